@@ -1,0 +1,2 @@
+/** Measurements with JMH; nothing of the program depends on them. */
+package idleheron.bench;

@@ -1,0 +1,61 @@
+package idleheron.cli;
+
+import idleheron.core.inspect.Finding;
+import idleheron.core.inspect.Inspection;
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
+import idleheron.report.CheckJson;
+import idleheron.report.Json;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Says what will go wrong with a file. */
+@Command(name = "check", mixinStandardHelpOptions = true, description = "What will go wrong with a file on the way.")
+@SuppressWarnings("NullAway.Init")
+final class CheckCommand implements Callable<Integer> {
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(paramLabel = "FILE")
+    Path file;
+
+    @Option(names = "--for", paramLabel = "CONVENTION", description = "the destination")
+    @Nullable
+    String destination;
+
+    @Option(names = "--json", description = "as JSON")
+    boolean json;
+
+    @Override
+    public Integer call() throws IOException {
+        var convention = Choices.convention(destination);
+        Scene scene = SceneFiles.read(file, Progress.NONE).scene();
+        List<Finding> findings = Inspection.of(scene, convention);
+        PrintWriter out = spec.commandLine().getOut();
+        if (json) {
+            out.println(Json.text(CheckJson.of(findings)));
+        } else {
+            out.println(scene.name() + ": " + Inspection.verdict(findings).word() + ", " + findings.size()
+                    + " findings of " + Inspection.ruleCount() + " rules");
+            for (Finding f : findings) {
+                out.println("  " + f.severity().word() + ": " + f.title() + " [" + f.code() + "]");
+                out.println("      " + f.message());
+                if (f.remedy() != null) {
+                    out.println("      remedy " + f.remedy().code() + ": "
+                            + f.remedy().describe());
+                }
+            }
+        }
+        return Inspection.verdict(findings).isFault() ? Main.FAULTS : Main.CLEAN;
+    }
+}

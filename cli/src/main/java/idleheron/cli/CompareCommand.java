@@ -1,0 +1,116 @@
+package idleheron.cli;
+
+import com.fasterxml.jackson.core.JacksonException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Tolerances;
+import idleheron.core.compare.TopicResult;
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Scene;
+import idleheron.formats.FormatException;
+import idleheron.formats.SceneFiles;
+import idleheron.report.CompareJson;
+import idleheron.report.Json;
+import idleheron.report.Report;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Holds what was sent against what came back. */
+@Command(name = "compare", mixinStandardHelpOptions = true, description = "What was sent against what came back.")
+@SuppressWarnings("NullAway.Init")
+final class CompareCommand implements Callable<Integer> {
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "SENT")
+    Path sentFile;
+
+    @Parameters(index = "1", paramLabel = "RETURNED")
+    Path returnedFile;
+
+    @Option(names = "--tolerance", paramLabel = "FILE", description = "tolerances as JSON")
+    @Nullable
+    Path tolerance;
+
+    @Option(names = "--as", paramLabel = "stored|meant", description = "the numbers as they stand, or what they mean")
+    String as = "meant";
+
+    @Option(names = "--json", description = "as JSON")
+    boolean json;
+
+    @Option(names = "--report", paramLabel = "OUT.html", description = "leaves a report")
+    @Nullable
+    Path report;
+
+    @Override
+    public Integer call() throws IOException {
+        if (!as.equals("meant") && !as.equals("stored")) {
+            throw new UsageException("--as " + as + ", expected stored or meant");
+        }
+        Tolerances limits = tolerance == null ? Tolerances.DEFAULT : read(tolerance);
+        Scene sent = SceneFiles.read(sentFile, Progress.NONE).scene();
+        Scene returned = SceneFiles.read(returnedFile, Progress.NONE).scene();
+        Comparison c = Comparison.of(sent, returned, limits, as.equals("meant"), Progress.NONE);
+        PrintWriter out = spec.commandLine().getOut();
+        if (json) {
+            out.println(Json.text(CompareJson.of(c)));
+        } else {
+            print(c, out);
+        }
+        if (report != null) {
+            Files.writeString(
+                    report,
+                    Report.html(
+                            sent,
+                            returned,
+                            c,
+                            "",
+                            "",
+                            LocalDate.now(ZoneId.systemDefault()).toString()));
+            spec.commandLine().getErr().println("report in " + report);
+        }
+        return c.verdict().isFault() ? Main.FAULTS : Main.CLEAN;
+    }
+
+    private static Tolerances read(Path file) throws IOException {
+        try {
+            ObjectMapper mapper = new ObjectMapper();
+            ObjectNode all = mapper.valueToTree(Tolerances.DEFAULT);
+            if (!(mapper.readTree(file.toFile()) instanceof ObjectNode told)) {
+                throw FormatException.in(
+                        String.valueOf(file.getFileName()), "an object of tolerances", "something else");
+            }
+            all.setAll(told);
+            return mapper.treeToValue(all, Tolerances.class);
+        } catch (JacksonException e) {
+            throw FormatException.in(String.valueOf(file.getFileName()), "tolerances as JSON", e.getOriginalMessage());
+        }
+    }
+
+    private static void print(Comparison c, PrintWriter out) {
+        out.println(c.verdict().word() + ", " + c.faults() + " topics over tolerance");
+        if (!c.causes().isEmpty()) {
+            out.println("likely cause: " + c.causeSentence());
+        }
+        for (TopicResult t : c.topics()) {
+            out.printf(
+                    java.util.Locale.ROOT,
+                    "  %-20s %-12s %s%n",
+                    t.topic().title(),
+                    t.verdict().word(),
+                    t.summary());
+        }
+    }
+}

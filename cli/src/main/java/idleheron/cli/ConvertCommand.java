@@ -1,0 +1,113 @@
+package idleheron.cli;
+
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Tolerances;
+import idleheron.core.inspect.Convention;
+import idleheron.core.job.Progress;
+import idleheron.core.remedy.ConvertStage;
+import idleheron.core.remedy.Proof;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.SceneFormat;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Makes a file ready and writes it. */
+@Command(name = "convert", mixinStandardHelpOptions = true, description = "Makes a file ready and writes it.")
+@SuppressWarnings("NullAway.Init")
+final class ConvertCommand implements Callable<Integer> {
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "IN")
+    Path in;
+
+    @Parameters(index = "1", paramLabel = "OUT")
+    Path outFile;
+
+    @Option(names = "--for", paramLabel = "CONVENTION", description = "the destination")
+    @Nullable
+    String destination;
+
+    @Option(names = "--remedy", paramLabel = "REMEDY", split = ",", description = "remedies in order")
+    List<String> remedies = new ArrayList<>();
+
+    @Option(names = "--frames", paramLabel = "A:B", description = "only these frames of the clip")
+    @Nullable
+    String frames;
+
+    @Option(names = "--clip", paramLabel = "NAME", description = "only this clip")
+    @Nullable
+    String clip;
+
+    @Option(names = "--variant", paramLabel = "VARIANT", description = "such as \"binary 7.4\"")
+    @Nullable
+    String variant;
+
+    @Option(names = "--overwrite", description = "the target may be replaced")
+    boolean overwrite;
+
+    @Override
+    public Integer call() throws IOException {
+        Convention convention = Choices.convention(destination);
+        List<Remedy> all = new ArrayList<>();
+        remedies.forEach(r -> all.add(Choices.remedy(r, convention)));
+        if (convention != null && !remedies.contains("convert-stage")) {
+            all.add(new ConvertStage(convention.axes(), convention.metersPerUnit()));
+        }
+        SceneFormat format = SceneFiles.byName(outFile);
+        if (format == null) {
+            throw new UsageException("no carrier for " + outFile.getFileName());
+        }
+        String kind = variant == null ? format.variants().getFirst() : variant;
+        if (!format.variants().contains(kind)) {
+            throw new UsageException("no variant " + kind + "; there are " + String.join(", ", format.variants()));
+        }
+        if (Files.exists(outFile) && !overwrite) {
+            throw new UsageException(outFile + " is already there; --overwrite replaces it");
+        }
+        PrintWriter err = spec.commandLine().getErr();
+        Scene scene = chosen(SceneFiles.read(in, Progress.NONE).scene());
+        for (Remedy r : all) {
+            Scene after = r.apply(scene);
+            err.println(r.title() + ": surface moves "
+                    + Proof.of(scene, after, Progress.NONE).worst().full());
+            scene = after;
+        }
+        Scene back = SceneFiles.write(scene, outFile, format, kind, overwrite, Progress.NONE)
+                .scene();
+        Comparison proof = Comparison.of(scene, back, Tolerances.DEFAULT, true, Progress.NONE);
+        spec.commandLine()
+                .getOut()
+                .println(outFile + ": " + format.name() + " " + kind + ", read back "
+                        + proof.verdict().word());
+        return proof.verdict().isFault() ? Main.FAULTS : Main.CLEAN;
+    }
+
+    private Scene chosen(Scene scene) {
+        if (clip == null && frames == null) {
+            return scene;
+        }
+        Clip c = clip == null
+                ? scene.clips().stream().findFirst().orElseThrow(() -> new UsageException("there is no clip"))
+                : Choices.clip(scene, clip);
+        if (frames != null) {
+            double[] span = SampleCommand.range(frames);
+            c = c.withRange(c.rate().seconds(span[0]), c.rate().seconds(span[1]), c.rate());
+        }
+        return scene.withClips(List.of(c)).withStage(scene.stage().withRange(c.startSeconds(), c.endSeconds()));
+    }
+}

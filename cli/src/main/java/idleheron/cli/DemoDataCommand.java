@@ -1,0 +1,29 @@
+package idleheron.cli;
+
+import idleheron.core.job.Progress;
+import idleheron.rehearsal.demo.DemoData;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Writes the demo data. */
+@Command(name = "demo-data", description = "Writes the demo data into a folder; what is there stays.")
+@SuppressWarnings("NullAway.Init")
+final class DemoDataCommand implements Callable<Integer> {
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(paramLabel = "FOLDER")
+    Path folder;
+
+    @Override
+    public Integer call() throws IOException {
+        DemoData.write(folder, Progress.NONE);
+        spec.commandLine().getOut().println("demo data in " + folder);
+        return Main.CLEAN;
+    }
+}

@@ -1,0 +1,84 @@
+package idleheron.cli;
+
+import idleheron.core.Figure;
+import idleheron.core.inspect.Facts;
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.SceneFormat;
+import idleheron.report.FactsJson;
+import idleheron.report.Json;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Tells what a file holds. */
+@Command(name = "facts", mixinStandardHelpOptions = true, description = "What a file holds.")
+@SuppressWarnings("NullAway.Init")
+final class FactsCommand implements Callable<Integer> {
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(paramLabel = "FILE")
+    Path file;
+
+    @Option(names = "--json", description = "as JSON")
+    boolean json;
+
+    @Option(names = "--checksums", description = "with checksums, where the carrier has caches or volumes")
+    boolean checksums;
+
+    @Override
+    public Integer call() throws IOException {
+        SceneFormat.ReadScene in = SceneFiles.read(file, Progress.NONE);
+        PrintWriter out = spec.commandLine().getOut();
+        if (json) {
+            out.println(Json.text(FactsJson.of(
+                    in.scene(), String.valueOf(file.getFileName()), in.format(), in.variant(), in.bytes())));
+        } else {
+            print(in, out);
+        }
+        return Main.CLEAN;
+    }
+
+    private static void print(SceneFormat.ReadScene in, PrintWriter out) {
+        Scene s = in.scene();
+        Facts f = new Facts(s);
+        out.println(s.name() + ": " + in.format() + " " + in.variant() + ", " + in.bytes() + " bytes");
+        out.println("  written by   " + s.stage().writer());
+        out.println("  axes, unit   " + s.stage().axes().describe() + ", "
+                + s.stage().unitLabel());
+        out.println("  rate, range  " + s.stage().rate().label() + " /s, frames "
+                + Figure.number(s.stage().rate().frame(s.stage().startSeconds())) + " to "
+                + Figure.number(s.stage().rate().frame(s.stage().endSeconds())));
+        if (!Double.isNaN(f.height())) {
+            out.println("  height       " + Figure.number(f.height()) + " m");
+        }
+        out.println(
+                "  nodes        " + s.nodes().size() + ", of them " + s.joints().size() + " joints");
+        for (Mesh m : s.meshes()) {
+            Skin skin = m.skin();
+            out.println("  mesh         " + m.name() + ": " + m.pointCount() + " points, " + m.faceCount() + " faces, "
+                    + m.shapes().size() + " blend shapes"
+                    + (skin == null
+                            ? ""
+                            : ", skinned to " + skin.joints().length + " joints, at most " + skin.maxInfluences()
+                                    + " on a point"));
+        }
+        for (Clip c : s.clips()) {
+            out.println("  clip         " + c.name() + ": frames " + Figure.number(c.firstFrame()) + " to "
+                    + Figure.number(c.lastFrame()) + " at " + c.rate().label() + " /s, "
+                    + c.nodes().size() + " nodes move");
+        }
+        s.notes().forEach(n -> out.println("  note         " + n));
+    }
+}

@@ -1,0 +1,98 @@
+package idleheron.cli;
+
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import idleheron.core.time.SampleTimes;
+import idleheron.formats.SceneFiles;
+import idleheron.report.Json;
+import idleheron.report.SampleJson;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** World positions over time. */
+@Command(name = "sample", mixinStandardHelpOptions = true, description = "World positions over time.")
+@SuppressWarnings("NullAway.Init")
+final class SampleCommand implements Callable<Integer> {
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(paramLabel = "FILE")
+    Path file;
+
+    @Option(names = "--clip", paramLabel = "NAME", required = true)
+    String clip;
+
+    @Option(names = "--frames", paramLabel = "A:B[:STEP]")
+    @Nullable
+    String frames;
+
+    @Option(names = "--seconds", paramLabel = "S", split = ",")
+    double @Nullable [] seconds;
+
+    @Option(names = "--what", paramLabel = "joints|points")
+    String what = "joints";
+
+    @Option(names = "--as", paramLabel = "stored|meant")
+    String as = "meant";
+
+    @Option(names = "--json", description = "as JSON, which is the only form")
+    boolean json;
+
+    @Override
+    public Integer call() throws IOException {
+        if ((frames == null) == (seconds == null)) {
+            throw new UsageException("give either --frames or --seconds");
+        }
+        if (!what.equals("joints") && !what.equals("points")) {
+            throw new UsageException("--what " + what + ", expected joints or points");
+        }
+        if (!as.equals("meant") && !as.equals("stored")) {
+            throw new UsageException("--as " + as + ", expected stored or meant");
+        }
+        Scene scene = SceneFiles.read(file, Progress.NONE).scene();
+        Clip c = Choices.clip(scene, clip);
+        double[] times = seconds;
+        if (frames != null) {
+            double[] r = range(frames);
+            int n = (int) Math.floor((r[1] - r[0]) / r[2] + 1e-9) + 1;
+            times = new double[n];
+            for (int i = 0; i < n; i++) {
+                times[i] = c.rate().seconds(r[0] + i * r[2]);
+            }
+        }
+        if (times == null) {
+            throw new UsageException("give either --frames or --seconds");
+        }
+        spec.commandLine()
+                .getOut()
+                .println(Json.text(SampleJson.of(scene, c, times, what.equals("points"), as.equals("meant"))));
+        return Main.CLEAN;
+    }
+
+    /** {from, to, step}. */
+    static double[] range(String text) {
+        String[] parts = text.split(":", -1);
+        if (parts.length < 2 || parts.length > 3) {
+            throw new UsageException("frames " + text + ", expected A:B or A:B:STEP");
+        }
+        try {
+            double a = Double.parseDouble(parts[0]);
+            double b = Double.parseDouble(parts[1]);
+            double step = parts.length == 3 ? Double.parseDouble(parts[2]) : 1;
+            if (!(step > 0) || !(b >= a) || (b - a) / step > SampleTimes.MOST) {
+                throw new UsageException("frames " + text + " do not go forward, or are too many");
+            }
+            return new double[] {a, b, step};
+        } catch (NumberFormatException e) {
+            throw new UsageException("frames " + text + " are not numbers");
+        }
+    }
+}

@@ -1,0 +1,58 @@
+package idleheron.core;
+
+/**
+ * A number with its unit and its place.
+ *
+ * @param unit "mm", "°", "×" or "" for a plain count
+ * @param subject a path, or ""
+ * @param clip name of the clip, or ""
+ * @param frame frame in the clip's own rate, NaN when it has none
+ */
+public record Figure(double value, String unit, String subject, String clip, double frame) {
+    public static final Figure NONE = of(0, "");
+
+    public static Figure of(double value, String unit) {
+        return new Figure(value, unit, "", "", Double.NaN);
+    }
+
+    public static Figure of(double value, String unit, String subject) {
+        return new Figure(value, unit, subject, "", Double.NaN);
+    }
+
+    /** The value with as many places as tell something, without the unit. */
+    public String number() {
+        return number(value);
+    }
+
+    public static String number(double v) {
+        double a = Math.abs(v);
+        if (v == Math.rint(v) && a < 1e9) {
+            return Long.toString((long) v);
+        }
+        int places = a >= 1000 ? 0 : a >= 100 ? 1 : a >= 10 ? 2 : a >= 0.001 ? 3 : 6;
+        if (a < 1e-6) {
+            return "0.000";
+        }
+        return String.format(java.util.Locale.ROOT, "%." + places + "f", v);
+    }
+
+    /** "0.042 mm". */
+    public String text() {
+        return unit.isEmpty() ? number() : number() + " " + unit;
+    }
+
+    /** "0.042 mm at wade, frame 47, /rig/root/hips". */
+    public String full() {
+        StringBuilder s = new StringBuilder(text());
+        if (!clip.isEmpty()) {
+            s.append(", clip ").append(clip);
+        }
+        if (!Double.isNaN(frame)) {
+            s.append(", frame ").append(number(frame));
+        }
+        if (!subject.isEmpty()) {
+            s.append(", ").append(subject);
+        }
+        return s.toString();
+    }
+}

@@ -1,0 +1,28 @@
+package idleheron.core;
+
+/** What a topic or a crossing comes to, from best to worst where they can be ordered. */
+public enum Verdict {
+    NOT_CHECKED("not checked"),
+    CLEAN("clean"),
+    NOT_CARRIED("not carried"),
+    DRIFTED("drifted"),
+    BROKEN("broken");
+
+    private final String word;
+
+    Verdict(String word) {
+        this.word = word;
+    }
+
+    public String word() {
+        return word;
+    }
+
+    public Verdict worse(Verdict other) {
+        return compareTo(other) >= 0 ? this : other;
+    }
+
+    public boolean isFault() {
+        return this == DRIFTED || this == BROKEN;
+    }
+}

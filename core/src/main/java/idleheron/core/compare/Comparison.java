@@ -1,0 +1,88 @@
+package idleheron.core.compare;
+
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.job.Progress;
+import idleheron.core.math.Similarity;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * What was sent held against what came back.
+ *
+ * @param topics in their order
+ * @param causes in the order in which they are to be mended
+ */
+public record Comparison(Verdict verdict, List<TopicResult> topics, List<LikelyCause> causes, boolean asMeant) {
+    public Comparison {
+        topics = List.copyOf(topics);
+        causes = List.copyOf(causes);
+    }
+
+    /**
+     * @param asMeant in the common space, or the raw numbers against each other
+     */
+    public static Comparison of(Scene sent, Scene returned, Tolerances tolerances, boolean asMeant, Progress progress) {
+        Pair p = new Pair(sent, returned, asMeant, tolerances);
+        List<TopicResult> topics = new ArrayList<>();
+        progress.at(0, "matching");
+        Similarity fit = StageTopic.fit(p);
+        topics.add(StageTopic.of(p, fit));
+        topics.add(HierarchyTopic.of(p));
+        topics.add(RestTopics.positions(p));
+        topics.add(RestTopics.orientation(p));
+        topics.add(SkinTopic.of(p, true, progress.part(0.05, 0.5)));
+        topics.add(ClipTopic.of(p, progress.part(0.5, 0.7)));
+        topics.add(SurfaceTopics.shapes(p));
+        topics.add(SurfaceTopics.surfaces(p));
+        topics.add(SurfaceTopics.materials(p));
+        topics.add(TopicResult.notChecked(Topic.CACHES, "No cache was sent."));
+        topics.add(TopicResult.notChecked(Topic.VOLUMES, "No volume was sent."));
+        topics.add(TopicResult.notChecked(Topic.CAMERAS_LIGHTS, "No camera or light was sent."));
+        Verdict v = Verdict.CLEAN;
+        for (TopicResult t : topics) {
+            v = v.worse(t.verdict());
+        }
+        List<LikelyCause> causes =
+                v.isFault() ? new CauseSearch(sent, tolerances, progress.part(0.7, 1)).search(returned) : List.of();
+        progress.at(1, "compared");
+        return new Comparison(v, topics, causes, asMeant);
+    }
+
+    public TopicResult topic(Topic topic) {
+        return topics.stream().filter(t -> t.topic() == topic).findFirst().orElseThrow();
+    }
+
+    public long faults() {
+        return topics.stream().filter(t -> t.verdict().isFault()).count();
+    }
+
+    /** The causes as one sentence, or "" when there is none. */
+    public String causeSentence() {
+        StringBuilder s = new StringBuilder();
+        for (int i = 0; i < causes.size(); i++) {
+            String text = causes.get(i).text();
+            s.append(i == 0 ? text : (i == causes.size() - 1 ? ", and " : ", ") + lower(text));
+        }
+        return s.isEmpty() ? "" : s.append('.').toString();
+    }
+
+    private static String lower(String text) {
+        return Character.toLowerCase(text.charAt(0)) + text.substring(1);
+    }
+
+    /** Applies the remedies of all causes, in their order. */
+    public Scene mend(Scene returned) {
+        Scene out = returned;
+        for (LikelyCause c : causes) {
+            out = c.remedy().apply(out);
+        }
+        return out;
+    }
+
+    public List<Remedy> remedies() {
+        return causes.stream().map(LikelyCause::remedy).toList();
+    }
+}

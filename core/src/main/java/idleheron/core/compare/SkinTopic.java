@@ -1,0 +1,247 @@
+package idleheron.core.compare;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.job.Progress;
+import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.Pose;
+import idleheron.core.pose.Surface;
+import idleheron.core.remedy.Proof;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
+import idleheron.core.time.SampleTimes;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Skin weights point by point, and what their difference does to the surface: the sent scene is deformed once with its own
+ * and once with the returned weights, so that nothing else plays in.
+ */
+final class SkinTopic {
+    private static final int WORST_ROWS = 200;
+    private static final double FAR = 5;
+
+    private final Pair p;
+    private final List<Evidence.Row> rows = new ArrayList<>();
+    private final List<Series> plots = new ArrayList<>();
+    private double worstL1;
+    private double worstMm;
+    private Figure surface = Figure.of(0, "mm");
+    private int over;
+    private int lost;
+    private String limits = "";
+
+    private SkinTopic(Pair p) {
+        this.p = p;
+    }
+
+    static TopicResult of(Pair p, boolean withSurface, Progress progress) {
+        return new SkinTopic(p).result(withSurface, progress);
+    }
+
+    private TopicResult result(boolean withSurface, Progress progress) {
+        List<Mesh> swapped = new ArrayList<>(p.sent.meshes());
+        boolean any = false;
+        boolean differs = false;
+        String order = "by index";
+        for (int m = 0; m < swapped.size(); m++) {
+            Skin s = p.sent.meshes().get(m).skin();
+            if (s == null) {
+                continue;
+            }
+            any = true;
+            int other = p.matching.meshes()[m];
+            Mesh returned = other < 0 ? null : p.returned.meshes().get(other);
+            Skin r = returned == null ? null : returned.skin();
+            if (returned == null || r == null) {
+                lost++;
+                int node = p.sent.nodeOfMesh(m);
+                rows.add(new Evidence.Row(
+                        swapped.get(m).name(), node, -1, -1, Double.NaN, true, List.of("no skin", "", "", "")));
+                continue;
+            }
+            int[] partner = PointMatch.of(p, m, other);
+            if (returned.pointCount() != s.points()) {
+                order = "by rest position";
+            }
+            Skin brought = brought(s, r, partner);
+            differs |= points(m, s, brought);
+            swapped.set(m, swapped.get(m).withSkin(brought));
+        }
+        if (!any) {
+            return TopicResult.notChecked(Topic.SKIN_WEIGHTS, "The sent scene has no skin.");
+        }
+        if (withSurface && differs) {
+            deform(p.sent.withMeshes(swapped), progress);
+        }
+        return told(order);
+    }
+
+    /** The returned weights on the sent points and joints; weight on joints without a partner is left out. */
+    private Skin brought(Skin sent, Skin returned, int[] partner) {
+        int[] slotOf = new int[p.sent.nodes().size()];
+        Arrays.fill(slotOf, -1);
+        for (int s = 0; s < sent.joints().length; s++) {
+            slotOf[sent.joints()[s]] = s;
+        }
+        int[] to = new int[returned.joints().length];
+        for (int s = 0; s < to.length; s++) {
+            int node = p.matching.back()[returned.joints()[s]];
+            to[s] = node < 0 ? -1 : slotOf[node];
+        }
+        int[] starts = new int[sent.points() + 1];
+        int size = 0;
+        for (int i = 0; i < sent.points(); i++) {
+            size += partner[i] < 0 ? 0 : returned.influences(partner[i]);
+        }
+        int[] slots = new int[size];
+        float[] weights = new float[size];
+        int at = 0;
+        for (int i = 0; i < sent.points(); i++) {
+            if (partner[i] >= 0) {
+                for (int k = returned.starts()[partner[i]]; k < returned.starts()[partner[i] + 1]; k++) {
+                    if (to[returned.slots()[k]] >= 0) {
+                        slots[at] = to[returned.slots()[k]];
+                        weights[at++] = returned.weights()[k];
+                    }
+                }
+            }
+            starts[i + 1] = at;
+        }
+        return sent.withWeights(starts, Arrays.copyOf(slots, at), Arrays.copyOf(weights, at));
+    }
+
+    private boolean points(int mesh, Skin a, Skin b) {
+        double[] row = new double[a.joints().length];
+        double[] l1 = new double[a.points()];
+        boolean differs = false;
+        for (int i = 0; i < a.points(); i++) {
+            l1[i] = difference(a, b, i, row);
+            differs |= l1[i] > 0;
+            worstL1 = Math.max(worstL1, l1[i]);
+            over += l1[i] > p.tolerances.weight() ? 1 : 0;
+        }
+        int node = p.sent.nodeOfMesh(mesh);
+        String name = p.sent.meshes().get(mesh).name();
+        List<Integer> worst = worst(l1);
+        for (int i : worst) {
+            rows.add(new Evidence.Row(
+                    name + " point " + i,
+                    node,
+                    -1,
+                    -1,
+                    Double.NaN,
+                    l1[i] > p.tolerances.weight(),
+                    List.of(l1[i], (double) a.influences(i), (double) b.influences(i), b.sum(i))));
+        }
+        if (b.maxInfluences() < a.maxInfluences()) {
+            limits = "At most " + b.maxInfluences() + " influences came back where " + a.maxInfluences()
+                    + " were sent. ";
+        }
+        return differs;
+    }
+
+    private static double difference(Skin a, Skin b, int i, double[] row) {
+        for (int k = a.starts()[i]; k < a.starts()[i + 1]; k++) {
+            row[a.slots()[k]] += a.weights()[k];
+        }
+        for (int k = b.starts()[i]; k < b.starts()[i + 1]; k++) {
+            row[b.slots()[k]] -= b.weights()[k];
+        }
+        double sum = 0;
+        for (int k = a.starts()[i]; k < a.starts()[i + 1]; k++) {
+            sum += Math.abs(row[a.slots()[k]]);
+            row[a.slots()[k]] = 0;
+        }
+        for (int k = b.starts()[i]; k < b.starts()[i + 1]; k++) {
+            sum += Math.abs(row[b.slots()[k]]);
+            row[b.slots()[k]] = 0;
+        }
+        return sum;
+    }
+
+    private static List<Integer> worst(double[] l1) {
+        double[] sorted = l1.clone();
+        Arrays.sort(sorted);
+        double least = Math.max(1e-7, sorted[Math.max(0, sorted.length - WORST_ROWS)]);
+        List<Integer> out = new ArrayList<>();
+        for (int i = 0; i < l1.length && out.size() < WORST_ROWS; i++) {
+            if (l1[i] >= least) {
+                out.add(i);
+            }
+        }
+        out.sort((x, y) -> Double.compare(l1[y], l1[x]));
+        return out;
+    }
+
+    private void deform(Scene swapped, Progress progress) {
+        Pose a = new Pose(p.sent);
+        Pose b = new Pose(swapped);
+        List<Surface> sa = Surface.all(a);
+        List<Surface> sb = Surface.all(b);
+        int clips = p.sent.clips().size();
+        for (int c = 0; c < clips; c++) {
+            Clip clip = p.sent.clips().get(c);
+            double[] times = SampleTimes.frames(clip.startSeconds(), clip.endSeconds(), clip.rate());
+            double[] worst = new double[times.length];
+            double[] mean = new double[times.length];
+            int[] node = new int[times.length];
+            for (int t = 0; t < times.length; t++) {
+                progress.at((c + (double) t / times.length) / clips, "weighing the skin on " + clip.name());
+                a.at(clip, times[t]);
+                b.at(clip, times[t]);
+                for (int i = 0; i < sa.size(); i++) {
+                    float[] pa =
+                            sa.get(i).deform(a, MeantSpace.of(p.sent.stage()).pointMatrix());
+                    float[] pb =
+                            sb.get(i).deform(b, MeantSpace.of(p.sent.stage()).pointMatrix());
+                    double mm = Proof.farthest(pa, pb) * 1000;
+                    mean[t] = Math.max(mean[t], average(pa, pb) * 1000);
+                    if (mm >= worst[t]) {
+                        worst[t] = mm;
+                        node[t] = sa.get(i).node();
+                    }
+                }
+                if (worst[t] > worstMm) {
+                    worstMm = worst[t];
+                    surface = new Figure(
+                            worstMm,
+                            "mm",
+                            p.sent.path(node[t]),
+                            clip.name(),
+                            clip.rate().frame(times[t]));
+                }
+            }
+            plots.add(new Series(
+                    "Surface error by frame, mm", "mm", c, times, worst, mean, node, p.tolerances.surface()));
+        }
+    }
+
+    private static double average(float[] a, float[] b) {
+        double sum = 0;
+        for (int i = 0; i < a.length; i += 3) {
+            sum += Math.sqrt(
+                    Math.pow(a[i] - b[i], 2) + Math.pow(a[i + 1] - b[i + 1], 2) + Math.pow(a[i + 2] - b[i + 2], 2));
+        }
+        return a.length == 0 ? 0 : sum / (a.length / 3.0);
+    }
+
+    private TopicResult told(String order) {
+        rows.sort((x, y) -> Boolean.compare(y.over(), x.over()));
+        Evidence e = new Evidence(
+                "point", List.of("weight off by", "influences sent", "influences returned", "sum returned"), rows);
+        boolean drifted = over > 0 || worstMm > p.tolerances.surface();
+        Verdict v = lost > 0 || worstMm > FAR ? Verdict.BROKEN : drifted ? Verdict.DRIFTED : Verdict.CLEAN;
+        @Nullable Figure shown = worstMm > p.tolerances.surface() ? surface : Figure.of(worstL1, "");
+        String summary = lost > 0
+                ? lost + " meshes came back without their skin."
+                : limits + over + " points are off by more than " + p.tolerances.weight() + " (matched " + order
+                        + "); the surface moves " + surface.full() + " at most.";
+        return new TopicResult(Topic.SKIN_WEIGHTS, v, shown, summary, e, plots);
+    }
+}

@@ -1,0 +1,28 @@
+package idleheron.core.compare;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import java.util.List;
+
+/**
+ * What one topic came to.
+ *
+ * @param worst the figure that stands in the ledger
+ * @param summary one sentence
+ * @param plots one per clip where there is something to plot
+ */
+public record TopicResult(
+        Topic topic, Verdict verdict, Figure worst, String summary, Evidence evidence, List<Series> plots) {
+    public TopicResult {
+        plots = List.copyOf(plots);
+    }
+
+    static TopicResult of(Topic topic, Verdict verdict, Figure worst, String summary, Evidence evidence) {
+        return new TopicResult(topic, verdict, worst, summary, evidence, List.of());
+    }
+
+    static TopicResult notChecked(Topic topic, String why) {
+        return of(topic, Verdict.NOT_CHECKED, Figure.NONE, why, Evidence.NONE);
+    }
+}

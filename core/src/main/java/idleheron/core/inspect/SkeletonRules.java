@@ -1,0 +1,178 @@
+package idleheron.core.inspect;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.math.Vec3;
+import idleheron.core.remedy.BakeScale;
+import idleheron.core.remedy.DropJoints;
+import idleheron.core.remedy.SingleRoot;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Rules about nodes and joints. */
+final class SkeletonRules {
+    private static final double ONE = 1e-5;
+    private static final double ZERO_LENGTH = 1e-6;
+
+    private SkeletonRules() {}
+
+    private static double offOne(Vec3 s) {
+        return Math.max(Math.abs(s.x() - 1), Math.max(Math.abs(s.y() - 1), Math.abs(s.z() - 1)));
+    }
+
+    /** A scale other than 1 on a joint, above a joint, or on a mesh or above it. */
+    static void scale(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        for (int i = 0; i < s.nodes().size(); i++) {
+            Node n = s.nodes().get(i);
+            Vec3 scale = n.transform().scaling();
+            String what = offOne(scale) > ONE ? carried(s, i, f.isSkinned()) : "";
+            if (what.isEmpty()) {
+                continue;
+            }
+            boolean uniform = Math.abs(scale.x() - scale.y()) < ONE && Math.abs(scale.x() - scale.z()) < ONE;
+            String amount = uniform
+                    ? Figure.number(scale.x()) + " on all axes"
+                    : Figure.number(scale.x()) + ", " + Figure.number(scale.y()) + ", " + Figure.number(scale.z());
+            out.add(new Finding(
+                    "node-scale",
+                    Severity.BREAKS,
+                    Topic.HIERARCHY,
+                    i,
+                    "Scale " + (uniform ? Figure.number(scale.x()) : "by axis") + " left " + what,
+                    n.name() + " carries " + amount + ". Where scale is dropped, what lies below arrives "
+                            + Figure.number(uniform && scale.x() > 0 ? Math.max(scale.x(), 1 / scale.x()) : 1)
+                            + " times too " + (scale.x() > 1 ? "small." : "large."),
+                    Figure.of(scale.x(), "×", s.path(i)),
+                    uniform ? "The rig was sized by its top group." : "The node was stretched and never frozen.",
+                    uniform && scale.x() > 0 ? new BakeScale() : null));
+        }
+    }
+
+    private static String carried(Scene s, int node, boolean skinned) {
+        if (s.nodes().get(node).isJoint()) {
+            return "on a joint";
+        }
+        boolean mesh = s.nodes().get(node).kind() == NodeKind.MESH;
+        boolean joint = false;
+        for (int i = node + 1; i < s.nodes().size(); i++) {
+            if (s.isUnder(i, node)) {
+                joint |= s.nodes().get(i).isJoint();
+                mesh |= s.nodes().get(i).kind() == NodeKind.MESH;
+            }
+        }
+        return joint ? "above the skeleton" : mesh && skinned ? "on a mesh" : "";
+    }
+
+    /** More than one root. */
+    static void roots(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        List<Integer> roots = s.skeletonRoots();
+        if (roots.size() < 2) {
+            return;
+        }
+        List<Integer> idle = SingleRoot.idleRoots(s);
+        List<String> names = roots.stream().map(r -> s.nodes().get(r).name()).toList();
+        int shown = idle.isEmpty() ? roots.get(1) : idle.getFirst();
+        out.add(new Finding(
+                "several-roots",
+                Severity.BREAKS,
+                Topic.HIERARCHY,
+                shown,
+                roots.size() == 2 ? "Two roots" : roots.size() + " roots",
+                listed(names) + ". A receiver that wants one root refuses the file or adds its own on top.",
+                Figure.of(roots.size(), "roots", s.path(shown)),
+                idle.isEmpty()
+                        ? "A chain is not connected."
+                        : listed(names(s, idle)) + " move no point: controls that went along.",
+                idle.isEmpty() ? null : new SingleRoot("")));
+    }
+
+    private static List<String> names(Scene s, List<Integer> nodes) {
+        return nodes.stream().map(n -> s.nodes().get(n).name()).toList();
+    }
+
+    static String listed(List<String> names) {
+        int most = 4;
+        if (names.size() <= most) {
+            return String.join(", ", names);
+        }
+        return String.join(", ", names.subList(0, most)) + " and " + (names.size() - most) + " more";
+    }
+
+    /** Joints that end a chain and move nothing. */
+    static void tips(Facts f, @Nullable Convention c, List<Finding> out) {
+        if (c != null && c.tipJoints()) {
+            return;
+        }
+        Scene s = f.scene();
+        List<Integer> tips = DropJoints.tips(s);
+        if (tips.isEmpty()) {
+            return;
+        }
+        out.add(new Finding(
+                "tip-joints",
+                Severity.DRIFTS,
+                Topic.HIERARCHY,
+                tips.getFirst(),
+                tips.size() == 1 ? "One tip joint" : tips.size() + " tip joints",
+                "No weight, no children: " + listed(names(s, tips))
+                        + ". Some receivers keep them, some add their own on top.",
+                Figure.of(tips.size(), "joints", s.path(tips.getFirst())),
+                "They marked the ends of bones.",
+                DropJoints.all()));
+    }
+
+    /** Joints that sit on the joint above them. */
+    static void zeroLength(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        List<Integer> found = new ArrayList<>();
+        for (int j : s.joints()) {
+            double length = f.boneLength(j);
+            if (length < ZERO_LENGTH) {
+                found.add(j);
+            }
+        }
+        if (!found.isEmpty()) {
+            out.add(new Finding(
+                    "zero-length-bone",
+                    Severity.DRIFTS,
+                    Topic.REST_POSE,
+                    found.getFirst(),
+                    found.size() == 1 ? "A bone without length" : found.size() + " bones without length",
+                    listed(names(s, found))
+                            + " lie on the joint above them; a receiver that aims bones at their child has "
+                            + "nothing to aim at.",
+                    Figure.of(found.size(), "bones", s.path(found.getFirst())),
+                    "",
+                    null));
+        }
+    }
+
+    /** Joints that move points and do not know where they were bound, or were bound elsewhere than they rest. */
+    static void bindPose(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        List<Integer> missing = new ArrayList<>();
+        for (int j : s.joints()) {
+            if (f.points(j) > 0 && s.nodes().get(j).bindWorld() == null) {
+                missing.add(j);
+            }
+        }
+        if (!missing.isEmpty()) {
+            out.add(new Finding(
+                    "missing-bind-pose",
+                    Severity.BREAKS,
+                    Topic.REST_POSE,
+                    missing.getFirst(),
+                    "No bind pose on " + missing.size() + " joints",
+                    listed(names(s, missing)) + " move points, and the file does not say where they were bound.",
+                    Figure.of(missing.size(), "joints", s.path(missing.getFirst())),
+                    "",
+                    null));
+        }
+    }
+}

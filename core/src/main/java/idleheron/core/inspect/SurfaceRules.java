@@ -1,0 +1,50 @@
+package idleheron.core.inspect;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.scene.Texture;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Rules about pictures and about the file itself. */
+final class SurfaceRules {
+    private SurfaceRules() {}
+
+    static void textures(Facts f, @Nullable Convention c, List<Finding> out) {
+        for (Texture t : f.scene().textures()) {
+            if (!t.found()) {
+                out.add(new Finding(
+                        "texture-not-found",
+                        Severity.DRIFTS,
+                        Topic.MATERIALS,
+                        -1,
+                        name(t) + " is not found",
+                        "The file points to " + t.path() + ". It will be missing on the other side.",
+                        Figure.of(0, "files", name(t)),
+                        "The path belongs to another machine.",
+                        null));
+            }
+        }
+    }
+
+    private static String name(Texture t) {
+        String p = t.path().replace('\\', '/');
+        int slash = p.lastIndexOf('/');
+        return p.isEmpty() ? t.name() : p.substring(slash + 1);
+    }
+
+    static void readerNotes(Facts f, @Nullable Convention c, List<Finding> out) {
+        for (String note : f.scene().notes()) {
+            out.add(new Finding(
+                    "reader-note",
+                    Severity.NOTE,
+                    Topic.HIERARCHY,
+                    -1,
+                    "Noticed while reading",
+                    note + ".",
+                    Figure.NONE,
+                    "",
+                    null));
+        }
+    }
+}

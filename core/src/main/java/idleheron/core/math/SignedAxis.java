@@ -1,0 +1,58 @@
+package idleheron.core.math;
+
+/** One of the six directions along a coordinate axis. */
+public enum SignedAxis {
+    POSITIVE_X(0, 1, "X"),
+    NEGATIVE_X(0, -1, "-X"),
+    POSITIVE_Y(1, 1, "Y"),
+    NEGATIVE_Y(1, -1, "-Y"),
+    POSITIVE_Z(2, 1, "Z"),
+    NEGATIVE_Z(2, -1, "-Z");
+
+    private final int axis;
+    private final int sign;
+    private final String label;
+
+    SignedAxis(int axis, int sign, String label) {
+        this.axis = axis;
+        this.sign = sign;
+        this.label = label;
+    }
+
+    /** 0 for X, 1 for Y, 2 for Z. */
+    public int axis() {
+        return axis;
+    }
+
+    /** 1 or -1. */
+    public int sign() {
+        return sign;
+    }
+
+    /** What is shown: "X", "-X" and so on. */
+    public String label() {
+        return label;
+    }
+
+    public SignedAxis opposite() {
+        return of(axis, -sign);
+    }
+
+    public static SignedAxis of(int axis, int sign) {
+        if (axis < 0 || axis > 2) {
+            throw new IllegalArgumentException("axis " + axis + ", expected 0 to 2");
+        }
+        return values()[axis * 2 + (sign < 0 ? 1 : 0)];
+    }
+
+    /** The axis closest to a direction, by its largest component. */
+    public static SignedAxis nearest(double x, double y, double z) {
+        double ax = Math.abs(x);
+        double ay = Math.abs(y);
+        double az = Math.abs(z);
+        if (ax >= ay && ax >= az) {
+            return of(0, x < 0 ? -1 : 1);
+        }
+        return ay >= az ? of(1, y < 0 ? -1 : 1) : of(2, z < 0 ? -1 : 1);
+    }
+}

@@ -1,0 +1,161 @@
+package idleheron.core.scene;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Everything read from one asset. Immutable: a change gives a new scene that shares what did not change.
+ *
+ * @param nodes parents before children
+ * @param notes what the reader noticed about the file itself
+ */
+public record Scene(
+        String name,
+        Stage stage,
+        List<Node> nodes,
+        List<Mesh> meshes,
+        List<Material> materials,
+        List<Texture> textures,
+        List<Camera> cameras,
+        List<Light> lights,
+        List<Clip> clips,
+        List<String> notes) {
+
+    public Scene {
+        nodes = List.copyOf(nodes);
+        meshes = List.copyOf(meshes);
+        materials = List.copyOf(materials);
+        textures = List.copyOf(textures);
+        cameras = List.copyOf(cameras);
+        lights = List.copyOf(lights);
+        clips = List.copyOf(clips);
+        notes = List.copyOf(notes);
+        for (int i = 0; i < nodes.size(); i++) {
+            int p = nodes.get(i).parent();
+            if (p < -1 || p >= i) {
+                throw new IllegalArgumentException(
+                        "node " + i + " " + nodes.get(i).name() + " comes before its parent");
+            }
+        }
+    }
+
+    public Scene withName(String value) {
+        return new Scene(value, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes);
+    }
+
+    public Scene withStage(Stage value) {
+        return new Scene(name, value, nodes, meshes, materials, textures, cameras, lights, clips, notes);
+    }
+
+    public Scene withNodes(List<Node> value) {
+        return new Scene(name, stage, value, meshes, materials, textures, cameras, lights, clips, notes);
+    }
+
+    public Scene withMeshes(List<Mesh> value) {
+        return new Scene(name, stage, nodes, value, materials, textures, cameras, lights, clips, notes);
+    }
+
+    public Scene withCameras(List<Camera> value) {
+        return new Scene(name, stage, nodes, meshes, materials, textures, value, lights, clips, notes);
+    }
+
+    public Scene withClips(List<Clip> value) {
+        return new Scene(name, stage, nodes, meshes, materials, textures, cameras, lights, value, notes);
+    }
+
+    public Scene withTextures(List<Texture> value) {
+        return new Scene(name, stage, nodes, meshes, materials, value, cameras, lights, clips, notes);
+    }
+
+    /** "/rig/root/hips": the names from the top, a stroke before each; a stroke inside a name becomes an underscore. */
+    public String path(int node) {
+        StringBuilder out = new StringBuilder();
+        for (int n = node; n >= 0; n = nodes.get(n).parent()) {
+            out.insert(0, "/" + nodes.get(n).name().replace('/', '_'));
+        }
+        return out.toString();
+    }
+
+    public List<String> paths() {
+        List<String> out = new ArrayList<>(nodes.size());
+        for (Node n : nodes) {
+            String above = n.parent() < 0 ? "" : out.get(n.parent());
+            out.add(above + "/" + n.name().replace('/', '_'));
+        }
+        return out;
+    }
+
+    public List<Integer> children(int parent) {
+        List<Integer> out = new ArrayList<>();
+        for (int i = 0; i < nodes.size(); i++) {
+            if (nodes.get(i).parent() == parent) {
+                out.add(i);
+            }
+        }
+        return out;
+    }
+
+    /** Nodes of kind joint, by index. */
+    public List<Integer> joints() {
+        List<Integer> out = new ArrayList<>();
+        for (int i = 0; i < nodes.size(); i++) {
+            if (nodes.get(i).isJoint()) {
+                out.add(i);
+            }
+        }
+        return out;
+    }
+
+    /** Joints with no joint anywhere above them. */
+    public List<Integer> skeletonRoots() {
+        List<Integer> out = new ArrayList<>();
+        for (int j : joints()) {
+            if (jointAbove(j) < 0) {
+                out.add(j);
+            }
+        }
+        return out;
+    }
+
+    /** The nearest joint above a node, or -1. */
+    public int jointAbove(int node) {
+        int p = nodes.get(node).parent();
+        while (p >= 0 && !nodes.get(p).isJoint()) {
+            p = nodes.get(p).parent();
+        }
+        return p;
+    }
+
+    /** Whether {@code node} is {@code top} or lies under it. */
+    public boolean isUnder(int node, int top) {
+        int n = node;
+        while (n > top) {
+            n = nodes.get(n).parent();
+        }
+        return n == top;
+    }
+
+    /** First node with this name, or -1. */
+    public int find(String nodeName) {
+        for (int i = 0; i < nodes.size(); i++) {
+            if (nodes.get(i).name().equals(nodeName)) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    /** First node that shows this mesh, or -1. */
+    public int nodeOfMesh(int mesh) {
+        for (int i = 0; i < nodes.size(); i++) {
+            if (nodes.get(i).kind() == NodeKind.MESH && nodes.get(i).payload() == mesh) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    public int pointCount() {
+        return meshes.stream().mapToInt(Mesh::pointCount).sum();
+    }
+}

@@ -1,0 +1,195 @@
+package idleheron.core.scene;
+
+import idleheron.core.math.RotationOrder;
+import idleheron.core.math.Vec3;
+import java.util.Arrays;
+import org.joml.Matrix3d;
+import org.joml.Matrix4d;
+
+/**
+ * The parts of a local transform. Lengths are in the stage's unit, angles in degrees.
+ *
+ * <p>local = T · Ro · Rp · Rpre · R · Rpost⁻¹ · Rp⁻¹ · So · Sp · S · Sp⁻¹, with T translation, Ro rotation offset, Rp
+ * rotation pivot, So scaling offset, Sp scaling pivot. Pre- and post-rotation are always applied X, then Y, then Z.
+ */
+public record Transform(
+        Vec3 translation,
+        RotationOrder order,
+        Vec3 rotation,
+        Vec3 preRotation,
+        Vec3 postRotation,
+        Vec3 scaling,
+        Vec3 rotationOffset,
+        Vec3 rotationPivot,
+        Vec3 scalingOffset,
+        Vec3 scalingPivot,
+        Inherit inherit) {
+    public static final Transform IDENTITY = of(Vec3.ZERO, Vec3.ZERO, Vec3.ONE);
+
+    /** A plain transform in XYZ order. */
+    public static Transform of(Vec3 translation, Vec3 rotation, Vec3 scaling) {
+        return new Transform(
+                translation,
+                RotationOrder.XYZ,
+                rotation,
+                Vec3.ZERO,
+                Vec3.ZERO,
+                scaling,
+                Vec3.ZERO,
+                Vec3.ZERO,
+                Vec3.ZERO,
+                Vec3.ZERO,
+                Inherit.ORDINARY);
+    }
+
+    public Transform withTranslation(Vec3 value) {
+        return new Transform(
+                value,
+                order,
+                rotation,
+                preRotation,
+                postRotation,
+                scaling,
+                rotationOffset,
+                rotationPivot,
+                scalingOffset,
+                scalingPivot,
+                inherit);
+    }
+
+    public Transform withRotation(Vec3 value) {
+        return new Transform(
+                translation,
+                order,
+                value,
+                preRotation,
+                postRotation,
+                scaling,
+                rotationOffset,
+                rotationPivot,
+                scalingOffset,
+                scalingPivot,
+                inherit);
+    }
+
+    public Transform withTurns(Vec3 pre, Vec3 post) {
+        return new Transform(
+                translation,
+                order,
+                rotation,
+                pre,
+                post,
+                scaling,
+                rotationOffset,
+                rotationPivot,
+                scalingOffset,
+                scalingPivot,
+                inherit);
+    }
+
+    public Transform withScaling(Vec3 value) {
+        return new Transform(
+                translation,
+                order,
+                rotation,
+                preRotation,
+                postRotation,
+                value,
+                rotationOffset,
+                rotationPivot,
+                scalingOffset,
+                scalingPivot,
+                inherit);
+    }
+
+    public Transform withPivots(Vec3 rotationOffset, Vec3 rotationPivot, Vec3 scalingOffset, Vec3 scalingPivot) {
+        return new Transform(
+                translation,
+                order,
+                rotation,
+                preRotation,
+                postRotation,
+                scaling,
+                rotationOffset,
+                rotationPivot,
+                scalingOffset,
+                scalingPivot,
+                inherit);
+    }
+
+    public Transform withInherit(Inherit value) {
+        return new Transform(
+                translation,
+                order,
+                rotation,
+                preRotation,
+                postRotation,
+                scaling,
+                rotationOffset,
+                rotationPivot,
+                scalingOffset,
+                scalingPivot,
+                value);
+    }
+
+    /** Whether translation, rotation and scale alone describe it. */
+    public boolean isPlain() {
+        return preRotation.isZero()
+                && postRotation.isZero()
+                && rotationOffset.isZero()
+                && rotationPivot.isZero()
+                && scalingOffset.isZero()
+                && scalingPivot.isZero();
+    }
+
+    /** The nine animatable numbers in the order of {@link Channel}. */
+    public double[] channels() {
+        return new double[] {
+            translation.x(), translation.y(), translation.z(),
+            rotation.x(), rotation.y(), rotation.z(),
+            scaling.x(), scaling.y(), scaling.z()
+        };
+    }
+
+    public Matrix4d matrix() {
+        return matrix(channels(), new Matrix4d());
+    }
+
+    /** The local matrix with the nine channels taken from {@code c} instead of the stored ones. */
+    public Matrix4d matrix(double[] c, Matrix4d dest) {
+        dest.translation(
+                c[0] + rotationOffset.x() + rotationPivot.x(),
+                c[1] + rotationOffset.y() + rotationPivot.y(),
+                c[2] + rotationOffset.z() + rotationPivot.z());
+        turn(c, dest);
+        dest.translate(
+                scalingOffset.x() + scalingPivot.x() - rotationPivot.x(),
+                scalingOffset.y() + scalingPivot.y() - rotationPivot.y(),
+                scalingOffset.z() + scalingPivot.z() - rotationPivot.z());
+        dest.scale(c[6], c[7], c[8]);
+        return dest.translate(-scalingPivot.x(), -scalingPivot.y(), -scalingPivot.z());
+    }
+
+    /** Multiplies {@code dest} by Rpre · R · Rpost⁻¹. */
+    public Matrix4d turn(double[] c, Matrix4d dest) {
+        if (!preRotation.isZero()) {
+            RotationOrder.XYZ.rotate(preRotation.x(), preRotation.y(), preRotation.z(), dest);
+        }
+        order.rotate(c[3], c[4], c[5], dest);
+        if (!postRotation.isZero()) {
+            Matrix3d post = RotationOrder.XYZ.matrix(postRotation).transpose();
+            dest.mul(new Matrix4d(post));
+        }
+        return dest;
+    }
+
+    public boolean isFinite() {
+        return Arrays.stream(channels()).allMatch(Double::isFinite)
+                && preRotation.isFinite()
+                && postRotation.isFinite()
+                && rotationOffset.isFinite()
+                && rotationPivot.isFinite()
+                && scalingOffset.isFinite()
+                && scalingPivot.isFinite();
+    }
+}

@@ -1,0 +1,131 @@
+package idleheron.formats;
+
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Scene;
+import idleheron.formats.fbx.FbxFormat;
+import java.io.IOException;
+import java.nio.file.AtomicMoveNotSupportedException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.Arrays;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** All carriers: finds the one for a file, reads and writes. */
+public final class SceneFiles {
+    /** One line per format. */
+    private static final List<SceneFormat> FORMATS = List.of(new FbxFormat());
+
+    private static final long LARGEST = Integer.MAX_VALUE - 16L;
+    private static final int HEAD = 4096;
+
+    private SceneFiles() {}
+
+    public static List<SceneFormat> formats() {
+        return FORMATS;
+    }
+
+    /** The format by the ending of a name, or null. */
+    public static @Nullable SceneFormat byName(Path file) {
+        String name = String.valueOf(file.getFileName()).toLowerCase(java.util.Locale.ROOT);
+        for (SceneFormat f : FORMATS) {
+            if (f.endings().stream().anyMatch(e -> name.endsWith("." + e))) {
+                return f;
+            }
+        }
+        return null;
+    }
+
+    /**
+     * Reads a file by its content, whatever its name is.
+     *
+     * @throws FormatException when the file is no format that is known, or is broken
+     * @throws IOException when it cannot be read at all
+     */
+    public static SceneFormat.ReadScene read(Path file, Progress progress) throws IOException {
+        String name = String.valueOf(file.getFileName());
+        if (Files.isDirectory(file)) {
+            throw FormatException.in(name, "a file", "a folder");
+        }
+        if (!Files.exists(file)) {
+            throw FormatException.in(name, "a file", "nothing at " + file.toAbsolutePath());
+        }
+        long size = Files.size(file);
+        if (size > LARGEST) {
+            throw FormatException.in(name, "a file of at most 2 GB", size + " bytes");
+        }
+        if (size == 0) {
+            throw FormatException.at(name, 0, "a scene", "an empty file");
+        }
+        progress.at(0, "loading " + name);
+        byte[] bytes = Files.readAllBytes(file);
+        byte[] head = Arrays.copyOf(bytes, Math.min(bytes.length, HEAD));
+        for (SceneFormat f : FORMATS) {
+            if (f.matches(head)) {
+                return checked(f, file, bytes, progress);
+            }
+        }
+        SceneFormat told = byName(file);
+        if (told != null) {
+            return checked(told, file, bytes, progress);
+        }
+        throw FormatException.at(name, 0, "the opening bytes of " + names(), "other bytes");
+    }
+
+    /** A structure that contradicts itself in a way no reader foresaw is still told as a broken file. */
+    private static SceneFormat.ReadScene checked(SceneFormat f, Path file, byte[] bytes, Progress progress)
+            throws FormatException {
+        try {
+            return f.read(file, bytes, progress);
+        } catch (IllegalArgumentException
+                | IndexOutOfBoundsException
+                | ArithmeticException
+                | NegativeArraySizeException e) {
+            throw FormatException.in(
+                    String.valueOf(file.getFileName()),
+                    "records that agree with each other",
+                    String.valueOf(e.getMessage()),
+                    e);
+        }
+    }
+
+    private static String names() {
+        return String.join(" or ", FORMATS.stream().map(SceneFormat::name).toList());
+    }
+
+    /**
+     * Writes beside the target, reads that back, and only then puts it in the target's place.
+     *
+     * @param overwrite whether a file that is there may be replaced
+     * @return what was read back
+     * @throws IOException when the target exists and may not be replaced, or cannot be written, or does not read back
+     */
+    public static SceneFormat.ReadScene write(
+            Scene scene, Path target, SceneFormat format, String variant, boolean overwrite, Progress progress)
+            throws IOException {
+        if (Files.exists(target) && !overwrite) {
+            throw new IOException(target + " is already there; say that it may be replaced");
+        }
+        byte[] bytes = format.write(scene, variant, progress.part(0, 0.6));
+        Path folder = target.toAbsolutePath().getParent();
+        if (folder == null) {
+            throw new IOException(target + " is not the name of a file");
+        }
+        Files.createDirectories(folder);
+        Path draft = Files.createTempFile(folder, ".heron-", ".part");
+        try {
+            Files.write(draft, bytes);
+            SceneFormat.ReadScene back = read(draft, progress.part(0.6, 1));
+            try {
+                Files.move(draft, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            } catch (AtomicMoveNotSupportedException e) {
+                Files.move(draft, target, StandardCopyOption.REPLACE_EXISTING);
+            }
+            String name = String.valueOf(target.getFileName());
+            return new SceneFormat.ReadScene(back.scene().withName(name), back.format(), back.variant(), back.bytes());
+        } finally {
+            Files.deleteIfExists(draft);
+        }
+    }
+}

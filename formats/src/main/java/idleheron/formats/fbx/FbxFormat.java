@@ -1,0 +1,51 @@
+package idleheron.formats.fbx;
+
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Scene;
+import idleheron.formats.FormatException;
+import idleheron.formats.SceneFormat;
+import java.nio.file.Path;
+import java.util.List;
+
+/** FBX as a carrier. */
+public final class FbxFormat implements SceneFormat {
+    public static final String BINARY_75 = "binary 7.5";
+    public static final String BINARY_74 = "binary 7.4";
+
+    @Override
+    public String name() {
+        return "FBX";
+    }
+
+    @Override
+    public List<String> endings() {
+        return List.of("fbx");
+    }
+
+    @Override
+    public List<String> variants() {
+        return List.of(BINARY_75, BINARY_74);
+    }
+
+    @Override
+    public boolean matches(byte[] head) {
+        return FbxDocuments.matches(head);
+    }
+
+    @Override
+    public ReadScene read(Path file, byte[] bytes, Progress progress) throws FormatException {
+        String name = String.valueOf(file.getFileName());
+        FbxDocument document = FbxDocuments.read(name, bytes, progress.part(0, 0.7));
+        progress.at(0.7, "building the scene");
+        Scene scene = FbxSceneReader.read(name, document, file.toAbsolutePath().getParent());
+        progress.at(1, "read");
+        return new ReadScene(scene, name(), document.variant(), bytes.length);
+    }
+
+    @Override
+    public byte[] write(Scene scene, String variant, Progress progress) {
+        int version = variant.equals(BINARY_74) ? 7400 : 7500;
+        progress.at(0, "building the document");
+        return FbxDocuments.write(FbxSceneWriter.write(scene, version), version, progress.part(0.3, 1));
+    }
+}

@@ -1,0 +1,191 @@
+package idleheron.formats.fbx;
+
+import static idleheron.formats.fbx.FbxBuild.leaf;
+
+import idleheron.core.scene.BlendShape;
+import idleheron.core.scene.EdgeSmoothing;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.UvSet;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Meshes and blend shapes to {@code Geometry} and {@code Deformer} objects; the layouts stand at the readers. */
+final class FbxMeshWriter {
+    private final FbxBuild build;
+
+    FbxMeshWriter(FbxBuild build) {
+        this.build = build;
+    }
+
+    long write(Mesh mesh) {
+        List<FbxRecord> c = new ArrayList<>();
+        c.add(leaf("GeometryVersion", 124));
+        c.add(FbxRecord.leaf("Vertices", new FbxValue.Doubles(mesh.points())));
+        c.add(FbxRecord.leaf("PolygonVertexIndex", new FbxValue.Ints(closedCorners(mesh))));
+        EdgeSmoothing edges = mesh.edgeSmoothing();
+        if (edges != null) {
+            c.add(FbxRecord.leaf("Edges", new FbxValue.Ints(edges.corners())));
+        }
+        List<FbxRecord> used = new ArrayList<>();
+        layers(mesh, c, used);
+        List<FbxRecord> first = new ArrayList<>(List.of(leaf("Version", 100)));
+        first.addAll(used);
+        c.add(FbxRecord.scope("Layer", List.of(new FbxValue.Int32(0)), first));
+        for (int i = 1; i < mesh.uvSets().size(); i++) {
+            c.add(FbxRecord.scope(
+                    "Layer",
+                    List.of(new FbxValue.Int32(i)),
+                    List.of(leaf("Version", 100), entry("LayerElementUV", i))));
+        }
+        return build.object("Geometry", mesh.name(), "Geometry", "Mesh", c);
+    }
+
+    private static int[] closedCorners(Mesh mesh) {
+        int[] out = mesh.corners().clone();
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            int last = mesh.faceStarts()[f + 1] - 1;
+            out[last] = -1 - out[last];
+        }
+        return out;
+    }
+
+    private static void layers(Mesh mesh, List<FbxRecord> c, List<FbxRecord> used) {
+        float[] normals = mesh.normals();
+        if (normals != null) {
+            double[] wide = new double[normals.length];
+            for (int i = 0; i < wide.length; i++) {
+                wide[i] = normals[i];
+            }
+            c.add(layer(
+                    "LayerElementNormal",
+                    0,
+                    101,
+                    "",
+                    "ByPolygonVertex",
+                    "Direct",
+                    FbxRecord.leaf("Normals", new FbxValue.Doubles(wide))));
+            used.add(entry("LayerElementNormal", 0));
+        }
+        for (int i = 0; i < mesh.uvSets().size(); i++) {
+            UvSet s = mesh.uvSets().get(i);
+            double[] wide = new double[s.uv().length];
+            for (int k = 0; k < wide.length; k++) {
+                wide[k] = s.uv()[k];
+            }
+            c.add(layer(
+                    "LayerElementUV",
+                    i,
+                    101,
+                    s.name(),
+                    "ByPolygonVertex",
+                    "IndexToDirect",
+                    FbxRecord.leaf("UV", new FbxValue.Doubles(wide)),
+                    FbxRecord.leaf("UVIndex", new FbxValue.Ints(s.indices()))));
+            if (i == 0) {
+                used.add(entry("LayerElementUV", 0));
+            }
+        }
+        int[] groups = mesh.smoothingGroups();
+        EdgeSmoothing edges = mesh.edgeSmoothing();
+        if (groups != null) {
+            c.add(layer(
+                    "LayerElementSmoothing",
+                    0,
+                    102,
+                    "",
+                    "ByPolygon",
+                    "Direct",
+                    FbxRecord.leaf("Smoothing", new FbxValue.Ints(groups))));
+            used.add(entry("LayerElementSmoothing", 0));
+        } else if (edges != null) {
+            c.add(layer(
+                    "LayerElementSmoothing",
+                    0,
+                    102,
+                    "",
+                    "ByEdge",
+                    "Direct",
+                    FbxRecord.leaf("Smoothing", new FbxValue.Ints(edges.smooth()))));
+            used.add(entry("LayerElementSmoothing", 0));
+        }
+        int[] materials = mesh.faceMaterials();
+        c.add(layer(
+                "LayerElementMaterial",
+                0,
+                101,
+                "",
+                materials == null ? "AllSame" : "ByPolygon",
+                "IndexToDirect",
+                FbxRecord.leaf("Materials", new FbxValue.Ints(materials == null ? new int[] {0} : materials))));
+        used.add(entry("LayerElementMaterial", 0));
+    }
+
+    private static FbxRecord layer(
+            String kind, int index, int version, String name, String mapping, String reference, FbxRecord... data) {
+        List<FbxRecord> c = new ArrayList<>(List.of(
+                leaf("Version", version),
+                leaf("Name", name),
+                leaf("MappingInformationType", mapping),
+                leaf("ReferenceInformationType", reference)));
+        c.addAll(List.of(data));
+        return FbxRecord.scope(kind, List.of(new FbxValue.Int32(index)), c);
+    }
+
+    private static FbxRecord entry(String kind, int index) {
+        return FbxRecord.scope("LayerElement", List.of(), List.of(leaf("Type", kind), leaf("TypedIndex", index)));
+    }
+
+    /** Gives the object number of each shape's channel. */
+    long[] shapes(Mesh mesh, long geometry) {
+        long[] channels = new long[mesh.shapes().size()];
+        if (channels.length == 0) {
+            return channels;
+        }
+        long deformer = build.object("Deformer", mesh.name(), "Deformer", "BlendShape", List.of(leaf("Version", 100)));
+        build.connect(deformer, geometry);
+        for (int i = 0; i < channels.length; i++) {
+            BlendShape s = mesh.shapes().get(i);
+            double[] full =
+                    s.targets().stream().mapToDouble(t -> t.fullWeight() * 100).toArray();
+            channels[i] = build.object(
+                    "Deformer",
+                    s.name(),
+                    "SubDeformer",
+                    "BlendShapeChannel",
+                    List.of(
+                            leaf("Version", 100),
+                            leaf("DeformPercent", s.weight() * 100),
+                            FbxRecord.leaf("FullWeights", new FbxValue.Doubles(full))));
+            build.connect(channels[i], deformer);
+            for (int t = 0; t < s.targets().size(); t++) {
+                BlendShape.Target target = s.targets().get(t);
+                String name = s.targets().size() == 1 ? s.name() : s.name() + "_" + Math.round(full[t]);
+                build.connect(target(name, target), channels[i]);
+            }
+        }
+        return channels;
+    }
+
+    private long target(String name, BlendShape.Target t) {
+        float[] normals = t.normals();
+        double[] n = normals == null ? new double[t.deltas().length] : wide(normals);
+        return build.object(
+                "Geometry",
+                name,
+                "Geometry",
+                "Shape",
+                List.of(
+                        leaf("Version", 100),
+                        FbxRecord.leaf("Indexes", new FbxValue.Ints(t.points())),
+                        FbxRecord.leaf("Vertices", new FbxValue.Doubles(wide(t.deltas()))),
+                        FbxRecord.leaf("Normals", new FbxValue.Doubles(n))));
+    }
+
+    private static double[] wide(float[] v) {
+        double[] out = new double[v.length];
+        for (int i = 0; i < v.length; i++) {
+            out[i] = v[i];
+        }
+        return out;
+    }
+}

@@ -1,0 +1,132 @@
+package idleheron.formats.fbx;
+
+import idleheron.core.scene.Skin;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A {@code Deformer} of type Skin with its Clusters to packed weights.
+ *
+ * <pre>
+ * Cluster  Indexes        ints, points
+ *          Weights        doubles, one per index
+ *          Transform      16 doubles by columns: mesh space to joint space when bound
+ *          TransformLink  16 doubles by columns: the joint's world matrix when bound
+ * Model    hangs on the cluster: the joint
+ * </pre>
+ */
+final class FbxSkinReader {
+    private final FbxObjects objects;
+    private final Map<Long, Integer> nodeIndex;
+    private final List<String> notes;
+
+    /** World matrices when bound, by node; filled while skins are read. */
+    final Map<Integer, Matrix4d> bindWorld = new HashMap<>();
+
+    /** The mesh's own world matrix when bound, by geometry. */
+    final Map<Long, Matrix4d> meshBind = new HashMap<>();
+
+    FbxSkinReader(FbxObjects objects, Map<Long, Integer> nodeIndex, List<String> notes) {
+        this.objects = objects;
+        this.nodeIndex = nodeIndex;
+        this.notes = notes;
+    }
+
+    private record Cluster(int joint, Matrix4d toJoint, int[] points, double[] weights) {}
+
+    @Nullable
+    Skin read(FbxObjects.Item geometry, int pointCount) {
+        List<FbxObjects.Item> skins = objects.under(geometry.id(), "Deformer").stream()
+                .filter(d -> d.type().equals("Skin"))
+                .toList();
+        if (skins.isEmpty()) {
+            return null;
+        }
+        if (skins.size() > 1) {
+            notes.add(geometry.name() + " has " + skins.size() + " skins, the first one is read");
+        }
+        List<Cluster> clusters = new ArrayList<>();
+        for (FbxObjects.Item c : objects.under(skins.getFirst().id(), "Deformer")) {
+            Cluster read = cluster(geometry, c, pointCount);
+            if (read != null) {
+                clusters.add(read);
+            }
+        }
+        return pack(skins.getFirst().name(), clusters, pointCount);
+    }
+
+    private @Nullable Cluster cluster(FbxObjects.Item geometry, FbxObjects.Item item, int pointCount) {
+        List<FbxObjects.Item> linked = objects.under(item.id(), "Model");
+        Integer joint =
+                linked.isEmpty() ? null : nodeIndex.get(linked.getFirst().id());
+        int[] points = item.record().childInts("Indexes");
+        double[] weights = item.record().childDoubles("Weights");
+        if (joint == null) {
+            notes.add("cluster " + item.name() + " of " + geometry.name() + " has no joint; its weight on "
+                    + points.length + " points is left out");
+            return null;
+        }
+        if (points.length != weights.length) {
+            notes.add(
+                    "cluster " + item.name() + " has " + points.length + " points but " + weights.length + " weights");
+        }
+        int n = Math.min(points.length, weights.length);
+        for (int i = 0; i < n; i++) {
+            if (points[i] < 0 || points[i] >= pointCount || !Double.isFinite(weights[i])) {
+                notes.add("cluster " + item.name() + " names point " + points[i] + " of " + pointCount);
+                n = i;
+            }
+        }
+        Matrix4d transform = matrix(item.record().childDoubles("Transform"));
+        Matrix4d link = matrix(item.record().childDoubles("TransformLink"));
+        bindWorld.putIfAbsent(joint, link);
+        meshBind.putIfAbsent(geometry.id(), new Matrix4d(link).mul(transform));
+        return new Cluster(joint, transform, java.util.Arrays.copyOf(points, n), java.util.Arrays.copyOf(weights, n));
+    }
+
+    static Matrix4d matrix(double[] columns) {
+        Matrix4d m = new Matrix4d();
+        if (columns.length >= 16) {
+            m.set(columns);
+        }
+        return m.isFinite() ? m : new Matrix4d();
+    }
+
+    /** Counting sort of the influences by point, in the order of the clusters. */
+    private static Skin pack(String name, List<Cluster> clusters, int pointCount) {
+        int[] starts = new int[pointCount + 1];
+        for (Cluster c : clusters) {
+            for (int i = 0; i < c.points.length; i++) {
+                if (c.weights[i] != 0) {
+                    starts[c.points[i] + 1]++;
+                }
+            }
+        }
+        for (int p = 0; p < pointCount; p++) {
+            starts[p + 1] += starts[p];
+        }
+        int[] next = starts.clone();
+        int[] slots = new int[starts[pointCount]];
+        float[] weights = new float[slots.length];
+        int[] joints = new int[clusters.size()];
+        Matrix4dc[] toJoint = new Matrix4dc[joints.length];
+        for (int s = 0; s < joints.length; s++) {
+            Cluster c = clusters.get(s);
+            joints[s] = c.joint;
+            toJoint[s] = c.toJoint;
+            for (int i = 0; i < c.points.length; i++) {
+                if (c.weights[i] != 0) {
+                    int at = next[c.points[i]]++;
+                    slots[at] = s;
+                    weights[at] = (float) c.weights[i];
+                }
+            }
+        }
+        return new Skin(name, joints, toJoint, starts, slots, weights);
+    }
+}

@@ -1,0 +1,116 @@
+package idleheron.formats.fbx;
+
+import static idleheron.formats.fbx.FbxBuild.leaf;
+
+import idleheron.core.pose.Pose;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
+import java.util.ArrayList;
+import java.util.List;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
+
+/** Skins to {@code Deformer} objects, and the bind pose; the layouts stand at {@link FbxSkinReader}. */
+final class FbxSkinWriter {
+    private final Scene scene;
+    private final FbxBuild build;
+    private final long[] nodeIds;
+    private final Pose rest;
+
+    FbxSkinWriter(Scene scene, FbxBuild build, long[] nodeIds) {
+        this.scene = scene;
+        this.build = build;
+        this.nodeIds = nodeIds;
+        this.rest = new Pose(scene);
+    }
+
+    void write(int meshIndex, long geometry) {
+        Mesh mesh = scene.meshes().get(meshIndex);
+        Skin skin = mesh.skin();
+        if (skin == null) {
+            return;
+        }
+        int node = scene.nodeOfMesh(meshIndex);
+        Matrix4dc meshWorld = node < 0 ? new Matrix4d() : bindWorld(node);
+        long deformer = build.object(
+                "Deformer",
+                skin.name(),
+                "Deformer",
+                "Skin",
+                List.of(leaf("Version", 101), leaf("Link_DeformAcuracy", 50.0), leaf("SkinningType", "Linear")));
+        build.connect(deformer, geometry);
+        int[] count = new int[skin.joints().length];
+        for (int s : skin.slots()) {
+            count[s]++;
+        }
+        int[][] points = new int[count.length][];
+        double[][] weights = new double[count.length][];
+        for (int s = 0; s < count.length; s++) {
+            points[s] = new int[count[s]];
+            weights[s] = new double[count[s]];
+        }
+        int[] at = new int[count.length];
+        for (int p = 0; p < skin.points(); p++) {
+            for (int i = skin.starts()[p]; i < skin.starts()[p + 1]; i++) {
+                int s = skin.slots()[i];
+                points[s][at[s]] = p;
+                weights[s][at[s]++] = skin.weights()[i];
+            }
+        }
+        for (int s = 0; s < count.length; s++) {
+            cluster(skin, s, points[s], weights[s], meshWorld, deformer);
+        }
+    }
+
+    private Matrix4dc bindWorld(int node) {
+        Matrix4dc told = scene.nodes().get(node).bindWorld();
+        return told == null ? rest.world(node) : told;
+    }
+
+    private void cluster(Skin skin, int slot, int[] points, double[] weights, Matrix4dc meshWorld, long deformer) {
+        int joint = skin.joints()[slot];
+        Matrix4dc toJoint = skin.toJoint()[slot];
+        Matrix4d link = new Matrix4d(meshWorld).mul(new Matrix4d(toJoint).invert());
+        Matrix4dc told = scene.nodes().get(joint).bindWorld();
+        List<FbxRecord> c = new ArrayList<>();
+        c.add(leaf("Version", 100));
+        c.add(FbxRecord.leaf("UserData", FbxBuild.text(""), FbxBuild.text("")));
+        if (points.length > 0) {
+            c.add(FbxRecord.leaf("Indexes", new FbxValue.Ints(points)));
+            c.add(FbxRecord.leaf("Weights", new FbxValue.Doubles(weights)));
+        }
+        c.add(FbxBuild.matrix("Transform", toJoint));
+        c.add(FbxBuild.matrix("TransformLink", told == null ? link : told));
+        String name = scene.nodes().get(joint).name();
+        long id = build.object("Deformer", name, "SubDeformer", "Cluster", c);
+        build.connect(id, deformer);
+        build.connect(nodeIds[joint], id);
+    }
+
+    /** One pose with the world matrices of all joints and meshes that know theirs. */
+    void bindPose() {
+        List<FbxRecord> entries = new ArrayList<>();
+        for (int i = 0; i < nodeIds.length; i++) {
+            Node n = scene.nodes().get(i);
+            Matrix4dc world = n.bindWorld();
+            if (world != null && (n.isJoint() || n.kind() == NodeKind.MESH)) {
+                entries.add(FbxRecord.scope(
+                        "PoseNode",
+                        List.of(),
+                        List.of(
+                                FbxRecord.leaf("Node", new FbxValue.Int64(nodeIds[i])),
+                                FbxBuild.matrix("Matrix", world))));
+            }
+        }
+        if (entries.isEmpty()) {
+            return;
+        }
+        List<FbxRecord> c = new ArrayList<>(
+                List.of(leaf("Type", "BindPose"), leaf("Version", 100), leaf("NbPoseNodes", entries.size())));
+        c.addAll(entries);
+        build.object("Pose", "bind", "Pose", "BindPose", c);
+    }
+}

@@ -1,0 +1,54 @@
+package idleheron.formats.fbx;
+
+import idleheron.core.time.FrameRate;
+
+/**
+ * Time in a file: whole ticks. One second has 46 186 158 000 of them.
+ *
+ * <p>Time modes name a frame rate: 0 default (30), 1 120, 2 100, 3 60, 4 50, 5 48, 6 30, 7 and 8 and 9 the 30 and 29.97
+ * kinds, 10 25, 11 24, 12 1000, 13 23.976, 14 custom, 15 96, 16 72, 17 59.94.
+ */
+final class FbxTime {
+    static final long TICKS = 46_186_158_000L;
+    static final int CUSTOM = 14;
+    private static final FrameRate PULLED_30 = new FrameRate(30_000, 1001);
+
+    private FbxTime() {}
+
+    static double seconds(long ticks) {
+        return (double) ticks / TICKS;
+    }
+
+    static long ticks(double seconds) {
+        return Math.round(seconds * TICKS);
+    }
+
+    static FrameRate rate(int mode, double custom) {
+        return switch (mode) {
+            case 1 -> FrameRate.of(120);
+            case 2 -> FrameRate.of(100);
+            case 3 -> FrameRate.of(60);
+            case 4 -> FrameRate.of(50);
+            case 5 -> FrameRate.of(48);
+            case 8, 9 -> PULLED_30;
+            case 10 -> FrameRate.of(25);
+            case 11 -> FrameRate.of(24);
+            case 12 -> FrameRate.of(1000);
+            case 13 -> new FrameRate(24_000, 1001);
+            case CUSTOM -> custom > 0 && custom < 1e6 ? FrameRate.nearest(custom) : FrameRate.of(30);
+            case 15 -> FrameRate.of(96);
+            case 16 -> FrameRate.of(72);
+            case 17 -> new FrameRate(60_000, 1001);
+            default -> FrameRate.of(30);
+        };
+    }
+
+    static int mode(FrameRate rate) {
+        for (int mode : new int[] {1, 2, 3, 4, 5, 6, 9, 10, 11, 12, 13, 15, 16, 17}) {
+            if (rate(mode, 0).equals(rate)) {
+                return mode;
+            }
+        }
+        return CUSTOM;
+    }
+}

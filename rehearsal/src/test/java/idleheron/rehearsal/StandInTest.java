@@ -1,0 +1,145 @@
+package idleheron.rehearsal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.LikelyCause;
+import idleheron.core.compare.Tolerances;
+import idleheron.core.compare.TopicResult;
+import idleheron.core.job.Progress;
+import idleheron.core.math.AxisSystem;
+import idleheron.core.remedy.BakeScale;
+import idleheron.core.remedy.DropJoints;
+import idleheron.core.remedy.SingleRoot;
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.fbx.FbxFormat;
+import idleheron.rehearsal.demo.Postwoman;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+class StandInTest {
+    @TempDir
+    static Path folder;
+
+    static Scene sent;
+    static Path file;
+
+    @BeforeAll
+    static void send() throws IOException {
+        Scene ready = Postwoman.scene();
+        for (var r : List.of(new BakeScale(), new SingleRoot(""), DropJoints.all())) {
+            ready = r.apply(ready);
+        }
+        file = folder.resolve("sent.fbx");
+        sent = SceneFiles.write(ready, file, new FbxFormat(), FbxFormat.BINARY_75, true, Progress.NONE)
+                .scene();
+    }
+
+    private static Scene back(StandIn standIn) throws IOException {
+        return standIn.rehearse(
+                        file, folder.resolve(standIn.code() + standIn.habits().hashCode() + ".fbx"), Progress.NONE)
+                .scene();
+    }
+
+    private static Comparison compare(Scene returned) {
+        return Comparison.of(sent, returned, Tolerances.DEFAULT, true, Progress.NONE);
+    }
+
+    private static Set<Topic> faults(Comparison c) {
+        EnumSet<Topic> out = EnumSet.noneOf(Topic.class);
+        c.topics().stream()
+                .filter(t -> t.verdict().isFault())
+                .map(TopicResult::topic)
+                .forEach(out::add);
+        return out;
+    }
+
+    @Test
+    void both_give_a_clean_crossing_when_told_to_behave() throws IOException {
+        for (StandIn s : StandIn.all()) {
+            Comparison c = compare(back(s.behaved()));
+            assertThat(c.topics())
+                    .allSatisfy(t -> assertThat(t.verdict()).as(t.summary()).isIn(Verdict.CLEAN, Verdict.NOT_CHECKED));
+            assertThat(c.causes()).isEmpty();
+        }
+    }
+
+    @Test
+    void alder_breaks_what_its_habits_break_and_all_of_it_can_be_mended() throws IOException {
+        Scene returned = back(StandIn.ALDER);
+        Comparison c = compare(returned);
+        assertThat(faults(c))
+                .containsExactlyInAnyOrder(
+                        Topic.UNITS_AND_AXES,
+                        Topic.HIERARCHY,
+                        Topic.REST_POSE,
+                        Topic.JOINT_ORIENTATION,
+                        Topic.CLIPS,
+                        Topic.SURFACES,
+                        Topic.BLEND_SHAPES);
+        assertThat(c.causes())
+                .extracting(LikelyCause::code)
+                .containsExactlyInAnyOrder("unit-misdeclared", "joints-re-aimed", "tip-joints-added", "extra-root");
+        assertThat(c.topic(Topic.UNITS_AND_AXES).worst().value()).isEqualTo(0.01, within(1e-8));
+        Comparison after = compare(c.mend(returned));
+        assertThat(faults(after)).isEmpty();
+    }
+
+    @Test
+    void sedge_loses_weights_and_frames_and_nothing_else() throws IOException {
+        Scene returned = back(StandIn.SEDGE);
+        Comparison c = compare(returned);
+        assertThat(faults(c)).containsExactlyInAnyOrder(Topic.SKIN_WEIGHTS, Topic.CLIPS);
+        assertThat(c.causes()).isEmpty();
+        assertThat(c.topic(Topic.SKIN_WEIGHTS).summary()).contains("At most 4 influences came back where 6 were sent");
+        assertThat(c.topic(Topic.SKIN_WEIGHTS).worst().unit()).isEqualTo("mm");
+        assertThat(c.topic(Topic.SKIN_WEIGHTS).worst().value()).isBetween(0.1, 60.0);
+        // The clips start at frame 1 of 24 (0.0417 s); the nearest frame of 30 is 0.0333 s: a fifth of a frame early.
+        assertThat((Double) c.topic(Topic.CLIPS)
+                        .evidence()
+                        .rows()
+                        .getFirst()
+                        .cells()
+                        .get(3))
+                .isEqualTo(0.2, within(1e-6));
+    }
+
+    @ParameterizedTest
+    @EnumSource(
+            names = {"DECLARES_CENTIMETRES", "DECLARES_Y_UP", "MOVES_TO_PLINTH", "TIP_JOINTS", "OWN_ROOT", "RE_AIM"})
+    void one_habit_alone_gives_its_cause_alone_and_the_remedy_leaves_nothing(Habit habit) throws IOException {
+        String code = switch (habit) {
+            case DECLARES_CENTIMETRES -> "unit-misdeclared";
+            case DECLARES_Y_UP -> "axes-misdeclared";
+            case MOVES_TO_PLINTH -> "scene-moved";
+            case TIP_JOINTS -> "tip-joints-added";
+            case OWN_ROOT -> "extra-root";
+            default -> "joints-re-aimed";
+        };
+        Scene returned = back(StandIn.ALDER.with(Set.of(habit)));
+        Comparison c = compare(returned);
+        assertThat(c.causes()).extracting(LikelyCause::code).containsExactly(code);
+        assertThat(c.causes().getFirst().left()).isZero();
+        assertThat(faults(compare(c.mend(returned)))).isEmpty();
+    }
+
+    @Test
+    void a_left_handed_file_that_declares_y_up_right_handed_is_told_as_a_wrong_handedness() throws IOException {
+        Scene returned = back(StandIn.SEDGE.with(Set.of(Habit.DECLARES_Y_UP)));
+        Comparison c = compare(returned);
+        assertThat(c.causes()).extracting(LikelyCause::code).containsExactly("handedness-misdeclared");
+        assertThat(c.mend(returned).stage().axes()).isEqualTo(AxisSystem.Z_UP_LEFT);
+    }
+}

@@ -1,0 +1,132 @@
+package idleheron.render;
+
+import idleheron.core.job.Cores;
+import idleheron.core.pose.Surface;
+import java.util.List;
+
+/** Paints sides into a picture: backdrop, surfaces over each other, wires, joints. Keeps its buffers between frames. */
+public final class Painter {
+    /** Up to this many triangles the surface is drawn at twice the size and shrunk, which smooths its edges. */
+    private static final int SMOOTH_BELOW = 220_000;
+
+    private final Rasterizer raster = new Rasterizer();
+    private Picture big = new Picture(1, 1);
+    private Picture small = new Picture(1, 1);
+
+    /** A side and how it is drawn. */
+    public record Drawn(Side side, Look look, int chosenJoint) {}
+
+    /**
+     * @param reach size of what is looked at, metres: spaces the lines of the ground
+     */
+    public void paint(Picture to, Viewpoint viewpoint, Palette colors, double reach, List<Drawn> sides) {
+        paint(to, viewpoint, colors, reach, sides, true);
+    }
+
+    /**
+     * @param fine whether edges may be smoothed where that is affordable
+     */
+    public void paint(Picture to, Viewpoint viewpoint, Palette colors, double reach, List<Drawn> sides, boolean fine) {
+        Projection p = new Projection(viewpoint, to.width(), to.height());
+        to.fill(colors.skyTop(), colors.skyBottom());
+        Backdrop.draw(to, p, colors, reach);
+        if (!sides.isEmpty()) {
+            double[] b = sides.getFirst().side.bounds();
+            double width = Math.hypot(b[3] - b[0], b[5] - b[2]);
+            Backdrop.scale(to, p, colors, (b[0] + b[3]) / 2 - width * 0.62 - 0.12 * reach, b[4], (b[2] + b[5]) / 2);
+        }
+        for (Drawn d : sides) {
+            if (d.look.surface() && d.look.strength() > 0) {
+                surface(to, viewpoint, d, fine);
+            }
+            if (d.look.wire()) {
+                wire(to, p, d, colors);
+            }
+        }
+        for (Drawn d : sides) {
+            if (d.look.joints() || d.chosenJoint >= 0) {
+                int rgb = d.look.jointColor() < 0 ? colors.ink() : d.look.jointColor();
+                int paper = colors.skyTop();
+                JointLayer.draw(to, p, d.side.pose(), d.side.space(), rgb, paper, d.chosenJoint, d.look.allAxes(), 1);
+            }
+        }
+    }
+
+    private void surface(Picture to, Viewpoint viewpoint, Drawn d, boolean fine) {
+        boolean smooth = fine && d.side.triangleCount() < SMOOTH_BELOW;
+        int k = smooth ? 2 : 1;
+        int w = to.width() * k;
+        int h = to.height() * k;
+        if (big.width() != w || big.height() != h) {
+            big = new Picture(w, h);
+        }
+        enlarge(to, big, k);
+        Projection p = new Projection(viewpoint, w, h);
+        raster.begin(w, h);
+        for (int i = 0; i < d.side.surfaces().size(); i++) {
+            Surface s = d.side.surfaces().get(i);
+            SurfaceLayer layer = d.side.layers().get(i);
+            layer.tint(d.look.tint() < 0 ? null : d.look.tint());
+            layer.prepare(s.points(), p);
+            raster.draw(layer.geometry, big);
+        }
+        if (small.width() != to.width() || small.height() != to.height()) {
+            small = new Picture(to.width(), to.height());
+        }
+        if (smooth) {
+            small.shrinkFrom(big);
+        }
+        mix(to, smooth ? small : big, (float) d.look.strength());
+    }
+
+    private static void enlarge(Picture from, Picture to, int k) {
+        int w = from.width();
+        Cores.split(from.height(), 60, (y0, y1) -> {
+            for (int y = y0; y < y1; y++) {
+                for (int dy = 0; dy < k; dy++) {
+                    int row = (y * k + dy) * w * k;
+                    for (int x = 0; x < w; x++) {
+                        int c = from.pixels()[y * w + x];
+                        for (int dx = 0; dx < k; dx++) {
+                            to.pixels()[row + x * k + dx] = c;
+                        }
+                    }
+                }
+            }
+        });
+    }
+
+    private static void mix(Picture to, Picture over, float strength) {
+        int n = to.width() * to.height();
+        Cores.split(n, 60_000, (from, until) -> {
+            for (int i = from; i < until; i++) {
+                int a = to.pixels()[i];
+                int b = over.pixels()[i];
+                to.pixels()[i] = a == b ? a : strength >= 1 ? b : Picture.mix(a, b, strength);
+            }
+        });
+    }
+
+    /** Edges of the triangles, each as a hairline; behind the surface they are hidden when it is drawn. */
+    private static void wire(Picture to, Projection p, Drawn d, Palette colors) {
+        Pen pen = new Pen(to);
+        for (int i = 0; i < d.side.surfaces().size(); i++) {
+            float[] points = d.side.surfaces().get(i).points();
+            int[] t = d.side.layers().get(i).triangles();
+            float[] s = new float[points.length];
+            for (int k = 0; k < points.length; k += 3) {
+                p.project(points[k], points[k + 1], points[k + 2], s, k);
+            }
+            for (int k = 0; k < t.length; k += 3) {
+                int a = 3 * t[k];
+                int b = 3 * t[k + 1];
+                int c = 3 * t[k + 2];
+                float area = (s[b] - s[a]) * (s[c + 1] - s[a + 1]) - (s[c] - s[a]) * (s[b + 1] - s[a + 1]);
+                if (area < 0 && s[a + 2] > 0 && s[b + 2] > 0 && s[c + 2] > 0) {
+                    pen.line(s[a], s[a + 1], s[b], s[b + 1], 0.7, colors.ink(), 0.35);
+                    pen.line(s[b], s[b + 1], s[c], s[c + 1], 0.7, colors.ink(), 0.35);
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,70 @@
+package idleheron.render;
+
+import org.joml.Matrix4d;
+
+/** A viewpoint and the size of a picture: common positions to pixels. */
+public final class Projection {
+    private static final double NEAR = 1e-3;
+    private final double[] m = new double[12];
+    private final double focal;
+    private final double cx;
+    private final double cy;
+    private final double near;
+
+    /** How many pixels one metre takes at the target. */
+    private final double scale;
+
+    public Projection(Viewpoint v, int width, int height) {
+        Matrix4d view = new Matrix4d()
+                .translation(0, 0, -v.distance())
+                .rotateX(Math.toRadians(v.pitch()))
+                .rotateY(-Math.toRadians(v.yaw()))
+                .translate(-v.x(), -v.y(), -v.z());
+        for (int r = 0; r < 3; r++) {
+            for (int c = 0; c < 4; c++) {
+                m[4 * r + c] = view.get(c, r);
+            }
+        }
+        focal = height / 2.0 / v.halfTan();
+        cx = width / 2.0;
+        cy = height / 2.0;
+        near = v.distance() * NEAR;
+        scale = focal / v.distance();
+    }
+
+    public double pixelsPerMeter() {
+        return scale;
+    }
+
+    /** Unit vector toward the viewer's right, in common space. */
+    public double[] right() {
+        return new double[] {m[0], m[1], m[2]};
+    }
+
+    /** Unit vector from the target to the viewer. */
+    public double[] toViewer() {
+        return new double[] {m[8], m[9], m[10]};
+    }
+
+    /** Writes pixel x, pixel y and the inverse of the distance to {@code out}; that is 0 for what lies behind the viewer. */
+    public void project(double x, double y, double z, float[] out, int at) {
+        double px = m[0] * x + m[1] * y + m[2] * z + m[3];
+        double py = m[4] * x + m[5] * y + m[6] * z + m[7];
+        double d = -(m[8] * x + m[9] * y + m[10] * z + m[11]);
+        if (!(d > near)) {
+            out[at + 2] = 0;
+            return;
+        }
+        double inverse = 1 / d;
+        out[at] = (float) (cx + px * focal * inverse);
+        out[at + 1] = (float) (cy - py * focal * inverse);
+        out[at + 2] = (float) inverse;
+    }
+
+    /** {pixel x, pixel y, inverse distance}. */
+    public float[] project(double x, double y, double z) {
+        float[] out = new float[3];
+        project(x, y, z, out, 0);
+        return out;
+    }
+}

@@ -1,0 +1,82 @@
+package idleheron.render;
+
+import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.Pose;
+import idleheron.core.pose.Surface;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** One scene as it is drawn: posed, deformed and brought to the common space. Belongs to one thread at a time. */
+public final class Side {
+    private final Pose pose;
+    private final MeantSpace space;
+    private final List<Surface> surfaces;
+    private final List<SurfaceLayer> layers = new ArrayList<>();
+
+    public Side(Scene scene, MeantSpace space) {
+        this.pose = new Pose(scene);
+        this.space = space;
+        this.surfaces = Surface.all(pose);
+        for (Surface s : surfaces) {
+            layers.add(new SurfaceLayer(scene, s.node()));
+        }
+        pose(null, 0);
+    }
+
+    /** Poses and deforms; null is the pose at rest. */
+    public void pose(@Nullable Clip clip, double seconds) {
+        pose.at(clip, seconds);
+        for (Surface s : surfaces) {
+            s.deform(pose, space.pointMatrix());
+        }
+    }
+
+    public Scene scene() {
+        return pose.scene();
+    }
+
+    public Pose pose() {
+        return pose;
+    }
+
+    public MeantSpace space() {
+        return space;
+    }
+
+    public List<Surface> surfaces() {
+        return surfaces;
+    }
+
+    public List<SurfaceLayer> layers() {
+        return layers;
+    }
+
+    public int triangleCount() {
+        return layers.stream().mapToInt(SurfaceLayer::triangleCount).sum();
+    }
+
+    /** {x0,y0,z0,x1,y1,z1} of the deformed surface, or of the joints where there is none, in metres. */
+    public double[] bounds() {
+        if (!surfaces.isEmpty()) {
+            return Surface.bounds(surfaces);
+        }
+        double[] b = {1e300, 1e300, 1e300, -1e300, -1e300, -1e300};
+        org.joml.Matrix4d m = new org.joml.Matrix4d();
+        for (int i = 0; i < scene().nodes().size(); i++) {
+            if (scene().nodes().get(i).kind() != NodeKind.CAMERA
+                    && scene().nodes().get(i).kind() != NodeKind.LIGHT) {
+                space.matrix(pose.world(i), m);
+                double[] p = {m.m30(), m.m31(), m.m32()};
+                for (int a = 0; a < 3; a++) {
+                    b[a] = Math.min(b[a], p[a]);
+                    b[3 + a] = Math.max(b[3 + a], p[a]);
+                }
+            }
+        }
+        return b;
+    }
+}

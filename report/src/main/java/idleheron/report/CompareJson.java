@@ -1,0 +1,49 @@
+package idleheron.report;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Evidence;
+import idleheron.core.compare.LikelyCause;
+import idleheron.core.compare.TopicResult;
+
+/** A comparison as JSON. */
+public final class CompareJson {
+    private CompareJson() {}
+
+    public static ObjectNode of(Comparison c) {
+        ObjectNode out = Json.of("compare");
+        out.put("verdict", c.verdict().word()).put("asMeant", c.asMeant());
+        ArrayNode causes = out.putArray("likelyCauses");
+        for (LikelyCause l : c.causes()) {
+            ObjectNode o = causes.addObject().put("code", l.code()).put("text", l.text());
+            ArrayNode explains = o.putArray("explains");
+            l.explains().forEach(t -> explains.add(t.code()));
+            o.put("left", l.left()).put("remedy", l.remedy().code());
+        }
+        ArrayNode topics = out.putArray("topics");
+        for (TopicResult t : c.topics()) {
+            ObjectNode o = topics.addObject()
+                    .put("topic", t.topic().code())
+                    .put("verdict", t.verdict().word())
+                    .put("summary", t.summary());
+            o.set("worst", Json.figure(t.worst()));
+            ArrayNode rows = o.putArray("rows");
+            for (Evidence.Row r : t.evidence().rows()) {
+                row(t.evidence(), r, rows.addObject());
+            }
+        }
+        return out;
+    }
+
+    private static void row(Evidence e, Evidence.Row r, ObjectNode o) {
+        o.put("subject", r.subject()).put("over", r.over());
+        for (int i = 0; i < r.cells().size(); i++) {
+            if (r.cells().get(i) instanceof Double d) {
+                Json.number(o, e.columns().get(i), d);
+            } else {
+                o.put(e.columns().get(i), r.cells().get(i).toString());
+            }
+        }
+    }
+}

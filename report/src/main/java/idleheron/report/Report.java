@@ -1,0 +1,157 @@
+package idleheron.report;
+
+import freemarker.template.Configuration;
+import freemarker.template.Template;
+import freemarker.template.TemplateException;
+import idleheron.core.Figure;
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Evidence;
+import idleheron.core.compare.LikelyCause;
+import idleheron.core.compare.Series;
+import idleheron.core.compare.TopicResult;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** A comparison as one HTML page that needs no other file. */
+public final class Report {
+    private static final int MOST_ROWS = 25;
+
+    private final Scene sent;
+    private final Scene returned;
+    private final Comparison comparison;
+
+    private Report(Scene sent, Scene returned, Comparison comparison) {
+        this.sent = sent;
+        this.returned = returned;
+        this.comparison = comparison;
+    }
+
+    /**
+     * @param signedBy who signs it off, or ""
+     * @param note a remark of that person, or ""
+     * @param date as it is to be shown
+     */
+    public static String html(
+            Scene sent, Scene returned, Comparison comparison, String signedBy, String note, String date) {
+        Map<String, Object> model = new Report(sent, returned, comparison).model();
+        model.put("signedBy", signedBy);
+        model.put("note", note);
+        model.put("date", date);
+        Configuration c = new Configuration(Configuration.VERSION_2_3_34);
+        c.setClassForTemplateLoading(Report.class, "/idleheron/report");
+        c.setDefaultEncoding(StandardCharsets.UTF_8.name());
+        c.setOutputFormat(freemarker.core.HTMLOutputFormat.INSTANCE);
+        StringWriter out = new StringWriter();
+        try {
+            Template t = c.getTemplate("report.ftlh");
+            t.process(model, out);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (TemplateException e) {
+            throw new IllegalStateException(e);
+        }
+        return out.toString();
+    }
+
+    private Map<String, Object> model() {
+        Map<String, Object> m = new HashMap<>();
+        m.put("verdict", comparison.verdict().word());
+        m.put("faults", comparison.faults());
+        m.put(
+                "checked",
+                comparison.topics().stream()
+                        .filter(t -> !t.evidence().rows().isEmpty())
+                        .count());
+        m.put("asMeant", comparison.asMeant());
+        m.put("cause", comparison.causeSentence());
+        List<Map<String, Object>> causes = new ArrayList<>();
+        for (LikelyCause l : comparison.causes()) {
+            causes.add(
+                    Map.of("text", l.text(), "remedy", l.remedy().describe(), "before", l.before(), "left", l.left()));
+        }
+        m.put("causes", causes);
+        m.put("sides", List.of(side("sent", sent), side("returned", returned)));
+        m.put("topics", comparison.topics().stream().map(this::topic).toList());
+        Figure f = worst();
+        Clip clip = clip(sent, f.clip());
+        double seconds =
+                clip == null || Double.isNaN(f.frame()) ? 0 : clip.rate().seconds(f.frame());
+        m.put(
+                "picture",
+                Snapshot.dataUri(Snapshot.over(sent, clip, returned, clip(returned, f.clip()), seconds, 760, 520)));
+        m.put("pictureAt", clip == null ? "at rest" : "clip " + clip.name() + ", frame " + Figure.number(f.frame()));
+        return m;
+    }
+
+    /** The worst figure that has a place in time, to show that moment. */
+    private Figure worst() {
+        for (TopicResult t : comparison.topics()) {
+            if (t.verdict().isFault() && !t.worst().clip().isEmpty()) {
+                return t.worst();
+            }
+        }
+        Clip first = sent.clips().isEmpty() ? null : sent.clips().getFirst();
+        return first == null ? Figure.NONE : new Figure(0, "", "", first.name(), first.firstFrame());
+    }
+
+    private static @Nullable Clip clip(Scene s, String name) {
+        return s.clips().stream().filter(c -> c.name().equals(name)).findFirst().orElse(null);
+    }
+
+    private static Map<String, Object> side(String title, Scene s) {
+        return Map.of(
+                "title", title,
+                "name", s.name(),
+                "axes", s.stage().axes().describe(),
+                "unit", s.stage().unitLabel(),
+                "rate", s.stage().rate().label() + " /s",
+                "writer", s.stage().writer(),
+                "joints", s.joints().size(),
+                "points", s.pointCount(),
+                "clips", s.clips().size());
+    }
+
+    private Map<String, Object> topic(TopicResult t) {
+        Map<String, Object> m = new HashMap<>();
+        m.put("title", t.topic().title());
+        m.put("verdict", t.verdict().word());
+        m.put("figure", t.evidence().rows().isEmpty() ? "" : t.worst().number());
+        m.put("unit", t.evidence().rows().isEmpty() ? "" : t.worst().unit());
+        m.put("summary", t.summary());
+        m.put("fault", t.verdict().isFault());
+        m.put("subject", t.evidence().subject());
+        m.put("columns", t.evidence().columns());
+        List<Map<String, Object>> rows = new ArrayList<>();
+        for (Evidence.Row r : t.evidence().rows()) {
+            if (r.over() && rows.size() < MOST_ROWS) {
+                rows.add(Map.of(
+                        "subject",
+                        r.subject(),
+                        "cells",
+                        r.cells().stream().map(Report::cell).toList()));
+            }
+        }
+        m.put("rows", rows);
+        m.put("more", t.evidence().over() - rows.size());
+        List<Map<String, String>> plots = new ArrayList<>();
+        for (Series s : t.plots()) {
+            plots.add(Map.of(
+                    "title", s.title() + ", clip " + sent.clips().get(s.clip()).name(), "svg", Plot.svg(s)));
+        }
+        m.put("plots", plots);
+        return m;
+    }
+
+    private static String cell(Object o) {
+        return o instanceof Double d ? Figure.number(d) : o.toString();
+    }
+}

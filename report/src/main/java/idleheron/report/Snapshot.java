@@ -1,0 +1,76 @@
+package idleheron.report;
+
+import idleheron.core.pose.MeantSpace;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import idleheron.render.Look;
+import idleheron.render.Painter;
+import idleheron.render.Palette;
+import idleheron.render.Picture;
+import idleheron.render.Side;
+import idleheron.render.Viewpoint;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.List;
+import javax.imageio.ImageIO;
+import org.jspecify.annotations.Nullable;
+
+/** Pictures for reports. */
+public final class Snapshot {
+    private static final double STRENGTH = 0.55;
+
+    private Snapshot() {}
+
+    /**
+     * Sent and returned over each other, as meant.
+     *
+     * @param returned null to show the sent one alone
+     * @param sentClip null for rest
+     */
+    public static Picture over(
+            Scene sent,
+            @Nullable Clip sentClip,
+            @Nullable Scene returned,
+            @Nullable Clip returnedClip,
+            double seconds,
+            int width,
+            int height) {
+        Side a = new Side(sent, MeantSpace.of(sent.stage()));
+        a.pose(sentClip, seconds);
+        Palette c = Palette.DAY;
+        List<Painter.Drawn> drawn = new ArrayList<>();
+        if (returned == null) {
+            drawn.add(new Painter.Drawn(a, Look.SURFACE, -1));
+        } else {
+            Side b = new Side(returned, MeantSpace.of(returned.stage()));
+            b.pose(returnedClip, seconds);
+            drawn.add(new Painter.Drawn(a, Look.JOINTS.withTint(c.sent(), c.sent(), STRENGTH), -1));
+            drawn.add(new Painter.Drawn(b, Look.JOINTS.withTint(c.returned(), c.returned(), STRENGTH), -1));
+        }
+        Picture p = new Picture(width, height);
+        double[] bounds = a.bounds();
+        Viewpoint v = new Viewpoint(24, 6, 1, 0, 0, 0).framing(bounds);
+        new Painter().paint(p, v, c, Math.max(0.1, bounds[4] - bounds[1]), drawn);
+        return p;
+    }
+
+    public static byte[] png(Picture p) {
+        BufferedImage image = new BufferedImage(p.width(), p.height(), BufferedImage.TYPE_INT_RGB);
+        image.setRGB(0, 0, p.width(), p.height(), p.pixels(), 0, p.width());
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try {
+            ImageIO.write(image, "png", out);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+
+    static String dataUri(Picture p) {
+        return "data:image/png;base64," + Base64.getEncoder().encodeToString(png(p));
+    }
+}
