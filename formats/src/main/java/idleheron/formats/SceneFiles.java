@@ -8,8 +8,10 @@ import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
 import java.util.Arrays;
 import java.util.List;
+import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
 /** All carriers: finds the one for a file, reads and writes. */
@@ -113,9 +115,9 @@ public final class SceneFiles {
             throw new IOException(target + " is not the name of a file");
         }
         Files.createDirectories(folder);
-        Path draft = Files.createTempFile(folder, ".heron-", ".part");
+        Path draft = folder.resolve(".heron-" + UUID.randomUUID() + ".part");
         try {
-            Files.write(draft, bytes);
+            Files.write(draft, bytes, StandardOpenOption.CREATE_NEW);
             SceneFormat.ReadScene back = read(draft, progress.part(0.6, 1));
             try {
                 Files.move(draft, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);

@@ -26,18 +26,18 @@ final class PostwomanBody {
 
     static List<Part> parts() {
         List<Part> out = new ArrayList<>();
-        out.add(new Part(body(), v(-0.62, 0.64, -0.30), v(0.62, 2.32, 0.32), 0.0125, 0.030));
-        out.add(new Part(head(), v(-0.14, 2.08, -0.20), v(0.14, 2.38, 0.20), 0.0085, 0.022));
-        out.add(new Part(hat(), v(-0.26, 2.24, -0.26), v(0.26, 2.48, 0.30), 0.0095, 0.02));
+        out.add(new Part(body(), v(-0.62, 0.64, -0.30), v(0.62, 2.32, 0.32), 0.0150, 0.030));
+        out.add(new Part(head(), v(-0.14, 2.08, -0.20), v(0.14, 2.38, 0.20), 0.0095, 0.022));
+        out.add(new Part(hat(), v(-0.26, 2.24, -0.26), v(0.26, 2.48, 0.30), 0.0115, 0.02));
         for (int s = 1; s >= -1; s -= 2) {
             String end = s > 0 ? "_l" : "_r";
             Vec3 a = v(s * 0.43, 1.42, -0.10);
             Vec3 b = v(s * 0.68, 1.72, 0.18);
-            out.add(new Part(hand(s, end), min(a, b), max(a, b), 0.0052, 0.006));
+            out.add(new Part(hand(s, end), min(a, b), max(a, b), 0.0060, 0.006));
             out.add(new Part(
-                    stilt(s, end), v(s * 0.125 - 0.08, -0.01, -0.09), v(s * 0.125 + 0.08, 1.12, 0.15), 0.0115, 0.01));
+                    stilt(s, end), v(s * 0.125 - 0.08, -0.01, -0.09), v(s * 0.125 + 0.08, 1.12, 0.15), 0.0135, 0.01));
         }
-        out.add(new Part(satchel(), v(-0.34, 1.34, -0.30), v(0.26, 2.16, 0.30), 0.0105, 0.05));
+        out.add(new Part(satchel(), v(-0.34, 1.34, -0.30), v(0.26, 2.16, 0.30), 0.0120, 0.05));
         return out;
     }
 
@@ -123,7 +123,7 @@ final class PostwomanBody {
 
     private static List<Blob> hat() {
         List<Blob> b = new ArrayList<>();
-        b.add(Blob.ellipsoid("head", HAT, 0, v(0, 2.315, 0.0), v(0.225, 0.027, 0.235)));
+        b.add(Blob.ellipsoid("head", HAT, 0, v(0, 2.315, 0.0), v(0.225, 0.030, 0.235)));
         b.add(Blob.cone("head", HAT, 0.03, v(0, 2.325, -0.008), 0.104, v(0, 2.375, -0.012), 0.078));
         b.add(Blob.ellipsoid("head", LEATHER, 0.003, v(0, 2.348, -0.008), v(0.108, 0.012, 0.108)));
         return b;

@@ -22,7 +22,7 @@ final class PostwomanRig {
     private final Map<String, Joint> joints = new LinkedHashMap<>();
 
     PostwomanRig() {
-        joint("root", "", v(0, 1.60, 0), v(0, 1.70, 0));
+        joint("root", "", v(0, 1.50, 0), v(0, 1.60, 0));
         joint("hips", "root", v(0, 1.60, 0), v(0, 1.70, 0));
         joint("spine_1", "hips", v(0, 1.70, 0), v(0, 1.81, 0));
         joint("spine_2", "spine_1", v(0, 1.81, 0), v(0, 1.93, -0.01));

@@ -1,0 +1,195 @@
+package idleheron.desktop;
+
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Tolerances;
+import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.crossing.Preparation;
+import idleheron.core.inspect.Convention;
+import idleheron.core.inspect.Facts;
+import idleheron.core.inspect.Inspection;
+import idleheron.core.remedy.ConvertStage;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.SceneFormat;
+import idleheron.rehearsal.StandIn;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
+
+/** All that a user can do to the bench, and what follows from it. */
+final class Deeds {
+    private final Bench bench;
+    private final Jobs jobs;
+    private final UndoStack undo;
+    private final Settings settings;
+    private Crossing derived = Crossing.EMPTY;
+
+    Deeds(Bench bench, Jobs jobs, UndoStack undo, Settings settings) {
+        this.bench = bench;
+        this.jobs = jobs;
+        this.undo = undo;
+        this.settings = settings;
+        bench.crossing().addListener((o, was, is) -> derive());
+    }
+
+    private static Asset asset(SceneFormat.ReadScene r, Path file) {
+        return new Asset(r.scene(), file.toString(), r.format(), r.variant(), r.bytes());
+    }
+
+    /** Puts a file on the bench. */
+    void open(Path file) {
+        jobs.run("open", p -> asset(SceneFiles.read(file, p), file), a -> {
+            bench.transport().playing().set(false);
+            bench.joint().set(-1);
+            undo.change(Crossing.of(a, bench.crossing().get().destination()));
+            settings.remember(file);
+            bench.stone().set(Stone.LOOK_OVER);
+        });
+    }
+
+    /** Takes a file as what came back. */
+    void openReturned(Path file) {
+        jobs.run("open returned", p -> asset(SceneFiles.read(file, p), file), a -> {
+            Crossing c = bench.crossing().get();
+            Crossing base = c.sent() == null && c.original() != null ? c.withSent(c.original()) : c;
+            undo.change(base.withReturned(a, ""));
+            bench.stone().set(Stone.COMPARE);
+        });
+    }
+
+    void destination(@Nullable Convention convention) {
+        Crossing c = bench.crossing().get();
+        List<Remedy> remedies = new ArrayList<>(c.remedies());
+        remedies.removeIf(r -> r instanceof ConvertStage);
+        if (convention != null) {
+            remedies.add(new ConvertStage(convention.axes(), convention.metersPerUnit()));
+        }
+        undo.change(c.withDestination(convention).withRemedies(remedies));
+    }
+
+    void add(Remedy remedy) {
+        undo.change(bench.crossing().get().withRemedy(remedy));
+    }
+
+    void remedies(List<Remedy> remedies) {
+        undo.change(bench.crossing().get().withRemedies(remedies));
+    }
+
+    /** Writes the prepared scene, reads it back, and gives the proof to {@code then}. */
+    void send(Scene scene, Path target, SceneFormat format, String variant, boolean overwrite, Consumer<Comparison> then) {
+        record Sent(Asset asset, Comparison proof) {}
+        jobs.run(
+                "send",
+                p -> {
+                    SceneFormat.ReadScene back =
+                            SceneFiles.write(scene, target, format, variant, overwrite, p.part(0, 0.5));
+                    Comparison proof = Comparison.of(scene, back.scene(), Tolerances.DEFAULT, true, p.part(0.5, 1));
+                    return new Sent(asset(back, target), proof);
+                },
+                s -> {
+                    undo.change(bench.crossing().get().withSent(s.asset()));
+                    then.accept(s.proof());
+                });
+    }
+
+    /** Sends what went out through a stand-in and takes what comes back. */
+    void rehearse(StandIn standIn) {
+        Asset sent = bench.crossing().get().sent();
+        if (sent == null) {
+            return;
+        }
+        String path = sent.path();
+        int dot = path.lastIndexOf('.');
+        Path target = Path.of(path.substring(0, dot) + "_from_" + standIn.code() + path.substring(dot));
+        jobs.run("rehearse", p -> asset(standIn.rehearse(Path.of(path), target, p), target), a -> {
+            undo.change(bench.crossing().get().withReturned(a, "stand-in " + standIn.title()));
+            bench.stone().set(Stone.COMPARE);
+        });
+    }
+
+    void mend() {
+        Bench.Compared c = bench.compared().get();
+        if (c != null) {
+            List<Remedy> all = new ArrayList<>(bench.crossing().get().mends());
+            all.addAll(c.comparison().remedies());
+            undo.change(bench.crossing().get().withMends(all));
+        }
+    }
+
+    void sign(String by, String note) {
+        undo.change(bench.crossing().get().signed(by, note));
+    }
+
+    void undo() {
+        undo.undo();
+    }
+
+    void redo() {
+        undo.redo();
+    }
+
+    /** Computes what is not up to date. */
+    private void derive() {
+        Crossing c = bench.crossing().get();
+        Crossing was = derived;
+        derived = c;
+        if (c.original() != was.original() || c.destination() != was.destination()) {
+            lookOver(c);
+        }
+        if (c.original() != was.original() || !c.remedies().equals(was.remedies())) {
+            prepare(c);
+        }
+        if (c.sent() != was.sent() || c.returned() != was.returned() || !c.mends().equals(was.mends())) {
+            compare();
+        }
+    }
+
+    private void lookOver(Crossing c) {
+        Asset a = c.original();
+        if (a == null) {
+            bench.lookedOver().set(null);
+            return;
+        }
+        jobs.run(
+                "look over",
+                p -> new Bench.LookedOver(a, new Facts(a.scene()), Inspection.of(a.scene(), c.destination())),
+                bench.lookedOver()::set);
+    }
+
+    private void prepare(Crossing c) {
+        Asset a = c.original();
+        if (a == null) {
+            bench.prepared().set(null);
+            return;
+        }
+        jobs.run("make ready", p -> Preparation.of(a.scene(), c.remedies(), p), bench.prepared()::set);
+    }
+
+    /** Compares anew, with the switch between as stored and as meant as it stands. */
+    void compare() {
+        Crossing c = bench.crossing().get();
+        Asset sent = c.sent();
+        Asset returned = c.returned();
+        if (sent == null || returned == null) {
+            bench.compared().set(null);
+            return;
+        }
+        boolean meant = bench.asMeant().get();
+        jobs.run(
+                "compare",
+                p -> {
+                    Scene s = returned.scene();
+                    for (Remedy r : c.mends()) {
+                        s = r.apply(s);
+                    }
+                    Asset mended = new Asset(s, returned.path(), returned.format(), returned.variant(), returned.bytes());
+                    return new Bench.Compared(
+                            sent, mended, Comparison.of(sent.scene(), s, Tolerances.DEFAULT, meant, p));
+                },
+                bench.compared()::set);
+    }
+}

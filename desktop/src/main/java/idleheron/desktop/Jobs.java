@@ -1,0 +1,125 @@
+package idleheron.desktop;
+
+import idleheron.core.job.Progress;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleDoubleProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Long work, one piece at a time, away from the window's thread. Work of the same kind that is asked for again takes the
+ * place of the older one.
+ */
+final class Jobs {
+    private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
+
+    private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> {
+        Thread t = new Thread(r, "bench work");
+        t.setDaemon(true);
+        return t;
+    });
+    private final BooleanProperty busy = new SimpleBooleanProperty();
+    private final DoubleProperty done = new SimpleDoubleProperty();
+    private final StringProperty what = new SimpleStringProperty("");
+    private final Consumer<Exception> failed;
+    private volatile Job current = new Job("");
+    private int waiting;
+
+    /** Work that gives a value. */
+    interface Work<T> {
+        T run(Progress progress) throws Exception;
+    }
+
+    private static final class Job {
+        final String kind;
+        volatile boolean stopped;
+
+        Job(String kind) {
+            this.kind = kind;
+        }
+    }
+
+    Jobs(Consumer<Exception> failed) {
+        this.failed = failed;
+    }
+
+    /** Runs {@code work} and gives its value to {@code then} on the window's thread, unless it was stopped. */
+    <T> void run(String kind, Work<T> work, Consumer<T> then) {
+        if (current.kind.equals(kind)) {
+            current.stopped = true;
+        }
+        Job job = new Job(kind);
+        current = job;
+        waiting++;
+        busy.set(true);
+        worker.execute(() -> {
+            long[] told = {0};
+            Progress progress = (share, text) -> {
+                if (job.stopped) {
+                    throw new CancellationException(kind);
+                }
+                long now = System.nanoTime();
+                if (now - told[0] > 40_000_000) {
+                    told[0] = now;
+                    Platform.runLater(() -> {
+                        done.set(share);
+                        what.set(text);
+                    });
+                }
+            };
+            try {
+                progress.at(0, kind);
+                T value = work.run(progress);
+                Platform.runLater(() -> {
+                    ended();
+                    if (!job.stopped) {
+                        then.accept(value);
+                    }
+                });
+            } catch (CancellationException e) {
+                LOG.debug("stopped: {}", kind);
+                Platform.runLater(this::ended);
+            } catch (Exception e) {
+                LOG.warn("{} failed: {}", kind, e.getMessage());
+                LOG.debug("details", e);
+                Platform.runLater(() -> {
+                    ended();
+                    failed.accept(e);
+                });
+            }
+        });
+    }
+
+    private void ended() {
+        waiting--;
+        if (waiting == 0) {
+            busy.set(false);
+        }
+    }
+
+    void cancel() {
+        current.stopped = true;
+    }
+
+    ReadOnlyBooleanProperty busy() {
+        return busy;
+    }
+
+    DoubleProperty done() {
+        return done;
+    }
+
+    StringProperty what() {
+        return what;
+    }
+}
