@@ -80,7 +80,13 @@ final class Deeds {
     }
 
     /** Writes the prepared scene, reads it back, and gives the proof to {@code then}. */
-    void send(Scene scene, Path target, SceneFormat format, String variant, boolean overwrite, Consumer<Comparison> then) {
+    void send(
+            Scene scene,
+            Path target,
+            SceneFormat format,
+            String variant,
+            boolean overwrite,
+            Consumer<Comparison> then) {
         record Sent(Asset asset, Comparison proof) {}
         jobs.run(
                 "send",
@@ -143,7 +149,9 @@ final class Deeds {
         if (c.original() != was.original() || !c.remedies().equals(was.remedies())) {
             prepare(c);
         }
-        if (c.sent() != was.sent() || c.returned() != was.returned() || !c.mends().equals(was.mends())) {
+        if (c.sent() != was.sent()
+                || c.returned() != was.returned()
+                || !c.mends().equals(was.mends())) {
             compare();
         }
     }
@@ -186,7 +194,8 @@ final class Deeds {
                     for (Remedy r : c.mends()) {
                         s = r.apply(s);
                     }
-                    Asset mended = new Asset(s, returned.path(), returned.format(), returned.variant(), returned.bytes());
+                    Asset mended =
+                            new Asset(s, returned.path(), returned.format(), returned.variant(), returned.bytes());
                     return new Bench.Compared(
                             sent, mended, Comparison.of(sent.scene(), s, Tolerances.DEFAULT, meant, p));
                 },

@@ -1,15 +1,374 @@
 package idleheron.desktop;
 
+import atlantafx.base.theme.PrimerDark;
+import atlantafx.base.theme.PrimerLight;
+import idleheron.formats.FormatException;
+import idleheron.formats.SceneFiles;
+import idleheron.render.Palette;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import javafx.animation.PauseTransition;
 import javafx.application.Application;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
 import javafx.scene.Scene;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ProgressBar;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.scene.text.Font;
+import javafx.stage.FileChooser;
 import javafx.stage.Stage;
+import javafx.util.Duration;
+import org.jspecify.annotations.Nullable;
 
-/** The desktop program. */
+/** The desktop program: the frame around the six screens. */
+@SuppressWarnings("NullAway.Init")
 public final class HeronApp extends Application {
+    private final Bench bench = new Bench();
+    private final Jobs jobs = new Jobs(this::failed);
+    private final UndoStack undo = new UndoStack(bench.crossing());
+    private Settings settings;
+    private Deeds deeds;
+    private Stage stage;
+    private Viewport lookView;
+    private Viewport readyView;
+    private Viewport compareView;
+    private final Map<Stone, Screen> screens = new EnumMap<>(Stone.class);
+    private final StackPane place = new StackPane();
+    private final VBox notices = new VBox(8);
+    private FrameRuler ruler;
+
     @Override
-    public void start(Stage stage) {
-        stage.setScene(new Scene(new Label("Idle Heron"), 1280, 800));
+    public void start(Stage window) {
+        stage = window;
+        settings = Settings.usual();
+        fonts();
+        deeds = new Deeds(bench, jobs, undo, settings);
+        bench.dusk().set(settings.dusk());
+        Viewport.Spaces spaces = new Viewport.Spaces();
+        lookView = new Viewport(bench.transport());
+        readyView = new Viewport(bench.transport());
+        compareView = new Viewport(bench.transport());
+        screens.put(Stone.GATHER, new GatherScreen(bench, deeds, jobs, settings, this::choose, demo()));
+        screens.put(Stone.LOOK_OVER, new LookOverScreen(bench, deeds, lookView, spaces));
+        screens.put(Stone.MAKE_READY, new MakeReadyScreen(bench, deeds, readyView, spaces));
+        screens.put(Stone.SEND, new SendScreen(bench, deeds, this::chooseReturned));
+        screens.put(Stone.COMPARE, new CompareScreen(bench, deeds, compareView, spaces));
+        screens.put(Stone.SIGN_OFF, new SignOffScreen(bench, deeds, jobs, text -> notice(text, false)));
+        ruler = new FrameRuler(bench);
+        BorderPane frame = new BorderPane(place);
+        frame.setTop(new VBox(4, header(), new SideBand(bench)));
+        frame.setBottom(ruler);
+        BorderPane.setMargin(place, new Insets(12, 0, 8, 0));
+        frame.setPadding(new Insets(6, 22, 8, 22));
+        notices.setMaxSize(560, VBox.USE_PREF_SIZE);
+        notices.setAlignment(Pos.BOTTOM_CENTER);
+        notices.setPickOnBounds(false);
+        HBox progress = progress();
+        StackPane all = new StackPane(frame, progress, notices);
+        StackPane.setAlignment(progress, Pos.BOTTOM_CENTER);
+        StackPane.setAlignment(notices, Pos.BOTTOM_CENTER);
+        StackPane.setMargin(progress, new Insets(0, 0, 86, 0));
+        StackPane.setMargin(notices, new Insets(0, 0, 86, 0));
+        all.getStyleClass().add("heron");
+        Scene scene = new Scene(all, settings.width(), settings.height());
+        scene.getStylesheets().add(resource("heron.css"));
+        keys(scene);
+        drops(scene);
+        bench.dusk().addListener((o, was, is) -> theme(all));
+        theme(all);
+        bench.stone().addListener((o, was, is) -> show());
+        bench.lookedOver().addListener((o, was, is) -> offerClips());
+        bench.compared().addListener((o, was, is) -> offerClips());
+        show();
+        stage.setTitle("Idle Heron");
+        stage.setScene(scene);
+        stage.setMinWidth(1000);
+        stage.setMinHeight(680);
+        stage.setMaximized(settings.maximized());
+        stage.setOnCloseRequest(e -> {
+            settings.window(scene.getWidth(), scene.getHeight(), stage.isMaximized());
+            settings.save();
+        });
         stage.show();
+        openArguments();
+    }
+
+    private static void fonts() {
+        for (String name : List.of("Inter-Regular", "Inter-SemiBold", "B612-Regular", "B612-Bold")) {
+            try (InputStream in = HeronApp.class.getResourceAsStream("fonts/" + name + ".otf")) {
+                Font.loadFont(in, 13);
+            } catch (java.io.IOException e) {
+                throw new java.io.UncheckedIOException(e);
+            }
+        }
+    }
+
+    private static String resource(String name) {
+        return String.valueOf(HeronApp.class.getResource(name));
+    }
+
+    private @Nullable Path demo() {
+        List<String> raw = getParameters().getRaw();
+        int i = raw.indexOf("--demo");
+        if (i >= 0 && i + 1 < raw.size()) {
+            return Path.of(raw.get(i + 1));
+        }
+        String home = System.getProperty("heron.home");
+        return home == null ? null : Path.of(home, "demo");
+    }
+
+    private void openArguments() {
+        List<String> raw = getParameters().getRaw();
+        int i = raw.indexOf("--demo");
+        if (i >= 0 && i + 1 < raw.size()) {
+            deeds.open(Path.of(raw.get(i + 1), idleheron.rehearsal.demo.DemoData.POSTWOMAN));
+            bench.lookedOver().addListener(new javafx.beans.value.ChangeListener<>() {
+                @Override
+                public void changed(
+                        javafx.beans.value.ObservableValue<? extends Bench.@Nullable LookedOver> o,
+                        Bench.@Nullable LookedOver was,
+                        Bench.@Nullable LookedOver is) {
+                    bench.lookedOver().removeListener(this);
+                    bench.transport().playing().set(true);
+                }
+            });
+        } else if (!raw.isEmpty()) {
+            deeds.open(Path.of(raw.getFirst()));
+        }
+    }
+
+    private HBox header() {
+        HeronMark mark = new HeronMark(1);
+        StackPane holder = new StackPane(mark);
+        holder.setMinSize(42, 56);
+        VBox name = Ui.column(0, Ui.label("Idle Heron", "name"), Ui.label("the bench between the tools", "small"));
+        name.setMinWidth(176);
+        Button back = Ui.button("Undo", "Undo (Ctrl Z)", deeds::undo, "flat");
+        Button again = Ui.button("Redo", "Redo (Ctrl Shift Z)", deeds::redo, "flat");
+        back.disableProperty().bind(undo.canUndo().not());
+        again.disableProperty().bind(undo.canRedo().not());
+        Button light = Ui.button(
+                "◐",
+                "Paper or dusk (Ctrl D)",
+                () -> bench.dusk().set(!bench.dusk().get()),
+                "flat");
+        light.setAccessibleText("Paper or dusk");
+        Button help = Ui.button("?", "Keys (F1)", this::help, "flat");
+        help.setAccessibleText("Keys");
+        HBox box = Ui.row(10, holder, name, new StoneRow(bench), Ui.grow(), back, again, light, help);
+        box.setMinHeight(78);
+        return box;
+    }
+
+    private HBox progress() {
+        ProgressBar bar = new ProgressBar();
+        bar.setPrefWidth(220);
+        bar.progressProperty().bind(jobs.done());
+        Label text = Ui.label("", "second");
+        text.textProperty().bind(jobs.what());
+        text.setMinWidth(220);
+        HBox box = Ui.row(12, text, bar, Ui.button("Stop", "Stop this work (Esc)", jobs::cancel, "quiet"));
+        box.getStyleClass().addAll("card", "progress");
+        box.setMaxSize(HBox.USE_PREF_SIZE, HBox.USE_PREF_SIZE);
+        box.setVisible(false);
+        PauseTransition patience = new PauseTransition(Duration.millis(500));
+        patience.setOnFinished(e -> box.setVisible(jobs.busy().get()));
+        jobs.busy().addListener((o, was, is) -> {
+            if (is) {
+                patience.playFromStart();
+            } else {
+                patience.stop();
+                box.setVisible(false);
+            }
+        });
+        return box;
+    }
+
+    private void theme(StackPane all) {
+        boolean dusk = bench.dusk().get();
+        Application.setUserAgentStylesheet(
+                dusk ? new PrimerDark().getUserAgentStylesheet() : new PrimerLight().getUserAgentStylesheet());
+        all.getStyleClass().remove("dusk");
+        if (dusk) {
+            all.getStyleClass().add("dusk");
+        }
+        settings.dusk(dusk);
+        for (Viewport v : List.of(lookView, readyView, compareView)) {
+            v.palette(dusk ? Palette.DUSK : Palette.DAY);
+        }
+    }
+
+    private void show() {
+        Screen s = java.util.Objects.requireNonNull(screens.get(bench.stone().get()));
+        place.getChildren().setAll(s.node());
+        offerClips();
+        s.shown();
+        boolean timed = bench.stone().get() == Stone.LOOK_OVER
+                || bench.stone().get() == Stone.MAKE_READY
+                || bench.stone().get() == Stone.COMPARE;
+        ruler.setVisible(timed);
+        ruler.setManaged(timed);
+    }
+
+    /** The clips of what is in sight. */
+    private void offerClips() {
+        Bench.Compared both = bench.compared().get();
+        Bench.LookedOver one = bench.lookedOver().get();
+        if (both != null && bench.stone().get() == Stone.COMPARE) {
+            bench.transport().offer(both.sent().scene().clips());
+        } else {
+            bench.transport()
+                    .offer(one == null ? List.of() : one.asset().scene().clips());
+        }
+    }
+
+    private void keys(Scene scene) {
+        scene.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            boolean typing = scene.getFocusOwner() instanceof TextInputControl;
+            if (new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN).match(e)) {
+                deeds.redo();
+            } else if (new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN).match(e) && !typing) {
+                deeds.undo();
+            } else if (new KeyCodeCombination(KeyCode.O, KeyCombination.SHORTCUT_DOWN).match(e)) {
+                choose();
+            } else if (new KeyCodeCombination(KeyCode.D, KeyCombination.SHORTCUT_DOWN).match(e)) {
+                bench.dusk().set(!bench.dusk().get());
+            } else if (e.getCode() == KeyCode.F1) {
+                help();
+            } else if (e.getCode() == KeyCode.ESCAPE) {
+                jobs.cancel();
+                notices.getChildren().clear();
+            } else if (!typing && !e.isShortcutDown() && !e.isAltDown() && plain(scene, e.getCode())) {
+                e.consume();
+                return;
+            } else {
+                return;
+            }
+            e.consume();
+        });
+    }
+
+    private boolean plain(Scene scene, KeyCode code) {
+        if (code.isDigitKey()) {
+            int n = code.getChar().charAt(0) - '1';
+            if (n >= 0 && n < Stone.values().length) {
+                bench.stone().set(Stone.values()[n]);
+                return true;
+            }
+            return false;
+        }
+        boolean list = scene.getFocusOwner() instanceof javafx.scene.control.TableView
+                || scene.getFocusOwner() instanceof javafx.scene.control.ComboBoxBase;
+        switch (code) {
+            case SPACE -> {
+                if (scene.getFocusOwner() instanceof Button
+                        || scene.getFocusOwner() instanceof javafx.scene.control.ToggleButton
+                        || scene.getFocusOwner() instanceof javafx.scene.control.CheckBox) {
+                    return false;
+                }
+                bench.transport().toggle();
+            }
+            case LEFT, RIGHT -> {
+                if (list) {
+                    return false;
+                }
+                bench.transport().step(code == KeyCode.LEFT ? -1 : 1);
+            }
+            case L ->
+                bench.transport().looping().set(!bench.transport().looping().get());
+            case M -> bench.asMeant().set(!bench.asMeant().get());
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private void drops(Scene scene) {
+        scene.setOnDragOver(e -> {
+            if (e.getDragboard().hasFiles()) {
+                e.acceptTransferModes(TransferMode.COPY);
+            }
+        });
+        scene.setOnDragDropped(e -> {
+            if (e.getDragboard().hasFiles()) {
+                Path file = e.getDragboard().getFiles().getFirst().toPath();
+                if (bench.stone().get().compareTo(Stone.SEND) >= 0
+                        && bench.crossing().get().original() != null) {
+                    deeds.openReturned(file);
+                } else {
+                    deeds.open(file);
+                }
+                e.setDropCompleted(true);
+            }
+        });
+    }
+
+    private @Nullable Path ask(String title) {
+        FileChooser f = new FileChooser();
+        f.setTitle(title);
+        SceneFiles.formats()
+                .forEach(x -> f.getExtensionFilters()
+                        .add(new FileChooser.ExtensionFilter(
+                                x.name(),
+                                x.endings().stream().map(s -> "*." + s).toList())));
+        java.io.File chosen = f.showOpenDialog(stage);
+        return chosen == null ? null : chosen.toPath();
+    }
+
+    private void choose() {
+        Path p = ask("Put a file on the bench");
+        if (p != null) {
+            deeds.open(p);
+        }
+    }
+
+    private void chooseReturned() {
+        Path p = ask("What came back");
+        if (p != null) {
+            deeds.openReturned(p);
+        }
+    }
+
+    private void failed(Exception e) {
+        String what = e instanceof FormatException ? "This file cannot be read. " : "That did not work. ";
+        notice(what + e.getMessage(), true);
+    }
+
+    private void notice(String text, boolean bad) {
+        HBox box = Ui.row(
+                12, Ui.mark(bad ? idleheron.core.Verdict.BROKEN : idleheron.core.Verdict.CLEAN, 14), Ui.wrapped(text));
+        box.getChildren()
+                .addAll(
+                        Ui.grow(),
+                        Ui.button(
+                                "Close",
+                                "Close this notice (Esc)",
+                                () -> notices.getChildren().remove(box),
+                                "quiet"));
+        box.getStyleClass().addAll("card", "notice");
+        notices.getChildren().setAll(List.of(box));
+    }
+
+    private void help() {
+        notice(
+                "1 – 6 go to the stones. Space plays, Left and Right step a frame, L loops. M switches between as stored and as "
+                        + "meant. Drag the view to go round, Shift-drag to move it, wheel to come closer, Home to see all. Ctrl Z, Ctrl "
+                        + "Shift Z undo and redo, Ctrl O opens, Ctrl D is for dark rooms, Esc stops.",
+                false);
     }
 }

@@ -47,7 +47,10 @@ final class SideBand extends HBox {
     private static VBox middle(Crossing c, @Nullable Asset left) {
         String carrier = left == null ? "" : left.format() + " " + left.variant();
         VBox v = new VBox(
-                2, Ui.label("⟶", "arrow"), Ui.label(carrier, "small"), Ui.label(c.via().isEmpty() ? "" : "via " + c.via(), "small"));
+                2,
+                Ui.label("⟶", "arrow"),
+                Ui.label(carrier, "small"),
+                Ui.label(c.via().isEmpty() ? "" : "via " + c.via(), "small"));
         v.setAlignment(Pos.CENTER);
         v.setMinWidth(130);
         return v;
@@ -61,24 +64,38 @@ final class SideBand extends HBox {
         HBox.setHgrow(box, Priority.ALWAYS);
         box.setPrefWidth(400);
         if (asset == null) {
-            box.getChildren().add(Ui.column(1, Ui.label("Nothing came back yet", "strong"),
-                    Ui.label("Send it, or drop the returned file here", "second")));
+            box.getChildren()
+                    .add(Ui.column(
+                            1,
+                            Ui.label("Nothing came back yet", "strong"),
+                            Ui.label("Send it, or drop the returned file here", "second")));
             return box;
         }
         Scene s = asset.scene();
-        VBox who = Ui.column(1, Ui.label(asset.name(), "strong"),
-                Ui.label(word + " · " + Ui.thousands(s.pointCount()) + " points · " + s.joints().size() + " joints · "
-                        + s.clips().size() + " clips", "second"));
+        VBox who = Ui.column(
+                1,
+                Ui.label(asset.name(), "strong"),
+                Ui.label(
+                        word + " · " + Ui.thousands(s.pointCount()) + " points · "
+                                + s.joints().size() + " joints · " + s.clips().size() + " clips",
+                        "second"));
         who.setMinWidth(0);
         box.getChildren().addAll(who, Ui.grow());
         Stage a = s.stage();
         Stage b = other == null ? a : other.scene().stage();
-        box.getChildren().addAll(
-                fact("up", a.axes().up().label(), b.axes().up() != a.axes().up()),
-                fact("hand", a.axes().handedness(), !a.axes().handedness().equals(b.axes().handedness())),
-                fact("unit", a.unitLabel(), !a.unitLabel().equals(b.unitLabel())),
-                fact("rate", a.rate().label() + " /s", !a.rate().equals(b.rate())),
-                fact("range", range(s), other != null && !range(s).equals(range(other.scene()))));
+        box.getChildren()
+                .addAll(
+                        fact(
+                                "up",
+                                a.axes().up().label(),
+                                b.axes().up() != a.axes().up()),
+                        fact(
+                                "hand",
+                                a.axes().handedness(),
+                                !a.axes().handedness().equals(b.axes().handedness())),
+                        fact("unit", a.unitLabel(), !a.unitLabel().equals(b.unitLabel())),
+                        fact("rate", a.rate().label() + " /s", !a.rate().equals(b.rate())),
+                        fact("range", range(s), other != null && !range(s).equals(range(other.scene()))));
         return box;
     }
 

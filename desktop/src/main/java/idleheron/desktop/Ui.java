@@ -86,7 +86,9 @@ final class Ui {
     }
 
     static String chosen(ToggleGroup group) {
-        return group.getSelectedToggle() == null ? "" : (String) group.getSelectedToggle().getUserData();
+        return group.getSelectedToggle() == null
+                ? ""
+                : (String) group.getSelectedToggle().getUserData();
     }
 
     static void choose(ToggleGroup group, String name) {

@@ -1,0 +1,334 @@
+package idleheron.desktop;
+
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Evidence;
+import idleheron.core.compare.LikelyCause;
+import idleheron.core.compare.Series;
+import idleheron.core.compare.TopicResult;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import java.util.List;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/** The ledger of topics, the likely cause, and the evidence: view, plot and table, which move together. */
+final class CompareScreen implements Screen {
+    private final Bench bench;
+    private final Deeds deeds;
+    private final Viewport view;
+    private final Viewport.Spaces spaces;
+    private final BorderPane root = new BorderPane();
+    private final VBox ledger = Ui.column(2);
+    private final HBox cause = new HBox(14);
+    private final EvidenceTable table = new EvidenceTable();
+    private final PlotPane plot;
+    private final ToggleGroup arrangement = new ToggleGroup();
+    private final ToggleGroup meaning = new ToggleGroup();
+    private final HBox legend;
+    private final Label legendText = Ui.label("", "small");
+    private Topic topic = Topic.UNITS_AND_AXES;
+    private final Label summary = Ui.wrapped("", "second");
+
+    CompareScreen(Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces) {
+        this.bench = bench;
+        this.deeds = deeds;
+        this.view = view;
+        this.spaces = spaces;
+        plot = new PlotPane(bench);
+        legend = Legend.of(legendText);
+        ledger.setPrefWidth(296);
+        ledger.setMinWidth(280);
+        HBox arrangements = Ui.choice(arrangement, "Over", "Beside", "Difference");
+        HBox meanings = Ui.choice(meaning, "As stored", "As meant");
+        Ui.choose(meaning, "As meant");
+        StackPane stack = new StackPane(view, arrangements, meanings, legend);
+        StackPane.setAlignment(arrangements, Pos.TOP_LEFT);
+        StackPane.setAlignment(meanings, Pos.TOP_RIGHT);
+        StackPane.setAlignment(legend, Pos.BOTTOM_LEFT);
+        StackPane.setMargin(arrangements, new Insets(10));
+        StackPane.setMargin(meanings, new Insets(10));
+        StackPane.setMargin(legend, new Insets(12));
+        VBox right = Ui.column(6, summary, table);
+        VBox.setVgrow(table, Priority.ALWAYS);
+        right.setPrefWidth(400);
+        right.setMinWidth(300);
+        HBox evidence = new HBox(12, stack, right);
+        HBox.setHgrow(stack, Priority.ALWAYS);
+        VBox.setVgrow(evidence, Priority.ALWAYS);
+        cause.getStyleClass().addAll("card", "cause");
+        cause.setAlignment(Pos.CENTER_LEFT);
+        VBox middle = Ui.column(10, cause, evidence, plot);
+        root.setLeft(ledger);
+        root.setCenter(middle);
+        BorderPane.setMargin(middle, new Insets(0, 0, 0, 14));
+        bench.compared().addListener((o, was, is) -> {
+            chooseWorst();
+            show();
+        });
+        bench.joint().addListener((o, was, is) -> point());
+        bench.transport().clip().addListener((o, was, is) -> showPlot());
+        arrangement.selectedToggleProperty().addListener((o, was, is) -> showView());
+        bench.asMeant().addListener((o, was, is) -> {
+            Ui.choose(meaning, is ? "As meant" : "As stored");
+            deeds.compare();
+        });
+        meaning.selectedToggleProperty()
+                .addListener(
+                        (o, was, is) -> bench.asMeant().set(Ui.chosen(meaning).equals("As meant")));
+        view.onChosen(bench.joint()::set);
+        view.heatTop()
+                .addListener((o, was, is) -> legendText.setText(String.format(
+                        java.util.Locale.ROOT, "0 – %.3f mm between sent and returned", is.doubleValue())));
+        plot.onChosen((seconds, node) -> {
+            bench.transport().playing().set(false);
+            bench.transport().seconds().set(seconds);
+            if (node >= 0) {
+                bench.joint().set(node);
+            }
+        });
+        table.onChosen(this::go);
+        show();
+    }
+
+    @Override
+    public Node node() {
+        return root;
+    }
+
+    @Override
+    public void shown() {
+        show();
+    }
+
+    private void chooseWorst() {
+        Bench.Compared c = bench.compared().get();
+        if (c == null) {
+            return;
+        }
+        if (c.comparison().topic(topic).verdict().isFault()) {
+            return;
+        }
+        c.comparison().topics().stream()
+                .filter(t -> t.verdict().isFault())
+                .findFirst()
+                .ifPresent(t -> topic = t.topic());
+    }
+
+    private void go(Evidence.Row r) {
+        Bench.Compared c = bench.compared().get();
+        if (c == null) {
+            return;
+        }
+        if (r.clip() >= 0 && r.clip() < c.sent().scene().clips().size()) {
+            bench.transport().playing().set(false);
+            bench.transport().clip().set(c.sent().scene().clips().get(r.clip()));
+            if (!Double.isNaN(r.seconds())) {
+                bench.transport().seconds().set(r.seconds());
+            }
+        }
+        if (r.sentNode() >= 0) {
+            bench.joint().set(r.sentNode());
+        }
+    }
+
+    private void show() {
+        Bench.Compared c = bench.compared().get();
+        ledger.getChildren().clear();
+        cause.getChildren().clear();
+        plot.setVisible(c != null);
+        plot.setManaged(c != null);
+        if (c == null) {
+            ledger.getChildren()
+                    .addAll(
+                            Ui.label("Nothing to compare", "title"),
+                            Ui.wrapped(
+                                    "Send the file (key 4) and rehearse with a stand-in, or drop what came back here.",
+                                    "second"));
+            cause.setVisible(false);
+            summary.setText("");
+            table.show(Evidence.NONE);
+            showView();
+            return;
+        }
+        cause.setVisible(true);
+        showLedger(c.comparison());
+        showCause(c.comparison());
+        showTopic();
+        showView();
+    }
+
+    private void showLedger(Comparison c) {
+        HBox head = Ui.row(10, Ui.mark(c.verdict(), 22), Ui.label(word(c.verdict()), "verdict"));
+        long checked = c.topics().stream()
+                .filter(t -> t.verdict() != Verdict.NOT_CHECKED)
+                .count();
+        ledger.getChildren()
+                .addAll(
+                        head,
+                        Ui.label(
+                                c.faults() + " of " + checked + " topics over tolerance. "
+                                        + (c.asMeant() ? "As meant." : "As stored."),
+                                "second"),
+                        Ui.label(" ", "small"));
+        for (TopicResult t : c.topics()) {
+            HBox row = Ui.row(
+                    10,
+                    Ui.mark(t.verdict(), 13),
+                    Ui.label(t.topic().title(), t.topic() == topic ? "strong" : "plain"),
+                    Ui.grow());
+            if (t.verdict() == Verdict.NOT_CHECKED) {
+                row.getChildren().add(Ui.label("not sent", "second"));
+            } else {
+                row.getChildren()
+                        .addAll(
+                                Ui.label(t.worst().number(), "figure"),
+                                unit(t.worst().unit()));
+            }
+            row.getStyleClass().add("ledger-row");
+            if (t.topic() == topic) {
+                row.getStyleClass().add("chosen");
+            }
+            row.setFocusTraversable(true);
+            row.setAccessibleText(t.topic().title() + ", " + t.verdict().word() + ", "
+                    + t.worst().text());
+            row.setOnMouseClicked(e -> choose(t.topic()));
+            row.setOnKeyPressed(e -> {
+                if (e.getCode() == javafx.scene.input.KeyCode.ENTER) {
+                    choose(t.topic());
+                }
+            });
+            ledger.getChildren().add(row);
+        }
+    }
+
+    private static Label unit(String text) {
+        Label l = Ui.label(text, "small");
+        l.setMinWidth(44);
+        return l;
+    }
+
+    private static String word(Verdict v) {
+        return Character.toUpperCase(v.word().charAt(0)) + v.word().substring(1);
+    }
+
+    private void choose(Topic t) {
+        topic = t;
+        show();
+    }
+
+    private void showCause(Comparison c) {
+        List<LikelyCause> causes = c.causes();
+        if (causes.isEmpty()) {
+            String text = c.verdict().isFault()
+                    ? "No single cause explains the differences. What is over tolerance was lost on the way."
+                    : bench.crossing().get().mends().isEmpty()
+                            ? "Nothing to explain: what came back is what was sent."
+                            : "Mended: what is left lies within tolerance.";
+            cause.getChildren().add(Ui.column(2, Ui.label("Likely cause", "small"), Ui.wrapped(text, "strong")));
+            return;
+        }
+        LikelyCause last = causes.getLast();
+        long topics =
+                causes.stream().flatMap(l -> l.explains().stream()).distinct().count();
+        VBox text = Ui.column(
+                2,
+                Ui.label("Likely cause, explains " + topics + " of " + c.faults() + " topics", "small"),
+                Ui.wrapped(c.causeSentence(), "strong"),
+                Ui.wrapped(
+                        "Left after mending: " + last.left() + " of "
+                                + causes.getFirst().before() + " figures over tolerance.",
+                        "second"));
+        HBox.setHgrow(text, Priority.ALWAYS);
+        cause.getChildren()
+                .addAll(
+                        text,
+                        Ui.button(
+                                "Mend the returned file",
+                                "Apply " + causes.size() + " remedies to what came back, and compare again",
+                                deeds::mend,
+                                "strong-button"));
+    }
+
+    private void showTopic() {
+        Bench.Compared c = bench.compared().get();
+        if (c == null) {
+            return;
+        }
+        TopicResult t = c.comparison().topic(topic);
+        summary.setText(t.summary());
+        table.show(t.evidence());
+        table.point(bench.joint().get());
+        showPlot();
+    }
+
+    private void showPlot() {
+        Bench.Compared c = bench.compared().get();
+        Clip clip = bench.transport().clip().get();
+        if (c == null) {
+            plot.show(null);
+            return;
+        }
+        List<Series> plots = c.comparison().topic(topic).plots();
+        if (plots.isEmpty()) {
+            plots = c.comparison().topic(Topic.CLIPS).plots();
+        }
+        Series found = null;
+        for (Series s : plots) {
+            if (clip != null && c.sent().scene().clips().get(s.clip()).name().equals(clip.name())) {
+                found = s;
+            }
+        }
+        plot.show(found);
+    }
+
+    private void point() {
+        if (bench.stone().get() == Stone.COMPARE) {
+            table.point(bench.joint().get());
+            showView();
+        }
+    }
+
+    private void showView() {
+        if (bench.stone().get() != Stone.COMPARE) {
+            return;
+        }
+        Bench.Compared c = bench.compared().get();
+        ViewRequest.Arrangement how =
+                ViewRequest.Arrangement.valueOf(Ui.chosen(arrangement).toUpperCase(java.util.Locale.ROOT));
+        legend.setVisible(how == ViewRequest.Arrangement.DIFFERENCE && c != null);
+        if (c == null) {
+            view.show(List.of(), ViewRequest.Arrangement.OVER);
+            return;
+        }
+        Scene s = c.sent().scene();
+        Scene r = c.returned().scene();
+        boolean meant = bench.asMeant().get();
+        int joint = bench.joint().get();
+        boolean usable =
+                joint >= 0 && joint < s.nodes().size() && s.nodes().get(joint).isJoint();
+        int other = usable ? r.find(s.nodes().get(joint).name()) : -1;
+        double raw = s.stage().metersPerUnit();
+        view.show(
+                List.of(
+                        new ViewRequest.Shown(
+                                s,
+                                spaces.of(s, meant, raw),
+                                ViewRequest.Style.JOINTS,
+                                usable ? joint : -1,
+                                false,
+                                true),
+                        new ViewRequest.Shown(
+                                r, spaces.of(r, meant, raw), ViewRequest.Style.JOINTS, other, true, true)),
+                how);
+    }
+}

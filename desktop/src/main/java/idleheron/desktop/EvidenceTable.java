@@ -1,0 +1,113 @@
+package idleheron.desktop;
+
+import idleheron.core.Figure;
+import idleheron.core.compare.Evidence;
+import java.util.function.Consumer;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.FXCollections;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableRow;
+import javafx.scene.control.TableView;
+import org.jspecify.annotations.Nullable;
+
+/** A table of evidence: figures right-aligned in a tabular face, rows over tolerance marked. */
+final class EvidenceTable extends TableView<Evidence.Row> {
+    private Consumer<Evidence.Row> chosen = r -> {};
+    private boolean quiet;
+
+    EvidenceTable() {
+        getStyleClass().add("evidence");
+        setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+        setFixedCellSize(30);
+        Label empty = Ui.label("Nothing to show here.", "second");
+        setPlaceholder(empty);
+        setRowFactory(t -> new TableRow<>() {
+            @Override
+            protected void updateItem(Evidence.@Nullable Row item, boolean none) {
+                super.updateItem(item, none);
+                getStyleClass().remove("over");
+                if (item != null && !none && item.over()) {
+                    getStyleClass().add("over");
+                }
+            }
+        });
+        getSelectionModel().selectedItemProperty().addListener((o, was, is) -> {
+            if (is != null && !quiet) {
+                chosen.accept(is);
+            }
+        });
+    }
+
+    void onChosen(Consumer<Evidence.Row> value) {
+        chosen = value;
+    }
+
+    void show(Evidence e) {
+        getColumns().clear();
+        TableColumn<Evidence.Row, Object> first = column(e.subject(), -1);
+        first.setMinWidth(110);
+        getColumns().add(first);
+        for (int i = 0; i < e.columns().size(); i++) {
+            getColumns().add(column(e.columns().get(i), i));
+        }
+        setItems(FXCollections.observableArrayList(e.rows()));
+    }
+
+    /** Shows the row of a node without telling that it was chosen. */
+    void point(int sentNode) {
+        quiet = true;
+        for (int i = 0; i < getItems().size(); i++) {
+            if (getItems().get(i).sentNode() == sentNode) {
+                getSelectionModel().select(i);
+                scrollTo(Math.max(0, i - 2));
+                quiet = false;
+                return;
+            }
+        }
+        getSelectionModel().clearSelection();
+        quiet = false;
+    }
+
+    private static TableColumn<Evidence.Row, Object> column(String title, int index) {
+        TableColumn<Evidence.Row, Object> c = new TableColumn<>(title);
+        c.setReorderable(false);
+        c.setCellValueFactory(d -> new SimpleObjectProperty<>(
+                index < 0 ? last(d.getValue().subject()) : d.getValue().cells().get(index)));
+        c.setCellFactory(x -> new TableCell<>() {
+            @Override
+            protected void updateItem(@Nullable Object item, boolean none) {
+                super.updateItem(item, none);
+                getStyleClass().removeAll("number");
+                if (item == null || none) {
+                    setText("");
+                } else if (item instanceof Double v) {
+                    setText(cell(v));
+                    getStyleClass().add("number");
+                    setAlignment(Pos.CENTER_RIGHT);
+                } else {
+                    setText(item.toString());
+                    setAlignment(index < 0 ? Pos.CENTER_LEFT : Pos.CENTER_RIGHT);
+                }
+            }
+        });
+        if (index >= 0) {
+            c.getStyleClass().add("right");
+        }
+        c.setPrefWidth(index < 0 ? 150 : Math.max(70, 20 + 8.0 * title.length()));
+        return c;
+    }
+
+    private static String last(String path) {
+        return path.substring(path.lastIndexOf('/') + 1);
+    }
+
+    private static String cell(double v) {
+        if (v == Math.rint(v) || Math.abs(v) < 1e-6) {
+            return Figure.number(v);
+        }
+        return String.format(java.util.Locale.ROOT, Math.abs(v) >= 1000 ? "%.0f" : "%.3f", v);
+    }
+}

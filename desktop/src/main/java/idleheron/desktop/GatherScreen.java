@@ -1,0 +1,239 @@
+package idleheron.desktop;
+
+import idleheron.core.Figure;
+import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.inspect.Facts;
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Clip;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.SceneFormat;
+import idleheron.render.Picture;
+import idleheron.report.Snapshot;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import javafx.scene.Node;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+
+/** What is on the bench, what was on it lately, and the demo. */
+final class GatherScreen implements Screen {
+    private static final int PICTURE_WIDTH = 168;
+    private static final int PICTURE_HEIGHT = 190;
+
+    private final Bench bench;
+    private final Deeds deeds;
+    private final Jobs jobs;
+    private final Settings settings;
+    private final Runnable choose;
+    private final @Nullable Path demo;
+    private final VBox content = Ui.column(16);
+    private final ScrollPane scroll = new ScrollPane(content);
+    private final Map<String, Summary> known = new HashMap<>();
+
+    /** A file in few words, with a picture. */
+    private record Summary(String facts, String more, WritableImage picture) {}
+
+    GatherScreen(Bench bench, Deeds deeds, Jobs jobs, Settings settings, Runnable choose, @Nullable Path demo) {
+        this.bench = bench;
+        this.deeds = deeds;
+        this.jobs = jobs;
+        this.settings = settings;
+        this.choose = choose;
+        this.demo = demo;
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("plain-scroll");
+        content.getStyleClass().add("page");
+        bench.crossing().addListener((o, was, is) -> show());
+        show();
+    }
+
+    @Override
+    public Node node() {
+        return scroll;
+    }
+
+    @Override
+    public void shown() {
+        show();
+    }
+
+    private void show() {
+        content.getChildren().clear();
+        Crossing c = bench.crossing().get();
+        HBox head = Ui.row(
+                16,
+                Ui.column(
+                        2,
+                        Ui.label(c.original() == null ? "Put a file on the bench" : "On the bench", "title"),
+                        Ui.label("Drop an FBX file anywhere in the window, or choose one.", "second")),
+                Ui.grow(),
+                Ui.button("Choose a file…", "Open a file (Ctrl O)", choose, "strong-button"));
+        content.getChildren().add(head);
+        FlowPane bench1 = flow();
+        if (c.original() != null) {
+            bench1.getChildren().add(card(c.original(), "will be sent"));
+        }
+        if (c.sent() != null) {
+            bench1.getChildren().add(card(c.sent(), "was sent"));
+        }
+        if (c.returned() != null) {
+            bench1.getChildren().add(card(c.returned(), "came back"));
+        }
+        if (!bench1.getChildren().isEmpty()) {
+            content.getChildren().add(bench1);
+        }
+        section("Low Tide Post, the demo", demoFiles());
+        section(
+                "Lately",
+                settings.recent().stream()
+                        .filter(p -> demo == null || !p.startsWith(demo))
+                        .toList());
+    }
+
+    private static FlowPane flow() {
+        FlowPane f = new FlowPane(14, 14);
+        f.setPrefWrapLength(1180);
+        return f;
+    }
+
+    private List<Path> demoFiles() {
+        if (demo == null || !Files.isDirectory(demo)) {
+            return List.of();
+        }
+        try (Stream<Path> s = Files.list(demo)) {
+            return s.filter(p -> p.toString().endsWith(".fbx")).sorted().toList();
+        } catch (IOException e) {
+            return List.of();
+        }
+    }
+
+    private void section(String title, List<Path> files) {
+        if (files.isEmpty()) {
+            return;
+        }
+        FlowPane f = flow();
+        for (Path p : files) {
+            f.getChildren().add(card(p));
+        }
+        content.getChildren().addAll(Ui.label(title, "heading"), f);
+    }
+
+    private Node card(Asset a, String role) {
+        HBox box = frame(a.name(), role);
+        fill(box, a.path(), () -> summary(a));
+        return box;
+    }
+
+    private Node card(Path file) {
+        String name = String.valueOf(file.getFileName());
+        HBox box = frame(
+                name,
+                file.toAbsolutePath().getParent() == null
+                        ? ""
+                        : "in " + file.toAbsolutePath().getParent().getFileName());
+        box.getStyleClass().add("clickable");
+        box.setFocusTraversable(true);
+        box.setAccessibleText("Open " + name);
+        boolean back = name.contains("_from_");
+        VBox text = (VBox) box.getChildren().get(1);
+        var take =
+                Ui.button("Take as returned", "Compare it with what was sent", () -> deeds.openReturned(file), "quiet");
+        var put =
+                Ui.button("Put on the bench", "Look it over", () -> deeds.open(file), back ? "quiet" : "strong-button");
+        text.getChildren()
+                .addAll(
+                        Ui.grow(),
+                        back && bench.crossing().get().original() != null ? Ui.row(8, take) : Ui.row(8, put));
+        fill(box, file.toString(), () -> {
+            SceneFormat.ReadScene r = SceneFiles.read(file, Progress.NONE);
+            return summary(new Asset(r.scene(), file.toString(), r.format(), r.variant(), r.bytes()));
+        });
+        return box;
+    }
+
+    private static HBox frame(String name, String role) {
+        StackPane picture = new StackPane();
+        picture.setMinSize(PICTURE_WIDTH, PICTURE_HEIGHT);
+        picture.setMaxSize(PICTURE_WIDTH, PICTURE_HEIGHT);
+        picture.getStyleClass().add("thumb");
+        VBox text = Ui.column(3, Ui.wrapped(name, "strong"), Ui.label(role, "small"));
+        text.setPrefWidth(186);
+        HBox box = new HBox(14, picture, text);
+        box.getStyleClass().addAll("card", "asset-card");
+        return box;
+    }
+
+    private void fill(HBox box, String path, Jobs.Work<Summary> work) {
+        Summary s = known.get(path);
+        if (s != null) {
+            put(box, s);
+            return;
+        }
+        Jobs.Work<Summary> w = work;
+        jobs.run("picture of " + path, p -> w.run(p), made -> {
+            known.put(path, made);
+            put(box, made);
+        });
+    }
+
+    private interface Made {
+        Summary run() throws Exception;
+    }
+
+    private void fill(HBox box, String path, Made made) {
+        fill(box, path, p -> made.run());
+    }
+
+    private static void put(HBox box, Summary s) {
+        ((StackPane) box.getChildren().getFirst()).getChildren().setAll(new ImageView(s.picture()));
+        VBox text = (VBox) box.getChildren().get(1);
+        text.getChildren().addAll(2, List.of(Ui.wrapped(s.facts(), "second"), Ui.wrapped(s.more(), "small")));
+    }
+
+    private static Summary summary(Asset a) {
+        Facts f = new Facts(a.scene());
+        List<String> facts = new ArrayList<>();
+        if (!Double.isNaN(f.height())) {
+            facts.add(Figure.number(Math.rint(f.height() * 100) / 100) + " m high");
+        }
+        facts.add(Ui.thousands(a.scene().pointCount()) + " points");
+        if (!a.scene().joints().isEmpty()) {
+            facts.add(a.scene().joints().size() + " joints");
+        }
+        List<String> clips = a.scene().clips().stream().map(Clip::name).toList();
+        if (!clips.isEmpty()) {
+            facts.add("clips " + String.join(", ", clips));
+        }
+        String more = a.format() + " " + a.variant() + ", " + Ui.bytes(a.bytes()) + ", "
+                + a.scene().stage().axes().describe() + ", " + a.scene().stage().unitLabel();
+        Clip c = a.scene().clips().isEmpty() ? null : a.scene().clips().getFirst();
+        double t = c == null ? 0 : c.startSeconds() + c.length() * 0.3;
+        Picture p = Snapshot.over(a.scene(), c, null, null, t, PICTURE_WIDTH, PICTURE_HEIGHT);
+        WritableImage image = new WritableImage(PICTURE_WIDTH, PICTURE_HEIGHT);
+        image.getPixelWriter()
+                .setPixels(
+                        0,
+                        0,
+                        PICTURE_WIDTH,
+                        PICTURE_HEIGHT,
+                        PixelFormat.getIntArgbInstance(),
+                        p.pixels(),
+                        0,
+                        PICTURE_WIDTH);
+        return new Summary(String.join(", ", facts), more, image);
+    }
+}

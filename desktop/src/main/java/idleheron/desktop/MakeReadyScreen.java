@@ -1,0 +1,252 @@
+package idleheron.desktop;
+
+import idleheron.core.Figure;
+import idleheron.core.Verdict;
+import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.crossing.Preparation;
+import idleheron.core.inspect.Convention;
+import idleheron.core.inspect.Finding;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Scene;
+import idleheron.rehearsal.Conventions;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/** The destination and the remedies in order; the picture beside them must not move, and a figure proves it. */
+final class MakeReadyScreen implements Screen {
+    private static final String NONE = "Not decided";
+
+    private final Bench bench;
+    private final Deeds deeds;
+    private final Viewport view;
+    private final Viewport.Spaces spaces;
+    private final BorderPane root = new BorderPane();
+    private final VBox steps = Ui.column(8);
+    private final VBox offers = Ui.column(8);
+    private final VBox proof = Ui.column(2);
+    private final ComboBox<String> destination = new ComboBox<>();
+    private final ToggleGroup arrangement = new ToggleGroup();
+    private boolean filling;
+
+    MakeReadyScreen(Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces) {
+        this.bench = bench;
+        this.deeds = deeds;
+        this.view = view;
+        this.spaces = spaces;
+        destination.getItems().add(NONE);
+        Conventions.all().forEach(c -> destination.getItems().add(c.title()));
+        destination.setMaxWidth(Double.MAX_VALUE);
+        destination.setAccessibleText("Destination");
+        destination.setTooltip(new Tooltip("How the other side writes things"));
+        destination.valueProperty().addListener((o, was, is) -> {
+            if (!filling && is != null) {
+                deeds.destination(Conventions.all().stream()
+                        .filter(c -> c.title().equals(is))
+                        .findFirst()
+                        .orElse(null));
+            }
+        });
+        VBox list = Ui.column(8, Ui.label("Remedies, in this order", "heading"), steps, offers);
+        ScrollPane scroll = new ScrollPane(list);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("plain-scroll");
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        VBox left = Ui.column(
+                8, Ui.label("Make it ready", "title"), Ui.label("Where it is going", "small"), destination, scroll);
+        left.setPrefWidth(400);
+        left.setMinWidth(340);
+        HBox arrangements = Ui.choice(arrangement, "Over", "Beside");
+        StackPane stack = new StackPane(view, arrangements);
+        StackPane.setAlignment(arrangements, Pos.TOP_LEFT);
+        StackPane.setMargin(arrangements, new Insets(10));
+        VBox.setVgrow(stack, Priority.ALWAYS);
+        proof.getStyleClass().addAll("card", "proof");
+        VBox middle = Ui.column(10, stack, proof);
+        root.setLeft(left);
+        root.setCenter(middle);
+        BorderPane.setMargin(middle, new Insets(0, 0, 0, 16));
+        bench.prepared().addListener((o, was, is) -> show());
+        bench.lookedOver().addListener((o, was, is) -> show());
+        arrangement.selectedToggleProperty().addListener((o, was, is) -> show());
+        show();
+    }
+
+    @Override
+    public Node node() {
+        return root;
+    }
+
+    @Override
+    public void shown() {
+        show();
+    }
+
+    private void show() {
+        Crossing c = bench.crossing().get();
+        filling = true;
+        Convention to = c.destination();
+        destination.setValue(to == null ? NONE : to.title());
+        filling = false;
+        steps.getChildren().clear();
+        offers.getChildren().clear();
+        proof.getChildren().clear();
+        Asset original = c.original();
+        Preparation p = bench.prepared().get();
+        destination.setDisable(original == null);
+        if (original == null || p == null) {
+            steps.getChildren().add(Ui.wrapped("Put a file on the bench first: key 1.", "second"));
+            return;
+        }
+        for (int i = 0; i < p.steps().size(); i++) {
+            steps.getChildren().add(step(p.steps().get(i), i));
+        }
+        if (p.steps().isEmpty()) {
+            steps.getChildren().add(Ui.wrapped("None yet. The file would go as it is.", "second"));
+        }
+        offers(c);
+        proof(p);
+        view(original.scene(), p.scene());
+    }
+
+    private HBox step(Preparation.Step s, int index) {
+        HBox change = Ui.row(
+                8,
+                Ui.label(s.measure(), "second"),
+                Ui.label(s.before(), "figure"),
+                Ui.label("→", "second"),
+                Ui.label(s.after(), "figure"));
+        double mm = s.proof().worst().value();
+        boolean still = mm < 0.01;
+        HBox moved = Ui.row(
+                6,
+                Ui.mark(still ? Verdict.CLEAN : Verdict.DRIFTED, 11),
+                Ui.label(
+                        "surface moves " + String.format(java.util.Locale.ROOT, "%.4f mm", mm) + " in "
+                                + s.proof().frames() + " poses",
+                        "second"));
+        VBox text = Ui.column(
+                4,
+                Ui.label((index + 1) + "  " + s.remedy().title(), "strong"),
+                Ui.wrapped(s.remedy().describe(), "second"),
+                change,
+                moved);
+        HBox.setHgrow(text, Priority.ALWAYS);
+        var up = Ui.button("↑", "Earlier", () -> move(index, -1), "icon-button");
+        var down = Ui.button("↓", "Later", () -> move(index, 1), "icon-button");
+        var out = Ui.button("×", "Take this remedy out", () -> move(index, 0), "icon-button");
+        up.setDisable(index == 0);
+        down.setDisable(index == bench.crossing().get().remedies().size() - 1);
+        HBox box = new HBox(6, text, Ui.column(0, out, up, down));
+        box.getStyleClass().addAll("card", "step");
+        return box;
+    }
+
+    /** By one place, or out when {@code by} is 0. */
+    private void move(int index, int by) {
+        List<Remedy> all = new ArrayList<>(bench.crossing().get().remedies());
+        Remedy r = all.remove(index);
+        if (by != 0) {
+            all.add(index + by, r);
+        }
+        deeds.remedies(all);
+    }
+
+    private void offers(Crossing c) {
+        Bench.LookedOver l = bench.lookedOver().get();
+        if (l == null) {
+            return;
+        }
+        List<Finding> open = l.findings().stream()
+                .filter(f -> f.remedy() != null
+                        && c.remedies().stream()
+                                .noneMatch(r -> r.code().equals(f.remedy().code())))
+                .toList();
+        if (open.isEmpty()) {
+            return;
+        }
+        HBox head = Ui.row(
+                8,
+                Ui.label("Offered", "heading"),
+                Ui.grow(),
+                Ui.button(
+                        "Take all",
+                        "Add every offered remedy",
+                        () -> {
+                            Crossing next = c;
+                            for (Finding f : open) {
+                                if (f.remedy() != null) {
+                                    next = next.withRemedy(f.remedy());
+                                }
+                            }
+                            deeds.remedies(next.remedies());
+                        },
+                        "strong-button"));
+        offers.getChildren().add(head);
+        for (Finding f : open) {
+            Remedy r = f.remedy();
+            if (r != null) {
+                HBox row = Ui.row(
+                        10,
+                        Ui.mark(FindingCard.verdict(f.severity()), 12),
+                        Ui.column(
+                                1,
+                                Ui.label(f.title(), "strong"),
+                                Ui.label(f.figure().text(), "small")),
+                        Ui.grow(),
+                        Ui.button(r.title(), r.describe(), () -> deeds.add(r), "quiet"));
+                row.getStyleClass().addAll("card", "offer");
+                offers.getChildren().add(row);
+            }
+        }
+    }
+
+    private void proof(Preparation p) {
+        Figure worst = Figure.of(0, "mm");
+        int poses = 0;
+        for (Preparation.Step s : p.steps()) {
+            worst = s.proof().worst().value() >= worst.value() ? s.proof().worst() : worst;
+            poses += s.proof().frames();
+        }
+        if (p.steps().isEmpty()) {
+            proof.getChildren().addAll(Ui.label("Nothing was changed, so nothing needs proof.", "second"));
+            return;
+        }
+        boolean still = worst.value() < 0.01;
+        proof.getChildren()
+                .add(Ui.row(
+                        14,
+                        Ui.mark(still ? Verdict.CLEAN : Verdict.DRIFTED, 16),
+                        Ui.label(String.format(java.util.Locale.ROOT, "%.4f mm", worst.value()), "big-figure"),
+                        Ui.column(
+                                1,
+                                Ui.label(still ? "The picture did not move" : "The picture moved", "strong"),
+                                Ui.label(
+                                        "the farthest any point of the surface moved, over " + poses
+                                                + " poses of all clips",
+                                        "second"))));
+    }
+
+    private void view(Scene before, Scene after) {
+        if (bench.stone().get() != Stone.MAKE_READY) {
+            return;
+        }
+        boolean beside = Ui.chosen(arrangement).equals("Beside");
+        List<ViewRequest.Shown> sides = List.of(
+                new ViewRequest.Shown(before, spaces.of(before, true, 1), ViewRequest.Style.JOINTS, -1, false, true),
+                new ViewRequest.Shown(after, spaces.of(after, true, 1), ViewRequest.Style.JOINTS, -1, true, true));
+        view.show(sides, beside ? ViewRequest.Arrangement.BESIDE : ViewRequest.Arrangement.OVER);
+    }
+}

@@ -1,0 +1,269 @@
+package idleheron.desktop;
+
+import idleheron.core.Figure;
+import idleheron.core.Verdict;
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.TopicResult;
+import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.crossing.Preparation;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.SceneFormat;
+import idleheron.rehearsal.Habit;
+import idleheron.rehearsal.StandIn;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import javafx.geometry.Insets;
+import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+
+/** What goes, how and where to; the proof from reading back; and a rehearsal with a stand-in. */
+final class SendScreen implements Screen {
+    private final Bench bench;
+    private final Deeds deeds;
+    private final Runnable chooseReturned;
+    private final HBox root = new HBox(18);
+    private final VBox goes = Ui.column(6);
+    private final VBox proof = Ui.column(6);
+    private final VBox standIns = Ui.column(10);
+    private final TextField target = new TextField();
+    private final ComboBox<String> variant = new ComboBox<>();
+    private final CheckBox overwrite = new CheckBox("Replace a file that is there");
+    private final Set<String> leftOut = new HashSet<>();
+    private final SceneFormat format = SceneFiles.formats().getFirst();
+    private @Nullable Comparison lastProof;
+    private @Nullable Asset proven;
+    private @Nullable Asset shownFor;
+
+    SendScreen(Bench bench, Deeds deeds, Runnable chooseReturned) {
+        this.bench = bench;
+        this.deeds = deeds;
+        this.chooseReturned = chooseReturned;
+        target.setAccessibleText("Where to");
+        target.setTooltip(new Tooltip("The file that is written"));
+        variant.getItems().setAll(format.variants());
+        variant.setValue(format.variants().getFirst());
+        variant.setAccessibleText("Version of the carrier");
+        variant.setTooltip(new Tooltip("Version of the carrier"));
+        HBox.setHgrow(target, Priority.ALWAYS);
+        VBox how = Ui.column(
+                8,
+                Ui.label("Carrier and place", "heading"),
+                Ui.row(8, Ui.label(format.name(), "strong"), variant),
+                Ui.row(8, target),
+                overwrite,
+                Ui.row(
+                        10,
+                        Ui.button(
+                                "Send",
+                                "Write the file, read it back and hold both against each other",
+                                this::send,
+                                "strong-button"),
+                        Ui.label("written beside, read back, then put in place", "small")));
+        how.getStyleClass().add("card");
+        how.setPadding(new Insets(14));
+        ScrollPane what = new ScrollPane(goes);
+        what.setFitToWidth(true);
+        what.getStyleClass().add("plain-scroll");
+        VBox.setVgrow(what, Priority.ALWAYS);
+        VBox left = Ui.column(10, Ui.label("What goes", "title"), what);
+        left.setPrefWidth(330);
+        left.setMinWidth(280);
+        VBox middle = Ui.column(12, how, proof);
+        HBox.setHgrow(middle, Priority.ALWAYS);
+        middle.setPrefWidth(440);
+        VBox right = Ui.column(10, Ui.label("And back", "title"), standIns);
+        right.setPrefWidth(400);
+        right.setMinWidth(320);
+        root.getChildren().addAll(left, middle, right);
+        bench.crossing().addListener((o, was, is) -> show());
+        bench.prepared().addListener((o, was, is) -> show());
+        show();
+    }
+
+    @Override
+    public Node node() {
+        return root;
+    }
+
+    @Override
+    public void shown() {
+        show();
+    }
+
+    private void show() {
+        Crossing c = bench.crossing().get();
+        Asset original = c.original();
+        Preparation p = bench.prepared().get();
+        goes.getChildren().clear();
+        if (original == null || p == null) {
+            goes.getChildren().add(Ui.wrapped("Put a file on the bench first: key 1.", "second"));
+            root.getChildren().get(1).setDisable(true);
+            showStandIns(c);
+            return;
+        }
+        root.getChildren().get(1).setDisable(false);
+        if (shownFor != original) {
+            shownFor = original;
+            leftOut.clear();
+            String path = original.path();
+            int dot = path.lastIndexOf('.');
+            target.setText((dot < 0 ? path : path.substring(0, dot)) + "_ready."
+                    + format.endings().getFirst());
+        }
+        list(p.scene());
+        showProof(c);
+        showStandIns(c);
+    }
+
+    private void list(Scene s) {
+        long keys = s.joints().size();
+        goes.getChildren()
+                .add(Ui.column(
+                        2,
+                        Ui.fact("joints", Long.toString(keys)),
+                        Ui.fact("points", Ui.thousands(s.pointCount())),
+                        Ui.fact(
+                                "axes and unit",
+                                s.stage().axes().describe() + ", " + s.stage().unitLabel())));
+        goes.getChildren().add(Ui.label("Meshes", "heading"));
+        for (Mesh m : s.meshes()) {
+            goes.getChildren().add(Ui.fact(m.name(), Ui.thousands(m.pointCount()) + " points"));
+        }
+        goes.getChildren().add(Ui.label("Clips", "heading"));
+        for (Clip c : s.clips()) {
+            CheckBox box = new CheckBox(c.name());
+            box.setSelected(!leftOut.contains(c.name()));
+            box.setAccessibleText("Send clip " + c.name());
+            box.selectedProperty().addListener((o, was, is) -> {
+                if (is) {
+                    leftOut.remove(c.name());
+                } else {
+                    leftOut.add(c.name());
+                }
+            });
+            goes.getChildren()
+                    .add(Ui.row(
+                            8,
+                            box,
+                            Ui.grow(),
+                            Ui.label(
+                                    "frames " + Figure.number(c.firstFrame()) + " – " + Figure.number(c.lastFrame()),
+                                    "figure")));
+        }
+        List<String> shapes = new ArrayList<>();
+        s.meshes().forEach(m -> m.shapes().forEach(b -> shapes.add(b.name())));
+        if (!shapes.isEmpty()) {
+            goes.getChildren()
+                    .addAll(Ui.label("Blend shapes", "heading"), Ui.wrapped(String.join(", ", shapes), "second"));
+        }
+    }
+
+    private void send() {
+        Preparation p = bench.prepared().get();
+        if (p == null) {
+            return;
+        }
+        Scene s = p.scene();
+        Scene chosen = s.withClips(
+                s.clips().stream().filter(c -> !leftOut.contains(c.name())).toList());
+        deeds.send(chosen, Path.of(target.getText()), format, variant.getValue(), overwrite.isSelected(), done -> {
+            lastProof = done;
+            proven = bench.crossing().get().sent();
+            show();
+        });
+    }
+
+    private void showProof(Crossing c) {
+        proof.getChildren().clear();
+        Asset sent = c.sent();
+        if (sent == null) {
+            proof.getChildren()
+                    .add(Ui.wrapped(
+                            "Nothing was sent yet. After sending, the file is read back and every topic is "
+                                    + "held against what went out; the result stands here.",
+                            "second"));
+            return;
+        }
+        VBox card = Ui.column(6);
+        card.getStyleClass().add("card");
+        card.setPadding(new Insets(14));
+        card.getChildren()
+                .add(Ui.row(
+                        10, Ui.label(sent.name(), "strong"), Ui.grow(), Ui.label(Ui.bytes(sent.bytes()), "figure")));
+        Comparison done = lastProof;
+        if (done != null && proven == sent) {
+            card.getChildren()
+                    .add(Ui.row(
+                            12,
+                            Ui.mark(done.verdict(), 16),
+                            Ui.label(
+                                    done.verdict() == Verdict.CLEAN
+                                            ? "Reads back clean"
+                                            : "Reads back " + done.verdict().word(),
+                                    "heading")));
+            for (TopicResult t : done.topics()) {
+                if (t.verdict() != Verdict.NOT_CHECKED) {
+                    card.getChildren()
+                            .add(Ui.row(
+                                    8,
+                                    Ui.mark(t.verdict(), 11),
+                                    Ui.label(t.topic().title()),
+                                    Ui.grow(),
+                                    Ui.label(t.worst().text(), "figure")));
+                }
+            }
+        } else {
+            card.getChildren().add(Ui.label("Opened as it is; it was not written here.", "second"));
+        }
+        proof.getChildren().add(card);
+    }
+
+    private void showStandIns(Crossing c) {
+        standIns.getChildren().clear();
+        boolean ready = c.sent() != null && Files.isRegularFile(Path.of(c.sent().path()));
+        standIns.getChildren()
+                .add(Ui.wrapped(
+                        "Rehearse with a simulated receiving tool. It reads the file that was sent and "
+                                + "writes what it makes of it, habits and all.",
+                        "second"));
+        for (StandIn s : StandIn.all()) {
+            VBox card = Ui.column(
+                    5,
+                    Ui.row(
+                            8,
+                            Ui.label(s.title(), "strong"),
+                            Ui.label(s.convention().title(), "small")));
+            for (Habit h : s.habits().stream().sorted().toList()) {
+                card.getChildren().add(Ui.wrapped("· " + h.text(), "second"));
+            }
+            var go = Ui.button("Rehearse", "Send it through " + s.title(), () -> deeds.rehearse(s), "strong-button");
+            var well = Ui.button(
+                    "Well behaved", "The same tool without its habits", () -> deeds.rehearse(s.behaved()), "quiet");
+            go.setDisable(!ready);
+            well.setDisable(!ready);
+            card.getChildren().add(Ui.row(8, go, well));
+            card.getStyleClass().add("card");
+            card.setPadding(new Insets(12));
+            standIns.getChildren().add(card);
+        }
+        var bring = Ui.button("Choose what came back…", "Open the returned file", chooseReturned, "quiet");
+        bring.setDisable(c.original() == null);
+        standIns.getChildren().addAll(Ui.label("Or bring back the real thing", "heading"), bring);
+    }
+}

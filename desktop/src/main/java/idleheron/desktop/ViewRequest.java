@@ -1,0 +1,47 @@
+package idleheron.desktop;
+
+import idleheron.core.pose.MeantSpace;
+import idleheron.core.scene.Scene;
+import idleheron.render.Palette;
+import idleheron.render.Viewpoint;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a viewport is to paint.
+ *
+ * @param clip name of the clip, or "" for rest
+ * @param viewpoint null to look at everything
+ */
+record ViewRequest(
+        List<Shown> sides,
+        Arrangement arrangement,
+        String clip,
+        double seconds,
+        @Nullable Viewpoint viewpoint,
+        Palette palette,
+        boolean fine,
+        int width,
+        int height) {
+
+    enum Arrangement {
+        OVER,
+        BESIDE,
+        DIFFERENCE
+    }
+
+    enum Style {
+        SURFACE,
+        WIRE,
+        WEIGHTS,
+        JOINTS
+    }
+
+    /**
+     * One side.
+     *
+     * @param chosen node that is marked, or -1
+     * @param tinted whether it is painted in its side's colour instead of its materials'
+     */
+    record Shown(Scene scene, MeantSpace space, Style style, int chosen, boolean returned, boolean tinted) {}
+}
