@@ -41,7 +41,7 @@ public record Figure(double value, String unit, String subject, String clip, dou
         return unit.isEmpty() ? number() : number() + " " + unit;
     }
 
-    /** "0.042 mm at wade, frame 47, /rig/root/hips". */
+    /** "0.042 mm, clip wade, frame 47, hips". */
     public String full() {
         StringBuilder s = new StringBuilder(text());
         if (!clip.isEmpty()) {
@@ -51,7 +51,7 @@ public record Figure(double value, String unit, String subject, String clip, dou
             s.append(", frame ").append(number(frame));
         }
         if (!subject.isEmpty()) {
-            s.append(", ").append(subject);
+            s.append(", ").append(subject.substring(subject.lastIndexOf('/') + 1));
         }
         return s.toString();
     }

@@ -238,8 +238,11 @@ final class CompareScreen implements Screen {
             return;
         }
         LikelyCause last = causes.getLast();
-        long topics =
-                causes.stream().flatMap(l -> l.explains().stream()).distinct().count();
+        long topics = last.left() == 0
+                ? c.topics().stream()
+                        .filter(t -> t.verdict().isFault() && t.topic() != Topic.SKIN_WEIGHTS)
+                        .count()
+                : causes.stream().flatMap(l -> l.explains().stream()).distinct().count();
         VBox text = Ui.column(
                 2,
                 Ui.label("Likely cause, explains " + topics + " of " + c.faults() + " topics", "small"),

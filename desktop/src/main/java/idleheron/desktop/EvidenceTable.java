@@ -60,7 +60,7 @@ final class EvidenceTable extends TableView<Evidence.Row> {
     void point(int sentNode) {
         quiet = true;
         for (int i = 0; i < getItems().size(); i++) {
-            if (getItems().get(i).sentNode() == sentNode) {
+            if (sentNode >= 0 && getItems().get(i).sentNode() == sentNode) {
                 getSelectionModel().select(i);
                 scrollTo(Math.max(0, i - 2));
                 quiet = false;

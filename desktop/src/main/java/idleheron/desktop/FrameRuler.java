@@ -174,7 +174,16 @@ final class FrameRuler extends BorderPane {
         Clip other = other();
         Span s = span(c, other);
         double top = other == null ? 16 : 8;
-        lane(g, "sent", c.startSeconds(), c.endSeconds(), c.rate(), c.rate(), top, s, tone("#24506E", "#7FB4D3"));
+        lane(
+                g,
+                other == null ? "clip" : "sent",
+                c.startSeconds(),
+                c.endSeconds(),
+                c.rate(),
+                c.rate(),
+                top,
+                s,
+                tone("#24506E", "#7FB4D3"));
         if (other != null) {
             lane(
                     g,
@@ -208,7 +217,7 @@ final class FrameRuler extends BorderPane {
             Color color) {
         g.setTextAlign(TextAlignment.RIGHT);
         g.setTextBaseline(VPos.CENTER);
-        g.setFont(Font.font("Inter SemiBold", 11));
+        g.setFont(Font.font("Inter Semi Bold", 11));
         g.setFill(color);
         g.fillText(name, LEFT - 10, y + LANE / 2);
         double x0 = x(ruler.frame(start), s);

@@ -157,6 +157,7 @@ public final class HeronApp extends Application {
         holder.setMinSize(42, 56);
         VBox name = Ui.column(0, Ui.label("Idle Heron", "name"), Ui.label("the bench between the tools", "small"));
         name.setMinWidth(176);
+        name.setAlignment(Pos.CENTER_LEFT);
         Button back = Ui.button("Undo", "Undo (Ctrl Z)", deeds::undo, "flat");
         Button again = Ui.button("Redo", "Redo (Ctrl Shift Z)", deeds::redo, "flat");
         back.disableProperty().bind(undo.canUndo().not());

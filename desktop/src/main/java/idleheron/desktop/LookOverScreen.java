@@ -44,6 +44,7 @@ final class LookOverScreen implements Screen {
     private final ToggleGroup tab = new ToggleGroup();
     private final ToggleGroup filter = new ToggleGroup();
     private final HBox legend;
+    private boolean filling;
     private final Label legendText = Ui.label("", "small");
 
     LookOverScreen(Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces) {
@@ -59,7 +60,6 @@ final class LookOverScreen implements Screen {
         scroll.getStyleClass().add("plain-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
         HBox styles = Ui.choice(style, "Surface", "Wire", "Weights", "Joints");
-        Ui.choose(style, "Joints");
         HBox meanings = Ui.choice(meaning, "As stored", "As meant");
         Ui.choose(meaning, "As meant");
         StackPane stack = new StackPane(view, styles, meanings, legend);
@@ -71,14 +71,14 @@ final class LookOverScreen implements Screen {
         StackPane.setMargin(legend, new Insets(12));
         VBox side = Ui.column(0, facts);
         side.getStyleClass().addAll("card", "facts");
-        side.setMinWidth(224);
-        side.setPrefWidth(224);
+        side.setMinWidth(244);
+        side.setPrefWidth(244);
         HBox top = new HBox(12, stack, side);
         HBox.setHgrow(stack, Priority.ALWAYS);
         VBox.setVgrow(top, Priority.ALWAYS);
         HBox tabs = Ui.choice(tab, "Joints", "Surfaces", "Clips", "Blend shapes", "Materials");
         tabs.getStyleClass().setAll("tabs");
-        table.setPrefHeight(176);
+        table.setPrefHeight(190);
         table.setMinHeight(120);
         VBox middle = Ui.column(6, top, tabs, table);
         left.getChildren().add(scroll);
@@ -90,7 +90,11 @@ final class LookOverScreen implements Screen {
         bench.joint().addListener((o, was, is) -> point());
         style.selectedToggleProperty().addListener((o, was, is) -> showView());
         tab.selectedToggleProperty().addListener((o, was, is) -> showTable());
-        filter.selectedToggleProperty().addListener((o, was, is) -> showFindings());
+        filter.selectedToggleProperty().addListener((o, was, is) -> {
+            if (!filling && is != null) {
+                showFindings();
+            }
+        });
         bench.asMeant().addListener((o, was, is) -> {
             Ui.choose(meaning, is ? "As meant" : "As stored");
             showView();
@@ -167,8 +171,8 @@ final class LookOverScreen implements Screen {
                 ? "no destination chosen"
                 : bench.crossing().get().destination().title();
         String before = Ui.chosen(filter);
-        ToggleGroup old = filter;
-        old.getToggles().clear();
+        filling = true;
+        filter.getToggles().clear();
         HBox filters = new HBox(6);
         filters.getStyleClass().add("filters");
         addFilter(filters, "All " + l.findings().size(), "all", before);
@@ -177,6 +181,7 @@ final class LookOverScreen implements Screen {
                 addFilter(filters, count.get(s) + " " + s.word(), s.word(), before);
             }
         }
+        filling = false;
         String only = Ui.chosen(filter);
         for (Finding f : l.findings()) {
             if (only.isEmpty() || only.equals("all") || only.equals(f.severity().word())) {

@@ -148,6 +148,7 @@ final class SendScreen implements Screen {
         goes.getChildren().add(Ui.label("Clips", "heading"));
         for (Clip c : s.clips()) {
             CheckBox box = new CheckBox(c.name());
+            box.setMnemonicParsing(false);
             box.setSelected(!leftOut.contains(c.name()));
             box.setAccessibleText("Send clip " + c.name());
             box.selectedProperty().addListener((o, was, is) -> {

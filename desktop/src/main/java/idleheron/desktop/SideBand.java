@@ -77,7 +77,7 @@ final class SideBand extends HBox {
                 Ui.label(asset.name(), "strong"),
                 Ui.label(
                         word + " · " + Ui.thousands(s.pointCount()) + " points · "
-                                + s.joints().size() + " joints · " + s.clips().size() + " clips",
+                                + s.joints().size() + " joints",
                         "second"));
         who.setMinWidth(0);
         box.getChildren().addAll(who, Ui.grow());

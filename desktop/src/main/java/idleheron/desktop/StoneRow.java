@@ -15,7 +15,7 @@ import javafx.scene.shape.Path;
 
 /** The way across: six round stones in a water line. */
 final class StoneRow extends Pane {
-    private static final double STEP = 136;
+    private static final double STEP = 130;
     private static final double SIZE = 38;
 
     private final Map<Stone, Button> stones = new EnumMap<>(Stone.class);

@@ -38,6 +38,7 @@ final class Ui {
 
     static Button button(String text, String tip, Runnable deed, String... styles) {
         Button b = new Button(text);
+        b.setMnemonicParsing(false);
         b.getStyleClass().addAll(styles);
         b.setTooltip(new Tooltip(tip));
         b.setAccessibleText(text);

@@ -232,7 +232,7 @@ final class Viewport extends Region {
     private void put(ViewRequest r, ViewPainter.Painted p) {
         last = p;
         heatTop.set(p.heatTop());
-        if (r.viewpoint() == null && viewpoint == null) {
+        if (r.viewpoint() == null && viewpoint == null && r.sides() == sides && !sides.isEmpty()) {
             viewpoint = p.viewpoint();
         }
         int w = p.picture().width();

@@ -9,6 +9,8 @@ public final class Painter {
     /** Up to this many triangles the surface is drawn at twice the size and shrunk, which smooths its edges. */
     private static final int SMOOTH_BELOW = 220_000;
 
+    private static final int SMOOTH_MOVING_BELOW = 90_000;
+
     private final Rasterizer raster = new Rasterizer();
     private Picture big = new Picture(1, 1);
     private Picture small = new Picture(1, 1);
@@ -24,7 +26,7 @@ public final class Painter {
     }
 
     /**
-     * @param fine whether edges may be smoothed where that is affordable
+     * @param fine whether there is time to smooth the edges of larger figures too
      */
     public void paint(Picture to, Viewpoint viewpoint, Palette colors, double reach, List<Drawn> sides, boolean fine) {
         Projection p = new Projection(viewpoint, to.width(), to.height());
@@ -53,7 +55,7 @@ public final class Painter {
     }
 
     private void surface(Picture to, Viewpoint viewpoint, Drawn d, boolean fine) {
-        boolean smooth = fine && d.side.triangleCount() < SMOOTH_BELOW;
+        boolean smooth = d.side.triangleCount() < (fine ? SMOOTH_BELOW : SMOOTH_MOVING_BELOW);
         int k = smooth ? 2 : 1;
         int w = to.width() * k;
         int h = to.height() * k;

@@ -94,7 +94,8 @@ final class CauseSearch {
                 RestTopics.positions(p),
                 RestTopics.orientation(p),
                 ClipTopic.of(p, Progress.NONE),
-                SurfaceTopics.surfaces(p))) {
+                SurfaceTopics.surfaces(p),
+                SurfaceTopics.shapes(p))) {
             out.put(t.topic(), t.evidence().over());
         }
         return out;
@@ -243,7 +244,7 @@ final class CauseSearch {
         String axes = alongChange(p);
         out.add(new Candidate(
                 "joints-re-aimed",
-                "The bones were re-aimed" + axes + ": every joint's axes are turned by "
+                "The bones were re-aimed" + axes + ", every joint turned by "
                         + Figure.number(Math.rint(SwingTwist.angle(k) * 100) / 100) + "° about its own "
                         + RestTopics.about(k, SwingTwist.angle(k)),
                 new TurnJoints(back)));
@@ -265,7 +266,7 @@ final class CauseSearch {
             SignedAxis b = idleheron.core.inspect.Facts.along(
                     p.returned, p.returnedPose, p.matching.nodes()[j]);
             if (a != null && b != null) {
-                count.merge(" from " + a.label() + " along the bone to " + b.label(), 1, Integer::sum);
+                count.merge(" (" + a.label() + " ran along the bone, now " + b.label() + ")", 1, Integer::sum);
             }
         }
         return count.entrySet().stream()

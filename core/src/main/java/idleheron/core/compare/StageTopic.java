@@ -91,16 +91,26 @@ final class StageTopic {
             boolean mirrored,
             @org.jspecify.annotations.Nullable Similarity fit) {
         Vec3 turn = fit == null ? Vec3.ZERO : turn(fit);
-        return String.format(
-                java.util.Locale.ROOT,
-                "Returned is %.6g times the size, turned by %.2f° (%.1f°, %.1f°, %.1f° about X, Y, Z)%s, moved by %.3f mm.",
-                scale,
-                angle,
-                turn.x(),
-                turn.y(),
-                turn.z(),
-                mirrored ? ", mirrored" : "",
-                offset);
+        List<String> parts = new ArrayList<>();
+        if (Math.abs(scale - 1) > 1e-6) {
+            parts.add(String.format(java.util.Locale.ROOT, "%.6g times the size", scale));
+        }
+        if (angle > 1e-4) {
+            parts.add(String.format(
+                    java.util.Locale.ROOT,
+                    "turned by %.2f° (%.1f°, %.1f°, %.1f° about X, Y, Z)",
+                    angle,
+                    turn.x(),
+                    turn.y(),
+                    turn.z()));
+        }
+        if (mirrored) {
+            parts.add("mirrored");
+        }
+        if (offset > 1e-3) {
+            parts.add(String.format(java.util.Locale.ROOT, "moved by %.3f mm", offset));
+        }
+        return "Returned is " + String.join(", ", parts) + ".";
     }
 
     /** Degrees about X, then Y, then Z; for a mirrored fit, of what is left when X is mirrored. */

@@ -75,7 +75,12 @@ public enum RotationOrder {
         } else {
             angle[i] = Math.atan2(-e * at(r, j, k), at(r, j, j));
         }
-        return new Vec3(Math.toDegrees(angle[0]), Math.toDegrees(angle[1]), Math.toDegrees(angle[2]));
+        return new Vec3(degrees(angle[0]), degrees(angle[1]), degrees(angle[2]));
+    }
+
+    /** Without the minus of a zero. */
+    private static double degrees(double radians) {
+        return Math.toDegrees(radians) + 0.0;
     }
 
     /** As {@link #angles(Matrix3d)}, but the equivalent triple that lies closest to {@code near}, so that curves stay smooth. */

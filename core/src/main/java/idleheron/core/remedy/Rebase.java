@@ -176,6 +176,7 @@ final class Rebase {
         if (scene.nodes().get(i).parent() < 0) {
             translation = translation.plus(offset);
         }
+        Vec3 scalePivot = turned(turn[i], mirrored(t.scalingPivot()), size[i]);
         double[] s = scaled(i, t.scaling());
         return t.withTranslation(translation)
                 .withRotation(mirroredTurn(t.rotation()))
@@ -184,8 +185,9 @@ final class Rebase {
                 .withPivots(
                         outer.minus(pivot),
                         pivot,
-                        turned(turn[i], mirrored(t.scalingOffset()), a),
-                        turned(turn[i], mirrored(t.scalingPivot()), a));
+                        turned(turn[i], mirrored(t.scalingOffset().plus(t.scalingPivot())), a)
+                                .minus(scalePivot),
+                        scalePivot);
     }
 
     /** The scale along the new axes: permuted where the turn is one, else the same along all (it must be uniform). */

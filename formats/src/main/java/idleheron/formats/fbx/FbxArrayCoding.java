@@ -24,6 +24,9 @@ final class FbxArrayCoding {
     private static final int BELIEVED = 30;
     private static final int RAW_BELOW = 128;
 
+    /** Packs nearly as tight as the default and twice as fast. */
+    private static final int LEVEL = 4;
+
     private FbxArrayCoding() {}
 
     /** An array whose place in the record is kept and whose data is unpacked later. */
@@ -177,7 +180,7 @@ final class FbxArrayCoding {
     }
 
     private static byte[] deflate(byte[] raw) {
-        try (Deflater deflater = new Deflater(Deflater.BEST_SPEED)) {
+        try (Deflater deflater = new Deflater(LEVEL)) {
             deflater.setInput(raw);
             deflater.finish();
             ByteArrayOutputStream out = new ByteArrayOutputStream(raw.length / 2 + 64);

@@ -8,6 +8,7 @@ import idleheron.core.scene.Mesh;
 import idleheron.core.scene.UvSet;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** Meshes and blend shapes to {@code Geometry} and {@code Deformer} objects; the layouts stand at the readers. */
 final class FbxMeshWriter {
@@ -52,18 +53,15 @@ final class FbxMeshWriter {
     private static void layers(Mesh mesh, List<FbxRecord> c, List<FbxRecord> used) {
         float[] normals = mesh.normals();
         if (normals != null) {
-            double[] wide = new double[normals.length];
-            for (int i = 0; i < wide.length; i++) {
-                wide[i] = normals[i];
-            }
+            float[] shared = perPoint(mesh, normals);
             c.add(layer(
                     "LayerElementNormal",
                     0,
                     101,
                     "",
-                    "ByPolygonVertex",
+                    shared == null ? "ByPolygonVertex" : "ByVertice",
                     "Direct",
-                    FbxRecord.leaf("Normals", new FbxValue.Doubles(wide))));
+                    FbxRecord.leaf("Normals", new FbxValue.Doubles(wide(shared == null ? normals : shared)))));
             used.add(entry("LayerElementNormal", 0));
         }
         for (int i = 0; i < mesh.uvSets().size(); i++) {
@@ -118,6 +116,23 @@ final class FbxMeshWriter {
                 "IndexToDirect",
                 FbxRecord.leaf("Materials", new FbxValue.Ints(materials == null ? new int[] {0} : materials))));
         used.add(entry("LayerElementMaterial", 0));
+    }
+
+    /** The normals per point when all corners of a point agree, which takes a quarter of the room; else null. */
+    private static float @Nullable [] perPoint(Mesh mesh, float[] normals) {
+        float[] out = new float[mesh.points().length];
+        boolean[] known = new boolean[mesh.pointCount()];
+        for (int c = 0; c < mesh.corners().length; c++) {
+            int p = mesh.corners()[c];
+            for (int k = 0; k < 3; k++) {
+                if (known[p] && out[3 * p + k] != normals[3 * c + k]) {
+                    return null;
+                }
+                out[3 * p + k] = normals[3 * c + k];
+            }
+            known[p] = true;
+        }
+        return out;
     }
 
     private static FbxRecord layer(

@@ -1,0 +1,184 @@
+package idleheron.core.inspect;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import idleheron.core.Verdict;
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.Vec3;
+import idleheron.core.pose.Pose;
+import idleheron.core.scene.Channel;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Curve;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Texture;
+import idleheron.core.scene.Transform;
+import idleheron.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.List;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Test;
+
+class InspectionTest {
+    private static Clip clip(double last) {
+        @Nullable Curve[] c = new Curve[Channel.COUNT];
+        c[Channel.ROTATE_Z.ordinal()] = Curve.linear(new double[] {0, 0.5, 1}, new double[] {0, 40, last});
+        return new Clip("sway", 0, 1, FrameRate.FILM, List.of(new Clip.NodeTrack(1, c)), List.of());
+    }
+
+    /** Two joints and a strip of points 1.8 m high, nothing wrong with it. */
+    private static Scene sound() {
+        List<Node> nodes = new ArrayList<>(List.of(
+                Node.of("root", -1, NodeKind.JOINT, Transform.IDENTITY),
+                Node.of("top", 0, NodeKind.JOINT, Transform.of(new Vec3(0, 0.9, 0), Vec3.ZERO, Vec3.ONE)),
+                Node.mesh("strip", -1, Transform.IDENTITY, 0)));
+        Skin skin = new Skin(
+                "k",
+                new int[] {0, 1},
+                new Matrix4dc[] {new Matrix4d(), new Matrix4d().translation(0, -0.9, 0)},
+                new int[] {0, 1, 2, 4},
+                new int[] {0, 1, 0, 1},
+                new float[] {1, 1, 0.5f, 0.5f});
+        Mesh mesh = new Mesh(
+                "strip",
+                new double[] {0, 0, 0, 0, 1.8, 0, 0.2, 0.9, 0},
+                new int[] {0, 3},
+                new int[] {0, 2, 1},
+                null,
+                List.of(),
+                null,
+                null,
+                null,
+                skin,
+                List.of());
+        Stage stage = new Stage(AxisSystem.COMMON, 1, FrameRate.FILM, 0, 1, "");
+        Scene s = new Scene(
+                "s",
+                stage,
+                nodes,
+                List.of(mesh),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(clip(0)),
+                List.of());
+        Pose rest = new Pose(s);
+        nodes.set(0, nodes.get(0).withBindWorld(new Matrix4d(rest.world(0))));
+        nodes.set(1, nodes.get(1).withBindWorld(new Matrix4d(rest.world(1))));
+        return s.withNodes(nodes);
+    }
+
+    private static List<String> codes(Scene s) {
+        return Inspection.of(s, null).stream().map(Finding::code).toList();
+    }
+
+    private static Scene with(Scene s, int node, Node n) {
+        List<Node> nodes = new ArrayList<>(s.nodes());
+        if (node == nodes.size()) {
+            nodes.add(n);
+        } else {
+            nodes.set(node, n);
+        }
+        return s.withNodes(nodes);
+    }
+
+    private static Scene weights(float... w) {
+        Mesh m = sound().meshes().getFirst();
+        Skin k = java.util.Objects.requireNonNull(m.skin());
+        return sound().withMeshes(List.of(m.withSkin(k.withWeights(k.starts(), k.slots(), w))));
+    }
+
+    @Test
+    void a_sound_scene_gives_no_finding() {
+        assertThat(Inspection.of(sound(), null)).isEmpty();
+        assertThat(Inspection.verdict(List.of())).isEqualTo(Verdict.CLEAN);
+    }
+
+    @Test
+    void a_scale_above_the_skeleton_breaks_and_can_be_baked() {
+        Scene s = sound();
+        Node scaled = s.nodes().getFirst().withTransform(Transform.IDENTITY.withScaling(Vec3.ONE.times(25)));
+        Finding f = Inspection.of(with(s, 0, scaled), null).stream()
+                .filter(x -> x.code().equals("node-scale"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(f.severity()).isEqualTo(Severity.BREAKS);
+        assertThat(f.figure().value()).isEqualTo(25);
+        assertThat(f.remedy()).isNotNull();
+        assertThat(f.message()).contains("25 times too small");
+    }
+
+    @Test
+    void a_figure_in_the_wrong_unit_has_an_implausible_height_and_the_factor_is_told() {
+        Scene s = sound().withStage(sound().stage().withMetersPerUnit(0.01));
+        Finding f = Inspection.of(s, null).getFirst();
+        assertThat(f.code()).isEqualTo("implausible-height");
+        assertThat(f.figure().value()).isCloseTo(0.018, within(1e-6));
+        assertThat(f.likelyCause()).contains("a hundred times too small");
+    }
+
+    @Test
+    void roots_tips_and_zero_bones_are_found() {
+        Scene two = with(
+                sound(), 3, Node.of("loose", -1, NodeKind.JOINT, Transform.of(new Vec3(1, 0, 0), Vec3.ZERO, Vec3.ONE)));
+        assertThat(codes(two)).containsExactly("several-roots");
+        Scene tip = with(
+                sound(), 3, Node.of("tip", 1, NodeKind.JOINT, Transform.of(new Vec3(0, 0.5, 0), Vec3.ZERO, Vec3.ONE)));
+        assertThat(codes(tip)).containsExactly("tip-joints");
+        Scene zero = with(sound(), 3, Node.of("twin", 1, NodeKind.JOINT, Transform.IDENTITY));
+        assertThat(codes(zero)).containsExactly("tip-joints", "zero-length-bone");
+    }
+
+    @Test
+    void weights_that_are_missing_or_off_are_found_with_their_figure() {
+        assertThat(codes(weights(0, 1, 0.5f, 0.5f))).containsExactly("unweighted-points");
+        Finding f = Inspection.of(weights(1, 1, 0.5f, 0.4f), null).getFirst();
+        assertThat(f.code()).isEqualTo("weights-off-one");
+        assertThat(f.figure().value()).isCloseTo(0.9, within(1e-6));
+        Mesh bare = sound().meshes().getFirst().withSkin(null);
+        assertThat(codes(sound().withMeshes(List.of(bare)))).contains("nothing-skinned");
+    }
+
+    @Test
+    void a_missing_bind_pose_is_found() {
+        assertThat(codes(with(sound(), 1, sound().nodes().get(1).withBindWorld(null))))
+                .containsExactly("missing-bind-pose");
+    }
+
+    @Test
+    void clips_that_leave_the_range_or_nearly_close_are_found() {
+        Scene open = sound().withClips(List.of(clip(0.8)));
+        Finding f = Inspection.of(open, null).getFirst();
+        assertThat(f.code()).isEqualTo("loop-open");
+        assertThat(f.figure().value()).isCloseTo(0.8, within(1e-9));
+        assertThat(codes(sound().withClips(List.of(clip(35)))))
+                .as("not meant as a loop")
+                .isEmpty();
+        Scene longer = sound().withStage(sound().stage().withRange(0, 0.5));
+        Finding r = Inspection.of(longer, null).getFirst();
+        assertThat(r.code()).isEqualTo("clip-leaves-range");
+        assertThat(r.figure().value()).isCloseTo(12, within(1e-9));
+    }
+
+    @Test
+    void a_picture_that_is_not_there_is_found() {
+        Scene s = sound().withTextures(List.of(new Texture("t", "C:\\maps\\skin.png", "skin.png", false)));
+        assertThat(Inspection.of(s, null).getFirst().title()).isEqualTo("skin.png is not found");
+    }
+
+    @Test
+    void a_convention_adds_what_it_wants() {
+        Convention c = new Convention("c", "C", AxisSystem.Z_UP, 0.01, FrameRate.of(30), 1, true, false);
+        assertThat(Inspection.of(sound(), c))
+                .extracting(Finding::code)
+                .containsExactlyInAnyOrder("other-axes-or-unit", "too-many-influences", "other-rate");
+    }
+}
