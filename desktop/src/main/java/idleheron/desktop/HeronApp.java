@@ -86,6 +86,7 @@ public final class HeronApp extends Application {
         all.getStyleClass().add("heron");
         Scene scene = new Scene(all, settings.width(), settings.height());
         scene.getStylesheets().add(resource("heron.css"));
+        scene.setUserData(this);
         keys(scene);
         drops(scene);
         bench.dusk().addListener((o, was, is) -> theme(all));
@@ -329,6 +330,11 @@ public final class HeronApp extends Application {
                                 x.endings().stream().map(s -> "*." + s).toList())));
         java.io.File chosen = f.showOpenDialog(stage);
         return chosen == null ? null : chosen.toPath();
+    }
+
+    /** Puts a file on the bench, as dropping it would. */
+    void open(Path file) {
+        deeds.open(file);
     }
 
     private void choose() {

@@ -1,0 +1,160 @@
+package idleheron.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import idleheron.core.job.Progress;
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.RotationOrder;
+import idleheron.core.math.Vec3;
+import idleheron.core.scene.Camera;
+import idleheron.core.scene.FreeProperty;
+import idleheron.core.scene.Inherit;
+import idleheron.core.scene.Light;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Transform;
+import idleheron.core.time.FrameRate;
+import idleheron.formats.fbx.FbxFormat;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class SceneFilesTest {
+    @TempDir
+    Path folder;
+
+    private static Scene scene() {
+        Transform hard = new Transform(
+                new Vec3(1, 2, 3),
+                RotationOrder.ZXY,
+                new Vec3(10, 20, 30),
+                new Vec3(4, 5, 6),
+                new Vec3(7, 8, 9),
+                new Vec3(1, 2, 1),
+                new Vec3(.1, .2, .3),
+                new Vec3(.4, .5, .6),
+                new Vec3(.7, .8, .9),
+                new Vec3(1, 0, 1),
+                Inherit.WITHOUT_PARENT_SCALE);
+        Node free = new Node(
+                "knee",
+                0,
+                NodeKind.JOINT,
+                hard,
+                null,
+                false,
+                -1,
+                null,
+                new int[0],
+                List.of(
+                        new FreeProperty("mud", "Number", new FreeProperty.Numbers(new double[] {0.5})),
+                        new FreeProperty("owner", "KString", new FreeProperty.Text("Mira"))));
+        List<Node> nodes = List.of(
+                Node.of("top", -1, NodeKind.GROUP, Transform.IDENTITY),
+                free,
+                Node.of("eye", 0, NodeKind.CAMERA, Transform.IDENTITY).withPayload(NodeKind.CAMERA, 0),
+                Node.of("sun", 0, NodeKind.LIGHT, Transform.of(Vec3.ZERO, new Vec3(0, 30, 0), Vec3.ONE))
+                        .withPayload(NodeKind.LIGHT, 0));
+        Stage stage = new Stage(AxisSystem.Z_UP_LEFT, 0.0254, new FrameRate(30_000, 1001), 0.5, 2.5, "test");
+        return new Scene(
+                "hard",
+                stage,
+                nodes,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(new Camera("eye", 50, 36, 24, 0.1, 1000)),
+                List.of(new Light("sun", "directional", new Vec3(1, 0.9, 0.8), 1.5)),
+                List.of(),
+                List.of());
+    }
+
+    private SceneFormat.ReadScene write(Path target, boolean overwrite) throws IOException {
+        return SceneFiles.write(scene(), target, new FbxFormat(), FbxFormat.BINARY_74, overwrite, Progress.NONE);
+    }
+
+    @Test
+    void declarations_transforms_and_free_properties_come_back() throws IOException {
+        Scene b = write(folder.resolve("a.fbx"), false).scene();
+        assertThat(b.stage())
+                .usingRecursiveComparison()
+                .withComparatorForType((x, y) -> Math.abs(x - y) < 1e-9 ? 0 : 1, Double.class)
+                .isEqualTo(scene().stage());
+        assertThat(b.nodes().get(1).transform())
+                .isEqualTo(scene().nodes().get(1).transform());
+        assertThat(b.nodes().get(1).visible()).isFalse();
+        assertThat(b.nodes().get(1).properties()).extracting(FreeProperty::name).containsExactly("mud", "owner");
+        assertThat(b.cameras().getFirst().focalLength()).isEqualTo(50);
+        assertThat(b.lights().getFirst().intensity()).isEqualTo(1.5);
+    }
+
+    @Test
+    void cameras_and_lights_look_where_they_did() throws IOException {
+        Scene b = write(folder.resolve("a.fbx"), false).scene();
+        for (int n = 2; n < 4; n++) {
+            org.joml.Vector3d told = look(scene(), n);
+            assertThat(look(b, n).distance(told)).isLessThan(1e-9);
+        }
+    }
+
+    private static org.joml.Vector3d look(Scene s, int n) {
+        org.joml.Matrix4d m = new org.joml.Matrix4d(new idleheron.core.pose.Pose(s).world(n));
+        if (s.nodes().get(n).geometric() != null) {
+            m.mul(s.nodes().get(n).geometric());
+        }
+        return m.transformDirection(new org.joml.Vector3d(0, 0, -1));
+    }
+
+    @Test
+    void a_file_that_is_there_is_not_overwritten_without_being_asked() throws IOException {
+        Path f = folder.resolve("there.fbx");
+        Files.writeString(f, "mine");
+        assertThatThrownBy(() -> write(f, false)).hasMessageContaining("already there");
+        assertThat(f).hasContent("mine");
+        write(f, true);
+        assertThat(Files.size(f)).isGreaterThan(1000);
+    }
+
+    @Test
+    void a_stopped_write_leaves_nothing_behind() throws IOException {
+        Progress stop = (done, what) -> {
+            if (done > 0.5) {
+                throw new CancellationException();
+            }
+        };
+        Path f = folder.resolve("stopped.fbx");
+        assertThatThrownBy(() -> SceneFiles.write(scene(), f, new FbxFormat(), FbxFormat.BINARY_75, false, stop))
+                .isInstanceOf(CancellationException.class);
+        try (Stream<Path> left = Files.list(folder)) {
+            assertThat(left).isEmpty();
+        }
+    }
+
+    @Test
+    void the_content_decides_and_not_the_name() throws IOException {
+        Path odd = folder.resolve("odd.png");
+        Files.copy(
+                Path.of(
+                        write(folder.resolve("a.fbx"), false).scene().name().isEmpty()
+                                ? ""
+                                : folder.resolve("a.fbx").toString()),
+                odd);
+        assertThat(SceneFiles.read(odd, Progress.NONE).format()).isEqualTo("FBX");
+        Path wrong = folder.resolve("wrong.fbx");
+        Files.writeString(wrong, "%PDF-1.7 not a scene");
+        assertThatThrownBy(() -> SceneFiles.read(wrong, Progress.NONE))
+                .isInstanceOf(FormatException.class)
+                .hasMessageContaining("wrong.fbx");
+        assertThatThrownBy(() -> SceneFiles.read(folder, Progress.NONE)).hasMessageContaining("a folder");
+        assertThatThrownBy(() -> SceneFiles.read(folder.resolve("none.fbx"), Progress.NONE))
+                .hasMessageContaining("nothing at");
+    }
+}

@@ -1,0 +1,145 @@
+package idleheron.rehearsal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idleheron.core.Verdict;
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Tolerances;
+import idleheron.core.inspect.Facts;
+import idleheron.core.inspect.Finding;
+import idleheron.core.inspect.Inspection;
+import idleheron.core.job.Progress;
+import idleheron.core.math.Matrices;
+import idleheron.core.pose.Pose;
+import idleheron.core.remedy.BakeScale;
+import idleheron.core.remedy.DropJoints;
+import idleheron.core.remedy.Proof;
+import idleheron.core.remedy.SingleRoot;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
+import idleheron.core.time.SampleTimes;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.fbx.FbxFormat;
+import idleheron.rehearsal.demo.DemoData;
+import idleheron.rehearsal.demo.FootbridgeBell;
+import idleheron.rehearsal.demo.Postwoman;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class PostwomanTest {
+    private static final Scene SCENE = Postwoman.scene();
+
+    @TempDir
+    Path folder;
+
+    @Test
+    void she_is_a_person_on_stilts_with_the_sins_of_such_a_file() {
+        Facts f = new Facts(SCENE);
+        assertThat(f.height()).isBetween(2.3, 2.6);
+        assertThat(SCENE.pointCount()).isGreaterThan(10_000);
+        assertThat(SCENE.joints()).hasSizeBetween(55, 75);
+        assertThat(SCENE.meshes().getFirst().shapes()).hasSize(4);
+        assertThat(SCENE.clips()).extracting(Clip::name).containsExactly("wade", "bow", "parcel_throw");
+        assertThat(Inspection.of(SCENE, null))
+                .extracting(Finding::code)
+                .containsExactly(
+                        "node-scale",
+                        "several-roots",
+                        "tip-joints",
+                        "clip-leaves-range",
+                        "loop-open",
+                        "texture-not-found");
+        Skin skin = java.util.Objects.requireNonNull(SCENE.meshes().getFirst().skin());
+        for (int p = 0; p < skin.points(); p++) {
+            assertThat(Math.abs(skin.sum(p) - 1)).isLessThan(1e-6);
+        }
+    }
+
+    @Test
+    void her_stilts_stand_on_the_ground_at_every_frame() {
+        Pose pose = new Pose(SCENE);
+        int left = SCENE.find("stilt_tip_l");
+        int right = SCENE.find("stilt_tip_r");
+        for (Clip c : SCENE.clips()) {
+            for (double t : SampleTimes.frames(c.startSeconds(), c.endSeconds(), c.rate())) {
+                pose.at(c, t);
+                assertThat(Math.abs(Math.min(
+                                pose.world(left).m31(), pose.world(right).m31())))
+                        .isLessThan(0.01);
+            }
+        }
+    }
+
+    @Test
+    void written_and_read_back_every_topic_is_clean_and_no_joint_moves_by_a_millionth_of_her_height()
+            throws IOException {
+        for (String variant : new FbxFormat().variants()) {
+            Scene back = SceneFiles.write(SCENE, folder.resolve("w.fbx"), new FbxFormat(), variant, true, Progress.NONE)
+                    .scene();
+            Comparison c = Comparison.of(SCENE, back, Tolerances.DEFAULT, true, Progress.NONE);
+            assertThat(c.topics())
+                    .allSatisfy(t -> assertThat(t.verdict()).as(t.summary()).isIn(Verdict.CLEAN, Verdict.NOT_CHECKED));
+            double limit = 1e-6 * new Facts(SCENE).height() * 100;
+            Pose a = new Pose(SCENE);
+            Pose b = new Pose(back);
+            for (int i = 0; i < SCENE.clips().size(); i++) {
+                Clip ca = SCENE.clips().get(i);
+                for (double t : SampleTimes.frames(ca.startSeconds(), ca.endSeconds(), ca.rate())) {
+                    a.at(ca, t);
+                    b.at(back.clips().get(i), t);
+                    for (int j : SCENE.joints()) {
+                        assertThat(Matrices.translation(a.world(j)).distance(Matrices.translation(b.world(j))))
+                                .isLessThan(limit);
+                    }
+                }
+            }
+        }
+    }
+
+    @Test
+    void writing_what_was_read_gives_the_same_bytes() throws IOException {
+        Path one = folder.resolve("one.fbx");
+        Path two = folder.resolve("two.fbx");
+        Scene read = SceneFiles.write(
+                        FootbridgeBell.scene(), one, new FbxFormat(), FbxFormat.BINARY_75, true, Progress.NONE)
+                .scene();
+        SceneFiles.write(read, two, new FbxFormat(), FbxFormat.BINARY_75, true, Progress.NONE);
+        assertThat(Files.mismatch(one, two)).isEqualTo(-1);
+    }
+
+    @Test
+    void her_remedies_leave_the_surface_within_a_hundredth_of_a_millimetre() {
+        Scene now = SCENE;
+        for (var r : List.of(new BakeScale(), new SingleRoot(""), DropJoints.all())) {
+            Scene after = r.apply(now);
+            assertThat(Proof.of(now, after, Progress.NONE).worst().value())
+                    .as(r.title())
+                    .isLessThan(0.01);
+            now = after;
+        }
+        assertThat(now.joints()).hasSize(55);
+        assertThat(now.skeletonRoots()).hasSize(1);
+    }
+
+    @Test
+    void the_demo_data_are_small_and_always_the_same() throws IOException {
+        DemoData.write(folder.resolve("a"), Progress.NONE);
+        DemoData.write(folder.resolve("b"), Progress.NONE);
+        long bytes = 0;
+        try (Stream<Path> files = Files.list(folder.resolve("a"))) {
+            for (Path p : files.toList()) {
+                bytes += Files.size(p);
+                assertThat(Files.mismatch(
+                                p, folder.resolve("b").resolve(p.getFileName().toString())))
+                        .isEqualTo(-1);
+            }
+        }
+        assertThat(bytes).isLessThan(10_000_000);
+    }
+}

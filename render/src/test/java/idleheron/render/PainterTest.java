@@ -1,0 +1,154 @@
+package idleheron.render;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idleheron.core.math.Vec3;
+import idleheron.core.pose.MeantSpace;
+import idleheron.core.scene.Material;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Transform;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class PainterTest {
+    private static final Viewpoint FRONT = new Viewpoint(0, 0, 10, 0, 0, 0);
+
+    /** A red square of a metre before a blue one of two metres. */
+    private static Side squares() {
+        Mesh near = square(0.5, 1);
+        Mesh far = square(1, -1);
+        List<Node> nodes = List.of(
+                Node.mesh("near", -1, Transform.IDENTITY, 0, 0), Node.mesh("far", -1, Transform.IDENTITY, 1, 1));
+        List<Material> colors = List.of(
+                new Material("red", "lambert", new Vec3(1, 0, 0), 1, -1),
+                new Material("blue", "lambert", new Vec3(0, 0, 1), 1, -1));
+        Scene s = new Scene(
+                "s",
+                Stage.COMMON,
+                nodes,
+                List.of(near, far),
+                colors,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of());
+        return new Side(s, MeantSpace.of(s.stage()));
+    }
+
+    private static Mesh square(double h, double z) {
+        return new Mesh(
+                "q",
+                new double[] {-h, -h, z, h, -h, z, h, h, z, -h, h, z},
+                new int[] {0, 4},
+                new int[] {0, 1, 2, 3},
+                null,
+                List.of(),
+                null,
+                null,
+                null,
+                null,
+                List.of());
+    }
+
+    private static Picture paint(Side side, boolean fine) {
+        Picture p = new Picture(200, 200);
+        new Painter().paint(p, FRONT, Palette.DAY, 2, List.of(new Painter.Drawn(side, Look.SURFACE, -1)), fine);
+        return p;
+    }
+
+    private static int red(int c) {
+        return c >> 16 & 255;
+    }
+
+    private static int blue(int c) {
+        return c & 255;
+    }
+
+    @Test
+    void what_is_nearer_covers_what_is_farther() {
+        Picture p = paint(squares(), true);
+        assertThat(red(p.at(100, 100))).isGreaterThan(100);
+        assertThat(blue(p.at(100, 100))).isLessThan(30);
+        // Three quarters of a metre above the middle only the far square is there.
+        int y = 100 - (int) Math.round(0.75 * 100 / Math.tan(Math.toRadians(16)) / 11);
+        assertThat(blue(p.at(100, y))).isGreaterThan(100);
+        assertThat(red(p.at(100, y))).isLessThan(30);
+    }
+
+    @Test
+    void a_square_takes_as_many_pixels_as_it_should() {
+        Picture p = paint(squares(), false);
+        int n = 0;
+        for (int i = 0; i < 200 * 200; i++) {
+            if (red(p.pixels()[i]) > 100 && blue(p.pixels()[i]) < 30) {
+                n++;
+            }
+        }
+        double side = 100 / Math.tan(Math.toRadians(16)) / 9;
+        assertThat((double) n).isBetween(side * side * 0.97, side * side * 1.03);
+    }
+
+    @Test
+    void the_same_request_gives_the_same_pixels() {
+        Side s = squares();
+        assertThat(paint(s, true).pixels()).isEqualTo(paint(s, true).pixels());
+    }
+
+    @Test
+    void what_lies_behind_the_viewer_is_not_drawn() {
+        Side s = squares();
+        Picture p = new Picture(100, 100);
+        new Painter()
+                .paint(
+                        p,
+                        new Viewpoint(0, 0, 0.4, 0, 0, 0),
+                        Palette.DAY,
+                        2,
+                        List.of(new Painter.Drawn(s, Look.SURFACE, -1)));
+        assertThat(red(p.at(50, 50))).isLessThan(30);
+        assertThat(blue(p.at(50, 50))).isGreaterThan(100);
+    }
+
+    @Test
+    void the_heat_ramp_grows_darker_all_the_way_and_evenly() {
+        double last = 1e9;
+        double least = 1e9;
+        double most = 0;
+        for (int i = 0; i <= 10; i++) {
+            double l = lightness(HeatRamp.at(i / 10f));
+            if (i > 0) {
+                least = Math.min(least, last - l);
+                most = Math.max(most, last - l);
+            }
+            last = l;
+        }
+        assertThat(least).isGreaterThan(4);
+        assertThat(most).isLessThan(12);
+    }
+
+    /** CIE L*. */
+    private static double lightness(int rgb) {
+        double y = 0.2126 * linear(rgb >> 16 & 255) + 0.7152 * linear(rgb >> 8 & 255) + 0.0722 * linear(rgb & 255);
+        return y > 0.008856 ? 116 * Math.cbrt(y) - 16 : 903.3 * y;
+    }
+
+    private static double linear(int v) {
+        double c = v / 255.0;
+        return c <= 0.04045 ? c / 12.92 : Math.pow((c + 0.055) / 1.055, 2.4);
+    }
+
+    @Test
+    void framing_sees_all_of_a_box() {
+        double[] box = {-1, 0, -1, 1, 4, 1};
+        Projection p = new Projection(Viewpoint.start().framing(box), 300, 300);
+        for (int i = 0; i < 8; i++) {
+            float[] at = p.project(box[(i & 1) * 3], box[1 + (i >> 1 & 1) * 3], box[2 + (i >> 2) * 3]);
+            assertThat(at[0]).isBetween(0f, 300f);
+            assertThat(at[1]).isBetween(0f, 300f);
+        }
+    }
+}
