@@ -112,7 +112,11 @@ public record PlainTransforms(@Nullable FrameRate rate) implements Remedy {
     /** The groups of channels that had curves, or that hold what pivots do, as curves. */
     private static Clip.NodeTrack track(Clip.NodeTrack t, double[] times, double[][] values, Scene scene) {
         @Nullable Curve[] out = new Curve[Channel.COUNT];
-        boolean pivots = !scene.nodes().get(t.node()).transform().isPlain();
+        Transform had = scene.nodes().get(t.node()).transform();
+        boolean pivots = !(had.rotationOffset().isZero()
+                && had.rotationPivot().isZero()
+                && had.scalingOffset().isZero()
+                && had.scalingPivot().isZero());
         for (int g = 0; g < 3; g++) {
             boolean any = pivots && g == 0;
             for (int a = 0; a < 3; a++) {

@@ -3,6 +3,7 @@ package idleheron.formats.fbx;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
+import idleheron.core.scene.Node;
 import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,6 +24,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class FbxClipReader {
     private final FbxObjects objects;
+    private final List<Node> nodes;
     private final Map<Long, Integer> nodeIndex;
     private final Map<Long, FbxShapeReader.Place> shapeChannels;
     private final Map<Long, Integer> meshIndex;
@@ -30,11 +32,13 @@ final class FbxClipReader {
 
     FbxClipReader(
             FbxObjects objects,
+            List<Node> nodes,
             Map<Long, Integer> nodeIndex,
             Map<Long, FbxShapeReader.Place> shapeChannels,
             Map<Long, Integer> meshIndex,
             List<String> notes) {
         this.objects = objects;
+        this.nodes = nodes;
         this.nodeIndex = nodeIndex;
         this.shapeChannels = shapeChannels;
         this.meshIndex = meshIndex;
@@ -61,9 +65,9 @@ final class FbxClipReader {
                 curveNode(node, tracks, shapes);
             }
         }
-        List<Clip.NodeTrack> nodes = new ArrayList<>();
-        tracks.forEach((n, c) -> nodes.add(new Clip.NodeTrack(n, c)));
-        Clip clip = new Clip(stack.name(), 0, 0, rate, nodes, shapes);
+        List<Clip.NodeTrack> moved = new ArrayList<>();
+        tracks.forEach((n, c) -> moved.add(new Clip.NodeTrack(n, c)));
+        Clip clip = new Clip(stack.name(), 0, 0, rate, moved, shapes);
         FbxProperties p = objects.properties(stack);
         double start = FbxTime.seconds(p.integer("LocalStart", 0));
         double end = FbxTime.seconds(p.integer("LocalStop", 0));
@@ -88,7 +92,7 @@ final class FbxClipReader {
             if (first >= 0 && model != null) {
                 @Nullable Curve[] into = tracks.computeIfAbsent(model, k -> new Curve[Channel.COUNT]);
                 for (int a = 0; a < 3; a++) {
-                    into[first + a] = curve(node, "d|" + "XYZ".charAt(a), 1);
+                    into[first + a] = moving(curve(node, "d|" + "XYZ".charAt(a), 1), rest(model, first + a));
                 }
             } else if (to.property().equals("DeformPercent") && place != null) {
                 Curve c = curve(node, "d|DeformPercent", 0.01);
@@ -98,6 +102,15 @@ final class FbxClipReader {
                 }
             }
         }
+    }
+
+    private double rest(int node, int channel) {
+        return nodes.get(node).transform().channels()[channel];
+    }
+
+    /** A single key that says what the node says anyway is no curve. */
+    private static @Nullable Curve moving(@Nullable Curve c, double rest) {
+        return c != null && c.keys() == 1 && c.values()[0] == rest ? null : c;
     }
 
     /** The curve on a channel, or the curve node's own value as a single key. */

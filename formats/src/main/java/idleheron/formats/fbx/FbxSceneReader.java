@@ -69,7 +69,7 @@ public final class FbxSceneReader {
         for (int i = 0; i < nodes.nodes.size(); i++) {
             out.add(payload(nodes.nodes.get(i), nodes.models.get(i), surfaces, bind.get(i), skins.meshBind));
         }
-        FbxClipReader clips = new FbxClipReader(objects, nodes.index, shapes.channels, meshIndex, notes);
+        FbxClipReader clips = new FbxClipReader(objects, out, nodes.index, shapes.channels, meshIndex, notes);
         return new Scene(
                 file,
                 stage,

@@ -26,7 +26,7 @@ final class PostwomanBody {
 
     static List<Part> parts() {
         List<Part> out = new ArrayList<>();
-        out.add(new Part(body(), v(-0.62, 0.64, -0.30), v(0.62, 2.32, 0.32), 0.0150, 0.030));
+        out.add(new Part(body(), v(-0.62, 0.64, -0.30), v(0.62, 2.32, 0.32), 0.0160, 0.030));
         out.add(new Part(head(), v(-0.14, 2.08, -0.20), v(0.14, 2.38, 0.20), 0.0095, 0.022));
         out.add(new Part(hat(), v(-0.26, 2.24, -0.26), v(0.26, 2.48, 0.30), 0.0115, 0.02));
         for (int s = 1; s >= -1; s -= 2) {

@@ -1,0 +1,83 @@
+package idleheron.bench;
+
+import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.Pose;
+import idleheron.core.pose.Surface;
+import idleheron.core.scene.Scene;
+import idleheron.render.Look;
+import idleheron.render.Painter;
+import idleheron.render.Palette;
+import idleheron.render.Picture;
+import idleheron.render.Side;
+import idleheron.render.Viewpoint;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import org.joml.Matrix4d;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+
+/** Skinning with four influences, and whole frames of 900 x 600 pixels: pose, skin, light, draw. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Warmup(iterations = 3, time = 2)
+@Measurement(iterations = 5, time = 2)
+@Fork(1)
+public class FrameBenchmark {
+    @Param({"50000", "300000"})
+    public int points = 50_000;
+
+    private final Painter painter = new Painter();
+    private final Picture picture = new Picture(900, 600);
+    private final Matrix4d none = new Matrix4d();
+    private Scene scene = Sleeve.scene(100, 500, 40);
+    private Pose pose = new Pose(scene);
+    private Surface surface = new Surface(pose, 40);
+    private Side side = new Side(scene, MeantSpace.of(scene.stage()));
+    private double seconds;
+
+    @org.openjdk.jmh.annotations.Setup
+    public void make() {
+        scene = Sleeve.scene(points / 500, 500, 40);
+        pose = new Pose(scene);
+        surface = new Surface(pose, 40);
+        side = new Side(scene, MeantSpace.of(scene.stage()));
+    }
+
+    private double next() {
+        seconds = (seconds + 1 / 30.0) % 1.9;
+        return seconds;
+    }
+
+    @Benchmark
+    public float[] skin() {
+        return surface.deform(pose.at(scene.clips().getFirst(), next()), none);
+    }
+
+    @Benchmark
+    @Fork(value = 1, jvmArgsAppend = "-Djava.util.concurrent.ForkJoinPool.common.parallelism=0")
+    public float[] skinOnOneCore() {
+        return skin();
+    }
+
+    @Benchmark
+    public Picture frame() {
+        side.pose(scene.clips().getFirst(), next());
+        painter.paint(
+                picture,
+                Viewpoint.start().framing(side.bounds()),
+                Palette.DAY,
+                2,
+                List.of(new Painter.Drawn(side, Look.SURFACE, -1)),
+                false);
+        return picture;
+    }
+}

@@ -1,0 +1,108 @@
+package idleheron.bench;
+
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.Vec3;
+import idleheron.core.pose.Pose;
+import idleheron.core.scene.Channel;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Curve;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Transform;
+import idleheron.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.List;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
+import org.jspecify.annotations.Nullable;
+
+/** A long sleeve of rings on a chain of joints, four influences on every point, one waving clip. */
+final class Sleeve {
+    private static final int INFLUENCES = 4;
+    private static final int FRAMES = 60;
+
+    private Sleeve() {}
+
+    static Scene scene(int rows, int ring, int joints) {
+        List<Node> nodes = new ArrayList<>();
+        double step = 2.0 / joints;
+        for (int j = 0; j < joints; j++) {
+            nodes.add(Node.of(
+                    "j" + j,
+                    j - 1,
+                    NodeKind.JOINT,
+                    Transform.of(new Vec3(0, j == 0 ? 0 : step, 0), Vec3.ZERO, Vec3.ONE)));
+        }
+        Stage stage = new Stage(AxisSystem.COMMON, 1, FrameRate.of(30), 0, (FRAMES - 1) / 30.0, "bench");
+        Scene bare = new Scene(
+                "sleeve", stage, nodes, List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+        Pose rest = new Pose(bare);
+        int[] slots = new int[joints];
+        Matrix4dc[] toJoint = new Matrix4dc[joints];
+        for (int j = 0; j < joints; j++) {
+            nodes.set(j, nodes.get(j).withBindWorld(new Matrix4d(rest.world(j))));
+            slots[j] = j;
+            toJoint[j] = new Matrix4d(rest.world(j)).invert();
+        }
+        nodes.add(Node.mesh("sleeve", -1, Transform.IDENTITY, 0));
+        return bare.withNodes(nodes)
+                .withMeshes(List.of(mesh(rows, ring, joints, slots, toJoint)))
+                .withClips(List.of(clip(joints)));
+    }
+
+    private static Mesh mesh(int rows, int ring, int joints, int[] slots, Matrix4dc[] toJoint) {
+        int n = rows * ring;
+        double[] points = new double[3 * n];
+        int[] starts = new int[n + 1];
+        int[] slot = new int[n * INFLUENCES];
+        float[] weight = new float[n * INFLUENCES];
+        for (int p = 0; p < n; p++) {
+            double y = 2.0 * (p / ring) / rows;
+            double a = 2 * Math.PI * (p % ring) / ring;
+            points[3 * p] = 0.2 * Math.cos(a);
+            points[3 * p + 1] = y;
+            points[3 * p + 2] = 0.2 * Math.sin(a);
+            int base = Math.clamp((int) (y / 2 * joints) - 1, 0, joints - INFLUENCES);
+            for (int k = 0; k < INFLUENCES; k++) {
+                slot[INFLUENCES * p + k] = base + k;
+                weight[INFLUENCES * p + k] = 0.25f;
+            }
+            starts[p + 1] = INFLUENCES * (p + 1);
+        }
+        int quads = (rows - 1) * ring;
+        int[] corners = new int[4 * quads];
+        int[] faces = new int[quads + 1];
+        for (int q = 0; q < quads; q++) {
+            int next = q % ring == ring - 1 ? q + 1 - ring : q + 1;
+            corners[4 * q] = q;
+            corners[4 * q + 1] = q + ring;
+            corners[4 * q + 2] = next + ring;
+            corners[4 * q + 3] = next;
+            faces[q + 1] = 4 * (q + 1);
+        }
+        Skin skin = new Skin("skin", slots, toJoint, starts, slot, weight);
+        return new Mesh("sleeve", points, faces, corners, null, List.of(), null, null, null, skin, List.of());
+    }
+
+    private static Clip clip(int joints) {
+        double[] seconds = new double[FRAMES];
+        List<Clip.NodeTrack> tracks = new ArrayList<>();
+        for (int f = 0; f < FRAMES; f++) {
+            seconds[f] = f / 30.0;
+        }
+        for (int j = 0; j < joints; j++) {
+            double[] v = new double[FRAMES];
+            for (int f = 0; f < FRAMES; f++) {
+                v[f] = 3 * Math.sin(f * 0.2 + j * 0.3);
+            }
+            @Nullable Curve[] c = new Curve[Channel.COUNT];
+            c[Channel.ROTATE_Z.ordinal()] = Curve.linear(seconds, v);
+            tracks.add(new Clip.NodeTrack(j, c));
+        }
+        return new Clip("wave", 0, seconds[FRAMES - 1], FrameRate.of(30), tracks, List.of());
+    }
+}

@@ -1,2 +1,0 @@
-/** Measurements with JMH; nothing of the program depends on them. */
-package idleheron.bench;
