@@ -59,7 +59,7 @@ final class ClipTopic {
                 rows);
         boolean overMove = position.value() > p.tolerances.clipPosition() || angle.value() > p.tolerances.clipAngle();
         boolean overRange = worstFrames > p.tolerances.frames();
-        Verdict v = missing > 0 || position.value() > FAR
+        Verdict v = missing > 0 || position.value() > Math.max(FAR, p.tolerances.clipPosition())
                 ? Verdict.BROKEN
                 : overMove || overRange ? Verdict.DRIFTED : Verdict.CLEAN;
         Figure worst = missing > 0

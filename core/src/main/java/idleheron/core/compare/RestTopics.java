@@ -43,7 +43,9 @@ final class RestTopics {
         }
         rows.sort(Comparator.comparingDouble(r -> -(Double) r.cells().getFirst()));
         Evidence e = new Evidence("joint", List.of("off by mm", "bone length ×"), rows);
-        Verdict v = e.over() == 0 ? Verdict.CLEAN : worst > FAR ? Verdict.BROKEN : Verdict.DRIFTED;
+        Verdict v = e.over() == 0
+                ? Verdict.CLEAN
+                : worst > Math.max(FAR, p.tolerances.joint()) ? Verdict.BROKEN : Verdict.DRIFTED;
         String summary = rows.isEmpty()
                 ? "No joint has a partner."
                 : e.over() + " of " + rows.size() + " joints rest elsewhere.";

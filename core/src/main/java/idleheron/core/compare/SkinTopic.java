@@ -236,7 +236,9 @@ final class SkinTopic {
         Evidence e = new Evidence(
                 "point", List.of("weight off by", "influences sent", "influences returned", "sum returned"), rows);
         boolean drifted = over > 0 || worstMm > p.tolerances.surface();
-        Verdict v = lost > 0 || worstMm > FAR ? Verdict.BROKEN : drifted ? Verdict.DRIFTED : Verdict.CLEAN;
+        Verdict v = lost > 0 || worstMm > Math.max(FAR, p.tolerances.surface())
+                ? Verdict.BROKEN
+                : drifted ? Verdict.DRIFTED : Verdict.CLEAN;
         @Nullable Figure shown = worstMm > p.tolerances.surface() ? surface : Figure.of(worstL1, "");
         String summary = lost > 0
                 ? lost + " meshes came back without their skin."

@@ -111,7 +111,7 @@ final class FbxArrayCoding {
                     }
                     at += n;
                 }
-                return checked(file, t, out, at, size);
+                return checked(file, t, inflater, out, at, size);
             }
             ByteArrayOutputStream out = new ByteArrayOutputStream();
             byte[] piece = new byte[1 << 16];
@@ -122,15 +122,22 @@ final class FbxArrayCoding {
                 }
                 out.write(piece, 0, n);
             }
-            return checked(file, t, out.toByteArray(), out.size(), size);
+            return checked(file, t, inflater, out.toByteArray(), out.size(), size);
         } catch (DataFormatException e) {
             throw FormatException.at(file, t.offset, "a zlib stream", "damaged data (" + e.getMessage() + ")");
         }
     }
 
-    private static byte[] checked(String file, Task t, byte[] out, int got, int size) throws FormatException {
-        if (got != size) {
-            throw FormatException.at(file, t.offset, size + " unpacked bytes", got + " bytes");
+    /** The stream must end just there, and its checksum must hold. */
+    private static byte[] checked(String file, Task t, Inflater inflater, byte[] out, int got, int size)
+            throws FormatException, DataFormatException {
+        int more = inflater.finished() ? 0 : inflater.inflate(new byte[1]);
+        if (got != size || more > 0 || !inflater.finished()) {
+            throw FormatException.at(
+                    file,
+                    t.offset,
+                    size + " unpacked bytes",
+                    more > 0 ? "more" : got + " bytes and no end of the stream");
         }
         return out;
     }
