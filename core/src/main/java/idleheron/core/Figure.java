@@ -26,8 +26,8 @@ public record Figure(double value, String unit, String subject, String clip, dou
 
     public static String number(double v) {
         double a = Math.abs(v);
-        if (v == Math.rint(v) && a < 1e9) {
-            return Long.toString((long) v);
+        if (a < 1e9 && Math.abs(v - Math.rint(v)) <= 1e-9 * a) {
+            return Long.toString(Math.round(v));
         }
         int places = a >= 1000 ? 0 : a >= 100 ? 1 : a >= 10 ? 2 : a >= 0.001 ? 3 : 6;
         if (a < 1e-6) {

@@ -13,8 +13,8 @@ import org.joml.Matrix3d;
 
 /** Units and axes: what both sides declare, and the similarity between their rest joints. */
 final class StageTopic {
-    /** A fit counts when it takes away at least this share of the distance. */
-    private static final double EXPLAINS = 0.5;
+    /** A fit counts when it leaves at most this share of the distance; a few moved joints are not a moved scene. */
+    private static final double EXPLAINS = 0.1;
 
     private StageTopic() {}
 

@@ -1,0 +1,69 @@
+package idleheron.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Tolerances;
+import idleheron.core.inspect.Inspection;
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Scene;
+import idleheron.rehearsal.StandIn;
+import idleheron.rehearsal.demo.FootbridgeBell;
+import idleheron.render.Picture;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Test;
+
+class ReportTest {
+    private static final Scene SENT = FootbridgeBell.scene();
+    private static final Scene BACK = StandIn.SEDGE.receive(SENT);
+
+    @Test
+    void the_page_stands_alone_and_escapes_what_people_write() {
+        Comparison c = Comparison.of(SENT, BACK, Tolerances.DEFAULT, true, Progress.NONE);
+        String html = Report.html(SENT, BACK, c, "Mira <b>", "mind the bell & rope", "2031-05-01");
+        assertThat(html).contains("Mira &lt;b&gt;", "mind the bell &amp; rope", "2031-05-01", "data:image/png;base64,");
+        assertThat(html).doesNotContain("src=\"http").doesNotContain("href=");
+        assertThat(html).contains("Units and axes").contains("footbridge_bell");
+    }
+
+    @Test
+    void a_clean_crossing_has_no_cause_and_says_so_in_one_word() {
+        Comparison c = Comparison.of(SENT, SENT, Tolerances.DEFAULT, true, Progress.NONE);
+        String html = Report.html(SENT, SENT, c, "", "", "today");
+        assertThat(html).contains("clean").contains("Not signed off").doesNotContain("Likely cause");
+    }
+
+    @Test
+    void json_carries_its_schema_and_every_topic() throws IOException {
+        Comparison c = Comparison.of(SENT, BACK, Tolerances.DEFAULT, true, Progress.NONE);
+        JsonNode j = new ObjectMapper().readTree(Json.text(CompareJson.of(c)));
+        assertThat(j.path("schema").asText()).isEqualTo("idle-heron/compare/1");
+        assertThat(j.path("topics").findValuesAsText("topic")).contains("units-and-axes", "clips", "surfaces");
+        JsonNode check = new ObjectMapper().readTree(Json.text(CheckJson.of(Inspection.of(SENT, null))));
+        assertThat(check.path("verdict").asText()).isEqualTo("clean");
+    }
+
+    @Test
+    void sampled_positions_are_those_of_the_pose_as_stored_and_as_meant() throws IOException {
+        JsonNode stored = new ObjectMapper()
+                .readTree(Json.text(SampleJson.of(SENT, SENT.clips().getFirst(), new double[] {0, 0.5}, true, false)));
+        JsonNode meant = new ObjectMapper()
+                .readTree(Json.text(SampleJson.of(SENT, SENT.clips().getFirst(), new double[] {0, 0.5}, true, true)));
+        double cm = stored.path("meshes").get(0).path("points").get(1).get(0).asDouble();
+        double m = meant.path("meshes").get(0).path("points").get(1).get(0).asDouble();
+        assertThat(cm).isCloseTo(m * 100, org.assertj.core.api.Assertions.within(1e-3));
+        assertThat(stored.path("frames").get(1).asDouble()).isEqualTo(12);
+    }
+
+    @Test
+    void a_picture_becomes_a_png_of_its_size() throws IOException {
+        Picture p = Snapshot.over(SENT, null, BACK, null, 0, 64, 48);
+        var image = ImageIO.read(new ByteArrayInputStream(Snapshot.png(p)));
+        assertThat(image.getWidth()).isEqualTo(64);
+        assertThat(image.getRGB(32, 24) & 0xFFFFFF).isEqualTo(p.at(32, 24) & 0xFFFFFF);
+    }
+}
