@@ -60,7 +60,7 @@ final class CompareScreen implements Screen {
         StackPane.setMargin(legend, new Insets(12));
         VBox right = Ui.column(6, summary, table);
         VBox.setVgrow(table, Priority.ALWAYS);
-        right.setPrefWidth(400);
+        right.setPrefWidth(436);
         right.setMinWidth(300);
         HBox evidence = new HBox(12, stack, right);
         HBox.setHgrow(stack, Priority.ALWAYS);
@@ -230,7 +230,7 @@ final class CompareScreen implements Screen {
         List<LikelyCause> causes = c.causes();
         if (causes.isEmpty()) {
             String text = c.verdict().isFault()
-                    ? "No single cause explains the differences. What is over tolerance was lost on the way."
+                    ? "No single cause explains the differences: what is over tolerance was lost on the way, and no remedy brings it back."
                     : bench.crossing().get().mends().isEmpty()
                             ? "Nothing to explain: what came back is what was sent."
                             : "Mended: what is left lies within tolerance.";

@@ -14,6 +14,7 @@ import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.rehearsal.StandIn;
+import idleheron.report.CrossingFile;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -40,8 +41,12 @@ final class Deeds {
         return new Asset(r.scene(), file.toString(), r.format(), r.variant(), r.bytes());
     }
 
-    /** Puts a file on the bench. */
+    /** Puts a file on the bench, or the two files of a kept crossing. */
     void open(Path file) {
+        if (file.toString().endsWith(CrossingFile.ENDING)) {
+            openCrossing(file);
+            return;
+        }
         jobs.run("open", p -> asset(SceneFiles.read(file, p), file), a -> {
             bench.transport().playing().set(false);
             bench.joint().set(-1);
@@ -128,6 +133,56 @@ final class Deeds {
 
     void sign(String by, String note) {
         undo.change(bench.crossing().get().signed(by, note));
+        keep();
+    }
+
+    /** Keeps the crossing as a small file beside what was sent. */
+    private void keep() {
+        Crossing c = bench.crossing().get();
+        Bench.Compared both = bench.compared().get();
+        Asset sent = c.sent();
+        if (sent != null) {
+            Path file = CrossingFile.beside(Path.of(sent.path()).toAbsolutePath());
+            Path folder = java.util.Objects.requireNonNull(file.getParent());
+            CrossingFile content =
+                    CrossingFile.of(c, both == null ? null : both.comparison().verdict(), folder);
+            jobs.run(
+                    "keep the crossing",
+                    p -> {
+                        content.write(file);
+                        return file;
+                    },
+                    done -> settings.remember(done));
+        }
+    }
+
+    /** Opens a kept crossing: what was sent and what came back. */
+    private void openCrossing(Path file) {
+        record Both(Asset sent, @Nullable Asset returned, CrossingFile kept) {}
+        jobs.run(
+                "open the crossing",
+                p -> {
+                    CrossingFile kept = CrossingFile.read(file);
+                    Path folder = java.util.Objects.requireNonNull(
+                            file.toAbsolutePath().getParent());
+                    Path sent = folder.resolve(kept.sent().isEmpty() ? kept.original() : kept.sent());
+                    Asset out = asset(SceneFiles.read(sent, p.part(0, 0.5)), sent);
+                    Path back = folder.resolve(kept.returned());
+                    Asset in = kept.returned().isEmpty() ? null : asset(SceneFiles.read(back, p.part(0.5, 1)), back);
+                    return new Both(out, in, kept);
+                },
+                b -> {
+                    Crossing c = Crossing.of(b.sent(), null).withSent(b.sent());
+                    undo.change(
+                            b.returned() == null
+                                    ? c
+                                    : c.withReturned(b.returned(), b.kept().via())
+                                            .signed(
+                                                    b.kept().signedBy(),
+                                                    b.kept().note()));
+                    settings.remember(file);
+                    bench.stone().set(b.returned() == null ? Stone.LOOK_OVER : Stone.COMPARE);
+                });
     }
 
     void undo() {

@@ -48,7 +48,6 @@ final class EvidenceTable extends TableView<Evidence.Row> {
     void show(Evidence e) {
         getColumns().clear();
         TableColumn<Evidence.Row, Object> first = column(e.subject(), -1);
-        first.setMinWidth(110);
         getColumns().add(first);
         for (int i = 0; i < e.columns().size(); i++) {
             getColumns().add(column(e.columns().get(i), i));
@@ -96,7 +95,9 @@ final class EvidenceTable extends TableView<Evidence.Row> {
         if (index >= 0) {
             c.getStyleClass().add("right");
         }
-        c.setPrefWidth(index < 0 ? 150 : Math.max(70, 20 + 8.0 * title.length()));
+        double width = index < 0 ? 104 : Math.max(56, 24 + 6.4 * title.length());
+        c.setMinWidth(width);
+        c.setPrefWidth(index < 0 ? 170 : width + 10);
         return c;
     }
 

@@ -1,6 +1,5 @@
 package idleheron.desktop;
 
-import idleheron.core.Figure;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.inspect.Facts;
@@ -9,6 +8,7 @@ import idleheron.core.scene.Clip;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.render.Picture;
+import idleheron.report.CrossingFile;
 import idleheron.report.Snapshot;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -127,7 +127,7 @@ final class GatherScreen implements Screen {
         }
         FlowPane f = flow();
         for (Path p : files) {
-            f.getChildren().add(card(p));
+            f.getChildren().add(p.toString().endsWith(CrossingFile.ENDING) ? crossing(p) : card(p));
         }
         content.getChildren().addAll(Ui.label(title, "heading"), f);
     }
@@ -162,6 +162,29 @@ final class GatherScreen implements Screen {
             SceneFormat.ReadScene r = SceneFiles.read(file, Progress.NONE);
             return summary(new Asset(r.scene(), file.toString(), r.format(), r.variant(), r.bytes()));
         });
+        return box;
+    }
+
+    /** A kept crossing: its two files, verdict and signature. */
+    private Node crossing(Path file) {
+        VBox box =
+                Ui.column(5, Ui.wrapped(String.valueOf(file.getFileName()), "strong"), Ui.label("a crossing", "small"));
+        try {
+            CrossingFile c = CrossingFile.read(file);
+            box.getChildren()
+                    .add(Ui.wrapped(
+                            c.sent() + " → " + (c.returned().isEmpty() ? "nothing yet" : c.returned()), "second"));
+            box.getChildren()
+                    .add(Ui.wrapped(
+                            c.verdict()
+                                    + (c.signedBy().isEmpty() ? ", not signed off" : ", signed off by " + c.signedBy()),
+                            "second"));
+        } catch (IOException e) {
+            box.getChildren().add(Ui.wrapped(String.valueOf(e.getMessage()), "small"));
+        }
+        box.getChildren().add(Ui.button("Open", "Compare both sides again", () -> deeds.open(file), "strong-button"));
+        box.getStyleClass().addAll("card", "asset-card");
+        box.setPrefWidth(386);
         return box;
     }
 
@@ -208,7 +231,8 @@ final class GatherScreen implements Screen {
         Facts f = new Facts(a.scene());
         List<String> facts = new ArrayList<>();
         if (!Double.isNaN(f.height())) {
-            facts.add(Figure.number(Math.rint(f.height() * 100) / 100) + " m high");
+            facts.add(
+                    String.format(java.util.Locale.ROOT, f.height() < 0.1 ? "%.3f m high" : "%.2f m high", f.height()));
         }
         facts.add(Ui.thousands(a.scene().pointCount()) + " points");
         if (!a.scene().joints().isEmpty()) {

@@ -219,6 +219,7 @@ public final class HeronApp extends Application {
         place.getChildren().setAll(s.node());
         offerClips();
         s.shown();
+        place.requestFocus();
         boolean timed = bench.stone().get() == Stone.LOOK_OVER
                 || bench.stone().get() == Stone.MAKE_READY
                 || bench.stone().get() == Stone.COMPARE;

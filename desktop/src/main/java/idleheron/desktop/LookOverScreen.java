@@ -42,9 +42,8 @@ final class LookOverScreen implements Screen {
     private final ToggleGroup style = new ToggleGroup();
     private final ToggleGroup meaning = new ToggleGroup();
     private final ToggleGroup tab = new ToggleGroup();
-    private final ToggleGroup filter = new ToggleGroup();
+    private ToggleGroup filter = new ToggleGroup();
     private final HBox legend;
-    private boolean filling;
     private final Label legendText = Ui.label("", "small");
 
     LookOverScreen(Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces) {
@@ -90,11 +89,6 @@ final class LookOverScreen implements Screen {
         bench.joint().addListener((o, was, is) -> point());
         style.selectedToggleProperty().addListener((o, was, is) -> showView());
         tab.selectedToggleProperty().addListener((o, was, is) -> showTable());
-        filter.selectedToggleProperty().addListener((o, was, is) -> {
-            if (!filling && is != null) {
-                showFindings();
-            }
-        });
         bench.asMeant().addListener((o, was, is) -> {
             Ui.choose(meaning, is ? "As meant" : "As stored");
             showView();
@@ -171,8 +165,7 @@ final class LookOverScreen implements Screen {
                 ? "no destination chosen"
                 : bench.crossing().get().destination().title();
         String before = Ui.chosen(filter);
-        filling = true;
-        filter.getToggles().clear();
+        filter = new ToggleGroup();
         HBox filters = new HBox(6);
         filters.getStyleClass().add("filters");
         addFilter(filters, "All " + l.findings().size(), "all", before);
@@ -181,7 +174,13 @@ final class LookOverScreen implements Screen {
                 addFilter(filters, count.get(s) + " " + s.word(), s.word(), before);
             }
         }
-        filling = false;
+        filter.selectedToggleProperty().addListener((o, was, is) -> {
+            if (is == null) {
+                was.setSelected(true);
+            } else if (was != null) {
+                showFindings();
+            }
+        });
         String only = Ui.chosen(filter);
         for (Finding f : l.findings()) {
             if (only.isEmpty() || only.equals("all") || only.equals(f.severity().word())) {

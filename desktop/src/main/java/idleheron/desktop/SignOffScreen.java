@@ -204,10 +204,16 @@ final class SignOffScreen implements Screen {
         deeds.sign(by.getText().strip(), note.getText().strip());
     }
 
-    private Path beside(Asset a, String ending) {
+    /** A name beside the returned file that is still free. */
+    private static Path beside(Asset a, String ending) {
         String path = a.path();
         int dot = path.lastIndexOf('.');
-        return Path.of((dot < 0 ? path : path.substring(0, dot)) + "_report." + ending);
+        String base = (dot < 0 ? path : path.substring(0, dot)) + "_report";
+        Path free = Path.of(base + "." + ending);
+        for (int n = 2; Files.exists(free); n++) {
+            free = Path.of(base + "_" + n + "." + ending);
+        }
+        return free;
     }
 
     private void saveHtml() {

@@ -9,6 +9,9 @@ public final class Painter {
     /** Up to this many triangles the surface is drawn at twice the size and shrunk, which smooths its edges. */
     private static final int SMOOTH_BELOW = 220_000;
 
+    /** Narrower pictures have no room for the metre scale. */
+    private static final int SCALE_FROM = 260;
+
     private static final int SMOOTH_MOVING_BELOW = 90_000;
 
     private final Rasterizer raster = new Rasterizer();
@@ -32,7 +35,7 @@ public final class Painter {
         Projection p = new Projection(viewpoint, to.width(), to.height());
         to.fill(colors.skyTop(), colors.skyBottom());
         Backdrop.draw(to, p, colors, reach);
-        if (!sides.isEmpty()) {
+        if (!sides.isEmpty() && to.width() >= SCALE_FROM) {
             double[] b = sides.getFirst().side.bounds();
             double width = Math.hypot(b[3] - b[0], b[5] - b[2]);
             Backdrop.scale(to, p, colors, (b[0] + b[3]) / 2 - width * 0.62 - 0.12 * reach, b[4], (b[2] + b[5]) / 2);

@@ -131,7 +131,7 @@ final class SkinTopic {
         List<Integer> worst = worst(l1);
         for (int i : worst) {
             rows.add(new Evidence.Row(
-                    name + " point " + i,
+                    name + "/point " + i,
                     node,
                     -1,
                     -1,
@@ -233,8 +233,7 @@ final class SkinTopic {
 
     private TopicResult told(String order) {
         rows.sort((x, y) -> Boolean.compare(y.over(), x.over()));
-        Evidence e = new Evidence(
-                "point", List.of("weight off by", "influences sent", "influences returned", "sum returned"), rows);
+        Evidence e = new Evidence("point", List.of("off by", "joints sent", "joints back", "sum back"), rows);
         boolean drifted = over > 0 || worstMm > p.tolerances.surface();
         Verdict v = lost > 0 || worstMm > Math.max(FAR, p.tolerances.surface())
                 ? Verdict.BROKEN

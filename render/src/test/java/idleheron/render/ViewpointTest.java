@@ -1,0 +1,52 @@
+package idleheron.render;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import org.junit.jupiter.api.Test;
+
+class ViewpointTest {
+    @Test
+    void the_target_lies_in_the_middle_and_right_is_right() {
+        Viewpoint v = new Viewpoint(0, 0, 5, 1, 2, 3);
+        Projection p = new Projection(v, 400, 300);
+        float[] middle = p.project(1, 2, 3);
+        assertThat(middle[0]).isCloseTo(200, within(1e-3f));
+        assertThat(middle[1]).isCloseTo(150, within(1e-3f));
+        assertThat(middle[2]).isCloseTo(0.2f, within(1e-6f));
+        assertThat(p.project(1.5, 2, 3)[0]).isGreaterThan(200);
+        assertThat(p.project(1, 2.5, 3)[1]).as("up is up").isLessThan(150);
+        assertThat(p.project(1, 2, 9)[2]).as("behind the viewer").isZero();
+    }
+
+    @Test
+    void going_round_by_a_quarter_looks_from_the_side() {
+        Projection p = new Projection(new Viewpoint(0, 0, 5, 0, 0, 0).orbited(90, 0), 100, 100);
+        assertThat(p.toViewer()[0]).isCloseTo(1, within(1e-9));
+        assertThat(p.project(0, 0, -1)[0]).isGreaterThan(50);
+    }
+
+    @Test
+    void pitch_stops_short_of_the_pole_and_distance_stays_positive() {
+        assertThat(Viewpoint.start().orbited(0, 500).pitch()).isEqualTo(89);
+        assertThat(Viewpoint.start().zoomed(0).distance()).isPositive();
+    }
+
+    @Test
+    void moving_by_the_whole_height_moves_the_picture_by_its_height() {
+        Viewpoint v = new Viewpoint(30, 20, 5, 0, 1, 0);
+        float[] at = new Projection(v.panned(0, 1), 300, 300).project(0, 1, 0);
+        assertThat(at[0]).isCloseTo(150, within(0.1f));
+        assertThat(at[1]).isCloseTo(450, within(1f));
+    }
+
+    @Test
+    void an_empty_box_changes_nothing_and_the_scale_has_round_steps() {
+        Viewpoint v = Viewpoint.start();
+        double inf = Double.POSITIVE_INFINITY;
+        assertThat(v.framing(new double[] {inf, inf, inf, -inf, -inf, -inf})).isEqualTo(v);
+        assertThat(Backdrop.step(2.4)).isCloseTo(0.5, within(1e-12));
+        assertThat(Backdrop.step(24)).isCloseTo(5, within(1e-12));
+        assertThat(Backdrop.step(0.06)).isCloseTo(0.01, within(1e-12));
+    }
+}

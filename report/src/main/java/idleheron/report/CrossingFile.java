@@ -1,0 +1,120 @@
+package idleheron.report;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.Verdict;
+import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Crossing;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One crossing as a small JSON file beside what was sent, {@code NAME.crossing.json}: which files, which tool, which
+ * remedies, the verdict and who signed it off. Paths are relative to the file.
+ *
+ * @param original what was put on the bench, or ""
+ * @param sent what went out, or ""
+ * @param returned what came back, or ""
+ * @param remedies their codes, in order
+ * @param mends codes of what was done to what came back, in order
+ */
+public record CrossingFile(
+        String original,
+        String sent,
+        String via,
+        String returned,
+        List<String> remedies,
+        List<String> mends,
+        String verdict,
+        String signedBy,
+        String note) {
+    private static final ObjectMapper MAPPER = new ObjectMapper();
+    public static final String ENDING = ".crossing.json";
+
+    public CrossingFile {
+        remedies = List.copyOf(remedies);
+        mends = List.copyOf(mends);
+    }
+
+    /** Where the crossing of a sent file is kept. */
+    public static Path beside(Path sent) {
+        String name = String.valueOf(sent.getFileName());
+        int dot = name.lastIndexOf('.');
+        return sent.resolveSibling((dot < 0 ? name : name.substring(0, dot)) + ENDING);
+    }
+
+    /** The crossing as it stands, for a file in {@code folder}. */
+    public static CrossingFile of(Crossing c, @Nullable Verdict verdict, Path folder) {
+        return new CrossingFile(
+                name(c.original(), folder),
+                name(c.sent(), folder),
+                c.via(),
+                name(c.returned(), folder),
+                c.remedies().stream().map(r -> r.code()).toList(),
+                c.mends().stream().map(r -> r.code()).toList(),
+                verdict == null ? Verdict.NOT_CHECKED.word() : verdict.word(),
+                c.signedBy(),
+                c.note());
+    }
+
+    private static String name(@Nullable Asset a, Path folder) {
+        if (a == null) {
+            return "";
+        }
+        Path absolute = Path.of(a.path()).toAbsolutePath().normalize();
+        Path from = folder.toAbsolutePath().normalize();
+        return absolute.startsWith(from) ? from.relativize(absolute).toString() : absolute.toString();
+    }
+
+    /** Writes beside the target first and then replaces it in one step. */
+    public void write(Path target) throws IOException {
+        ObjectNode o = Json.of("crossing");
+        o.put("original", original).put("sent", sent).put("via", via).put("returned", returned);
+        o.set("remedies", MAPPER.valueToTree(remedies));
+        o.set("mends", MAPPER.valueToTree(mends));
+        o.put("verdict", verdict).put("signedBy", signedBy).put("note", note);
+        Path draft = target.resolveSibling(target.getFileName() + ".part");
+        Files.writeString(draft, Json.text(o));
+        Files.move(draft, target, StandardCopyOption.REPLACE_EXISTING);
+    }
+
+    /**
+     * @throws IOException when the file cannot be read or is no crossing
+     */
+    public static CrossingFile read(Path file) throws IOException {
+        JsonNode o;
+        try {
+            o = MAPPER.readTree(file.toFile());
+        } catch (JsonProcessingException e) {
+            throw new IOException(
+                    file.getFileName() + ": expected a crossing as JSON, found " + e.getOriginalMessage(), e);
+        }
+        if (!o.path("schema").asText().equals("idle-heron/crossing/1")) {
+            throw new IOException(file.getFileName() + ": expected schema idle-heron/crossing/1, found \""
+                    + o.path("schema").asText() + "\"");
+        }
+        return new CrossingFile(
+                o.path("original").asText(),
+                o.path("sent").asText(),
+                o.path("via").asText(),
+                o.path("returned").asText(),
+                texts(o.path("remedies")),
+                texts(o.path("mends")),
+                o.path("verdict").asText(),
+                o.path("signedBy").asText(),
+                o.path("note").asText());
+    }
+
+    private static List<String> texts(JsonNode list) {
+        List<String> out = new ArrayList<>();
+        list.forEach(n -> out.add(n.asText()));
+        return out;
+    }
+}
