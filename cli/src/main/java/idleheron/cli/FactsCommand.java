@@ -34,9 +34,6 @@ final class FactsCommand implements Callable<Integer> {
     @Option(names = "--json", description = "as JSON")
     boolean json;
 
-    @Option(names = "--checksums", description = "with checksums, where the carrier has caches or volumes")
-    boolean checksums;
-
     @Override
     public Integer call() throws IOException {
         SceneFormat.ReadScene in = SceneFiles.read(file, Progress.NONE);

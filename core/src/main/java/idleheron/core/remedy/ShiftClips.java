@@ -41,12 +41,9 @@ public record ShiftClips(double seconds) implements Remedy {
                     .map(s ->
                             new Clip.ShapeTrack(s.mesh(), s.shape(), s.weight().shifted(seconds)))
                     .toList();
-            clips(out, c, nodes, shapes);
+            out.add(c.withTracks(nodes, shapes)
+                    .withRange(c.startSeconds() + seconds, c.endSeconds() + seconds, c.rate()));
         }
         return scene.withClips(out);
-    }
-
-    private void clips(List<Clip> out, Clip c, List<Clip.NodeTrack> nodes, List<Clip.ShapeTrack> shapes) {
-        out.add(c.withTracks(nodes, shapes).withRange(c.startSeconds() + seconds, c.endSeconds() + seconds, c.rate()));
     }
 }

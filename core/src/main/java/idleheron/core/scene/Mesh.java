@@ -141,13 +141,17 @@ public record Mesh(
                 value);
     }
 
-    /** Triangles for drawing, three point indices each: a fan per face. */
-    public int[] triangles() {
+    private int triangleCount() {
         int count = 0;
         for (int f = 0; f < faceCount(); f++) {
             count += Math.max(0, faceStarts[f + 1] - faceStarts[f] - 2);
         }
-        int[] out = new int[3 * count];
+        return count;
+    }
+
+    /** Triangles for drawing, three point indices each: a fan per face. */
+    public int[] triangles() {
+        int[] out = new int[3 * triangleCount()];
         int at = 0;
         for (int f = 0; f < faceCount(); f++) {
             int s = faceStarts[f];
@@ -162,7 +166,7 @@ public record Mesh(
 
     /** For each triangle of {@link #triangles()} the material slot of its face. */
     public int[] triangleMaterials() {
-        int[] out = new int[triangles().length / 3];
+        int[] out = new int[triangleCount()];
         int at = 0;
         for (int f = 0; f < faceCount(); f++) {
             for (int c = faceStarts[f] + 2; c < faceStarts[f + 1]; c++) {
