@@ -5,7 +5,9 @@ import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.fbx.FbxFormat;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.TimeUnit;
@@ -29,15 +31,15 @@ import org.openjdk.jmh.annotations.Warmup;
 @Fork(1)
 public class FbxBenchmark {
     private Path file = Path.of("");
-    private byte[] bytes = {};
     private Scene scene = Sleeve.scene(600, 500, 40);
     private final SceneFormat format = new FbxFormat();
 
     @Setup
     public void write() throws IOException {
         file = Files.createTempFile("bench", ".fbx");
-        bytes = format.write(scene, FbxFormat.BINARY_75, Progress.NONE);
-        Files.write(file, bytes);
+        try (OutputStream out = Files.newOutputStream(file)) {
+            format.write(scene, FbxFormat.BINARY_75, out, Progress.NONE);
+        }
         file.toFile().deleteOnExit();
         scene = SceneFiles.read(file, Progress.NONE).scene();
     }
@@ -48,7 +50,9 @@ public class FbxBenchmark {
     }
 
     @Benchmark
-    public byte[] writeBytes() {
-        return format.write(scene, FbxFormat.BINARY_75, Progress.NONE);
+    public int writeBytes() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream(1 << 24);
+        format.write(scene, FbxFormat.BINARY_75, out, Progress.NONE);
+        return out.size();
     }
 }

@@ -4,12 +4,16 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.fbx.FbxFormat;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.lang.foreign.Arena;
+import java.lang.foreign.MemorySegment;
+import java.lang.foreign.ValueLayout;
+import java.nio.channels.FileChannel;
 import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -19,7 +23,6 @@ public final class SceneFiles {
     /** One line per format. */
     private static final List<SceneFormat> FORMATS = List.of(new FbxFormat());
 
-    private static final long LARGEST = Integer.MAX_VALUE - 16L;
     private static final int HEAD = 4096;
 
     private SceneFiles() {}
@@ -54,29 +57,29 @@ public final class SceneFiles {
             throw FormatException.in(name, "a file", "nothing at " + file.toAbsolutePath());
         }
         long size = Files.size(file);
-        if (size > LARGEST) {
-            throw FormatException.in(name, "a file of at most 2 GB", size + " bytes");
-        }
         if (size == 0) {
             throw FormatException.at(name, 0, "a scene", "an empty file");
         }
         progress.at(0, "loading " + name);
-        byte[] bytes = Files.readAllBytes(file);
-        byte[] head = Arrays.copyOf(bytes, Math.min(bytes.length, HEAD));
-        for (SceneFormat f : FORMATS) {
-            if (f.matches(head)) {
-                return checked(f, file, bytes, progress);
+        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ);
+                Arena arena = Arena.ofShared()) {
+            MemorySegment bytes = channel.map(FileChannel.MapMode.READ_ONLY, 0, size, arena);
+            byte[] head = bytes.asSlice(0, Math.min(size, HEAD)).toArray(ValueLayout.JAVA_BYTE);
+            for (SceneFormat f : FORMATS) {
+                if (f.matches(head)) {
+                    return checked(f, file, bytes, progress);
+                }
             }
-        }
-        SceneFormat told = byName(file);
-        if (told != null) {
-            return checked(told, file, bytes, progress);
+            SceneFormat told = byName(file);
+            if (told != null) {
+                return checked(told, file, bytes, progress);
+            }
         }
         throw FormatException.at(name, 0, "the opening bytes of " + names(), "other bytes");
     }
 
     /** A structure that contradicts itself in a way no reader foresaw is still told as a broken file. */
-    private static SceneFormat.ReadScene checked(SceneFormat f, Path file, byte[] bytes, Progress progress)
+    private static SceneFormat.ReadScene checked(SceneFormat f, Path file, MemorySegment bytes, Progress progress)
             throws FormatException {
         try {
             return f.read(file, bytes, progress);
@@ -109,7 +112,6 @@ public final class SceneFiles {
         if (Files.exists(target) && !overwrite) {
             throw new IOException(target + " is already there; say that it may be replaced");
         }
-        byte[] bytes = format.write(scene, variant, progress.part(0, 0.6));
         Path folder = target.toAbsolutePath().getParent();
         if (folder == null) {
             throw new IOException(target + " is not the name of a file");
@@ -117,7 +119,9 @@ public final class SceneFiles {
         Files.createDirectories(folder);
         Path draft = folder.resolve(".heron-" + UUID.randomUUID() + ".part");
         try {
-            Files.write(draft, bytes, StandardOpenOption.CREATE_NEW);
+            try (OutputStream out = Files.newOutputStream(draft, StandardOpenOption.CREATE_NEW)) {
+                format.write(scene, variant, out, progress.part(0, 0.6));
+            }
             SceneFormat.ReadScene back = read(draft, progress.part(0.6, 1));
             try {
                 Files.move(draft, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);

@@ -2,6 +2,9 @@ package idleheron.formats;
 
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.lang.foreign.MemorySegment;
 import java.nio.file.Path;
 import java.util.List;
 
@@ -19,14 +22,16 @@ public interface SceneFormat {
     boolean matches(byte[] head);
 
     /**
+     * @param bytes the whole file, mapped or in memory; it is not looked at any more once this returns
      * @throws FormatException when the bytes are not what the format asks for
      */
-    ReadScene read(Path file, byte[] bytes, Progress progress) throws FormatException;
+    ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException;
 
     /**
      * @param variant one of {@link #variants()}
+     * @throws IllegalArgumentException when the variant cannot hold the scene
      */
-    byte[] write(Scene scene, String variant, Progress progress);
+    void write(Scene scene, String variant, OutputStream out, Progress progress) throws IOException;
 
     /**
      * What was read.

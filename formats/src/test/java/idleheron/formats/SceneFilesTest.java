@@ -86,8 +86,13 @@ class SceneFilesTest {
         Scene b = write(folder.resolve("a.fbx"), false).scene();
         assertThat(b.stage())
                 .usingRecursiveComparison()
+                .ignoringFields("properties")
                 .withComparatorForType((x, y) -> Math.abs(x - y) < 1e-9 ? 0 : 1, Double.class)
                 .isEqualTo(scene().stage());
+        assertThat(b.stage().properties())
+                .as("what the file was first written in")
+                .extracting(FreeProperty::name)
+                .containsExactly("OriginalUnitScaleFactor", "OriginalUpAxis", "OriginalUpAxisSign");
         assertThat(b.nodes().get(1).transform())
                 .isEqualTo(scene().nodes().get(1).transform());
         assertThat(b.nodes().get(1).visible()).isFalse();

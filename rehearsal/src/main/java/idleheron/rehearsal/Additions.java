@@ -58,27 +58,16 @@ final class Additions {
             boolean under = roots.contains(i) && n.parent() == parent;
             nodes.add(n.withParent(under ? at : n.parent() >= at ? n.parent() + 1 : n.parent()));
         }
+        int[] to = new int[scene.nodes().size()];
+        for (int i = 0; i < to.length; i++) {
+            to[i] = i >= at ? i + 1 : i;
+        }
         List<Mesh> meshes = new ArrayList<>();
         for (Mesh m : scene.meshes()) {
             Skin s = m.skin();
-            meshes.add(s == null ? m : m.withSkin(s.withJoints(shifted(s.joints(), at), s.toJoint())));
+            meshes.add(s == null ? m : m.withSkin(s.renumbered(to)));
         }
-        List<Clip> clips = new ArrayList<>();
-        for (Clip c : scene.clips()) {
-            clips.add(c.withTracks(
-                    c.nodes().stream()
-                            .map(t -> t.node() >= at ? t.withNode(t.node() + 1) : t)
-                            .toList(),
-                    c.shapes()));
-        }
+        List<Clip> clips = scene.clips().stream().map(c -> c.renumbered(to)).toList();
         return scene.withNodes(nodes).withMeshes(meshes).withClips(clips);
-    }
-
-    private static int[] shifted(int[] joints, int at) {
-        int[] out = joints.clone();
-        for (int i = 0; i < out.length; i++) {
-            out[i] += out[i] >= at ? 1 : 0;
-        }
-        return out;
     }
 }

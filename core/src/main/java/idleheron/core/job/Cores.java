@@ -1,6 +1,8 @@
 package idleheron.core.job;
 
 import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.IntConsumer;
 import java.util.stream.IntStream;
 
 /** Splits bulk work over the cores of the machine in a few large pieces. */
@@ -26,5 +28,22 @@ public final class Cores {
         IntStream.range(0, pieces)
                 .parallel()
                 .forEach(p -> work.run((int) ((long) items * p / pieces), (int) ((long) items * (p + 1) / pieces)));
+    }
+
+    /** Runs {@code work} for 0 to {@code items}, in that order, each on whichever core is free next. */
+    public static void each(int items, IntConsumer work) {
+        int workers = Math.min(items, count());
+        if (workers < 2) {
+            for (int i = 0; i < items; i++) {
+                work.accept(i);
+            }
+            return;
+        }
+        AtomicInteger next = new AtomicInteger();
+        IntStream.range(0, workers).parallel().forEach(w -> {
+            for (int i = next.getAndIncrement(); i < items; i = next.getAndIncrement()) {
+                work.accept(i);
+            }
+        });
     }
 }

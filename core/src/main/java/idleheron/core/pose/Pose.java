@@ -26,6 +26,7 @@ public final class Pose {
     private final boolean plainScale;
     private final Matrix3d[] turns;
     private @Nullable Clip clip;
+    private @Nullable LayerBlend blend;
     private double seconds;
 
     public Pose(Scene scene) {
@@ -58,6 +59,9 @@ public final class Pose {
     /** The pose of a clip at a time in seconds; null for rest. */
     public Pose at(@Nullable Clip newClip, double time) {
         if (newClip != clip) {
+            blend = newClip == null || !newClip.isLayered()
+                    ? null
+                    : new LayerBlend(newClip, scene.nodes().size());
             java.util.Arrays.fill(tracks, null);
             if (newClip != null) {
                 for (Clip.NodeTrack t : newClip.nodes()) {
@@ -104,6 +108,9 @@ public final class Pose {
                     channels[c] = curve.at(seconds);
                 }
             }
+        }
+        if (blend != null) {
+            blend.apply(i, t.order(), seconds, channels);
         }
     }
 
@@ -160,15 +167,22 @@ public final class Pose {
         return worlds[node];
     }
 
+    /** The nine channels of a node now, in the order of {@link Channel}. */
+    public double[] channels(int node) {
+        channelsOf(node, scene.nodes().get(node).transform());
+        return channels.clone();
+    }
+
     /** The weight of a blend shape now, 1 for full. */
     public double shapeWeight(int mesh, int shape) {
+        double w = scene.meshes().get(mesh).shapes().get(shape).weight();
         if (clip != null) {
             for (Clip.ShapeTrack t : clip.shapes()) {
                 if (t.mesh() == mesh && t.shape() == shape) {
-                    return t.weight().at(seconds);
+                    w = t.weight().at(seconds);
                 }
             }
         }
-        return scene.meshes().get(mesh).shapes().get(shape).weight();
+        return blend == null ? w : blend.shape(mesh, shape, seconds, w);
     }
 }

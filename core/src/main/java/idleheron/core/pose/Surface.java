@@ -11,8 +11,8 @@ import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
 
 /**
- * The deformed points of one mesh node: blend shapes, then linear skinning, or the node's own transform where there is
- * no skin. Works on all cores; the buffers are reused.
+ * The deformed points of one mesh node: blend shapes, then skinning, or the node's own transform where there is no skin.
+ * Skins other than plain linear ones are left to {@link StyledSkin}. Works on all cores; the buffers are reused.
  *
  * <p>Source of the skinning: p' = Σ wᵢ · Jᵢ(t) · Bᵢ · G · p, with J the joint's world matrix, B the inverse bind matrix and G
  * the geometric offset. A point whose weights sum to s ≠ 1 is divided by s, one without weights follows the mesh node.
@@ -24,6 +24,7 @@ public final class Surface {
     private final float[] points;
     private final double[] shaped;
     private final double[] matrices;
+    private final StyledSkin styled = new StyledSkin();
 
     public Surface(Pose pose, int node) {
         Node n = pose.scene().nodes().get(node);
@@ -75,6 +76,10 @@ public final class Surface {
         }
         after.mul(pose.world(node), m).mul(geometric);
         store(m, own);
+        if (skin != null && !skin.style().isPlain()) {
+            styled.deform(pose, node, skin, shaped, geometric, m, points);
+            return points;
+        }
         int rigid = own;
         Cores.split(data.pointCount(), 8_000, (from, to) -> {
             if (skin == null) {

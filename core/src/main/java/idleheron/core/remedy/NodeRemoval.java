@@ -38,16 +38,7 @@ final class NodeRemoval {
             Skin s = m.skin();
             meshes.add(s == null ? m : m.withSkin(skin(s, to)));
         }
-        List<Clip> clips = new ArrayList<>();
-        for (Clip c : scene.clips()) {
-            List<Clip.NodeTrack> tracks = new ArrayList<>();
-            for (Clip.NodeTrack t : c.nodes()) {
-                if (to[t.node()] >= 0) {
-                    tracks.add(t.withNode(to[t.node()]));
-                }
-            }
-            clips.add(c.withTracks(tracks, c.shapes()));
-        }
+        List<Clip> clips = scene.clips().stream().map(c -> c.renumbered(to)).toList();
         return scene.withNodes(nodes).withMeshes(meshes).withClips(clips);
     }
 
@@ -77,7 +68,9 @@ final class NodeRemoval {
             }
             starts[p + 1] = at;
         }
-        Skin fewer = s.withJoints(joints.stream().mapToInt(i -> i).toArray(), matrices.toArray(Matrix4dc[]::new));
+        int[] kept = slotTo.keySet().stream().mapToInt(i -> i).sorted().toArray();
+        Skin fewer = s.withJoints(joints.stream().mapToInt(i -> i).toArray(), matrices.toArray(Matrix4dc[]::new))
+                .withStyle(s.style().withSlots(kept, to));
         return fewer.withWeights(starts, java.util.Arrays.copyOf(slots, at), java.util.Arrays.copyOf(weights, at));
     }
 

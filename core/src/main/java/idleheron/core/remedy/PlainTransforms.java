@@ -43,7 +43,8 @@ public record PlainTransforms(@Nullable FrameRate rate) implements Remedy {
     }
 
     @Override
-    public Scene apply(Scene scene) {
+    public Scene apply(Scene layered) {
+        Scene scene = FlattenLayers.of(layered);
         Pose pose = new Pose(scene);
         List<Node> nodes = new ArrayList<>();
         Vec3[] restAngles = new Vec3[scene.nodes().size()];
@@ -100,13 +101,13 @@ public record PlainTransforms(@Nullable FrameRate rate) implements Remedy {
         }
         List<Clip.ShapeTrack> shapes = new ArrayList<>();
         for (Clip.ShapeTrack s : clip.shapes()) {
-            double[] w = new double[times.length];
-            for (int f = 0; f < w.length; f++) {
-                w[f] = s.weight().at(times[f]);
-            }
-            shapes.add(new Clip.ShapeTrack(s.mesh(), s.shape(), Curve.linear(times, w)));
+            shapes.add(new Clip.ShapeTrack(s.mesh(), s.shape(), s.weight().sampled(times)));
         }
-        return new Clip(clip.name(), start, end, rate, tracks, shapes);
+        return clip.withTracks(tracks, shapes)
+                .withValues(clip.values().stream()
+                        .map(v -> v.withCurve(v.curve().sampled(times)))
+                        .toList())
+                .withRange(start, end, rate);
     }
 
     /** The groups of channels that had curves, or that hold what pivots do, as curves. */

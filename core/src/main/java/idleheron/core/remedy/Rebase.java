@@ -8,14 +8,16 @@ import idleheron.core.scene.Camera;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
-import idleheron.core.scene.EdgeSmoothing;
+import idleheron.core.scene.Limits;
 import idleheron.core.scene.Mesh;
+import idleheron.core.scene.MeshLayer;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
+import idleheron.core.scene.SkinStyle;
 import idleheron.core.scene.Transform;
-import idleheron.core.scene.UvSet;
+import idleheron.core.time.SampleTimes;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -59,7 +61,7 @@ final class Rebase {
             Vec3 offset,
             double[] size,
             Matrix3d[] turn) {
-        this.scene = scene;
+        this.scene = FlattenLayers.of(scene);
         this.mirror = mirror;
         this.worldSize = worldSize;
         this.worldTurn = worldTurn;
@@ -91,13 +93,7 @@ final class Rebase {
         }
         List<Camera> cameras = new ArrayList<>();
         for (Camera c : scene.cameras()) {
-            cameras.add(new Camera(
-                    c.name(),
-                    c.focalLength(),
-                    c.apertureWidth(),
-                    c.apertureHeight(),
-                    c.near() * worldSize,
-                    c.far() * worldSize));
+            cameras.add(c.scaled(worldSize));
         }
         List<Clip> clips = scene.clips().stream().map(this::clip).toList();
         return scene.withNodes(nodes).withMeshes(meshes).withCameras(cameras).withClips(clips);
@@ -135,6 +131,12 @@ final class Rebase {
         Matrix4d x = space(i);
         Matrix4d xInverse = new Matrix4d(x).invert();
         Node out = n.withTransform(transform(i, n.transform()));
+        Limits limits = n.limits();
+        if (limits != null) {
+            // Bounds are along fixed axes: they go with the size, and are dropped where the axes turn or are mirrored.
+            boolean straight = !mirror && isIdentity(turnAbove(i)) && isIdentity(turn[i]);
+            out = out.withLimits(straight ? limits.scaled(sizeAbove(i)) : null);
+        }
         if (n.geometric() != null) {
             out = out.withGeometric(new Matrix4d(x).mul(n.geometric()).mul(xInverse));
         }
@@ -227,6 +229,9 @@ final class Rebase {
             if (normals != null) {
                 out = out.withNormals(normals(normals, Matrices.rotation(x), x.determinant3x3() < 0));
             }
+            out = out.withLayers(m.layers().stream()
+                    .map(l -> layer(l, Matrices.rotation(x), x.determinant3x3() < 0))
+                    .toList());
             if (mirror) {
                 out = flipped(out);
             }
@@ -240,7 +245,13 @@ final class Rebase {
         for (int s = 0; s < toJoint.length; s++) {
             toJoint[s] = space(skin.joints()[s]).mul(skin.toJoint()[s]).mul(back);
         }
-        return out.withSkin(skin.withJoints(skin.joints(), toJoint));
+        List<SkinStyle.Associate> associates = skin.style().associates().stream()
+                .map(a -> new SkinStyle.Associate(
+                        a.node(),
+                        new Matrix4d(x).mul(a.bind()).mul(space(a.node()).invert())))
+                .toList();
+        return out.withSkin(
+                skin.withJoints(skin.joints(), toJoint).withStyle(skin.style().withAssociates(associates)));
     }
 
     private static double[] points(double[] p, Matrix4dc x) {
@@ -265,6 +276,25 @@ final class Rebase {
         return out;
     }
 
+    /** Tangents and the like turn with the mesh; a mirror also turns round which way a tangent's fourth number points. */
+    private static MeshLayer layer(MeshLayer l, Matrix3d rotation, boolean mirrored) {
+        if (!l.kind().isDirection()) {
+            return l;
+        }
+        double[] out = l.values().clone();
+        Vector3d v = new Vector3d();
+        for (int i = 0; i + 2 < out.length; i += l.width()) {
+            rotation.transform(v.set(mirrored ? -out[i] : out[i], out[i + 1], out[i + 2]));
+            out[i] = v.x;
+            out[i + 1] = v.y;
+            out[i + 2] = v.z;
+            if (mirrored && l.width() > 3 && l.kind() == MeshLayer.Kind.TANGENT) {
+                out[i + 3] = -out[i + 3];
+            }
+        }
+        return l.withValues(out);
+    }
+
     private static List<BlendShape> shapes(Mesh m, Matrix4dc x) {
         List<BlendShape> out = new ArrayList<>();
         for (BlendShape s : m.shapes()) {
@@ -279,7 +309,12 @@ final class Rebase {
                     d[i + 1] = (float) (x.m01() * dx + x.m11() * dy + x.m21() * dz);
                     d[i + 2] = (float) (x.m02() * dx + x.m12() * dy + x.m22() * dz);
                 }
-                targets.add(new BlendShape.Target(t.fullWeight(), t.points(), d, t.normals()));
+                float[] n = t.normals();
+                targets.add(new BlendShape.Target(
+                        t.fullWeight(),
+                        t.points(),
+                        d,
+                        n == null ? null : normals(n, Matrices.rotation(x), x.determinant3x3() < 0)));
             }
             out.add(new BlendShape(s.name(), s.weight(), targets));
         }
@@ -296,33 +331,16 @@ final class Rebase {
                 from[s + c] = s + (n - c) % n;
             }
         }
-        int[] corners = new int[from.length];
-        float[] old = m.normals();
-        float[] normals = old == null ? null : new float[old.length];
-        for (int c = 0; c < from.length; c++) {
-            corners[c] = m.corners()[from[c]];
-            if (old != null && normals != null) {
-                System.arraycopy(old, 3 * from[c], normals, 3 * c, 3);
-            }
-        }
-        List<UvSet> uvs = new ArrayList<>();
-        for (UvSet u : m.uvSets()) {
-            int[] index = new int[from.length];
-            for (int c = 0; c < from.length; c++) {
-                index[c] = u.indices()[from[c]];
-            }
-            uvs.add(new UvSet(u.name(), u.uv(), index));
-        }
-        return m.withCorners(corners, normals, uvs, edges(m));
+        return m.reordered(from, edges(m));
     }
 
     /** An edge that started at corner c of n now starts where its end was. */
-    private static @Nullable EdgeSmoothing edges(Mesh m) {
-        EdgeSmoothing e = m.edgeSmoothing();
-        if (e == null) {
+    private static int @Nullable [] edges(Mesh m) {
+        int[] starts = m.edgeStarts();
+        if (starts == null) {
             return null;
         }
-        int[] out = e.corners().clone();
+        int[] out = starts.clone();
         for (int i = 0; i < out.length; i++) {
             int f = java.util.Arrays.binarySearch(m.faceStarts(), out[i]);
             int face = f >= 0 ? f : -f - 2;
@@ -330,15 +348,37 @@ final class Rebase {
             int n = m.faceStarts()[face + 1] - s;
             out[i] = s + (n - (out[i] - s) - 1 + n) % n;
         }
-        return new EdgeSmoothing(out, e.smooth());
+        return out;
     }
 
     private Clip clip(Clip clip) {
+        double[] frames = SampleTimes.frames(clip.startSeconds(), clip.endSeconds(), clip.rate());
         List<Clip.NodeTrack> tracks = new ArrayList<>();
         for (Clip.NodeTrack t : clip.nodes()) {
-            tracks.add(track(t));
+            tracks.add(track(summable(t, frames)));
         }
         return clip.withTracks(tracks, clip.shapes());
+    }
+
+    /** Translations that will be added to each other must be curves whose sums are exact; others are keyed on every frame. */
+    private Clip.NodeTrack summable(Clip.NodeTrack t, double[] frames) {
+        boolean summed = false;
+        Matrix3d m = turnAbove(t.node());
+        for (int c = 0; c < 3; c++) {
+            for (int row = 0; row < 3; row++) {
+                double k = Math.abs(m.get(c, row));
+                summed |= k > 1e-12 && k < 0.999999;
+            }
+        }
+        if (!summed) {
+            return t;
+        }
+        @Nullable Curve[] out = t.curves().clone();
+        for (int a = 0; a < 3; a++) {
+            Curve c = out[a];
+            out[a] = c == null || c.isSimple() ? c : c.sampled(frames);
+        }
+        return new Clip.NodeTrack(t.node(), out);
     }
 
     private Clip.NodeTrack track(Clip.NodeTrack t) {

@@ -91,7 +91,8 @@ public record SingleRoot(String extra) implements Remedy {
     }
 
     /** The children of a node moved by an offset, at rest and in every clip. */
-    private static Scene moved(Scene scene, int parent, Vec3 by) {
+    private static Scene moved(Scene layered, int parent, Vec3 by) {
+        Scene scene = FlattenLayers.of(layered);
         List<Node> nodes = new ArrayList<>(scene.nodes());
         List<Integer> children = scene.children(parent);
         for (int c : children) {

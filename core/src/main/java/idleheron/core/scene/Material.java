@@ -1,13 +1,49 @@
 package idleheron.core.scene;
 
 import idleheron.core.math.Vec3;
+import java.util.List;
 
 /**
- * A surface's colour as far as the checks and the picture need it.
+ * A surface's colour as far as the checks and the picture need it, and the rest as the file says it.
  *
  * @param model the shading model as the file names it
  * @param diffuse red, green and blue, 0 to 1
  * @param opacity 1 for opaque
- * @param texture index into the scene's textures that colours it, or -1
+ * @param uses the pictures that drive it
+ * @param properties what else the file says, by name
  */
-public record Material(String name, String model, Vec3 diffuse, double opacity, int texture) {}
+public record Material(
+        String name, String model, Vec3 diffuse, double opacity, List<Use> uses, List<FreeProperty> properties) {
+    /** The property that a diffuse picture drives. */
+    public static final String DIFFUSE = "DiffuseColor";
+
+    /**
+     * A picture on a property.
+     *
+     * @param property "DiffuseColor", "NormalMap"
+     * @param texture index into the scene's textures
+     */
+    public record Use(String property, int texture) {}
+
+    public Material {
+        uses = List.copyOf(uses);
+        properties = List.copyOf(properties);
+    }
+
+    /**
+     * @param texture index into the scene's textures that colours it, or -1
+     */
+    public Material(String name, String model, Vec3 diffuse, double opacity, int texture) {
+        this(name, model, diffuse, opacity, texture < 0 ? List.of() : List.of(new Use(DIFFUSE, texture)), List.of());
+    }
+
+    /** The picture that colours it: the one on the diffuse colour, else the first; -1 for none. */
+    public int texture() {
+        for (Use u : uses) {
+            if (u.property.equals(DIFFUSE)) {
+                return u.texture;
+            }
+        }
+        return uses.isEmpty() ? -1 : uses.getFirst().texture;
+    }
+}

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param normals three per corner, unit length, or null
  * @param faceMaterials per face a material slot of the node, or null for slot 0
  * @param smoothingGroups per face a bit mask, or null
+ * @param layers what else lies over it: tangents, colours, creases
  */
 public record Mesh(
         String name,
@@ -24,7 +25,8 @@ public record Mesh(
         int @Nullable [] smoothingGroups,
         @Nullable EdgeSmoothing edgeSmoothing,
         @Nullable Skin skin,
-        List<BlendShape> shapes) {
+        List<BlendShape> shapes,
+        List<MeshLayer> layers) {
 
     public Mesh(
             String name,
@@ -37,7 +39,8 @@ public record Mesh(
             int @Nullable [] smoothingGroups,
             @Nullable EdgeSmoothing edgeSmoothing,
             @Nullable Skin skin,
-            List<BlendShape> shapes) {
+            List<BlendShape> shapes,
+            List<MeshLayer> layers) {
         if (faceStarts.length == 0 || faceStarts[faceStarts.length - 1] != corners.length) {
             throw new IllegalArgumentException("faces do not end at the last corner");
         }
@@ -55,6 +58,35 @@ public record Mesh(
         this.edgeSmoothing = edgeSmoothing;
         this.skin = skin;
         this.shapes = List.copyOf(shapes);
+        this.layers = List.copyOf(layers);
+    }
+
+    /** A mesh without further layers. */
+    public Mesh(
+            String name,
+            double[] points,
+            int[] faceStarts,
+            int[] corners,
+            float @Nullable [] normals,
+            List<UvSet> uvSets,
+            int @Nullable [] faceMaterials,
+            int @Nullable [] smoothingGroups,
+            @Nullable EdgeSmoothing edgeSmoothing,
+            @Nullable Skin skin,
+            List<BlendShape> shapes) {
+        this(
+                name,
+                points,
+                faceStarts,
+                corners,
+                normals,
+                uvSets,
+                faceMaterials,
+                smoothingGroups,
+                edgeSmoothing,
+                skin,
+                shapes,
+                List.of());
     }
 
     public int pointCount() {
@@ -77,23 +109,57 @@ public record Mesh(
                 smoothingGroups,
                 edgeSmoothing,
                 skin,
-                shapes);
+                shapes,
+                layers);
     }
 
-    public Mesh withCorners(
-            int[] value, float @Nullable [] newNormals, List<UvSet> newUvs, @Nullable EdgeSmoothing edges) {
+    /**
+     * With the corners of faces in another order.
+     *
+     * @param from for each new corner the old one, within the same face
+     * @param edgeStarts new starts of the old edges that the mesh knows, in the order of {@link #edgeStarts()}
+     */
+    public Mesh reordered(int[] from, int @Nullable [] edgeStarts) {
+        int[] newCorners = new int[from.length];
+        float[] newNormals = normals == null ? null : new float[normals.length];
+        for (int c = 0; c < from.length; c++) {
+            newCorners[c] = corners[from[c]];
+            if (normals != null && newNormals != null) {
+                System.arraycopy(normals, 3 * from[c], newNormals, 3 * c, 3);
+            }
+        }
+        List<UvSet> uvs = uvSets.stream().map(u -> u.reordered(from)).toList();
+        List<MeshLayer> over =
+                layers.stream().map(l -> l.reordered(from, edgeStarts)).toList();
+        EdgeSmoothing edges = edgeSmoothing == null || edgeStarts == null
+                ? edgeSmoothing
+                : new EdgeSmoothing(edgeStarts, edgeSmoothing.smooth());
         return new Mesh(
                 name,
                 points,
                 faceStarts,
-                value,
+                newCorners,
                 newNormals,
-                newUvs,
+                uvs,
                 faceMaterials,
                 smoothingGroups,
                 edges,
                 skin,
-                shapes);
+                shapes,
+                over);
+    }
+
+    /** Per edge that smoothing or a layer speaks of, the corner at which it starts; null where none does. */
+    public int @Nullable [] edgeStarts() {
+        if (edgeSmoothing != null) {
+            return edgeSmoothing.corners();
+        }
+        for (MeshLayer l : layers) {
+            if (l.edges() != null) {
+                return l.edges();
+            }
+        }
+        return null;
     }
 
     public Mesh withNormals(float @Nullable [] value) {
@@ -108,7 +174,8 @@ public record Mesh(
                 smoothingGroups,
                 edgeSmoothing,
                 skin,
-                shapes);
+                shapes,
+                layers);
     }
 
     public Mesh withSkin(@Nullable Skin value) {
@@ -123,7 +190,8 @@ public record Mesh(
                 smoothingGroups,
                 edgeSmoothing,
                 value,
-                shapes);
+                shapes,
+                layers);
     }
 
     public Mesh withShapes(List<BlendShape> value) {
@@ -138,7 +206,29 @@ public record Mesh(
                 smoothingGroups,
                 edgeSmoothing,
                 skin,
+                value,
+                layers);
+    }
+
+    public Mesh withLayers(List<MeshLayer> value) {
+        return new Mesh(
+                name,
+                points,
+                faceStarts,
+                corners,
+                normals,
+                uvSets,
+                faceMaterials,
+                smoothingGroups,
+                edgeSmoothing,
+                skin,
+                shapes,
                 value);
+    }
+
+    public Mesh withSmoothing(int @Nullable [] groups, @Nullable EdgeSmoothing edges) {
+        return new Mesh(
+                name, points, faceStarts, corners, normals, uvSets, faceMaterials, groups, edges, skin, shapes, layers);
     }
 
     private int triangleCount() {

@@ -14,6 +14,8 @@ import org.jspecify.annotations.Nullable;
  * @param payload index into the scene's meshes, cameras or lights by kind, else -1
  * @param bindWorld world matrix when the skin was bound, in the stage's space, where the file says
  * @param materials per material slot the index into the scene's materials
+ * @param attribute what it is in its file's own words, or null
+ * @param limits the span its channels may move in, or null
  */
 public record Node(
         String name,
@@ -25,12 +27,29 @@ public record Node(
         int payload,
         @Nullable Matrix4dc bindWorld,
         int[] materials,
-        List<FreeProperty> properties) {
+        List<FreeProperty> properties,
+        @Nullable NodeAttribute attribute,
+        @Nullable Limits limits) {
 
     private static final int[] NO_MATERIALS = {};
 
     public Node {
         properties = List.copyOf(properties);
+    }
+
+    /** A node without an attribute of its own and without limits. */
+    public Node(
+            String name,
+            int parent,
+            NodeKind kind,
+            Transform transform,
+            @Nullable Matrix4dc geometric,
+            boolean visible,
+            int payload,
+            @Nullable Matrix4dc bindWorld,
+            int[] materials,
+            List<FreeProperty> properties) {
+        this(name, parent, kind, transform, geometric, visible, payload, bindWorld, materials, properties, null, null);
     }
 
     public static Node of(String name, int parent, NodeKind kind, Transform transform) {
@@ -46,27 +65,147 @@ public record Node(
     }
 
     public Node withName(String value) {
-        return new Node(value, parent, kind, transform, geometric, visible, payload, bindWorld, materials, properties);
+        return new Node(
+                value,
+                parent,
+                kind,
+                transform,
+                geometric,
+                visible,
+                payload,
+                bindWorld,
+                materials,
+                properties,
+                attribute,
+                limits);
     }
 
     public Node withParent(int value) {
-        return new Node(name, value, kind, transform, geometric, visible, payload, bindWorld, materials, properties);
+        return new Node(
+                name,
+                value,
+                kind,
+                transform,
+                geometric,
+                visible,
+                payload,
+                bindWorld,
+                materials,
+                properties,
+                attribute,
+                limits);
     }
 
     public Node withTransform(Transform value) {
-        return new Node(name, parent, kind, value, geometric, visible, payload, bindWorld, materials, properties);
+        return new Node(
+                name,
+                parent,
+                kind,
+                value,
+                geometric,
+                visible,
+                payload,
+                bindWorld,
+                materials,
+                properties,
+                attribute,
+                limits);
     }
 
     public Node withGeometric(@Nullable Matrix4dc value) {
-        return new Node(name, parent, kind, transform, value, visible, payload, bindWorld, materials, properties);
+        return new Node(
+                name,
+                parent,
+                kind,
+                transform,
+                value,
+                visible,
+                payload,
+                bindWorld,
+                materials,
+                properties,
+                attribute,
+                limits);
     }
 
     public Node withBindWorld(@Nullable Matrix4dc value) {
-        return new Node(name, parent, kind, transform, geometric, visible, payload, value, materials, properties);
+        return new Node(
+                name,
+                parent,
+                kind,
+                transform,
+                geometric,
+                visible,
+                payload,
+                value,
+                materials,
+                properties,
+                attribute,
+                limits);
     }
 
     public Node withPayload(NodeKind newKind, int value) {
-        return new Node(name, parent, newKind, transform, geometric, visible, value, bindWorld, materials, properties);
+        return new Node(
+                name,
+                parent,
+                newKind,
+                transform,
+                geometric,
+                visible,
+                value,
+                bindWorld,
+                materials,
+                properties,
+                attribute,
+                limits);
+    }
+
+    public Node withMaterials(int[] value) {
+        return new Node(
+                name,
+                parent,
+                kind,
+                transform,
+                geometric,
+                visible,
+                payload,
+                bindWorld,
+                value,
+                properties,
+                attribute,
+                limits);
+    }
+
+    public Node withAttribute(@Nullable NodeAttribute value) {
+        return new Node(
+                name,
+                parent,
+                kind,
+                transform,
+                geometric,
+                visible,
+                payload,
+                bindWorld,
+                materials,
+                properties,
+                value,
+                limits);
+    }
+
+    public Node withLimits(@Nullable Limits value) {
+        return new Node(
+                name,
+                parent,
+                kind,
+                transform,
+                geometric,
+                visible,
+                payload,
+                bindWorld,
+                materials,
+                properties,
+                attribute,
+                value);
     }
 
     public Vec3 translation() {

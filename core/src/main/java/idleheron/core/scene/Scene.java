@@ -8,6 +8,7 @@ import java.util.List;
  *
  * @param nodes parents before children
  * @param notes what the reader noticed about the file itself
+ * @param keepsakes what the file holds besides, carried unread
  */
 public record Scene(
         String name,
@@ -19,7 +20,8 @@ public record Scene(
         List<Camera> cameras,
         List<Light> lights,
         List<Clip> clips,
-        List<String> notes) {
+        List<String> notes,
+        List<Keepsake> keepsakes) {
 
     public Scene {
         nodes = List.copyOf(nodes);
@@ -30,6 +32,7 @@ public record Scene(
         lights = List.copyOf(lights);
         clips = List.copyOf(clips);
         notes = List.copyOf(notes);
+        keepsakes = List.copyOf(keepsakes);
         for (int i = 0; i < nodes.size(); i++) {
             int p = nodes.get(i).parent();
             if (p < -1 || p >= i) {
@@ -39,32 +42,55 @@ public record Scene(
         }
     }
 
+    /** A scene without anything unread. */
+    public Scene(
+            String name,
+            Stage stage,
+            List<Node> nodes,
+            List<Mesh> meshes,
+            List<Material> materials,
+            List<Texture> textures,
+            List<Camera> cameras,
+            List<Light> lights,
+            List<Clip> clips,
+            List<String> notes) {
+        this(name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, List.of());
+    }
+
     public Scene withName(String value) {
-        return new Scene(value, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes);
+        return new Scene(value, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes);
     }
 
     public Scene withStage(Stage value) {
-        return new Scene(name, value, nodes, meshes, materials, textures, cameras, lights, clips, notes);
+        return new Scene(name, value, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes);
     }
 
     public Scene withNodes(List<Node> value) {
-        return new Scene(name, stage, value, meshes, materials, textures, cameras, lights, clips, notes);
+        return new Scene(name, stage, value, meshes, materials, textures, cameras, lights, clips, notes, keepsakes);
     }
 
     public Scene withMeshes(List<Mesh> value) {
-        return new Scene(name, stage, nodes, value, materials, textures, cameras, lights, clips, notes);
+        return new Scene(name, stage, nodes, value, materials, textures, cameras, lights, clips, notes, keepsakes);
     }
 
     public Scene withCameras(List<Camera> value) {
-        return new Scene(name, stage, nodes, meshes, materials, textures, value, lights, clips, notes);
+        return new Scene(name, stage, nodes, meshes, materials, textures, value, lights, clips, notes, keepsakes);
     }
 
     public Scene withClips(List<Clip> value) {
-        return new Scene(name, stage, nodes, meshes, materials, textures, cameras, lights, value, notes);
+        return new Scene(name, stage, nodes, meshes, materials, textures, cameras, lights, value, notes, keepsakes);
+    }
+
+    public Scene withMaterials(List<Material> value) {
+        return new Scene(name, stage, nodes, meshes, value, textures, cameras, lights, clips, notes, keepsakes);
+    }
+
+    public Scene withKeepsakes(List<Keepsake> value) {
+        return new Scene(name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, value);
     }
 
     public Scene withTextures(List<Texture> value) {
-        return new Scene(name, stage, nodes, meshes, materials, value, cameras, lights, clips, notes);
+        return new Scene(name, stage, nodes, meshes, materials, value, cameras, lights, clips, notes, keepsakes);
     }
 
     /** "/rig/root/hips": the names from the top, a stroke before each; a stroke inside a name becomes an underscore. */

@@ -12,8 +12,15 @@ import org.joml.Matrix4dc;
  * @param starts points + 1 entries
  * @param slots per influence the slot, 0 to joints.length - 1
  * @param weights per influence the weight
+ * @param style how weights are turned into movement
  */
-public record Skin(String name, int[] joints, Matrix4dc[] toJoint, int[] starts, int[] slots, float[] weights) {
+public record Skin(
+        String name, int[] joints, Matrix4dc[] toJoint, int[] starts, int[] slots, float[] weights, SkinStyle style) {
+
+    /** A linear skin whose weights are divided by their sum. */
+    public Skin(String name, int[] joints, Matrix4dc[] toJoint, int[] starts, int[] slots, float[] weights) {
+        this(name, joints, toJoint, starts, slots, weights, SkinStyle.PLAIN);
+    }
 
     public Skin {
         if (joints.length != toJoint.length) {
@@ -76,10 +83,25 @@ public record Skin(String name, int[] joints, Matrix4dc[] toJoint, int[] starts,
     }
 
     public Skin withJoints(int[] newJoints, Matrix4dc[] newToJoint) {
-        return new Skin(name, newJoints, newToJoint, starts, slots, weights);
+        return new Skin(name, newJoints, newToJoint, starts, slots, weights, style);
+    }
+
+    /** For a scene with other node numbers: {@code to} says for each node the new one; none of this skin's may be gone. */
+    public Skin renumbered(int[] to) {
+        int[] all = new int[joints.length];
+        int[] moved = new int[joints.length];
+        for (int s = 0; s < all.length; s++) {
+            all[s] = s;
+            moved[s] = to[joints[s]];
+        }
+        return new Skin(name, moved, toJoint, starts, slots, weights, style.withSlots(all, to));
     }
 
     public Skin withWeights(int[] newStarts, int[] newSlots, float[] newWeights) {
-        return new Skin(name, joints, toJoint, newStarts, newSlots, newWeights);
+        return new Skin(name, joints, toJoint, newStarts, newSlots, newWeights, style);
+    }
+
+    public Skin withStyle(SkinStyle value) {
+        return new Skin(name, joints, toJoint, starts, slots, weights, value);
     }
 }

@@ -2,6 +2,7 @@ package idleheron.core.scene;
 
 import idleheron.core.math.AxisSystem;
 import idleheron.core.time.FrameRate;
+import java.util.List;
 
 /**
  * What a file declares about the space and time it is written in.
@@ -10,35 +11,53 @@ import idleheron.core.time.FrameRate;
  * @param startSeconds first moment of the declared range
  * @param endSeconds last moment of the declared range
  * @param writer the program that the file says wrote it, or ""
+ * @param properties what else the file declares: the axes and unit it was first written in, the snapping of frames
  */
 public record Stage(
-        AxisSystem axes, double metersPerUnit, FrameRate rate, double startSeconds, double endSeconds, String writer) {
+        AxisSystem axes,
+        double metersPerUnit,
+        FrameRate rate,
+        double startSeconds,
+        double endSeconds,
+        String writer,
+        List<FreeProperty> properties) {
     public static final Stage COMMON = new Stage(AxisSystem.COMMON, 1, FrameRate.FILM, 0, 0, "");
 
     public Stage {
         if (!(metersPerUnit > 0) || Double.isInfinite(metersPerUnit)) {
             throw new IllegalArgumentException("metres per unit is " + metersPerUnit + ", expected a positive number");
         }
+        properties = List.copyOf(properties);
+    }
+
+    public Stage(
+            AxisSystem axes,
+            double metersPerUnit,
+            FrameRate rate,
+            double startSeconds,
+            double endSeconds,
+            String writer) {
+        this(axes, metersPerUnit, rate, startSeconds, endSeconds, writer, List.of());
     }
 
     public Stage withAxes(AxisSystem value) {
-        return new Stage(value, metersPerUnit, rate, startSeconds, endSeconds, writer);
+        return new Stage(value, metersPerUnit, rate, startSeconds, endSeconds, writer, properties);
     }
 
     public Stage withMetersPerUnit(double value) {
-        return new Stage(axes, value, rate, startSeconds, endSeconds, writer);
+        return new Stage(axes, value, rate, startSeconds, endSeconds, writer, properties);
     }
 
     public Stage withRate(FrameRate value) {
-        return new Stage(axes, metersPerUnit, value, startSeconds, endSeconds, writer);
+        return new Stage(axes, metersPerUnit, value, startSeconds, endSeconds, writer, properties);
     }
 
     public Stage withRange(double start, double end) {
-        return new Stage(axes, metersPerUnit, rate, start, end, writer);
+        return new Stage(axes, metersPerUnit, rate, start, end, writer, properties);
     }
 
     public Stage withWriter(String value) {
-        return new Stage(axes, metersPerUnit, rate, startSeconds, endSeconds, value);
+        return new Stage(axes, metersPerUnit, rate, startSeconds, endSeconds, value, properties);
     }
 
     /** "1 cm", "1 m" or "0.0254 m". */

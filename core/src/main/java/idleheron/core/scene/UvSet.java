@@ -6,4 +6,12 @@ package idleheron.core.scene;
  * @param uv two per entry, origin at the bottom left
  * @param indices per corner of the mesh an entry, -1 for none
  */
-public record UvSet(String name, float[] uv, int[] indices) {}
+public record UvSet(String name, float[] uv, int[] indices) {
+    UvSet reordered(int[] from) {
+        int[] out = new int[from.length];
+        for (int c = 0; c < out.length; c++) {
+            out[c] = indices[from[c]];
+        }
+        return new UvSet(name, uv, out);
+    }
+}

@@ -1,16 +1,17 @@
 package idleheron.formats.fbx;
 
 import idleheron.core.job.Progress;
+import idleheron.formats.ByteCursor;
 import idleheron.formats.FormatException;
-import java.nio.ByteBuffer;
-import java.nio.ByteOrder;
+import java.lang.foreign.MemorySegment;
+import java.lang.foreign.ValueLayout;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Reads the binary form, versions 7.1 to 7.7. Numbers are little-endian.
+ * Reads the binary form, versions 6.0 to 7.7 and what comes after them in the same form. Numbers are little-endian.
  *
  * <pre>
  * file     23 bytes  "Kaydara FBX Binary  " 00 1A 00
@@ -26,22 +27,37 @@ import org.jspecify.annotations.Nullable;
  *          value*    see {@link FbxValue}: a type letter, then the data
  *          record*   children, if the end offset is not reached; closed by a zero record (all fields 0)
  *
- * array    u32       number of elements
+ * array    u32       number of elements                        from version 7; before that, every element is a value
  *          u32       encoding, 0 raw, 1 zlib
  *          u32       length of the data in bytes
  *          bytes     data
  * </pre>
  *
- * A writer's missing zero record is forgiven and noted. Every size is held against what is left of its surroundings before
+ * Long lists of equal values in a version 6 file become arrays, as version 7 would have written them. A writer's missing zero record is forgiven and noted. Every size is held against what is left of its surroundings before
  * anything is allocated.
  */
 final class FbxBinaryReader {
     static final byte[] MAGIC = "Kaydara FBX Binary  \0\u001a\0".getBytes(java.nio.charset.StandardCharsets.ISO_8859_1);
+    static final int OLDEST = 6000;
+    static final int NEWEST = 8999;
     private static final int DEEPEST = 64;
 
+    /** Of the machine's memory for this program, what arrays may take: the scene built from them needs some as well. */
+    private static final double SHARE_OF_MEMORY = 0.45;
+
+    /** So many loose numbers of one kind in a version 6 record are a list. */
+    private static final int LIST = 16;
+
+    private static final FbxValue.Flag[] FLAGS = new FbxValue.Flag[256];
+
+    static {
+        for (int i = 0; i < FLAGS.length; i++) {
+            FLAGS[i] = new FbxValue.Flag((byte) i);
+        }
+    }
+
+    private final ByteCursor in;
     private final String file;
-    private final byte[] bytes;
-    private final ByteBuffer in;
     private final int version;
     private final boolean wide;
     private final List<String> notes = new ArrayList<>();
@@ -49,10 +65,9 @@ final class FbxBinaryReader {
     private final Progress progress;
     private boolean unclosed;
 
-    private FbxBinaryReader(String file, byte[] bytes, int version, Progress progress) {
+    private FbxBinaryReader(String file, MemorySegment bytes, int version, Progress progress) {
         this.file = file;
-        this.bytes = bytes;
-        this.in = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN).position(27);
+        this.in = new ByteCursor(file, bytes, 27);
         this.version = version;
         this.wide = version >= 7500;
         this.progress = progress;
@@ -62,27 +77,28 @@ final class FbxBinaryReader {
         return head.length >= 21 && Arrays.equals(head, 0, 18, MAGIC, 0, 18);
     }
 
-    static FbxDocument read(String file, byte[] bytes, Progress progress) throws FormatException {
-        if (bytes.length < 27 || !Arrays.equals(bytes, 0, MAGIC.length, MAGIC, 0, MAGIC.length)) {
-            throw FormatException.at(file, 0, "the 23 bytes that open a binary FBX file and a version", shown(bytes));
+    static FbxDocument read(String file, MemorySegment bytes, Progress progress) throws FormatException {
+        ByteCursor head = new ByteCursor(file, bytes, 0);
+        if (bytes.byteSize() < 27 || !Arrays.equals(head.take(MAGIC.length), MAGIC)) {
+            head.to(0);
+            throw head.wrong(
+                    "the 23 bytes that open a binary FBX file and a version",
+                    bytes.byteSize() < 27 ? "a file of " + bytes.byteSize() + " bytes" : "other bytes");
         }
-        int version = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN).getInt(23);
-        if (version < 7000 || version >= 8000) {
-            throw FormatException.at(file, 23, "a version from 7000 to 7999", Integer.toString(version));
+        int version = head.i32();
+        if (version < OLDEST || version > NEWEST) {
+            head.to(MAGIC.length);
+            throw head.wrong("a version from " + OLDEST + " to " + NEWEST, Integer.toString(version));
         }
         return new FbxBinaryReader(file, bytes, version, progress).document();
-    }
-
-    private static String shown(byte[] bytes) {
-        return bytes.length < 27 ? "a file of " + bytes.length + " bytes" : "other bytes";
     }
 
     private FbxDocument document() throws FormatException {
         List<FbxRecord> records = new ArrayList<>();
         boolean closed = false;
-        while (in.remaining() >= headLength()) {
-            progress.at(0.7 * in.position() / in.limit(), "reading records");
-            FbxRecord r = record(in.limit(), 0);
+        while (in.left() >= headLength()) {
+            progress.at(0.5 * in.at() / in.size(), "reading records");
+            FbxRecord r = record(in.size(), 0);
             if (r == null) {
                 closed = true;
                 break;
@@ -90,58 +106,76 @@ final class FbxBinaryReader {
             records.add(r);
         }
         if (!closed) {
-            throw FormatException.at(file, in.position(), "a zero record that closes the file", "the end of the file");
+            throw in.wrong("a zero record that closes the file", "the end of the file");
         }
         if (unclosed) {
             notes.add("scopes are not closed by a zero record");
         }
-        byte[] footer = null;
-        if (in.remaining() >= 16) {
-            footer = new byte[16];
-            in.get(footer);
-        } else {
-            notes.add("the footer is missing");
+        byte[] footer = footer();
+        progress.at(0.5, "unpacking arrays");
+        long unpacked = arrays.stream().mapToLong(FbxArrayCoding.Task::size).sum();
+        long room = (long) (Runtime.getRuntime().maxMemory() * SHARE_OF_MEMORY);
+        if (unpacked > room) {
+            throw FormatException.in(
+                    file,
+                    "arrays that unpack to at most " + (room >> 20) + " MB, the memory there is for them",
+                    (unpacked >> 20) + " MB");
         }
-        progress.at(0.7, "unpacking arrays");
-        FbxArrayCoding.decode(file, bytes, arrays);
+        FbxArrayCoding.decode(file, in.bytes(), arrays);
         return new FbxDocument(version, false, records, footer, notes);
+    }
+
+    /** The code in front; the rest is held against the layout, and what is odd is told and forgiven. */
+    private byte @Nullable [] footer() {
+        if (in.left() < 16) {
+            notes.add("the footer is missing");
+            return null;
+        }
+        byte[] code = in.take(16);
+        byte[] rest = in.take((int) Math.min(in.left(), 1024));
+        int closing = rest.length - FbxBinaryWriter.CLOSING.length;
+        if (closing < 0
+                || !Arrays.equals(
+                        rest, closing, rest.length, FbxBinaryWriter.CLOSING, 0, FbxBinaryWriter.CLOSING.length)) {
+            notes.add("the footer does not end as it should");
+        }
+        return code;
     }
 
     private int headLength() {
         return wide ? 25 : 13;
     }
 
-    private long size() throws FormatException {
-        int at = in.position();
-        long v = wide ? in.getLong() : Integer.toUnsignedLong(in.getInt());
+    private long word() throws FormatException {
+        long v = wide ? in.i64() : in.u32();
         if (v < 0) {
-            throw FormatException.at(file, at, "a size", Long.toUnsignedString(v));
+            in.to(in.at() - 8);
+            throw in.wrong("a size", Long.toUnsignedString(v));
         }
         return v;
     }
 
     /** Null for a zero record. */
-    private @Nullable FbxRecord record(int limit, int depth) throws FormatException {
-        int start = in.position();
+    private @Nullable FbxRecord record(long limit, int depth) throws FormatException {
+        long start = in.at();
         if (depth > DEEPEST) {
-            throw FormatException.at(file, start, "at most " + DEEPEST + " records inside each other", "one more");
+            throw in.wrong("at most " + DEEPEST + " records inside each other", "one more");
         }
         if (limit - start < headLength()) {
-            throw FormatException.at(
-                    file, start, "a record of at least " + headLength() + " bytes", (limit - start) + " bytes");
+            throw in.wrong("a record of at least " + headLength() + " bytes", (limit - start) + " bytes");
         }
-        long end = size();
-        long count = size();
-        long length = size();
-        int nameLength = Byte.toUnsignedInt(in.get());
+        long end = word();
+        long count = word();
+        long length = word();
+        int nameLength = in.u8();
         if (end == 0) {
             if (count != 0 || length != 0 || nameLength != 0) {
                 throw FormatException.at(file, start, "a zero record", "one with values");
             }
             return null;
         }
-        long valuesAt = in.position() + (long) nameLength;
-        if (end > limit || valuesAt + length > end) {
+        long valuesAt = in.at() + nameLength;
+        if (end > limit || length > end - valuesAt) {
             throw FormatException.at(
                     file,
                     start,
@@ -151,33 +185,90 @@ final class FbxBinaryReader {
         if (count > length) {
             throw FormatException.at(file, start, "at most " + length + " values in as many bytes", count + " values");
         }
-        byte[] nameBytes = new byte[nameLength];
-        in.get(nameBytes);
-        String name = new String(nameBytes, java.nio.charset.StandardCharsets.UTF_8);
-        FbxValue[] values = new FbxValue[(int) count];
-        int valuesEnd = (int) (valuesAt + length);
-        for (int i = 0; i < values.length; i++) {
-            value(values, i, valuesEnd);
-        }
-        if (in.position() != valuesEnd) {
-            throw FormatException.at(
-                    file, in.position(), "the values of " + name + " to end at byte " + valuesEnd, "them ending here");
+        String name = new String(in.take(nameLength), java.nio.charset.StandardCharsets.UTF_8);
+        List<FbxValue> values = values(name, count, valuesAt + length);
+        if (in.at() == end) {
+            return new FbxRecord(name, values, List.of(), false);
         }
         List<FbxRecord> children = new ArrayList<>();
-        boolean scope = in.position() < end;
-        if (scope) {
-            children((int) end, depth, children);
-        }
-        return new FbxRecord(name, Arrays.asList(values), children, scope);
+        children(end, depth, children);
+        return new FbxRecord(name, values, children, true);
     }
 
-    private void children(int end, int depth, List<FbxRecord> into) throws FormatException {
-        while (in.position() < end) {
+    private List<FbxValue> values(String name, long count, long end) throws FormatException {
+        if (version < 7000 && count >= LIST) {
+            FbxValue list = list(count, end);
+            if (list != null) {
+                return List.of(list);
+            }
+        }
+        if (count > FbxArrayCoding.MOST) {
+            throw in.wrong("at most " + FbxArrayCoding.MOST + " values", Long.toString(count));
+        }
+        FbxValue[] values = new FbxValue[(int) count];
+        for (int i = 0; i < values.length; i++) {
+            value(values, i, end);
+        }
+        if (in.at() != end) {
+            throw in.wrong("the values of " + name + " to end at byte " + end, "them ending here");
+        }
+        return Arrays.asList(values);
+    }
+
+    /** All numbers of one kind as an array, or null when they are not. */
+    private @Nullable FbxValue list(long count, long end) {
+        long from = in.at();
+        char code = (char) in.bytes().get(ValueLayout.JAVA_BYTE, from);
+        int element = "DL".indexOf(code) >= 0 ? 8 : "FI".indexOf(code) >= 0 ? 4 : 0;
+        int step = 1 + element;
+        if (element == 0 || count > FbxArrayCoding.MOST || count * step != end - from) {
+            return null;
+        }
+        for (long at = from; at < end; at += step) {
+            if (in.bytes().get(ValueLayout.JAVA_BYTE, at) != code) {
+                return null;
+            }
+        }
+        int n = (int) count;
+        in.to(end);
+        return switch (code) {
+            case 'D' -> {
+                double[] out = new double[n];
+                for (int i = 0; i < n; i++) {
+                    out[i] = in.bytes().get(ByteCursor.DOUBLE, from + 9L * i + 1);
+                }
+                yield new FbxValue.Doubles(out);
+            }
+            case 'L' -> {
+                long[] out = new long[n];
+                for (int i = 0; i < n; i++) {
+                    out[i] = in.bytes().get(ByteCursor.LONG, from + 9L * i + 1);
+                }
+                yield new FbxValue.Longs(out);
+            }
+            case 'F' -> {
+                float[] out = new float[n];
+                for (int i = 0; i < n; i++) {
+                    out[i] = in.bytes().get(ByteCursor.FLOAT, from + 5L * i + 1);
+                }
+                yield new FbxValue.Floats(out);
+            }
+            default -> {
+                int[] out = new int[n];
+                for (int i = 0; i < n; i++) {
+                    out[i] = in.bytes().get(ByteCursor.INT, from + 5L * i + 1);
+                }
+                yield new FbxValue.Ints(out);
+            }
+        };
+    }
+
+    private void children(long end, int depth, List<FbxRecord> into) throws FormatException {
+        while (in.at() < end) {
             FbxRecord c = record(end, depth + 1);
             if (c == null) {
-                if (in.position() != end) {
-                    throw FormatException.at(
-                            file, in.position(), "a scope that ends at byte " + end, "its zero record here");
+                if (in.at() != end) {
+                    throw in.wrong("a scope that ends at byte " + end, "its zero record here");
                 }
                 return;
             }
@@ -186,78 +277,73 @@ final class FbxBinaryReader {
         unclosed = true;
     }
 
-    private void need(long bytes, int limit, String what) throws FormatException {
-        if (bytes > limit - in.position()) {
-            throw FormatException.at(
-                    file, in.position(), bytes + " bytes of " + what, (limit - in.position()) + " left");
-        }
-    }
-
-    private void value(FbxValue[] into, int index, int limit) throws FormatException {
-        need(1, limit, "a value");
-        int at = in.position();
-        char code = (char) in.get();
+    private void value(FbxValue[] into, int index, long limit) throws FormatException {
+        in.need(1, limit, "a value");
+        char code = (char) in.u8();
         switch (code) {
             case 'Y' -> {
-                need(2, limit, "a number");
-                into[index] = new FbxValue.Int16(in.getShort());
+                in.need(2, limit, "a number");
+                into[index] = new FbxValue.Int16(in.i16());
             }
             case 'C' -> {
-                need(1, limit, "a flag");
-                into[index] = new FbxValue.Flag(in.get());
+                in.need(1, limit, "a flag");
+                into[index] = FLAGS[in.u8()];
             }
             case 'I' -> {
-                need(4, limit, "a number");
-                into[index] = new FbxValue.Int32(in.getInt());
+                in.need(4, limit, "a number");
+                into[index] = new FbxValue.Int32(in.i32());
             }
             case 'F' -> {
-                need(4, limit, "a number");
-                into[index] = new FbxValue.Real32(in.getFloat());
+                in.need(4, limit, "a number");
+                into[index] = new FbxValue.Real32(in.f32());
             }
             case 'D' -> {
-                need(8, limit, "a number");
-                into[index] = new FbxValue.Real64(in.getDouble());
+                in.need(8, limit, "a number");
+                into[index] = new FbxValue.Real64(in.f64());
             }
             case 'L' -> {
-                need(8, limit, "a number");
-                into[index] = new FbxValue.Int64(in.getLong());
+                in.need(8, limit, "a number");
+                into[index] = new FbxValue.Int64(in.i64());
             }
-            case 'S' -> into[index] = new FbxValue.Text(bytes(limit));
-            case 'R' -> into[index] = new FbxValue.Blob(bytes(limit));
+            case 'S' -> into[index] = new FbxValue.Text(data(limit));
+            case 'R' -> into[index] = new FbxValue.Blob(data(limit));
             case 'i', 'l', 'f', 'd', 'b', 'c' -> array(code, into, index, limit);
-            default ->
-                throw FormatException.at(file, at, "a type letter (one of YCIFDLSRilfdbc)", "byte " + (int) code);
+            default -> {
+                in.to(in.at() - 1);
+                throw in.wrong("a type letter (one of YCIFDLSRilfdbc)", "byte " + (int) code);
+            }
         }
     }
 
-    private byte[] bytes(int limit) throws FormatException {
-        need(4, limit, "a length");
-        long length = Integer.toUnsignedLong(in.getInt());
-        need(length, limit, "text or data");
-        byte[] out = new byte[(int) length];
-        in.get(out);
-        return out;
+    private byte[] data(long limit) throws FormatException {
+        in.need(4, limit, "a length");
+        long length = in.u32();
+        in.need(length, limit, "text or data");
+        if (length > FbxArrayCoding.MOST) {
+            throw in.wrong("at most " + FbxArrayCoding.MOST + " bytes in one piece", Long.toString(length));
+        }
+        return in.take((int) length);
     }
 
-    private void array(char code, FbxValue[] into, int index, int limit) throws FormatException {
-        need(12, limit, "an array's head");
-        int at = in.position();
-        long count = Integer.toUnsignedLong(in.getInt());
-        long encoding = Integer.toUnsignedLong(in.getInt());
-        long length = Integer.toUnsignedLong(in.getInt());
-        need(length, limit, "array data");
+    private void array(char code, FbxValue[] into, int index, long limit) throws FormatException {
+        in.need(12, limit, "an array's head");
+        long head = in.at();
+        long count = in.u32();
+        long encoding = in.u32();
+        long length = in.u32();
+        in.need(length, limit, "array data");
         if (encoding > 1) {
-            throw FormatException.at(file, at + 4, "array encoding 0 or 1", Long.toString(encoding));
+            throw FormatException.at(file, head + 4, "array encoding 0 or 1", Long.toString(encoding));
         }
         long size = count * FbxArrayCoding.elementSize(code);
         if (encoding == 0 && size != length) {
-            throw FormatException.at(file, at, size + " bytes for " + count + " elements", length + " bytes");
+            throw FormatException.at(file, head, size + " bytes for " + count + " elements", length + " bytes");
         }
-        if (size > FbxArrayCoding.LARGEST || size > length * FbxArrayCoding.MOST_COMPRESSED) {
+        if (count > FbxArrayCoding.MOST || size > length * FbxArrayCoding.MOST_COMPRESSED) {
             throw FormatException.at(
-                    file, at, "an array that can unpack from " + length + " bytes", count + " elements");
+                    file, head, "an array that can unpack from " + length + " bytes", count + " elements");
         }
-        arrays.add(new FbxArrayCoding.Task(into, index, code, in.position(), (int) length, (int) count, encoding == 1));
-        in.position(in.position() + (int) length);
+        arrays.add(new FbxArrayCoding.Task(into, index, code, in.at(), length, (int) count, encoding == 1));
+        in.to(in.at() + length);
     }
 }

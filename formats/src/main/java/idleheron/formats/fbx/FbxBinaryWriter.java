@@ -1,13 +1,20 @@
 package idleheron.formats.fbx;
 
+import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.HexFormat;
 import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Objects;
 
 /**
- * Writes the binary form; the layout is set out at {@link FbxBinaryReader}.
+ * Writes the binary form; the layout is set out at {@link FbxBinaryReader}. Arrays are packed first, on all cores; then sizes
+ * are added up, and the bytes go out in one stream.
  *
  * <pre>
  * footer   16 bytes  footer code
@@ -21,47 +28,73 @@ import java.util.List;
  * A record gets a closing zero record when it opened a scope, or when it has neither values nor children.
  */
 final class FbxBinaryWriter {
-    private static final byte[] CLOSING = java.util.HexFormat.of().parseHex("f85a8c6adef5d97eece90ce3758f290b");
-    private static final byte[] DEFAULT_CODE = java.util.HexFormat.of().parseHex("fabcab09d0c8d466b176fb831cf7267e");
+    static final byte[] CLOSING = HexFormat.of().parseHex("f85a8c6adef5d97eece90ce3758f290b");
+    private static final byte[] DEFAULT_CODE = HexFormat.of().parseHex("fabcab09d0c8d466b176fb831cf7267e");
+    private static final long LARGEST_74 = 0xFFFFFFFFL;
 
-    private final IdentityHashMap<FbxValue.Array, FbxArrayCoding.Encoded> arrays = new IdentityHashMap<>();
+    private final IdentityHashMap<FbxValue.Array, FbxArrayPacking.Encoded> arrays = new IdentityHashMap<>();
     private final boolean wide;
-    private byte[] out = new byte[1 << 16];
-    private int size;
+    private final OutputStream out;
+    private final byte[] word = new byte[8];
 
-    private FbxBinaryWriter(boolean wide) {
+    /** Sizes of records in the order in which they are written, and lengths of their values. */
+    private final List<long[]> sizes = new ArrayList<>();
+
+    private int next;
+    private long at;
+
+    private FbxBinaryWriter(OutputStream out, boolean wide) {
+        this.out = out;
         this.wide = wide;
     }
 
     /**
-     * @throws IllegalArgumentException for a version other than 7400 or 7500, or more than 2 GB
+     * @throws IllegalArgumentException for a version other than 7400 or 7500, or more than 4 GB in version 7400
      */
-    static byte[] write(FbxDocument document, int version, Progress progress) {
+    static void write(FbxDocument document, int version, OutputStream target, Progress progress) throws IOException {
         if (version != 7400 && version != 7500) {
             throw new IllegalArgumentException("writes FBX 7.4 and 7.5, not " + version);
         }
-        FbxBinaryWriter w = new FbxBinaryWriter(version >= 7500);
+        OutputStream out = new BufferedOutputStream(target, 1 << 20);
+        new FbxBinaryWriter(out, version >= 7500).document(document, version, progress);
+        out.flush();
+    }
+
+    private void document(FbxDocument document, int version, Progress progress) throws IOException {
         progress.at(0, "packing arrays");
-        w.pack(document.records());
+        pack(document.records());
         progress.at(0.8, "writing records");
-        w.bytes(FbxBinaryReader.MAGIC);
-        w.int32(version);
+        long all = 4L + FbxBinaryReader.MAGIC.length + headLength();
         for (FbxRecord r : document.records()) {
-            w.record(r);
+            all += measure(r);
         }
-        w.zeros(w.headLength());
-        w.footer(document, version);
+        if (!wide && all > LARGEST_74) {
+            throw new IllegalArgumentException(
+                    "FBX 7.4 cannot hold more than 4 GB, and this is " + all + " bytes; write 7.5");
+        }
+        bytes(FbxBinaryReader.MAGIC);
+        int32(version);
+        for (FbxRecord r : document.records()) {
+            record(r);
+        }
+        zeros(headLength());
+        bytes(document.footerCode() == null ? DEFAULT_CODE : document.footerCode());
+        zeros((int) (16 - at % 16));
+        zeros(4);
+        int32(version);
+        zeros(120);
+        bytes(CLOSING);
         progress.at(1, "written");
-        return Arrays.copyOf(w.out, w.size);
     }
 
     private void pack(List<FbxRecord> records) {
         List<FbxValue.Array> all = new ArrayList<>();
         gather(records, all);
-        List<FbxArrayCoding.Encoded> done =
-                all.parallelStream().map(FbxArrayCoding::encode).toList();
-        for (int i = 0; i < all.size(); i++) {
-            arrays.put(all.get(i), done.get(i));
+        all.sort(java.util.Comparator.comparingInt(FbxValue.Array::length).reversed());
+        FbxArrayPacking.Encoded[] done = new FbxArrayPacking.Encoded[all.size()];
+        Cores.each(done.length, i -> done[i] = FbxArrayPacking.encode(all.get(i)));
+        for (int i = 0; i < done.length; i++) {
+            arrays.put(all.get(i), done[i]);
         }
     }
 
@@ -76,55 +109,72 @@ final class FbxBinaryWriter {
         }
     }
 
-    private void footer(FbxDocument document, int version) {
-        bytes(document.footerCode() == null ? DEFAULT_CODE : document.footerCode());
-        zeros(16 - size % 16);
-        zeros(4);
-        int32(version);
-        zeros(120);
-        bytes(CLOSING);
-    }
-
     private int headLength() {
         return wide ? 25 : 13;
     }
 
-    private void record(FbxRecord r) {
-        int head = size;
-        byte[] name = r.name().getBytes(java.nio.charset.StandardCharsets.UTF_8);
-        zeros(headLength() - 1);
+    private static boolean isClosed(FbxRecord r) {
+        return r.scope() || r.values().isEmpty() || !r.children().isEmpty();
+    }
+
+    private long measure(FbxRecord r) {
+        long[] own = new long[2];
+        sizes.add(own);
+        for (FbxValue v : r.values()) {
+            own[1] += measure(v);
+        }
+        long name = r.name().getBytes(StandardCharsets.UTF_8).length;
+        long size = headLength() + name + own[1] + (isClosed(r) ? headLength() : 0);
+        for (FbxRecord c : r.children()) {
+            size += measure(c);
+        }
+        own[0] = size;
+        return size;
+    }
+
+    private long measure(FbxValue value) {
+        return 1
+                + switch (value) {
+                    case FbxValue.Int16 v -> 2;
+                    case FbxValue.Flag v -> 1;
+                    case FbxValue.Int32 v -> 4;
+                    case FbxValue.Real32 v -> 4;
+                    case FbxValue.Real64 v -> 8;
+                    case FbxValue.Int64 v -> 8;
+                    case FbxValue.Text v -> 4L + v.bytes().length;
+                    case FbxValue.Blob v -> 4L + v.bytes().length;
+                    case FbxValue.Array v -> encoded(v).size();
+                };
+    }
+
+    private FbxArrayPacking.Encoded encoded(FbxValue.Array array) {
+        return Objects.requireNonNull(arrays.get(array));
+    }
+
+    private void record(FbxRecord r) throws IOException {
+        long[] own = sizes.get(next++);
+        size(at + own[0]);
+        size(r.values().size());
+        size(own[1]);
+        byte[] name = r.name().getBytes(StandardCharsets.UTF_8);
         int8(name.length);
         bytes(name);
-        int valuesAt = size;
         for (FbxValue v : r.values()) {
             value(v);
         }
-        int length = size - valuesAt;
         for (FbxRecord c : r.children()) {
             record(c);
         }
-        if (r.scope() || r.values().isEmpty() || !r.children().isEmpty()) {
+        if (isClosed(r)) {
             zeros(headLength());
         }
-        int step = wide ? 8 : 4;
-        patch(head, size);
-        patch(head + step, r.values().size());
-        patch(head + 2 * step, length);
     }
 
-    private void patch(int at, int v) {
-        out[at] = (byte) v;
-        out[at + 1] = (byte) (v >>> 8);
-        out[at + 2] = (byte) (v >>> 16);
-        out[at + 3] = (byte) (v >>> 24);
-    }
-
-    private void value(FbxValue value) {
+    private void value(FbxValue value) throws IOException {
         switch (value) {
             case FbxValue.Int16 v -> {
                 int8('Y');
-                int8(v.value());
-                int8(v.value() >> 8);
+                little(v.value(), 2);
             }
             case FbxValue.Flag v -> {
                 int8('C');
@@ -140,11 +190,11 @@ final class FbxBinaryWriter {
             }
             case FbxValue.Real64 v -> {
                 int8('D');
-                int64(Double.doubleToRawLongBits(v.value()));
+                little(Double.doubleToRawLongBits(v.value()), 8);
             }
             case FbxValue.Int64 v -> {
                 int8('L');
-                int64(v.value());
+                little(v.value(), 8);
             }
             case FbxValue.Text v -> {
                 int8('S');
@@ -156,53 +206,44 @@ final class FbxBinaryWriter {
                 int32(v.bytes().length);
                 bytes(v.bytes());
             }
-            case FbxValue.Array v -> array(java.util.Objects.requireNonNull(arrays.get(v)));
-        }
-    }
-
-    private void array(FbxArrayCoding.Encoded e) {
-        int8(e.code());
-        int32(e.count());
-        int32(e.packed() ? 1 : 0);
-        int32(e.data().length);
-        bytes(e.data());
-    }
-
-    private void room(int more) {
-        if (size + (long) more > out.length) {
-            long next = Math.max(size + (long) more, out.length * 2L);
-            if (size + (long) more > Integer.MAX_VALUE - 16) {
-                throw new IllegalArgumentException("an FBX file of more than 2 GB cannot be written");
+            case FbxValue.Array v -> {
+                FbxArrayPacking.Encoded e = encoded(v);
+                int8(e.code());
+                int32(e.count());
+                int32(e.packed() ? 1 : 0);
+                int32(e.data().length);
+                bytes(e.data());
             }
-            out = Arrays.copyOf(out, (int) Math.min(next, Integer.MAX_VALUE - 16));
         }
     }
 
-    private void int8(int v) {
-        room(1);
-        out[size++] = (byte) v;
+    private void size(long v) throws IOException {
+        little(v, wide ? 8 : 4);
     }
 
-    private void int32(int v) {
-        room(4);
-        patch(size, v);
-        size += 4;
+    private void int8(int v) throws IOException {
+        out.write(v);
+        at++;
     }
 
-    private void int64(long v) {
-        int32((int) v);
-        int32((int) (v >>> 32));
+    private void int32(int v) throws IOException {
+        little(v, 4);
     }
 
-    private void bytes(byte[] v) {
-        room(v.length);
-        System.arraycopy(v, 0, out, size, v.length);
-        size += v.length;
+    private void little(long v, int count) throws IOException {
+        for (int i = 0; i < count; i++) {
+            word[i] = (byte) (v >>> 8 * i);
+        }
+        out.write(word, 0, count);
+        at += count;
     }
 
-    private void zeros(int n) {
-        room(n);
-        Arrays.fill(out, size, size + n, (byte) 0);
-        size += n;
+    private void bytes(byte[] v) throws IOException {
+        out.write(v);
+        at += v.length;
+    }
+
+    private void zeros(int n) throws IOException {
+        bytes(new byte[n]);
     }
 }

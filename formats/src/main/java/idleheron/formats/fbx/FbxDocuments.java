@@ -2,8 +2,11 @@ package idleheron.formats.fbx;
 
 import idleheron.core.job.Progress;
 import idleheron.formats.FormatException;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.lang.foreign.MemorySegment;
 
-/** Reads either form of FBX document and writes the binary one. */
+/** Reads and writes either form of FBX document. */
 public final class FbxDocuments {
     private FbxDocuments() {}
 
@@ -13,21 +16,32 @@ public final class FbxDocuments {
 
     /**
      * @param file the name for messages
-     * @throws FormatException when the bytes are no FBX document of version 7
+     * @param bytes the whole file; it is not looked at any more once this returns
+     * @throws FormatException when the bytes are no FBX document of version 6 or 7
      */
-    public static FbxDocument read(String file, byte[] bytes, Progress progress) throws FormatException {
-        if (bytes.length == 0) {
+    public static FbxDocument read(String file, MemorySegment bytes, Progress progress) throws FormatException {
+        if (bytes.byteSize() == 0) {
             throw FormatException.at(file, 0, "an FBX document", "an empty file");
         }
-        return FbxBinaryReader.matches(bytes)
+        byte[] head = bytes.asSlice(0, Math.min(bytes.byteSize(), FbxBinaryReader.MAGIC.length))
+                .toArray(java.lang.foreign.ValueLayout.JAVA_BYTE);
+        return FbxBinaryReader.matches(head)
                 ? FbxBinaryReader.read(file, bytes, progress)
                 : FbxTextReader.read(file, bytes, progress);
     }
 
     /**
+     * Writes the binary form. A version 6 document is brought to version 7 first.
+     *
      * @param version 7400 or 7500
      */
-    public static byte[] write(FbxDocument document, int version, Progress progress) {
-        return FbxBinaryWriter.write(document, version, progress);
+    public static void writeBinary(FbxDocument document, int version, OutputStream out, Progress progress)
+            throws IOException {
+        FbxBinaryWriter.write(FbxNames.spelled(FbxUpgrade.toSeven(document), false), version, out, progress);
+    }
+
+    /** Writes the text form of version 7.4. A version 6 document is brought to version 7 first. */
+    public static void writeText(FbxDocument document, OutputStream out, Progress progress) throws IOException {
+        FbxTextWriter.write(FbxNames.spelled(FbxUpgrade.toSeven(document), true), out, progress);
     }
 }

@@ -4,6 +4,9 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.FormatException;
 import idleheron.formats.SceneFormat;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.lang.foreign.MemorySegment;
 import java.nio.file.Path;
 import java.util.List;
 
@@ -11,6 +14,7 @@ import java.util.List;
 public final class FbxFormat implements SceneFormat {
     public static final String BINARY_75 = "binary 7.5";
     public static final String BINARY_74 = "binary 7.4";
+    public static final String TEXT_74 = "text 7.4";
 
     @Override
     public String name() {
@@ -24,7 +28,7 @@ public final class FbxFormat implements SceneFormat {
 
     @Override
     public List<String> variants() {
-        return List.of(BINARY_75, BINARY_74);
+        return List.of(BINARY_75, BINARY_74, TEXT_74);
     }
 
     @Override
@@ -33,19 +37,24 @@ public final class FbxFormat implements SceneFormat {
     }
 
     @Override
-    public ReadScene read(Path file, byte[] bytes, Progress progress) throws FormatException {
+    public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
         FbxDocument document = FbxDocuments.read(name, bytes, progress.part(0, 0.7));
         progress.at(0.7, "building the scene");
         Scene scene = FbxSceneReader.read(name, document, file.toAbsolutePath().getParent());
         progress.at(1, "read");
-        return new ReadScene(scene, name(), document.variant(), bytes.length);
+        return new ReadScene(scene, name(), document.variant(), bytes.byteSize());
     }
 
     @Override
-    public byte[] write(Scene scene, String variant, Progress progress) {
-        int version = variant.equals(BINARY_74) ? 7400 : 7500;
+    public void write(Scene scene, String variant, OutputStream out, Progress progress) throws IOException {
         progress.at(0, "building the document");
-        return FbxDocuments.write(FbxSceneWriter.write(scene, version), version, progress.part(0.3, 1));
+        int version = variant.equals(BINARY_75) ? 7500 : 7400;
+        FbxDocument document = FbxSceneWriter.write(scene, version);
+        if (variant.equals(TEXT_74)) {
+            FbxDocuments.writeText(document, out, progress.part(0.3, 1));
+        } else {
+            FbxDocuments.writeBinary(document, version, out, progress.part(0.3, 1));
+        }
     }
 }

@@ -3,11 +3,13 @@ package idleheron.formats.fbx;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.EdgeSmoothing;
 import idleheron.core.scene.Mesh;
+import idleheron.core.scene.MeshLayer;
 import idleheron.core.scene.UvSet;
 import idleheron.formats.FormatException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -18,9 +20,13 @@ import org.jspecify.annotations.Nullable;
  * PolygonVertexIndex  ints; the last corner of each face is stored as -1 - point
  * Edges               ints, the corner at which each edge starts
  * LayerElementNormal, LayerElementUV, LayerElementSmoothing, LayerElementMaterial: see {@link FbxLayer}
+ * other LayerElements: see {@link FbxMeshLayers}
  * </pre>
  */
 final class FbxMeshReader {
+    private static final Set<String> READ_HERE =
+            Set.of("LayerElementNormal", "LayerElementUV", "LayerElementSmoothing", "LayerElementMaterial");
+
     private final String file;
     private final FbxObjects.Item geometry;
     private final List<String> notes;
@@ -76,7 +82,19 @@ final class FbxMeshReader {
                 smoothingGroups(g, counts),
                 edgeSmoothing(g),
                 null,
-                shapes);
+                shapes,
+                layers(g));
+    }
+
+    private List<MeshLayer> layers(FbxRecord g) {
+        for (FbxRecord r : g.children()) {
+            if (r.name().startsWith("LayerElement")
+                    && !READ_HERE.contains(r.name())
+                    && !FbxMeshLayers.knows(r.name())) {
+                notes.add(name() + ": " + r.name() + " is not read");
+            }
+        }
+        return FbxMeshLayers.read(g, name(), notes);
     }
 
     private String name() {

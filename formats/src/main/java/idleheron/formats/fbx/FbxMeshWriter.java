@@ -5,14 +5,21 @@ import static idleheron.formats.fbx.FbxBuild.leaf;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.EdgeSmoothing;
 import idleheron.core.scene.Mesh;
+import idleheron.core.scene.MeshLayer;
 import idleheron.core.scene.UvSet;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** Meshes and blend shapes to {@code Geometry} and {@code Deformer} objects; the layouts stand at the readers. */
 final class FbxMeshWriter {
     private final FbxBuild build;
+
+    /** Shapes that are written already, by their offsets: one that several channels share stays one. */
+    private final IdentityHashMap<float[], Long> targets = new IdentityHashMap<>();
 
     FbxMeshWriter(FbxBuild build) {
         this.build = build;
@@ -23,20 +30,16 @@ final class FbxMeshWriter {
         c.add(leaf("GeometryVersion", 124));
         c.add(FbxRecord.leaf("Vertices", new FbxValue.Doubles(mesh.points())));
         c.add(FbxRecord.leaf("PolygonVertexIndex", new FbxValue.Ints(closedCorners(mesh))));
-        EdgeSmoothing edges = mesh.edgeSmoothing();
+        int[] edges = mesh.edgeStarts();
         if (edges != null) {
-            c.add(FbxRecord.leaf("Edges", new FbxValue.Ints(edges.corners())));
+            c.add(FbxRecord.leaf("Edges", new FbxValue.Ints(edges)));
         }
-        List<FbxRecord> used = new ArrayList<>();
+        List<List<FbxRecord>> used = new ArrayList<>(List.of(new ArrayList<>()));
         layers(mesh, c, used);
-        List<FbxRecord> first = new ArrayList<>(List.of(leaf("Version", 100)));
-        first.addAll(used);
-        c.add(FbxRecord.scope("Layer", List.of(new FbxValue.Int32(0)), first));
-        for (int i = 1; i < mesh.uvSets().size(); i++) {
-            c.add(FbxRecord.scope(
-                    "Layer",
-                    List.of(new FbxValue.Int32(i)),
-                    List.of(leaf("Version", 100), entry("LayerElementUV", i))));
+        for (int i = 0; i < used.size(); i++) {
+            List<FbxRecord> entries = new ArrayList<>(List.of(leaf("Version", 100)));
+            entries.addAll(used.get(i));
+            c.add(FbxRecord.scope("Layer", List.of(new FbxValue.Int32(i)), entries));
         }
         return build.object("Geometry", mesh.name(), "Geometry", "Mesh", c);
     }
@@ -50,7 +53,7 @@ final class FbxMeshWriter {
         return out;
     }
 
-    private static void layers(Mesh mesh, List<FbxRecord> c, List<FbxRecord> used) {
+    private static void layers(Mesh mesh, List<FbxRecord> c, List<List<FbxRecord>> used) {
         float[] normals = mesh.normals();
         if (normals != null) {
             float[] shared = perPoint(mesh, normals);
@@ -62,7 +65,7 @@ final class FbxMeshWriter {
                     shared == null ? "ByPolygonVertex" : "ByVertice",
                     "Direct",
                     FbxRecord.leaf("Normals", new FbxValue.Doubles(wide(shared == null ? normals : shared)))));
-            used.add(entry("LayerElementNormal", 0));
+            use("LayerElementNormal", 0, used);
         }
         for (int i = 0; i < mesh.uvSets().size(); i++) {
             UvSet s = mesh.uvSets().get(i);
@@ -79,9 +82,7 @@ final class FbxMeshWriter {
                     "IndexToDirect",
                     FbxRecord.leaf("UV", new FbxValue.Doubles(wide)),
                     FbxRecord.leaf("UVIndex", new FbxValue.Ints(s.indices()))));
-            if (i == 0) {
-                used.add(entry("LayerElementUV", 0));
-            }
+            use("LayerElementUV", i, used);
         }
         int[] groups = mesh.smoothingGroups();
         EdgeSmoothing edges = mesh.edgeSmoothing();
@@ -94,7 +95,7 @@ final class FbxMeshWriter {
                     "ByPolygon",
                     "Direct",
                     FbxRecord.leaf("Smoothing", new FbxValue.Ints(groups))));
-            used.add(entry("LayerElementSmoothing", 0));
+            use("LayerElementSmoothing", 0, used);
         } else if (edges != null) {
             c.add(layer(
                     "LayerElementSmoothing",
@@ -104,7 +105,7 @@ final class FbxMeshWriter {
                     "ByEdge",
                     "Direct",
                     FbxRecord.leaf("Smoothing", new FbxValue.Ints(edges.smooth()))));
-            used.add(entry("LayerElementSmoothing", 0));
+            use("LayerElementSmoothing", 0, used);
         }
         int[] materials = mesh.faceMaterials();
         c.add(layer(
@@ -115,7 +116,25 @@ final class FbxMeshWriter {
                 materials == null ? "AllSame" : "ByPolygon",
                 "IndexToDirect",
                 FbxRecord.leaf("Materials", new FbxValue.Ints(materials == null ? new int[] {0} : materials))));
-        used.add(entry("LayerElementMaterial", 0));
+        use("LayerElementMaterial", 0, used);
+        Map<String, Integer> numbers = new HashMap<>();
+        if (normals != null) {
+            numbers.put("LayerElementNormal", 1);
+        }
+        for (MeshLayer l : mesh.layers()) {
+            FbxRecord r = FbxMeshLayers.write(l, 0);
+            int number = numbers.merge(r.name(), 1, Integer::sum) - 1;
+            c.add(number == 0 ? r : FbxMeshLayers.write(l, number));
+            use(r.name(), number, used);
+        }
+    }
+
+    /** The layer of that number lists the element. */
+    private static void use(String kind, int number, List<List<FbxRecord>> used) {
+        while (used.size() <= number) {
+            used.add(new ArrayList<>());
+        }
+        used.get(number).add(entry(kind, number));
     }
 
     /** The normals per point when all corners of a point agree, which takes a quarter of the room; else null. */
@@ -175,7 +194,12 @@ final class FbxMeshWriter {
             for (int t = 0; t < s.targets().size(); t++) {
                 BlendShape.Target target = s.targets().get(t);
                 String name = s.targets().size() == 1 ? s.name() : s.name() + "_" + Math.round(full[t]);
-                build.connect(target(name, target), channels[i]);
+                Long there = targets.get(target.deltas());
+                if (there == null) {
+                    there = target(name, target);
+                    targets.put(target.deltas(), there);
+                }
+                build.connect(there, channels[i]);
             }
         }
         return channels;
@@ -183,17 +207,14 @@ final class FbxMeshWriter {
 
     private long target(String name, BlendShape.Target t) {
         float[] normals = t.normals();
-        double[] n = normals == null ? new double[t.deltas().length] : wide(normals);
-        return build.object(
-                "Geometry",
-                name,
-                "Geometry",
-                "Shape",
-                List.of(
-                        leaf("Version", 100),
-                        FbxRecord.leaf("Indexes", new FbxValue.Ints(t.points())),
-                        FbxRecord.leaf("Vertices", new FbxValue.Doubles(wide(t.deltas()))),
-                        FbxRecord.leaf("Normals", new FbxValue.Doubles(n))));
+        List<FbxRecord> c = new ArrayList<>(List.of(
+                leaf("Version", 100),
+                FbxRecord.leaf("Indexes", new FbxValue.Ints(t.points())),
+                FbxRecord.leaf("Vertices", new FbxValue.Doubles(wide(t.deltas())))));
+        if (normals != null) {
+            c.add(FbxRecord.leaf("Normals", new FbxValue.Doubles(wide(normals))));
+        }
+        return build.object("Geometry", name, "Geometry", "Shape", c);
     }
 
     private static double[] wide(float[] v) {

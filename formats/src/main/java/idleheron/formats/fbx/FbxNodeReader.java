@@ -2,9 +2,9 @@ package idleheron.formats.fbx;
 
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
-import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Inherit;
 import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeAttribute;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Transform;
 import java.util.ArrayList;
@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.joml.Matrix4d;
+import org.jspecify.annotations.Nullable;
 
 /** {@code Model} objects to nodes, parents before children. */
 final class FbxNodeReader {
@@ -22,6 +23,8 @@ final class FbxNodeReader {
     };
     private static final Inherit[] INHERITS = {Inherit.ROTATE_THEN_SCALE, Inherit.ORDINARY, Inherit.WITHOUT_PARENT_SCALE
     };
+
+    private static final Set<String> KNOWN = known();
 
     private final FbxObjects objects;
     private final List<String> notes;
@@ -34,6 +37,27 @@ final class FbxNodeReader {
     FbxNodeReader(FbxObjects objects, List<String> notes) {
         this.objects = objects;
         this.notes = notes;
+    }
+
+    private static Set<String> known() {
+        Set<String> out = FbxLimits.names();
+        out.addAll(List.of(
+                "Lcl Translation",
+                "Lcl Rotation",
+                "Lcl Scaling",
+                "RotationOrder",
+                "InheritType",
+                "PreRotation",
+                "PostRotation",
+                "RotationOffset",
+                "RotationPivot",
+                "ScalingOffset",
+                "ScalingPivot",
+                "GeometricTranslation",
+                "GeometricRotation",
+                "GeometricScaling",
+                "Visibility"));
+        return Set.copyOf(out);
     }
 
     void read() {
@@ -98,7 +122,34 @@ final class FbxNodeReader {
             notes.add(model.name() + " has a transform that is not a number; it is read as none");
             t = Transform.IDENTITY;
         }
-        return new Node(model.name(), parent, kind, t, geometric, visible, -1, null, new int[0], free(p));
+        return new Node(
+                model.name(),
+                parent,
+                kind,
+                t,
+                geometric,
+                visible,
+                -1,
+                null,
+                new int[0],
+                FbxFree.read(p, KNOWN),
+                attribute(model, kind),
+                FbxLimits.read(p));
+    }
+
+    /** The node's attribute, without what its camera or light holds. */
+    private @Nullable NodeAttribute attribute(FbxObjects.Item model, NodeKind kind) {
+        List<FbxObjects.Item> found = objects.under(model.id(), "NodeAttribute");
+        if (found.isEmpty()) {
+            return null;
+        }
+        if (found.size() > 1) {
+            notes.add(model.name() + " has " + found.size() + " attributes, the first one is read");
+        }
+        Set<String> known =
+                kind == NodeKind.CAMERA ? FbxOptics.CAMERA : kind == NodeKind.LIGHT ? FbxOptics.LIGHT : Set.of();
+        FbxObjects.Item a = found.getFirst();
+        return new NodeAttribute(a.type(), a.name(), FbxFree.read(objects.properties(a), known));
     }
 
     private NodeKind kind(FbxObjects.Item model) {
@@ -141,33 +192,13 @@ final class FbxNodeReader {
                 INHERITS[inherit]);
     }
 
-    private static @org.jspecify.annotations.Nullable Matrix4d geometric(FbxProperties p) {
+    private static @Nullable Matrix4d geometric(FbxProperties p) {
         Vec3 t = p.vector("GeometricTranslation", Vec3.ZERO);
         Vec3 r = p.vector("GeometricRotation", Vec3.ZERO);
         Vec3 s = p.vector("GeometricScaling", Vec3.ONE);
         return t.isZero() && r.isZero() && s.equals(Vec3.ONE)
                 ? null
                 : Transform.of(t, r, s).matrix();
-    }
-
-    private static List<FreeProperty> free(FbxProperties p) {
-        List<FreeProperty> out = new ArrayList<>();
-        for (FbxRecord r : p.own().values()) {
-            if (!r.text(3).contains("U")) {
-                continue;
-            }
-            if (r.value(4) instanceof FbxValue.Text t) {
-                out.add(new FreeProperty(r.text(0), r.text(1), new FreeProperty.Text(t.text())));
-            } else {
-                double[] v = new double[Math.max(0, r.values().size() - 4)];
-                for (int i = 0; i < v.length; i++) {
-                    v[i] = r.number(4 + i, 0);
-                }
-                out.add(new FreeProperty(r.text(0), r.text(1), new FreeProperty.Numbers(v)));
-            }
-        }
-        out.sort(java.util.Comparator.comparing(FreeProperty::name));
-        return out;
     }
 
     static int orderNumber(RotationOrder order) {

@@ -5,10 +5,10 @@ import static idleheron.formats.fbx.FbxBuild.leaf;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
-import idleheron.core.scene.Camera;
 import idleheron.core.scene.FreeProperty;
-import idleheron.core.scene.Light;
+import idleheron.core.scene.Limits;
 import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeAttribute;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Transform;
@@ -17,6 +17,7 @@ import java.util.List;
 import org.joml.Matrix3d;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
+import org.jspecify.annotations.Nullable;
 
 /** Nodes to {@code Model} and {@code NodeAttribute} objects. */
 final class FbxNodeWriter {
@@ -25,9 +26,13 @@ final class FbxNodeWriter {
     private final Scene scene;
     private final FbxBuild build;
 
+    /** Per node the number of its attribute, 0 for none. */
+    final long[] attributes;
+
     FbxNodeWriter(Scene scene, FbxBuild build) {
         this.scene = scene;
         this.build = build;
+        this.attributes = new long[scene.nodes().size()];
     }
 
     /** Gives the object number of each node. */
@@ -38,33 +43,37 @@ final class FbxNodeWriter {
             Node n = nodes.get(i);
             ids[i] = build.object("Model", n.name(), "Model", type(n), children(n));
             build.connect(ids[i], n.parent() < 0 ? 0 : ids[n.parent()]);
-            attribute(n, ids[i]);
+            attributes[i] = attribute(n, ids[i]);
         }
         return ids;
     }
 
     private static String type(Node n) {
+        NodeAttribute told = n.attribute();
+        String own = told == null ? "" : told.type();
         return switch (n.kind()) {
-            case JOINT -> "LimbNode";
+            case JOINT -> own.isEmpty() ? "LimbNode" : own;
             case MESH -> "Mesh";
             case CAMERA -> "Camera";
             case LIGHT -> "Light";
-            case GROUP, LOCATOR -> "Null";
+            case GROUP, LOCATOR -> own.isEmpty() || own.equals("Mesh") ? "Null" : own;
         };
     }
 
     private static List<FbxRecord> children(Node n) {
         List<FbxRecord> p = new ArrayList<>();
-        transform(aimed(n), p);
+        Limits limits = n.limits();
+        transform(aimed(n), limits != null && limits.on()[1], p);
+        if (limits != null) {
+            FbxLimits.write(limits, p);
+        }
         if (n.kind() == NodeKind.MESH && n.geometric() != null) {
             geometric(n.geometric(), p);
         }
         if (!n.visible()) {
             p.add(FbxBuild.property("Visibility", "Visibility", "", "A", new FbxValue.Real64(0)));
         }
-        for (FreeProperty f : n.properties()) {
-            p.add(free(f));
-        }
+        FbxFree.write(n.properties(), p);
         return List.of(
                 leaf("Version", 232),
                 FbxBuild.properties(p),
@@ -88,8 +97,9 @@ final class FbxNodeWriter {
         return t.withTurns(t.preRotation(), RotationOrder.XYZ.angles(post.transpose()));
     }
 
-    private static void transform(Transform t, List<FbxRecord> p) {
-        boolean active = t.order() != RotationOrder.XYZ
+    private static void transform(Transform t, boolean limited, List<FbxRecord> p) {
+        boolean active = limited
+                || t.order() != RotationOrder.XYZ
                 || !t.preRotation().isZero()
                 || !t.postRotation().isZero();
         p.add(FbxBuild.choice("RotationOrder", FbxNodeReader.orderNumber(t.order())));
@@ -124,72 +134,34 @@ final class FbxNodeWriter {
         }
     }
 
-    private static FbxRecord free(FreeProperty f) {
-        return switch (f.value()) {
-            case FreeProperty.Text t -> FbxBuild.property(f.name(), f.type(), "", "U", FbxBuild.text(t.text()));
-            case FreeProperty.Numbers v -> {
-                boolean whole = f.type().equals("int")
-                        || f.type().equals("Integer")
-                        || f.type().equals("bool")
-                        || f.type().equals("enum");
-                FbxValue[] values = new FbxValue[v.values().length];
-                for (int i = 0; i < values.length; i++) {
-                    values[i] = whole ? new FbxValue.Int32((int) v.values()[i]) : new FbxValue.Real64(v.values()[i]);
-                }
-                yield FbxBuild.property(f.name(), f.type(), "", whole ? "U" : "A+U", values);
-            }
+    /** Gives the number of the attribute, 0 for none. */
+    private long attribute(Node n, long id) {
+        NodeAttribute told = n.attribute();
+        List<FreeProperty> more = told == null ? List.of() : told.properties();
+        List<FbxRecord> children = switch (n.kind()) {
+            case CAMERA -> FbxOptics.camera(scene.cameras().get(n.payload()), more);
+            case LIGHT -> FbxOptics.light(scene.lights().get(n.payload()), more);
+            case JOINT -> plain(more, FbxBuild.number("Size", 1), type(n).equals("Null") ? "Null" : "Skeleton");
+            case GROUP, LOCATOR -> plain(more, null, "Null");
+            case MESH -> null;
         };
-    }
-
-    private void attribute(Node n, long id) {
-        switch (n.kind()) {
-            case JOINT ->
-                build.connect(
-                        build.object(
-                                "NodeAttribute",
-                                n.name(),
-                                "NodeAttribute",
-                                "LimbNode",
-                                List.of(
-                                        FbxBuild.properties(List.of(FbxBuild.number("Size", 1))),
-                                        leaf("TypeFlags", "Skeleton"))),
-                        id);
-            case GROUP, LOCATOR ->
-                build.connect(
-                        build.object(
-                                "NodeAttribute", n.name(), "NodeAttribute", "Null", List.of(leaf("TypeFlags", "Null"))),
-                        id);
-            case CAMERA ->
-                build.connect(build.object("NodeAttribute", n.name(), "NodeAttribute", "Camera", camera(n)), id);
-            case LIGHT ->
-                build.connect(build.object("NodeAttribute", n.name(), "NodeAttribute", "Light", light(n)), id);
-            case MESH -> {}
+        if (children == null) {
+            return 0;
         }
+        String name = told == null || told.name().isEmpty() ? n.name() : told.name();
+        long attribute = build.object("NodeAttribute", name, "NodeAttribute", type(n), children);
+        build.connect(attribute, id);
+        return attribute;
     }
 
-    private List<FbxRecord> camera(Node n) {
-        Camera c = scene.cameras().get(n.payload());
-        return List.of(
-                FbxBuild.properties(List.of(
-                        FbxBuild.number("FilmWidth", c.apertureWidth() / 25.4),
-                        FbxBuild.number("FilmHeight", c.apertureHeight() / 25.4),
-                        FbxBuild.choice("ApertureMode", 3),
-                        FbxBuild.animated("FocalLength", c.focalLength()),
-                        FbxBuild.number("NearPlane", c.near()),
-                        FbxBuild.number("FarPlane", c.far()))),
-                leaf("TypeFlags", "Camera"),
-                leaf("GeometryVersion", 124));
-    }
-
-    private List<FbxRecord> light(Node n) {
-        Light l = scene.lights().get(n.payload());
-        int kind = List.of("point", "directional", "spot", "area", "volume").indexOf(l.kind());
-        return List.of(
-                FbxBuild.properties(List.of(
-                        FbxBuild.choice("LightType", Math.max(0, kind)),
-                        FbxBuild.vector("Color", "Color", "A", l.color()),
-                        FbxBuild.animated("Intensity", l.intensity() * 100))),
-                leaf("TypeFlags", "Light"),
-                leaf("GeometryVersion", 124));
+    private static List<FbxRecord> plain(List<FreeProperty> more, @Nullable FbxRecord usual, String flags) {
+        List<FbxRecord> p = new ArrayList<>();
+        FbxFree.write(more, p);
+        if (p.isEmpty() && usual != null) {
+            p.add(usual);
+        }
+        return p.isEmpty()
+                ? List.of(leaf("TypeFlags", flags))
+                : List.of(FbxBuild.properties(p), leaf("TypeFlags", flags));
     }
 }

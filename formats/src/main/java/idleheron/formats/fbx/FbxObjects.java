@@ -19,7 +19,15 @@ import org.jspecify.annotations.Nullable;
  */
 final class FbxObjects {
     /** One object; {@code kind} is the record's name, {@code type} its third value. */
-    record Item(long id, String kind, String name, String type, FbxRecord record) {}
+    record Item(long id, String kind, String name, String type, FbxRecord record) {
+        /** The class behind the name: "SubDeformer". */
+        String tag() {
+            String stored = record.text(1);
+            int zero = stored.indexOf("\0\1");
+            int colons = stored.indexOf("::");
+            return zero >= 0 ? stored.substring(zero + 2) : colons >= 0 ? stored.substring(0, colons) : kind;
+        }
+    }
 
     /** What hangs on something; {@code property} is "" for a plain connection. */
     record Link(long id, String property) {}
@@ -56,19 +64,10 @@ final class FbxObjects {
             return;
         }
         long id = r.integer(0, 0);
-        Item item = new Item(id, r.name(), plainName(r.text(1)), r.text(2), r);
+        Item item = new Item(id, r.name(), FbxNames.plain(r.text(1)), r.text(2), r);
         if (items.putIfAbsent(id, item) != null) {
             notes.add("object number " + id + " is used twice, the first one counts");
         }
-    }
-
-    static String plainName(String stored) {
-        int zero = stored.indexOf('\0');
-        if (zero >= 0) {
-            return stored.substring(0, zero);
-        }
-        int colons = stored.indexOf("::");
-        return colons >= 0 ? stored.substring(colons + 2) : stored;
     }
 
     private void connect(FbxRecord c) {
@@ -86,6 +85,11 @@ final class FbxObjects {
     @Nullable
     Item item(long id) {
         return items.get(id);
+    }
+
+    /** All objects in the order of the file. */
+    List<Item> all() {
+        return List.copyOf(items.values());
     }
 
     List<Item> all(String kind) {

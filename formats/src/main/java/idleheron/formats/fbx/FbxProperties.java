@@ -42,6 +42,11 @@ final class FbxProperties {
         return own;
     }
 
+    /** Whether the object itself says it, not only its template. */
+    boolean owns(String name) {
+        return own.containsKey(name);
+    }
+
     double number(String name, double otherwise) {
         FbxRecord p = find(name);
         return p == null ? otherwise : p.number(4, otherwise);

@@ -45,9 +45,13 @@ public record FbxRecord(String name, List<FbxValue> values, List<FbxRecord> chil
         return index < values.size() ? values.get(index) : null;
     }
 
-    /** Text at an index, or "" when it is missing or something else. */
+    /** Text at an index, a flag that is a letter as that letter, or "" when it is missing or something else. */
     public String text(int index) {
-        return value(index) instanceof FbxValue.Text t ? t.text() : "";
+        return switch (value(index)) {
+            case FbxValue.Text t -> t.text();
+            case FbxValue.Flag f when Character.isLetter(f.value()) -> Character.toString(f.value());
+            case null, default -> "";
+        };
     }
 
     /** Number at an index as a double, or {@code otherwise}. */
@@ -69,6 +73,11 @@ public record FbxRecord(String name, List<FbxValue> values, List<FbxRecord> chil
     public double[] childDoubles(String childName) {
         FbxRecord c = child(childName);
         return c == null ? FbxNumbers.NO_DOUBLES : FbxNumbers.doubles(c);
+    }
+
+    /** The record with other children. */
+    public FbxRecord withChildren(List<FbxRecord> value) {
+        return new FbxRecord(name, values, value, scope || !value.isEmpty());
     }
 
     public int[] childInts(String childName) {

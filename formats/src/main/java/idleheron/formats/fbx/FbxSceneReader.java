@@ -1,8 +1,9 @@
 package idleheron.formats.fbx;
 
-import idleheron.core.math.Vec3;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Camera;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Keepsake;
 import idleheron.core.scene.Light;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
@@ -14,8 +15,10 @@ import idleheron.formats.FormatException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.joml.Matrix4d;
 import org.jspecify.annotations.Nullable;
 
@@ -33,10 +36,10 @@ public final class FbxSceneReader {
 
     private FbxSceneReader(String file, FbxDocument document, @Nullable Path folder) {
         this.file = file;
-        this.document = document;
+        this.document = FbxUpgrade.toSeven(document);
         this.folder = folder;
-        this.notes = new ArrayList<>(document.notes());
-        this.objects = new FbxObjects(document, notes);
+        this.notes = new ArrayList<>(this.document.notes());
+        this.objects = new FbxObjects(this.document, notes);
     }
 
     /**
@@ -52,7 +55,7 @@ public final class FbxSceneReader {
         Stage stage = FbxStageReader.read(document, notes);
         FbxNodeReader nodes = new FbxNodeReader(objects, notes);
         nodes.read();
-        FbxSurfaceReader surfaces = new FbxSurfaceReader(objects, folder);
+        FbxSurfaceReader surfaces = new FbxSurfaceReader(objects, folder, notes);
         surfaces.read();
         FbxShapeReader shapes = new FbxShapeReader(objects, notes);
         FbxSkinReader skins = new FbxSkinReader(objects, nodes.index, notes);
@@ -63,13 +66,23 @@ public final class FbxSceneReader {
             meshIndex.put(g.id(), meshes.size());
             meshes.add(mesh.withSkin(skin));
         }
-        Map<Integer, Matrix4d> bind = bindPose(nodes.index);
-        bind.putAll(skins.bindWorld);
+        Map<Integer, Matrix4d> bind = new FbxBindPoses(objects, nodes.index, notes).read(skins.bindWorld);
         List<Node> out = new ArrayList<>();
+        Map<Long, Integer> attributes = new HashMap<>();
         for (int i = 0; i < nodes.nodes.size(); i++) {
+            for (FbxObjects.Item a : objects.under(nodes.models.get(i).id(), "NodeAttribute")) {
+                attributes.putIfAbsent(a.id(), i);
+            }
             out.add(payload(nodes.nodes.get(i), nodes.models.get(i), surfaces, bind.get(i), skins.meshBind));
         }
-        FbxClipReader clips = new FbxClipReader(objects, out, nodes.index, shapes.channels, meshIndex, notes);
+        Set<Long> layers = new HashSet<>();
+        objects.all("AnimationLayer").forEach(l -> layers.add(l.id()));
+        FbxTargets targets =
+                new FbxTargets(nodes.index, attributes, surfaces.materialIndex, meshIndex, shapes.channels, layers);
+        List<Clip> clips = new FbxClipReader(objects, out, targets, FbxTime.of(document), notes).read(stage.rate());
+        Scene scene = new Scene(
+                file, stage, out, meshes, surfaces.materials, surfaces.textures, cameras, lights, clips, List.of());
+        List<Keepsake> kept = FbxKeepsakes.gather(objects, targets, scene, notes);
         return new Scene(
                 file,
                 stage,
@@ -79,22 +92,9 @@ public final class FbxSceneReader {
                 surfaces.textures,
                 cameras,
                 lights,
-                clips.read(stage.rate()),
-                notes.stream().distinct().toList());
-    }
-
-    private Map<Integer, Matrix4d> bindPose(Map<Long, Integer> nodeIndex) {
-        Map<Integer, Matrix4d> out = new HashMap<>();
-        for (FbxObjects.Item pose : objects.all("Pose", "BindPose")) {
-            for (FbxRecord entry : pose.record().children("PoseNode")) {
-                FbxRecord node = entry.child("Node");
-                Integer i = node == null ? null : nodeIndex.get(node.integer(0, -1));
-                if (i != null) {
-                    out.putIfAbsent(i, FbxSkinReader.matrix(entry.childDoubles("Matrix")));
-                }
-            }
-        }
-        return out;
+                clips,
+                notes.stream().distinct().toList(),
+                kept);
     }
 
     private Node payload(
@@ -121,41 +121,15 @@ public final class FbxSceneReader {
             kind = NodeKind.GROUP;
         } else if (kind == NodeKind.CAMERA) {
             payload = cameras.size();
-            cameras.add(camera(node.name(), attributes));
+            cameras.add(FbxOptics.camera(node.name(), optics(attributes)));
         } else if (kind == NodeKind.LIGHT) {
             payload = lights.size();
-            lights.add(light(node.name(), attributes));
+            lights.add(FbxOptics.light(node.name(), optics(attributes)));
         }
-        return new Node(
-                node.name(),
-                node.parent(),
-                kind,
-                node.transform(),
-                node.geometric(),
-                node.visible(),
-                payload,
-                world,
-                slots,
-                node.properties());
+        return node.withPayload(kind, payload).withBindWorld(world).withMaterials(slots);
     }
 
-    private Camera camera(String name, List<FbxObjects.Item> attributes) {
-        FbxProperties p =
-                attributes.isEmpty() ? new FbxProperties(null, Map.of()) : objects.properties(attributes.getFirst());
-        return new Camera(
-                name,
-                p.number("FocalLength", 35),
-                p.number("FilmWidth", 0.816) * 25.4,
-                p.number("FilmHeight", 0.612) * 25.4,
-                p.number("NearPlane", 10),
-                p.number("FarPlane", 4000));
-    }
-
-    private Light light(String name, List<FbxObjects.Item> attributes) {
-        FbxProperties p =
-                attributes.isEmpty() ? new FbxProperties(null, Map.of()) : objects.properties(attributes.getFirst());
-        String[] kinds = {"point", "directional", "spot", "area", "volume"};
-        int kind = (int) Math.clamp(p.integer("LightType", 0), 0L, 4L);
-        return new Light(name, kinds[kind], p.vector("Color", Vec3.ONE), p.number("Intensity", 100) / 100);
+    private FbxProperties optics(List<FbxObjects.Item> attributes) {
+        return attributes.isEmpty() ? new FbxProperties(null, Map.of()) : objects.properties(attributes.getFirst());
     }
 }

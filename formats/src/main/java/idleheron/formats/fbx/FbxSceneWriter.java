@@ -24,8 +24,9 @@ public final class FbxSceneWriter {
      */
     public static FbxDocument write(Scene scene, int version) {
         FbxBuild build = new FbxBuild();
-        long[] nodes = new FbxNodeWriter(scene, build).write();
-        long[] materials = FbxSurfaceWriter.write(scene, build);
+        FbxNodeWriter nodeWriter = new FbxNodeWriter(scene, build);
+        long[] nodes = nodeWriter.write();
+        FbxSurfaceWriter.Ids surfaces = FbxSurfaceWriter.write(scene, build);
         FbxMeshWriter meshes = new FbxMeshWriter(build);
         FbxSkinWriter skins = new FbxSkinWriter(scene, build, nodes);
         List<long[]> shapes = new ArrayList<>();
@@ -44,14 +45,15 @@ public final class FbxSceneWriter {
         for (int n = 0; n < nodes.length; n++) {
             for (int slot : scene.nodes().get(n).materials()) {
                 if (slot >= 0) {
-                    build.connect(materials[slot], nodes[n]);
+                    build.connect(surfaces.materials()[slot], nodes[n]);
                 }
             }
         }
         skins.bindPose();
         for (Clip clip : scene.clips()) {
-            new FbxClipWriter(scene, build, nodes, shapes).write(clip);
+            new FbxClipWriter(scene, build, nodes, nodeWriter.attributes, surfaces.materials(), shapes).write(clip);
         }
+        FbxKeepsakes.write(scene, build, nodes, nodeWriter.attributes, surfaces);
         List<FbxRecord> top = List.of(
                 header(scene.stage(), version),
                 FbxRecord.leaf("FileId", new FbxValue.Blob(FILE_ID)),
@@ -84,16 +86,24 @@ public final class FbxSceneWriter {
         axis("UpAxis", stage.axes().up(), p);
         axis("FrontAxis", stage.axes().front(), p);
         axis("CoordAxis", stage.axes().right(), p);
-        p.add(FbxBuild.integer("OriginalUpAxis", -1));
-        p.add(FbxBuild.integer("OriginalUpAxisSign", 1));
         p.add(FbxBuild.number("UnitScaleFactor", stage.metersPerUnit() * 100));
-        p.add(FbxBuild.number("OriginalUnitScaleFactor", stage.metersPerUnit() * 100));
         p.add(FbxBuild.choice("TimeMode", mode));
         p.add(FbxBuild.time("TimeSpanStart", stage.startSeconds()));
         p.add(FbxBuild.time("TimeSpanStop", stage.endSeconds()));
         p.add(FbxBuild.number(
                 "CustomFrameRate", mode == FbxTime.CUSTOM ? stage.rate().perSecond() : -1));
+        FbxFree.write(stage.properties(), p);
+        usual(p, FbxBuild.integer("OriginalUpAxis", -1));
+        usual(p, FbxBuild.integer("OriginalUpAxisSign", 1));
+        usual(p, FbxBuild.number("OriginalUnitScaleFactor", stage.metersPerUnit() * 100));
         return FbxRecord.scope("GlobalSettings", List.of(), List.of(leaf("Version", 1000), FbxBuild.properties(p)));
+    }
+
+    /** Adds a property unless one of its name is there. */
+    private static void usual(List<FbxRecord> p, FbxRecord property) {
+        if (p.stream().noneMatch(x -> x.text(0).equals(property.text(0)))) {
+            p.add(property);
+        }
     }
 
     private static void axis(String name, SignedAxis axis, List<FbxRecord> p) {

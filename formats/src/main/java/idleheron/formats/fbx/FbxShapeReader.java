@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A {@code Deformer} of type BlendShape to blend shapes.
@@ -19,7 +20,12 @@ final class FbxShapeReader {
     /** Where a channel's shape went. */
     record Place(long geometry, int shape) {}
 
+    /** What a shape holds, whichever channels it hangs on. */
+    @SuppressWarnings("ArrayRecordComponent")
+    private record Target(int[] points, float[] deltas, float @Nullable [] normals) {}
+
     private final FbxObjects objects;
+    private final Map<Long, Target> targets = new HashMap<>();
     private final List<String> notes;
     final Map<Long, Place> channels = new HashMap<>();
 
@@ -45,7 +51,7 @@ final class FbxShapeReader {
         return out;
     }
 
-    private @org.jspecify.annotations.Nullable BlendShape shape(FbxObjects.Item channel, int points) {
+    private @Nullable BlendShape shape(FbxObjects.Item channel, int points) {
         List<FbxObjects.Item> shapes = objects.under(channel.id(), "Geometry");
         if (shapes.isEmpty()) {
             notes.add("blend shape " + channel.name() + " has no shape");
@@ -64,6 +70,11 @@ final class FbxShapeReader {
     }
 
     private BlendShape.Target target(FbxObjects.Item shape, double fullWeight, int points) {
+        Target read = targets.computeIfAbsent(shape.id(), k -> target(shape, points));
+        return new BlendShape.Target(fullWeight, read.points, read.deltas, read.normals);
+    }
+
+    private Target target(FbxObjects.Item shape, int points) {
         int[] index = shape.record().childInts("Indexes");
         float[] deltas = FbxNumbers.floats(shape.record().childDoubles("Vertices"));
         float[] normals = FbxNumbers.floats(shape.record().childDoubles("Normals"));
@@ -74,8 +85,7 @@ final class FbxShapeReader {
                 n = i;
             }
         }
-        return new BlendShape.Target(
-                fullWeight,
+        return new Target(
                 java.util.Arrays.copyOf(index, n),
                 java.util.Arrays.copyOf(deltas, 3 * n),
                 normals.length == 3 * n && n > 0 ? normals : null);

@@ -1,6 +1,7 @@
 package idleheron.formats.fbx;
 
 import idleheron.core.scene.Skin;
+import idleheron.core.scene.SkinStyle;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -17,7 +18,10 @@ import org.jspecify.annotations.Nullable;
  *          Weights        doubles, one per index
  *          Transform      16 doubles by columns: mesh space to joint space when bound
  *          TransformLink  16 doubles by columns: the joint's world matrix when bound
- * Model    hangs on the cluster: the joint
+ *          Mode           "Additive", "Total1", or nothing: weights are divided by their sum
+ *          TransformAssociateModel  16 doubles by columns: world matrix of the model it adds to, when bound
+ * Model    hangs on the cluster: the joint; a second one is the model it adds to
+ * Skin     SkinningType   "Linear", "Rigid", "DualQuaternion", "Blend" with Indexes and BlendWeights
  * </pre>
  */
 final class FbxSkinReader {
@@ -37,7 +41,14 @@ final class FbxSkinReader {
         this.notes = notes;
     }
 
-    private record Cluster(int joint, Matrix4d toJoint, int[] points, double[] weights) {}
+    private record Cluster(
+            int part,
+            int joint,
+            Matrix4d toJoint,
+            int[] points,
+            double[] weights,
+            String mode,
+            SkinStyle.@Nullable Associate associate) {}
 
     @Nullable
     Skin read(FbxObjects.Item geometry, int pointCount) {
@@ -48,19 +59,64 @@ final class FbxSkinReader {
             return null;
         }
         if (skins.size() > 1) {
-            notes.add(geometry.name() + " has " + skins.size() + " skins, the first one is read");
+            notes.add(geometry.name() + " has " + skins.size() + " skins; their joints move it together");
         }
         List<Cluster> clusters = new ArrayList<>();
-        for (FbxObjects.Item c : objects.under(skins.getFirst().id(), "Deformer")) {
-            Cluster read = cluster(geometry, c, pointCount);
-            if (read != null) {
-                clusters.add(read);
+        for (int part = 0; part < skins.size(); part++) {
+            for (FbxObjects.Item c : objects.under(skins.get(part).id(), "Deformer")) {
+                Cluster read = cluster(geometry, c, pointCount, part);
+                if (read != null) {
+                    clusters.add(read);
+                }
             }
         }
-        return pack(skins.getFirst().name(), clusters, pointCount);
+        return pack(skins.getFirst().name(), clusters, pointCount).withStyle(style(skins, clusters, pointCount));
     }
 
-    private @Nullable Cluster cluster(FbxObjects.Item geometry, FbxObjects.Item item, int pointCount) {
+    private SkinStyle style(List<FbxObjects.Item> skins, List<Cluster> clusters, int pointCount) {
+        FbxRecord first = skins.getFirst().record();
+        SkinStyle.Method method = switch (first.childText("SkinningType")) {
+            case "DualQuaternion" -> SkinStyle.Method.DUAL_QUATERNION;
+            case "Blend" -> SkinStyle.Method.BLENDED;
+            default -> SkinStyle.Method.LINEAR;
+        };
+        float[] share = null;
+        if (method == SkinStyle.Method.BLENDED) {
+            share = new float[pointCount];
+            int[] index = first.childInts("Indexes");
+            double[] weights = first.childDoubles("BlendWeights");
+            for (int i = 0; i < Math.min(index.length, weights.length); i++) {
+                if (index[i] >= 0 && index[i] < pointCount) {
+                    share[index[i]] = (float) weights[i];
+                }
+            }
+        }
+        List<String> modes = clusters.stream().map(Cluster::mode).distinct().toList();
+        if (modes.size() > 1) {
+            notes.add(skins.getFirst().name() + " joins its weights in several ways, the first one is taken");
+        }
+        SkinStyle.Link link = switch (modes.isEmpty() ? "" : modes.getFirst()) {
+            case "Additive" -> SkinStyle.Link.ADDITIVE;
+            case "Total1", "TotalOne" -> SkinStyle.Link.TOTAL_ONE;
+            default -> SkinStyle.Link.NORMALIZED;
+        };
+        List<SkinStyle.Associate> associates = new ArrayList<>();
+        for (Cluster c : clusters) {
+            if (c.associate != null) {
+                associates.add(c.associate);
+            }
+        }
+        if (link == SkinStyle.Link.ADDITIVE && associates.size() < clusters.size()) {
+            notes.add(skins.getFirst().name() + " adds to movements that are not told; it is read as it stands");
+            associates.clear();
+        }
+        int[] parts = skins.size() < 2
+                ? null
+                : clusters.stream().mapToInt(Cluster::part).toArray();
+        return new SkinStyle(method, share, link, link == SkinStyle.Link.ADDITIVE ? associates : List.of(), parts);
+    }
+
+    private @Nullable Cluster cluster(FbxObjects.Item geometry, FbxObjects.Item item, int pointCount, int part) {
         List<FbxObjects.Item> linked = objects.under(item.id(), "Model");
         Integer joint =
                 linked.isEmpty() ? null : nodeIndex.get(linked.getFirst().id());
@@ -82,11 +138,31 @@ final class FbxSkinReader {
                 n = i;
             }
         }
-        Matrix4d transform = matrix(item.record().childDoubles("Transform"));
+        double[] stored = item.record().childDoubles("Transform");
+        if (stored.length < 16 || item.record().childDoubles("TransformLink").length < 16) {
+            notes.add("cluster " + item.name() + " does not say where its joint was when bound");
+        }
+        Matrix4d transform = matrix(stored);
         Matrix4d link = matrix(item.record().childDoubles("TransformLink"));
         bindWorld.putIfAbsent(joint, link);
         meshBind.putIfAbsent(geometry.id(), new Matrix4d(link).mul(transform));
-        return new Cluster(joint, transform, java.util.Arrays.copyOf(points, n), java.util.Arrays.copyOf(weights, n));
+        return new Cluster(
+                part,
+                joint,
+                transform,
+                points.length == n ? points : java.util.Arrays.copyOf(points, n),
+                weights.length == n ? weights : java.util.Arrays.copyOf(weights, n),
+                item.record().childText("Mode"),
+                associate(item, linked, new Matrix4d(link).mul(transform)));
+    }
+
+    private SkinStyle.@Nullable Associate associate(
+            FbxObjects.Item item, List<FbxObjects.Item> linked, Matrix4d meshWorld) {
+        double[] stored = item.record().childDoubles("TransformAssociateModel");
+        Integer node = linked.size() < 2 ? null : nodeIndex.get(linked.get(1).id());
+        return node == null || stored.length < 16
+                ? null
+                : new SkinStyle.Associate(node, meshWorld.invert().mul(matrix(stored)));
     }
 
     static Matrix4d matrix(double[] columns) {

@@ -8,8 +8,11 @@ import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
+import idleheron.core.scene.SkinStyle;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
 
@@ -35,13 +38,8 @@ final class FbxSkinWriter {
         }
         int node = scene.nodeOfMesh(meshIndex);
         Matrix4dc meshWorld = node < 0 ? new Matrix4d() : bindWorld(node);
-        long deformer = build.object(
-                "Deformer",
-                skin.name(),
-                "Deformer",
-                "Skin",
-                List.of(leaf("Version", 101), leaf("Link_DeformAcuracy", 50.0), leaf("SkinningType", "Linear")));
-        build.connect(deformer, geometry);
+        int[] parts = skin.style().parts();
+        Map<Integer, Long> deformers = new HashMap<>();
         int[] count = new int[skin.joints().length];
         for (int s : skin.slots()) {
             count[s]++;
@@ -61,8 +59,36 @@ final class FbxSkinWriter {
             }
         }
         for (int s = 0; s < count.length; s++) {
+            Long deformer = deformers.computeIfAbsent(parts == null ? 0 : parts[s], k -> deformer(skin, geometry));
             cluster(skin, s, points[s], weights[s], meshWorld, deformer);
         }
+        if (count.length == 0) {
+            deformer(skin, geometry);
+        }
+    }
+
+    private long deformer(Skin skin, long geometry) {
+        String type = switch (skin.style().method()) {
+            case LINEAR -> "Linear";
+            case DUAL_QUATERNION -> "DualQuaternion";
+            case BLENDED -> "Blend";
+        };
+        List<FbxRecord> c = new ArrayList<>(
+                List.of(leaf("Version", 101), leaf("Link_DeformAcuracy", 50.0), leaf("SkinningType", type)));
+        float[] share = skin.style().dualShare();
+        if (share != null) {
+            int[] index = new int[share.length];
+            double[] wide = new double[share.length];
+            for (int i = 0; i < share.length; i++) {
+                index[i] = i;
+                wide[i] = share[i];
+            }
+            c.add(FbxRecord.leaf("Indexes", new FbxValue.Ints(index)));
+            c.add(FbxRecord.leaf("BlendWeights", new FbxValue.Doubles(wide)));
+        }
+        long id = build.object("Deformer", skin.name(), "Deformer", "Skin", c);
+        build.connect(id, geometry);
+        return id;
     }
 
     private Matrix4dc bindWorld(int node) {
@@ -78,16 +104,30 @@ final class FbxSkinWriter {
         List<FbxRecord> c = new ArrayList<>();
         c.add(leaf("Version", 100));
         c.add(FbxRecord.leaf("UserData", FbxBuild.text(""), FbxBuild.text("")));
+        SkinStyle style = skin.style();
+        if (style.link() == SkinStyle.Link.TOTAL_ONE) {
+            c.add(leaf("Mode", "Total1"));
+        } else if (style.link() == SkinStyle.Link.ADDITIVE) {
+            c.add(leaf("Mode", "Additive"));
+        }
         if (points.length > 0) {
             c.add(FbxRecord.leaf("Indexes", new FbxValue.Ints(points)));
             c.add(FbxRecord.leaf("Weights", new FbxValue.Doubles(weights)));
         }
         c.add(FbxBuild.matrix("Transform", toJoint));
         c.add(FbxBuild.matrix("TransformLink", told == null ? link : told));
+        SkinStyle.Associate associate =
+                style.associates().isEmpty() ? null : style.associates().get(slot);
+        if (associate != null) {
+            c.add(FbxBuild.matrix("TransformAssociateModel", new Matrix4d(meshWorld).mul(associate.bind())));
+        }
         String name = scene.nodes().get(joint).name();
         long id = build.object("Deformer", name, "SubDeformer", "Cluster", c);
         build.connect(id, deformer);
         build.connect(nodeIds[joint], id);
+        if (associate != null) {
+            build.connect(nodeIds[associate.node()], id);
+        }
     }
 
     /** One pose with the world matrices of all joints and meshes that know theirs. */

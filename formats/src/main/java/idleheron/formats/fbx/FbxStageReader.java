@@ -6,9 +6,24 @@ import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** {@code GlobalSettings} to the stage's declarations. {@code UnitScaleFactor} is centimetres per unit. */
 final class FbxStageReader {
+    /** What is read; the rest, such as the axes and unit the file was first written in, is carried. */
+    private static final Set<String> KNOWN = Set.of(
+            "UpAxis",
+            "UpAxisSign",
+            "FrontAxis",
+            "FrontAxisSign",
+            "CoordAxis",
+            "CoordAxisSign",
+            "UnitScaleFactor",
+            "TimeMode",
+            "CustomFrameRate",
+            "TimeSpanStart",
+            "TimeSpanStop");
+
     private FbxStageReader() {}
 
     static Stage read(FbxDocument document, List<String> notes) {
@@ -19,9 +34,10 @@ final class FbxStageReader {
             unit = 1;
         }
         FrameRate rate = FbxTime.rate((int) p.integer("TimeMode", 0), p.number("CustomFrameRate", -1));
-        double start = FbxTime.seconds(p.integer("TimeSpanStart", 0));
-        double end = FbxTime.seconds(p.integer("TimeSpanStop", 0));
-        return new Stage(axes(p, notes), unit / 100, rate, start, end, writer(document));
+        FbxTime time = FbxTime.of(document);
+        double start = time.seconds(p.integer("TimeSpanStart", 0));
+        double end = time.seconds(p.integer("TimeSpanStop", 0));
+        return new Stage(axes(p, notes), unit / 100, rate, start, end, writer(document), FbxFree.read(p, KNOWN));
     }
 
     private static AxisSystem axes(FbxProperties p, List<String> notes) {

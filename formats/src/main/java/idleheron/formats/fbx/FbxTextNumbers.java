@@ -10,13 +10,13 @@ final class FbxTextNumbers {
     private int size;
 
     FbxTextNumbers(int capacity) {
-        whole = new long[Math.min(capacity, 1 << 16)];
+        whole = new long[Math.clamp(capacity, 0, 1 << 16)];
     }
 
     void add(long v) {
         if (allWhole) {
             if (size == whole.length) {
-                whole = Arrays.copyOf(whole, Math.max(16, size * 2));
+                whole = Arrays.copyOf(whole, grown());
             }
             whole[size++] = v;
         } else {
@@ -34,9 +34,13 @@ final class FbxTextNumbers {
             whole = new long[0];
         }
         if (size == real.length) {
-            real = Arrays.copyOf(real, size * 2);
+            real = Arrays.copyOf(real, grown());
         }
         real[size++] = v;
+    }
+
+    private int grown() {
+        return Math.max(16, (int) Math.min(Integer.MAX_VALUE - 16L, size * 2L));
     }
 
     int size() {

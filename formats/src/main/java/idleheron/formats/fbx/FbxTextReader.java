@@ -3,15 +3,15 @@ package idleheron.formats.fbx;
 import idleheron.core.job.Progress;
 import idleheron.formats.FormatException;
 import java.io.ByteArrayOutputStream;
+import java.lang.foreign.MemorySegment;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Reads the text form, version 7.x.
+ * Reads the text form, versions 6 and 7.
  *
  * <pre>
  * file     ; FBX 7.5.0 project file          comments run from ; to the end of the line
@@ -19,24 +19,25 @@ import org.jspecify.annotations.Nullable;
  *              record*
  *          }
  * array    Name: *24 {                       the number of elements; elements may break over lines at a comma
- *              a: number, number, …
+ *              a: number, number, …          version 6 has no arrays: a long list of numbers stands in their place
  *          }
- * value    number | "text" | bare word (T, Y, N, W)
+ * value    number | "text" | bare word       a single bare letter (T, Y, N, W, C, L, U) is a flag
  * </pre>
  *
- * In text <code>&amp;quot;</code> stands for a quote; there are no other escapes. {@code Content} is base64 in one or more pieces.
+ * Quoted text and numbers: see {@link FbxTextCursor}. {@code Content} is base64 in one or more pieces.
  */
 final class FbxTextReader {
     private static final int DEEPEST = 64;
 
-    private final String file;
-    private final byte[] in;
-    private int at;
-    private int line = 1;
+    /** So many numbers and nothing else are a list. */
+    private static final int LIST = 16;
 
-    private FbxTextReader(String file, byte[] in) {
-        this.file = file;
-        this.in = in;
+    private final FbxTextCursor in;
+    private final Progress progress;
+
+    private FbxTextReader(String file, MemorySegment bytes, Progress progress) {
+        this.in = new FbxTextCursor(file, bytes);
+        this.progress = progress;
     }
 
     /** Whether the first 4096 bytes look like a text FBX file. */
@@ -45,14 +46,13 @@ final class FbxTextReader {
         return s.contains("FBXHeaderExtension") || s.stripLeading().startsWith("; FBX");
     }
 
-    static FbxDocument read(String file, byte[] bytes, Progress progress) throws FormatException {
-        FbxTextReader r = new FbxTextReader(file, bytes);
+    static FbxDocument read(String file, MemorySegment bytes, Progress progress) throws FormatException {
+        FbxTextReader r = new FbxTextReader(file, bytes, progress);
         List<FbxRecord> records = new ArrayList<>();
-        r.space(true);
-        while (r.at < bytes.length) {
-            progress.at((double) r.at / bytes.length, "reading records");
+        r.in.space(true);
+        while (r.in.peek() >= 0) {
             records.add(r.record(0));
-            r.space(true);
+            r.in.space(true);
         }
         int version = 0;
         for (FbxRecord rec : records) {
@@ -61,97 +61,56 @@ final class FbxTextReader {
                 version = (int) v.integer(0, 0);
             }
         }
-        if (version < 7000 || version >= 8000) {
+        if (version < FbxBinaryReader.OLDEST || version > FbxBinaryReader.NEWEST) {
             throw FormatException.in(
-                    file, "FBXVersion from 7000 to 7999 in FBXHeaderExtension", Integer.toString(version));
+                    file,
+                    "FBXVersion from " + FbxBinaryReader.OLDEST + " to " + FbxBinaryReader.NEWEST
+                            + " in FBXHeaderExtension",
+                    Integer.toString(version));
         }
         return new FbxDocument(version, true, records, null, List.of());
     }
 
-    private int peek() {
-        return at < in.length ? in[at] : -1;
-    }
-
-    /** Skips blanks and comments, and line ends where {@code lines}. */
-    private void space(boolean lines) {
-        while (at < in.length) {
-            byte c = in[at];
-            if (c == '\n') {
-                if (!lines) {
-                    return;
-                }
-                line++;
-                at++;
-            } else if (c == ' ' || c == '\t' || c == '\r' || c == (byte) 0xEF || c == (byte) 0xBB || c == (byte) 0xBF) {
-                at++;
-            } else if (c == ';') {
-                while (at < in.length && in[at] != '\n') {
-                    at++;
-                }
-            } else {
-                return;
-            }
-        }
-    }
-
-    private FormatException wrong(String expected) {
-        int c = peek();
-        String found = c < 0 ? "the end of the file" : c < 32 || c > 126 ? "byte " + (c & 255) : "'" + (char) c + "'";
-        return FormatException.atLine(file, line, expected, found);
-    }
-
     private FbxRecord record(int depth) throws FormatException {
         if (depth > DEEPEST) {
-            throw wrong("at most " + DEEPEST + " records inside each other");
+            throw in.wrong("at most " + DEEPEST + " records inside each other");
         }
-        int from = at;
-        while (at < in.length && isName(in[at])) {
-            at++;
+        if (depth < 3) {
+            progress.at((double) in.at() / in.size(), "reading records");
         }
-        if (at == from) {
-            throw wrong("the name of a record");
+        String name = in.name();
+        if (name.isEmpty()) {
+            throw in.wrong("the name of a record");
         }
-        String name = new String(in, from, at - from, StandardCharsets.UTF_8);
-        space(false);
-        if (peek() != ':') {
-            throw wrong("a colon after " + name);
-        }
-        at++;
-        return body(name, depth);
-    }
-
-    private static boolean isName(byte c) {
-        return c >= 'a' && c <= 'z'
-                || c >= 'A' && c <= 'Z'
-                || c >= '0' && c <= '9'
-                || c == '_'
-                || c == '|'
-                || c == '-'
-                || c == '.';
+        in.space(false);
+        in.expect(':', "a colon after " + name);
+        in.space(false);
+        return in.peek() == '*' ? array(name) : body(name, depth);
     }
 
     private FbxRecord body(String name, int depth) throws FormatException {
-        space(false);
-        if (peek() == '*') {
-            return array(name);
+        long[] mark = in.mark();
+        FbxTextNumbers list = numbersOnly();
+        if (list != null && list.size() >= LIST) {
+            return FbxRecord.leaf(name, list.array());
         }
+        in.back(mark);
         List<FbxValue> values = new ArrayList<>();
         boolean more = false;
         while (true) {
-            space(more);
-            int c = peek();
+            in.space(more);
+            int c = in.peek();
             if (c == ',') {
-                at++;
+                in.skip();
                 more = true;
             } else if (c == '{') {
-                at++;
+                in.skip();
                 return new FbxRecord(name, values, children(depth), true);
             } else if (c == '\n' || c == -1 || c == '}') {
-                if (continued()) {
-                    more = true;
-                } else {
+                if (!continued()) {
                     break;
                 }
+                more = true;
             } else if (more && startsRecord()) {
                 break;
             } else {
@@ -162,32 +121,58 @@ final class FbxTextReader {
         return new FbxRecord(name, joined(name, values), List.of(), false);
     }
 
+    /** The values of a record that has nothing but numbers, or null. */
+    private @Nullable FbxTextNumbers numbersOnly() throws FormatException {
+        FbxTextNumbers out = new FbxTextNumbers(LIST);
+        boolean more = false;
+        while (true) {
+            in.space(more);
+            int c = in.peek();
+            if (c == ',') {
+                in.skip();
+                more = true;
+            } else if (c == '\n' || c == -1 || c == '}') {
+                if (!continued()) {
+                    return out;
+                }
+                more = true;
+            } else if (c >= '0' && c <= '9' || c == '-' || c == '+' || c == '.') {
+                if (in.number()) {
+                    out.add(in.whole);
+                } else {
+                    out.add(in.real);
+                }
+                more = false;
+            } else {
+                return null;
+            }
+        }
+    }
+
     /** Whether the next line goes on with a comma. */
     private boolean continued() {
-        if (peek() != '\n') {
+        if (in.peek() != '\n') {
             return false;
         }
-        int keep = at;
-        int keepLine = line;
-        space(true);
-        if (peek() == ',') {
+        long[] mark = in.mark();
+        in.space(true);
+        if (in.peek() == ',') {
             return true;
         }
-        at = keep;
-        line = keepLine;
+        in.back(mark);
         return false;
     }
 
     /** After a comma at the end of a line: a name and a colon here mean that the list was over. */
     private boolean startsRecord() {
-        int p = at;
-        if (!Character.isLetter(peek())) {
+        if (!Character.isLetter(in.peek())) {
             return false;
         }
-        while (p < in.length && isName(in[p])) {
+        long p = 0;
+        while (FbxTextCursor.isName(in.peek(p))) {
             p++;
         }
-        return p < in.length && in[p] == ':';
+        return in.peek(p) == ':';
     }
 
     private static List<FbxValue> joined(String name, List<FbxValue> values) {
@@ -210,146 +195,68 @@ final class FbxTextReader {
     private List<FbxRecord> children(int depth) throws FormatException {
         List<FbxRecord> out = new ArrayList<>();
         while (true) {
-            space(true);
-            if (peek() == '}') {
-                at++;
+            in.space(true);
+            if (in.peek() == '}') {
+                in.skip();
                 return out;
             }
-            if (peek() == -1) {
-                throw wrong("a closing brace");
+            if (in.peek() == -1) {
+                throw in.wrong("a closing brace");
             }
             out.add(record(depth + 1));
         }
     }
 
     private FbxValue value() throws FormatException {
-        int c = peek();
+        int c = in.peek();
         if (c == '"') {
-            return new FbxValue.Text(text());
+            return new FbxValue.Text(in.quoted());
         }
-        int from = at;
-        while (at < in.length && !isEnd(in[at])) {
-            at++;
+        if (!Character.isLetter(c)) {
+            return in.number() ? new FbxValue.Int64(in.whole) : new FbxValue.Real64(in.real);
         }
-        if (at == from) {
-            throw wrong("a value");
-        }
-        if (Character.isLetter(c) && c != 'n' && c != 'i' && c != 'N' && c != 'I') {
-            return new FbxValue.Text(Arrays.copyOfRange(in, from, at));
-        }
-        return number(new String(in, from, at - from, StandardCharsets.ISO_8859_1));
-    }
-
-    private static boolean isEnd(byte c) {
-        return c == ',' || c == '\n' || c == '\r' || c == ' ' || c == '\t' || c == '{' || c == '}' || c == ';';
-    }
-
-    private byte[] text() throws FormatException {
-        at++;
-        int from = at;
-        while (at < in.length && in[at] != '"') {
-            if (in[at] == '\n') {
-                line++;
-            }
-            at++;
-        }
-        if (at >= in.length) {
-            throw wrong("a closing quote");
-        }
-        byte[] raw = Arrays.copyOfRange(in, from, at);
-        at++;
-        String s = new String(raw, StandardCharsets.ISO_8859_1);
-        return s.contains("&quot;") ? s.replace("&quot;", "\"").getBytes(StandardCharsets.ISO_8859_1) : raw;
-    }
-
-    private FbxValue number(String s) throws FormatException {
-        try {
-            return new FbxValue.Int64(Long.parseLong(s));
-        } catch (NumberFormatException e) {
-            Double d = FbxTextReader.real(s);
-            if (d != null) {
-                return new FbxValue.Real64(d);
-            }
-            if (Character.isLetter(s.charAt(0))) {
-                return new FbxValue.Text(s);
-            }
-            throw FormatException.atLine(
-                    file, line, "a number", "'" + (s.length() > 40 ? s.substring(0, 40) + "…" : s) + "'");
-        }
-    }
-
-    private static @Nullable Double real(String s) {
-        String low = s.toLowerCase(java.util.Locale.ROOT);
-        if (low.contains("#inf") || low.endsWith("inf")) {
-            return low.startsWith("-") ? Double.NEGATIVE_INFINITY : Double.POSITIVE_INFINITY;
-        }
-        if (low.contains("#") || low.endsWith("nan") || low.endsWith("ind")) {
-            return Double.NaN;
-        }
-        try {
-            return Double.parseDouble(s);
-        } catch (NumberFormatException e) {
-            return null;
-        }
+        byte[] word = in.word("a value");
+        Double number = FbxTextCursor.real(new String(word, StandardCharsets.ISO_8859_1));
+        return word.length == 1
+                ? new FbxValue.Flag(word[0])
+                : number != null ? new FbxValue.Real64(number) : new FbxValue.Text(word);
     }
 
     private FbxRecord array(String name) throws FormatException {
-        at++;
-        long count = number(word()) instanceof FbxValue.Int64 n ? n.value() : -1;
-        if (count < 0 || count > in.length) {
-            throw FormatException.atLine(file, line, "a number of elements that fits the file", Long.toString(count));
+        in.skip();
+        long count = in.number() ? in.whole : -1;
+        if (count < 0 || count > in.size() || count > FbxArrayCoding.MOST) {
+            throw in.wrong("a number of elements that fits the file", Long.toString(count));
         }
-        space(true);
-        if (peek() != '{') {
-            throw wrong("an opening brace");
+        in.space(true);
+        in.expect('{', "an opening brace");
+        in.space(true);
+        FbxTextNumbers into = new FbxTextNumbers((int) Math.min(count, 1 << 16));
+        if (in.peek() == 'a') {
+            in.skip();
+            in.space(true);
+            in.expect(':', "a colon after a");
+            elements(into);
         }
-        at++;
-        space(true);
-        FbxTextNumbers numbers = new FbxTextNumbers((int) Math.min(count, in.length / 2 + 1));
-        if (peek() == 'a') {
-            at++;
-            space(true);
-            if (peek() != ':') {
-                throw wrong("a colon after a");
-            }
-            at++;
-            elements(numbers);
+        in.expect('}', "a closing brace");
+        if (into.size() != count) {
+            throw in.wrong(count + " elements in " + name, Integer.toString(into.size()));
         }
-        if (peek() != '}') {
-            throw wrong("a closing brace");
-        }
-        at++;
-        if (numbers.size() != count) {
-            throw FormatException.atLine(file, line, count + " elements in " + name, Integer.toString(numbers.size()));
-        }
-        return FbxRecord.leaf(name, numbers.array());
-    }
-
-    private String word() throws FormatException {
-        int from = at;
-        while (at < in.length && !isEnd(in[at])) {
-            at++;
-        }
-        if (at == from) {
-            throw wrong("a number");
-        }
-        return new String(in, from, at - from, StandardCharsets.ISO_8859_1);
+        return FbxRecord.leaf(name, into.array());
     }
 
     private void elements(FbxTextNumbers into) throws FormatException {
         while (true) {
-            space(true);
-            int c = peek();
+            in.space(true);
+            int c = in.peek();
             if (c == ',') {
-                at++;
+                in.skip();
             } else if (c == '}' || c == -1) {
                 return;
+            } else if (in.number()) {
+                into.add(in.whole);
             } else {
-                switch (number(word())) {
-                    case FbxValue.Int64 n -> into.add(n.value());
-                    case FbxValue.Real64 n -> into.add(n.value());
-                    default -> throw wrong("a number");
-                }
+                into.add(in.real);
             }
         }
     }

@@ -3,20 +3,36 @@ package idleheron.formats.fbx;
 import idleheron.core.time.FrameRate;
 
 /**
- * Time in a file: whole ticks. One second has 46 186 158 000 of them.
+ * Time in a file: whole ticks. One second has 46 186 158 000 of them, or, in newer files that say so, 141 120 000.
+ *
+ * <p>A file says so by a {@code TCDefinition} other than 127 in {@code OtherFlags} of its header, or by a version of 8000 and
+ * more without one. This program writes the long one.
  *
  * <p>Time modes name a frame rate: 0 default (30), 1 120, 2 100, 3 60, 4 50, 5 48, 6 30, 7 and 8 and 9 the 30 and 29.97
  * kinds, 10 25, 11 24, 12 1000, 13 23.976, 14 custom, 15 96, 16 72, 17 59.94.
  */
-final class FbxTime {
+record FbxTime(long ticksPerSecond) {
     static final long TICKS = 46_186_158_000L;
+    static final long SHORT_TICKS = 141_120_000L;
+    static final FbxTime USUAL = new FbxTime(TICKS);
     static final int CUSTOM = 14;
+    private static final int LONG_TICKS_TOLD = 127;
+    private static final int SHORT_TICKS_FROM = 8000;
     private static final FrameRate PULLED_30 = new FrameRate(30_000, 1001);
 
-    private FbxTime() {}
+    /** The length of a tick in a document. */
+    static FbxTime of(FbxDocument document) {
+        FbxRecord header = document.record("FBXHeaderExtension");
+        FbxRecord flags = header == null ? null : header.child("OtherFlags");
+        FbxRecord told = flags == null ? null : flags.child("TCDefinition");
+        boolean isShort = told == null
+                ? document.version() >= SHORT_TICKS_FROM
+                : told.integer(0, LONG_TICKS_TOLD) != LONG_TICKS_TOLD;
+        return isShort ? new FbxTime(SHORT_TICKS) : USUAL;
+    }
 
-    static double seconds(long ticks) {
-        return (double) ticks / TICKS;
+    double seconds(long ticks) {
+        return (double) ticks / ticksPerSecond;
     }
 
     static long ticks(double seconds) {

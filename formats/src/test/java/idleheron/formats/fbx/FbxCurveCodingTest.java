@@ -11,7 +11,7 @@ import org.junit.jupiter.api.Test;
 class FbxCurveCodingTest {
     private static Curve back(Curve c, double factor) {
         FbxRecord r = FbxRecord.scope("AnimationCurve", List.of(), FbxCurveCoding.write(c, factor));
-        return java.util.Objects.requireNonNull(FbxCurveCoding.read(r, 1 / factor, new ArrayList<>()));
+        return java.util.Objects.requireNonNull(FbxCurveCoding.read(r, FbxTime.USUAL, 1 / factor, new ArrayList<>()));
     }
 
     @Test
@@ -55,7 +55,7 @@ class FbxCurveCodingTest {
                         })),
                         FbxRecord.leaf("KeyValueFloat", new FbxValue.Floats(new float[] {1, 2, 3, 4}))));
         List<String> notes = new ArrayList<>();
-        Curve c = java.util.Objects.requireNonNull(FbxCurveCoding.read(r, 1, notes));
+        Curve c = java.util.Objects.requireNonNull(FbxCurveCoding.read(r, FbxTime.USUAL, 1, notes));
         assertThat(c.seconds()).containsExactly(0, 1, 2);
         assertThat(notes).hasSize(1);
     }

@@ -3,7 +3,6 @@ package idleheron.formats.fbx;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import idleheron.core.job.Progress;
 import idleheron.formats.FormatException;
 import java.nio.charset.StandardCharsets;
 import org.junit.jupiter.api.Test;
@@ -13,7 +12,7 @@ class FbxTextTest {
             "; FBX 7.5.0 project file\r\nFBXHeaderExtension:  {\r\n\tFBXVersion: 7500\r\n}\r\n";
 
     private static FbxDocument read(String body) throws FormatException {
-        return FbxDocuments.read("t.fbx", (HEAD + body).getBytes(StandardCharsets.UTF_8), Progress.NONE);
+        return FbxBytes.read((HEAD + body).getBytes(StandardCharsets.UTF_8));
     }
 
     @Test
@@ -28,7 +27,7 @@ class FbxTextTest {
         assertThat(m.children().get(1).integer(0, 0)).isEqualTo(-232);
         assertThat(m.children().get(2).values()).isEmpty();
         assertThat(m.children().get(3).number(0, 0)).isEqualTo(1.5e-3);
-        assertThat(FbxObjects.plainName(m.text(1))).startsWith("reed");
+        assertThat(FbxNames.plain(m.text(1))).startsWith("reed");
     }
 
     @Test
