@@ -17,6 +17,7 @@ import org.openjdk.jmh.annotations.Fork;
 import org.openjdk.jmh.annotations.Measurement;
 import org.openjdk.jmh.annotations.Mode;
 import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
 import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
@@ -30,12 +31,21 @@ import org.openjdk.jmh.annotations.Warmup;
 @Measurement(iterations = 5, time = 2)
 @Fork(1)
 public class FbxBenchmark {
+    /** A file to read in place of the one that is made here. */
+    @Param("")
+    public String path = "";
+
     private Path file = Path.of("");
     private Scene scene = Sleeve.scene(600, 500, 40);
     private final SceneFormat format = new FbxFormat();
 
     @Setup
     public void write() throws IOException {
+        if (!path.isEmpty()) {
+            file = Path.of(path);
+            scene = SceneFiles.read(file, Progress.NONE).scene();
+            return;
+        }
         file = Files.createTempFile("bench", ".fbx");
         try (OutputStream out = Files.newOutputStream(file)) {
             format.write(scene, FbxFormat.BINARY_75, out, Progress.NONE);

@@ -1,16 +1,21 @@
 package idleheron.cli;
 
+import idleheron.core.crossing.Cargo;
 import idleheron.core.inspect.Convention;
+import idleheron.core.remedy.BakeClips;
 import idleheron.core.remedy.BakeScale;
 import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.DropJoints;
+import idleheron.core.remedy.FlattenLayers;
 import idleheron.core.remedy.PlainTransforms;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.SingleRoot;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.formats.PictureFiles;
 import idleheron.rehearsal.Conventions;
 import idleheron.rehearsal.StandIn;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Names on the command line to what they stand for. */
@@ -41,12 +46,40 @@ final class Choices {
         return s;
     }
 
+    /** What goes, from what is to be left out. */
+    static Cargo cargo(List<String> without, boolean bake) {
+        Cargo c = Cargo.ALL.withBaked(bake);
+        for (String w : without) {
+            c = switch (w) {
+                case "meshes" -> c.withMeshes(false);
+                case "skeleton" -> c.withSkeleton(false);
+                case "smoothing" -> c.withSmoothing(false);
+                case "tangents" -> c.withTangents(false);
+                default ->
+                    throw new UsageException(
+                            "cannot leave out " + w + "; there are meshes, skeleton, smoothing, tangents");
+            };
+        }
+        return c;
+    }
+
+    static PictureFiles.Travel pictures(String how) {
+        return switch (how) {
+            case "as-they-are" -> PictureFiles.Travel.AS_THEY_ARE;
+            case "inside" -> PictureFiles.Travel.INSIDE;
+            case "beside" -> PictureFiles.Travel.BESIDE;
+            default -> throw new UsageException("--pictures " + how + ", expected as-they-are, inside or beside");
+        };
+    }
+
     static Remedy remedy(String code, @Nullable Convention convention) {
         return switch (code) {
             case "bake-scale" -> new BakeScale();
             case "drop-tips" -> DropJoints.all();
             case "single-root" -> new SingleRoot("");
             case "plain-transforms" -> new PlainTransforms(null);
+            case "flatten-layers" -> new FlattenLayers();
+            case "bake-clips" -> new BakeClips();
             case "convert-stage" -> {
                 if (convention == null) {
                     throw new UsageException("convert-stage needs --for CONVENTION");
@@ -54,8 +87,9 @@ final class Choices {
                 yield new ConvertStage(convention.axes(), convention.metersPerUnit());
             }
             default ->
-                throw new UsageException("no remedy " + code
-                        + "; there are bake-scale, drop-tips, single-root, plain-transforms, convert-stage");
+                throw new UsageException(
+                        "no remedy " + code
+                                + "; there are bake-scale, drop-tips, single-root, plain-transforms, flatten-layers, bake-clips, convert-stage");
         };
     }
 

@@ -1,6 +1,7 @@
 package idleheron.cli;
 
 import idleheron.core.compare.Comparison;
+import idleheron.core.compare.SkeletonFit;
 import idleheron.core.compare.Tolerances;
 import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
@@ -9,6 +10,7 @@ import idleheron.core.remedy.Proof;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.formats.Delivery;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import java.io.IOException;
@@ -57,6 +59,29 @@ final class ConvertCommand implements Callable<Integer> {
     @Nullable
     String variant;
 
+    @Option(
+            names = "--without",
+            paramLabel = "meshes|skeleton|smoothing|tangents",
+            split = ",",
+            description = "what stays behind")
+    List<String> without = new ArrayList<>();
+
+    @Option(names = "--bake", description = "a key on every frame of every channel that moves")
+    boolean bake;
+
+    @Option(names = "--clips-apart", description = "each clip in a file of its own, OUT_clip, with its skeleton")
+    boolean clipsApart;
+
+    @Option(names = "--pictures", paramLabel = "as-they-are|inside|beside", description = "how pictures travel")
+    String pictures = "as-they-are";
+
+    @Option(
+            names = "--fits",
+            paramLabel = "DELIVERED",
+            description = "holds the skeleton against one that was delivered before")
+    @Nullable
+    Path fits;
+
     @Option(names = "--overwrite", description = "the target may be replaced")
     boolean overwrite;
 
@@ -76,25 +101,38 @@ final class ConvertCommand implements Callable<Integer> {
         if (!format.variants().contains(kind)) {
             throw new UsageException("no variant " + kind + "; there are " + String.join(", ", format.variants()));
         }
-        if (Files.exists(outFile) && !overwrite) {
-            throw new UsageException(outFile + " is already there; --overwrite replaces it");
-        }
+        Delivery delivery = new Delivery(Choices.cargo(without, bake), clipsApart, Choices.pictures(pictures));
         PrintWriter err = spec.commandLine().getErr();
         Scene scene = chosen(SceneFiles.read(in, Progress.NONE).scene());
+        for (Path f : delivery.files(scene, outFile)) {
+            if (Files.exists(f) && !overwrite) {
+                throw new UsageException(f + " is already there; --overwrite replaces it");
+            }
+        }
         for (Remedy r : all) {
             Scene after = r.apply(scene);
             err.println(r.title() + ": surface moves "
                     + Proof.of(scene, after, Progress.NONE).worst().full());
             scene = after;
         }
-        Scene back = SceneFiles.write(scene, outFile, format, kind, overwrite, Progress.NONE)
-                .scene();
-        Comparison proof = Comparison.of(scene, back, Tolerances.DEFAULT, true, Progress.NONE);
-        spec.commandLine()
-                .getOut()
-                .println(outFile + ": " + format.name() + " " + kind + ", read back "
-                        + proof.verdict().word());
-        return proof.verdict().isFault() ? Main.FAULTS : Main.CLEAN;
+        boolean sound = true;
+        if (fits != null) {
+            SkeletonFit fit = SkeletonFit.of(
+                    delivery.cargo().of(scene),
+                    SceneFiles.read(fits, Progress.NONE).scene());
+            err.println(fit.text());
+            sound = fit.fits();
+        }
+        Path folder = in.toAbsolutePath().getParent();
+        for (Delivery.Part p : delivery.write(scene, folder, outFile, format, kind, overwrite, Progress.NONE)) {
+            Comparison proof = Comparison.of(p.sent(), p.back().scene(), Tolerances.DEFAULT, true, Progress.NONE);
+            sound &= !proof.verdict().isFault();
+            spec.commandLine()
+                    .getOut()
+                    .println(p.file() + ": " + format.name() + " " + kind + ", read back "
+                            + proof.verdict().word());
+        }
+        return sound ? Main.CLEAN : Main.FAULTS;
     }
 
     private Scene chosen(Scene scene) {

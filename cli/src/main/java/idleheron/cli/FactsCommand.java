@@ -4,9 +4,12 @@ import idleheron.core.Figure;
 import idleheron.core.inspect.Facts;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
+import idleheron.core.scene.Material;
 import idleheron.core.scene.Mesh;
+import idleheron.core.scene.MeshLayer;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
+import idleheron.core.scene.Texture;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.report.FactsJson;
@@ -69,12 +72,33 @@ final class FactsCommand implements Callable<Integer> {
                     + (skin == null
                             ? ""
                             : ", skinned to " + skin.joints().length + " joints, at most " + skin.maxInfluences()
-                                    + " on a point"));
+                                    + " on a point"
+                                    + (skin.style().isPlain()
+                                            ? ""
+                                            : ", " + skin.style().method().label())));
+            for (MeshLayer l : m.layers()) {
+                out.println("                 " + l.kind().label() + " by "
+                        + l.domain().name().toLowerCase(java.util.Locale.ROOT) + ", " + l.entries() + " values"
+                        + (l.name().isEmpty() ? "" : ", " + l.name()));
+            }
         }
         for (Clip c : s.clips()) {
             out.println("  clip         " + c.name() + ": frames " + Figure.number(c.firstFrame()) + " to "
                     + Figure.number(c.lastFrame()) + " at " + c.rate().label() + " /s, "
-                    + c.nodes().size() + " nodes move");
+                    + c.movedNodes().size() + " nodes move"
+                    + (c.isLayered() ? ", " + c.layers().size() + " layers on top" : "")
+                    + (c.values().isEmpty() ? "" : ", " + c.values().size() + " other properties move"));
+        }
+        for (Material m : s.materials()) {
+            out.println("  material     " + m.name() + ": "
+                    + (m.model().isEmpty() ? "no model" : m.model()) + ", "
+                    + m.uses().size() + " pictures, "
+                    + m.properties().size() + " further properties");
+        }
+        for (Texture t : s.textures()) {
+            byte[] inside = t.content();
+            out.println("  picture      " + t.fileName() + ": "
+                    + (inside != null ? "inside, " + inside.length + " bytes" : t.found() ? "found" : "missing"));
         }
         s.notes().forEach(n -> out.println("  note         " + n));
     }

@@ -30,9 +30,10 @@ final class SurfaceTopics {
                     ? null
                     : p.returned.meshes().get(p.matching.meshes()[m]);
             int node = p.sent.nodeOfMesh(m);
-            for (BlendShape s : a.shapes()) {
+            for (int i = 0; i < a.shapes().size(); i++) {
+                BlendShape s = a.shapes().get(i);
                 count++;
-                BlendShape r = b == null ? null : named(b, s.name());
+                BlendShape r = b == null ? null : same(a, i, b);
                 if (b == null || r == null || a.pointCount() != b.pointCount()) {
                     missing += r == null ? 1 : 0;
                     rows.add(new Evidence.Row(
@@ -77,13 +78,17 @@ final class SurfaceTopics {
                 e);
     }
 
-    private static @org.jspecify.annotations.Nullable BlendShape named(Mesh m, String name) {
-        for (BlendShape s : m.shapes()) {
-            if (Matching.plain(s.name()).equals(Matching.plain(name))) {
-                return s;
-            }
-        }
-        return null;
+    /** The shape of the same name; where several share a name, the one that comes as many of them later. */
+    private static @org.jspecify.annotations.Nullable BlendShape same(Mesh a, int index, Mesh b) {
+        String name = Matching.plain(a.shapes().get(index).name());
+        long before = a.shapes().subList(0, index).stream()
+                .filter(s -> Matching.plain(s.name()).equals(name))
+                .count();
+        return b.shapes().stream()
+                .filter(s -> Matching.plain(s.name()).equals(name))
+                .skip(before)
+                .findFirst()
+                .orElse(null);
     }
 
     /** Largest distance between the full shapes' offsets, brought to the common space by the meshes' own turn and scale. */

@@ -13,11 +13,11 @@ import java.util.Set;
 import org.joml.Matrix4dc;
 
 /** Takes nodes out of a scene and renumbers all that points to the others. */
-final class NodeRemoval {
+public final class NodeRemoval {
     private NodeRemoval() {}
 
     /** Children of a removed node go to its parent; their transforms are left as they are. */
-    static Scene remove(Scene scene, Set<Integer> gone) {
+    public static Scene remove(Scene scene, Set<Integer> gone) {
         int[] to = new int[scene.nodes().size()];
         List<Node> nodes = new ArrayList<>();
         for (int i = 0; i < to.length; i++) {

@@ -214,6 +214,25 @@ public record Clip(
                 .toList();
     }
 
+    /** Without blend shapes and materials, for a scene that has none. */
+    public Clip withoutSurfaces() {
+        return new Clip(
+                name,
+                startSeconds,
+                endSeconds,
+                rate,
+                nodes,
+                List.of(),
+                offMaterials(values),
+                layers.stream()
+                        .map(l -> l.withTracks(l.weight(), l.nodes(), List.of(), offMaterials(l.values())))
+                        .toList());
+    }
+
+    private static List<ValueTrack> offMaterials(List<ValueTrack> tracks) {
+        return tracks.stream().filter(t -> t.subject() != Subject.MATERIAL).toList();
+    }
+
     /** The earliest and the latest key of all curves, or null when there are none. */
     public double @Nullable [] keyedSpan() {
         double[] span = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};

@@ -3,18 +3,19 @@ package idleheron.formats.fbx;
 import idleheron.core.job.Cores;
 import idleheron.formats.ByteCursor;
 import idleheron.formats.FormatException;
+import idleheron.formats.Unzlib;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.concurrent.ConcurrentLinkedDeque;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.zip.DataFormatException;
-import java.util.zip.Inflater;
 
 /**
  * The data of arrays: little-endian elements, raw or as one whole zlib stream. Unpacks on all cores, the largest first,
- * through a small buffer straight into the array.
+ * straight into the array.
  *
  * <p>An unpacked size that is more than thirty times the packed one is not believed at once: such a stream is run through
  * once without keeping anything, so that a wrong count costs no memory.
@@ -27,7 +28,6 @@ final class FbxArrayCoding {
     static final long MOST = Integer.MAX_VALUE - 16L;
 
     private static final int BELIEVED = 30;
-    private static final int PIECE = 1 << 15;
 
     private FbxArrayCoding() {}
 
@@ -50,16 +50,25 @@ final class FbxArrayCoding {
         AtomicReference<FormatException> failed = new AtomicReference<>();
         List<Task> order = new ArrayList<>(tasks);
         order.sort(Comparator.comparingLong(Task::size).reversed());
-        Cores.each(order.size(), i -> {
-            Task t = order.get(i);
-            try {
-                if (failed.get() == null) {
-                    t.into[t.index] = t.packed ? unpack(file, source, t) : copy(source, t);
+        ConcurrentLinkedDeque<Unzlib> idle = new ConcurrentLinkedDeque<>();
+        try {
+            Cores.each(order.size(), i -> {
+                Task t = order.get(i);
+                Unzlib waiting = idle.poll();
+                Unzlib unzlib = waiting == null ? new Unzlib() : waiting;
+                try {
+                    if (failed.get() == null) {
+                        t.into[t.index] = t.packed ? unpack(file, source, t, unzlib) : copy(source, t);
+                    }
+                } catch (FormatException e) {
+                    failed.compareAndSet(null, e);
+                } finally {
+                    idle.push(unzlib);
                 }
-            } catch (FormatException e) {
-                failed.compareAndSet(null, e);
-            }
-        });
+            });
+        } finally {
+            idle.forEach(Unzlib::close);
+        }
         FormatException e = failed.get();
         if (e != null) {
             throw e;
@@ -103,63 +112,31 @@ final class FbxArrayCoding {
         MemorySegment.copy(from, layout, offset, array, at, count);
     }
 
-    /** Inflates through a piece whose length is a multiple of every element's. */
-    private static FbxValue unpack(String file, MemorySegment source, Task t) throws FormatException {
-        if (t.size() > t.length * BELIEVED) {
-            run(file, source, t, null);
+    private static FbxValue unpack(String file, MemorySegment source, Task t, Unzlib unzlib) throws FormatException {
+        MemorySegment packed = source.asSlice(t.offset, t.length);
+        try {
+            if (t.size() > t.length * BELIEVED) {
+                Unzlib.weigh(packed, t.size());
+            }
+            Object array = allocate(t.code, t.count);
+            unzlib.unpack(packed, segment(array));
+            return value(t.code, array);
+        } catch (DataFormatException e) {
+            throw FormatException.at(
+                    file,
+                    t.offset,
+                    "a zlib stream of " + t.size() + " unpacked bytes",
+                    "damaged data (" + e.getMessage() + ")");
         }
-        Object array = allocate(t.code, t.count);
-        run(file, source, t, array);
-        return value(t.code, array);
     }
 
-    /** One pass over the stream; without an array it only holds the size and checksum against what is claimed. */
-    private static void run(String file, MemorySegment source, Task t, @org.jspecify.annotations.Nullable Object array)
-            throws FormatException {
-        try (Inflater inflater = new Inflater()) {
-            byte[] piece = new byte[PIECE];
-            MemorySegment view = MemorySegment.ofArray(piece);
-            int element = elementSize(t.code);
-            long given = 0;
-            long got = 0;
-            int held = 0;
-            int put = 0;
-            while (!inflater.finished()) {
-                if (inflater.needsInput()) {
-                    long n = Math.min(1 << 30, t.length - given);
-                    if (n == 0) {
-                        break;
-                    }
-                    inflater.setInput(source.asSlice(t.offset + given, n).asByteBuffer());
-                    given += n;
-                }
-                int n = inflater.inflate(piece, held, PIECE - held);
-                if (n == 0 && inflater.needsDictionary()) {
-                    break;
-                }
-                held += n;
-                got += n;
-                if (got > t.size()) {
-                    throw FormatException.at(file, t.offset, t.size() + " unpacked bytes", "more");
-                }
-                if (held == PIECE || inflater.finished()) {
-                    int whole = held / element;
-                    if (array != null) {
-                        put(view, 0, t.code, array, put, whole);
-                    }
-                    put += whole;
-                    held = 0;
-                }
-            }
-            if (got != t.size() || !inflater.finished()) {
-                throw FormatException.at(
-                        file,
-                        t.offset,
-                        t.size() + " unpacked bytes",
-                        got + " bytes" + (inflater.finished() ? "" : " and no end of the stream"));
-            }
-        } catch (DataFormatException e) {
-            throw FormatException.at(file, t.offset, "a zlib stream", "damaged data (" + e.getMessage() + ")");
-        }
+    private static MemorySegment segment(Object array) {
+        return switch (array) {
+            case double[] a -> MemorySegment.ofArray(a);
+            case float[] a -> MemorySegment.ofArray(a);
+            case long[] a -> MemorySegment.ofArray(a);
+            case int[] a -> MemorySegment.ofArray(a);
+            default -> MemorySegment.ofArray((byte[]) array);
+        };
     }
 }

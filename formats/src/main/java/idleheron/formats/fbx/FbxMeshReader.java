@@ -29,11 +29,13 @@ final class FbxMeshReader {
 
     private final String file;
     private final FbxObjects.Item geometry;
+    private final String name;
     private final List<String> notes;
 
-    FbxMeshReader(String file, FbxObjects.Item geometry, List<String> notes) {
+    FbxMeshReader(String file, FbxObjects.Item geometry, String name, List<String> notes) {
         this.file = file;
         this.geometry = geometry;
+        this.name = name;
         this.notes = notes;
     }
 
@@ -41,7 +43,7 @@ final class FbxMeshReader {
         FbxRecord g = geometry.record();
         double[] points = g.childDoubles("Vertices");
         if (points.length % 3 != 0) {
-            throw FormatException.in(file, "three numbers per point of " + name(), points.length + " numbers");
+            throw FormatException.in(file, "three numbers per point of " + name, points.length + " numbers");
         }
         int[] stored = g.childInts("PolygonVertexIndex");
         int faces = 0;
@@ -59,7 +61,7 @@ final class FbxMeshReader {
             if (corners[i] >= points.length / 3) {
                 throw FormatException.in(
                         file,
-                        "points 0 to " + (points.length / 3 - 1) + " in the faces of " + name(),
+                        "points 0 to " + (points.length / 3 - 1) + " in the faces of " + name,
                         "point " + corners[i]);
             }
             if (stored[i] < 0) {
@@ -68,11 +70,11 @@ final class FbxMeshReader {
         }
         if (open) {
             starts[faces + 1] = stored.length;
-            notes.add(name() + ": the last face is not closed");
+            notes.add(name + ": the last face is not closed");
         }
         FbxLayer.Counts counts = new FbxLayer.Counts(points.length / 3, corners, starts);
         return new Mesh(
-                name(),
+                name,
                 points,
                 starts,
                 corners,
@@ -91,14 +93,10 @@ final class FbxMeshReader {
             if (r.name().startsWith("LayerElement")
                     && !READ_HERE.contains(r.name())
                     && !FbxMeshLayers.knows(r.name())) {
-                notes.add(name() + ": " + r.name() + " is not read");
+                notes.add(name + ": " + r.name() + " is not read");
             }
         }
-        return FbxMeshLayers.read(g, name(), notes);
-    }
-
-    private String name() {
-        return geometry.name().isEmpty() ? "mesh" : geometry.name();
+        return FbxMeshLayers.read(g, name, notes);
     }
 
     private float @Nullable [] normals(FbxRecord g, FbxLayer.Counts counts) {
@@ -110,7 +108,7 @@ final class FbxMeshReader {
         int[] index =
                 FbxLayer.perCorner(layer, counts, layer.child("NormalsIndex") == null ? "NormalIndex" : "NormalsIndex");
         if (index == null || values.length == 0) {
-            notes.add(name() + ": its normals are told in a way that is not read");
+            notes.add(name + ": its normals are told in a way that is not read");
             return null;
         }
         float[] out = new float[3 * index.length];
@@ -131,7 +129,7 @@ final class FbxMeshReader {
             float[] uv = FbxNumbers.floats(layer.childDoubles("UV"));
             int[] index = FbxLayer.perCorner(layer, counts, "UVIndex");
             if (index == null) {
-                notes.add(name() + ": a UV set is told in a way that is not read");
+                notes.add(name + ": a UV set is told in a way that is not read");
                 continue;
             }
             int entries = uv.length / 2;

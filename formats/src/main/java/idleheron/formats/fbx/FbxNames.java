@@ -14,6 +14,9 @@ import java.util.Set;
 final class FbxNames {
     private static final Set<String> NAMING = Set.of("TextureName", "Media");
 
+    /** What a binary file has at its top and a text file has not; the header says it again. */
+    private static final Set<String> BINARY_ONLY = Set.of("FileId", "CreationTime", "Creator");
+
     private FbxNames() {}
 
     /** "hips" of either spelling. */
@@ -30,6 +33,9 @@ final class FbxNames {
     static FbxDocument spelled(FbxDocument document, boolean text) {
         List<FbxRecord> top = new ArrayList<>();
         for (FbxRecord r : document.records()) {
+            if (text && !document.text() && BINARY_ONLY.contains(r.name())) {
+                continue;
+            }
             top.add(
                     r.name().equals("Objects")
                             ? r.withChildren(r.children().stream()

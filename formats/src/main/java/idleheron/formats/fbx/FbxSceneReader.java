@@ -61,7 +61,7 @@ public final class FbxSceneReader {
         FbxSkinReader skins = new FbxSkinReader(objects, nodes.index, notes);
         for (FbxObjects.Item g : objects.all("Geometry", "Mesh")) {
             List<BlendShape> blend = shapes.read(g);
-            Mesh mesh = new FbxMeshReader(file, g, notes).read(blend);
+            Mesh mesh = new FbxMeshReader(file, g, named(g), notes).read(blend);
             Skin skin = skins.read(g, mesh.pointCount());
             meshIndex.put(g.id(), meshes.size());
             meshes.add(mesh.withSkin(skin));
@@ -95,6 +95,20 @@ public final class FbxSceneReader {
                 clips,
                 notes.stream().distinct().toList(),
                 kept);
+    }
+
+    /** A geometry without a name goes by that of the node it hangs on. */
+    private String named(FbxObjects.Item geometry) {
+        if (!geometry.name().isEmpty()) {
+            return geometry.name();
+        }
+        for (FbxObjects.Link l : objects.linksAbove(geometry.id())) {
+            FbxObjects.Item model = objects.item(l.id());
+            if (model != null && model.kind().equals("Model") && !model.name().isEmpty()) {
+                return model.name();
+            }
+        }
+        return "mesh";
     }
 
     private Node payload(

@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 class FbxMeshTest {
     private static Mesh read(FbxRecord... children) throws FormatException {
         FbxRecord g = FbxRecord.scope("Geometry", List.of(), List.of(children));
-        return new FbxMeshReader("t.fbx", new FbxObjects.Item(1, "Geometry", "g", "Mesh", g), new ArrayList<>())
+        return new FbxMeshReader("t.fbx", new FbxObjects.Item(1, "Geometry", "g", "Mesh", g), "g", new ArrayList<>())
                 .read(List.of());
     }
 

@@ -1,0 +1,103 @@
+package idleheron.formats;
+
+import idleheron.core.crossing.Cargo;
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How a scene is written: what of it, in how many files, and where its pictures go.
+ *
+ * @param clipsApart whether each clip goes into a file of its own, {@code NAME_clip.fbx}, beside one without clips
+ */
+public record Delivery(Cargo cargo, boolean clipsApart, PictureFiles.Travel pictures) {
+    /** Everything in one file, pictures as they are. */
+    public static final Delivery PLAIN = new Delivery(Cargo.ALL, false, PictureFiles.Travel.AS_THEY_ARE);
+
+    /**
+     * One file of a delivery.
+     *
+     * @param sent what was to be written
+     * @param back what was read back from it
+     */
+    public record Part(Path file, Scene sent, SceneFormat.ReadScene back) {}
+
+    /** The files that {@link #write} would make, the one without clips first. */
+    public List<Path> files(Scene scene, Path target) {
+        List<Path> out = new ArrayList<>(List.of(target));
+        if (clipsApart) {
+            Set<String> taken = new HashSet<>();
+            names(scene).forEach(c -> out.add(clipFile(target, c, taken)));
+        }
+        return out;
+    }
+
+    private Set<String> names(Scene scene) {
+        Set<String> out = new LinkedHashSet<>();
+        for (Clip c : scene.clips()) {
+            if (cargo.clips() == null || cargo.clips().contains(c.name())) {
+                out.add(c.name());
+            }
+        }
+        return out;
+    }
+
+    private static Path clipFile(Path target, String clip, Set<String> taken) {
+        String name = String.valueOf(target.getFileName());
+        int dot = name.lastIndexOf('.');
+        String base = dot < 0 ? name : name.substring(0, dot);
+        String end = dot < 0 ? "" : name.substring(dot);
+        String safe = clip.replaceAll("[^\\p{L}\\p{N}_-]+", "_");
+        String out = base + "_" + (safe.isBlank() ? "clip" : safe);
+        for (int i = 2; !taken.add(out.toLowerCase(java.util.Locale.ROOT)); i++) {
+            out = base + "_" + safe + "_" + i;
+        }
+        return target.resolveSibling(out + end);
+    }
+
+    /**
+     * Writes all files, each beside its target first, each read back.
+     *
+     * @param from folder of the file that the scene was read from, where its pictures are; or null
+     * @throws IOException when a target exists and may not be replaced, before anything is written; or when one cannot be
+     *     written or does not read back
+     */
+    public List<Part> write(
+            Scene scene,
+            @Nullable Path from,
+            Path target,
+            SceneFormat format,
+            String variant,
+            boolean overwrite,
+            Progress progress)
+            throws IOException {
+        List<Path> files = files(scene, target);
+        for (Path f : files) {
+            if (Files.exists(f) && !overwrite) {
+                throw new IOException(f + " is already there; say that it may be replaced");
+            }
+        }
+        Path folder = java.util.Objects.requireNonNull(target.toAbsolutePath().getParent());
+        Scene packed = PictureFiles.travel(
+                scene, cargo.meshes() ? pictures : PictureFiles.Travel.AS_THEY_ARE, from, folder, overwrite);
+        List<Part> out = new ArrayList<>();
+        List<String> clips = List.copyOf(names(scene));
+        for (int i = 0; i < files.size(); i++) {
+            Cargo load = !clipsApart ? cargo : i == 0 ? cargo.withClips(Set.of()) : cargo.onlyClip(clips.get(i - 1));
+            Scene part = load.of(packed);
+            Progress own = progress.part((double) i / files.size(), (i + 1.0) / files.size());
+            out.add(new Part(
+                    files.get(i), part, SceneFiles.write(part, files.get(i), format, variant, overwrite, own)));
+        }
+        return out;
+    }
+}
