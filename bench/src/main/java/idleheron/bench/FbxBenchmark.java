@@ -29,7 +29,7 @@ import org.openjdk.jmh.annotations.Warmup;
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
 @Warmup(iterations = 3, time = 2)
 @Measurement(iterations = 5, time = 2)
-@Fork(1)
+@Fork(value = 1, jvmArgsAppend = "--enable-native-access=ALL-UNNAMED")
 public class FbxBenchmark {
     /** A file to read in place of the one that is made here. */
     @Param("")

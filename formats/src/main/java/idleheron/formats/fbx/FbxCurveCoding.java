@@ -182,7 +182,11 @@ final class FbxCurveCoding {
                 velocities[2 * i + 3] = FbxKeyFlags.left(keys.data[4 * i + 3]);
             }
         }
-        return new Handles(leaving, arriving, kinds, velocities);
+        boolean plain = leaving == null && velocities == null;
+        for (int i = 0; i < n; i++) {
+            plain &= (keys.flags[i] & FbxKeyFlags.CUBIC) == 0 || kinds[i] == (Handles.USER | Handles.BROKEN);
+        }
+        return plain ? Handles.NONE : new Handles(leaving, arriving, kinds, velocities);
     }
 
     private static float[] filled(int n) {

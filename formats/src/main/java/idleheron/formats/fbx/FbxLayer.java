@@ -20,12 +20,22 @@ final class FbxLayer {
         }
     }
 
-    /** For each corner the entry of the direct array, -1 for none; null for a mapping that is not known. */
+    /** Whether the entries are those of the corners themselves. */
+    static boolean isByCorner(FbxRecord layer, String indexName) {
+        return layer.childText("MappingInformationType").equals("ByPolygonVertex")
+                && (layer.childText("ReferenceInformationType").equals("Direct") || layer.child(indexName) == null);
+    }
+
+    /** For each corner the entry of the direct array, below 0 for none; null for a mapping that is not known. Not to be changed. */
     static int @Nullable [] perCorner(FbxRecord layer, Counts counts, String indexName) {
         boolean direct = layer.childText("ReferenceInformationType").equals("Direct") || layer.child(indexName) == null;
         int[] index = direct ? FbxNumbers.NO_INTS : layer.childInts(indexName);
+        String mapping = layer.childText("MappingInformationType");
+        if (!direct && mapping.equals("ByPolygonVertex") && index.length == counts.corners.length) {
+            return index;
+        }
         int[] out = new int[counts.corners.length];
-        switch (layer.childText("MappingInformationType")) {
+        switch (mapping) {
             case "ByPolygonVertex" -> {
                 for (int c = 0; c < out.length; c++) {
                     out[c] = entry(direct, index, c);

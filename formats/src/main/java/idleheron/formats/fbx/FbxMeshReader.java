@@ -1,5 +1,6 @@
 package idleheron.formats.fbx;
 
+import idleheron.core.job.Cores;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.EdgeSmoothing;
 import idleheron.core.scene.Mesh;
@@ -105,21 +106,26 @@ final class FbxMeshReader {
             return null;
         }
         double[] values = layer.childDoubles("Normals");
-        int[] index =
-                FbxLayer.perCorner(layer, counts, layer.child("NormalsIndex") == null ? "NormalIndex" : "NormalsIndex");
+        String indexName = layer.child("NormalsIndex") == null ? "NormalIndex" : "NormalsIndex";
+        if (values.length == 3 * counts.corners().length && FbxLayer.isByCorner(layer, indexName)) {
+            return FbxNumbers.floats(values);
+        }
+        int[] index = FbxLayer.perCorner(layer, counts, indexName);
         if (index == null || values.length == 0) {
             notes.add(name + ": its normals are told in a way that is not read");
             return null;
         }
         float[] out = new float[3 * index.length];
-        for (int c = 0; c < index.length; c++) {
-            int i = index[c];
-            if (i >= 0 && 3 * i + 2 < values.length) {
-                out[3 * c] = (float) values[3 * i];
-                out[3 * c + 1] = (float) values[3 * i + 1];
-                out[3 * c + 2] = (float) values[3 * i + 2];
+        Cores.split(index.length, 50_000, (from, to) -> {
+            for (int c = from; c < to; c++) {
+                int i = index[c];
+                if (i >= 0 && 3 * i + 2 < values.length) {
+                    out[3 * c] = (float) values[3 * i];
+                    out[3 * c + 1] = (float) values[3 * i + 1];
+                    out[3 * c + 2] = (float) values[3 * i + 2];
+                }
             }
-        }
+        });
         return out;
     }
 
@@ -133,15 +139,26 @@ final class FbxMeshReader {
                 continue;
             }
             int entries = uv.length / 2;
-            int[] safe = index.clone();
-            for (int i = 0; i < safe.length; i++) {
-                if (safe[i] >= entries) {
-                    safe[i] = -1;
-                }
-            }
+            int[] safe = within(index, entries);
             out.add(new UvSet(layer.childText("Name"), uv, safe));
         }
         return out;
+    }
+
+    /** The same array where every entry is there, else one in which the others are none. */
+    private static int[] within(int[] index, int entries) {
+        int wrong = 0;
+        for (int i : index) {
+            wrong |= i >= entries || i < -1 ? 1 : 0;
+        }
+        if (wrong == 0) {
+            return index;
+        }
+        int[] safe = index.clone();
+        for (int i = 0; i < safe.length; i++) {
+            safe[i] = safe[i] >= entries ? -1 : Math.max(-1, safe[i]);
+        }
+        return safe;
     }
 
     private int @Nullable [] materials(FbxRecord g, FbxLayer.Counts counts) {

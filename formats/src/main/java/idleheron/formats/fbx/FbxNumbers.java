@@ -1,5 +1,6 @@
 package idleheron.formats.fbx;
 
+import idleheron.core.job.Cores;
 import org.jspecify.annotations.Nullable;
 
 /** Reads numbers out of values whatever type a writer gave them. */
@@ -32,6 +33,16 @@ final class FbxNumbers {
             case FbxValue.Real32 x -> (long) x.value();
             case null, default -> otherwise;
         };
+    }
+
+    /** How many numbers the named child holds. */
+    static int count(FbxRecord record, String child) {
+        FbxRecord c = record.child(child);
+        return c == null
+                ? 0
+                : c.value(0) instanceof FbxValue.Array a
+                        ? a.length()
+                        : c.values().size();
     }
 
     static double[] doubles(FbxRecord record) {
@@ -118,9 +129,11 @@ final class FbxNumbers {
 
     static float[] floats(double[] values) {
         float[] out = new float[values.length];
-        for (int i = 0; i < out.length; i++) {
-            out[i] = (float) values[i];
-        }
+        Cores.split(out.length, 100_000, (from, to) -> {
+            for (int i = from; i < to; i++) {
+                out[i] = (float) values[i];
+            }
+        });
         return out;
     }
 

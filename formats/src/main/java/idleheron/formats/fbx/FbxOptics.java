@@ -27,7 +27,15 @@ import java.util.Set;
  */
 final class FbxOptics {
     static final Set<String> CAMERA = Set.of(
-            "FocalLength", "FilmWidth", "FilmHeight", "NearPlane", "FarPlane", "CameraProjectionType", "OrthoZoom");
+            "FocalLength",
+            "FieldOfView",
+            "FieldOfViewX",
+            "FilmWidth",
+            "FilmHeight",
+            "NearPlane",
+            "FarPlane",
+            "CameraProjectionType",
+            "OrthoZoom");
     static final Set<String> LIGHT = Set.of("LightType", "Color", "Intensity", "InnerAngle", "OuterAngle", "DecayType");
     private static final List<String> KINDS = List.of("point", "directional", "spot", "area", "volume");
     private static final double INCH = 25.4;

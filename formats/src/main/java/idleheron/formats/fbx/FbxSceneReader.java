@@ -1,5 +1,6 @@
 package idleheron.formats.fbx;
 
+import idleheron.core.job.Cores;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.Clip;
@@ -19,6 +20,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicReference;
 import org.joml.Matrix4d;
 import org.jspecify.annotations.Nullable;
 
@@ -31,6 +33,7 @@ public final class FbxSceneReader {
     private final FbxObjects objects;
     private final List<Mesh> meshes = new ArrayList<>();
     private final Map<Long, Integer> meshIndex = new HashMap<>();
+    private final Set<Long> shown = new HashSet<>();
     private final List<Camera> cameras = new ArrayList<>();
     private final List<Light> lights = new ArrayList<>();
 
@@ -58,22 +61,17 @@ public final class FbxSceneReader {
         FbxSurfaceReader surfaces = new FbxSurfaceReader(objects, folder, notes);
         surfaces.read();
         FbxShapeReader shapes = new FbxShapeReader(objects, notes);
-        FbxSkinReader skins = new FbxSkinReader(objects, nodes.index, notes);
-        for (FbxObjects.Item g : objects.all("Geometry", "Mesh")) {
-            List<BlendShape> blend = shapes.read(g);
-            Mesh mesh = new FbxMeshReader(file, g, named(g), notes).read(blend);
-            Skin skin = skins.read(g, mesh.pointCount());
-            meshIndex.put(g.id(), meshes.size());
-            meshes.add(mesh.withSkin(skin));
-        }
-        Map<Integer, Matrix4d> bind = new FbxBindPoses(objects, nodes.index, notes).read(skins.bindWorld);
+        Map<Integer, Matrix4d> bindWorld = new HashMap<>();
+        Map<Long, Matrix4d> meshBind = new HashMap<>();
+        surfaces(shapes, nodes.index, bindWorld, meshBind);
+        Map<Integer, Matrix4d> bind = new FbxBindPoses(objects, nodes.index, notes).read(bindWorld);
         List<Node> out = new ArrayList<>();
         Map<Long, Integer> attributes = new HashMap<>();
         for (int i = 0; i < nodes.nodes.size(); i++) {
             for (FbxObjects.Item a : objects.under(nodes.models.get(i).id(), "NodeAttribute")) {
                 attributes.putIfAbsent(a.id(), i);
             }
-            out.add(payload(nodes.nodes.get(i), nodes.models.get(i), surfaces, bind.get(i), skins.meshBind));
+            out.add(payload(nodes.nodes.get(i), nodes.models.get(i), surfaces, bind.get(i), meshBind));
         }
         Set<Long> layers = new HashSet<>();
         objects.all("AnimationLayer").forEach(l -> layers.add(l.id()));
@@ -95,6 +93,51 @@ public final class FbxSceneReader {
                 clips,
                 notes.stream().distinct().toList(),
                 kept);
+    }
+
+    /** Meshes and their skins, each of both on whichever core is free; what they tell is joined in the order of the file. */
+    private void surfaces(
+            FbxShapeReader shapes,
+            Map<Long, Integer> nodeIndex,
+            Map<Integer, Matrix4d> bindWorld,
+            Map<Long, Matrix4d> meshBind)
+            throws FormatException {
+        List<FbxObjects.Item> all = objects.all("Geometry", "Mesh");
+        int n = all.size();
+        List<List<BlendShape>> blend = all.stream().map(shapes::read).toList();
+        Mesh[] read = new Mesh[n];
+        @Nullable Skin[] skins = new Skin[n];
+        FbxSkinReader[] readers = new FbxSkinReader[n];
+        List<List<String>> told = new ArrayList<>();
+        for (int i = 0; i < 2 * n; i++) {
+            told.add(new ArrayList<>());
+        }
+        AtomicReference<@Nullable FormatException> failed = new AtomicReference<>();
+        Cores.each(2 * n, i -> {
+            int g = i / 2;
+            FbxObjects.Item item = all.get(g);
+            try {
+                if (i % 2 == 0) {
+                    read[g] = new FbxMeshReader(file, item, named(item), told.get(i)).read(blend.get(g));
+                } else {
+                    readers[g] = new FbxSkinReader(objects, nodeIndex, told.get(i));
+                    skins[g] = readers[g].read(item, FbxNumbers.count(item.record(), "Vertices") / 3);
+                }
+            } catch (FormatException e) {
+                failed.compareAndSet(null, e);
+            }
+        });
+        FormatException e = failed.get();
+        if (e != null) {
+            throw e;
+        }
+        told.forEach(notes::addAll);
+        for (int g = 0; g < n; g++) {
+            meshIndex.put(all.get(g).id(), g);
+            meshes.add(read[g].withSkin(skins[g]));
+            readers[g].bindWorld.forEach(bindWorld::putIfAbsent);
+            readers[g].meshBind.forEach(meshBind::putIfAbsent);
+        }
     }
 
     /** A geometry without a name goes by that of the node it hangs on. */
@@ -130,7 +173,9 @@ public final class FbxSceneReader {
             long id = geometry.getFirst().id();
             kind = NodeKind.MESH;
             payload = java.util.Objects.requireNonNull(meshIndex.get(id));
-            world = meshBind.getOrDefault(id, bind);
+            // Of several nodes that show one geometry its clusters tell of the first; the others stand in the bind
+            // pose.
+            world = shown.add(id) || bind == null ? meshBind.getOrDefault(id, bind) : bind;
         } else if (kind == NodeKind.MESH) {
             kind = NodeKind.GROUP;
         } else if (kind == NodeKind.CAMERA) {

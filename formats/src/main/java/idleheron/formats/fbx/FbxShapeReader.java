@@ -36,7 +36,7 @@ final class FbxShapeReader {
 
     List<BlendShape> read(FbxObjects.Item geometry) {
         List<BlendShape> out = new ArrayList<>();
-        int points = geometry.record().childDoubles("Vertices").length / 3;
+        int points = FbxNumbers.count(geometry.record(), "Vertices") / 3;
         for (FbxObjects.Item deformer : objects.under(geometry.id(), "Deformer")) {
             if (deformer.type().equals("BlendShape")) {
                 for (FbxObjects.Item channel : objects.under(deformer.id(), "Deformer")) {

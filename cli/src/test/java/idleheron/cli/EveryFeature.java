@@ -1,0 +1,526 @@
+package idleheron.cli;
+
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.RotationOrder;
+import idleheron.core.math.Vec3;
+import idleheron.core.pose.Pose;
+import idleheron.core.scene.BlendShape;
+import idleheron.core.scene.Camera;
+import idleheron.core.scene.Channel;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.ClipLayer;
+import idleheron.core.scene.Curve;
+import idleheron.core.scene.EdgeSmoothing;
+import idleheron.core.scene.Extrapolation;
+import idleheron.core.scene.FreeProperty;
+import idleheron.core.scene.Handles;
+import idleheron.core.scene.Inherit;
+import idleheron.core.scene.Light;
+import idleheron.core.scene.Limits;
+import idleheron.core.scene.Material;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.MeshLayer;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeAttribute;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
+import idleheron.core.scene.SkinStyle;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Texture;
+import idleheron.core.scene.Transform;
+import idleheron.core.scene.UvSet;
+import idleheron.core.time.FrameRate;
+import java.util.List;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
+import org.jspecify.annotations.Nullable;
+
+/** A small mooring post with a flag, made so that everything FBX can hold occurs once. */
+final class EveryFeature {
+    private static final FrameRate RATE = FrameRate.of(24);
+    private static final int GRID = 5;
+
+    private EveryFeature() {}
+
+    static Scene scene() {
+        List<Node> bare = nodes(null);
+        Scene still = scene(bare, List.of(), List.of());
+        Pose rest = new Pose(still);
+        List<Node> nodes = nodes(rest);
+        return scene(nodes, List.of(flag(rest), post(rest)), List.of(gust(), layered()));
+    }
+
+    private static Scene scene(List<Node> nodes, List<Mesh> meshes, List<Clip> clips) {
+        Stage stage = new Stage(
+                AxisSystem.Z_UP,
+                0.01,
+                RATE,
+                0,
+                2,
+                "test",
+                List.of(
+                        new FreeProperty("OriginalUnitScaleFactor", "double", "Number", "", numbers(2.54)),
+                        new FreeProperty("OriginalUpAxis", "int", "Integer", "", whole(1)),
+                        new FreeProperty("OriginalUpAxisSign", "int", "Integer", "", whole(1)),
+                        new FreeProperty("SnapOnFrameMode", "enum", "", "", whole(1))));
+        return new Scene(
+                "every",
+                stage,
+                nodes,
+                meshes,
+                materials(),
+                textures(),
+                List.of(new Camera("eye", 35, 36, 24, 1, 5000, true, 2.5)),
+                List.of(new Light("lamp", "spot", new Vec3(1, 0.75, 0.5), 1.25, 20, 45, 2)),
+                clips,
+                List.of());
+    }
+
+    private static FreeProperty.Value numbers(double... v) {
+        return new FreeProperty.Numbers(v);
+    }
+
+    private static FreeProperty.Value whole(long... v) {
+        return new FreeProperty.Whole(v);
+    }
+
+    private static List<Node> nodes(@Nullable Pose rest) {
+        Transform turned = new Transform(
+                new Vec3(0, 0, 40),
+                RotationOrder.ZXY,
+                new Vec3(5, 10, 15),
+                new Vec3(10, 0, 0),
+                new Vec3(0, 5, 0),
+                new Vec3(1, 1, 1),
+                Vec3.ZERO,
+                new Vec3(0, 0, 1),
+                Vec3.ZERO,
+                new Vec3(0, 0, 2),
+                Inherit.ORDINARY);
+        Limits limits = new Limits(
+                new double[] {-1, 0, 0, -45, 0, 0, 1, 1, 1},
+                new double[] {1, 0, 0, 45, 0, 0, 1, 1, 1},
+                new boolean[] {true, false, false, true, false, false, false, false, false},
+                new boolean[] {true, false, false, true, false, false, false, false, false},
+                new boolean[] {true, true, false});
+        List<FreeProperty> users = List.of(
+                new FreeProperty(
+                        "mooring",
+                        "Enum",
+                        "",
+                        "A+U",
+                        new FreeProperty.Several(List.of(whole(1), new FreeProperty.Text("rope~chain")))),
+                new FreeProperty("owner", "KString", "", "U", new FreeProperty.Text("Mira \"the post\" & son")),
+                new FreeProperty("wetness", "Number", "", "A+U", numbers(0.65)));
+        return List.of(
+                new Node(
+                        "quay",
+                        -1,
+                        NodeKind.GROUP,
+                        Transform.IDENTITY,
+                        null,
+                        true,
+                        -1,
+                        null,
+                        new int[0],
+                        users,
+                        new NodeAttribute("Null", "quay", List.of()),
+                        null),
+                joint("foot", 0, Transform.of(new Vec3(1, 2, 0), Vec3.ZERO, Vec3.ONE), "Root", null, rest, 1),
+                joint("shaft", 1, turned, "LimbNode", limits, rest, 2),
+                joint(
+                        "tip",
+                        2,
+                        Transform.of(new Vec3(0, 0, 30), new Vec3(0, 20, 0), Vec3.ONE)
+                                .withInherit(Inherit.WITHOUT_PARENT_SCALE),
+                        "LimbNode",
+                        null,
+                        rest,
+                        3),
+                bound(Node.mesh("flag", 0, Transform.of(new Vec3(0, 0, 10), Vec3.ZERO, Vec3.ONE), 0, 1, 0), rest, 4),
+                bound(
+                        Node.mesh("post", 0, Transform.IDENTITY, 1, 0)
+                                .withGeometric(new Matrix4d().translation(0, 0, 3)),
+                        rest,
+                        5),
+                bound(Node.mesh("post_again", 0, Transform.of(new Vec3(50, 0, 0), Vec3.ZERO, Vec3.ONE), 1, 1), rest, 6),
+                Node.of("eye", 0, NodeKind.CAMERA, Transform.of(new Vec3(0, -90, 30), Vec3.ZERO, Vec3.ONE))
+                        .withPayload(NodeKind.CAMERA, 0)
+                        .withGeometric(new Matrix4d().rotateY(-Math.PI / 2))
+                        .withAttribute(new NodeAttribute(
+                                "Camera",
+                                "eye",
+                                List.of(
+                                        new FreeProperty("ApertureMode", "enum", "", "", whole(3)),
+                                        new FreeProperty("AspectWidth", "double", "Number", "", numbers(320))))),
+                Node.of("lamp", 0, NodeKind.LIGHT, Transform.of(new Vec3(9, 9, 90), Vec3.ZERO, Vec3.ONE))
+                        .withPayload(NodeKind.LIGHT, 0)
+                        .withGeometric(new Matrix4d().rotateX(-Math.PI / 2))
+                        .withAttribute(new NodeAttribute(
+                                "Light", "lamp", List.of(new FreeProperty("CastShadows", "bool", "", "", whole(1))))),
+                Node.of("mark", 0, NodeKind.GROUP, Transform.of(Vec3.ZERO, new Vec3(0, 0, 30), Vec3.ONE))
+                        .withAttribute(new NodeAttribute(
+                                "Marker", "mark", List.of(new FreeProperty("Look", "enum", "", "", whole(3))))));
+    }
+
+    private static Node joint(
+            String name,
+            int parent,
+            Transform t,
+            String type,
+            @Nullable Limits limits,
+            @Nullable Pose rest,
+            int index) {
+        NodeAttribute attribute =
+                new NodeAttribute(type, name, List.of(new FreeProperty("Size", "double", "Number", "", numbers(33.5))));
+        Matrix4d bind = rest == null ? null : new Matrix4d(rest.world(index));
+        return new Node(
+                name, parent, NodeKind.JOINT, t, null, true, -1, bind, new int[0], List.of(), attribute, limits);
+    }
+
+    private static Node bound(Node n, @Nullable Pose rest, int index) {
+        return rest == null ? n : n.withBindWorld(new Matrix4d(rest.world(index)));
+    }
+
+    private static List<Material> materials() {
+        return List.of(
+                new Material(
+                        "oak",
+                        "phong",
+                        new Vec3(0.5, 0.4, 0.3),
+                        1,
+                        List.of(new Material.Use("DiffuseColor", 0), new Material.Use("Bump", 1)),
+                        List.of(
+                                new FreeProperty("Shininess", "double", "Number", "", numbers(12)),
+                                new FreeProperty("SpecularColor", "Color", "", "A", numbers(0.2, 0.2, 0.25)))),
+                new Material(
+                        "linen",
+                        "unknown",
+                        new Vec3(0.9, 0.2, 0.2),
+                        0.75,
+                        List.of(),
+                        List.of(new FreeProperty("Weave|Count", "int", "Integer", "", whole(42)))));
+    }
+
+    private static List<Texture> textures() {
+        byte[] picture = new byte[70_000];
+        new java.util.Random(3).nextBytes(picture);
+        return List.of(
+                new Texture(
+                        "grain",
+                        "grain.png",
+                        "grain.png",
+                        true,
+                        picture,
+                        "salt",
+                        List.of(new FreeProperty("Scaling", "Vector", "", "A", numbers(2, 2, 1)))),
+                new Texture("rough", "C:\\maps\\rough.png", "maps\\rough.png", false));
+    }
+
+    /** A grid of quads with one face of six corners, and every kind of layer. */
+    private static Mesh flag(Pose rest) {
+        int n = GRID * GRID;
+        double[] points = new double[3 * n];
+        for (int i = 0; i < n; i++) {
+            points[3 * i] = 10 * (i % GRID);
+            points[3 * i + 1] = Math.sin(i);
+            points[3 * i + 2] = 10.0 * (i / GRID);
+        }
+        // Two neighbouring quads of the last row are one face of six corners.
+        java.util.List<Integer> corners = new java.util.ArrayList<>();
+        java.util.List<Integer> starts = new java.util.ArrayList<>(List.of(0));
+        for (int r = 0; r < GRID - 1; r++) {
+            for (int c = 0; c < GRID - 1; c++) {
+                int a = r * GRID + c;
+                if (r == GRID - 2 && c == 0) {
+                    corners.addAll(List.of(a, a + 1, a + 2, a + 2 + GRID, a + 1 + GRID, a + GRID));
+                    c++;
+                } else {
+                    corners.addAll(List.of(a, a + 1, a + 1 + GRID, a + GRID));
+                }
+                starts.add(corners.size());
+            }
+        }
+        int[] corner = corners.stream().mapToInt(i -> i).toArray();
+        int faces = starts.size() - 1;
+        int[] edges = {0, 1, 5, 9};
+        float[] normals = new float[3 * corner.length];
+        double[] tangents = new double[4 * corner.length];
+        int[] uvIndex = new int[corner.length];
+        for (int c = 0; c < corner.length; c++) {
+            normals[3 * c + 1] = c % 3 == 0 ? -1 : 1;
+            tangents[4 * c] = 1;
+            tangents[4 * c + 3] = c % 2 == 0 ? 1 : -1;
+            uvIndex[c] = c % 7 == 0 ? 0 : corner[c];
+        }
+        float[] uv = new float[2 * n];
+        for (int i = 0; i < uv.length; i++) {
+            uv[i] = i / (float) uv.length;
+        }
+        int[] materials = new int[faces];
+        double[] holes = new double[faces];
+        double[] groups = new double[faces];
+        for (int f = 0; f < faces; f++) {
+            materials[f] = f % 2;
+            holes[f] = f == 4 ? 1 : 0;
+            groups[f] = f / 3;
+        }
+        double[] creases = new double[n];
+        creases[2] = 0.5;
+        List<MeshLayer> layers = List.of(
+                new MeshLayer(MeshLayer.Kind.TANGENT, "salt", MeshLayer.Domain.CORNER, 4, tangents, null, null),
+                new MeshLayer(
+                        MeshLayer.Kind.BINORMAL,
+                        "salt",
+                        MeshLayer.Domain.POINT,
+                        3,
+                        new double[] {0, 0, 1, 0, 0, -1},
+                        new int[n],
+                        null),
+                new MeshLayer(
+                        MeshLayer.Kind.COLOR,
+                        "paint",
+                        MeshLayer.Domain.CORNER,
+                        4,
+                        new double[] {1, 0, 0, 1, 0, 1, 0, 0.5},
+                        alternating(corner.length),
+                        null),
+                new MeshLayer(
+                        MeshLayer.Kind.COLOR,
+                        "age",
+                        MeshLayer.Domain.ALL,
+                        4,
+                        new double[] {0.5, 0.5, 0.5, 1},
+                        null,
+                        null),
+                new MeshLayer(
+                        MeshLayer.Kind.EDGE_CREASE,
+                        "",
+                        MeshLayer.Domain.EDGE,
+                        1,
+                        new double[] {0, 1, 0.25, 0},
+                        null,
+                        edges),
+                new MeshLayer(MeshLayer.Kind.POINT_CREASE, "", MeshLayer.Domain.POINT, 1, creases, null, null),
+                new MeshLayer(MeshLayer.Kind.HOLE, "", MeshLayer.Domain.FACE, 1, holes, null, null),
+                new MeshLayer(MeshLayer.Kind.GROUP, "sets", MeshLayer.Domain.FACE, 1, groups, null, null),
+                new MeshLayer(
+                        MeshLayer.Kind.VISIBILITY,
+                        "",
+                        MeshLayer.Domain.EDGE,
+                        1,
+                        new double[] {1, 1, 0, 1},
+                        null,
+                        edges));
+        return new Mesh(
+                "flag",
+                points,
+                starts.stream().mapToInt(i -> i).toArray(),
+                corner,
+                normals,
+                List.of(new UvSet("map", uv, uvIndex), new UvSet("salt", uv, corner)),
+                materials,
+                null,
+                new EdgeSmoothing(edges, new int[] {1, 0, 1, 0}),
+                flagSkin(rest, n),
+                shapes(),
+                layers);
+    }
+
+    private static int[] alternating(int n) {
+        int[] out = new int[n];
+        for (int i = 0; i < n; i++) {
+            out[i] = i % 2;
+        }
+        return out;
+    }
+
+    /** Blended skinning in two deformers; three influences a point. */
+    private static Skin flagSkin(Pose rest, int n) {
+        int[] starts = new int[n + 1];
+        int[] slots = new int[3 * n];
+        float[] weights = new float[3 * n];
+        float[] share = new float[n];
+        for (int p = 0; p < n; p++) {
+            starts[p + 1] = 3 * (p + 1);
+            float up = (p / GRID) / (float) (GRID - 1);
+            for (int s = 0; s < 3; s++) {
+                slots[3 * p + s] = s;
+            }
+            weights[3 * p] = (1 - up) / 2;
+            weights[3 * p + 1] = 0.5f;
+            weights[3 * p + 2] = up / 2;
+            share[p] = p % 3 / 2f;
+        }
+        // The first and last row have two influences: a weight of nothing is none.
+        return dense("flag_skin", rest, starts, slots, weights)
+                .withStyle(new SkinStyle(
+                        SkinStyle.Method.BLENDED, share, SkinStyle.Link.NORMALIZED, List.of(), new int[] {0, 0, 1}));
+    }
+
+    private static Skin dense(String name, Pose rest, int[] starts, int[] slots, float[] weights) {
+        int[] s = new int[starts.length];
+        int[] slot = new int[slots.length];
+        float[] w = new float[weights.length];
+        int at = 0;
+        for (int p = 0; p + 1 < starts.length; p++) {
+            for (int i = starts[p]; i < starts[p + 1]; i++) {
+                if (weights[i] != 0) {
+                    slot[at] = slots[i];
+                    w[at++] = weights[i];
+                }
+            }
+            s[p + 1] = at;
+        }
+        int[] joints = {1, 2, 3};
+        Matrix4dc[] toJoint = new Matrix4dc[3];
+        int mesh = name.equals("flag_skin") ? 4 : 5;
+        for (int i = 0; i < 3; i++) {
+            toJoint[i] = new Matrix4d(rest.world(joints[i])).invert().mul(rest.world(mesh));
+        }
+        return new Skin(name, joints, toJoint, s, java.util.Arrays.copyOf(slot, at), java.util.Arrays.copyOf(w, at));
+    }
+
+    private static List<BlendShape> shapes() {
+        BlendShape.Target half = new BlendShape.Target(0.5, new int[] {3, 4}, new float[] {0, 1, 0, 0, 2, 0}, null);
+        BlendShape.Target full = new BlendShape.Target(
+                1, new int[] {3, 4}, new float[] {0, 4, 0, 0, 5, 0}, new float[] {0, 0, 1, 0, 0, 1});
+        BlendShape.Target shared = new BlendShape.Target(1, full.points(), full.deltas(), full.normals());
+        return List.of(
+                new BlendShape("billow", 0.25, List.of(half, full)),
+                new BlendShape("billow_again", 0, List.of(shared)));
+    }
+
+    /** Four triangles whose weights leave a rest to the mesh. */
+    private static Mesh post(Pose rest) {
+        double[] points = {0, 0, 0, 5, 0, 0, 5, 5, 0, 0, 5, 0, 2.5, 2.5, 40};
+        int[] corners = {0, 1, 4, 1, 2, 4, 2, 3, 4, 3, 0, 4};
+        Skin skin = dense("post_skin", rest, new int[] {0, 1, 2, 3, 4, 5}, new int[] {0, 0, 1, 1, 2}, new float[] {
+                    1, 0.5f, 0.25f, 1, 0.75f
+                })
+                .withStyle(new SkinStyle(SkinStyle.Method.LINEAR, null, SkinStyle.Link.TOTAL_ONE, List.of(), null));
+        return new Mesh(
+                "post",
+                points,
+                new int[] {0, 3, 6, 9, 12},
+                corners,
+                null,
+                List.of(),
+                null,
+                new int[] {1, 1, 2, 2},
+                null,
+                skin,
+                List.of());
+    }
+
+    private static Curve waving() {
+        double[] t = {0, 0.5, 1, 1.5, 2};
+        double[] v = {0, 20, -10, 5, 0};
+        double[] slope = {10, 0, -5, 0, 3};
+        return new Curve(
+                t,
+                v,
+                new byte[] {Curve.CUBIC, Curve.CUBIC, Curve.CUBIC, Curve.CUBIC, Curve.CUBIC},
+                slope,
+                slope.clone(),
+                new Handles(
+                        new float[] {5000 / 9999f, 1 / 3f, 2000 / 9999f, 1 / 3f, 1 / 3f},
+                        new float[] {1 / 3f, 6000 / 9999f, 1 / 3f, 3000 / 9999f, 1 / 3f},
+                        new int[] {24, 24, 24, 24, 24},
+                        null),
+                new Extrapolation(Extrapolation.Kind.SLOPE, -1),
+                new Extrapolation(Extrapolation.Kind.MIRROR, 3));
+    }
+
+    private static Curve steps() {
+        return new Curve(
+                new double[] {0, 0.5, 1, 2},
+                new double[] {0, 10, 20, 5},
+                new byte[] {Curve.CONSTANT, Curve.NEXT, Curve.LINEAR, Curve.LINEAR},
+                null,
+                null,
+                Handles.NONE,
+                Extrapolation.HOLD,
+                new Extrapolation(Extrapolation.Kind.REPEAT_ON, -1));
+    }
+
+    private static Clip.NodeTrack track(int node, Channel channel, Curve curve) {
+        @Nullable Curve[] c = new Curve[Channel.COUNT];
+        c[channel.ordinal()] = curve;
+        return new Clip.NodeTrack(node, c);
+    }
+
+    private static Clip gust() {
+        Curve rise = Curve.linear(new double[] {0, 2}, new double[] {0, 1});
+        return new Clip(
+                "gust",
+                0,
+                2,
+                RATE,
+                List.of(
+                        track(1, Channel.TRANSLATE_Y, steps()),
+                        track(2, Channel.ROTATE_X, waving()),
+                        track(3, Channel.ROTATE_Y, Curve.smooth(new double[] {0, 1, 2}, new double[] {0, 30, 0}))),
+                List.of(new Clip.ShapeTrack(0, 0, rise)),
+                List.of(
+                        new Clip.ValueTrack(Clip.Subject.NODE, 0, "wetness", "wetness", rise),
+                        new Clip.ValueTrack(Clip.Subject.NODE, 4, "Visibility", "Visibility", steps()),
+                        new Clip.ValueTrack(
+                                Clip.Subject.ATTRIBUTE,
+                                7,
+                                "FocalLength",
+                                "FocalLength",
+                                Curve.linear(new double[] {0, 2}, new double[] {35, 70})),
+                        new Clip.ValueTrack(Clip.Subject.MATERIAL, 1, "DiffuseColor", "X", rise),
+                        new Clip.ValueTrack(Clip.Subject.MATERIAL, 1, "DiffuseColor", "Z", rise)),
+                List.of());
+    }
+
+    private static Clip layered() {
+        Curve turn = Curve.linear(new double[] {0, 1}, new double[] {0, 40});
+        Curve fade = Curve.linear(new double[] {0, 1}, new double[] {0, 1});
+        return new Clip(
+                "layered",
+                0,
+                1,
+                RATE,
+                List.of(track(2, Channel.ROTATE_X, turn)),
+                List.of(),
+                List.of(),
+                List.of(
+                        new ClipLayer(
+                                "sway",
+                                ClipLayer.Blend.ADD,
+                                fade,
+                                false,
+                                false,
+                                true,
+                                true,
+                                List.of(track(2, Channel.ROTATE_Z, turn)),
+                                List.of(),
+                                List.of()),
+                        new ClipLayer(
+                                "pose",
+                                ClipLayer.Blend.MIX,
+                                Curve.still(0.5),
+                                false,
+                                false,
+                                false,
+                                false,
+                                List.of(track(3, Channel.ROTATE_X, turn)),
+                                List.of(new Clip.ShapeTrack(0, 1, fade)),
+                                List.of()),
+                        new ClipLayer(
+                                "unused",
+                                ClipLayer.Blend.REPLACE,
+                                Curve.still(1),
+                                true,
+                                false,
+                                true,
+                                true,
+                                List.of(track(1, Channel.TRANSLATE_X, turn)),
+                                List.of(),
+                                List.of())));
+    }
+}
