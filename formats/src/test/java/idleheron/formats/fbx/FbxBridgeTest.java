@@ -6,12 +6,15 @@ import static org.assertj.core.api.Assertions.within;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
+import idleheron.core.pose.Pose;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
+import idleheron.core.scene.ClipLayer;
 import idleheron.core.scene.Inherit;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
+import idleheron.core.scene.SkinStyle;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.FormatException;
 import java.util.ArrayList;
@@ -247,15 +250,246 @@ class FbxBridgeTest {
                 .isEqualTo(1);
     }
 
+    private long stack(String name) {
+        return build.object("AnimationStack", name, "AnimStack", "", List.of());
+    }
+
+    private long layer(long stack, String name, FbxRecord... properties) {
+        long layer = build.object(
+                "AnimationLayer", name, "AnimLayer", "", List.of(FbxBuild.properties(List.of(properties))));
+        build.connect(layer, stack);
+        return layer;
+    }
+
+    private void still(long layer, long target, String property, double x) {
+        long node = build.object(
+                "AnimationCurveNode",
+                "n",
+                "AnimCurveNode",
+                "",
+                List.of(FbxBuild.properties(
+                        List.of(FbxBuild.animated(property.startsWith("Lcl") ? "d|X" : "d|" + property, x)))));
+        build.connect(node, layer);
+        build.connect(node, target, property);
+    }
+
     @Test
-    void a_clip_without_a_range_takes_that_of_its_keys_and_more_layers_are_told() throws FormatException {
-        long stack = build.object("AnimationStack", "s", "AnimStack", "", List.of());
-        for (int i = 0; i < 2; i++) {
-            build.connect(build.object("AnimationLayer", "l" + i, "AnimLayer", "", List.of()), stack);
+    void layers_keep_their_modes_weights_and_order() throws FormatException {
+        long node = model("n", "LimbNode");
+        long s = stack("s");
+        still(layer(s, "base"), node, "Lcl Translation", 5);
+        long over = layer(
+                s,
+                "over",
+                FbxBuild.animated("Weight", 40),
+                FbxBuild.choice("BlendMode", 2),
+                FbxBuild.choice("RotationAccumulationMode", 1),
+                FbxBuild.choice("ScaleAccumulationMode", 1));
+        still(over, node, "Lcl Translation", 15);
+        layer(s, "quiet", FbxBuild.flag("Mute", true));
+        Clip c = read().clips().getFirst();
+        assertThat(c.length()).as("no key moves").isZero();
+        assertThat(c.nodes()).hasSize(1);
+        assertThat(c.layers()).extracting(ClipLayer::name).containsExactly("over", "quiet");
+        ClipLayer l = c.layers().getFirst();
+        assertThat(l.blend()).isEqualTo(ClipLayer.Blend.MIX);
+        assertThat(l.weight().at(0)).isEqualTo(0.4);
+        assertThat(l.turnsWhole()).isFalse();
+        assertThat(l.scalesMultiply()).isFalse();
+        assertThat(c.layers().get(1).muted()).isTrue();
+        assertThat(new Pose(read()).at(c, 0).channels(0)[0]).isCloseTo(9, within(1e-12));
+    }
+
+    @Test
+    void a_muted_lowest_layer_moves_nothing_and_is_not_lost() throws FormatException {
+        long node = model("n", "LimbNode");
+        long s = stack("s");
+        still(layer(s, "base", FbxBuild.flag("Mute", true)), node, "Lcl Translation", 5);
+        Scene scene = read();
+        Clip c = scene.clips().getFirst();
+        assertThat(new Pose(scene).at(c, 0).channels(0)[0]).isZero();
+        assertThat(c.layers().getFirst().nodes()).hasSize(1);
+    }
+
+    @Test
+    void other_properties_that_move_are_read_with_what_they_belong_to() throws FormatException {
+        long node = model("n", "Null");
+        long eye = model("eye", "Camera");
+        long lens = build.object("NodeAttribute", "eye", "NodeAttribute", "Camera", List.of());
+        build.connect(lens, eye);
+        long material = build.object("Material", "m", "Material", "", List.of());
+        long stranger = build.object("Constraint", "c", "Constraint", "Aim", List.of());
+        long base = layer(stack("s"), "base");
+        still(base, node, "Visibility", 1);
+        still(base, lens, "FocalLength", 80);
+        still(base, material, "Opacity", 0.5);
+        still(base, stranger, "Weight", 1);
+        Scene s = read();
+        assertThat(s.clips().getFirst().values())
+                .extracting(v -> v.subject() + " " + v.index() + " " + v.property() + " "
+                        + v.curve().at(0))
+                .containsExactlyInAnyOrder(
+                        "NODE 0 Visibility 1.0", "ATTRIBUTE 1 FocalLength 80.0", "MATERIAL 0 Opacity 0.5");
+        assertThat(s.notes()).anyMatch(n -> n.contains("1 animated properties of things that are not read"));
+    }
+
+    @Test
+    void what_has_no_place_in_a_scene_is_carried_with_its_ties() throws FormatException {
+        long a = model("a", "Null");
+        long b = model("b", "Null");
+        build.connect(b, a);
+        long aim = build.object(
+                "Constraint",
+                "looks",
+                "Constraint",
+                "Aim",
+                List.of(FbxBuild.leaf("Version", 100), FbxBuild.leaf("Odd", 7)));
+        build.connect(aim, b, "Target");
+        build.connect(a, aim, "Source");
+        long set = build.object("CollectionExclusive", "layer1", "DisplayLayer", "DisplayLayer", List.of());
+        build.connect(aim, set);
+        Scene s = read();
+        assertThat(s.keepsakes())
+                .extracting(k -> k.kind() + " " + k.name())
+                .containsExactly("Constraint looks", "CollectionExclusive layer1");
+        assertThat(s.notes()).anyMatch(n -> n.contains("Constraint Aim is carried"));
+        FbxDocument d = FbxSceneWriter.write(s, 7500);
+        Scene again = FbxSceneReader.read("t.fbx", d, null);
+        assertThat(again.keepsakes())
+                .usingRecursiveComparison()
+                .ignoringFields("id", "record.values", "ties.which")
+                .isEqualTo(s.keepsakes());
+        // One whose node is gone is carried still, without that tie.
+        FbxDocument fewer = FbxSceneWriter.write(s.withNodes(s.nodes().subList(0, 1)), 7500);
+        FbxKeepsake left = (FbxKeepsake)
+                FbxSceneReader.read("t.fbx", fewer, null).keepsakes().getFirst();
+        assertThat(left.ties()).extracting(FbxKeepsake.Tie::end).containsExactlyInAnyOrder("node", "keepsake");
+    }
+
+    @Test
+    void bind_poses_that_leave_out_or_contradict_are_told() throws FormatException {
+        long mesh = model("m", "Mesh");
+        long one = model("one", "LimbNode");
+        long two = model("two", "LimbNode");
+        long g = triangle();
+        build.connect(g, mesh);
+        long skin = build.object("Deformer", "s", "Deformer", "Skin", List.of());
+        build.connect(skin, g);
+        Matrix4d link = new Matrix4d().translation(0, 5, 0);
+        cluster(skin, one, new int[] {0}, new double[] {1}, link);
+        cluster(skin, two, new int[] {1}, new double[] {1}, link);
+        for (double y : new double[] {9, 8}) {
+            build.object(
+                    "Pose",
+                    "p",
+                    "Pose",
+                    "BindPose",
+                    List.of(FbxRecord.scope(
+                            "PoseNode",
+                            List.of(),
+                            List.of(
+                                    FbxRecord.leaf("Node", new FbxValue.Int64(one)),
+                                    FbxBuild.matrix("Matrix", new Matrix4d().translation(0, y, 0))))));
         }
         Scene s = read();
-        assertThat(s.clips().getFirst().length()).isZero();
-        assertThat(s.notes()).anyMatch(n -> n.contains("2 layers"));
+        assertThat(s.nodes().get(s.find("one")).bindWorld())
+                .as("the cluster counts")
+                .isEqualTo(link);
+        assertThat(s.notes())
+                .anyMatch(n -> n.contains("leaves out 1 of 2 joints"))
+                .anyMatch(n -> n.contains("puts 1 joints elsewhere than their clusters"))
+                .anyMatch(n -> n.contains("contradict each other on 1 nodes"));
+    }
+
+    @Test
+    void several_skins_and_their_ways_of_joining_are_read() throws FormatException {
+        long mesh = model("m", "Mesh");
+        long bone = model("bone", "LimbNode");
+        long other = model("other", "LimbNode");
+        long g = triangle();
+        build.connect(g, mesh);
+        for (int i = 0; i < 2; i++) {
+            long skin = build.object(
+                    "Deformer", "s" + i, "Deformer", "Skin", List.of(FbxBuild.leaf("SkinningType", "DualQuaternion")));
+            build.connect(skin, g);
+            long c = build.object(
+                    "Deformer",
+                    "c",
+                    "SubDeformer",
+                    "Cluster",
+                    List.of(
+                            FbxBuild.leaf("Mode", "Additive"),
+                            FbxRecord.leaf("Indexes", new FbxValue.Ints(new int[] {i})),
+                            FbxRecord.leaf("Weights", new FbxValue.Doubles(new double[] {1})),
+                            FbxBuild.matrix("Transform", new Matrix4d().translation(0, 0, 2)),
+                            FbxBuild.matrix("TransformLink", new Matrix4d()),
+                            FbxBuild.matrix("TransformAssociateModel", new Matrix4d().translation(1, 0, 0))));
+            build.connect(c, skin);
+            build.connect(bone, c);
+            build.connect(other, c);
+        }
+        Skin k = java.util.Objects.requireNonNull(read().meshes().getFirst().skin());
+        assertThat(k.starts()).containsExactly(0, 1, 2, 2);
+        assertThat(k.style().method()).isEqualTo(SkinStyle.Method.DUAL_QUATERNION);
+        assertThat(k.style().link()).isEqualTo(SkinStyle.Link.ADDITIVE);
+        assertThat(k.style().parts()).containsExactly(0, 1);
+        // Mesh bound at z 2, associate at x 1: from one to the other is (1, 0, -2).
+        assertThat(k.style().associates().getFirst().node()).isEqualTo(2);
+        assertThat(k.style().associates().getFirst().bind()).isEqualTo(new Matrix4d().translation(1, 0, -2));
+    }
+
+    @Test
+    void the_lens_is_found_whichever_number_counts() throws FormatException {
+        for (int mode = 0; mode < 4; mode++) {
+            long eye = model("eye" + mode, "Camera");
+            long lens = build.object(
+                    "NodeAttribute",
+                    "eye",
+                    "NodeAttribute",
+                    "Camera",
+                    List.of(FbxBuild.properties(List.of(
+                            FbxBuild.number("FilmWidth", 1),
+                            FbxBuild.number("FilmHeight", 0.5),
+                            FbxBuild.choice("ApertureMode", mode),
+                            FbxBuild.number("FieldOfView", 90),
+                            FbxBuild.number("FieldOfViewX", 60),
+                            FbxBuild.number("FocalLength", 77)))));
+            build.connect(lens, eye);
+        }
+        assertThat(read().cameras())
+                .extracting(c -> Math.round(c.focalLength() * 1000) / 1000.0)
+                .containsExactly(21.997, 12.7, 6.35, 77.0);
+    }
+
+    @Test
+    void a_picture_in_pieces_is_joined_and_one_in_layers_is_told() throws FormatException {
+        long m = build.object("Material", "m", "Material", "", List.of());
+        long layered = build.object("LayeredTexture", "both", "LayeredTexture", "", List.of());
+        long t = build.object(
+                "Texture",
+                "t",
+                "Texture",
+                "",
+                List.of(FbxBuild.properties(List.of(FbxBuild.words("UVSet", "second")))));
+        long v = build.object(
+                "Video",
+                "v",
+                "Video",
+                "Clip",
+                List.of(
+                        FbxBuild.leaf("Filename", "/far/away.png"),
+                        FbxRecord.leaf(
+                                "Content", new FbxValue.Blob(new byte[] {1, 2}), new FbxValue.Blob(new byte[] {3}))));
+        build.connect(v, t);
+        build.connect(t, layered);
+        build.connect(layered, m, "DiffuseColor");
+        Scene s = read();
+        assertThat(s.textures().getFirst().content()).containsExactly(1, 2, 3);
+        assertThat(s.textures().getFirst().path()).isEqualTo("/far/away.png");
+        assertThat(s.textures().getFirst().found()).isTrue();
+        assertThat(s.textures().getFirst().uvSet()).isEqualTo("second");
+        assertThat(s.materials().getFirst().texture()).isZero();
+        assertThat(s.notes()).anyMatch(n -> n.contains("1 pictures in layers on DiffuseColor"));
     }
 
     @Test
