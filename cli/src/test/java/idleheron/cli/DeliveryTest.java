@@ -1,0 +1,223 @@
+package idleheron.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import idleheron.core.compare.SkeletonFit;
+import idleheron.core.crossing.Cargo;
+import idleheron.core.job.Progress;
+import idleheron.core.math.Matrices;
+import idleheron.core.math.Vec3;
+import idleheron.core.pose.Pose;
+import idleheron.core.scene.Curve;
+import idleheron.core.scene.MeshLayer;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Texture;
+import idleheron.formats.Delivery;
+import idleheron.formats.PictureFiles;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.fbx.FbxFormat;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What of a scene goes, in how many files, with its pictures inside or beside. */
+class DeliveryTest {
+    private static final Scene SCENE = EveryFeature.scene();
+
+    @TempDir
+    Path folder;
+
+    private List<Delivery.Part> write(Delivery d, String name) throws IOException {
+        return d.write(SCENE, folder, folder.resolve(name), new FbxFormat(), FbxFormat.BINARY_75, false, Progress.NONE);
+    }
+
+    @Test
+    void without_meshes_the_skeleton_and_its_motion_stay() {
+        Scene s = Cargo.ALL.withMeshes(false).of(SCENE);
+        assertThat(s.meshes()).isEmpty();
+        assertThat(s.materials()).isEmpty();
+        assertThat(s.nodes()).noneMatch(n -> n.kind() == NodeKind.MESH);
+        assertThat(s.joints()).hasSameSizeAs(SCENE.joints());
+        assertThat(s.clips().getFirst().shapes()).isEmpty();
+        assertThat(s.clips().getFirst().values())
+                .as("the wetness of the quay and the lens; not the flag and not the linen")
+                .hasSize(2);
+        Pose a = new Pose(SCENE).at(SCENE.clips().getFirst(), 0.7);
+        Pose b = new Pose(s).at(s.clips().getFirst(), 0.7);
+        assertThat(Matrices.difference(a.world(SCENE.find("tip")), b.world(s.find("tip"))))
+                .isLessThan(1e-12);
+    }
+
+    @Test
+    void without_a_skeleton_the_meshes_stand_where_they_stood() {
+        Scene s = Cargo.ALL.withSkeleton(false).of(SCENE);
+        assertThat(s.joints()).isEmpty();
+        assertThat(s.meshes()).allMatch(m -> m.skin() == null);
+        assertThat(s.nodes()).extracting(Node::name).doesNotContain("shaft");
+        assertThat(Matrices.difference(new Pose(SCENE).world(SCENE.find("post")), new Pose(s).world(s.find("post"))))
+                .isLessThan(1e-12);
+    }
+
+    @Test
+    void smoothing_tangents_and_single_clips_are_left_out_on_request() {
+        Scene s = Cargo.ALL
+                .withSmoothing(false)
+                .withTangents(false)
+                .withClips(Set.of("layered"))
+                .of(SCENE);
+        assertThat(s.meshes()).allMatch(m -> m.edgeSmoothing() == null && m.smoothingGroups() == null);
+        assertThat(s.meshes().getFirst().layers())
+                .extracting(MeshLayer::kind)
+                .doesNotContain(MeshLayer.Kind.TANGENT, MeshLayer.Kind.BINORMAL)
+                .contains(MeshLayer.Kind.COLOR);
+        assertThat(s.clips()).hasSize(1);
+        assertThat(s.stage().endSeconds()).as("the range is that of the clip").isEqualTo(1);
+    }
+
+    @Test
+    void baked_clips_have_a_key_on_every_frame_and_stand_where_they_stood() {
+        Scene s = Cargo.ALL.withBaked(true).of(SCENE);
+        for (int c = 0; c < 2; c++) {
+            double length = s.clips().get(c).length();
+            assertThat(s.clips().get(c).isLayered()).isFalse();
+            s.clips().get(c).nodes().forEach(t -> {
+                for (Curve k : t.curves()) {
+                    assertThat(k == null || k.keys() == Math.round(length * 24) + 1)
+                            .isTrue();
+                }
+            });
+            for (int f = 0; f <= length * 24; f++) {
+                Pose a = new Pose(SCENE).at(SCENE.clips().get(c), f / 24.0);
+                Pose b = new Pose(s).at(s.clips().get(c), f / 24.0);
+                assertThat(Matrices.difference(a.world(3), b.world(3))).isLessThan(1e-6);
+            }
+        }
+    }
+
+    @Test
+    void each_clip_goes_into_a_file_of_its_own_that_fits_the_character() throws IOException {
+        Delivery apart = new Delivery(Cargo.ALL, true, PictureFiles.Travel.AS_THEY_ARE);
+        List<Delivery.Part> parts = write(apart, "post.fbx");
+        assertThat(parts)
+                .extracting(p -> p.file().getFileName().toString())
+                .containsExactly("post.fbx", "post_gust.fbx", "post_layered.fbx");
+        Scene character = parts.getFirst().back().scene();
+        assertThat(character.clips()).isEmpty();
+        assertThat(character.meshes()).hasSize(2);
+        for (Delivery.Part p : parts.subList(1, 3)) {
+            assertThat(p.back().scene().clips()).hasSize(1);
+            assertThat(p.back().scene().meshes()).isEmpty();
+            assertThat(SkeletonFit.of(p.back().scene(), character).fits()).isTrue();
+        }
+        assertThatThrownBy(() -> write(apart, "post.fbx")).hasMessageContaining("already there");
+        Files.delete(folder.resolve("post.fbx"));
+        assertThatThrownBy(() -> write(apart, "post.fbx"))
+                .as("nothing is written when any of the files is there")
+                .hasMessageContaining("post_gust.fbx is already there");
+        assertThat(folder.resolve("post.fbx")).doesNotExist();
+    }
+
+    @Test
+    void a_skeleton_that_does_not_fit_is_told_joint_by_joint() {
+        List<Node> nodes = new ArrayList<>(SCENE.nodes());
+        Node shaft = nodes.get(2);
+        nodes.set(2, shaft.withTransform(shaft.transform().withTranslation(new Vec3(0, 0, 41))));
+        nodes.set(3, nodes.get(3).withName("top"));
+        SkeletonFit fit = SkeletonFit.of(SCENE, SCENE.withNodes(nodes));
+        assertThat(fit.fits()).isFalse();
+        assertThat(fit.missing()).containsExactly("tip");
+        assertThat(fit.otherRest()).containsExactly("shaft");
+        assertThat(fit.worstMm()).isCloseTo(10, org.assertj.core.api.Assertions.within(1e-9));
+        assertThat(fit.text()).contains("1 moving joints are not there (tip)").contains("another rest pose (shaft)");
+    }
+
+    @Test
+    void pictures_go_inside_or_beside_and_nothing_that_is_there_is_lost() throws IOException {
+        Files.write(folder.resolve("rough.png"), new byte[] {1, 2, 3});
+        Scene inside = write(new Delivery(Cargo.ALL, false, PictureFiles.Travel.INSIDE), "inside.fbx")
+                .getFirst()
+                .back()
+                .scene();
+        assertThat(inside.textures().get(1).content()).containsExactly(1, 2, 3);
+        Path out = Files.createDirectory(folder.resolve("out"));
+        Delivery beside = new Delivery(Cargo.ALL, false, PictureFiles.Travel.BESIDE);
+        Scene s = beside.write(
+                        SCENE, folder, out.resolve("b.fbx"), new FbxFormat(), FbxFormat.TEXT_74, false, Progress.NONE)
+                .getFirst()
+                .back()
+                .scene();
+        assertThat(s.textures()).extracting(Texture::path).containsExactly("grain.png", "rough.png");
+        assertThat(s.textures()).allMatch(t -> t.found() && t.content() == null);
+        assertThat(out.resolve("rough.png")).hasBinaryContent(new byte[] {1, 2, 3});
+        assertThat(Files.size(out.resolve("grain.png"))).isEqualTo(70_000);
+        Files.write(out.resolve("grain.png"), new byte[] {9});
+        assertThatThrownBy(() -> beside.write(
+                        SCENE, folder, out.resolve("c.fbx"), new FbxFormat(), FbxFormat.TEXT_74, false, Progress.NONE))
+                .hasMessageContaining("already there with another picture");
+        assertThat(out.resolve("grain.png")).hasBinaryContent(new byte[] {9});
+    }
+
+    @Test
+    void two_pictures_of_one_name_do_not_become_one() throws IOException {
+        Scene s = SCENE.withTextures(List.of(
+                new Texture("a", "x/map.png", "", true, new byte[] {1}, "", List.of()),
+                new Texture("b", "y/map.png", "", true, new byte[] {2}, "", List.of()),
+                new Texture("c", "z/map.png", "", true, new byte[] {1}, "", List.of())));
+        Scene t = PictureFiles.travel(s, PictureFiles.Travel.BESIDE, null, folder, false);
+        assertThat(t.textures()).extracting(Texture::path).containsExactly("map.png", "map_2.png", "map.png");
+    }
+
+    @Test
+    void the_command_line_writes_in_all_these_ways() throws IOException {
+        Path in = folder.resolve("in.fbx");
+        SceneFiles.write(SCENE, in, new FbxFormat(), FbxFormat.TEXT_74, false, Progress.NONE);
+        Path out = folder.resolve("out.fbx");
+        MainTest.Run r = MainTest.run(
+                "convert",
+                in.toString(),
+                out.toString(),
+                "--clips-apart",
+                "--without",
+                "tangents,smoothing",
+                "--bake",
+                "--pictures",
+                "beside");
+        assertThat(r.status()).as(r.err()).isZero();
+        assertThat(r.out()).hasLineCount(3).contains("out_gust.fbx").contains("read back clean");
+        assertThat(folder.resolve("grain.png")).exists();
+        MainTest.Run fits = MainTest.run(
+                "convert",
+                in.toString(),
+                folder.resolve("g.fbx").toString(),
+                "--without",
+                "meshes",
+                "--fits",
+                out.toString());
+        assertThat(fits.status()).isZero();
+        assertThat(fits.err()).contains("fits the delivered skeleton");
+        assertThat(MainTest.run("convert", in.toString(), out.toString(), "--clips-apart")
+                        .status())
+                .isEqualTo(2);
+        assertThat(MainTest.run("convert", in.toString(), "x.fbx", "--without", "hope")
+                        .status())
+                .isEqualTo(2);
+        assertThat(MainTest.run("convert", in.toString(), "x.fbx", "--pictures", "sent")
+                        .status())
+                .isEqualTo(2);
+        MainTest.Run facts = MainTest.run("facts", in.toString());
+        assertThat(facts.out())
+                .contains("linear and dual quaternion")
+                .contains("edge creases by edge")
+                .contains("3 layers on top")
+                .contains("5 other properties move")
+                .contains("grain.png: inside, 70000 bytes");
+    }
+}
