@@ -65,7 +65,8 @@ final class FbxTextWriter {
             return;
         }
         for (int i = 0; i < r.values().size(); i++) {
-            line.append(i == 0 ? " " : ", ");
+            // As it is usual, and as some readers need it: a blank before text, none before numbers.
+            line.append(i == 0 ? " " : r.values().get(i) instanceof FbxValue.Text ? ", " : ",");
             value(r.values().get(i));
         }
         if (r.values().isEmpty()) {

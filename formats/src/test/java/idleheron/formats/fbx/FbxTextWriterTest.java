@@ -34,7 +34,7 @@ class FbxTextWriterTest {
                                 new FbxValue.Flag((byte) 1)),
                         List.of(FbxBuild.leaf("Version", 232)))));
         assertThat(s).startsWith("; FBX 7.4.0 project file\n");
-        assertThat(s).endsWith("Model: 7, \"reed\0\1Model\", 2.0, T, 1 {\n\tVersion: 232\n}\n");
+        assertThat(s).endsWith("Model: 7, \"reed\0\1Model\",2.0,T,1 {\n\tVersion: 232\n}\n");
     }
 
     @Test
