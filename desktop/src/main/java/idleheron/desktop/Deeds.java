@@ -11,6 +11,7 @@ import idleheron.core.inspect.Inspection;
 import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
+import idleheron.formats.Delivery;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.rehearsal.StandIn;
@@ -84,26 +85,44 @@ final class Deeds {
         undo.change(bench.crossing().get().withRemedies(remedies));
     }
 
-    /** Writes the prepared scene, reads it back, and gives the proof to {@code then}. */
+    /**
+     * A file that was written and what came of reading it back.
+     *
+     * @param comparison what was to be written against what was read back
+     */
+    record Proved(Path file, Comparison comparison) {}
+
+    /** Writes the prepared scene, reads every file back, and gives the proofs to {@code then}; the first file is the one sent. */
     void send(
             Scene scene,
+            Delivery delivery,
             Path target,
             SceneFormat format,
             String variant,
             boolean overwrite,
-            Consumer<Comparison> then) {
-        record Sent(Asset asset, Comparison proof) {}
+            Consumer<List<Proved>> then) {
+        record Sent(Asset asset, List<Proved> proofs) {}
+        Asset original = bench.crossing().get().original();
+        Path from = original == null
+                ? null
+                : Path.of(original.path()).toAbsolutePath().getParent();
         jobs.run(
                 "send",
                 p -> {
-                    SceneFormat.ReadScene back =
-                            SceneFiles.write(scene, target, format, variant, overwrite, p.part(0, 0.5));
-                    Comparison proof = Comparison.of(scene, back.scene(), Tolerances.DEFAULT, true, p.part(0.5, 1));
-                    return new Sent(asset(back, target), proof);
+                    List<Delivery.Part> parts =
+                            delivery.write(scene, from, target, format, variant, overwrite, p.part(0, 0.5));
+                    List<Proved> proofs = new ArrayList<>();
+                    for (Delivery.Part part : parts) {
+                        proofs.add(new Proved(
+                                part.file(),
+                                Comparison.of(
+                                        part.sent(), part.back().scene(), Tolerances.DEFAULT, true, p.part(0.5, 1))));
+                    }
+                    return new Sent(asset(parts.getFirst().back(), target), proofs);
                 },
                 s -> {
                     undo.change(bench.crossing().get().withSent(s.asset()));
-                    then.accept(s.proof());
+                    then.accept(s.proofs());
                 });
     }
 

@@ -45,8 +45,9 @@ final class SendScreen implements Screen {
     private final ComboBox<String> variant = new ComboBox<>();
     private final CheckBox overwrite = new CheckBox("Replace a file that is there");
     private final Set<String> leftOut = new HashSet<>();
+    private final SendOptions options = new SendOptions(this::show);
     private final SceneFormat format = SceneFiles.formats().getFirst();
-    private @Nullable Comparison lastProof;
+    private List<Deeds.Proved> lastProofs = List.of();
     private @Nullable Asset proven;
     private @Nullable Asset shownFor;
 
@@ -66,6 +67,7 @@ final class SendScreen implements Screen {
                 Ui.label("Carrier and place", "heading"),
                 Ui.row(8, Ui.label(format.name(), "strong"), variant),
                 Ui.row(8, target),
+                options.node(),
                 overwrite,
                 Ui.row(
                         10,
@@ -84,7 +86,11 @@ final class SendScreen implements Screen {
         VBox left = Ui.column(10, Ui.label("What goes", "title"), what);
         left.setPrefWidth(330);
         left.setMinWidth(280);
-        VBox middle = Ui.column(12, how, proof);
+        ScrollPane proofs = new ScrollPane(proof);
+        proofs.setFitToWidth(true);
+        proofs.getStyleClass().add("plain-scroll");
+        VBox.setVgrow(proofs, Priority.ALWAYS);
+        VBox middle = Ui.column(12, how, proofs);
         HBox.setHgrow(middle, Priority.ALWAYS);
         middle.setPrefWidth(440);
         VBox right = Ui.column(10, Ui.label("And back", "title"), standIns);
@@ -126,12 +132,16 @@ final class SendScreen implements Screen {
             target.setText((dot < 0 ? path : path.substring(0, dot)) + "_ready."
                     + format.endings().getFirst());
         }
-        list(p.scene());
+        list(options.delivery(null).cargo().of(p.scene()), p.scene());
         showProof(c);
         showStandIns(c);
     }
 
-    private void list(Scene s) {
+    /**
+     * @param s what goes
+     * @param all what could go
+     */
+    private void list(Scene s, Scene all) {
         long keys = s.joints().size();
         goes.getChildren()
                 .add(Ui.column(
@@ -141,12 +151,14 @@ final class SendScreen implements Screen {
                         Ui.fact(
                                 "axes and unit",
                                 s.stage().axes().describe() + ", " + s.stage().unitLabel())));
-        goes.getChildren().add(Ui.label("Meshes", "heading"));
+        if (!s.meshes().isEmpty()) {
+            goes.getChildren().add(Ui.label("Meshes", "heading"));
+        }
         for (Mesh m : s.meshes()) {
             goes.getChildren().add(Ui.fact(m.name(), Ui.thousands(m.pointCount()) + " points"));
         }
         goes.getChildren().add(Ui.label("Clips", "heading"));
-        for (Clip c : s.clips()) {
+        for (Clip c : all.clips()) {
             CheckBox box = new CheckBox(c.name());
             box.setMnemonicParsing(false);
             box.setSelected(!leftOut.contains(c.name()));
@@ -181,13 +193,21 @@ final class SendScreen implements Screen {
             return;
         }
         Scene s = p.scene();
-        Scene chosen = s.withClips(
-                s.clips().stream().filter(c -> !leftOut.contains(c.name())).toList());
-        deeds.send(chosen, Path.of(target.getText()), format, variant.getValue(), overwrite.isSelected(), done -> {
-            lastProof = done;
-            proven = bench.crossing().get().sent();
-            show();
-        });
+        Set<String> clips = new HashSet<>();
+        s.clips().forEach(c -> clips.add(c.name()));
+        clips.removeAll(leftOut);
+        deeds.send(
+                s,
+                options.delivery(leftOut.isEmpty() ? null : clips),
+                Path.of(target.getText()),
+                format,
+                variant.getValue(),
+                overwrite.isSelected(),
+                done -> {
+                    lastProofs = done;
+                    proven = bench.crossing().get().sent();
+                    show();
+                });
     }
 
     private void showProof(Crossing c) {
@@ -207,8 +227,8 @@ final class SendScreen implements Screen {
         card.getChildren()
                 .add(Ui.row(
                         10, Ui.label(sent.name(), "strong"), Ui.grow(), Ui.label(Ui.bytes(sent.bytes()), "figure")));
-        Comparison done = lastProof;
-        if (done != null && proven == sent) {
+        if (!lastProofs.isEmpty() && proven == sent) {
+            Comparison done = lastProofs.getFirst().comparison();
             card.getChildren()
                     .add(Ui.row(
                             12,
@@ -228,6 +248,15 @@ final class SendScreen implements Screen {
                                     Ui.grow(),
                                     Ui.label(t.worst().text(), "figure")));
                 }
+            }
+            for (Deeds.Proved p : lastProofs.subList(1, lastProofs.size())) {
+                card.getChildren()
+                        .add(Ui.row(
+                                8,
+                                Ui.mark(p.comparison().verdict(), 11),
+                                Ui.label(String.valueOf(p.file().getFileName())),
+                                Ui.grow(),
+                                Ui.label(p.comparison().verdict().word(), "second")));
             }
         } else {
             card.getChildren().add(Ui.label("Opened as it is; it was not written here.", "second"));

@@ -61,10 +61,22 @@ public final class SceneTables {
                                 (double) m.uvSets().size(),
                                 m.normals() == null ? "none" : "per corner",
                                 (double) n.materials().length,
-                                k == null ? "rigid" : k.joints().length + " joints, at most " + k.maxInfluences())));
+                                k == null ? "rigid" : k.joints().length + " joints, at most " + k.maxInfluences(),
+                                k == null ? "–" : k.style().method().label(),
+                                m.layers().isEmpty()
+                                        ? "–"
+                                        : String.join(
+                                                ", ",
+                                                m.layers().stream()
+                                                        .map(l -> l.kind().label())
+                                                        .distinct()
+                                                        .toList()))));
             }
         }
-        return new Evidence("mesh", List.of("points", "faces", "UV sets", "normals", "materials", "skin"), rows);
+        return new Evidence(
+                "mesh",
+                List.of("points", "faces", "UV sets", "normals", "materials", "skin", "skinning", "also"),
+                rows);
     }
 
     public static Evidence clips(Scene s) {
@@ -83,11 +95,23 @@ public final class SceneTables {
                             c.lastFrame(),
                             c.rate().label(),
                             c.length(),
-                            (double) c.nodes().size(),
-                            (double) c.shapes().size())));
+                            (double) c.movedNodes().size(),
+                            (double) c.shapes().size(),
+                            (double) c.layers().size() + 1,
+                            (double) c.values().size())));
         }
         return new Evidence(
-                "clip", List.of("first frame", "last frame", "rate /s", "length s", "nodes", "blend shapes"), rows);
+                "clip",
+                List.of(
+                        "first frame",
+                        "last frame",
+                        "rate /s",
+                        "length s",
+                        "nodes",
+                        "blend shapes",
+                        "layers",
+                        "other properties"),
+                rows);
     }
 
     public static Evidence shapes(Scene s) {
@@ -127,9 +151,16 @@ public final class SceneTables {
                             m.model().isEmpty() ? "–" : m.model(),
                             m.opacity(),
                             t == null ? "–" : t.path(),
-                            t == null ? "–" : t.found() ? "found" : "missing")));
+                            t == null ? "–" : t.content() != null ? "inside" : t.found() ? "found" : "missing",
+                            m.properties().isEmpty()
+                                    ? "–"
+                                    : String.join(
+                                            ", ",
+                                            m.properties().stream()
+                                                    .map(f -> f.name() + " " + f.shown())
+                                                    .toList()))));
         }
-        return new Evidence("material", List.of("model", "opacity", "picture", "state"), rows);
+        return new Evidence("material", List.of("model", "opacity", "picture", "state", "also"), rows);
     }
 
     private static Evidence.Row row(String subject, int node, List<Object> cells) {
