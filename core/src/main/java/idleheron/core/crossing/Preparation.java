@@ -48,6 +48,7 @@ public record Preparation(Scene scene, List<Step> steps) {
             case "single-root" -> "roots";
             case "convert-stage", "redeclare" -> "axes and unit";
             case "plain-transforms" -> "nodes with pivots or turns";
+            case "flatten-layers", "bake-clips" -> "curves that are not plain keys";
             default -> "nodes";
         };
     }
@@ -62,8 +63,21 @@ public record Preparation(Scene scene, List<Step> steps) {
             case "plain-transforms" ->
                 Long.toString(
                         s.nodes().stream().filter(n -> !n.transform().isPlain()).count());
+            case "flatten-layers", "bake-clips" -> Integer.toString(unplain(s));
             default -> Integer.toString(s.nodes().size());
         };
+    }
+
+    private static int unplain(Scene s) {
+        int[] count = {0};
+        s.clips().forEach(c -> {
+            count[0] += c.layers().size();
+            c.mapCurves(k -> {
+                count[0] += k.isSimple() ? 0 : 1;
+                return k;
+            });
+        });
+        return count[0];
     }
 
     private static double largestScale(Scene s) {

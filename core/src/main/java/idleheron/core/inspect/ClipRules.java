@@ -5,6 +5,7 @@ import idleheron.core.Topic;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.SwingTwist;
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.BakeClips;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
@@ -16,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 /** Rules about clips. */
 final class ClipRules {
     private static final double HALF_TICK = 1e-6;
+    private static final double HALF_FRAME = 0.5;
     /** A clip whose ends are this near is meant to be a loop. */
     private static final double MEANT_AS_LOOP = 3;
 
@@ -46,6 +48,77 @@ final class ClipRules {
                         "The declared range belongs to another clip.",
                         null));
             }
+        }
+    }
+
+    /** Keys that lie outside of their clip's declared span, or that end well before it does. */
+    static void keys(Facts f, @Nullable Convention c, List<Finding> out) {
+        for (Clip clip : f.scene().clips()) {
+            double[] keyed = clip.keyedSpan();
+            if (keyed == null || clip.length() <= 0) {
+                continue;
+            }
+            double rate = clip.rate().perSecond();
+            double over = Math.max(clip.startSeconds() - keyed[0], keyed[1] - clip.endSeconds()) * rate;
+            double still = Math.max(keyed[0] - clip.startSeconds(), clip.endSeconds() - keyed[1]) * rate;
+            String keys = "Its keys run "
+                    + Figure.number(clip.rate().frame(keyed[0])) + " – "
+                    + Figure.number(clip.rate().frame(keyed[1])) + ", the clip is declared as " + span(clip) + ". ";
+            if (over > HALF_FRAME) {
+                out.add(new Finding(
+                        "keys-leave-clip",
+                        Severity.DRIFTS,
+                        Topic.CLIPS,
+                        -1,
+                        clip.name() + " has keys outside of its span",
+                        keys + "A receiver that takes the declared span cuts " + Figure.number(over) + " frames.",
+                        new Figure(over, "frames", "", clip.name(), clip.lastFrame()),
+                        "The span was cut and the keys were left, or it is that of another clip.",
+                        null));
+            } else if (still > HALF_FRAME) {
+                out.add(new Finding(
+                        "clip-longer-than-keys",
+                        Severity.NOTE,
+                        Topic.CLIPS,
+                        -1,
+                        clip.name() + " stands still for " + Figure.number(still) + " frames",
+                        keys + "A receiver that takes the keys makes it shorter.",
+                        new Figure(still, "frames", "", clip.name(), clip.lastFrame()),
+                        "The span of the scene was taken for that of the keys.",
+                        null));
+            }
+        }
+    }
+
+    /** What many receivers do not evaluate: layers, handles with lengths, motion that goes on beyond the keys. */
+    static void baking(Facts f, @Nullable Convention c, List<Finding> out) {
+        for (Clip clip : f.scene().clips()) {
+            int[] odd = {0};
+            clip.mapCurves(k -> {
+                odd[0] += k.isSimple() ? 0 : 1;
+                return k;
+            });
+            if (!clip.isLayered() && odd[0] == 0) {
+                continue;
+            }
+            List<String> what = new ArrayList<>();
+            if (clip.isLayered()) {
+                what.add((clip.layers().size() + 1) + " layers");
+            }
+            if (odd[0] > 0) {
+                what.add(odd[0] + " curves with weighted handles, held next values or motion beyond their keys");
+            }
+            out.add(new Finding(
+                    "clip-needs-baking",
+                    Severity.DRIFTS,
+                    Topic.CLIPS,
+                    -1,
+                    clip.name() + " is more than plain keys",
+                    "It has " + String.join(" and ", what)
+                            + ". Many receivers take the first layer and straight lines.",
+                    new Figure(odd[0] + clip.layers().size(), "curves, layers", "", clip.name(), clip.firstFrame()),
+                    "",
+                    new BakeClips()));
         }
     }
 

@@ -27,6 +27,8 @@ public final class Inspection {
             SkinRules::sums,
             SkinRules::influences,
             ClipRules::range,
+            ClipRules::keys,
+            ClipRules::baking,
             ClipRules::loop,
             ClipRules::rate,
             SurfaceRules::textures,

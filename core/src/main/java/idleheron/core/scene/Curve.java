@@ -195,6 +195,16 @@ public record Curve(
         return new Curve(t, values, modes, leaving, arriving, handles, before, after);
     }
 
+    /** Every time multiplied by a positive factor; slopes go with it. */
+    public Curve stretched(double factor) {
+        double[] t = seconds.clone();
+        for (int i = 0; i < t.length; i++) {
+            t[i] *= factor;
+        }
+        return new Curve(
+                t, values, modes, times(leaving, 1 / factor), times(arriving, 1 / factor), handles, before, after);
+    }
+
     /** One key at each of these times, straight between them. */
     public Curve sampled(double[] times) {
         double[] v = new double[times.length];

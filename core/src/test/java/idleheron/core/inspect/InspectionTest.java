@@ -181,4 +181,46 @@ class InspectionTest {
                 .extracting(Finding::code)
                 .containsExactlyInAnyOrder("other-axes-or-unit", "too-many-influences", "other-rate");
     }
+
+    @Test
+    void keys_outside_of_their_span_and_spans_without_keys_are_told_apart() {
+        Clip c = clip(0);
+        Scene longer = sound().withClips(List.of(c.withRange(0, 0.75, c.rate())));
+        Finding f = Inspection.of(longer, null).stream()
+                .filter(x -> x.code().equals("keys-leave-clip"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(f.figure().value()).isCloseTo(6, within(1e-9));
+        assertThat(f.message()).contains("keys run 0 – 24, the clip is declared as 0 – 18");
+        Scene shorter = sound().withClips(List.of(c.withRange(-1, 1, c.rate())));
+        assertThat(codes(shorter)).contains("clip-longer-than-keys").doesNotContain("keys-leave-clip");
+        assertThat(codes(sound().withClips(List.of(c)))).doesNotContain("clip-longer-than-keys", "keys-leave-clip");
+    }
+
+    @Test
+    void a_clip_that_is_more_than_plain_keys_is_told_and_baking_mends_it() {
+        Curve plain = Curve.linear(new double[] {0, 1}, new double[] {0, 90});
+        Curve goesOn = new Curve(
+                plain.seconds(),
+                plain.values(),
+                plain.modes(),
+                null,
+                null,
+                idleheron.core.scene.Handles.NONE,
+                idleheron.core.scene.Extrapolation.HOLD,
+                new idleheron.core.scene.Extrapolation(idleheron.core.scene.Extrapolation.Kind.REPEAT, -1));
+        @Nullable Curve[] nine = new Curve[Channel.COUNT];
+        nine[Channel.ROTATE_Z.ordinal()] = goesOn;
+        Clip c = new Clip("sway", 0, 2, FrameRate.FILM, List.of(new Clip.NodeTrack(1, nine)), List.of());
+        Scene s = sound().withClips(List.of(c));
+        Finding f = Inspection.of(s, null).stream()
+                .filter(x -> x.code().equals("clip-needs-baking"))
+                .findFirst()
+                .orElseThrow();
+        Scene baked = java.util.Objects.requireNonNull(f.remedy()).apply(s);
+        assertThat(codes(baked)).doesNotContain("clip-needs-baking");
+        assertThat(new Pose(baked).at(baked.clips().getFirst(), 1.5).channels(1)[5])
+                .isCloseTo(45, within(1e-9));
+        assertThat(codes(sound().withClips(List.of(clip(0))))).doesNotContain("clip-needs-baking");
+    }
 }

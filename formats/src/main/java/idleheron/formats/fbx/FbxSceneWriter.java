@@ -93,9 +93,10 @@ public final class FbxSceneWriter {
         p.add(FbxBuild.number(
                 "CustomFrameRate", mode == FbxTime.CUSTOM ? stage.rate().perSecond() : -1));
         FbxFree.write(stage.properties(), p);
+        // In the order in which they come back: by name.
+        usual(p, FbxBuild.number("OriginalUnitScaleFactor", stage.metersPerUnit() * 100));
         usual(p, FbxBuild.integer("OriginalUpAxis", -1));
         usual(p, FbxBuild.integer("OriginalUpAxisSign", 1));
-        usual(p, FbxBuild.number("OriginalUnitScaleFactor", stage.metersPerUnit() * 100));
         return FbxRecord.scope("GlobalSettings", List.of(), List.of(leaf("Version", 1000), FbxBuild.properties(p)));
     }
 
