@@ -4,14 +4,24 @@ import idleheron.core.crossing.Cargo;
 import idleheron.core.inspect.Convention;
 import idleheron.core.remedy.BakeClips;
 import idleheron.core.remedy.BakeScale;
+import idleheron.core.remedy.CloseLoops;
 import idleheron.core.remedy.ConvertStage;
+import idleheron.core.remedy.CutClips;
 import idleheron.core.remedy.DropJoints;
 import idleheron.core.remedy.FlattenLayers;
+import idleheron.core.remedy.HandWeights;
+import idleheron.core.remedy.KeepInfluencing;
 import idleheron.core.remedy.PlainTransforms;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RenameNodes;
+import idleheron.core.remedy.ResampleClips;
+import idleheron.core.remedy.RestToBind;
+import idleheron.core.remedy.RetimeClips;
 import idleheron.core.remedy.SingleRoot;
+import idleheron.core.remedy.TuneWeights;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.core.time.FrameRate;
 import idleheron.formats.PictureFiles;
 import idleheron.rehearsal.Conventions;
 import idleheron.rehearsal.StandIn;
@@ -72,7 +82,22 @@ final class Choices {
         };
     }
 
-    static Remedy remedy(String code, @Nullable Convention convention) {
+    /**
+     * @param told a code, or a code with a value: "limit-influences=4"
+     */
+    static Remedy remedy(String told, @Nullable Convention convention) {
+        int equals = told.indexOf('=');
+        String code = equals < 0 ? told : told.substring(0, equals);
+        String value = equals < 0 ? "" : told.substring(equals + 1);
+        try {
+            return remedy(code, value, convention);
+        } catch (IllegalArgumentException e) {
+            throw new UsageException("--remedy " + told + ": " + e.getMessage());
+        }
+    }
+
+    private static Remedy remedy(String code, String value, @Nullable Convention convention) {
+        String[] two = value.split(":", 2);
         return switch (code) {
             case "bake-scale" -> new BakeScale();
             case "drop-tips" -> DropJoints.all();
@@ -80,6 +105,21 @@ final class Choices {
             case "plain-transforms" -> new PlainTransforms(null);
             case "flatten-layers" -> new FlattenLayers();
             case "bake-clips" -> new BakeClips();
+            case "keep-influencing" -> new KeepInfluencing();
+            case "rest-to-bind" -> new RestToBind();
+            case "normalise-weights" -> TuneWeights.normalised();
+            case "limit-influences" -> TuneWeights.limit(Integer.parseInt(value));
+            case "prune-weights" -> TuneWeights.prune(Double.parseDouble(value));
+            case "quantise-weights" -> TuneWeights.quantise(Integer.parseInt(value));
+            case "resample-clips" -> new ResampleClips(FrameRate.nearest(Double.parseDouble(value)));
+            case "retime-clips" -> new RetimeClips(FrameRate.nearest(Double.parseDouble(value)));
+            case "cut-clips" -> {
+                double[] span = SampleCommand.range(value);
+                yield new CutClips(span[0], span[1], List.of());
+            }
+            case "close-loops" -> new CloseLoops(List.of(value), 0.25);
+            case "rename" -> new RenameNodes(java.util.Map.of(), two[0], two.length < 2 ? "" : two[1]);
+            case "hand-weights" -> new HandWeights(java.util.Map.of(two[0], two.length < 2 ? "" : two[1]));
             case "convert-stage" -> {
                 if (convention == null) {
                     throw new UsageException("convert-stage needs --for CONVENTION");

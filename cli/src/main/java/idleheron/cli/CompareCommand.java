@@ -104,6 +104,7 @@ final class CompareCommand implements Callable<Integer> {
         if (!c.causes().isEmpty()) {
             out.println("likely cause: " + c.causeSentence());
         }
+        c.losses().forEach(l -> out.println("lost on the way: " + l.text() + " [" + l.code() + "]"));
         for (TopicResult t : c.topics()) {
             out.printf(
                     java.util.Locale.ROOT,

@@ -92,8 +92,8 @@ final class FactsCommand implements Callable<Integer> {
         for (Material m : s.materials()) {
             out.println("  material     " + m.name() + ": "
                     + (m.model().isEmpty() ? "no model" : m.model()) + ", "
-                    + m.uses().size() + " pictures, "
-                    + m.properties().size() + " further properties");
+                    + counted(m.uses().size(), "picture") + ", "
+                    + counted(m.properties().size(), "value") + " kept as they are");
         }
         for (Texture t : s.textures()) {
             byte[] inside = t.content();
@@ -101,5 +101,9 @@ final class FactsCommand implements Callable<Integer> {
                     + (inside != null ? "inside, " + inside.length + " bytes" : t.found() ? "found" : "missing"));
         }
         s.notes().forEach(n -> out.println("  note         " + n));
+    }
+
+    private static String counted(int n, String what) {
+        return n + " " + what + (n == 1 ? "" : "s");
     }
 }

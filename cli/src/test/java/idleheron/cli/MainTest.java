@@ -94,7 +94,7 @@ class MainTest {
                 .contains("Z up")
                 .contains("55 joints")
                 .contains("bow")
-                .doesNotContain("wade");
+                .doesNotContain("wade:");
         assertThat(run("convert", file(DemoData.BELL), out).status()).isEqualTo(2);
         assertThat(run("convert", file(DemoData.BELL), demo.resolve("x.xyz").toString())
                         .status())

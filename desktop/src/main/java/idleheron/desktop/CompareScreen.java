@@ -229,12 +229,22 @@ final class CompareScreen implements Screen {
     private void showCause(Comparison c) {
         List<LikelyCause> causes = c.causes();
         if (causes.isEmpty()) {
-            String text = c.verdict().isFault()
-                    ? "No single cause explains the differences: what is over tolerance was lost on the way, and no remedy brings it back."
-                    : bench.crossing().get().mends().isEmpty()
-                            ? "Nothing to explain: what came back is what was sent."
-                            : "Mended: what is left lies within tolerance.";
-            cause.getChildren().add(Ui.column(2, Ui.label("Likely cause", "small"), Ui.wrapped(text, "strong")));
+            String text = !c.losses().isEmpty()
+                    ? c.lossSentence()
+                    : c.verdict().isFault()
+                            ? "No single cause explains the differences: what is over tolerance was lost on the way, and no remedy brings it back."
+                            : bench.crossing().get().mends().isEmpty()
+                                    ? "Nothing to explain: what came back is what was sent."
+                                    : "Mended: what is left lies within tolerance.";
+            cause.getChildren()
+                    .add(Ui.column(
+                            2,
+                            Ui.label(
+                                    c.losses().isEmpty()
+                                            ? "Likely cause"
+                                            : "Lost on the way; no remedy on what came back brings it back",
+                                    "small"),
+                            Ui.wrapped(text, "strong")));
             return;
         }
         LikelyCause last = causes.getLast();
@@ -249,7 +259,8 @@ final class CompareScreen implements Screen {
                 Ui.wrapped(c.causeSentence(), "strong"),
                 Ui.wrapped(
                         "Left after mending: " + last.left() + " of "
-                                + causes.getFirst().before() + " figures over tolerance.",
+                                + causes.getFirst().before() + " figures over tolerance."
+                                + (c.losses().isEmpty() ? "" : " Lost on the way: " + c.lossSentence()),
                         "second"));
         HBox.setHgrow(text, Priority.ALWAYS);
         cause.getChildren()

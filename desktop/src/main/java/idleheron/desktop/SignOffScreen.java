@@ -134,6 +134,9 @@ final class SignOffScreen implements Screen {
                 text.getChildren().add(Ui.wrapped("· " + l.remedy().describe(), "second"));
             }
         }
+        if (!k.losses().isEmpty()) {
+            text.getChildren().addAll(Ui.label("Lost on the way", "small"), Ui.wrapped(k.lossSentence(), "second"));
+        }
         for (Remedy r : crossing.mends()) {
             text.getChildren().add(Ui.wrapped("Mended: " + r.describe(), "second"));
         }

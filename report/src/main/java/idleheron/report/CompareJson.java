@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.Evidence;
 import idleheron.core.compare.LikelyCause;
+import idleheron.core.compare.Loss;
 import idleheron.core.compare.TopicResult;
 
 /** A comparison as JSON. */
@@ -20,6 +21,11 @@ public final class CompareJson {
             ArrayNode explains = o.putArray("explains");
             l.explains().forEach(t -> explains.add(t.code()));
             o.put("left", l.left()).put("remedy", l.remedy().code());
+        }
+        for (Loss l : c.losses()) {
+            ObjectNode o = causes.addObject().put("code", l.code()).put("text", l.text());
+            o.putArray("explains").add(l.topic().code());
+            o.putNull("left").putNull("remedy").set("figure", Json.figure(l.figure()));
         }
         ArrayNode topics = out.putArray("topics");
         for (TopicResult t : c.topics()) {

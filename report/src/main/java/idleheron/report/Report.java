@@ -7,6 +7,7 @@ import idleheron.core.Figure;
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.Evidence;
 import idleheron.core.compare.LikelyCause;
+import idleheron.core.compare.Loss;
 import idleheron.core.compare.Series;
 import idleheron.core.compare.TopicResult;
 import idleheron.core.scene.Clip;
@@ -79,6 +80,7 @@ public final class Report {
                     Map.of("text", l.text(), "remedy", l.remedy().describe(), "before", l.before(), "left", l.left()));
         }
         m.put("causes", causes);
+        m.put("losses", comparison.losses().stream().map(Loss::text).toList());
         m.put("sides", List.of(side("sent", sent), side("returned", returned)));
         m.put("topics", comparison.topics().stream().map(this::topic).toList());
         Figure f = worst();

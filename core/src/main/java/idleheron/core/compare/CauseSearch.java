@@ -13,12 +13,15 @@ import idleheron.core.remedy.DropJoints;
 import idleheron.core.remedy.MoveScene;
 import idleheron.core.remedy.Redeclare;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RenameNodes;
+import idleheron.core.remedy.RetimeClips;
 import idleheron.core.remedy.ShiftClips;
 import idleheron.core.remedy.SingleRoot;
 import idleheron.core.remedy.TurnJoints;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
+import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -109,6 +112,8 @@ final class CauseSearch {
         tips(p, returned, out);
         turnedJoints(p, out);
         shift(p, out);
+        rate(p, out);
+        renamed(p, out);
         return out;
     }
 
@@ -273,6 +278,79 @@ final class CauseSearch {
                 .max(Map.Entry.comparingByValue())
                 .map(Map.Entry::getKey)
                 .orElse("");
+    }
+
+    /** Every clip has the frames that were sent, counted at another rate: frames were kept and seconds were not. */
+    private void rate(Pair p, List<Candidate> out) {
+        FrameRate told = null;
+        for (int c = 0; c < sent.clips().size(); c++) {
+            int other = p.matching.clips()[c];
+            if (other >= 0) {
+                Clip s = sent.clips().get(c);
+                Clip r = p.returned.clips().get(other);
+                double off =
+                        Math.max(Math.abs(s.firstFrame() - r.firstFrame()), Math.abs(s.lastFrame() - r.lastFrame()));
+                if (s.rate().equals(r.rate()) || off > tolerances.frames()) {
+                    return;
+                }
+                told = s.rate();
+            }
+        }
+        if (told != null) {
+            out.add(new Candidate(
+                    "rate-misread",
+                    "Frames were kept and seconds were not: " + told.label() + " frames a second were read as "
+                            + p.returned.stage().rate().label(),
+                    new RetimeClips(told)));
+        }
+    }
+
+    /** Joints under other names: under the same joint, at the same place, and the only ones there without a partner. */
+    private void renamed(Pair p, List<Candidate> out) {
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        Map<String, String> table = new java.util.TreeMap<>();
+        Map<Integer, Integer> partner = new java.util.HashMap<>();
+        for (int j : sent.joints()) {
+            int known = p.matching.nodes()[j];
+            if (known >= 0) {
+                partner.put(j, known);
+                continue;
+            }
+            int above = sent.jointAbove(j);
+            Integer there = above < 0 ? Integer.valueOf(-1) : partner.get(above);
+            if (there == null) {
+                continue;
+            }
+            int like = -1;
+            int count = 0;
+            for (int r : p.returned.joints()) {
+                if (p.matching.back()[r] < 0
+                        && p.returned.jointAbove(r) == there
+                        && p.sentPosition(j).distance(p.returnedPosition(r)) * 1000 <= tolerances.joint()) {
+                    like = r;
+                    count++;
+                }
+            }
+            if (count == 1) {
+                partner.put(j, like);
+                table.put(
+                        p.returned.nodes().get(like).name(), sent.nodes().get(j).name());
+            }
+        }
+        if (!table.isEmpty()) {
+            Map.Entry<String, String> first = table.entrySet().iterator().next();
+            boolean root = table.size() == 1
+                    && sent.skeletonRoots().stream()
+                            .anyMatch(r -> sent.nodes().get(r).name().equals(first.getValue()));
+            out.add(new Candidate(
+                    root ? "root-renamed" : "joints-renamed",
+                    root
+                            ? "The root was renamed from " + first.getValue() + " to " + first.getKey()
+                            : table.size() + " joints came under other names, such as " + first.getValue() + " as "
+                                    + first.getKey(),
+                    RenameNodes.table(table)));
+        }
     }
 
     /** All clips shifted by the same time. */

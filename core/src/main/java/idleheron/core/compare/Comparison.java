@@ -14,11 +14,14 @@ import java.util.List;
  *
  * @param topics in their order
  * @param causes in the order in which they are to be mended
+ * @param losses what is left once they are, and no remedy brings back
  */
-public record Comparison(Verdict verdict, List<TopicResult> topics, List<LikelyCause> causes, boolean asMeant) {
+public record Comparison(
+        Verdict verdict, List<TopicResult> topics, List<LikelyCause> causes, List<Loss> losses, boolean asMeant) {
     public Comparison {
         topics = List.copyOf(topics);
         causes = List.copyOf(causes);
+        losses = List.copyOf(losses);
     }
 
     /**
@@ -41,14 +44,29 @@ public record Comparison(Verdict verdict, List<TopicResult> topics, List<LikelyC
         topics.add(TopicResult.notChecked(Topic.CACHES, "No cache was sent."));
         topics.add(TopicResult.notChecked(Topic.VOLUMES, "No volume was sent."));
         topics.add(TopicResult.notChecked(Topic.CAMERAS_LIGHTS, "No camera or light was sent."));
+        boolean fault = topics.stream().anyMatch(t -> t.verdict().isFault());
+        List<LikelyCause> causes =
+                fault ? new CauseSearch(sent, tolerances, progress.part(0.7, 0.95)).search(returned) : List.of();
+        progress.at(0.95, "looking for what was lost");
+        Scene mended = mend(returned, causes);
+        List<Loss> losses = Losses.of(mended == returned && asMeant ? p : new Pair(sent, mended, true, tolerances));
+        topics.replaceAll(t -> told(t, losses));
         Verdict v = Verdict.CLEAN;
         for (TopicResult t : topics) {
             v = v.worse(t.verdict());
         }
-        List<LikelyCause> causes =
-                v.isFault() ? new CauseSearch(sent, tolerances, progress.part(0.7, 1)).search(returned) : List.of();
         progress.at(1, "compared");
-        return new Comparison(v, topics, causes, asMeant);
+        return new Comparison(v, topics, causes, losses, asMeant);
+    }
+
+    /** A topic whose own figures are within tolerance and that lost something all the same has drifted. */
+    private static TopicResult told(TopicResult t, List<Loss> losses) {
+        for (Loss l : losses) {
+            if (l.topic() == t.topic() && t.verdict() == Verdict.CLEAN) {
+                return new TopicResult(t.topic(), Verdict.DRIFTED, l.figure(), l.text() + ".", t.evidence(), t.plots());
+            }
+        }
+        return t;
     }
 
     public TopicResult topic(Topic topic) {
@@ -69,12 +87,23 @@ public record Comparison(Verdict verdict, List<TopicResult> topics, List<LikelyC
         return s.isEmpty() ? "" : s.append('.').toString();
     }
 
+    /** The losses as one sentence, or "" when there is none. */
+    public String lossSentence() {
+        return losses.isEmpty()
+                ? ""
+                : String.join("; ", losses.stream().map(Loss::text).toList()) + ".";
+    }
+
     private static String lower(String text) {
         return Character.toLowerCase(text.charAt(0)) + text.substring(1);
     }
 
     /** Applies the remedies of all causes, in their order. */
     public Scene mend(Scene returned) {
+        return mend(returned, causes);
+    }
+
+    private static Scene mend(Scene returned, List<LikelyCause> causes) {
         Scene out = returned;
         for (LikelyCause c : causes) {
             out = c.remedy().apply(out);

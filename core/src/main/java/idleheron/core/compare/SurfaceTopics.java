@@ -110,7 +110,7 @@ final class SurfaceTopics {
     }
 
     /** Mesh directions to common ones, where the mesh was bound or, without a bind pose, where it rests. */
-    private static Matrix3d spread(Scene scene, MeantSpace space, int node) {
+    static Matrix3d spread(Scene scene, MeantSpace space, int node) {
         if (node < 0) {
             return space.pointMatrix().get3x3(new Matrix3d());
         }

@@ -1,0 +1,148 @@
+package idleheron.core.compare;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.math.Matrices;
+import idleheron.core.math.SwingTwist;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Skin;
+import java.util.ArrayList;
+import java.util.List;
+import org.joml.Matrix4d;
+import org.joml.Quaterniond;
+
+/** Joints that are gone with the points they moved, rest poses that are frames of a clip, single joints that were re-aimed. */
+final class JointLosses {
+    /** Of the joints that rest elsewhere, so many must stand where a frame puts them. */
+    private static final double MOST = 0.95;
+
+    private JointLosses() {}
+
+    static void find(Pair p, List<Loss> out) {
+        missing(p, out);
+        firstFrame(p, out);
+        scattered(p, out);
+    }
+
+    /** Joints that the returned skeleton lacks, with the points that stay behind. */
+    private static void missing(Pair p, List<Loss> out) {
+        int[] points = new int[p.sent.nodes().size()];
+        for (Mesh m : p.sent.meshes()) {
+            Skin s = m.skin();
+            int[] per = s == null ? new int[0] : s.pointsPerSlot();
+            for (int i = 0; s != null && i < per.length; i++) {
+                points[s.joints()[i]] += per[i];
+            }
+        }
+        List<String> names = new ArrayList<>();
+        long behind = 0;
+        int worst = -1;
+        for (int j : p.sent.joints()) {
+            if (p.matching.nodes()[j] < 0 && points[j] > 0) {
+                int above = p.sent.jointAbove(j);
+                while (above >= 0 && p.matching.nodes()[above] < 0) {
+                    above = p.sent.jointAbove(above);
+                }
+                names.add(p.sent.nodes().get(j).name()
+                        + (above < 0 ? "" : " (to " + p.sent.nodes().get(above).name() + ")"));
+                behind += points[j];
+                worst = worst < 0 || points[j] > points[worst] ? j : worst;
+            }
+        }
+        if (!names.isEmpty()) {
+            out.add(new Loss(
+                    "joints-lost-with-weight",
+                    Topic.HIERARCHY,
+                    Losses.counted(names.size(), "joint that moves", "joints that move")
+                            + " points did not arrive: " + Losses.listed(names) + ", "
+                            + Losses.counted(behind, "point stays", "points stay") + " behind",
+                    Figure.of((double) behind, "points", p.sent.path(worst))));
+        }
+    }
+
+    private static boolean[] off(Pair p, int[] joints) {
+        boolean[] out = new boolean[joints.length];
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        for (int i = 0; i < joints.length; i++) {
+            out[i] = apart(p, joints[i]);
+        }
+        return out;
+    }
+
+    private static boolean apart(Pair p, int joint) {
+        Matrix4d a = p.sentWorld(joint, new Matrix4d());
+        Matrix4d b = p.returnedWorld(p.matching.nodes()[joint], new Matrix4d());
+        double mm = Matrices.translation(a).distance(Matrices.translation(b)) * 1000;
+        double degrees = SwingTwist.angle(Matrices.quaternion(a).conjugate().mul(Matrices.quaternion(b)));
+        return mm > p.tolerances.joint() || degrees > p.tolerances.orientation();
+    }
+
+    /** The rest pose that came back is where some clip begins. */
+    private static void firstFrame(Pair p, List<Loss> out) {
+        int[] joints = p.matched();
+        boolean[] off = off(p, joints);
+        int elsewhere = 0;
+        for (boolean b : off) {
+            elsewhere += b ? 1 : 0;
+        }
+        if (elsewhere < 2) {
+            return;
+        }
+        for (Clip c : p.sent.clips()) {
+            p.returnedPose.rest();
+            p.sentPose.at(c, c.startSeconds());
+            int held = 0;
+            for (int i = 0; i < joints.length; i++) {
+                held += off[i] && !apart(p, joints[i]) ? 1 : 0;
+            }
+            p.sentPose.rest();
+            if (held >= MOST * elsewhere) {
+                out.add(new Loss(
+                        "rest-is-first-frame",
+                        Topic.REST_POSE,
+                        "The rest pose is the first frame of " + c.name(),
+                        new Figure(elsewhere, "joints", "", c.name(), c.firstFrame())));
+                return;
+            }
+        }
+    }
+
+    /** A few joints turned about themselves, each its own way, while their points rest where they did. */
+    private static void scattered(Pair p, List<Loss> out) {
+        if (RestTopics.constantTurn(p) != null) {
+            return;
+        }
+        int[] joints = p.matched();
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        List<String> names = new ArrayList<>();
+        double worst = 0;
+        int where = -1;
+        for (int j : joints) {
+            Matrix4d a = p.sentWorld(j, new Matrix4d());
+            Matrix4d b = p.returnedWorld(p.matching.nodes()[j], new Matrix4d());
+            if (Matrices.translation(a).distance(Matrices.translation(b)) * 1000 > p.tolerances.joint()) {
+                return;
+            }
+            Quaterniond d = Matrices.quaternion(a).conjugate().mul(Matrices.quaternion(b));
+            double degrees = SwingTwist.angle(d);
+            if (degrees > p.tolerances.orientation()) {
+                names.add(p.sent.nodes().get(j).name());
+                if (degrees > worst) {
+                    worst = degrees;
+                    where = j;
+                }
+            }
+        }
+        if (where >= 0 && names.size() < joints.length) {
+            out.add(new Loss(
+                    "some-joints-re-aimed",
+                    Topic.JOINT_ORIENTATION,
+                    Losses.counted(names.size(), "joint was", "joints were") + " turned about "
+                            + (names.size() == 1 ? "itself: " : "themselves, not all alike: ") + Losses.listed(names),
+                    Figure.of(worst, "°", p.sent.path(where))));
+        }
+    }
+}

@@ -1,0 +1,99 @@
+package idleheron.core.compare;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.scene.Material;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Materials that came under other names, were merged, or in another order; pictures that are lost. */
+final class MaterialLosses {
+    private MaterialLosses() {}
+
+    static void find(Pair p, List<Loss> out) {
+        List<Material> a = p.sent.materials();
+        List<Material> b = p.returned.materials();
+        List<String> gone = new ArrayList<>();
+        List<Integer> order = new ArrayList<>();
+        List<Integer> missing = new ArrayList<>();
+        for (int i = 0; i < a.size(); i++) {
+            int there = index(b, a.get(i).name());
+            if (there < 0) {
+                gone.add(a.get(i).name());
+                missing.add(i);
+            } else {
+                order.add(there);
+            }
+        }
+        if (!gone.isEmpty()) {
+            missing(a, b, gone, missing, out);
+        }
+        for (int i = 1; i < order.size(); i++) {
+            if (order.get(i) < order.get(i - 1)) {
+                out.add(new Loss(
+                        "materials-reordered",
+                        Topic.MATERIALS,
+                        "The materials came in another order",
+                        Figure.of(order.size(), "materials")));
+                break;
+            }
+        }
+        pictures(p, out);
+    }
+
+    private static int index(List<Material> all, String name) {
+        for (int i = 0; i < all.size(); i++) {
+            if (Matching.plain(all.get(i).name()).equals(Matching.plain(name))) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    private static void missing(
+            List<Material> a, List<Material> b, List<String> gone, List<Integer> missing, List<Loss> out) {
+        List<String> renamed = new ArrayList<>();
+        for (int i : missing) {
+            if (a.size() == b.size() && index(a, b.get(i).name()) < 0) {
+                renamed.add(a.get(i).name() + " to " + b.get(i).name());
+            }
+        }
+        if (renamed.size() == gone.size()) {
+            out.add(new Loss(
+                    "materials-renamed",
+                    Topic.MATERIALS,
+                    Losses.counted(renamed.size(), "material", "materials") + " came under "
+                            + (renamed.size() == 1 ? "another name: " : "other names: ") + Losses.listed(renamed),
+                    Figure.of(renamed.size(), "materials")));
+        } else {
+            out.add(new Loss(
+                    b.size() < a.size() && !b.isEmpty() ? "materials-merged" : "materials-lost",
+                    Topic.MATERIALS,
+                    a.size() + " materials became " + b.size() + "; gone: " + Losses.listed(gone),
+                    Figure.of(gone.size(), "materials")));
+        }
+    }
+
+    private static void pictures(Pair p, List<Loss> out) {
+        long before = p.sent.textures().stream().filter(t -> t.found()).count();
+        long after = p.returned.textures().stream().filter(t -> t.found()).count();
+        if (p.returned.textures().size() < p.sent.textures().size()) {
+            out.add(new Loss(
+                    "pictures-dropped",
+                    Topic.MATERIALS,
+                    Losses.counted(
+                                    p.sent.textures().size()
+                                            - p.returned.textures().size(),
+                                    "picture is",
+                                    "pictures are")
+                            + " no longer pointed to",
+                    Figure.of(p.sent.textures().size() - p.returned.textures().size(), "pictures")));
+        } else if (after < before) {
+            out.add(new Loss(
+                    "pictures-not-found",
+                    Topic.MATERIALS,
+                    Losses.counted(before - after, "picture", "pictures") + " that were found are missing now",
+                    Figure.of((double) (before - after), "pictures")));
+        }
+    }
+}

@@ -1,0 +1,122 @@
+package idleheron.core.compare;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.scene.BlendShape;
+import idleheron.core.scene.Mesh;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Blend shapes that were dropped, came under other names or in another order, or lost their in-betweens. */
+final class ShapeLosses {
+    private ShapeLosses() {}
+
+    static void find(Pair p, List<Loss> out) {
+        for (int m = 0; m < p.sent.meshes().size(); m++) {
+            int other = p.matching.meshes()[m];
+            if (other >= 0) {
+                mesh(p.sent.meshes().get(m), p.returned.meshes().get(other), out);
+            }
+        }
+    }
+
+    private static int named(Mesh m, String name) {
+        for (int i = 0; i < m.shapes().size(); i++) {
+            if (Matching.plain(m.shapes().get(i).name()).equals(Matching.plain(name))) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    private static void mesh(Mesh a, Mesh b, List<Loss> out) {
+        List<String> dropped = new ArrayList<>();
+        List<String> renamed = new ArrayList<>();
+        List<String> thinner = new ArrayList<>();
+        boolean[] taken = new boolean[b.shapes().size()];
+        List<Integer> order = new ArrayList<>();
+        for (BlendShape s : a.shapes()) {
+            int r = named(b, s.name());
+            if (r >= 0) {
+                taken[r] = true;
+                order.add(r);
+                if (b.shapes().get(r).targets().size() < s.targets().size()) {
+                    thinner.add(s.name());
+                }
+            }
+        }
+        for (BlendShape s : a.shapes()) {
+            if (named(b, s.name()) >= 0) {
+                continue;
+            }
+            int like = like(s, b, taken);
+            if (like < 0) {
+                dropped.add(s.name());
+            } else {
+                taken[like] = true;
+                renamed.add(s.name() + " to " + b.shapes().get(like).name());
+            }
+        }
+        say("shapes-dropped", " did not arrive: ", dropped, a, out);
+        say("shapes-renamed", " came under other names: ", renamed, a, out);
+        say("in-betweens-lost", " lost in-betweens: ", thinner, a, out);
+        for (int i = 1; i < order.size(); i++) {
+            if (order.get(i) < order.get(i - 1)) {
+                out.add(new Loss(
+                        "shapes-reordered",
+                        Topic.BLEND_SHAPES,
+                        "The blend shapes of " + a.name() + " came in another order",
+                        Figure.of(order.size(), "blend shapes", a.name())));
+                return;
+            }
+        }
+    }
+
+    private static void say(String code, String what, List<String> names, Mesh m, List<Loss> out) {
+        if (!names.isEmpty()) {
+            out.add(new Loss(
+                    code,
+                    Topic.BLEND_SHAPES,
+                    Losses.counted(names.size(), "blend shape", "blend shapes") + what + Losses.listed(names),
+                    Figure.of(names.size(), "blend shapes", m.name())));
+        }
+    }
+
+    /** A shape of another name that moves the same points by offsets of the same lengths, up to one common factor. */
+    private static int like(BlendShape s, Mesh b, boolean[] taken) {
+        for (int i = 0; i < taken.length; i++) {
+            if (!taken[i]
+                    && alike(s.targets().getLast(), b.shapes().get(i).targets().getLast())) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    private static boolean alike(BlendShape.Target a, BlendShape.Target b) {
+        if (a.points().length != b.points().length || a.points().length == 0) {
+            return false;
+        }
+        double factor = 0;
+        for (int i = 0; i < a.points().length; i++) {
+            double la = length(a, i);
+            double lb = length(b, i);
+            if (a.points()[i] != b.points()[i] || la > 0 != lb > 0) {
+                return false;
+            }
+            if (la > 0) {
+                factor = factor == 0 ? lb / la : factor;
+                if (Math.abs(lb / la / factor - 1) > 1e-3) {
+                    return false;
+                }
+            }
+        }
+        return true;
+    }
+
+    private static double length(BlendShape.Target t, int i) {
+        return Math.sqrt(Math.pow(t.deltas()[3 * i], 2)
+                + Math.pow(t.deltas()[3 * i + 1], 2)
+                + Math.pow(t.deltas()[3 * i + 2], 2));
+    }
+}

@@ -1,0 +1,233 @@
+package idleheron.core.compare;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.MeshLayer;
+import idleheron.core.scene.UvSet;
+import java.util.Arrays;
+import java.util.List;
+
+/** What became of faces, points, normals, smoothing, tangents and UV sets. */
+final class SurfaceLosses {
+    private static final double MOST = 0.99;
+
+    private SurfaceLosses() {}
+
+    static void find(Pair p, List<Loss> out) {
+        for (int m = 0; m < p.sent.meshes().size(); m++) {
+            int other = p.matching.meshes()[m];
+            if (other < 0) {
+                continue;
+            }
+            Mesh a = p.sent.meshes().get(m);
+            Mesh b = p.returned.meshes().get(other);
+            boolean triangulated = triangulated(a, b, out);
+            points(p, m, a, b, out);
+            boolean mirrored = p.sent.stage().axes().isRightHanded()
+                    != p.returned.stage().axes().isRightHanded();
+            winding(a, b, mirrored, out);
+            normals(p, m, a, b, triangulated, out);
+            lost(a, b, out);
+            uvs(a, b, out);
+        }
+    }
+
+    private static void add(String code, String text, double value, String unit, Mesh m, List<Loss> out) {
+        out.add(new Loss(code, Topic.SURFACES, text, Figure.of(value, unit, m.name())));
+    }
+
+    private static boolean triangulated(Mesh a, Mesh b, List<Loss> out) {
+        int more = 0;
+        for (int f = 0; f < a.faceCount(); f++) {
+            more += a.faceStarts()[f + 1] - a.faceStarts()[f] > 3 ? 1 : 0;
+        }
+        boolean all = b.faceCount() * 3 == b.corners().length;
+        if (more == 0 || !all || a.triangles().length != b.corners().length) {
+            return false;
+        }
+        add(
+                "faces-triangulated",
+                Losses.counted(more, "face", "faces") + " of more than three corners in " + a.name()
+                        + " became triangles",
+                more,
+                "faces",
+                a,
+                out);
+        return true;
+    }
+
+    /** More or fewer points, all of which lie on points of the other side. */
+    private static void points(Pair p, int mesh, Mesh a, Mesh b, List<Loss> out) {
+        if (a.pointCount() == b.pointCount()) {
+            return;
+        }
+        int[] partner = PointMatch.of(p, mesh, p.matching.meshes()[mesh]);
+        long held = Arrays.stream(partner).filter(i -> i >= 0).count();
+        if (held < MOST * partner.length) {
+            return;
+        }
+        int more = b.pointCount() - a.pointCount();
+        if (more > 0) {
+            add(
+                    "points-split",
+                    a.name() + " has " + Losses.counted(more, "point", "points")
+                            + " more, all on places that were there: it was split at seams",
+                    more,
+                    "points",
+                    a,
+                    out);
+        } else {
+            add(
+                    "points-welded",
+                    a.name() + " has " + Losses.counted(-more, "point", "points")
+                            + " fewer, and no place is gone: points were welded",
+                    -more,
+                    "points",
+                    a,
+                    out);
+        }
+    }
+
+    /** Faces that run the other way round, by their points; between stages of other handedness all must. */
+    private static void winding(Mesh a, Mesh b, boolean mirrored, List<Loss> out) {
+        if (a.faceCount() != b.faceCount() || !Arrays.equals(a.faceStarts(), b.faceStarts())) {
+            return;
+        }
+        int flipped = 0;
+        for (int f = 0; f < a.faceCount(); f++) {
+            flipped += runs(a, b, f) == (mirrored ? 1 : -1) ? 1 : 0;
+        }
+        if (flipped == 0) {
+            return;
+        }
+        add(
+                "winding-flipped",
+                Losses.counted(flipped, "face", "faces") + " of " + a.name() + " came back turned round",
+                flipped,
+                "faces",
+                a,
+                out);
+    }
+
+    /** 1 for the same cycle of points, -1 for the reverse, 0 for others. */
+    private static int runs(Mesh a, Mesh b, int face) {
+        int s = a.faceStarts()[face];
+        int n = a.faceStarts()[face + 1] - s;
+        if (n < 3) {
+            return 0;
+        }
+        int shift = 0;
+        while (shift < n && b.corners()[s + shift] != a.corners()[s]) {
+            shift++;
+        }
+        boolean same = shift < n;
+        boolean reverse = shift < n;
+        for (int c = 0; c < n; c++) {
+            same &= shift < n && b.corners()[s + (shift + c) % n] == a.corners()[s + c];
+            reverse &= shift < n && b.corners()[s + (shift - c + n) % n] == a.corners()[s + c];
+        }
+        return same ? 1 : reverse ? -1 : 0;
+    }
+
+    private static void normals(Pair p, int mesh, Mesh a, Mesh b, boolean otherFaces, List<Loss> out) {
+        float[] na = a.normals();
+        float[] nb = b.normals();
+        if (na != null && nb == null) {
+            add("normals-lost", a.name() + " came back without normals", a.corners().length, "corners", a, out);
+        }
+        if (na == null || nb == null || otherFaces || !Arrays.equals(a.corners(), b.corners())) {
+            return;
+        }
+        org.joml.Matrix3d ma = SurfaceTopics.spread(p.sent, p.sentSpace, p.sent.nodeOfMesh(mesh))
+                .normal();
+        org.joml.Matrix3d mb = SurfaceTopics.spread(
+                        p.returned,
+                        p.returnedSpace,
+                        p.returned.nodeOfMesh(p.matching.meshes()[mesh]))
+                .normal();
+        org.joml.Vector3d x = new org.joml.Vector3d();
+        org.joml.Vector3d y = new org.joml.Vector3d();
+        double worst = 0;
+        int off = 0;
+        for (int c = 0; c < a.corners().length; c++) {
+            ma.transform(x.set(na[3 * c], na[3 * c + 1], na[3 * c + 2]));
+            mb.transform(y.set(nb[3 * c], nb[3 * c + 1], nb[3 * c + 2]));
+            double degrees = Math.toDegrees(x.angle(y));
+            if (degrees > p.tolerances.normal()) {
+                off++;
+                worst = Math.max(worst, degrees);
+            }
+        }
+        if (off > 0) {
+            add(
+                    "normals-recomputed",
+                    "Normals of " + a.name() + " differ on " + Losses.counted(off, "corner", "corners")
+                            + ": they were made anew",
+                    worst,
+                    "°",
+                    a,
+                    out);
+        }
+    }
+
+    private static boolean has(Mesh m, MeshLayer.Kind kind) {
+        return m.layers().stream().anyMatch(l -> l.kind() == kind);
+    }
+
+    private static void lost(Mesh a, Mesh b, List<Loss> out) {
+        boolean smooth = a.smoothingGroups() != null || a.edgeSmoothing() != null;
+        if (smooth && b.smoothingGroups() == null && b.edgeSmoothing() == null) {
+            add("smoothing-lost", "What says which edges of " + a.name() + " are hard is gone", 1, "meshes", a, out);
+        }
+        if (has(a, MeshLayer.Kind.TANGENT) && !has(b, MeshLayer.Kind.TANGENT)) {
+            add("tangents-lost", a.name() + " came back without tangents", 1, "meshes", a, out);
+        }
+        if (has(a, MeshLayer.Kind.COLOR) && !has(b, MeshLayer.Kind.COLOR)) {
+            add("colours-lost", a.name() + " came back without its colours", 1, "meshes", a, out);
+        }
+    }
+
+    private static void uvs(Mesh a, Mesh b, List<Loss> out) {
+        int fewer = a.uvSets().size() - b.uvSets().size();
+        if (fewer > 0) {
+            add(
+                    "uv-sets-dropped",
+                    a.name() + " lost " + Losses.counted(fewer, "UV set", "UV sets"),
+                    fewer,
+                    "UV sets",
+                    a,
+                    out);
+        }
+        for (int i = 0; i < Math.min(a.uvSets().size(), b.uvSets().size()); i++) {
+            UvSet u = a.uvSets().get(i);
+            UvSet v = b.uvSets().get(i);
+            if (u.indices().length != v.indices().length || !Arrays.equals(a.corners(), b.corners())) {
+                continue;
+            }
+            double straight = 0;
+            double upsideDown = 0;
+            for (int c = 0; c < u.indices().length; c++) {
+                int x = u.indices()[c];
+                int y = v.indices()[c];
+                if (x >= 0 && y >= 0) {
+                    double du = Math.abs(u.uv()[2 * x] - v.uv()[2 * y]);
+                    straight = Math.max(straight, Math.max(du, Math.abs(u.uv()[2 * x + 1] - v.uv()[2 * y + 1])));
+                    upsideDown =
+                            Math.max(upsideDown, Math.max(du, Math.abs(1 - u.uv()[2 * x + 1] - v.uv()[2 * y + 1])));
+                }
+            }
+            if (straight > 1e-4 && upsideDown < 1e-4) {
+                add(
+                        "uv-flipped",
+                        "UV set " + (i + 1) + " of " + a.name() + " stands on its head",
+                        straight,
+                        "UV",
+                        a,
+                        out);
+            } else if (straight > 1e-4) {
+                add("uv-changed", "UV set " + (i + 1) + " of " + a.name() + " differs", straight, "UV", a, out);
+            }
+        }
+    }
+}
