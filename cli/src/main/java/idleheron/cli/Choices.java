@@ -23,8 +23,12 @@ import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.PictureFiles;
+import idleheron.rehearsal.ConventionFiles;
 import idleheron.rehearsal.Conventions;
 import idleheron.rehearsal.StandIn;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -32,9 +36,19 @@ import org.jspecify.annotations.Nullable;
 final class Choices {
     private Choices() {}
 
-    static @Nullable Convention convention(@Nullable String code) {
+    /**
+     * @param code the name of one that ships, or a file
+     */
+    static @Nullable Convention convention(@Nullable String code) throws IOException {
         if (code == null) {
             return null;
+        }
+        if (code.endsWith(".toml")) {
+            Path file = Path.of(code);
+            if (!Files.isRegularFile(file)) {
+                throw new UsageException("no convention at " + file);
+            }
+            return ConventionFiles.read(file);
         }
         Convention c = Conventions.named(code);
         if (c == null) {

@@ -3,9 +3,7 @@ package idleheron.cli;
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.SkeletonFit;
 import idleheron.core.compare.Tolerances;
-import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
-import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.Proof;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Clip;
@@ -47,6 +45,10 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--remedy", paramLabel = "REMEDY", split = ",", description = "remedies in order")
     List<String> remedies = new ArrayList<>();
 
+    @Option(names = "--recipe", paramLabel = "RECIPE", description = "remedies in order, as JSON, in place of --remedy")
+    @Nullable
+    Path recipe;
+
     @Option(names = "--frames", paramLabel = "A:B", description = "only these frames of the clip")
     @Nullable
     String frames;
@@ -87,12 +89,9 @@ final class ConvertCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        Convention convention = Choices.convention(destination);
-        List<Remedy> all = new ArrayList<>();
-        remedies.forEach(r -> all.add(Choices.remedy(r, convention)));
-        if (convention != null && !remedies.contains("convert-stage")) {
-            all.add(new ConvertStage(convention.axes(), convention.metersPerUnit()));
-        }
+        List<Remedy> all = recipe == null
+                ? Recipe.of(destination, remedies).remedies()
+                : Recipe.read(recipe).remedies();
         SceneFormat format = SceneFiles.byName(outFile);
         if (format == null) {
             throw new UsageException("no carrier for " + outFile.getFileName());

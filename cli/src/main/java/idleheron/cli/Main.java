@@ -20,6 +20,7 @@ import picocli.CommandLine.Command;
             CompareCommand.class,
             SampleCommand.class,
             RehearseCommand.class,
+            BatchCommand.class,
             DemoDataCommand.class
         })
 public final class Main {

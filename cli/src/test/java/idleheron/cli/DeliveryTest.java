@@ -220,4 +220,38 @@ class DeliveryTest {
                 .contains("5 other properties move")
                 .contains("grain.png: inside, 70000 bytes");
     }
+
+    @Test
+    void a_recipe_runs_on_a_folder_and_tells_of_each_file() throws IOException {
+        Path box = Files.createDirectory(folder.resolve("box"));
+        for (String name : List.of("a.fbx", "b.fbx")) {
+            SceneFiles.write(SCENE, box.resolve(name), new FbxFormat(), FbxFormat.BINARY_74, false, Progress.NONE);
+        }
+        Path recipe = folder.resolve("r.json");
+        Files.writeString(
+                recipe,
+                "{\"schema\": \"idle-heron/recipe/1\", \"for\": \"y-up-metres\", \"remedies\": [\"limit-influences=2\"]}");
+        Path out = folder.resolve("made");
+        MainTest.Run r = MainTest.run("batch", box.toString(), "--recipe", recipe.toString(), "--out", out.toString());
+        assertThat(r.status()).as(r.out() + r.err()).isZero();
+        assertThat(r.out()).contains("a.fbx: 2 remedies").contains("2 files: 2 clean, 0 with faults, 0 not read");
+        Scene made = SceneFiles.read(out.resolve("b.fbx"), Progress.NONE).scene();
+        assertThat(made.stage().metersPerUnit()).isEqualTo(1);
+        assertThat(java.util.Objects.requireNonNull(made.meshes().getFirst().skin())
+                        .maxInfluences())
+                .isEqualTo(2);
+        assertThat(MainTest.run("batch", box.toString(), "--recipe", recipe.toString(), "--out", out.toString())
+                        .status())
+                .as("nothing is replaced unasked")
+                .isEqualTo(2);
+        Files.writeString(box.resolve("c.fbx"), "no scene");
+        MainTest.Run broken = MainTest.run(
+                "batch", box.toString(), "--recipe", recipe.toString(), "--out", out.toString(), "--overwrite");
+        assertThat(broken.status()).isEqualTo(3);
+        assertThat(broken.out()).contains("c.fbx: ").contains("3 files: 2 clean, 0 with faults, 1 not read");
+        Files.writeString(recipe, "{}");
+        assertThat(MainTest.run("batch", box.toString(), "--recipe", recipe.toString(), "--out", out.toString())
+                        .err())
+                .contains("expected schema idle-heron/recipe/1");
+    }
 }

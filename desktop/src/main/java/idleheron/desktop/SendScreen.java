@@ -93,7 +93,11 @@ final class SendScreen implements Screen {
         VBox middle = Ui.column(12, how, proofs);
         HBox.setHgrow(middle, Priority.ALWAYS);
         middle.setPrefWidth(440);
-        VBox right = Ui.column(10, Ui.label("And back", "title"), standIns);
+        ScrollPane tools = new ScrollPane(standIns);
+        tools.setFitToWidth(true);
+        tools.getStyleClass().add("plain-scroll");
+        VBox.setVgrow(tools, Priority.ALWAYS);
+        VBox right = Ui.column(10, Ui.label("And back", "title"), tools);
         right.setPrefWidth(400);
         right.setMinWidth(320);
         root.getChildren().addAll(left, middle, right);

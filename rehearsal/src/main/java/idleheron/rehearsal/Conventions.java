@@ -1,33 +1,40 @@
 package idleheron.rehearsal;
 
 import idleheron.core.inspect.Convention;
-import idleheron.core.math.AxisSystem;
-import idleheron.core.time.FrameRate;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
-/** The conventions that ship with the program. */
+/** The conventions that ship with the program, each a file of its own: see {@link ConventionFiles}. */
 public final class Conventions {
-    public static final Convention GAME_CENTIMETRES = new Convention(
-            "game-centimetres", "Game budget, centimetres", AxisSystem.COMMON, 0.01, null, 4, true, false);
-    public static final Convention Z_UP_METRES =
-            new Convention("z-up-metres", "Z up, metres", AxisSystem.Z_UP, 1, null, 0, true, true);
-    public static final Convention Z_UP_LEFT_CENTIMETRES = new Convention(
-            "z-up-left-centimetres",
-            "Z up, left-handed, centimetres",
-            AxisSystem.Z_UP_LEFT,
-            0.01,
-            FrameRate.of(30),
-            4,
-            true,
-            true);
-    public static final Convention Y_UP_METRES =
-            new Convention("y-up-metres", "Y up, metres", AxisSystem.COMMON, 1, null, 0, true, true);
+    public static final Convention GAME_CENTIMETRES = shipped("game-centimetres");
+    public static final Convention Z_UP_METRES = shipped("z-up-metres");
+    public static final Convention Z_UP_LEFT_CENTIMETRES = shipped("z-up-left-centimetres");
+    public static final Convention Y_UP_METRES = shipped("y-up-metres");
 
-    private static final List<Convention> ALL =
-            List.of(GAME_CENTIMETRES, Z_UP_METRES, Z_UP_LEFT_CENTIMETRES, Y_UP_METRES);
+    private static final List<Convention> ALL = List.of(
+            GAME_CENTIMETRES,
+            shipped("game-centimetres-x"),
+            Z_UP_METRES,
+            shipped("z-up-metres-y"),
+            Z_UP_LEFT_CENTIMETRES,
+            Y_UP_METRES,
+            shipped("phone"));
 
     private Conventions() {}
+
+    private static Convention shipped(String code) {
+        String file = "conventions/" + code + ".toml";
+        try (InputStream in = Objects.requireNonNull(Conventions.class.getResourceAsStream(file), file)) {
+            return ConventionFiles.read(code, file, new String(in.readAllBytes(), StandardCharsets.UTF_8));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
 
     public static List<Convention> all() {
         return ALL;
@@ -35,5 +42,12 @@ public final class Conventions {
 
     public static @Nullable Convention named(String code) {
         return ALL.stream().filter(c -> c.code().equals(code)).findFirst().orElse(null);
+    }
+
+    /** The text of one that ships, to copy from. */
+    public static String text(Convention c) throws IOException {
+        try (InputStream in = Conventions.class.getResourceAsStream("conventions/" + c.code() + ".toml")) {
+            return in == null ? "" : new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
     }
 }

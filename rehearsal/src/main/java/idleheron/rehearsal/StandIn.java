@@ -2,12 +2,7 @@ package idleheron.rehearsal;
 
 import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
-import idleheron.core.math.AxisSystem;
-import idleheron.core.math.Vec3;
 import idleheron.core.remedy.ConvertStage;
-import idleheron.core.remedy.MoveScene;
-import idleheron.core.remedy.PlainTransforms;
-import idleheron.core.remedy.TurnJoints;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.SceneFiles;
@@ -40,6 +35,39 @@ public record StandIn(String code, String title, Convention convention, Set<Habi
             Conventions.Z_UP_LEFT_CENTIMETRES,
             EnumSet.of(Habit.FOUR_INFLUENCES, Habit.EIGHT_BIT_WEIGHTS, Habit.ROUNDS_RANGE));
 
+    /** Y up and metres; counts frames. */
+    public static final StandIn RUSH = new StandIn(
+            "rush", "Rush", Conventions.Y_UP_METRES, EnumSet.of(Habit.KEEPS_FRAMES_NOT_SECONDS, Habit.RENAMES_ROOT));
+
+    /** Y up and centimetres; draws triangles. */
+    public static final StandIn WILLOW = new StandIn(
+            "willow", "Willow", Conventions.GAME_CENTIMETRES, EnumSet.of(Habit.TRIANGULATES, Habit.DROPS_SMOOTHING));
+
+    /** Z up and metres; one clip at a time. */
+    public static final StandIn TEASEL = new StandIn(
+            "teasel",
+            "Teasel",
+            Conventions.Z_UP_METRES,
+            EnumSet.of(Habit.FIRST_CLIP_ONLY, Habit.STARTS_AT_ZERO, Habit.DECLARES_Y_UP));
+
+    /** Y up and centimetres; thrifty with keys. */
+    public static final StandIn OSIER = new StandIn(
+            "osier", "Osier", Conventions.GAME_CENTIMETRES, EnumSet.of(Habit.HALF_RATE, Habit.ONE_FRAME_SHORT));
+
+    /** Z up, left-handed, centimetres; has its own mind about surfaces. */
+    public static final StandIn SAMPHIRE = new StandIn(
+            "samphire",
+            "Samphire",
+            Conventions.Z_UP_LEFT_CENTIMETRES,
+            EnumSet.of(Habit.FLIPS_UV, Habit.RENAMES_MATERIALS, Habit.DROPS_SHAPES));
+
+    /** Y up and metres; rests where the first clip begins. */
+    public static final StandIn REEDMACE = new StandIn(
+            "reedmace",
+            "Reedmace",
+            Conventions.Y_UP_METRES,
+            EnumSet.of(Habit.RESTS_AT_FIRST_FRAME, Habit.FOUR_INFLUENCES, Habit.DROPS_SMOOTHING));
+
     private static final FrameRate OWN_RATE = FrameRate.of(30);
 
     public StandIn {
@@ -47,7 +75,7 @@ public record StandIn(String code, String title, Convention convention, Set<Habi
     }
 
     public static List<StandIn> all() {
-        return List.of(ALDER, SEDGE);
+        return List.of(ALDER, SEDGE, RUSH, WILLOW, TEASEL, OSIER, SAMPHIRE, REEDMACE);
     }
 
     public static @Nullable StandIn named(String code) {
@@ -63,35 +91,16 @@ public record StandIn(String code, String title, Convention convention, Set<Habi
         return with(Set.of());
     }
 
+    /** Its frame rate, where its convention has one; else 30. */
+    FrameRate ownRate() {
+        return convention.rate() == null ? OWN_RATE : convention.rate();
+    }
+
     /** What it makes of a scene. */
     public Scene receive(Scene scene) {
         Scene s = new ConvertStage(convention.axes(), convention.metersPerUnit()).apply(scene);
-        if (habits.contains(Habit.MOVES_TO_PLINTH)) {
-            s = new MoveScene(Vec3.ZERO, 1, new Vec3(0.5, 0, 0)).apply(s);
-        }
-        if (habits.contains(Habit.RE_AIM)) {
-            s = new PlainTransforms(null).apply(new TurnJoints(new Vec3(0, 0, -90)).apply(s));
-        }
-        if (habits.contains(Habit.TIP_JOINTS)) {
-            s = Additions.tips(s);
-        }
-        if (habits.contains(Habit.OWN_ROOT)) {
-            s = Additions.root(s, code + "_root");
-        }
-        if (habits.contains(Habit.FOUR_INFLUENCES)) {
-            s = WeightLoss.strongest(s, 4);
-        }
-        if (habits.contains(Habit.EIGHT_BIT_WEIGHTS)) {
-            s = WeightLoss.eightBits(s);
-        }
-        if (habits.contains(Habit.ROUNDS_RANGE)) {
-            s = PlainTransforms.onWholeFrames(s, convention.rate() == null ? OWN_RATE : convention.rate());
-        }
-        if (habits.contains(Habit.DECLARES_CENTIMETRES)) {
-            s = s.withStage(s.stage().withMetersPerUnit(0.01));
-        }
-        if (habits.contains(Habit.DECLARES_Y_UP)) {
-            s = s.withStage(s.stage().withAxes(AxisSystem.COMMON));
+        for (Habit h : habits.stream().sorted().toList()) {
+            s = h.apply(s, this);
         }
         return s.withStage(s.stage().withWriter("stand-in " + title));
     }

@@ -7,6 +7,7 @@ import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.LikelyCause;
+import idleheron.core.compare.Loss;
 import idleheron.core.compare.Tolerances;
 import idleheron.core.compare.TopicResult;
 import idleheron.core.job.Progress;
@@ -141,5 +142,45 @@ class StandInTest {
         Comparison c = compare(returned);
         assertThat(c.causes()).extracting(LikelyCause::code).containsExactly("handedness-misdeclared");
         assertThat(c.mend(returned).stage().axes()).isEqualTo(AxisSystem.Z_UP_LEFT);
+    }
+
+    private static java.util.List<String> causes(Comparison c) {
+        return c.causes().stream().map(LikelyCause::code).toList();
+    }
+
+    private static java.util.List<String> losses(Comparison c) {
+        return c.losses().stream().map(Loss::code).toList();
+    }
+
+    @Test
+    void the_behaved_lose_nothing() throws IOException {
+        for (StandIn s : StandIn.all()) {
+            assertThat(compare(back(s.behaved())).losses()).as(s.title()).isEmpty();
+        }
+    }
+
+    /** What each of the others does is told, all of it and no more. */
+    @Test
+    void each_of_the_others_is_told_by_what_it_does() throws IOException {
+        Comparison rush = compare(back(StandIn.RUSH));
+        assertThat(causes(rush)).containsExactlyInAnyOrder("rate-misread", "root-renamed");
+        assertThat(rush.causes().getLast().left()).isZero();
+        assertThat(losses(rush)).isEmpty();
+        Comparison willow = compare(back(StandIn.WILLOW));
+        assertThat(causes(willow)).isEmpty();
+        assertThat(losses(willow)).containsExactly("faces-triangulated");
+        Comparison teasel = compare(back(StandIn.TEASEL));
+        assertThat(causes(teasel)).containsExactlyInAnyOrder("axes-misdeclared", "clips-shifted");
+        assertThat(losses(teasel)).containsExactly("only-first-clip");
+        Comparison osier = compare(back(StandIn.OSIER));
+        assertThat(causes(osier)).isEmpty();
+        assertThat(losses(osier))
+                .contains("clip-cut-at-end", "resampled-at-half-rate")
+                .doesNotContain("keys-reduced");
+        Comparison samphire = compare(back(StandIn.SAMPHIRE));
+        assertThat(causes(samphire)).isEmpty();
+        assertThat(losses(samphire)).contains("shapes-dropped", "materials-renamed");
+        Comparison reedmace = compare(back(StandIn.REEDMACE));
+        assertThat(losses(reedmace)).contains("rest-is-first-frame", "influences-cut");
     }
 }

@@ -158,16 +158,16 @@ final class ClipLosses {
                 .sum();
     }
 
-    /** Seconds from key to key where they are the same on all curves of more than two keys; else 0. */
+    /** Seconds from key to key where they are the same on all curves of more than three keys; else 0. */
     private static double spacing(Clip c) {
         double[] found = {0, 0};
         c.nodes().stream()
                 .flatMap(t -> java.util.Arrays.stream(t.curves()))
                 .filter(Objects::nonNull)
-                .filter(k -> k.keys() > 2)
+                .filter(k -> k.keys() > 3)
                 .forEach(k -> {
-                    // The last step may be shorter, where the end is no multiple of the spacing.
-                    for (int i = 1; i + 1 < k.keys(); i++) {
+                    // The first and the last step may be shorter, where the clip's ends are no multiple of it.
+                    for (int i = 2; i + 1 < k.keys(); i++) {
                         double d = k.seconds()[i] - k.seconds()[i - 1];
                         found[1] += found[0] > 0 && Math.abs(d / found[0] - 1) > 0.01 ? 1 : 0;
                         found[0] = found[0] == 0 ? d : found[0];

@@ -7,7 +7,9 @@ import idleheron.core.math.Similarity;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * What was sent held against what came back.
@@ -59,8 +61,15 @@ public record Comparison(
         return new Comparison(v, topics, causes, losses, asMeant);
     }
 
-    /** A topic whose own figures are within tolerance and that lost something all the same has drifted. */
+    /** Topics whose figures hold places and names, not all that lies over a mesh: what was lost there has drifted. */
+    private static final Set<Topic> MORE_THAN_MEASURED =
+            EnumSet.of(Topic.SURFACES, Topic.MATERIALS, Topic.BLEND_SHAPES);
+
+    /** A topic whose own figures are within tolerance and that lost what they do not measure has drifted. */
     private static TopicResult told(TopicResult t, List<Loss> losses) {
+        if (!MORE_THAN_MEASURED.contains(t.topic())) {
+            return t;
+        }
         for (Loss l : losses) {
             if (l.topic() == t.topic() && t.verdict() == Verdict.CLEAN) {
                 return new TopicResult(t.topic(), Verdict.DRIFTED, l.figure(), l.text() + ".", t.evidence(), t.plots());

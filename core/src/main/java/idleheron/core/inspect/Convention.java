@@ -1,7 +1,9 @@
 package idleheron.core.inspect;
 
 import idleheron.core.math.AxisSystem;
+import idleheron.core.math.SignedAxis;
 import idleheron.core.time.FrameRate;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -12,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param maxInfluences joints per point that it takes, 0 for any number
  * @param oneRoot whether it wants one skeleton root
  * @param tipJoints whether it takes joints that end a chain and carry nothing
+ * @param more what else it asks for
  */
 public record Convention(
         String code,
@@ -21,4 +24,58 @@ public record Convention(
         @Nullable FrameRate rate,
         int maxInfluences,
         boolean oneRoot,
-        boolean tipJoints) {}
+        boolean tipJoints,
+        Asks more) {
+
+    /**
+     * What a place asks for besides; "", 0, null and true ask for nothing.
+     *
+     * @param bonesAlong the own axis of a joint that is to run along its bone
+     * @param root name of the skeleton's root
+     * @param jointNames regular expression that joints' names are to match
+     * @param clipNames regular expression that clips' names are to match
+     * @param weightBits weights are stored in so many bits
+     * @param controls whether joints that move nothing may come along
+     * @param cameras whether cameras may come along
+     * @param lights whether lights may come along
+     * @param pictures endings of picture files that it takes, none for any
+     * @param variant of the carrier, such as "binary 7.4"
+     * @param smoothing whether smoothing is to be written
+     * @param tangents whether tangents are to be written
+     * @param clipsApart whether each clip goes into a file of its own
+     */
+    public record Asks(
+            @Nullable SignedAxis bonesAlong,
+            String root,
+            String jointNames,
+            String clipNames,
+            int weightBits,
+            boolean controls,
+            boolean cameras,
+            boolean lights,
+            List<String> pictures,
+            String variant,
+            boolean smoothing,
+            boolean tangents,
+            boolean clipsApart) {
+        public static final Asks NOTHING =
+                new Asks(null, "", "", "", 0, true, true, true, List.of(), "", true, true, false);
+
+        public Asks {
+            pictures = List.copyOf(pictures);
+        }
+    }
+
+    /** One that asks for no more. */
+    public Convention(
+            String code,
+            String title,
+            AxisSystem axes,
+            double metersPerUnit,
+            @Nullable FrameRate rate,
+            int maxInfluences,
+            boolean oneRoot,
+            boolean tipJoints) {
+        this(code, title, axes, metersPerUnit, rate, maxInfluences, oneRoot, tipJoints, Asks.NOTHING);
+    }
+}

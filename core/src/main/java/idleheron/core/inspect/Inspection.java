@@ -31,6 +31,12 @@ public final class Inspection {
             ClipRules::baking,
             ClipRules::loop,
             ClipRules::rate,
+            ConventionRules::bones,
+            ConventionRules::rootName,
+            ConventionRules::names,
+            ConventionRules::controls,
+            ConventionRules::bits,
+            ConventionRules::company,
             SurfaceRules::textures,
             SurfaceRules::readerNotes);
 

@@ -2,6 +2,7 @@ package idleheron.core.inspect;
 
 import idleheron.core.Figure;
 import idleheron.core.Topic;
+import idleheron.core.remedy.TuneWeights;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
@@ -114,7 +115,7 @@ final class SkinRules {
                     "The destination takes " + c.maxInfluences() + "; the weakest will be cut.",
                     Figure.of(skin.maxInfluences(), "joints", node < 0 ? "" : s.path(node)),
                     "",
-                    null));
+                    TuneWeights.limit(c.maxInfluences())));
         }
     }
 }

@@ -214,18 +214,20 @@ public record Clip(
                 .toList();
     }
 
+    /** Without blend shapes, for a scene that has none. */
+    public Clip withoutShapes() {
+        return withTracks(nodes, List.of())
+                .withLayers(layers.stream()
+                        .map(l -> l.withTracks(l.weight(), l.nodes(), List.of(), l.values()))
+                        .toList());
+    }
+
     /** Without blend shapes and materials, for a scene that has none. */
     public Clip withoutSurfaces() {
-        return new Clip(
-                name,
-                startSeconds,
-                endSeconds,
-                rate,
-                nodes,
-                List.of(),
-                offMaterials(values),
-                layers.stream()
-                        .map(l -> l.withTracks(l.weight(), l.nodes(), List.of(), offMaterials(l.values())))
+        Clip bare = withoutShapes();
+        return bare.withValues(offMaterials(values))
+                .withLayers(bare.layers.stream()
+                        .map(l -> l.withTracks(l.weight(), l.nodes(), l.shapes(), offMaterials(l.values())))
                         .toList());
     }
 

@@ -1,0 +1,141 @@
+package idleheron.cli;
+
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Tolerances;
+import idleheron.core.job.Cores;
+import idleheron.core.job.Progress;
+import idleheron.core.remedy.Proof;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Scene;
+import idleheron.formats.FormatException;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.SceneFormat;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Makes many files ready by one recipe, several at a time. */
+@Command(
+        name = "batch",
+        mixinStandardHelpOptions = true,
+        description = "Makes files, or all files of folders, ready by one recipe.")
+@SuppressWarnings("NullAway.Init")
+final class BatchCommand implements Callable<Integer> {
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(paramLabel = "FILE|FOLDER", arity = "1..*")
+    List<Path> in = new ArrayList<>();
+
+    @Option(names = "--recipe", paramLabel = "RECIPE", required = true, description = "remedies in order, as JSON")
+    Path recipe;
+
+    @Option(names = "--out", paramLabel = "FOLDER", required = true, description = "where they go, under their names")
+    Path out;
+
+    @Option(names = "--variant", paramLabel = "VARIANT", description = "such as \"binary 7.4\"")
+    @Nullable
+    String variant;
+
+    @Option(names = "--overwrite", description = "targets may be replaced")
+    boolean overwrite;
+
+    private enum State {
+        CLEAN,
+        FAULTS,
+        UNREADABLE
+    }
+
+    private record Done(State state, String text) {}
+
+    @Override
+    public Integer call() throws IOException {
+        Recipe r = Recipe.read(recipe);
+        List<Path> files = files();
+        Set<String> names = new HashSet<>();
+        for (Path f : files) {
+            if (!names.add(String.valueOf(f.getFileName()))) {
+                throw new UsageException("two files are called " + f.getFileName());
+            }
+            Path target = out.resolve(String.valueOf(f.getFileName()));
+            if (Files.exists(target) && !overwrite) {
+                throw new UsageException(target + " is already there; --overwrite replaces it");
+            }
+        }
+        Done[] done = new Done[files.size()];
+        Cores.each(done.length, i -> done[i] = one(files.get(i), r));
+        PrintWriter writer = spec.commandLine().getOut();
+        int[] count = new int[State.values().length];
+        for (int i = 0; i < done.length; i++) {
+            writer.println(files.get(i).getFileName() + ": " + done[i].text());
+            count[done[i].state().ordinal()]++;
+        }
+        writer.println(done.length + " files: " + count[0] + " clean, " + count[1] + " with faults, " + count[2]
+                + " not read");
+        return count[2] > 0 ? Main.UNREADABLE : count[1] > 0 ? Main.FAULTS : Main.CLEAN;
+    }
+
+    /** Files as they are named, and those of folders that some carrier knows by their ending, in the order of their names. */
+    private List<Path> files() throws IOException {
+        List<Path> all = new ArrayList<>();
+        for (Path p : in) {
+            if (Files.isDirectory(p)) {
+                try (Stream<Path> inside = Files.list(p)) {
+                    inside.filter(f -> Files.isRegularFile(f) && SceneFiles.byName(f) != null)
+                            .sorted()
+                            .forEach(all::add);
+                }
+            } else {
+                all.add(p);
+            }
+        }
+        if (all.isEmpty()) {
+            throw new UsageException("there is no file to make ready");
+        }
+        return all;
+    }
+
+    private Done one(Path file, Recipe r) {
+        try {
+            SceneFormat.ReadScene read = SceneFiles.read(file, Progress.NONE);
+            Scene scene = read.scene();
+            double worst = 0;
+            for (Remedy remedy : r.remedies()) {
+                Scene after = remedy.apply(scene);
+                worst = Math.max(
+                        worst, Proof.of(scene, after, Progress.NONE).worst().value());
+                scene = after;
+            }
+            SceneFormat format = SceneFiles.formats().stream()
+                    .filter(f -> f.name().equals(read.format()))
+                    .findFirst()
+                    .orElseThrow();
+            String kind = variant == null ? format.variants().getFirst() : variant;
+            Path target = out.resolve(String.valueOf(file.getFileName()));
+            Scene back = SceneFiles.write(scene, target, format, kind, overwrite, Progress.NONE)
+                    .scene();
+            Comparison proof = Comparison.of(scene, back, Tolerances.DEFAULT, true, Progress.NONE);
+            String text = r.remedies().size() + " remedies, surface moves "
+                    + idleheron.core.Figure.of(worst, "mm").text() + ", read back "
+                    + proof.verdict().word();
+            return new Done(proof.verdict().isFault() ? State.FAULTS : State.CLEAN, text);
+        } catch (FormatException e) {
+            return new Done(State.UNREADABLE, String.valueOf(e.getMessage()));
+        } catch (IOException e) {
+            return new Done(State.UNREADABLE, e.toString());
+        }
+    }
+}

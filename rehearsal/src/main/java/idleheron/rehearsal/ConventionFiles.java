@@ -1,0 +1,222 @@
+package idleheron.rehearsal;
+
+import com.fasterxml.jackson.core.JacksonException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.dataformat.toml.TomlMapper;
+import idleheron.core.inspect.Convention;
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.time.FrameRate;
+import idleheron.formats.FormatException;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.regex.PatternSyntaxException;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Conventions as files that a person can read and change.
+ *
+ * <pre>
+ * schema  "idle-heron/convention/1"
+ * title   text
+ * [stage]     up, front, right: "X", "-X", …; metersPerUnit; framesPerSecond, left out for any
+ * [skeleton]  oneRoot, tips, controls: true or false; root: a name; joints: a regular expression; bonesAlong: an axis
+ * [weights]   influences, bits: 0 for any
+ * [clips]     names: a regular expression; apart: true or false
+ * [surface]   smoothing, tangents: true or false; pictures: list of endings
+ * [travel]    cameras, lights: true or false
+ * [carrier]   format, variant
+ * </pre>
+ *
+ * What is left out asks for nothing. A key that is not known is an error, so that a slip of the pen is not overlooked.
+ */
+public final class ConventionFiles {
+    private static final Map<String, Set<String>> KEYS = Map.of(
+            "", Set.of("schema", "title", "stage", "skeleton", "weights", "clips", "surface", "travel", "carrier"),
+            "stage", Set.of("up", "front", "right", "metersPerUnit", "framesPerSecond"),
+            "skeleton", Set.of("oneRoot", "tips", "controls", "root", "joints", "bonesAlong"),
+            "weights", Set.of("influences", "bits"),
+            "clips", Set.of("names", "apart"),
+            "surface", Set.of("smoothing", "tangents", "pictures"),
+            "travel", Set.of("cameras", "lights"),
+            "carrier", Set.of("format", "variant"));
+    private static final String SCHEMA = "idle-heron/convention/1";
+    private static final long LARGEST = 1 << 20;
+
+    private final String file;
+    private final JsonNode root;
+
+    private ConventionFiles(String file, JsonNode root) {
+        this.file = file;
+        this.root = root;
+    }
+
+    /**
+     * @throws FormatException when it is no convention, with the key and what was expected of it
+     */
+    public static Convention read(Path path) throws IOException {
+        String name = String.valueOf(path.getFileName());
+        if (Files.size(path) > LARGEST) {
+            throw FormatException.in(name, "a convention of at most 1 MB", Files.size(path) + " bytes");
+        }
+        String code = name.endsWith(".toml") ? name.substring(0, name.length() - 5) : name;
+        return read(code, name, Files.readString(path, StandardCharsets.UTF_8));
+    }
+
+    /**
+     * @param code its name on the command line
+     * @param file the name for messages
+     */
+    static Convention read(String code, String file, String text) throws FormatException {
+        try {
+            return new ConventionFiles(file, new TomlMapper().readTree(text)).convention(code);
+        } catch (JacksonException e) {
+            int line = e.getLocation() == null ? 1 : e.getLocation().getLineNr();
+            throw FormatException.atLine(file, line, "TOML", e.getOriginalMessage());
+        }
+    }
+
+    private Convention convention(String code) throws FormatException {
+        for (Map.Entry<String, Set<String>> section : KEYS.entrySet()) {
+            JsonNode s = section.getKey().isEmpty() ? root : root.path(section.getKey());
+            for (Map.Entry<String, JsonNode> e : s.properties()) {
+                if (!section.getValue().contains(e.getKey())) {
+                    throw FormatException.in(
+                            file,
+                            "one of "
+                                    + String.join(
+                                            ", ",
+                                            section.getValue().stream().sorted().toList())
+                                    + (section.getKey().isEmpty() ? "" : " in " + section.getKey()),
+                            e.getKey());
+                }
+            }
+        }
+        if (!text("", "schema").equals(SCHEMA)) {
+            throw FormatException.in(file, "schema = \"" + SCHEMA + "\"", '"' + text("", "schema") + '"');
+        }
+        double unit = number("stage", "metersPerUnit", 1);
+        if (!(unit > 0)) {
+            throw FormatException.in(file, "metersPerUnit above 0", Double.toString(unit));
+        }
+        return new Convention(
+                code,
+                text("", "title").isEmpty() ? code : text("", "title"),
+                axes(),
+                unit,
+                rate(),
+                (int) number("weights", "influences", 0),
+                flag("skeleton", "oneRoot", false),
+                flag("skeleton", "tips", true),
+                new Convention.Asks(
+                        axis("skeleton", "bonesAlong"),
+                        text("skeleton", "root"),
+                        pattern("skeleton", "joints"),
+                        pattern("clips", "names"),
+                        (int) number("weights", "bits", 0),
+                        flag("skeleton", "controls", true),
+                        flag("travel", "cameras", true),
+                        flag("travel", "lights", true),
+                        list("surface", "pictures"),
+                        text("carrier", "variant"),
+                        flag("surface", "smoothing", true),
+                        flag("surface", "tangents", true),
+                        flag("clips", "apart", false)));
+    }
+
+    private JsonNode at(String section, String key) {
+        return section.isEmpty() ? root.path(key) : root.path(section).path(key);
+    }
+
+    private FormatException wrong(String key, String expected, JsonNode found) {
+        return FormatException.in(file, expected + " for " + key, found.toString());
+    }
+
+    private String text(String section, String key) throws FormatException {
+        JsonNode n = at(section, key);
+        if (!n.isMissingNode() && !n.isTextual()) {
+            throw wrong(key, "text", n);
+        }
+        return n.asText("");
+    }
+
+    private double number(String section, String key, double otherwise) throws FormatException {
+        JsonNode n = at(section, key);
+        if (!n.isMissingNode() && !n.isNumber()) {
+            throw wrong(key, "a number", n);
+        }
+        return n.asDouble(otherwise);
+    }
+
+    private boolean flag(String section, String key, boolean otherwise) throws FormatException {
+        JsonNode n = at(section, key);
+        if (!n.isMissingNode() && !n.isBoolean()) {
+            throw wrong(key, "true or false", n);
+        }
+        return n.asBoolean(otherwise);
+    }
+
+    private List<String> list(String section, String key) throws FormatException {
+        JsonNode n = at(section, key);
+        List<String> out = new ArrayList<>();
+        if (!n.isMissingNode() && !n.isArray()) {
+            throw wrong(key, "a list", n);
+        }
+        for (JsonNode e : n) {
+            out.add(e.asText());
+        }
+        return out;
+    }
+
+    private String pattern(String section, String key) throws FormatException {
+        String p = text(section, key);
+        try {
+            Pattern.compile(p);
+            return p;
+        } catch (PatternSyntaxException e) {
+            throw FormatException.in(file, "a regular expression for " + key, p + " (" + e.getDescription() + ")");
+        }
+    }
+
+    private @Nullable SignedAxis axis(String section, String key) throws FormatException {
+        String s = text(section, key);
+        for (SignedAxis a : SignedAxis.values()) {
+            if (a.label().equals(s)) {
+                return a;
+            }
+        }
+        if (!s.isEmpty()) {
+            throw FormatException.in(file, "X, Y, Z, -X, -Y or -Z for " + key, s);
+        }
+        return null;
+    }
+
+    private AxisSystem axes() throws FormatException {
+        SignedAxis up = axis("stage", "up");
+        SignedAxis front = axis("stage", "front");
+        SignedAxis right = axis("stage", "right");
+        if (up == null || front == null || right == null) {
+            throw FormatException.in(file, "up, front and right in stage", "fewer");
+        }
+        try {
+            return new AxisSystem(up, front, right);
+        } catch (IllegalArgumentException e) {
+            throw FormatException.in(file, "three axes that stand on each other", e.getMessage() + "");
+        }
+    }
+
+    private @Nullable FrameRate rate() throws FormatException {
+        double perSecond = number("stage", "framesPerSecond", 0);
+        if (perSecond < 0 || perSecond > 1e6) {
+            throw FormatException.in(file, "framesPerSecond above 0", Double.toString(perSecond));
+        }
+        return perSecond == 0 ? null : FrameRate.nearest(perSecond);
+    }
+}
