@@ -66,7 +66,7 @@ public record StandIn(String code, String title, Convention convention, Set<Habi
             "reedmace",
             "Reedmace",
             Conventions.Y_UP_METRES,
-            EnumSet.of(Habit.RESTS_AT_FIRST_FRAME, Habit.FOUR_INFLUENCES, Habit.DROPS_SMOOTHING));
+            EnumSet.of(Habit.RESTS_AT_FIRST_FRAME, Habit.FOUR_INFLUENCES, Habit.MOVES_TO_PLINTH));
 
     private static final FrameRate OWN_RATE = FrameRate.of(30);
 

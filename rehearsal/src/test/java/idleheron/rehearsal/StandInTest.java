@@ -181,6 +181,8 @@ class StandInTest {
         assertThat(causes(samphire)).isEmpty();
         assertThat(losses(samphire)).contains("shapes-dropped", "materials-renamed");
         Comparison reedmace = compare(back(StandIn.REEDMACE));
-        assertThat(losses(reedmace)).contains("rest-is-first-frame", "influences-cut");
+        assertThat(causes(reedmace)).containsExactly("rest-is-first-frame", "scene-moved");
+        assertThat(reedmace.causes().getLast().left()).isZero();
+        assertThat(losses(reedmace)).containsExactly("influences-cut");
     }
 }

@@ -9,16 +9,19 @@ import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Similarity;
 import idleheron.core.math.SwingTwist;
 import idleheron.core.math.Vec3;
+import idleheron.core.pose.Pose;
 import idleheron.core.remedy.DropJoints;
 import idleheron.core.remedy.MoveScene;
 import idleheron.core.remedy.Redeclare;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RenameNodes;
+import idleheron.core.remedy.RestToBind;
 import idleheron.core.remedy.RetimeClips;
 import idleheron.core.remedy.ShiftClips;
 import idleheron.core.remedy.SingleRoot;
 import idleheron.core.remedy.TurnJoints;
 import idleheron.core.scene.Clip;
+import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
@@ -27,6 +30,8 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import org.joml.Matrix3d;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
 import org.joml.Quaterniond;
 import org.jspecify.annotations.Nullable;
 
@@ -111,6 +116,7 @@ final class CauseSearch {
         extraRoot(p, returned, out);
         tips(p, returned, out);
         turnedJoints(p, out);
+        restIsFirstFrame(p, returned, out);
         shift(p, out);
         rate(p, out);
         renamed(p, out);
@@ -351,6 +357,42 @@ final class CauseSearch {
                                     + first.getKey(),
                     RenameNodes.table(table)));
         }
+    }
+
+    /** Joints bound elsewhere and at rest where a clip begins: bound again, the clip still begins there. */
+    private void restIsFirstFrame(Pair p, Scene returned, List<Candidate> out) {
+        p.returnedPose.rest();
+        List<Matrix4d> rest = new ArrayList<>();
+        boolean elsewhere = false;
+        for (int i = 0; i < returned.nodes().size(); i++) {
+            Node n = returned.nodes().get(i);
+            rest.add(new Matrix4d(p.returnedPose.world(i)));
+            elsewhere |= n.isJoint() && n.bindWorld() != null && !alike(returned, n.bindWorld(), rest.get(i));
+        }
+        if (!elsewhere) {
+            return;
+        }
+        Remedy remedy = new RestToBind();
+        Scene bound = remedy.apply(returned);
+        Pose pose = new Pose(bound);
+        for (Clip c : bound.clips()) {
+            pose.at(c, c.startSeconds());
+            boolean same = true;
+            for (int i = 0; same && i < rest.size(); i++) {
+                same = !bound.nodes().get(i).isJoint() || alike(returned, rest.get(i), pose.world(i));
+            }
+            if (same) {
+                out.add(new Candidate(
+                        "rest-is-first-frame",
+                        "The rest pose is the first frame of " + c.name() + " and no longer the pose that was bound",
+                        remedy));
+                return;
+            }
+        }
+    }
+
+    private boolean alike(Scene scene, Matrix4dc a, Matrix4dc b) {
+        return tolerances.sameJoint(a, b, scene.stage().metersPerUnit());
     }
 
     /** All clips shifted by the same time. */

@@ -74,9 +74,7 @@ final class JointLosses {
     private static boolean apart(Pair p, int joint) {
         Matrix4d a = p.sentWorld(joint, new Matrix4d());
         Matrix4d b = p.returnedWorld(p.matching.nodes()[joint], new Matrix4d());
-        double mm = Matrices.translation(a).distance(Matrices.translation(b)) * 1000;
-        double degrees = SwingTwist.angle(Matrices.quaternion(a).conjugate().mul(Matrices.quaternion(b)));
-        return mm > p.tolerances.joint() || degrees > p.tolerances.orientation();
+        return !p.tolerances.sameJoint(a, b, 1);
     }
 
     /** The rest pose that came back is where some clip begins. */

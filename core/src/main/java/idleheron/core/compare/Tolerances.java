@@ -1,5 +1,9 @@
 package idleheron.core.compare;
 
+import idleheron.core.math.Matrices;
+import idleheron.core.math.SwingTwist;
+import org.joml.Matrix4dc;
+
 /**
  * From where on a difference counts.
  *
@@ -35,4 +39,11 @@ public record Tolerances(
         double normal) {
     public static final Tolerances DEFAULT =
             new Tolerances(1e-4, 0.01, 0.1, 0.1, 1e-3, 0.05, 0.01, 0.1, 0.1, 0.1, 1e-3, 0.05, 0.05, 0.5);
+
+    /** Whether two joints stand alike, from their world matrices in a unit of so many metres. */
+    boolean sameJoint(Matrix4dc a, Matrix4dc b, double metersPerUnit) {
+        double mm = Matrices.translation(a).distance(Matrices.translation(b)) * metersPerUnit * 1000;
+        double degrees = SwingTwist.angle(Matrices.quaternion(a).conjugate().mul(Matrices.quaternion(b)));
+        return mm <= joint && degrees <= orientation;
+    }
 }

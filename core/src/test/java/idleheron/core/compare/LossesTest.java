@@ -231,7 +231,14 @@ class LossesTest {
                     i,
                     s.nodes().get(i).withTransform(s.nodes().get(i).transform().withRotation(new Vec3(0, 0, 20))));
         }
-        assertThat(told(s)).contains("rest-is-first-frame");
+        Comparison c = compare(s);
+        assertThat(c.causes()).extracting(LikelyCause::code).containsExactly("rest-is-first-frame");
+        assertThat(c.causes().getFirst().left()).isZero();
+        assertThat(c.losses()).isEmpty();
+        Scene unbound =
+                s.withNodes(s.nodes().stream().map(n -> n.withBindWorld(null)).toList());
+        assertThat(compare(unbound).causes()).isEmpty();
+        assertThat(told(unbound)).contains("rest-is-first-frame");
     }
 
     @Test
