@@ -183,6 +183,7 @@ class StandInTest {
         Comparison reedmace = compare(back(StandIn.REEDMACE));
         assertThat(causes(reedmace)).containsExactly("rest-is-first-frame", "scene-moved");
         assertThat(reedmace.causes().getLast().left()).isZero();
+        assertThat(reedmace.causes().getLast().text()).contains("0.0 mm").doesNotContain("-0.0");
         assertThat(losses(reedmace)).containsExactly("influences-cut");
     }
 }

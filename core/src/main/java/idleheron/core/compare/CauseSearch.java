@@ -171,9 +171,9 @@ final class CauseSearch {
                     String.format(
                             java.util.Locale.ROOT,
                             "Everything was turned by %.1f°, %.1f°, %.1f° about X, Y, Z%s",
-                            t.x(),
-                            t.y(),
-                            t.z(),
+                            tenth(t.x()),
+                            tenth(t.y()),
+                            tenth(t.z()),
                             scaled ? " and scaled by " + Figure.number(fit.scale()) : ""),
                     new MoveScene(angles, scaled ? factor : 1, moved ? offset : Vec3.ZERO)));
         } else if (scaled) {
@@ -187,11 +187,16 @@ final class CauseSearch {
                     String.format(
                             java.util.Locale.ROOT,
                             "Everything was moved by %.1f mm, %.1f mm, %.1f mm",
-                            fit.offset().x() * 1000,
-                            fit.offset().y() * 1000,
-                            fit.offset().z() * 1000),
+                            tenth(fit.offset().x() * 1000),
+                            tenth(fit.offset().y() * 1000),
+                            tenth(fit.offset().z() * 1000)),
                     new MoveScene(Vec3.ZERO, 1, offset)));
         }
+    }
+
+    /** Rounded to a tenth, never -0. */
+    private static double tenth(double v) {
+        return Math.rint(v * 10) / 10 + 0.0;
     }
 
     private static double roundUnit(double unit) {
