@@ -15,6 +15,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.UvSet;
 import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.function.UnaryOperator;
@@ -99,24 +100,25 @@ final class Liberties {
 
     /** A fan of triangles for every face; what lies on corners goes with them, edges are forgotten. */
     static Mesh triangulated(Mesh m) {
-        List<Integer> from = new ArrayList<>();
-        List<Integer> faces = new ArrayList<>();
+        int[] corners = m.triangles();
+        int[] from = new int[corners.length];
+        int[] faces = new int[corners.length / 3];
+        int[] starts = new int[faces.length + 1];
+        int at = 0;
         for (int f = 0; f < m.faceCount(); f++) {
             int s = m.faceStarts()[f];
             for (int c = s + 2; c < m.faceStarts()[f + 1]; c++) {
-                from.addAll(List.of(s, c - 1, c));
-                faces.add(f);
+                from[3 * at] = s;
+                from[3 * at + 1] = c - 1;
+                from[3 * at + 2] = c;
+                faces[at++] = f;
+                starts[at] = 3 * at;
             }
-        }
-        int[] corners = from.stream().mapToInt(c -> m.corners()[c]).toArray();
-        int[] starts = new int[faces.size() + 1];
-        for (int f = 0; f < starts.length; f++) {
-            starts[f] = 3 * f;
         }
         float[] old = m.normals();
         float[] normals = old == null ? null : new float[3 * corners.length];
         for (int c = 0; old != null && normals != null && c < corners.length; c++) {
-            System.arraycopy(old, 3 * from.get(c), normals, 3 * c, 3);
+            System.arraycopy(old, 3 * from[c], normals, 3 * c, 3);
         }
         int[] materials = m.faceMaterials();
         int[] groups = m.smoothingGroups();
@@ -126,16 +128,11 @@ final class Liberties {
                 starts,
                 corners,
                 normals,
-                m.uvSets().stream()
-                        .map(u -> new UvSet(
-                                u.name(),
-                                u.uv(),
-                                from.stream().mapToInt(c -> u.indices()[c]).toArray()))
-                        .toList(),
+                m.uvSets().stream().map(u -> u.reordered(from)).toList(),
                 materials == null
                         ? null
-                        : faces.stream().mapToInt(f -> materials[f]).toArray(),
-                groups == null ? null : faces.stream().mapToInt(f -> groups[f]).toArray(),
+                        : Arrays.stream(faces).map(f -> materials[f]).toArray(),
+                groups == null ? null : Arrays.stream(faces).map(f -> groups[f]).toArray(),
                 null,
                 m.skin(),
                 m.shapes(),
@@ -145,27 +142,15 @@ final class Liberties {
     }
 
     static Mesh uvFlipped(Mesh m) {
-        return new Mesh(
-                m.name(),
-                m.points(),
-                m.faceStarts(),
-                m.corners(),
-                m.normals(),
-                m.uvSets().stream()
-                        .map(u -> {
-                            float[] uv = u.uv().clone();
-                            for (int i = 1; i < uv.length; i += 2) {
-                                uv[i] = 1 - uv[i];
-                            }
-                            return new UvSet(u.name(), uv, u.indices());
-                        })
-                        .toList(),
-                m.faceMaterials(),
-                m.smoothingGroups(),
-                m.edgeSmoothing(),
-                m.skin(),
-                m.shapes(),
-                m.layers());
+        return m.withUvSets(m.uvSets().stream()
+                .map(u -> {
+                    float[] uv = u.uv().clone();
+                    for (int i = 1; i < uv.length; i += 2) {
+                        uv[i] = 1 - uv[i];
+                    }
+                    return new UvSet(u.name(), uv, u.indices());
+                })
+                .toList());
     }
 
     static Scene numberedMaterials(Scene s) {

@@ -178,6 +178,22 @@ public record Mesh(
                 layers);
     }
 
+    public Mesh withUvSets(List<UvSet> value) {
+        return new Mesh(
+                name,
+                points,
+                faceStarts,
+                corners,
+                normals,
+                value,
+                faceMaterials,
+                smoothingGroups,
+                edgeSmoothing,
+                skin,
+                shapes,
+                layers);
+    }
+
     public Mesh withSkin(@Nullable Skin value) {
         return new Mesh(
                 name,

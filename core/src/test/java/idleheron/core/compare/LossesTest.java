@@ -409,4 +409,67 @@ class LossesTest {
         assertThat(told(SENT.withTextures(List.of(new Texture("t", "b.png", "", false)))))
                 .containsExactly("pictures-not-found");
     }
+
+    @Test
+    void materials_that_are_all_gone_are_lost_and_not_merged() {
+        Scene bare = SENT.withMaterials(List.of())
+                .withNodes(SENT.nodes().stream()
+                        .map(n -> n.withMaterials(new int[0]))
+                        .toList());
+        assertThat(told(bare)).contains("materials-lost").doesNotContain("materials-merged");
+    }
+
+    @Test
+    void weights_divided_by_their_sum_are_told_with_the_sum_they_had() {
+        Skin k = Objects.requireNonNull(SENT.meshes().getFirst().skin());
+        float[] half = k.weights().clone();
+        for (int i = 0; i < half.length; i++) {
+            half[i] *= 0.5f;
+        }
+        Scene open = mesh(m -> m.withSkin(k.withWeights(k.starts(), k.slots(), half)));
+        List<Loss> losses = Comparison.of(open, SENT, Tolerances.DEFAULT, true, Progress.NONE)
+                .losses();
+        assertThat(losses).extracting(Loss::code).containsExactly("weights-normalised");
+        assertThat(losses.getFirst().figure().value()).isCloseTo(0.5, org.assertj.core.api.Assertions.within(1e-6));
+    }
+
+    /** A point for every corner, all on places that were there. */
+    private static Scene split() {
+        return mesh(m -> {
+            int n = m.corners().length;
+            double[] points = new double[3 * n];
+            for (int c = 0; c < n; c++) {
+                System.arraycopy(m.points(), 3 * m.corners()[c], points, 3 * c, 3);
+            }
+            int[] own = java.util.stream.IntStream.range(0, n).toArray();
+            return new Mesh(
+                    m.name(),
+                    points,
+                    m.faceStarts(),
+                    own,
+                    m.normals(),
+                    m.uvSets(),
+                    m.faceMaterials(),
+                    null,
+                    null,
+                    null,
+                    List.of());
+        });
+    }
+
+    @Test
+    void points_split_at_seams_and_points_welded_are_told_apart() {
+        int more = SENT.meshes().getFirst().corners().length
+                - SENT.meshes().getFirst().pointCount();
+        Loss apart = compare(split()).losses().stream()
+                .filter(l -> l.code().equals("points-split"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(apart.figure().value()).isEqualTo(more);
+        assertThat(Comparison.of(split(), SENT, Tolerances.DEFAULT, true, Progress.NONE)
+                        .losses())
+                .extracting(Loss::code)
+                .contains("points-welded")
+                .doesNotContain("points-split");
+    }
 }
