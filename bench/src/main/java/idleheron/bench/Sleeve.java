@@ -28,6 +28,10 @@ final class Sleeve {
     private Sleeve() {}
 
     static Scene scene(int rows, int ring, int joints) {
+        return scene(rows, ring, joints, FRAMES);
+    }
+
+    static Scene scene(int rows, int ring, int joints, int frames) {
         List<Node> nodes = new ArrayList<>();
         double step = 2.0 / joints;
         for (int j = 0; j < joints; j++) {
@@ -37,7 +41,7 @@ final class Sleeve {
                     NodeKind.JOINT,
                     Transform.of(new Vec3(0, j == 0 ? 0 : step, 0), Vec3.ZERO, Vec3.ONE)));
         }
-        Stage stage = new Stage(AxisSystem.COMMON, 1, FrameRate.of(30), 0, (FRAMES - 1) / 30.0, "bench");
+        Stage stage = new Stage(AxisSystem.COMMON, 1, FrameRate.of(30), 0, (frames - 1) / 30.0, "bench");
         Scene bare = new Scene(
                 "sleeve", stage, nodes, List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
         Pose rest = new Pose(bare);
@@ -51,7 +55,7 @@ final class Sleeve {
         nodes.add(Node.mesh("sleeve", -1, Transform.IDENTITY, 0));
         return bare.withNodes(nodes)
                 .withMeshes(List.of(mesh(rows, ring, joints, slots, toJoint)))
-                .withClips(List.of(clip(joints)));
+                .withClips(List.of(clip(joints, frames)));
     }
 
     private static Mesh mesh(int rows, int ring, int joints, int[] slots, Matrix4dc[] toJoint) {
@@ -69,7 +73,7 @@ final class Sleeve {
             int base = Math.clamp((int) (y / 2 * joints) - 1, 0, joints - INFLUENCES);
             for (int k = 0; k < INFLUENCES; k++) {
                 slot[INFLUENCES * p + k] = base + k;
-                weight[INFLUENCES * p + k] = 0.25f;
+                weight[INFLUENCES * p + k] = 0.1f * (INFLUENCES - k);
             }
             starts[p + 1] = INFLUENCES * (p + 1);
         }
@@ -88,21 +92,21 @@ final class Sleeve {
         return new Mesh("sleeve", points, faces, corners, null, List.of(), null, null, null, skin, List.of());
     }
 
-    private static Clip clip(int joints) {
-        double[] seconds = new double[FRAMES];
+    private static Clip clip(int joints, int frames) {
+        double[] seconds = new double[frames];
         List<Clip.NodeTrack> tracks = new ArrayList<>();
-        for (int f = 0; f < FRAMES; f++) {
+        for (int f = 0; f < frames; f++) {
             seconds[f] = f / 30.0;
         }
         for (int j = 0; j < joints; j++) {
-            double[] v = new double[FRAMES];
-            for (int f = 0; f < FRAMES; f++) {
+            double[] v = new double[frames];
+            for (int f = 0; f < frames; f++) {
                 v[f] = 3 * Math.sin(f * 0.2 + j * 0.3);
             }
             @Nullable Curve[] c = new Curve[Channel.COUNT];
             c[Channel.ROTATE_Z.ordinal()] = Curve.linear(seconds, v);
             tracks.add(new Clip.NodeTrack(j, c));
         }
-        return new Clip("wave", 0, seconds[FRAMES - 1], FrameRate.of(30), tracks, List.of());
+        return new Clip("wave", 0, seconds[frames - 1], FrameRate.of(30), tracks, List.of());
     }
 }

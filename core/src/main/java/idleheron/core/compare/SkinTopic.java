@@ -5,9 +5,7 @@ import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.job.Progress;
 import idleheron.core.pose.MeantSpace;
-import idleheron.core.pose.Pose;
-import idleheron.core.pose.Surface;
-import idleheron.core.remedy.Proof;
+import idleheron.core.pose.SurfaceGap;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
@@ -16,6 +14,7 @@ import idleheron.core.time.SampleTimes;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.joml.Matrix4d;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -180,55 +179,35 @@ final class SkinTopic {
     }
 
     private void deform(Scene swapped, Progress progress) {
-        Pose a = new Pose(p.sent);
-        Pose b = new Pose(swapped);
-        List<Surface> sa = Surface.all(a);
-        List<Surface> sb = Surface.all(b);
+        Matrix4d space = MeantSpace.of(p.sent.stage()).pointMatrix();
+        SurfaceGap gap = new SurfaceGap(p.sent, swapped, space, space);
         int clips = p.sent.clips().size();
         for (int c = 0; c < clips; c++) {
             Clip clip = p.sent.clips().get(c);
             double[] times = SampleTimes.frames(clip.startSeconds(), clip.endSeconds(), clip.rate());
-            double[] worst = new double[times.length];
-            double[] mean = new double[times.length];
-            int[] node = new int[times.length];
+            SurfaceGap.Gap g = gap.over(clip, clip, times, progress.part((double) c / clips, (c + 1.0) / clips))
+                    .times(1000);
             for (int t = 0; t < times.length; t++) {
-                progress.at((c + (double) t / times.length) / clips, "weighing the skin on " + clip.name());
-                a.at(clip, times[t]);
-                b.at(clip, times[t]);
-                for (int i = 0; i < sa.size(); i++) {
-                    float[] pa =
-                            sa.get(i).deform(a, MeantSpace.of(p.sent.stage()).pointMatrix());
-                    float[] pb =
-                            sb.get(i).deform(b, MeantSpace.of(p.sent.stage()).pointMatrix());
-                    double mm = Proof.farthest(pa, pb) * 1000;
-                    mean[t] = Math.max(mean[t], average(pa, pb) * 1000);
-                    if (mm >= worst[t]) {
-                        worst[t] = mm;
-                        node[t] = sa.get(i).node();
-                    }
-                }
-                if (worst[t] > worstMm) {
-                    worstMm = worst[t];
+                if (g.worst()[t] > worstMm) {
+                    worstMm = g.worst()[t];
                     surface = new Figure(
                             worstMm,
                             "mm",
-                            p.sent.path(node[t]),
+                            p.sent.path(g.node()[t]),
                             clip.name(),
                             clip.rate().frame(times[t]));
                 }
             }
             plots.add(new Series(
-                    "Surface error by frame, mm", "mm", c, times, worst, mean, node, p.tolerances.surface()));
+                    "Surface error by frame, mm",
+                    "mm",
+                    c,
+                    times,
+                    g.worst(),
+                    g.mean(),
+                    g.node(),
+                    p.tolerances.surface()));
         }
-    }
-
-    private static double average(float[] a, float[] b) {
-        double sum = 0;
-        for (int i = 0; i < a.length; i += 3) {
-            sum += Math.sqrt(
-                    Math.pow(a[i] - b[i], 2) + Math.pow(a[i + 1] - b[i + 1], 2) + Math.pow(a[i + 2] - b[i + 2], 2));
-        }
-        return a.length == 0 ? 0 : sum / (a.length / 3.0);
     }
 
     private TopicResult told(String order) {

@@ -57,9 +57,7 @@ public final class Surface {
      * @return packed positions, valid until the next call
      */
     public float[] deform(Pose pose, Matrix4dc after) {
-        if (!data.shapes().isEmpty()) {
-            applyShapes(pose);
-        }
+        shaped(pose);
         Node n = pose.scene().nodes().get(node);
         Matrix4dc geometric = n.geometric() == null ? new Matrix4d() : n.geometric();
         Matrix4d m = new Matrix4d();
@@ -89,6 +87,14 @@ public final class Surface {
             }
         });
         return points;
+    }
+
+    /** The points before skinning: those of the mesh with the shapes of the pose; valid until the next call. */
+    double[] shaped(Pose pose) {
+        if (!data.shapes().isEmpty()) {
+            applyShapes(pose);
+        }
+        return shaped;
     }
 
     private void store(Matrix4d m, int slot) {

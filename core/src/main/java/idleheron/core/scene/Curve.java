@@ -99,6 +99,17 @@ public record Curve(
         return seconds[seconds.length - 1];
     }
 
+    /** Whether all keys have one value and no slope leads away from it. */
+    public boolean isConstant() {
+        for (int i = 0; i < values.length; i++) {
+            boolean flat = (leaving == null || leaving[i] == 0) && (arriving == null || arriving[i] == 0);
+            if (values[i] != values[0] || !flat && values.length > 1) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     /** Whether it holds its ends, has no weighted handles and no key that takes the next value: sums of such are exact. */
     public boolean isSimple() {
         if (!before.isHold() || !after.isHold() || handles.isWeighted()) {

@@ -26,14 +26,14 @@ import org.joml.Matrix4dc;
 import org.jspecify.annotations.Nullable;
 
 /** Rigs with everything that makes transforms hard: pivots, turns before and after, all orders, scales, cubic keys. */
-final class RandomRig {
+public final class RandomRig {
     private final Random random;
 
     private RandomRig(long seed) {
         random = new Random(seed);
     }
 
-    static Scene of(long seed) {
+    public static Scene of(long seed) {
         return new RandomRig(seed).scene();
     }
 
