@@ -126,8 +126,10 @@ final class ClipLosses {
             }
             Clip a = p.sent.clips().get(c);
             Clip b = p.returned.clips().get(other);
-            long before = count(a);
-            long after = count(b);
+            double from = Math.max(a.startSeconds(), b.startSeconds()) - 1e-6;
+            double to = Math.min(a.endSeconds(), b.endSeconds()) + 1e-6;
+            long before = count(a, from, to);
+            long after = count(b, from, to);
             if (after == 0 || after >= before * 0.9) {
                 continue;
             }
@@ -150,11 +152,15 @@ final class ClipLosses {
         }
     }
 
-    private static long count(Clip c) {
+    /** Keys of moving curves within a span of seconds. */
+    private static long count(Clip c, double from, double to) {
         return c.nodes().stream()
                 .flatMap(t -> java.util.Arrays.stream(t.curves()))
                 .filter(Objects::nonNull)
-                .mapToLong(k -> k.keys() > 1 ? k.keys() : 0)
+                .filter(k -> k.keys() > 1)
+                .mapToLong(k -> java.util.Arrays.stream(k.seconds())
+                        .filter(t -> t >= from && t <= to)
+                        .count())
                 .sum();
     }
 

@@ -168,4 +168,21 @@ final class ClipTopic {
                 over,
                 List.of(first, last, rates, frames, worst[peak], Math.sqrt(meanSquare), worstAngle));
     }
+
+    /** Figures over tolerance: of each clip its range, its worst distance and its worst angle. */
+    static long over(Evidence e, Tolerances t) {
+        long n = 0;
+        for (Evidence.Row r : e.rows()) {
+            if (r.cells().get(3) instanceof Double frames
+                    && r.cells().get(4) instanceof Double mm
+                    && r.cells().get(6) instanceof Double degrees) {
+                n += frames > t.frames() ? 1 : 0;
+                n += mm > t.clipPosition() ? 1 : 0;
+                n += degrees > t.clipAngle() ? 1 : 0;
+            } else {
+                n += 3;
+            }
+        }
+        return n;
+    }
 }

@@ -67,8 +67,8 @@ final class WeightLosses {
             if (b != null) {
                 lost(b, out);
                 boolean cut = cut(b, out);
-                rounded(b, cut, out);
-                sums(b, out);
+                int steps = rounded(b, cut, out);
+                sums(b, steps == 0 ? SAME : 0.5 * b.sent.maxInfluences() / steps + SAME, out);
                 smeared(b, out);
             } else if (p.matching.meshes()[m] >= 0
                     && p.sent.meshes().get(m).skin() != null
@@ -142,8 +142,8 @@ final class WeightLosses {
         return true;
     }
 
-    /** All returned weights are whole parts of 255 or 65535, and the sent ones are not. */
-    private static void rounded(Both b, boolean cut, List<Loss> out) {
+    /** All returned weights are whole parts of 255 or 65535, and the sent ones are not: of how many, or 0. */
+    private static int rounded(Both b, boolean cut, List<Loss> out) {
         for (int bits : new int[] {8, 16}) {
             int steps = (1 << bits) - 1;
             // In 16 bits a single float is nearly as coarse as a step, so that little is proved by lying on one.
@@ -157,9 +157,10 @@ final class WeightLosses {
                             "Weights were rounded to " + bits + " bits",
                             Figure.of(worst, "", b.path())));
                 }
-                return;
+                return steps;
             }
         }
+        return 0;
     }
 
     private static boolean on(float[] weights, int steps, double near) {
@@ -189,7 +190,8 @@ final class WeightLosses {
         return worst;
     }
 
-    private static void sums(Both b, List<Loss> out) {
+    /** Sums that are no longer one, by more than rounding explains. */
+    private static void sums(Both b, double near, List<Loss> out) {
         int opened = 0;
         int closed = 0;
         double worst = 1;
@@ -199,7 +201,7 @@ final class WeightLosses {
                 continue;
             }
             boolean was = Math.abs(b.sent.sum(i) - 1) <= SAME;
-            boolean is = Math.abs(b.returned.sum(q) - 1) <= SAME;
+            boolean is = Math.abs(b.returned.sum(q) - 1) <= near;
             opened += was && !is ? 1 : 0;
             closed += !was && is ? 1 : 0;
             double sum = was && !is ? b.returned.sum(q) : !was && is ? b.sent.sum(i) : 1;

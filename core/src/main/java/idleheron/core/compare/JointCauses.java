@@ -1,0 +1,199 @@
+package idleheron.core.compare;
+
+import idleheron.core.Figure;
+import idleheron.core.math.RotationOrder;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.math.Similarity;
+import idleheron.core.math.SwingTwist;
+import idleheron.core.math.Vec3;
+import idleheron.core.pose.Pose;
+import idleheron.core.remedy.DropJoints;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RenameNodes;
+import idleheron.core.remedy.RestToBind;
+import idleheron.core.remedy.SingleRoot;
+import idleheron.core.remedy.TurnJoints;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.joml.Matrix3d;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
+import org.joml.Quaterniond;
+import org.jspecify.annotations.Nullable;
+
+/** Explanations about joints: put on top, put at the ends, turned, renamed, at rest elsewhere. */
+final class JointCauses {
+    private JointCauses() {}
+
+    static void find(Pair p, List<Candidate> out) {
+        extraRoot(p, out);
+        tips(p, out);
+        turnedJoints(p, out);
+        restIsFirstFrame(p, out);
+        renamed(p, out);
+    }
+
+    private static void extraRoot(Pair p, List<Candidate> out) {
+        for (int j : p.returned.joints()) {
+            if (p.matching.back()[j] < 0 && HierarchyTopic.isExtraRoot(p, j)) {
+                String name = p.returned.nodes().get(j).name();
+                out.add(new Candidate("extra-root", "A root, " + name + ", was put on top", new SingleRoot(name)));
+            }
+        }
+    }
+
+    private static void tips(Pair p, List<Candidate> out) {
+        List<String> names = new ArrayList<>();
+        for (int t : DropJoints.tips(p.returned)) {
+            if (p.matching.back()[t] < 0) {
+                names.add(p.returned.nodes().get(t).name());
+            }
+        }
+        if (!names.isEmpty()) {
+            out.add(new Candidate("tip-joints-added", names.size() + " tip joints were added", new DropJoints(names)));
+        }
+    }
+
+    private static void turnedJoints(Pair p, List<Candidate> out) {
+        Quaterniond k = constantTurn(p);
+        if (k == null || SwingTwist.angle(k) <= p.tolerances.orientation()) {
+            return;
+        }
+        Matrix3d turn = new Matrix3d().rotation(new Quaterniond(k).conjugate());
+        if (!p.returned.stage().axes().isRightHanded()) {
+            // In the common space such a joint has its own X the other way round.
+            turn.scaleLocal(-1, 1, 1).scale(-1, 1, 1);
+        }
+        Vec3 back = RotationOrder.XYZ.angles(turn);
+        String axes = alongChange(p);
+        out.add(new Candidate(
+                "joints-re-aimed",
+                "The bones were re-aimed" + axes + ", every joint turned by "
+                        + Figure.number(Math.rint(SwingTwist.angle(k) * 100) / 100) + "° about its own "
+                        + RestTopics.about(k, SwingTwist.angle(k)),
+                new TurnJoints(back)));
+    }
+
+    /** The turn that at least nine of ten joints share, once the turn of the whole scene is taken out. */
+    private static @Nullable Quaterniond constantTurn(Pair p) {
+        Similarity fit = StageTopic.fit(p);
+        boolean turned = fit != null && fit.angleDegrees() > p.tolerances.turn();
+        return turned ? null : RestTopics.constantTurn(p);
+    }
+
+    private static String alongChange(Pair p) {
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        Map<String, Integer> count = new java.util.HashMap<>();
+        for (int j : p.matched()) {
+            SignedAxis a = idleheron.core.inspect.Facts.along(p.sent, p.sentPose, j);
+            SignedAxis b = idleheron.core.inspect.Facts.along(
+                    p.returned, p.returnedPose, p.matching.nodes()[j]);
+            if (a != null && b != null) {
+                count.merge(" (" + a.label() + " ran along the bone, now " + b.label() + ")", 1, Integer::sum);
+            }
+        }
+        return count.entrySet().stream()
+                .max(Map.Entry.comparingByValue())
+                .map(Map.Entry::getKey)
+                .orElse("");
+    }
+
+    /** Joints under other names: under the same joint, at the same place, and the only ones there without a partner. */
+    private static void renamed(Pair p, List<Candidate> out) {
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        Map<String, String> table = new java.util.TreeMap<>();
+        Map<Integer, Integer> partner = new java.util.HashMap<>();
+        for (int j : p.sent.joints()) {
+            int known = p.matching.nodes()[j];
+            if (known >= 0) {
+                partner.put(j, known);
+                continue;
+            }
+            int above = p.sent.jointAbove(j);
+            Integer there = above < 0 ? Integer.valueOf(-1) : partner.get(above);
+            if (there == null) {
+                continue;
+            }
+            int like = -1;
+            int count = 0;
+            for (int r : p.returned.joints()) {
+                if (p.matching.back()[r] < 0
+                        && knownAbove(p, r) == there
+                        && p.sentPosition(j).distance(p.returnedPosition(r)) * 1000 <= p.tolerances.joint()) {
+                    like = r;
+                    count++;
+                }
+            }
+            if (count == 1) {
+                partner.put(j, like);
+                table.put(
+                        p.returned.nodes().get(like).name(),
+                        p.sent.nodes().get(j).name());
+            }
+        }
+        if (!table.isEmpty()) {
+            Map.Entry<String, String> first = table.entrySet().iterator().next();
+            boolean root = table.size() == 1
+                    && p.sent.skeletonRoots().stream()
+                            .anyMatch(r -> p.sent.nodes().get(r).name().equals(first.getValue()));
+            out.add(new Candidate(
+                    root ? "root-renamed" : "joints-renamed",
+                    root
+                            ? "The root was renamed from " + first.getValue() + " to " + first.getKey()
+                            : table.size() + " joints came under other names, such as " + first.getValue() + " as "
+                                    + first.getKey(),
+                    RenameNodes.table(table)));
+        }
+    }
+
+    /** The joint above, past those that have no partner. */
+    private static int knownAbove(Pair p, int returnedJoint) {
+        int above = p.returned.jointAbove(returnedJoint);
+        while (above >= 0 && p.matching.back()[above] < 0) {
+            above = p.returned.jointAbove(above);
+        }
+        return above;
+    }
+
+    /** Joints bound elsewhere and at rest where a clip begins: bound again, the clip still begins there. */
+    private static void restIsFirstFrame(Pair p, List<Candidate> out) {
+        p.returnedPose.rest();
+        List<Matrix4d> rest = new ArrayList<>();
+        boolean elsewhere = false;
+        for (int i = 0; i < p.returned.nodes().size(); i++) {
+            Node n = p.returned.nodes().get(i);
+            rest.add(new Matrix4d(p.returnedPose.world(i)));
+            elsewhere |= n.isJoint() && n.bindWorld() != null && !alike(p, n.bindWorld(), rest.get(i));
+        }
+        if (!elsewhere) {
+            return;
+        }
+        Remedy remedy = new RestToBind();
+        Scene bound = remedy.apply(p.returned);
+        Pose pose = new Pose(bound);
+        for (Clip c : bound.clips()) {
+            pose.at(c, c.startSeconds());
+            boolean same = true;
+            for (int i = 0; same && i < rest.size(); i++) {
+                same = !bound.nodes().get(i).isJoint() || alike(p, rest.get(i), pose.world(i));
+            }
+            if (same) {
+                out.add(new Candidate(
+                        "rest-is-first-frame",
+                        "The rest pose is the first frame of " + c.name() + " and no longer the pose that was bound",
+                        remedy));
+                return;
+            }
+        }
+    }
+
+    private static boolean alike(Pair p, Matrix4dc a, Matrix4dc b) {
+        return p.tolerances.sameJoint(a, b, p.returned.stage().metersPerUnit());
+    }
+}

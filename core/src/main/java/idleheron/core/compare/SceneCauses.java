@@ -1,0 +1,128 @@
+package idleheron.core.compare;
+
+import idleheron.core.Figure;
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.RotationOrder;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.math.Similarity;
+import idleheron.core.math.Vec3;
+import idleheron.core.remedy.MoveScene;
+import idleheron.core.remedy.Redeclare;
+import idleheron.core.scene.Stage;
+import java.util.List;
+import org.joml.Matrix3d;
+import org.jspecify.annotations.Nullable;
+
+/** Explanations that take the whole scene: its declarations, or a turn, scale and move of everything. */
+final class SceneCauses {
+    private static final double SQUARE = 0.5;
+
+    private SceneCauses() {}
+
+    static void find(Pair p, List<Candidate> out) {
+        Similarity fit = StageTopic.fit(p);
+        if (fit == null) {
+            return;
+        }
+        boolean scaled = Math.abs(fit.scale() - 1) > p.tolerances.scale();
+        boolean turned = fit.angleDegrees() > p.tolerances.turn() || fit.mirrored();
+        Stage stage = p.returned.stage();
+        double unit = scaled ? stage.metersPerUnit() / fit.scale() : stage.metersPerUnit();
+        double rounded = roundUnit(unit);
+        AxisSystem axes = turned ? redeclared(stage.axes(), fit) : stage.axes();
+        if (scaled) {
+            out.add(new Candidate("unit-misdeclared", unitText(stage, rounded), new Redeclare(stage.axes(), rounded)));
+        }
+        if (turned && axes != null) {
+            out.add(new Candidate(
+                    fit.mirrored() ? "handedness-misdeclared" : "axes-misdeclared",
+                    "The data are " + axes.describe() + " where " + stage.axes().describe() + " is declared",
+                    new Redeclare(axes, stage.metersPerUnit())));
+            if (scaled) {
+                out.add(new Candidate(
+                        "unit-and-axes-misdeclared",
+                        unitText(stage, rounded) + ", and the data are " + axes.describe() + " where "
+                                + stage.axes().describe() + " is declared",
+                        new Redeclare(axes, rounded)));
+            }
+        }
+        if (!fit.mirrored()) {
+            moves(p, fit, scaled, turned, out);
+        }
+    }
+
+    private static void moves(Pair p, Similarity fit, boolean scaled, boolean turned, List<Candidate> out) {
+        Matrix3d back = new Matrix3d(fit.rotation()).transpose();
+        double factor = 1 / fit.scale();
+        org.joml.Vector3d o = back.transform(new org.joml.Vector3d(
+                        fit.offset().x(), fit.offset().y(), fit.offset().z()))
+                .mul(-factor);
+        Vec3 offset = new Vec3(o.x, o.y, o.z);
+        Vec3 angles = turned ? RotationOrder.XYZ.angles(back) : Vec3.ZERO;
+        boolean moved = offset.length() * 1000 > p.tolerances.offset();
+        if (turned) {
+            Vec3 t = StageTopic.turn(fit);
+            out.add(new Candidate(
+                    "scene-turned",
+                    String.format(
+                            java.util.Locale.ROOT,
+                            "Everything was turned by %.1f°, %.1f°, %.1f° about X, Y, Z%s",
+                            tenth(t.x()),
+                            tenth(t.y()),
+                            tenth(t.z()),
+                            scaled ? " and scaled by " + Figure.number(fit.scale()) : ""),
+                    new MoveScene(angles, scaled ? factor : 1, moved ? offset : Vec3.ZERO)));
+        } else if (scaled) {
+            out.add(new Candidate(
+                    "scene-scaled",
+                    "Everything was scaled by " + Figure.number(fit.scale()),
+                    new MoveScene(Vec3.ZERO, factor, moved ? offset : Vec3.ZERO)));
+        } else if (moved) {
+            out.add(new Candidate(
+                    "scene-moved",
+                    String.format(
+                            java.util.Locale.ROOT,
+                            "Everything was moved by %.1f mm, %.1f mm, %.1f mm",
+                            tenth(fit.offset().x() * 1000),
+                            tenth(fit.offset().y() * 1000),
+                            tenth(fit.offset().z() * 1000)),
+                    new MoveScene(Vec3.ZERO, 1, offset)));
+        }
+    }
+
+    /** Rounded to a tenth, never -0. */
+    private static double tenth(double v) {
+        return Math.rint(v * 10) / 10 + 0.0;
+    }
+
+    private static double roundUnit(double unit) {
+        for (double known : new double[] {1, 0.1, 0.01, 0.001, 0.0254, 0.3048}) {
+            if (Math.abs(unit / known - 1) < 1e-3) {
+                return known;
+            }
+        }
+        return unit;
+    }
+
+    private static String unitText(Stage stage, double unit) {
+        return "The numbers are in units of " + stage.withMetersPerUnit(unit).unitLabel() + " where "
+                + stage.unitLabel() + " is declared";
+    }
+
+    /** The axes that the data must be in: the declared ones with the fitted turn taken back, when that is a turn by squares. */
+    private static @Nullable AxisSystem redeclared(AxisSystem declared, Similarity fit) {
+        Matrix3d m = new Matrix3d(fit.rotation()).transpose().mul(declared.toCommon());
+        SignedAxis[] rows = new SignedAxis[3];
+        for (int r = 0; r < 3; r++) {
+            double x = m.get(0, r);
+            double y = m.get(1, r);
+            double z = m.get(2, r);
+            rows[r] = SignedAxis.nearest(x, y, z);
+            double largest = Math.max(Math.abs(x), Math.max(Math.abs(y), Math.abs(z)));
+            if (Math.toDegrees(Math.acos(Math.min(1, largest))) > SQUARE) {
+                return null;
+            }
+        }
+        return new AxisSystem(rows[1], rows[2], rows[0]);
+    }
+}

@@ -1,0 +1,113 @@
+package idleheron.rehearsal;
+
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.math.Vec3;
+import idleheron.core.remedy.CutClips;
+import idleheron.core.remedy.MoveScene;
+import idleheron.core.remedy.PlainTransforms;
+import idleheron.core.remedy.RenameNodes;
+import idleheron.core.remedy.RetimeClips;
+import idleheron.core.remedy.ShiftClips;
+import idleheron.core.remedy.TuneWeights;
+import idleheron.core.remedy.TurnJoints;
+import idleheron.core.scene.Scene;
+import idleheron.core.time.FrameRate;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+
+/** What can happen on the way, with what may be said of it: several words where the files alone cannot tell two apart. */
+enum Fault {
+    UNIT(0, "unit-misdeclared", "unit-and-axes-misdeclared", "scene-scaled", "scene-turned"),
+    AXES(1, "axes-misdeclared", "unit-and-axes-misdeclared", "scene-turned", "handedness-misdeclared"),
+    HANDEDNESS(1, "handedness-misdeclared", "unit-and-axes-misdeclared"),
+    TURNED(1, "scene-turned", "handedness-misdeclared"),
+    MOVED(2, "scene-moved", "scene-scaled", "scene-turned"),
+    RE_AIMED(3, "joints-re-aimed"),
+    OWN_ROOT(4, "extra-root"),
+    TIPS(5, "tip-joints-added"),
+    ROOT_RENAMED(6, "root-renamed"),
+    SHIFTED(7, "clips-shifted"),
+    RATE(7, "rate-misread"),
+    FIRST_FRAME(8, "rest-is-first-frame"),
+    INFLUENCES(9, "influences-cut"),
+    BITS(9, "weights-rounded"),
+    SHORT(10, "clip-cut-at-end"),
+    HALF_RATE(11, "resampled-at-half-rate", "keys-reduced");
+
+    /** Two of one kind undo or hide each other. */
+    final int kind;
+
+    @SuppressWarnings("ImmutableEnumChecker")
+    final Set<String> told;
+
+    Fault(int kind, String... told) {
+        this.kind = kind;
+        this.told = Set.of(told);
+    }
+
+    Scene on(Scene s, Random random) {
+        return switch (this) {
+            case UNIT ->
+                s.withStage(s.stage()
+                        .withMetersPerUnit(
+                                s.stage().metersPerUnit() * new double[] {100, 0.01, 10, 0.1}[random.nextInt(4)]));
+            case AXES -> s.withStage(s.stage().withAxes(otherAxes(s.stage().axes(), random)));
+            case HANDEDNESS -> s.withStage(s.stage().withAxes(s.stage().axes().mirrored()));
+            case TURNED ->
+                new MoveScene(new Vec3(20 + 40 * random.nextDouble(), 15, -35 * random.nextDouble()), 1, Vec3.ZERO)
+                        .apply(s);
+            case MOVED ->
+                new MoveScene(Vec3.ZERO, 1, new Vec3(0.1 + random.nextDouble(), random.nextDouble(), 0.2)).apply(s);
+            case RE_AIMED -> {
+                Vec3[] ways = {new Vec3(0, 0, -90), new Vec3(90, 0, 0), new Vec3(0, 90, 90), new Vec3(0, 180, 0)};
+                yield new PlainTransforms(null).apply(new TurnJoints(ways[random.nextInt(4)]).apply(s));
+            }
+            case OWN_ROOT -> Additions.root(s, "their_root");
+            case TIPS -> Additions.tips(s);
+            case ROOT_RENAMED -> RenameNodes.table(Map.of("bone_0", "pelvis")).apply(s);
+            case SHIFTED -> new ShiftClips((1 + random.nextInt(5)) / 24.0).apply(s);
+            case RATE -> new RetimeClips(FrameRate.of(30)).apply(s);
+            case FIRST_FRAME -> Liberties.restAtFirstFrame(s);
+            case INFLUENCES -> TuneWeights.limit(4).apply(s);
+            case BITS -> new TuneWeights(0, 0, 8, false).apply(s);
+            case SHORT -> {
+                Scene out = s;
+                for (var c : s.clips()) {
+                    out = new CutClips(c.firstFrame(), c.lastFrame() - 2, List.of(c.name())).apply(out);
+                }
+                yield out;
+            }
+            case HALF_RATE -> Liberties.halfRate(s);
+        };
+    }
+
+    private static AxisSystem otherAxes(AxisSystem now, Random random) {
+        while (true) {
+            SignedAxis up = SignedAxis.values()[random.nextInt(6)];
+            SignedAxis front = SignedAxis.values()[random.nextInt(6)];
+            if (up.axis() != front.axis()) {
+                AxisSystem a = AxisSystem.rightHanded(up, front);
+                a = now.isRightHanded() ? a : a.mirrored();
+                if (!a.equals(now)) {
+                    return a;
+                }
+            }
+        }
+    }
+
+    /** One to three faults that do not hide each other, in their order. */
+    static List<Fault> some(Random random) {
+        Map<Integer, Fault> chosen = new HashMap<>();
+        int count = 1 + random.nextInt(3);
+        while (chosen.size() < count) {
+            Fault f = values()[random.nextInt(values().length)];
+            chosen.putIfAbsent(f.kind, f);
+        }
+        return Arrays.stream(values()).filter(chosen::containsValue).toList();
+    }
+}
