@@ -4,14 +4,19 @@ import idleheron.core.math.AxisSystem;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
 import idleheron.core.remedy.CutClips;
+import idleheron.core.remedy.MovePoints;
 import idleheron.core.remedy.MoveScene;
 import idleheron.core.remedy.PlainTransforms;
 import idleheron.core.remedy.RenameNodes;
 import idleheron.core.remedy.RetimeClips;
+import idleheron.core.remedy.ScaleMotion;
 import idleheron.core.remedy.ShiftClips;
 import idleheron.core.remedy.TuneWeights;
 import idleheron.core.remedy.TurnJoints;
+import idleheron.core.remedy.TurnSomeJoints;
+import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
 import idleheron.core.time.FrameRate;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -37,6 +42,12 @@ enum Fault {
     INFLUENCES(9, "influences-cut"),
     BITS(9, "weights-rounded"),
     SHORT(10, "clip-cut-at-end"),
+    AT_ZERO(7, "clips-shifted"),
+    SOME_RE_AIMED(3, "some-joints-re-aimed"),
+    MOTION_SCALED(12, "motion-scaled"),
+    MESH_SCALED(13, "mesh-scaled"),
+    RENUMBERED(14, "points-renumbered"),
+    TIPS_RENAMED(15, "joints-renamed"),
     HALF_RATE(11, "resampled-at-half-rate", "keys-reduced");
 
     /** Two of one kind undo or hide each other. */
@@ -82,8 +93,54 @@ enum Fault {
                 }
                 yield out;
             }
+            case AT_ZERO -> Liberties.startingAtZero(s);
+            case SOME_RE_AIMED -> {
+                Map<String, Vec3> turns = new HashMap<>();
+                turns.put("bone_2", new Vec3(0, 90, 0));
+                turns.put("bone_5", new Vec3(0, 0, 40));
+                yield new PlainTransforms(null).apply(new TurnSomeJoints(turns).apply(s));
+            }
+            case MOTION_SCALED -> new ScaleMotion(random.nextBoolean() ? 100 : 0.01).apply(s);
+            case MESH_SCALED ->
+                new MovePoints("skin", new org.joml.Matrix4d().scale(random.nextBoolean() ? 25 : 0.01)).apply(s);
+            case RENUMBERED -> Liberties.meshes(s, Fault::backwards);
+            case TIPS_RENAMED ->
+                RenameNodes.table(Map.of("bone_3", "spine", "bone_4", "neck")).apply(s);
             case HALF_RATE -> Liberties.halfRate(s);
         };
+    }
+
+    /** The same mesh with its points numbered from the other end. */
+    private static Mesh backwards(Mesh m) {
+        int n = m.pointCount();
+        double[] points = new double[3 * n];
+        Skin s = java.util.Objects.requireNonNull(m.skin());
+        int[] starts = new int[n + 1];
+        int[] slots = new int[s.slots().length];
+        float[] weights = new float[slots.length];
+        int at = 0;
+        for (int i = 0; i < n; i++) {
+            int from = n - 1 - i;
+            System.arraycopy(m.points(), 3 * from, points, 3 * i, 3);
+            for (int k = s.starts()[from]; k < s.starts()[from + 1]; k++) {
+                slots[at] = s.slots()[k];
+                weights[at++] = s.weights()[k];
+            }
+            starts[i + 1] = at;
+        }
+        int[] corners = Arrays.stream(m.corners()).map(c -> n - 1 - c).toArray();
+        return new Mesh(
+                m.name(),
+                points,
+                m.faceStarts(),
+                corners,
+                null,
+                List.of(),
+                null,
+                null,
+                null,
+                s.withWeights(starts, slots, weights),
+                List.of());
     }
 
     private static AxisSystem otherAxes(AxisSystem now, Random random) {

@@ -25,9 +25,11 @@ final class CauseSearch {
 
     private final Scene sent;
     private final Tolerances tolerances;
+    private final MatchTable table;
     private final Progress progress;
 
-    CauseSearch(Scene sent, Tolerances tolerances, Progress progress) {
+    CauseSearch(Scene sent, Tolerances tolerances, MatchTable table, Progress progress) {
+        this.table = table;
         this.sent = sent;
         this.tolerances = tolerances;
         this.progress = progress;
@@ -117,7 +119,7 @@ final class CauseSearch {
 
     /** Weights are left out, since no move of the scene changes them. */
     private Over over(Scene returned) {
-        Pair p = new Pair(sent, returned, true, tolerances);
+        Pair p = new Pair(sent, returned, true, tolerances, table);
         Map<Topic, Long> counts = new EnumMap<>(Topic.class);
         double score = 0;
         for (TopicResult t : List.of(
@@ -128,7 +130,9 @@ final class CauseSearch {
                 ClipTopic.of(p, Progress.NONE),
                 SurfaceTopics.surfaces(p),
                 SurfaceTopics.shapes(p))) {
-            long over = t.topic() == Topic.CLIPS ? ClipTopic.over(t.evidence(), tolerances) : t.evidence().over();
+            long over = t.topic() == Topic.CLIPS
+                    ? ClipTopic.over(t.evidence(), tolerances)
+                    : t.evidence().over();
             counts.put(t.topic(), over);
             score += over;
             for (Series s : t.plots()) {
@@ -141,11 +145,12 @@ final class CauseSearch {
     }
 
     private List<Candidate> candidates(Scene returned) {
-        Pair p = new Pair(sent, returned, true, tolerances);
+        Pair p = new Pair(sent, returned, true, tolerances, table);
         List<Candidate> out = new ArrayList<>();
         SceneCauses.find(p, out);
         JointCauses.find(p, out);
         ClipCauses.find(p, out);
+        MeshCauses.find(p, out);
         return out;
     }
 }

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Consumer;
 
 /**
  * What was sent held against what came back.
@@ -30,8 +31,24 @@ public record Comparison(
      * @param asMeant in the common space, or the raw numbers against each other
      */
     public static Comparison of(Scene sent, Scene returned, Tolerances tolerances, boolean asMeant, Progress progress) {
-        Pair p = new Pair(sent, returned, asMeant, tolerances);
-        List<TopicResult> topics = new ArrayList<>();
+        return of(sent, returned, tolerances, MatchTable.NONE, asMeant, t -> {}, progress);
+    }
+
+    /**
+     * @param table what the user says belongs together
+     * @param asMeant in the common space, or the raw numbers against each other
+     * @param told takes every topic as soon as it is known, on the thread that compares
+     */
+    public static Comparison of(
+            Scene sent,
+            Scene returned,
+            Tolerances tolerances,
+            MatchTable table,
+            boolean asMeant,
+            Consumer<TopicResult> told,
+            Progress progress) {
+        Pair p = new Pair(sent, returned, asMeant, tolerances, table);
+        List<TopicResult> topics = new Telling(told);
         progress.at(0, "matching");
         Similarity fit = StageTopic.fit(p);
         topics.add(StageTopic.of(p, fit));
@@ -48,10 +65,11 @@ public record Comparison(
         topics.add(TopicResult.notChecked(Topic.CAMERAS_LIGHTS, "No camera or light was sent."));
         boolean fault = topics.stream().anyMatch(t -> t.verdict().isFault());
         List<LikelyCause> causes =
-                fault ? new CauseSearch(sent, tolerances, progress.part(0.7, 0.95)).search(returned) : List.of();
+                fault ? new CauseSearch(sent, tolerances, table, progress.part(0.7, 0.95)).search(returned) : List.of();
         progress.at(0.95, "looking for what was lost");
         Scene mended = mend(returned, causes);
-        List<Loss> losses = Losses.of(mended == returned && asMeant ? p : new Pair(sent, mended, true, tolerances));
+        List<Loss> losses =
+                Losses.of(mended == returned && asMeant ? p : new Pair(sent, mended, true, tolerances, table));
         topics.replaceAll(t -> told(t, losses));
         Verdict v = Verdict.CLEAN;
         for (TopicResult t : topics) {
@@ -59,6 +77,22 @@ public record Comparison(
         }
         progress.at(1, "compared");
         return new Comparison(v, topics, causes, losses, asMeant);
+    }
+
+    /** Tells what is added. */
+    private static final class Telling extends ArrayList<TopicResult> {
+        private static final long serialVersionUID = 1;
+        private final transient Consumer<TopicResult> told;
+
+        private Telling(Consumer<TopicResult> told) {
+            this.told = told;
+        }
+
+        @Override
+        public boolean add(TopicResult t) {
+            told.accept(t);
+            return super.add(t);
+        }
     }
 
     /** Topics whose figures hold places and names, not all that lies over a mesh: what was lost there has drifted. */

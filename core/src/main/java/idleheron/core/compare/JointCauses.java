@@ -13,6 +13,7 @@ import idleheron.core.remedy.RenameNodes;
 import idleheron.core.remedy.RestToBind;
 import idleheron.core.remedy.SingleRoot;
 import idleheron.core.remedy.TurnJoints;
+import idleheron.core.remedy.TurnSomeJoints;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
@@ -33,6 +34,7 @@ final class JointCauses {
         extraRoot(p, out);
         tips(p, out);
         turnedJoints(p, out);
+        someTurned(p, out);
         restIsFirstFrame(p, out);
         renamed(p, out);
     }
@@ -63,12 +65,7 @@ final class JointCauses {
         if (k == null || SwingTwist.angle(k) <= p.tolerances.orientation()) {
             return;
         }
-        Matrix3d turn = new Matrix3d().rotation(new Quaterniond(k).conjugate());
-        if (!p.returned.stage().axes().isRightHanded()) {
-            // In the common space such a joint has its own X the other way round.
-            turn.scaleLocal(-1, 1, 1).scale(-1, 1, 1);
-        }
-        Vec3 back = RotationOrder.XYZ.angles(turn);
+        Vec3 back = back(p, k);
         String axes = alongChange(p);
         out.add(new Candidate(
                 "joints-re-aimed",
@@ -76,6 +73,48 @@ final class JointCauses {
                         + Figure.number(Math.rint(SwingTwist.angle(k) * 100) / 100) + "° about its own "
                         + RestTopics.about(k, SwingTwist.angle(k)),
                 new TurnJoints(back)));
+    }
+
+    /** What undoes a turn of a joint, as angles about its own stored axes. */
+    private static Vec3 back(Pair p, Quaterniond turn) {
+        Matrix3d m = new Matrix3d().rotation(new Quaterniond(turn).conjugate());
+        if (!p.returned.stage().axes().isRightHanded()) {
+            // In the common space such a joint has its own X the other way round.
+            m.scaleLocal(-1, 1, 1).scale(-1, 1, 1);
+        }
+        return RotationOrder.XYZ.angles(m);
+    }
+
+    /** Some joints turned about themselves, while all rest where they did. */
+    private static void someTurned(Pair p, List<Candidate> out) {
+        if (RestTopics.constantTurn(p) != null) {
+            return;
+        }
+        Map<String, Vec3> turns = new java.util.TreeMap<>();
+        List<String> names = new ArrayList<>();
+        double worst = 0;
+        int[] joints = p.matched();
+        for (int j : joints) {
+            int other = p.matching.nodes()[j];
+            if (p.sentPosition(j).distance(p.returnedPosition(other)) * 1000 > p.tolerances.joint()) {
+                return;
+            }
+            Quaterniond k = RestTopics.turn(p, j);
+            double angle = SwingTwist.angle(k);
+            if (angle > p.tolerances.orientation()) {
+                turns.put(p.returned.nodes().get(other).name(), back(p, k));
+                names.add(p.sent.nodes().get(j).name());
+                worst = Math.max(worst, angle);
+            }
+        }
+        if (!turns.isEmpty() && turns.size() < joints.length) {
+            out.add(new Candidate(
+                    "some-joints-re-aimed",
+                    Losses.counted(names.size(), "joint was", "joints were") + " turned about "
+                            + (names.size() == 1 ? "itself" : "themselves, not all alike") + ", by up to "
+                            + Figure.number(Math.rint(worst * 100) / 100) + "°: " + Losses.listed(names),
+                    new TurnSomeJoints(turns)));
+        }
     }
 
     /** The turn that at least nine of ten joints share, once the turn of the whole scene is taken out. */

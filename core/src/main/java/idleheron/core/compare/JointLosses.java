@@ -6,6 +6,7 @@ import idleheron.core.math.Matrices;
 import idleheron.core.math.SwingTwist;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Node;
 import idleheron.core.scene.Skin;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,6 +22,7 @@ final class JointLosses {
 
     static void find(Pair p, List<Loss> out) {
         missing(p, out);
+        dropped(p, out);
         firstFrame(p, out);
         scattered(p, out);
     }
@@ -59,6 +61,76 @@ final class JointLosses {
                             + Losses.counted(behind, "point stays", "points stay") + " behind",
                     Figure.of((double) behind, "points", p.sent.path(worst))));
         }
+    }
+
+    /** Joints that moved no point and are gone: the root, tips, controls. */
+    private static void dropped(Pair p, List<Loss> out) {
+        boolean[] weighted = new boolean[p.sent.nodes().size()];
+        for (Mesh m : p.sent.meshes()) {
+            Skin s = m.skin();
+            int[] per = s == null ? new int[0] : s.pointsPerSlot();
+            for (int i = 0; s != null && i < per.length; i++) {
+                weighted[s.joints()[i]] |= per[i] > 0;
+            }
+        }
+        List<String> names = new ArrayList<>();
+        for (int j : p.sent.joints()) {
+            if (p.matching.nodes()[j] >= 0) {
+                continue;
+            }
+            if (isRemovedRoot(p, j)) {
+                root(p, j, out);
+            } else if (!weighted[j]) {
+                names.add(p.sent.nodes().get(j).name());
+            }
+        }
+        if (!names.isEmpty()) {
+            out.add(new Loss(
+                    "joints-dropped",
+                    Topic.HIERARCHY,
+                    Losses.counted(names.size(), "joint", "joints") + " that moved no point did not arrive: "
+                            + Losses.listed(names),
+                    Figure.of(names.size(), "joints")));
+        }
+    }
+
+    /** A root that is gone while a joint right under it has become one. */
+    private static boolean isRemovedRoot(Pair p, int joint) {
+        if (p.sent.jointAbove(joint) >= 0) {
+            return false;
+        }
+        return p.sent.joints().stream()
+                .anyMatch(j -> p.sent.jointAbove(j) == joint
+                        && p.matching.nodes()[j] >= 0
+                        && p.returned.jointAbove(p.matching.nodes()[j]) < 0);
+    }
+
+    private static void root(Pair p, int joint, List<Loss> out) {
+        Node n = p.sent.nodes().get(joint);
+        double scale = n.transform().scaling().x();
+        double turn = SwingTwist.angle(Matrices.quaternion(n.transform().matrix()));
+        double far = n.translation().length() * p.sent.stage().metersPerUnit();
+        List<String> with = new ArrayList<>();
+        if (Math.abs(scale - 1) > p.tolerances.scale()) {
+            with.add("its scale of " + Figure.number(scale));
+        }
+        if (turn > p.tolerances.orientation()) {
+            with.add("its turn of " + Figure.number(turn) + "°");
+        }
+        if (far * 1000 > p.tolerances.joint()) {
+            with.add("its place " + Figure.number(far) + " m off");
+        }
+        if (p.sent.clips().stream().anyMatch(c -> c.movedNodes().contains(joint))) {
+            with.add("the motion that was on it");
+        }
+        out.add(new Loss(
+                "root-removed",
+                Topic.HIERARCHY,
+                "The root, " + n.name() + ", was taken out"
+                        + (with.isEmpty()
+                                ? ", which stood still at the origin"
+                                : ", and " + Losses.listed(with) + " with it"),
+                Figure.of(scale, "×", p.sent.path(joint))));
     }
 
     private static boolean[] off(Pair p, int[] joints) {

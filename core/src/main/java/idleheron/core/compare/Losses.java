@@ -12,6 +12,7 @@ final class Losses {
         JointLosses.find(p, out);
         WeightLosses.find(p, out);
         ClipLosses.find(p, out);
+        MotionLosses.find(p, out);
         ShapeLosses.find(p, out);
         SurfaceLosses.find(p, out);
         MaterialLosses.find(p, out);

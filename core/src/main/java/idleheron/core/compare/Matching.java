@@ -1,14 +1,18 @@
 package idleheron.core.compare;
 
 import idleheron.core.scene.Clip;
+import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /**
- * Which part of the sent scene is which part of the returned one: by full path, then by name without namespace or prefix.
+ * What belongs to what: by the user's table, by full path, by the path without namespaces, then by name without namespace or
+ * prefix, under the same partner where there is a choice.
  *
  * @param nodes per sent node the returned one, or -1
  * @param back per returned node the sent one, or -1
@@ -18,17 +22,53 @@ import java.util.Map;
 public record Matching(int[] nodes, int[] back, int[] meshes, int[] clips) {
 
     public static Matching of(Scene sent, Scene returned) {
+        return of(sent, returned, MatchTable.NONE);
+    }
+
+    public static Matching of(Scene sent, Scene returned, MatchTable table) {
         int[] nodes = new int[sent.nodes().size()];
         int[] back = new int[returned.nodes().size()];
         Arrays.fill(nodes, -1);
         Arrays.fill(back, -1);
-        pair(keys(sent, true), keys(returned, true), nodes, back, sent, returned);
-        pair(keys(sent, false), keys(returned, false), nodes, back, sent, returned);
-        return new Matching(nodes, back, meshes(sent, returned, nodes), clips(sent, returned));
+        Set<Integer> alone = told(sent, returned, table, nodes, back);
+        List<String> a = sent.paths();
+        List<String> b = returned.paths();
+        pair(a, b, nodes, back, sent, returned, alone);
+        pair(plainPaths(a), plainPaths(b), nodes, back, sent, returned, alone);
+        pair(names(sent), names(returned), nodes, back, sent, returned, alone);
+        return new Matching(nodes, back, meshes(sent, returned, nodes, table), clips(sent, returned, table));
     }
 
-    private static List<String> keys(Scene s, boolean full) {
-        return full ? s.paths() : s.nodes().stream().map(n -> plain(n.name())).toList();
+    /** Pairs what the table says, and gives back the sent nodes that it says have no partner. */
+    private static Set<Integer> told(Scene sent, Scene returned, MatchTable table, int[] nodes, int[] back) {
+        Set<Integer> alone = new HashSet<>();
+        table.nodes().forEach((from, to) -> {
+            int i = find(sent, from);
+            int r = to.isEmpty() ? -1 : find(returned, to);
+            if (i >= 0 && to.isEmpty()) {
+                alone.add(i);
+            } else if (i >= 0 && r >= 0 && back[r] < 0) {
+                nodes[i] = r;
+                back[r] = i;
+            }
+        });
+        return alone;
+    }
+
+    private static int find(Scene s, String pathOrName) {
+        int at = s.paths().indexOf(pathOrName);
+        return at >= 0 ? at : s.find(pathOrName);
+    }
+
+    private static List<String> plainPaths(List<String> paths) {
+        return paths.stream()
+                .map(p -> String.join(
+                        "/", Arrays.stream(p.split("/")).map(Matching::plain).toList()))
+                .toList();
+    }
+
+    private static List<String> names(Scene s) {
+        return s.nodes().stream().map(n -> plain(n.name())).toList();
     }
 
     /** "Marsh:hips" and "Marsh_ns|hips" are hips. */
@@ -37,65 +77,109 @@ public record Matching(int[] nodes, int[] back, int[] meshes, int[] clips) {
         return name.substring(cut + 1);
     }
 
-    private static void pair(List<String> a, List<String> b, int[] nodes, int[] back, Scene sent, Scene returned) {
-        Map<String, Integer> byKey = new HashMap<>();
-        for (int i = b.size() - 1; i >= 0; i--) {
+    private static void pair(
+            List<String> a, List<String> b, int[] nodes, int[] back, Scene sent, Scene returned, Set<Integer> alone) {
+        Map<String, int[]> byKey = new HashMap<>();
+        for (int i = 0; i < b.size(); i++) {
             if (back[i] < 0) {
-                byKey.put(b.get(i) + '\n' + returned.nodes().get(i).isJoint(), i);
+                byKey.merge(b.get(i) + '\n' + returned.nodes().get(i).isJoint(), new int[] {i}, Matching::joined);
             }
         }
         for (int i = 0; i < a.size(); i++) {
-            String key = a.get(i) + '\n' + sent.nodes().get(i).isJoint();
-            Integer other = nodes[i] < 0 ? byKey.get(key) : null;
-            if (other != null && back[other] < 0) {
+            if (nodes[i] >= 0 || alone.contains(i)) {
+                continue;
+            }
+            int[] there = byKey.get(a.get(i) + '\n' + sent.nodes().get(i).isJoint());
+            int other = there == null ? -1 : choose(there, i, nodes, back, sent, returned);
+            if (other >= 0) {
                 nodes[i] = other;
                 back[other] = i;
             }
         }
     }
 
-    private static int[] meshes(Scene sent, Scene returned, int[] nodes) {
+    private static int[] joined(int[] a, int[] b) {
+        int[] out = Arrays.copyOf(a, a.length + 1);
+        out[a.length] = b[0];
+        return out;
+    }
+
+    /** Of several of one name the one under my parent's partner, else the first that is free. */
+    private static int choose(int[] there, int sentNode, int[] nodes, int[] back, Scene sent, Scene returned) {
+        int parent = sent.nodes().get(sentNode).parent();
+        int above = parent < 0 ? -1 : nodes[parent];
+        int free = -1;
+        for (int r : there) {
+            if (back[r] < 0) {
+                if (above >= 0 && returned.nodes().get(r).parent() == above) {
+                    return r;
+                }
+                free = free < 0 ? r : free;
+            }
+        }
+        return free;
+    }
+
+    private static int[] meshes(Scene sent, Scene returned, int[] nodes, MatchTable table) {
         int[] out = new int[sent.meshes().size()];
         Arrays.fill(out, -1);
         for (int m = 0; m < out.length; m++) {
+            String name = sent.meshes().get(m).name();
+            String told = table.meshes().get(name);
             int node = sent.nodeOfMesh(m);
             int other = node < 0 ? -1 : nodes[node];
-            if (other >= 0 && returned.nodes().get(other).kind() == idleheron.core.scene.NodeKind.MESH) {
+            if (told != null) {
+                out[m] = told.isEmpty() ? -1 : named(returned, told);
+            } else if (other >= 0 && returned.nodes().get(other).kind() == NodeKind.MESH) {
                 out[m] = returned.nodes().get(other).payload();
             } else {
-                for (int r = 0; r < returned.meshes().size(); r++) {
-                    if (plain(returned.meshes().get(r).name())
-                            .equals(plain(sent.meshes().get(m).name()))) {
-                        out[m] = r;
-                    }
-                }
+                out[m] = named(returned, plain(name));
             }
         }
-        if (out.length == 1 && returned.meshes().size() == 1) {
+        if (out.length == 1 && returned.meshes().size() == 1 && table.meshes().isEmpty()) {
             out[0] = 0;
         }
         return out;
     }
 
-    private static int[] clips(Scene sent, Scene returned) {
+    private static int named(Scene returned, String name) {
+        int out = -1;
+        for (int r = 0; r < returned.meshes().size(); r++) {
+            String other = returned.meshes().get(r).name();
+            out = other.equals(name) || plain(other).equals(name) ? r : out;
+        }
+        return out;
+    }
+
+    private static int[] clips(Scene sent, Scene returned, MatchTable table) {
         int[] out = new int[sent.clips().size()];
+        Arrays.fill(out, -1);
         boolean[] taken = new boolean[returned.clips().size()];
         for (int c = 0; c < out.length; c++) {
-            out[c] = -1;
-            String name = sent.clips().get(c).name();
-            for (int r = 0; r < taken.length; r++) {
-                Clip other = returned.clips().get(r);
-                if (!taken[r]
-                        && (other.name().equals(name) || plain(other.name()).equals(plain(name)))) {
-                    out[c] = r;
-                    taken[r] = true;
-                    break;
-                }
+            String told = table.clips().get(sent.clips().get(c).name());
+            if (told != null) {
+                take(c, told, returned, out, taken);
             }
         }
-        if (out.length == 1 && taken.length == 1) {
+        for (int c = 0; c < out.length; c++) {
+            String name = sent.clips().get(c).name();
+            if (!table.clips().containsKey(name)) {
+                take(c, name, returned, out, taken);
+            }
+        }
+        if (out.length == 1 && taken.length == 1 && table.clips().isEmpty()) {
             out[0] = 0;
         }
         return out;
+    }
+
+    private static void take(int sentClip, String name, Scene returned, int[] out, boolean[] taken) {
+        for (int r = 0; r < taken.length && out[sentClip] < 0; r++) {
+            Clip other = returned.clips().get(r);
+            if (!taken[r] && (other.name().equals(name) || plain(other.name()).equals(plain(name)))) {
+                out[sentClip] = r;
+                taken[r] = true;
+            }
+        }
     }
 }

@@ -18,10 +18,13 @@ final class Pair {
     final Tolerances tolerances;
     private final Matrix4d m = new Matrix4d();
 
-    Pair(Scene sent, Scene returned, boolean asMeant, Tolerances tolerances) {
+    final MatchTable table;
+
+    Pair(Scene sent, Scene returned, boolean asMeant, Tolerances tolerances, MatchTable table) {
+        this.table = table;
         this.sent = sent;
         this.returned = returned;
-        this.matching = Matching.of(sent, returned);
+        this.matching = Matching.of(sent, returned, table);
         this.sentSpace = MeantSpace.of(sent.stage(), asMeant);
         this.returnedSpace = MeantSpace.of(returned.stage(), asMeant);
         this.sentPose = new Pose(sent);

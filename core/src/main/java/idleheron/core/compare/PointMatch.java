@@ -5,7 +5,10 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 
-/** Points of a sent mesh to points of a returned one: by index when the counts agree, otherwise the nearest at rest. */
+/**
+ * Points of a sent mesh to points of a returned one: by index when the counts agree, otherwise the nearest at rest; the nearest
+ * also where the counts agree, the faces name other points and the places show that the points were numbered anew.
+ */
 final class PointMatch {
     private PointMatch() {}
 
@@ -13,13 +16,15 @@ final class PointMatch {
     static int[] of(Pair p, int sentMesh, int returnedMesh) {
         Mesh a = p.sent.meshes().get(sentMesh);
         Mesh b = p.returned.meshes().get(returnedMesh);
-        int[] out = new int[a.pointCount()];
-        if (a.pointCount() == b.pointCount()) {
-            for (int i = 0; i < out.length; i++) {
-                out[i] = i;
-            }
-            return out;
+        int[] index = new int[a.pointCount()];
+        for (int i = 0; i < index.length; i++) {
+            index[i] = i;
         }
+        boolean counts = a.pointCount() == b.pointCount();
+        if (counts && (Arrays.equals(a.corners(), b.corners()) || a.corners().length != b.corners().length)) {
+            return index;
+        }
+        int[] out = new int[a.pointCount()];
         double[] pa = RestPoints.of(p.sent, p.sentSpace, p.sent.nodeOfMesh(sentMesh));
         double[] pb = RestPoints.of(p.returned, p.returnedSpace, p.returned.nodeOfMesh(returnedMesh));
         double cell = Math.max(1e-12, size(pa) * 1e-3);
@@ -30,7 +35,21 @@ final class PointMatch {
         for (int i = 0; i < out.length; i++) {
             out[i] = nearest(pa, i, pb, grid, cell);
         }
-        return out;
+        return counts && !renumbered(pa, pb, out, cell) ? index : out;
+    }
+
+    /** Whether nearly all have a place on the other side and half of those under their own number have not. */
+    private static boolean renumbered(double[] pa, double[] pb, int[] nearest, double cell) {
+        int held = 0;
+        int still = 0;
+        for (int i = 0; i < nearest.length; i++) {
+            held += nearest[i] >= 0 ? 1 : 0;
+            double x = pa[3 * i] - pb[3 * i];
+            double y = pa[3 * i + 1] - pb[3 * i + 1];
+            double z = pa[3 * i + 2] - pb[3 * i + 2];
+            still += x * x + y * y + z * z <= cell * cell ? 1 : 0;
+        }
+        return held >= 0.95 * nearest.length && still < 0.5 * nearest.length;
     }
 
     private static int[] joined(int[] a, int[] b) {

@@ -4,6 +4,7 @@ import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -16,8 +17,60 @@ final class ShapeLosses {
             int other = p.matching.meshes()[m];
             if (other >= 0) {
                 mesh(p.sent.meshes().get(m), p.returned.meshes().get(other), out);
+                twice(p, m, other, out);
             }
         }
+    }
+
+    /** A shape that is in the points as well: they lie where it puts them at full. */
+    private static void twice(Pair p, int mesh, int other, List<Loss> out) {
+        Mesh a = p.sent.meshes().get(mesh);
+        Mesh b = p.returned.meshes().get(other);
+        int node = p.sent.nodeOfMesh(mesh);
+        if (a.shapes().isEmpty() || b.shapes().isEmpty() || a.pointCount() != b.pointCount()) {
+            return;
+        }
+        double[] still = RestPoints.of(p.sent, p.sentSpace, node);
+        double[] back = RestPoints.of(p.returned, p.returnedSpace, p.returned.nodeOfMesh(other));
+        double moved = 0;
+        for (int i = 0; i < still.length; i++) {
+            moved = Math.max(moved, Math.abs(back[i] - still[i]));
+        }
+        if (moved * 1000 <= p.tolerances.vertex()) {
+            return;
+        }
+        for (int s = 0; s < a.shapes().size(); s++) {
+            double[] full = RestPoints.of(full(p.sent, mesh, s), p.sentSpace, node);
+            double dot = 0;
+            double square = 0;
+            double off = 0;
+            for (int i = 0; i < still.length; i++) {
+                double d = full[i] - still[i];
+                double e = back[i] - still[i];
+                dot += d * e;
+                square += d * d;
+                off += e * e;
+            }
+            double share = square == 0 ? 0 : dot / square;
+            if (Math.abs(share - 1) < 0.05 && off - share * dot < 0.01 * off) {
+                out.add(new Loss(
+                        "shape-applied-twice",
+                        Topic.BLEND_SHAPES,
+                        a.shapes().get(s).name() + " is in the points of " + a.name()
+                                + " as well, so that it counts twice",
+                        Figure.of(moved * 1000, "mm", a.name())));
+                return;
+            }
+        }
+    }
+
+    private static Scene full(Scene s, int mesh, int shape) {
+        List<Mesh> meshes = new ArrayList<>(s.meshes());
+        List<BlendShape> shapes = new ArrayList<>(meshes.get(mesh).shapes());
+        BlendShape k = shapes.get(shape);
+        shapes.set(shape, new BlendShape(k.name(), k.targets().getLast().fullWeight(), k.targets()));
+        meshes.set(mesh, meshes.get(mesh).withShapes(shapes));
+        return s.withMeshes(meshes);
     }
 
     private static int named(Mesh m, String name) {

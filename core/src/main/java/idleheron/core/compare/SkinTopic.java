@@ -65,7 +65,7 @@ final class SkinTopic {
                 continue;
             }
             int[] partner = PointMatch.of(p, m, other);
-            if (returned.pointCount() != s.points()) {
+            if (java.util.stream.IntStream.range(0, partner.length).anyMatch(i -> partner[i] != i)) {
                 order = "by rest position";
             }
             Skin brought = brought(s, r, partner);

@@ -59,10 +59,24 @@ final class SurfaceLosses {
 
     /** More or fewer points, all of which lie on points of the other side. */
     private static void points(Pair p, int mesh, Mesh a, Mesh b, List<Loss> out) {
+        int[] partner = PointMatch.of(p, mesh, p.matching.meshes()[mesh]);
         if (a.pointCount() == b.pointCount()) {
+            int moved = 0;
+            for (int i = 0; i < partner.length; i++) {
+                moved += partner[i] == i ? 0 : 1;
+            }
+            if (moved > 0) {
+                add(
+                        "points-renumbered",
+                        Losses.counted(moved, "point", "points") + " of " + a.name()
+                                + " came under another number; they are matched by their place",
+                        moved,
+                        "points",
+                        a,
+                        out);
+            }
             return;
         }
-        int[] partner = PointMatch.of(p, mesh, p.matching.meshes()[mesh]);
         long held = Arrays.stream(partner).filter(i -> i >= 0).count();
         if (held < MOST * partner.length) {
             return;

@@ -22,6 +22,8 @@ public final class Inspection {
             SkeletonRules::tips,
             SkeletonRules::zeroLength,
             SkeletonRules::bindPose,
+            SkeletonRules::restElsewhere,
+            SkeletonRules::squareTurn,
             SkinRules::nothingSkinned,
             SkinRules::unweighted,
             SkinRules::sums,

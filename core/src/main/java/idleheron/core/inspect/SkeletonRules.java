@@ -2,21 +2,29 @@ package idleheron.core.inspect;
 
 import idleheron.core.Figure;
 import idleheron.core.Topic;
+import idleheron.core.math.Matrices;
+import idleheron.core.math.SwingTwist;
 import idleheron.core.math.Vec3;
+import idleheron.core.pose.Pose;
 import idleheron.core.remedy.BakeScale;
+import idleheron.core.remedy.BakeTurn;
 import idleheron.core.remedy.DropJoints;
+import idleheron.core.remedy.RestToBind;
 import idleheron.core.remedy.SingleRoot;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
+import org.joml.Matrix4dc;
 import org.jspecify.annotations.Nullable;
 
 /** Rules about nodes and joints. */
 final class SkeletonRules {
     private static final double ONE = 1e-5;
     private static final double ZERO_LENGTH = 1e-6;
+    private static final double REST_MM = 0.1;
+    private static final double REST_DEGREES = 0.05;
 
     private SkeletonRules() {}
 
@@ -173,6 +181,74 @@ final class SkeletonRules {
                     Figure.of(missing.size(), "joints", s.path(missing.getFirst())),
                     "",
                     null));
+        }
+    }
+
+    /** Joints that move points and rest elsewhere than they were bound. */
+    static void restElsewhere(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        Pose rest = new Pose(s);
+        List<Integer> off = new ArrayList<>();
+        double worst = 0;
+        int where = -1;
+        for (int j : s.joints()) {
+            Matrix4dc bind = s.nodes().get(j).bindWorld();
+            if (bind == null || f.points(j) == 0) {
+                continue;
+            }
+            double mm = Matrices.translation(bind).distance(Matrices.translation(rest.world(j)))
+                    * s.stage().metersPerUnit()
+                    * 1000;
+            double degrees =
+                    SwingTwist.angle(Matrices.quaternion(bind).conjugate().mul(Matrices.quaternion(rest.world(j))));
+            if (mm > REST_MM || degrees > REST_DEGREES) {
+                off.add(j);
+                if (degrees >= worst) {
+                    worst = degrees;
+                    where = j;
+                }
+            }
+        }
+        if (where >= 0) {
+            out.add(new Finding(
+                    "rest-is-not-bind",
+                    Severity.DRIFTS,
+                    Topic.REST_POSE,
+                    where,
+                    "Rests elsewhere than it was bound",
+                    off.size() + " joints: " + listed(names(s, off))
+                            + ". A receiver that binds at rest bends the skin by " + Figure.number(worst) + "°.",
+                    Figure.of(worst, "°", s.path(where)),
+                    "It was saved in a pose, such as the first frame.",
+                    new RestToBind()));
+        }
+    }
+
+    /** A square turn left on a group above the skeleton or on a skinned mesh. */
+    static void squareTurn(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        for (int i = 0; i < s.nodes().size(); i++) {
+            Node n = s.nodes().get(i);
+            if (n.isJoint() || n.kind() == NodeKind.CAMERA || n.kind() == NodeKind.LIGHT) {
+                continue;
+            }
+            String what = carried(s, i, f.isSkinned());
+            double angle = SwingTwist.angle(Matrices.quaternion(n.transform().matrix()));
+            double off = Math.abs(angle - 90 * Math.rint(angle / 90));
+            if (what.isEmpty() || angle < 45 || off > 0.01) {
+                continue;
+            }
+            out.add(new Finding(
+                    "square-turn-on-node",
+                    Severity.DRIFTS,
+                    Topic.UNITS_AND_AXES,
+                    i,
+                    "A turn of " + Figure.number(Math.rint(angle)) + "° left " + what,
+                    n.name() + " turns what lies below by " + Figure.number(Math.rint(angle))
+                            + "°. Where the node is dropped, or its turn not looked at, it arrives on its back or sideways.",
+                    Figure.of(Math.rint(angle), "°", s.path(i)),
+                    "An up axis was changed by turning the top instead of converting.",
+                    new BakeTurn(n.name())));
         }
     }
 }

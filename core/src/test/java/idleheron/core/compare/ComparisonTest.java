@@ -129,7 +129,7 @@ class ComparisonTest {
                 compare(SmallCrossing.withNode(SENT, 3, SENT.nodes().get(3).withTransform(twisted)));
         assertThat(one.topic(Topic.JOINT_ORIENTATION).summary()).contains("1 of 4 joints are turned");
         assertThat(one.topic(Topic.JOINT_ORIENTATION).worst().value()).isCloseTo(30, within(1e-6));
-        assertThat(one.causes()).isEmpty();
+        assertThat(causes(one)).containsExactly("some-joints-re-aimed");
     }
 
     @Test
