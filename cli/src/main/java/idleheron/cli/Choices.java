@@ -2,26 +2,9 @@ package idleheron.cli;
 
 import idleheron.core.crossing.Cargo;
 import idleheron.core.inspect.Convention;
-import idleheron.core.remedy.BakeClips;
-import idleheron.core.remedy.BakeScale;
-import idleheron.core.remedy.CloseLoops;
-import idleheron.core.remedy.ConvertStage;
-import idleheron.core.remedy.CutClips;
-import idleheron.core.remedy.DropJoints;
-import idleheron.core.remedy.FlattenLayers;
-import idleheron.core.remedy.HandWeights;
-import idleheron.core.remedy.KeepInfluencing;
-import idleheron.core.remedy.PlainTransforms;
 import idleheron.core.remedy.Remedy;
-import idleheron.core.remedy.RenameNodes;
-import idleheron.core.remedy.ResampleClips;
-import idleheron.core.remedy.RestToBind;
-import idleheron.core.remedy.RetimeClips;
-import idleheron.core.remedy.SingleRoot;
-import idleheron.core.remedy.TuneWeights;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
-import idleheron.core.time.FrameRate;
 import idleheron.formats.PictureFiles;
 import idleheron.rehearsal.ConventionFiles;
 import idleheron.rehearsal.Conventions;
@@ -104,47 +87,10 @@ final class Choices {
         String code = equals < 0 ? told : told.substring(0, equals);
         String value = equals < 0 ? "" : told.substring(equals + 1);
         try {
-            return remedy(code, value, convention);
+            return RemedyCodes.of(code, value, convention);
         } catch (IllegalArgumentException e) {
             throw new UsageException("--remedy " + told + ": " + e.getMessage());
         }
-    }
-
-    private static Remedy remedy(String code, String value, @Nullable Convention convention) {
-        String[] two = value.split(":", 2);
-        return switch (code) {
-            case "bake-scale" -> new BakeScale();
-            case "drop-tips" -> DropJoints.all();
-            case "single-root" -> new SingleRoot("");
-            case "plain-transforms" -> new PlainTransforms(null);
-            case "flatten-layers" -> new FlattenLayers();
-            case "bake-clips" -> new BakeClips();
-            case "keep-influencing" -> new KeepInfluencing();
-            case "rest-to-bind" -> new RestToBind();
-            case "normalise-weights" -> TuneWeights.normalised();
-            case "limit-influences" -> TuneWeights.limit(Integer.parseInt(value));
-            case "prune-weights" -> TuneWeights.prune(Double.parseDouble(value));
-            case "quantise-weights" -> TuneWeights.quantise(Integer.parseInt(value));
-            case "resample-clips" -> new ResampleClips(FrameRate.nearest(Double.parseDouble(value)));
-            case "retime-clips" -> new RetimeClips(FrameRate.nearest(Double.parseDouble(value)));
-            case "cut-clips" -> {
-                double[] span = SampleCommand.range(value);
-                yield new CutClips(span[0], span[1], List.of());
-            }
-            case "close-loops" -> new CloseLoops(List.of(value), 0.25);
-            case "rename" -> new RenameNodes(java.util.Map.of(), two[0], two.length < 2 ? "" : two[1]);
-            case "hand-weights" -> new HandWeights(java.util.Map.of(two[0], two.length < 2 ? "" : two[1]));
-            case "convert-stage" -> {
-                if (convention == null) {
-                    throw new UsageException("convert-stage needs --for CONVENTION");
-                }
-                yield new ConvertStage(convention.axes(), convention.metersPerUnit());
-            }
-            default ->
-                throw new UsageException(
-                        "no remedy " + code
-                                + "; there are bake-scale, drop-tips, single-root, plain-transforms, flatten-layers, bake-clips, convert-stage");
-        };
     }
 
     static Clip clip(Scene scene, String name) {

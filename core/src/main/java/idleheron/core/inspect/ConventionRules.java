@@ -57,7 +57,7 @@ final class ConventionRules {
                         + " has them along " + wanted.label() + ". Motion made there will not fit.",
                 Figure.of(all - right, "bones"),
                 "",
-                null));
+                idleheron.core.remedy.AimJoints.along(wanted)));
     }
 
     static void rootName(Facts f, @Nullable Convention c, List<Finding> out) {
@@ -225,7 +225,7 @@ final class ConventionRules {
                     "The destination has its own.",
                     Figure.of(cameras + lights, "nodes"),
                     "",
-                    null));
+                    new idleheron.core.remedy.DropCompany()));
         }
         List<String> kinds = c.more().pictures();
         List<String> wrong = s.textures().stream()

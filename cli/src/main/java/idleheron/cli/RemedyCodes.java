@@ -1,0 +1,131 @@
+package idleheron.cli;
+
+import idleheron.core.inspect.Convention;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.remedy.AimJoints;
+import idleheron.core.remedy.BakeClips;
+import idleheron.core.remedy.BakeScale;
+import idleheron.core.remedy.BakeTurn;
+import idleheron.core.remedy.CloseLoops;
+import idleheron.core.remedy.ConvertStage;
+import idleheron.core.remedy.CutClips;
+import idleheron.core.remedy.DropCompany;
+import idleheron.core.remedy.DropJoints;
+import idleheron.core.remedy.FlattenLayers;
+import idleheron.core.remedy.HandWeights;
+import idleheron.core.remedy.JoinClips;
+import idleheron.core.remedy.KeepInfluencing;
+import idleheron.core.remedy.MergeMeshes;
+import idleheron.core.remedy.PlainTransforms;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RenameNodes;
+import idleheron.core.remedy.ResampleClips;
+import idleheron.core.remedy.RestAtFrame;
+import idleheron.core.remedy.RestToBind;
+import idleheron.core.remedy.RetimeClips;
+import idleheron.core.remedy.RootToOrigin;
+import idleheron.core.remedy.ShiftClips;
+import idleheron.core.remedy.SingleRoot;
+import idleheron.core.remedy.SplitClip;
+import idleheron.core.remedy.SplitMeshes;
+import idleheron.core.remedy.TuneWeights;
+import idleheron.core.time.FrameRate;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+
+/** The names of remedies on the command line and in recipes. */
+final class RemedyCodes {
+    private static final List<String> ALL = List.of(
+            "bake-scale",
+            "drop-tips",
+            "single-root",
+            "plain-transforms",
+            "flatten-layers",
+            "bake-clips",
+            "keep-influencing",
+            "rest-to-bind",
+            "normalise-weights",
+            "limit-influences",
+            "prune-weights",
+            "quantise-weights",
+            "resample-clips",
+            "retime-clips",
+            "cut-clips",
+            "close-loops",
+            "rename",
+            "aim-joints",
+            "root-to-origin",
+            "rest-at-frame",
+            "split-clip",
+            "join-clips",
+            "shift-clips",
+            "bake-turn",
+            "split-meshes",
+            "merge-meshes",
+            "drop-company",
+            "hand-weights",
+            "convert-stage");
+
+    private RemedyCodes() {}
+
+    /** "x", "-z". */
+    private static SignedAxis axis(String told) {
+        for (SignedAxis a : SignedAxis.values()) {
+            if (a.label().equals(told.toUpperCase(Locale.ROOT).replace("+", ""))) {
+                return a;
+            }
+        }
+        throw new IllegalArgumentException("no axis " + told + ", expected X, Y, Z or -X, -Y, -Z");
+    }
+
+    static Remedy of(String code, String value, @Nullable Convention convention) {
+        String[] two = value.split(":", 2);
+        return switch (code) {
+            case "bake-scale" -> new BakeScale();
+            case "drop-tips" -> DropJoints.all();
+            case "single-root" -> new SingleRoot("");
+            case "plain-transforms" -> new PlainTransforms(null);
+            case "flatten-layers" -> new FlattenLayers();
+            case "bake-clips" -> new BakeClips();
+            case "keep-influencing" -> new KeepInfluencing();
+            case "rest-to-bind" -> new RestToBind();
+            case "normalise-weights" -> TuneWeights.normalised();
+            case "limit-influences" -> TuneWeights.limit(Integer.parseInt(value));
+            case "prune-weights" -> TuneWeights.prune(Double.parseDouble(value));
+            case "quantise-weights" -> TuneWeights.quantise(Integer.parseInt(value));
+            case "resample-clips" -> new ResampleClips(FrameRate.nearest(Double.parseDouble(value)));
+            case "retime-clips" -> new RetimeClips(FrameRate.nearest(Double.parseDouble(value)));
+            case "cut-clips" -> {
+                double[] span = SampleCommand.range(value);
+                yield new CutClips(span[0], span[1], List.of());
+            }
+            case "close-loops" -> new CloseLoops(List.of(value), 0.25);
+            case "rename" -> new RenameNodes(java.util.Map.of(), two[0], two.length < 2 ? "" : two[1]);
+            case "aim-joints" ->
+                two.length < 2 ? AimJoints.along(axis(two[0])) : new AimJoints(axis(two[0]), axis(two[1]));
+            case "root-to-origin" -> new RootToOrigin(!value.equals("still"));
+            case "rest-at-frame" -> new RestAtFrame(two[0], Double.parseDouble(two.length < 2 ? "0" : two[1]));
+            case "split-clip" ->
+                new SplitClip(
+                        two[0],
+                        java.util.Arrays.stream((two.length < 2 ? "" : two[1]).split(","))
+                                .map(Double::valueOf)
+                                .toList());
+            case "join-clips" -> new JoinClips(List.of(two[0].split(",")), two.length < 2 ? "joined" : two[1]);
+            case "shift-clips" -> new ShiftClips(Double.parseDouble(value));
+            case "bake-turn" -> new BakeTurn(value);
+            case "split-meshes" -> new SplitMeshes();
+            case "merge-meshes" -> new MergeMeshes(value.isEmpty() ? "merged" : value);
+            case "drop-company" -> new DropCompany();
+            case "hand-weights" -> new HandWeights(java.util.Map.of(two[0], two.length < 2 ? "" : two[1]));
+            case "convert-stage" -> {
+                if (convention == null) {
+                    throw new UsageException("convert-stage needs --for CONVENTION");
+                }
+                yield new ConvertStage(convention.axes(), convention.metersPerUnit());
+            }
+            default -> throw new UsageException("no remedy " + code + "; there are " + String.join(", ", ALL));
+        };
+    }
+}
