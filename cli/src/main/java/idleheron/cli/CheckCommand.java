@@ -4,12 +4,15 @@ import idleheron.core.inspect.Finding;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
+import idleheron.formats.PictureChecks;
 import idleheron.formats.SceneFiles;
 import idleheron.report.CheckJson;
 import idleheron.report.Json;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
@@ -40,7 +43,9 @@ final class CheckCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         var convention = Choices.convention(destination);
         Scene scene = SceneFiles.read(file, Progress.NONE).scene();
-        List<Finding> findings = Inspection.of(scene, convention);
+        List<Finding> findings = new ArrayList<>(Inspection.of(scene, convention));
+        findings.addAll(PictureChecks.of(scene, file.toAbsolutePath().getParent(), convention));
+        findings.sort(Comparator.comparing(Finding::severity));
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
             out.println(Json.text(CheckJson.of(findings)));

@@ -3,12 +3,14 @@ package idleheron.cli;
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.SkeletonFit;
 import idleheron.core.compare.Tolerances;
+import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.Proof;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.formats.Delivery;
+import idleheron.formats.PictureStyle;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import java.io.IOException;
@@ -77,6 +79,15 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--pictures", paramLabel = "as-they-are|inside|beside", description = "how pictures travel")
     String pictures = "as-they-are";
 
+    @Option(names = "--picture-kind", paramLabel = "png|tga|jpeg", description = "what travelling pictures become")
+    String pictureKind = "";
+
+    @Option(
+            names = "--picture-size",
+            paramLabel = "PIXELS",
+            description = "largest width or height of travelling pictures")
+    int pictureSize;
+
     @Option(
             names = "--fits",
             paramLabel = "DELIVERED",
@@ -100,7 +111,7 @@ final class ConvertCommand implements Callable<Integer> {
         if (!format.variants().contains(kind)) {
             throw new UsageException("no variant " + kind + "; there are " + String.join(", ", format.variants()));
         }
-        Delivery delivery = new Delivery(Choices.cargo(without, bake), clipsApart, Choices.pictures(pictures));
+        Delivery delivery = delivery(Choices.convention(destination));
         PrintWriter err = spec.commandLine().getErr();
         Scene scene = chosen(SceneFiles.read(in, Progress.NONE).scene());
         for (Path f : delivery.files(scene, outFile)) {
@@ -132,6 +143,21 @@ final class ConvertCommand implements Callable<Integer> {
                             + proof.verdict().word());
         }
         return sound ? Main.CLEAN : Main.FAULTS;
+    }
+
+    /** As asked for; a destination adds its layout, and says that clips go apart. */
+    private Delivery delivery(@Nullable Convention c) {
+        try {
+            Delivery d = new Delivery(
+                    Choices.cargo(without, bake),
+                    clipsApart || c != null && c.more().clipsApart(),
+                    Choices.pictures(pictures),
+                    new PictureStyle("", pictureKind, pictureSize),
+                    Convention.Layout.PLAIN);
+            return c == null ? d : d.laidOut(c.more().layout());
+        } catch (IllegalArgumentException e) {
+            throw new UsageException(String.valueOf(e.getMessage()));
+        }
     }
 
     private Scene chosen(Scene scene) {

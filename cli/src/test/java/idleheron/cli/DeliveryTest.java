@@ -17,6 +17,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.formats.Delivery;
 import idleheron.formats.PictureFiles;
+import idleheron.formats.PictureStyle;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.fbx.FbxFormat;
 import java.io.IOException;
@@ -171,7 +172,7 @@ class DeliveryTest {
                 new Texture("a", "x/map.png", "", true, new byte[] {1}, "", List.of()),
                 new Texture("b", "y/map.png", "", true, new byte[] {2}, "", List.of()),
                 new Texture("c", "z/map.png", "", true, new byte[] {1}, "", List.of())));
-        Scene t = PictureFiles.travel(s, PictureFiles.Travel.BESIDE, null, folder, false);
+        Scene t = PictureFiles.travel(s, PictureFiles.Travel.BESIDE, null, folder, PictureStyle.AS_IT_IS, false);
         assertThat(t.textures()).extracting(Texture::path).containsExactly("map.png", "map_2.png", "map.png");
     }
 

@@ -7,17 +7,20 @@ import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.inspect.Convention;
 import idleheron.core.inspect.Facts;
+import idleheron.core.inspect.Finding;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.formats.Delivery;
+import idleheron.formats.PictureChecks;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
@@ -238,8 +241,17 @@ final class Deeds {
         }
         jobs.run(
                 "look over",
-                p -> new Bench.LookedOver(a, new Facts(a.scene()), Inspection.of(a.scene(), c.destination())),
+                p -> new Bench.LookedOver(a, new Facts(a.scene()), findings(a, c)),
                 bench.lookedOver()::set);
+    }
+
+    /** Of the rules and of a look at the pictures, worst first. */
+    private static List<Finding> findings(Asset a, Crossing c) {
+        List<Finding> out = new ArrayList<>(Inspection.of(a.scene(), c.destination()));
+        out.addAll(
+                PictureChecks.of(a.scene(), Path.of(a.path()).toAbsolutePath().getParent(), c.destination()));
+        out.sort(Comparator.comparing(Finding::severity));
+        return out;
     }
 
     private void prepare(Crossing c) {

@@ -1,6 +1,7 @@
 package idleheron.formats;
 
 import idleheron.core.crossing.Cargo;
+import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
@@ -18,8 +19,23 @@ import org.jspecify.annotations.Nullable;
  * How a scene is written: what of it, in how many files, and where its pictures go.
  *
  * @param clipsApart whether each clip goes into a file of its own, {@code NAME_clip.fbx}, beside one without clips
+ * @param style what travelling pictures are to be
+ * @param layout names and folders, below the folder of the target
  */
-public record Delivery(Cargo cargo, boolean clipsApart, PictureFiles.Travel pictures) {
+public record Delivery(
+        Cargo cargo, boolean clipsApart, PictureFiles.Travel pictures, PictureStyle style, Convention.Layout layout) {
+
+    public Delivery(Cargo cargo, boolean clipsApart, PictureFiles.Travel pictures) {
+        this(cargo, clipsApart, pictures, PictureStyle.AS_IT_IS, Convention.Layout.PLAIN);
+    }
+
+    /** As a destination asks for it: its names, folders and sizes. */
+    public Delivery laidOut(Convention.Layout asked) {
+        String kind = style.kind();
+        int largest = style.largest() > 0 ? style.largest() : asked.pictureSize();
+        return new Delivery(cargo, clipsApart, pictures, new PictureStyle(asked.pictures(), kind, largest), asked);
+    }
+
     /** Everything in one file, pictures as they are. */
     public static final Delivery PLAIN = new Delivery(Cargo.ALL, false, PictureFiles.Travel.AS_THEY_ARE);
 
@@ -33,7 +49,7 @@ public record Delivery(Cargo cargo, boolean clipsApart, PictureFiles.Travel pict
 
     /** The files that {@link #write} would make, the one without clips first. */
     public List<Path> files(Scene scene, Path target) {
-        List<Path> out = new ArrayList<>(List.of(target));
+        List<Path> out = new ArrayList<>(List.of(main(target)));
         if (clipsApart) {
             Set<String> taken = new HashSet<>();
             names(scene).forEach(c -> out.add(clipFile(target, c, taken)));
@@ -51,17 +67,34 @@ public record Delivery(Cargo cargo, boolean clipsApart, PictureFiles.Travel pict
         return out;
     }
 
-    private static Path clipFile(Path target, String clip, Set<String> taken) {
+    private static String base(Path target) {
         String name = String.valueOf(target.getFileName());
         int dot = name.lastIndexOf('.');
-        String base = dot < 0 ? name : name.substring(0, dot);
-        String end = dot < 0 ? "" : name.substring(dot);
+        return dot < 0 ? name : name.substring(0, dot);
+    }
+
+    private static String end(Path target) {
+        return String.valueOf(target.getFileName()).substring(base(target).length());
+    }
+
+    private Path main(Path target) {
+        return layout.file().isEmpty() ? target : under(target, layout.file().replace("{name}", base(target)));
+    }
+
+    private static Path under(Path target, String told) {
+        String end = end(target);
+        return target.resolveSibling(told.endsWith(end) ? told : told + end);
+    }
+
+    private Path clipFile(Path target, String clip, Set<String> taken) {
         String safe = clip.replaceAll("[^\\p{L}\\p{N}_-]+", "_");
-        String out = base + "_" + (safe.isBlank() ? "clip" : safe);
+        String pattern = layout.clip().isEmpty() ? "{name}_{clip}" : layout.clip();
+        String named = safe.isBlank() ? "clip" : safe;
+        String out = pattern.replace("{name}", base(target)).replace("{clip}", named);
         for (int i = 2; !taken.add(out.toLowerCase(java.util.Locale.ROOT)); i++) {
-            out = base + "_" + safe + "_" + i;
+            out = pattern.replace("{name}", base(target)).replace("{clip}", named + "_" + i);
         }
-        return target.resolveSibling(out + end);
+        return under(target, out);
     }
 
     /**
@@ -86,9 +119,14 @@ public record Delivery(Cargo cargo, boolean clipsApart, PictureFiles.Travel pict
                 throw new IOException(f + " is already there; say that it may be replaced");
             }
         }
-        Path folder = java.util.Objects.requireNonNull(target.toAbsolutePath().getParent());
+        for (Path f : files) {
+            Files.createDirectories(
+                    java.util.Objects.requireNonNull(f.toAbsolutePath().getParent()));
+        }
+        Path folder = java.util.Objects.requireNonNull(
+                files.getFirst().toAbsolutePath().getParent());
         Scene packed = PictureFiles.travel(
-                scene, cargo.meshes() ? pictures : PictureFiles.Travel.AS_THEY_ARE, from, folder, overwrite);
+                scene, cargo.meshes() ? pictures : PictureFiles.Travel.AS_THEY_ARE, from, folder, style, overwrite);
         List<Part> out = new ArrayList<>();
         List<String> clips = List.copyOf(names(scene));
         for (int i = 0; i < files.size(); i++) {

@@ -66,10 +66,12 @@ public final class PictureFiles {
      *
      * @param from folder of the file it was read from, or null
      * @param to folder of the file it is written to
+     * @param style folder, kind and size that pictures are to have
      * @param overwrite whether a picture that is there may be replaced by another one
      * @throws IOException when a picture cannot be read or written, or is there already with other content
      */
-    public static Scene travel(Scene scene, Travel how, @Nullable Path from, Path to, boolean overwrite)
+    public static Scene travel(
+            Scene scene, Travel how, @Nullable Path from, Path to, PictureStyle style, boolean overwrite)
             throws IOException {
         if (how == Travel.AS_THEY_ARE) {
             return scene;
@@ -87,12 +89,19 @@ public final class PictureFiles {
             }
             if (bytes == null) {
                 out.add(t);
-            } else if (how == Travel.INSIDE) {
-                out.add(t.withContent(bytes));
+                continue;
+            }
+            byte[] styled = style.applied(t.fileName(), bytes);
+            String name = styled == bytes ? safe(t.fileName()) : style.named(safe(t.fileName()));
+            if (how == Travel.INSIDE) {
+                out.add(
+                        styled == bytes
+                                ? t.withContent(bytes)
+                                : t.withContent(styled).withPath(name, name));
             } else {
-                String name = freeName(safe(t.fileName()), bytes, taken);
-                beside(to.resolve(name), bytes, overwrite);
-                out.add(t.withContent(null).withPath(name, name));
+                String own = style.inFolder(freeName(name, styled, taken));
+                beside(to.resolve(own), styled, overwrite);
+                out.add(t.withContent(null).withPath(own, own));
             }
         }
         return scene.withTextures(out);

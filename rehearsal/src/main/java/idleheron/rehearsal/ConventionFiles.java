@@ -30,23 +30,36 @@ import org.jspecify.annotations.Nullable;
  * [skeleton]  oneRoot, tips, controls: true or false; root: a name; joints: a regular expression; bonesAlong: an axis
  * [weights]   influences, bits: 0 for any
  * [clips]     names: a regular expression; apart: true or false
- * [surface]   smoothing, tangents: true or false; pictures: list of endings
+ * [surface]   smoothing, tangents: true or false; pictures: list of endings; pictureSize: largest width or height, 0 for any
  * [travel]    cameras, lights: true or false
  * [carrier]   format, variant
+ * [delivery]  file, clip: names with {name} and {clip}; pictures: a folder
  * </pre>
  *
  * What is left out asks for nothing. A key that is not known is an error, so that a slip of the pen is not overlooked.
  */
 public final class ConventionFiles {
     private static final Map<String, Set<String>> KEYS = Map.of(
-            "", Set.of("schema", "title", "stage", "skeleton", "weights", "clips", "surface", "travel", "carrier"),
+            "",
+                    Set.of(
+                            "schema",
+                            "title",
+                            "stage",
+                            "skeleton",
+                            "weights",
+                            "clips",
+                            "surface",
+                            "travel",
+                            "carrier",
+                            "delivery"),
             "stage", Set.of("up", "front", "right", "metersPerUnit", "framesPerSecond"),
             "skeleton", Set.of("oneRoot", "tips", "controls", "root", "joints", "bonesAlong"),
             "weights", Set.of("influences", "bits"),
             "clips", Set.of("names", "apart"),
-            "surface", Set.of("smoothing", "tangents", "pictures"),
+            "surface", Set.of("smoothing", "tangents", "pictures", "pictureSize"),
             "travel", Set.of("cameras", "lights"),
-            "carrier", Set.of("format", "variant"));
+            "carrier", Set.of("format", "variant"),
+            "delivery", Set.of("file", "clip", "pictures"));
     private static final String SCHEMA = "idle-heron/convention/1";
     private static final long LARGEST = 1 << 20;
 
@@ -74,7 +87,7 @@ public final class ConventionFiles {
      * @param code its name on the command line
      * @param file the name for messages
      */
-    static Convention read(String code, String file, String text) throws FormatException {
+    public static Convention read(String code, String file, String text) throws FormatException {
         try {
             return new ConventionFiles(file, new TomlMapper().readTree(text)).convention(code);
         } catch (JacksonException e) {
@@ -128,7 +141,79 @@ public final class ConventionFiles {
                         text("carrier", "variant"),
                         flag("surface", "smoothing", true),
                         flag("surface", "tangents", true),
-                        flag("clips", "apart", false)));
+                        flag("clips", "apart", false),
+                        new Convention.Layout(inside("file"), inside("clip"), inside("pictures"), (int)
+                                number("surface", "pictureSize", 0))));
+    }
+
+    /** A path of the delivery; it must not lead out of its folder. */
+    private String inside(String key) throws FormatException {
+        String path = text("delivery", key).replace('\\', '/');
+        if (path.startsWith("/")
+                || path.contains(":")
+                || List.of(path.split("/")).contains("..")) {
+            throw FormatException.in(file, "a path below the delivery's folder for " + key, path);
+        }
+        return path;
+    }
+
+    /** The file that {@link #read} reads back as the same convention. */
+    public static String text(Convention c) {
+        Convention.Asks a = c.more();
+        StringBuilder s = new StringBuilder();
+        s.append("schema = ").append(quoted(SCHEMA)).append('\n');
+        s.append("title = ").append(quoted(c.title())).append('\n');
+        s.append("\n[stage]\nup = ").append(quoted(c.axes().up().label()));
+        s.append("\nfront = ").append(quoted(c.axes().front().label()));
+        s.append("\nright = ").append(quoted(c.axes().right().label()));
+        s.append("\nmetersPerUnit = ").append(c.metersPerUnit()).append('\n');
+        if (c.rate() != null) {
+            s.append("framesPerSecond = ").append(c.rate().perSecond()).append('\n');
+        }
+        s.append("\n[skeleton]\noneRoot = ").append(c.oneRoot());
+        s.append("\ntips = ").append(c.tipJoints());
+        s.append("\ncontrols = ").append(a.controls()).append('\n');
+        told(s, "root", a.root());
+        told(s, "joints", a.jointNames());
+        told(s, "bonesAlong", a.bonesAlong() == null ? "" : a.bonesAlong().label());
+        s.append("\n[weights]\ninfluences = ").append(c.maxInfluences());
+        s.append("\nbits = ").append(a.weightBits()).append('\n');
+        s.append("\n[clips]\n");
+        told(s, "names", a.clipNames());
+        s.append("apart = ").append(a.clipsApart()).append('\n');
+        s.append("\n[surface]\nsmoothing = ").append(a.smoothing());
+        s.append("\ntangents = ").append(a.tangents());
+        s.append("\npictures = [")
+                .append(String.join(
+                        ", ", a.pictures().stream().map(ConventionFiles::quoted).toList()))
+                .append("]\npictureSize = ")
+                .append(a.layout().pictureSize())
+                .append('\n');
+        s.append("\n[travel]\ncameras = ").append(a.cameras());
+        s.append("\nlights = ").append(a.lights()).append('\n');
+        s.append("\n[carrier]\n");
+        told(s, "variant", a.variant());
+        s.append("\n[delivery]\n");
+        told(s, "file", a.layout().file());
+        told(s, "clip", a.layout().clip());
+        told(s, "pictures", a.layout().pictures());
+        return s.toString();
+    }
+
+    private static void told(StringBuilder s, String key, String value) {
+        if (!value.isEmpty()) {
+            s.append(key).append(" = ").append(quoted(value)).append('\n');
+        }
+    }
+
+    /** A basic TOML string. */
+    private static String quoted(String v) {
+        return '"'
+                + v.replace("\\", "\\\\")
+                        .replace("\"", "\\\"")
+                        .replace("\n", "\\n")
+                        .replace("\t", "\\t")
+                + '"';
     }
 
     private JsonNode at(String section, String key) {

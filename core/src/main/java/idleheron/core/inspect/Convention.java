@@ -43,6 +43,7 @@ public record Convention(
      * @param smoothing whether smoothing is to be written
      * @param tangents whether tangents are to be written
      * @param clipsApart whether each clip goes into a file of its own
+     * @param layout where the files of a delivery go
      */
     public record Asks(
             @Nullable SignedAxis bonesAlong,
@@ -57,13 +58,27 @@ public record Convention(
             String variant,
             boolean smoothing,
             boolean tangents,
-            boolean clipsApart) {
+            boolean clipsApart,
+            Layout layout) {
         public static final Asks NOTHING =
-                new Asks(null, "", "", "", 0, true, true, true, List.of(), "", true, true, false);
+                new Asks(null, "", "", "", 0, true, true, true, List.of(), "", true, true, false, Layout.PLAIN);
 
         public Asks {
             pictures = List.copyOf(pictures);
         }
+    }
+
+    /**
+     * Names and folders of a delivery, relative to the folder that it is written to; {@code {name}} stands for the name of the
+     * file, {@code {clip}} for that of a clip.
+     *
+     * @param file the file without clips, or with all of them; "" for the name as given
+     * @param clip a file with one clip; "" for {@code {name}_{clip}}
+     * @param pictures folder for pictures; "" for beside the file
+     * @param pictureSize largest width or height of a picture, 0 for any
+     */
+    public record Layout(String file, String clip, String pictures, int pictureSize) {
+        public static final Layout PLAIN = new Layout("", "", "", 0);
     }
 
     /** One that asks for no more. */

@@ -1,0 +1,136 @@
+package idleheron.formats;
+
+import java.awt.Graphics2D;
+import java.awt.RenderingHints;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Locale;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What pictures are to be where they arrive.
+ *
+ * @param folder below the scene's file, or "" for beside it
+ * @param kind "png", "tga" or "jpeg", or "" to leave it
+ * @param largest width or height, 0 to leave it
+ */
+public record PictureStyle(String folder, String kind, int largest) {
+    public static final PictureStyle AS_IT_IS = new PictureStyle("", "", 0);
+    public static final List<String> KINDS = List.of("png", "tga", "jpeg");
+
+    /** More pixels are not unpacked. */
+    private static final long MOST_PIXELS = 1L << 28;
+
+    public PictureStyle {
+        if (!kind.isEmpty() && !KINDS.contains(kind)) {
+            throw new IllegalArgumentException("pictures as " + kind + "; there are " + String.join(", ", KINDS));
+        }
+        if (largest < 0) {
+            throw new IllegalArgumentException("pictures of at most " + largest);
+        }
+    }
+
+    /** The picture's name with the ending of its new kind. */
+    String named(String name) {
+        if (kind.isEmpty()) {
+            return name;
+        }
+        int dot = name.lastIndexOf('.');
+        return (dot < 0 ? name : name.substring(0, dot)) + '.' + (kind.equals("jpeg") ? "jpg" : kind);
+    }
+
+    String inFolder(String name) {
+        return folder.isEmpty() ? name : folder + '/' + name;
+    }
+
+    private static String kindOf(String name) {
+        String end = name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
+        return end.equals("jpg") ? "jpeg" : end;
+    }
+
+    /**
+     * The picture in this style, or the same bytes where there is nothing to do or it is no picture that can be read.
+     *
+     * @throws IOException when it cannot be written as asked
+     */
+    byte[] applied(String name, byte[] bytes) throws IOException {
+        boolean other = !kind.isEmpty() && !kind.equals(kindOf(name));
+        if (!other && largest == 0) {
+            return bytes;
+        }
+        BufferedImage image = read(bytes);
+        if (image == null) {
+            return bytes;
+        }
+        int longest = Math.max(image.getWidth(), image.getHeight());
+        boolean smaller = largest > 0 && longest > largest;
+        String to = kind.isEmpty() ? kindOf(name) : kind;
+        if (!smaller && !other || !KINDS.contains(to)) {
+            return bytes;
+        }
+        if (smaller) {
+            double f = (double) largest / longest;
+            image = scaled(image, Math.max(1, (int) Math.round(image.getWidth() * f)), Math.max(1, (int)
+                    Math.round(image.getHeight() * f)));
+        }
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        if (!ImageIO.write(to.equals("jpeg") ? opaque(image) : image, to, out)) {
+            throw new IOException(name + " cannot be written as " + to);
+        }
+        return out.toByteArray();
+    }
+
+    /** The picture, or null when it is none that can be read or is too large. */
+    static @Nullable BufferedImage read(byte[] bytes) {
+        try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(bytes))) {
+            Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
+            if (!readers.hasNext()) {
+                return null;
+            }
+            ImageReader r = readers.next();
+            try {
+                r.setInput(in, true, true);
+                return (long) r.getWidth(0) * r.getHeight(0) > MOST_PIXELS ? null : r.read(0);
+            } finally {
+                r.dispose();
+            }
+        } catch (IOException | RuntimeException e) {
+            return null;
+        }
+    }
+
+    /** Halved until it is less than twice as large, then to size: no pixel is left out. */
+    private static BufferedImage scaled(BufferedImage from, int width, int height) {
+        BufferedImage now = from;
+        while (now.getWidth() / 2 >= width && now.getHeight() / 2 >= height) {
+            now = drawn(now, now.getWidth() / 2, now.getHeight() / 2);
+        }
+        return drawn(now, width, height);
+    }
+
+    private static BufferedImage drawn(BufferedImage from, int width, int height) {
+        int type = from.getColorModel().hasAlpha() ? BufferedImage.TYPE_INT_ARGB : BufferedImage.TYPE_INT_RGB;
+        BufferedImage out = new BufferedImage(width, height, type);
+        Graphics2D g = out.createGraphics();
+        g.setRenderingHint(RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
+        g.drawImage(from, 0, 0, width, height, null);
+        g.dispose();
+        return out;
+    }
+
+    /** On white: this kind knows no alpha. */
+    private static BufferedImage opaque(BufferedImage from) {
+        BufferedImage out = new BufferedImage(from.getWidth(), from.getHeight(), BufferedImage.TYPE_INT_RGB);
+        Graphics2D g = out.createGraphics();
+        g.drawImage(from, 0, 0, java.awt.Color.WHITE, null);
+        g.dispose();
+        return out;
+    }
+}
