@@ -1,24 +1,26 @@
 package idleheron.cli;
 
-import com.fasterxml.jackson.core.JacksonException;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.Tolerances;
 import idleheron.core.compare.TopicResult;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
-import idleheron.formats.FormatException;
 import idleheron.formats.SceneFiles;
+import idleheron.report.CompareCsv;
 import idleheron.report.CompareJson;
 import idleheron.report.Json;
+import idleheron.report.Paper;
+import idleheron.report.PdfReport;
 import idleheron.report.Report;
+import idleheron.report.TermsJson;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -50,7 +52,7 @@ final class CompareCommand implements Callable<Integer> {
     @Option(names = "--json", description = "as JSON")
     boolean json;
 
-    @Option(names = "--report", paramLabel = "OUT.html", description = "leaves a report")
+    @Option(names = "--report", paramLabel = "OUT", description = "leaves a report: .html, .pdf, .json or .csv")
     @Nullable
     Path report;
 
@@ -59,7 +61,7 @@ final class CompareCommand implements Callable<Integer> {
         if (!as.equals("meant") && !as.equals("stored")) {
             throw new UsageException("--as " + as + ", expected stored or meant");
         }
-        Tolerances limits = tolerance == null ? Tolerances.DEFAULT : read(tolerance);
+        Tolerances limits = tolerance == null ? Tolerances.DEFAULT : TermsJson.read(tolerance);
         Scene sent = SceneFiles.read(sentFile, Progress.NONE).scene();
         Scene returned = SceneFiles.read(returnedFile, Progress.NONE).scene();
         Comparison c = Comparison.of(sent, returned, limits, as.equals("meant"), Progress.NONE);
@@ -70,32 +72,31 @@ final class CompareCommand implements Callable<Integer> {
             print(c, out);
         }
         if (report != null) {
-            Files.writeString(
-                    report,
-                    Report.html(
-                            sent,
-                            returned,
-                            c,
-                            "",
-                            "",
-                            LocalDate.now(ZoneId.systemDefault()).toString()));
+            leave(report, sent, returned, c, limits);
             spec.commandLine().getErr().println("report in " + report);
         }
         return c.verdict().isFault() ? Main.FAULTS : Main.CLEAN;
     }
 
-    private static Tolerances read(Path file) throws IOException {
-        try {
-            ObjectMapper mapper = new ObjectMapper();
-            ObjectNode all = mapper.valueToTree(Tolerances.DEFAULT);
-            if (!(mapper.readTree(file.toFile()) instanceof ObjectNode told)) {
-                throw FormatException.in(
-                        String.valueOf(file.getFileName()), "an object of tolerances", "something else");
+    /** In the kind that the file's ending names. */
+    private void leave(Path to, Scene sent, Scene returned, Comparison c, Tolerances limits) throws IOException {
+        String name = String.valueOf(to.getFileName()).toLowerCase(java.util.Locale.ROOT);
+        Paper paper = new Paper(
+                "",
+                "",
+                LocalDate.now(ZoneId.systemDefault()).toString(),
+                limits,
+                Paper.sources(List.of(sentFile, returnedFile)));
+        if (name.endsWith(".pdf")) {
+            try (OutputStream out = Files.newOutputStream(to)) {
+                PdfReport.write(sent, returned, c, paper, out);
             }
-            all.setAll(told);
-            return mapper.treeToValue(all, Tolerances.class);
-        } catch (JacksonException e) {
-            throw FormatException.in(String.valueOf(file.getFileName()), "tolerances as JSON", e.getOriginalMessage());
+        } else if (name.endsWith(".csv")) {
+            Files.writeString(to, CompareCsv.of(c));
+        } else if (name.endsWith(".json")) {
+            Files.writeString(to, Json.text(CompareJson.of(c)));
+        } else {
+            Files.writeString(to, Report.html(sent, returned, c, paper));
         }
     }
 

@@ -1,6 +1,7 @@
 package idleheron.desktop;
 
 import idleheron.core.compare.Comparison;
+import idleheron.core.compare.TopicResult;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
@@ -13,6 +14,8 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
 import org.jspecify.annotations.Nullable;
 
 /** All that the window shows, as properties. Lives on the window's thread. */
@@ -31,6 +34,7 @@ final class Bench {
     private final BooleanProperty asMeant = new SimpleBooleanProperty(true);
     private final BooleanProperty dusk = new SimpleBooleanProperty(false);
     private final IntegerProperty joint = new SimpleIntegerProperty(-1);
+    private final ObservableList<TopicResult> told = FXCollections.observableArrayList();
     private final Transport transport = new Transport();
 
     ObjectProperty<Crossing> crossing() {
@@ -68,5 +72,18 @@ final class Bench {
 
     Transport transport() {
         return transport;
+    }
+
+    /** Topics of a comparison that is still running, as they become known. */
+    ObservableList<TopicResult> told() {
+        return told;
+    }
+
+    void told(TopicResult t) {
+        told.add(t);
+    }
+
+    void toldNothing() {
+        told.clear();
     }
 }

@@ -1,6 +1,7 @@
 package idleheron.desktop;
 
 import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Terms;
 import idleheron.core.compare.Tolerances;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
@@ -23,6 +24,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.function.Consumer;
+import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
 
 /** All that a user can do to the bench, and what follows from it. */
@@ -153,6 +155,11 @@ final class Deeds {
         }
     }
 
+    /** Other tolerances, or another table of what belongs together. */
+    void terms(Terms terms) {
+        undo.change(bench.crossing().get().withTerms(terms));
+    }
+
     void sign(String by, String note) {
         undo.change(bench.crossing().get().signed(by, note));
         keep();
@@ -194,7 +201,9 @@ final class Deeds {
                     return new Both(out, in, kept);
                 },
                 b -> {
-                    Crossing c = Crossing.of(b.sent(), null).withSent(b.sent());
+                    Crossing c = Crossing.of(b.sent(), null)
+                            .withSent(b.sent())
+                            .withTerms(b.kept().terms());
                     undo.change(
                             b.returned() == null
                                     ? c
@@ -228,7 +237,8 @@ final class Deeds {
         }
         if (c.sent() != was.sent()
                 || c.returned() != was.returned()
-                || !c.mends().equals(was.mends())) {
+                || !c.mends().equals(was.mends())
+                || !c.terms().equals(was.terms())) {
             compare();
         }
     }
@@ -273,6 +283,7 @@ final class Deeds {
             return;
         }
         boolean meant = bench.asMeant().get();
+        bench.toldNothing();
         jobs.run(
                 "compare",
                 p -> {
@@ -283,7 +294,16 @@ final class Deeds {
                     Asset mended =
                             new Asset(s, returned.path(), returned.format(), returned.variant(), returned.bytes());
                     return new Bench.Compared(
-                            sent, mended, Comparison.of(sent.scene(), s, Tolerances.DEFAULT, meant, p));
+                            sent,
+                            mended,
+                            Comparison.of(
+                                    sent.scene(),
+                                    s,
+                                    c.terms().tolerances(),
+                                    c.terms().table(),
+                                    meant,
+                                    t -> Platform.runLater(() -> bench.told(t)),
+                                    p));
                 },
                 bench.compared()::set);
     }

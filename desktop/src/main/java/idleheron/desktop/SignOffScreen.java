@@ -10,14 +10,20 @@ import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.render.Picture;
+import idleheron.report.CompareCsv;
 import idleheron.report.CompareJson;
 import idleheron.report.Json;
+import idleheron.report.Paper;
+import idleheron.report.PdfReport;
 import idleheron.report.Report;
 import idleheron.report.Snapshot;
+import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.List;
 import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
@@ -81,7 +87,11 @@ final class SignOffScreen implements Screen {
                 Ui.row(
                         8,
                         Ui.button("Save as HTML", "One page that needs no other file", this::saveHtml, "quiet"),
-                        Ui.button("Save as JSON", "For a build farm", this::saveJson, "quiet")));
+                        Ui.button("Save as PDF", "For mail and print", this::savePdf, "quiet")),
+                Ui.row(
+                        8,
+                        Ui.button("Save as JSON", "For a build farm", this::saveJson, "quiet"),
+                        Ui.button("Save as CSV", "Every figure, one to a line", this::saveCsv, "quiet")));
         right.setPrefWidth(300);
         right.setMinWidth(260);
         root.getChildren().addAll(scroll, right);
@@ -219,15 +229,48 @@ final class SignOffScreen implements Screen {
         return free;
     }
 
+    /** What stands on the paper besides the figures; reads the files for their hashes. */
+    private static Paper paper(Bench.Compared c, Crossing k) throws IOException {
+        return new Paper(
+                k.signedBy(),
+                k.note(),
+                LocalDate.now(ZoneId.systemDefault()).toString(),
+                k.terms().tolerances(),
+                Paper.sources(
+                        List.of(Path.of(c.sent().path()), Path.of(c.returned().path()))));
+    }
+
     private void saveHtml() {
         Bench.Compared c = bench.compared().get();
         if (c != null) {
             Crossing k = bench.crossing().get();
-            String date = LocalDate.now(ZoneId.systemDefault()).toString();
             save(
                     beside(c.returned(), "html"),
-                    p -> Report.html(
-                            c.sent().scene(), c.returned().scene(), c.comparison(), k.signedBy(), k.note(), date));
+                    p -> Report.html(c.sent().scene(), c.returned().scene(), c.comparison(), paper(c, k)));
+        }
+    }
+
+    private void savePdf() {
+        Bench.Compared c = bench.compared().get();
+        if (c != null) {
+            Crossing k = bench.crossing().get();
+            Path to = beside(c.returned(), "pdf");
+            jobs.run(
+                    "report",
+                    p -> {
+                        try (OutputStream out = Files.newOutputStream(to)) {
+                            PdfReport.write(c.sent().scene(), c.returned().scene(), c.comparison(), paper(c, k), out);
+                        }
+                        return to;
+                    },
+                    done -> tell.accept("The report is in " + done + "."));
+        }
+    }
+
+    private void saveCsv() {
+        Bench.Compared c = bench.compared().get();
+        if (c != null) {
+            save(beside(c.returned(), "csv"), p -> CompareCsv.of(c.comparison()));
         }
     }
 

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.Verdict;
+import idleheron.core.compare.Terms;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import java.io.IOException;
@@ -24,6 +25,7 @@ import org.jspecify.annotations.Nullable;
  * @param returned what came back, or ""
  * @param remedies their codes, in order
  * @param mends codes of what was done to what came back, in order
+ * @param terms tolerances and table that it was compared under
  */
 public record CrossingFile(
         String original,
@@ -34,7 +36,8 @@ public record CrossingFile(
         List<String> mends,
         String verdict,
         String signedBy,
-        String note) {
+        String note,
+        Terms terms) {
     private static final ObjectMapper MAPPER = new ObjectMapper();
     public static final String ENDING = ".crossing.json";
 
@@ -61,7 +64,8 @@ public record CrossingFile(
                 c.mends().stream().map(r -> r.code()).toList(),
                 verdict == null ? Verdict.NOT_CHECKED.word() : verdict.word(),
                 c.signedBy(),
-                c.note());
+                c.note(),
+                c.terms());
     }
 
     private static String name(@Nullable Asset a, Path folder) {
@@ -80,6 +84,7 @@ public record CrossingFile(
         o.set("remedies", MAPPER.valueToTree(remedies));
         o.set("mends", MAPPER.valueToTree(mends));
         o.put("verdict", verdict).put("signedBy", signedBy).put("note", note);
+        TermsJson.put(o, terms);
         Path draft = target.resolveSibling(target.getFileName() + ".part");
         Files.writeString(draft, Json.text(o));
         Files.move(draft, target, StandardCopyOption.REPLACE_EXISTING);
@@ -109,7 +114,8 @@ public record CrossingFile(
                 texts(o.path("mends")),
                 o.path("verdict").asText(),
                 o.path("signedBy").asText(),
-                o.path("note").asText());
+                o.path("note").asText(),
+                TermsJson.terms(o, String.valueOf(file.getFileName())));
     }
 
     private static List<String> texts(JsonNode list) {

@@ -36,17 +36,23 @@ public final class Report {
         this.comparison = comparison;
     }
 
+    /** One page of HTML that needs no other file. */
+    public static String html(Scene sent, Scene returned, Comparison comparison, Paper paper) {
+        return page(sent, returned, comparison, paper, false);
+    }
+
     /**
-     * @param signedBy who signs it off, or ""
-     * @param note a remark of that person, or ""
-     * @param date as it is to be shown
+     * @param printed for paper: well-formed as XML, plots as pictures, no more of the style than a PDF writer knows
      */
-    public static String html(
-            Scene sent, Scene returned, Comparison comparison, String signedBy, String note, String date) {
-        Map<String, Object> model = new Report(sent, returned, comparison).model();
-        model.put("signedBy", signedBy);
-        model.put("note", note);
-        model.put("date", date);
+    static String page(Scene sent, Scene returned, Comparison comparison, Paper paper, boolean printed) {
+        Map<String, Object> model = new Report(sent, returned, comparison).model(printed);
+        model.put("printed", printed);
+        model.put("signedBy", paper.signedBy());
+        model.put("note", paper.note());
+        model.put("date", paper.date());
+        model.put("program", Paper.PROGRAM);
+        model.put("files", paper.files());
+        model.put("tolerances", tolerances(paper));
         Configuration c = new Configuration(Configuration.VERSION_2_3_34);
         c.setClassForTemplateLoading(Report.class, "/idleheron/report");
         c.setDefaultEncoding(StandardCharsets.UTF_8.name());
@@ -63,7 +69,16 @@ public final class Report {
         return out.toString();
     }
 
-    private Map<String, Object> model() {
+    private static List<Map<String, String>> tolerances(Paper p) {
+        List<Map<String, String>> out = new ArrayList<>();
+        TermsJson.of(p.tolerances())
+                .propertyStream()
+                .forEach(e ->
+                        out.add(Map.of("name", e.getKey(), "value", e.getValue().asText())));
+        return out;
+    }
+
+    private Map<String, Object> model(boolean printed) {
         Map<String, Object> m = new HashMap<>();
         m.put("verdict", comparison.verdict().word());
         m.put("faults", comparison.faults());
@@ -82,7 +97,7 @@ public final class Report {
         m.put("causes", causes);
         m.put("losses", comparison.losses().stream().map(Loss::text).toList());
         m.put("sides", List.of(side("sent", sent), side("returned", returned)));
-        m.put("topics", comparison.topics().stream().map(this::topic).toList());
+        m.put("topics", comparison.topics().stream().map(t -> topic(t, printed)).toList());
         Figure f = worst();
         Clip clip = clip(sent, f.clip());
         double seconds =
@@ -122,7 +137,7 @@ public final class Report {
                 "clips", s.clips().size());
     }
 
-    private Map<String, Object> topic(TopicResult t) {
+    private Map<String, Object> topic(TopicResult t, boolean printed) {
         Map<String, Object> m = new HashMap<>();
         m.put("title", t.topic().title());
         m.put("verdict", t.verdict().word());
@@ -147,7 +162,10 @@ public final class Report {
         List<Map<String, String>> plots = new ArrayList<>();
         for (Series s : t.plots()) {
             plots.add(Map.of(
-                    "title", s.title() + ", clip " + sent.clips().get(s.clip()).name(), "svg", Plot.svg(s)));
+                    "title",
+                    s.title() + ", clip " + sent.clips().get(s.clip()).name(),
+                    "svg",
+                    printed ? "<img alt='plot' src='" + Plot.dataUri(s) + "'/>" : Plot.svg(s)));
         }
         m.put("plots", plots);
         return m;

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idleheron.core.Verdict;
+import idleheron.core.compare.MatchTable;
+import idleheron.core.compare.Terms;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.remedy.BakeScale;
@@ -53,5 +55,27 @@ class CrossingFileTest {
         assertThatThrownBy(() -> CrossingFile.read(file))
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("as JSON");
+    }
+
+    @Test
+    void terms_are_kept_and_a_wrong_tolerance_is_named() throws IOException {
+        Terms terms = new Terms(
+                TermsJson.tolerances(new com.fasterxml.jackson.databind.ObjectMapper().readTree("{\"joint\": 2}"), "t"),
+                MatchTable.NONE.withNode("rope", "seil").withClip("ring", ""));
+        Crossing c =
+                Crossing.of(asset("bell.fbx"), null).withSent(asset("bell.fbx")).withTerms(terms);
+        Path file = folder.resolve("bell.crossing.json");
+        CrossingFile.of(c, null, folder).write(file);
+        assertThat(CrossingFile.read(file).terms()).isEqualTo(terms);
+        assertThat(terms.tolerances().joint()).isEqualTo(2);
+        Path own = folder.resolve("mine.json");
+        Files.writeString(own, TermsJson.text(terms.tolerances()));
+        assertThat(TermsJson.read(own)).isEqualTo(terms.tolerances());
+        Files.writeString(own, "{\"joints\": 1}");
+        assertThatThrownBy(() -> TermsJson.read(own))
+                .hasMessageContaining("mine.json")
+                .hasMessageContaining("joints");
+        Files.writeString(own, "{\"joint\": -1}");
+        assertThatThrownBy(() -> TermsJson.read(own)).hasMessageContaining("from 0 for joint");
     }
 }

@@ -24,7 +24,7 @@ class ReportTest {
     @Test
     void the_page_stands_alone_and_escapes_what_people_write() {
         Comparison c = Comparison.of(SENT, BACK, Tolerances.DEFAULT, true, Progress.NONE);
-        String html = Report.html(SENT, BACK, c, "Mira <b>", "mind the bell & rope", "2031-05-01");
+        String html = Report.html(SENT, BACK, c, paper("Mira <b>", "mind the bell & rope", "2031-05-01"));
         assertThat(html).contains("Mira &lt;b&gt;", "mind the bell &amp; rope", "2031-05-01", "data:image/png;base64,");
         assertThat(html).doesNotContain("src=\"http").doesNotContain("href=");
         assertThat(html).contains("Units and axes").contains("footbridge_bell");
@@ -33,7 +33,7 @@ class ReportTest {
     @Test
     void a_clean_crossing_has_no_cause_and_says_so_in_one_word() {
         Comparison c = Comparison.of(SENT, SENT, Tolerances.DEFAULT, true, Progress.NONE);
-        String html = Report.html(SENT, SENT, c, "", "", "today");
+        String html = Report.html(SENT, SENT, c, paper("", "", "today"));
         assertThat(html).contains("clean").contains("Not signed off").doesNotContain("Likely cause");
     }
 
@@ -65,5 +65,52 @@ class ReportTest {
         var image = ImageIO.read(new ByteArrayInputStream(Snapshot.png(p)));
         assertThat(image.getWidth()).isEqualTo(64);
         assertThat(image.getRGB(32, 24) & 0xFFFFFF).isEqualTo(p.at(32, 24) & 0xFFFFFF);
+    }
+
+    private static Paper paper(String by, String note, String date) {
+        return new Paper(
+                by,
+                note,
+                date,
+                Tolerances.DEFAULT,
+                java.util.List.of(new Paper.Source("bell.fbx", 12, "ab".repeat(32))));
+    }
+
+    @Test
+    void theReportNamesItsFilesAndTolerances() {
+        Comparison c = Comparison.of(SENT, BACK, Tolerances.DEFAULT, true, Progress.NONE);
+        String html = Report.html(SENT, BACK, c, paper("", "", "today"));
+        assertThat(html).contains("ab".repeat(32)).contains("clipPosition 0.1").contains(Paper.PROGRAM);
+    }
+
+    @Test
+    void aPdfIsWrittenAndHoldsTheVerdict() throws java.io.IOException {
+        Comparison c = Comparison.of(SENT, BACK, Tolerances.DEFAULT, true, Progress.NONE);
+        java.io.ByteArrayOutputStream out = new java.io.ByteArrayOutputStream();
+        PdfReport.write(SENT, BACK, c, paper("Mira", "mind the bell", "2031-05-01"), out);
+        try (org.apache.pdfbox.pdmodel.PDDocument d = org.apache.pdfbox.Loader.loadPDF(out.toByteArray())) {
+            String text = new org.apache.pdfbox.text.PDFTextStripper().getText(d);
+            assertThat(text).contains(c.verdict().word()).contains("Mira").contains("ab".repeat(10));
+            assertThat(d.getNumberOfPages()).isPositive();
+        }
+    }
+
+    @Test
+    void csvHasALineForEveryFigure() {
+        Comparison c = Comparison.of(SENT, BACK, Tolerances.DEFAULT, true, Progress.NONE);
+        String csv = CompareCsv.of(c);
+        long figures = c.topics().stream()
+                .flatMap(t -> t.evidence().rows().stream())
+                .mapToLong(r -> r.cells().size())
+                .sum();
+        assertThat(csv.lines().count())
+                .isEqualTo(
+                        1 + c.causes().size() + c.losses().size() + c.topics().size() + figures);
+        idleheron.core.compare.Evidence e = new idleheron.core.compare.Evidence(
+                "joint",
+                java.util.List.of("off by mm"),
+                java.util.List.of(new idleheron.core.compare.Evidence.Row(
+                        "a,\"b\"", 0, 0, -1, Double.NaN, true, java.util.List.of(0.5))));
+        assertThat(CompareCsv.of(e)).isEqualTo("joint,off by mm,over\r\n\"a,\"\"b\"\"\",0.500000000,over\r\n");
     }
 }

@@ -1,5 +1,6 @@
 package idleheron.core.crossing;
 
+import idleheron.core.compare.Terms;
 import idleheron.core.inspect.Convention;
 import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.Remedy;
@@ -19,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param mends remedies on what came back, in their order
  * @param signedBy who signed it off, or ""
  * @param note a remark for the report
+ * @param terms tolerances, and what the user says belongs together
  */
 public record Crossing(
         @Nullable Asset original,
@@ -29,8 +31,10 @@ public record Crossing(
         @Nullable Asset returned,
         List<Remedy> mends,
         String signedBy,
-        String note) {
-    public static final Crossing EMPTY = new Crossing(null, null, List.of(), null, "", null, List.of(), "", "");
+        String note,
+        Terms terms) {
+    public static final Crossing EMPTY =
+            new Crossing(null, null, List.of(), null, "", null, List.of(), "", "", Terms.USUAL);
 
     public Crossing {
         remedies = List.copyOf(remedies);
@@ -39,15 +43,15 @@ public record Crossing(
 
     /** A new asset starts anew. */
     public static Crossing of(Asset original, @Nullable Convention destination) {
-        return new Crossing(original, destination, List.of(), null, "", null, List.of(), "", "");
+        return new Crossing(original, destination, List.of(), null, "", null, List.of(), "", "", Terms.USUAL);
     }
 
     public Crossing withDestination(@Nullable Convention value) {
-        return new Crossing(original, value, remedies, sent, via, returned, mends, signedBy, note);
+        return new Crossing(original, value, remedies, sent, via, returned, mends, signedBy, note, terms);
     }
 
     public Crossing withRemedies(List<Remedy> value) {
-        return new Crossing(original, destination, value, sent, via, returned, mends, signedBy, note);
+        return new Crossing(original, destination, value, sent, via, returned, mends, signedBy, note, terms);
     }
 
     /** With one remedy more at the end; a conversion takes the place of an earlier one. */
@@ -63,18 +67,23 @@ public record Crossing(
     }
 
     public Crossing withSent(Asset value) {
-        return new Crossing(original, destination, remedies, value, "", null, List.of(), "", note);
+        return new Crossing(original, destination, remedies, value, "", null, List.of(), "", note, terms);
     }
 
     public Crossing withReturned(Asset value, String tool) {
-        return new Crossing(original, destination, remedies, sent, tool, value, List.of(), "", note);
+        return new Crossing(original, destination, remedies, sent, tool, value, List.of(), "", note, terms);
     }
 
     public Crossing withMends(List<Remedy> value) {
-        return new Crossing(original, destination, remedies, sent, via, returned, value, "", note);
+        return new Crossing(original, destination, remedies, sent, via, returned, value, "", note, terms);
     }
 
     public Crossing signed(String by, String remark) {
-        return new Crossing(original, destination, remedies, sent, via, returned, mends, by, remark);
+        return new Crossing(original, destination, remedies, sent, via, returned, mends, by, remark, terms);
+    }
+
+    /** Under other tolerances or another table; what was signed was signed under the old ones. */
+    public Crossing withTerms(Terms value) {
+        return new Crossing(original, destination, remedies, sent, via, returned, mends, "", note, value);
     }
 }

@@ -1,0 +1,26 @@
+package idleheron.core.remedy;
+
+import idleheron.core.scene.Scene;
+
+/** A remedy that keeps its place in the list and is switched off. */
+public record Paused(Remedy remedy) implements Remedy {
+    @Override
+    public String code() {
+        return remedy.code();
+    }
+
+    @Override
+    public String title() {
+        return remedy.title();
+    }
+
+    @Override
+    public String describe() {
+        return "Switched off. " + remedy.describe();
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        return scene;
+    }
+}

@@ -1,0 +1,60 @@
+package idleheron.report;
+
+import idleheron.core.compare.Tolerances;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+
+/**
+ * What a report says besides its figures.
+ *
+ * @param signedBy who signs it off, or ""
+ * @param note a remark of that person, or ""
+ * @param date as it is to be shown
+ * @param files what was read, by content
+ */
+public record Paper(String signedBy, String note, String date, Tolerances tolerances, List<Source> files) {
+    /** Of the program, as every report names it. */
+    public static final String PROGRAM = "Idle Heron 0.1.0";
+
+    public Paper {
+        files = List.copyOf(files);
+    }
+
+    /**
+     * A file that was read.
+     *
+     * @param sha256 of its bytes, 64 hexadecimal digits
+     */
+    public record Source(String name, long bytes, String sha256) {}
+
+    /** Reads the files once more for their hashes. */
+    public static List<Source> sources(List<Path> files) throws IOException {
+        List<Source> out = new ArrayList<>();
+        for (Path f : files) {
+            if (Files.isRegularFile(f)) {
+                out.add(new Source(String.valueOf(f.getFileName()), Files.size(f), hash(f)));
+            }
+        }
+        return out;
+    }
+
+    private static String hash(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            MessageDigest d = MessageDigest.getInstance("SHA-256");
+            byte[] buffer = new byte[1 << 16];
+            for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
+                d.update(buffer, 0, n);
+            }
+            return HexFormat.of().formatHex(d.digest());
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}
