@@ -6,15 +6,20 @@ import idleheron.core.compare.Comparison;
 import idleheron.core.compare.Evidence;
 import idleheron.core.compare.LikelyCause;
 import idleheron.core.compare.Series;
+import idleheron.core.compare.Terms;
 import idleheron.core.compare.TopicResult;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import java.util.List;
+import java.util.function.Consumer;
+import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -23,6 +28,9 @@ import javafx.scene.layout.VBox;
 
 /** The ledger of topics, the likely cause, and the evidence: view, plot and table, which move together. */
 final class CompareScreen implements Screen {
+    /** So many causes are told in full. */
+    private static final int CAUSES = 3;
+
     private final Bench bench;
     private final Deeds deeds;
     private final Viewport view;
@@ -30,7 +38,10 @@ final class CompareScreen implements Screen {
     private final BorderPane root = new BorderPane();
     private final VBox ledger = Ui.column(2);
     private final HBox cause = new HBox(14);
-    private final EvidenceTable table = new EvidenceTable();
+    private final EvidencePane pane;
+    private final EvidenceTable table;
+    private final Sheets sheets;
+    private final Consumer<String> help;
     private final PlotPane plot;
     private final ToggleGroup arrangement = new ToggleGroup();
     private final ToggleGroup meaning = new ToggleGroup();
@@ -38,8 +49,20 @@ final class CompareScreen implements Screen {
     private final Label legendText = Ui.label("", "small");
     private Topic topic = Topic.UNITS_AND_AXES;
     private final Label summary = Ui.wrapped("", "second");
+    private final VBox influences = Ui.column(1);
 
-    CompareScreen(Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces) {
+    CompareScreen(
+            Bench bench,
+            Deeds deeds,
+            Viewport view,
+            Viewport.Spaces spaces,
+            Sheets sheets,
+            Consumer<String> tell,
+            Consumer<String> help) {
+        this.sheets = sheets;
+        this.help = help;
+        pane = new EvidencePane(tell);
+        table = pane.table();
         this.bench = bench;
         this.deeds = deeds;
         this.view = view;
@@ -58,8 +81,8 @@ final class CompareScreen implements Screen {
         StackPane.setMargin(arrangements, new Insets(10));
         StackPane.setMargin(meanings, new Insets(10));
         StackPane.setMargin(legend, new Insets(12));
-        VBox right = Ui.column(6, summary, table);
-        VBox.setVgrow(table, Priority.ALWAYS);
+        VBox right = Ui.column(6, summary, influences, pane);
+        VBox.setVgrow(pane, Priority.ALWAYS);
         right.setPrefWidth(436);
         right.setMinWidth(300);
         HBox evidence = new HBox(12, stack, right);
@@ -97,6 +120,7 @@ final class CompareScreen implements Screen {
             }
         });
         table.onChosen(this::go);
+        bench.told().addListener((ListChangeListener<TopicResult>) k -> showRunning());
         show();
     }
 
@@ -139,6 +163,36 @@ final class CompareScreen implements Screen {
         if (r.sentNode() >= 0) {
             bench.joint().set(r.sentNode());
         }
+        showInfluences(c, r);
+    }
+
+    /** The joints that move a point, on both sides, when the row is about a point. */
+    private void showInfluences(Bench.Compared c, Evidence.Row r) {
+        influences.getChildren().clear();
+        int at = r.subject().lastIndexOf("/point ");
+        if (topic != Topic.SKIN_WEIGHTS || at < 0 || r.sentNode() < 0) {
+            return;
+        }
+        int point = Integer.parseInt(r.subject().substring(at + 7));
+        for (PointInfluences.Line l :
+                PointInfluences.of(c.sent().scene(), c.returned().scene(), r.sentNode(), point)) {
+            influences.getChildren().add(Ui.fact(l.joint(), l.sent() + "  →  " + l.returned()));
+        }
+    }
+
+    /** What is known so far, while the rest is still computed. */
+    private void showRunning() {
+        if (bench.told().isEmpty() || bench.stone().get() != Stone.COMPARE) {
+            return;
+        }
+        ledger.getChildren()
+                .setAll(
+                        Ui.label("Comparing", "verdict"),
+                        Ui.label("what is known so far", "second"),
+                        Ui.label(" ", "small"));
+        for (TopicResult t : bench.told()) {
+            ledger.getChildren().add(row(t));
+        }
     }
 
     private void show() {
@@ -156,7 +210,7 @@ final class CompareScreen implements Screen {
                                     "second"));
             cause.setVisible(false);
             summary.setText("");
-            table.show(Evidence.NONE);
+            pane.show(Evidence.NONE);
             showView();
             return;
         }
@@ -181,34 +235,75 @@ final class CompareScreen implements Screen {
                                 "second"),
                         Ui.label(" ", "small"));
         for (TopicResult t : c.topics()) {
-            HBox row = Ui.row(
-                    10,
-                    Ui.mark(t.verdict(), 13),
-                    Ui.label(t.topic().title(), t.topic() == topic ? "strong" : "plain"),
-                    Ui.grow());
-            if (t.verdict() == Verdict.NOT_CHECKED) {
-                row.getChildren().add(Ui.label("not sent", "second"));
-            } else {
-                row.getChildren()
-                        .addAll(
-                                Ui.label(t.worst().number(), "figure"),
-                                unit(t.worst().unit()));
-            }
-            row.getStyleClass().add("ledger-row");
-            if (t.topic() == topic) {
-                row.getStyleClass().add("chosen");
-            }
-            row.setFocusTraversable(true);
-            row.setAccessibleText(t.topic().title() + ", " + t.verdict().word() + ", "
-                    + t.worst().text());
-            row.setOnMouseClicked(e -> choose(t.topic()));
-            row.setOnKeyPressed(e -> {
-                if (e.getCode() == javafx.scene.input.KeyCode.ENTER) {
-                    choose(t.topic());
-                }
-            });
-            ledger.getChildren().add(row);
+            ledger.getChildren().add(row(t));
         }
+        ledger.getChildren()
+                .addAll(
+                        Ui.label(" ", "small"),
+                        Ui.row(
+                                8,
+                                Ui.button(
+                                        "Matching",
+                                        "What belongs to what, to be mended by hand",
+                                        this::matching,
+                                        "quiet"),
+                                Ui.button(
+                                        "Tolerances", "From where on a difference counts", this::tolerances, "quiet")));
+    }
+
+    private void matching() {
+        Bench.Compared c = bench.compared().get();
+        if (c != null) {
+            Terms now = bench.crossing().get().terms();
+            sheets.show(
+                    "What belongs to what",
+                    "Matched by path, by name and by place; what you choose here is kept with the crossing.",
+                    new MatchSheet(
+                            c.sent().scene(),
+                            c.returned().scene(),
+                            now.table(),
+                            t -> deeds.terms(bench.crossing().get().terms().with(t))));
+        }
+    }
+
+    private void tolerances() {
+        Terms now = bench.crossing().get().terms();
+        sheets.show(
+                "Tolerances",
+                "From where on a difference counts. Kept with the crossing.",
+                new ToleranceSheet(
+                        now.tolerances(),
+                        t -> deeds.terms(bench.crossing().get().terms().with(t))));
+    }
+
+    private HBox row(TopicResult t) {
+        HBox row = Ui.row(
+                10,
+                Ui.mark(t.verdict(), 13),
+                Ui.label(t.topic().title(), t.topic() == topic ? "strong" : "plain"),
+                Ui.grow());
+        if (t.verdict() == Verdict.NOT_CHECKED) {
+            row.getChildren().add(Ui.label("not sent", "second"));
+        } else {
+            row.getChildren()
+                    .addAll(
+                            Ui.label(t.worst().number(), "figure"),
+                            unit(t.worst().unit()));
+        }
+        row.getStyleClass().add("ledger-row");
+        if (t.topic() == topic) {
+            row.getStyleClass().add("chosen");
+        }
+        row.setFocusTraversable(true);
+        row.setAccessibleText(
+                t.topic().title() + ", " + t.verdict().word() + ", " + t.worst().text());
+        row.setOnMouseClicked(e -> choose(t.topic()));
+        row.setOnKeyPressed(e -> {
+            if (e.getCode() == javafx.scene.input.KeyCode.ENTER) {
+                choose(t.topic());
+            }
+        });
+        return row;
     }
 
     private static Label unit(String text) {
@@ -248,17 +343,26 @@ final class CompareScreen implements Screen {
             return;
         }
         LikelyCause last = causes.getLast();
-        long topics = last.left() == 0
-                ? c.topics().stream()
-                        .filter(t -> t.verdict().isFault() && t.topic() != Topic.SKIN_WEIGHTS)
-                        .count()
-                : causes.stream().flatMap(l -> l.explains().stream()).distinct().count();
-        VBox text = Ui.column(
-                2,
-                Ui.label("Likely cause, explains " + topics + " of " + c.faults() + " topics", "small"),
-                Ui.wrapped(c.causeSentence(), "strong"),
-                Ui.wrapped(
-                        "Left after mending: " + last.left() + " of "
+        VBox text = Ui.column(3, Ui.label("Likely cause: what was tried and made differences vanish", "small"));
+        for (LikelyCause l : causes.subList(0, Math.min(CAUSES, causes.size()))) {
+            Label sentence = Ui.wrapped(l.text() + ".", "strong");
+            HBox.setHgrow(sentence, Priority.ALWAYS);
+            Label left = Ui.label(l.before() + " → " + l.left() + " over", "figure");
+            left.setMinWidth(Label.USE_PREF_SIZE);
+            left.setTooltip(new Tooltip("Figures over tolerance before and after its remedy"));
+            HBox line = Ui.row(8, sentence, left);
+            if (HelpPages.of(l.code()) != null) {
+                Button about = Ui.button("?", "What this is about", () -> help.accept(l.code()), "icon-button");
+                about.setAccessibleText("What this is about");
+                line.getChildren().add(about);
+            }
+            text.getChildren().add(line);
+        }
+        int more = causes.size() - CAUSES;
+        text.getChildren()
+                .add(Ui.wrapped(
+                        (more > 0 ? more + (more == 1 ? " smaller cause" : " smaller causes") + " more. " : "")
+                                + "Left after mending all: " + last.left() + " of "
                                 + causes.getFirst().before() + " figures over tolerance."
                                 + (c.losses().isEmpty() ? "" : " Lost on the way: " + c.lossSentence()),
                         "second"));
@@ -280,7 +384,7 @@ final class CompareScreen implements Screen {
         }
         TopicResult t = c.comparison().topic(topic);
         summary.setText(t.summary());
-        table.show(t.evidence());
+        pane.show(t.evidence());
         table.point(bench.joint().get());
         showPlot();
     }

@@ -19,7 +19,10 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -34,6 +37,8 @@ final class Deeds {
     private final UndoStack undo;
     private final Settings settings;
     private Crossing derived = Crossing.EMPTY;
+    private @Nullable Seen watched;
+    private @Nullable Seen pending;
 
     Deeds(Bench bench, Jobs jobs, UndoStack undo, Settings settings) {
         this.bench = bench;
@@ -214,6 +219,48 @@ final class Deeds {
                     settings.remember(file);
                     bench.stone().set(b.returned() == null ? Stone.LOOK_OVER : Stone.COMPARE);
                 });
+    }
+
+    /**
+     * Reads what came back again when its file was written anew since it was read; to be called every now and then. A file that
+     * is still growing is left until it rests.
+     */
+    void watch() {
+        Asset a = bench.crossing().get().returned();
+        if (a == null) {
+            watched = null;
+            return;
+        }
+        Path file = Path.of(a.path());
+        Seen now = Seen.of(file);
+        Seen before = watched;
+        if (before == null || !before.file().equals(file)) {
+            watched = now;
+            pending = null;
+        } else if (now != null && !now.equals(before)) {
+            if (now.equals(pending)) {
+                watched = now;
+                pending = null;
+                String via = bench.crossing().get().via();
+                jobs.run(
+                        "open returned",
+                        p -> asset(SceneFiles.read(file, p), file),
+                        fresh -> undo.change(bench.crossing().get().withReturned(fresh, via)));
+            } else {
+                pending = now;
+            }
+        }
+    }
+
+    /** A file as it lay there at some moment. */
+    private record Seen(Path file, long bytes, FileTime written) {
+        static @Nullable Seen of(Path file) {
+            try {
+                return new Seen(file, Files.size(file), Files.getLastModifiedTime(file));
+            } catch (IOException e) {
+                return null;
+            }
+        }
     }
 
     void undo() {

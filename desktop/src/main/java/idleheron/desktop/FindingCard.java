@@ -15,7 +15,12 @@ import org.jspecify.annotations.Nullable;
 final class FindingCard extends HBox {
     private final Finding finding;
 
-    FindingCard(Finding finding, boolean applied, Consumer<Finding> chosen, Consumer<Remedy> remedy) {
+    FindingCard(
+            Finding finding,
+            boolean applied,
+            Consumer<Finding> chosen,
+            Consumer<Remedy> remedy,
+            Consumer<String> help) {
         this.finding = finding;
         getStyleClass().addAll("card", "finding");
         setSpacing(10);
@@ -35,6 +40,11 @@ final class FindingCard extends HBox {
         }
         HBox.setHgrow(text, Priority.ALWAYS);
         getChildren().addAll(Ui.mark(verdict(finding.severity()), 13), text);
+        if (HelpPages.of(finding.code()) != null) {
+            var about = Ui.button("?", "What this is about", () -> help.accept(finding.code()), "icon-button");
+            about.setAccessibleText("What this is about");
+            getChildren().add(about);
+        }
         setOnMouseClicked(e -> chosen.accept(finding));
         setFocusTraversable(true);
         setAccessibleText(finding.severity().word() + ": " + finding.title());

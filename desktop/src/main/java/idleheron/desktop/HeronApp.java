@@ -10,7 +10,10 @@ import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import javafx.animation.Animation;
+import javafx.animation.KeyFrame;
 import javafx.animation.PauseTransition;
+import javafx.animation.Timeline;
 import javafx.application.Application;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -50,6 +53,7 @@ public final class HeronApp extends Application {
     private final StackPane place = new StackPane();
     private final VBox notices = new VBox(8);
     private FrameRuler ruler;
+    private final Sheets sheets = new Sheets();
 
     @Override
     public void start(Stage window) {
@@ -63,11 +67,13 @@ public final class HeronApp extends Application {
         readyView = new Viewport(bench.transport());
         compareView = new Viewport(bench.transport());
         screens.put(Stone.GATHER, new GatherScreen(bench, deeds, jobs, settings, this::choose, demo()));
-        screens.put(Stone.LOOK_OVER, new LookOverScreen(bench, deeds, lookView, spaces));
-        screens.put(Stone.MAKE_READY, new MakeReadyScreen(bench, deeds, readyView, spaces));
+        screens.put(Stone.LOOK_OVER, new LookOverScreen(bench, deeds, lookView, spaces, this::help, this::asStored));
+        screens.put(Stone.MAKE_READY, new MakeReadyScreen(bench, deeds, readyView, spaces, sheets, settings));
         screens.put(Stone.SEND, new SendScreen(bench, deeds, this::chooseReturned));
-        screens.put(Stone.COMPARE, new CompareScreen(bench, deeds, compareView, spaces));
-        screens.put(Stone.SIGN_OFF, new SignOffScreen(bench, deeds, jobs, text -> notice(text, false)));
+        screens.put(
+                Stone.COMPARE,
+                new CompareScreen(bench, deeds, compareView, spaces, sheets, text -> notice(text, false), this::help));
+        screens.put(Stone.SIGN_OFF, new SignOffScreen(bench, deeds, jobs, settings, text -> notice(text, false)));
         ruler = new FrameRuler(bench);
         BorderPane frame = new BorderPane(place);
         frame.setTop(new VBox(4, header(), new SideBand(bench)));
@@ -78,7 +84,7 @@ public final class HeronApp extends Application {
         notices.setAlignment(Pos.BOTTOM_CENTER);
         notices.setPickOnBounds(false);
         HBox progress = progress();
-        StackPane all = new StackPane(frame, progress, notices);
+        StackPane all = new StackPane(frame, sheets, progress, notices);
         StackPane.setAlignment(progress, Pos.BOTTOM_CENTER);
         StackPane.setAlignment(notices, Pos.BOTTOM_CENTER);
         StackPane.setMargin(progress, new Insets(0, 0, 86, 0));
@@ -105,6 +111,13 @@ public final class HeronApp extends Application {
             settings.save();
         });
         stage.show();
+        Timeline watch = new Timeline(new KeyFrame(Duration.seconds(2), e -> {
+            if (settings.watches()) {
+                deeds.watch();
+            }
+        }));
+        watch.setCycleCount(Animation.INDEFINITE);
+        watch.play();
         openArguments();
     }
 
@@ -169,9 +182,10 @@ public final class HeronApp extends Application {
                 () -> bench.dusk().set(!bench.dusk().get()),
                 "flat");
         light.setAccessibleText("Paper or dusk");
-        Button help = Ui.button("?", "Keys (F1)", this::help, "flat");
-        help.setAccessibleText("Keys");
-        HBox box = Ui.row(10, holder, name, new StoneRow(bench), Ui.grow(), back, again, light, help);
+        Button own = Ui.button("Settings", "What the program remembers for you (Ctrl ,)", this::settings, "flat");
+        Button help = Ui.button("?", "Help and keys (F1)", () -> help(""), "flat");
+        help.setAccessibleText("Help and keys");
+        HBox box = Ui.row(8, holder, name, new StoneRow(bench), Ui.grow(), back, again, light, own, help);
         box.setMinHeight(78);
         return box;
     }
@@ -241,7 +255,7 @@ public final class HeronApp extends Application {
 
     private void keys(Scene scene) {
         scene.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
-            boolean typing = scene.getFocusOwner() instanceof TextInputControl;
+            boolean typing = scene.getFocusOwner() instanceof TextInputControl || sheets.isOpen();
             if (new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN).match(e)) {
                 deeds.redo();
             } else if (new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN).match(e) && !typing) {
@@ -250,8 +264,12 @@ public final class HeronApp extends Application {
                 choose();
             } else if (new KeyCodeCombination(KeyCode.D, KeyCombination.SHORTCUT_DOWN).match(e)) {
                 bench.dusk().set(!bench.dusk().get());
+            } else if (new KeyCodeCombination(KeyCode.COMMA, KeyCombination.SHORTCUT_DOWN).match(e)) {
+                settings();
             } else if (e.getCode() == KeyCode.F1) {
-                help();
+                help("");
+            } else if (e.getCode() == KeyCode.ESCAPE && sheets.isOpen()) {
+                sheets.close();
             } else if (e.getCode() == KeyCode.ESCAPE) {
                 jobs.cancel();
                 notices.getChildren().clear();
@@ -372,11 +390,33 @@ public final class HeronApp extends Application {
         notices.getChildren().setAll(List.of(box));
     }
 
-    private void help() {
-        notice(
-                "1 – 6 go to the stones. Space plays, Left and Right step a frame, L loops. M switches between as stored and as "
-                        + "meant. Drag the view to go round, Shift-drag to move it, wheel to come closer, Home to see all. Ctrl Z, Ctrl "
-                        + "Shift Z undo and redo, Ctrl O opens, Ctrl D is for dark rooms, Esc stops.",
-                false);
+    /** The page that a code leads to; "" for the keys. */
+    private void help(String code) {
+        sheets.show(
+                "Help",
+                "The stories that practitioners tell, how each is recognised, and what mends it.",
+                new HelpSheet(HelpPages.of(code)));
+    }
+
+    private void settings() {
+        sheets.show(
+                "Settings",
+                "Kept on this machine, for you alone.",
+                new SettingsSheet(bench, settings, () -> notice("The list of recent files is empty.", false)));
+    }
+
+    /** The file on the bench, part by part. */
+    private void asStored() {
+        Bench.LookedOver l = bench.lookedOver().get();
+        if (l != null) {
+            Path file = Path.of(l.asset().path());
+            jobs.run(
+                    "read as stored",
+                    p -> SceneFiles.outline(file, p),
+                    o -> sheets.show(
+                            l.asset().name() + " as stored",
+                            o.type() + ", every part with its type and the byte at which it begins.",
+                            new OutlineSheet(o)));
+        }
     }
 }

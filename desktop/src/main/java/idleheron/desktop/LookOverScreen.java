@@ -16,6 +16,7 @@ import idleheron.core.scene.Stage;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -46,7 +47,13 @@ final class LookOverScreen implements Screen {
     private final HBox legend;
     private final Label legendText = Ui.label("", "small");
 
-    LookOverScreen(Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces) {
+    private final Consumer<String> help;
+    private final TabExtras extras;
+
+    LookOverScreen(
+            Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces, Consumer<String> help, Runnable asStored) {
+        this.help = help;
+        extras = new TabExtras(bench, this::showView);
         this.bench = bench;
         this.deeds = deeds;
         this.view = view;
@@ -79,7 +86,14 @@ final class LookOverScreen implements Screen {
         tabs.getStyleClass().setAll("tabs");
         table.setPrefHeight(190);
         table.setMinHeight(120);
-        VBox middle = Ui.column(6, top, tabs, table);
+        HBox below = new HBox(12, table, extras);
+        HBox.setHgrow(table, Priority.ALWAYS);
+        HBox strip = Ui.row(
+                8,
+                tabs,
+                Ui.grow(),
+                Ui.button("The file as stored", "Its parts with types and byte offsets", asStored, "quiet"));
+        VBox middle = Ui.column(6, top, strip, below);
         left.getChildren().add(scroll);
         root.setLeft(left);
         root.setCenter(middle);
@@ -89,6 +103,9 @@ final class LookOverScreen implements Screen {
         bench.joint().addListener((o, was, is) -> point());
         style.selectedToggleProperty().addListener((o, was, is) -> showView());
         tab.selectedToggleProperty().addListener((o, was, is) -> showTable());
+        bench.transport()
+                .clip()
+                .addListener((o, was, is) -> extras.show(bench.lookedOver().get(), Ui.chosen(tab)));
         bench.asMeant().addListener((o, was, is) -> {
             Ui.choose(meaning, is ? "As meant" : "As stored");
             showView();
@@ -186,7 +203,7 @@ final class LookOverScreen implements Screen {
             if (only.isEmpty() || only.equals("all") || only.equals(f.severity().word())) {
                 boolean applied =
                         f.remedy() != null && bench.crossing().get().remedies().contains(f.remedy());
-                cards.getChildren().add(new FindingCard(f, applied, this::choose, deeds::add));
+                cards.getChildren().add(new FindingCard(f, applied, this::choose, deeds::add, help));
             }
         }
         if (l.findings().isEmpty()) {
@@ -344,6 +361,7 @@ final class LookOverScreen implements Screen {
                     case "Materials" -> SceneTables.materials(s);
                     default -> SceneTables.joints(l.facts());
                 });
+        extras.show(l, Ui.chosen(tab));
         point();
     }
 
@@ -352,6 +370,7 @@ final class LookOverScreen implements Screen {
             return;
         }
         table.point(bench.joint().get());
+        extras.show(bench.lookedOver().get(), Ui.chosen(tab));
         showView();
     }
 
@@ -364,7 +383,7 @@ final class LookOverScreen implements Screen {
             view.show(List.of(), ViewRequest.Arrangement.OVER);
             return;
         }
-        Scene s = l.asset().scene();
+        Scene s = extras.shaped(l.asset().scene());
         ViewRequest.Style look = ViewRequest.Style.valueOf(Ui.chosen(style).toUpperCase(java.util.Locale.ROOT));
         int joint = bench.joint().get() >= 0
                         && bench.joint().get() < s.nodes().size()

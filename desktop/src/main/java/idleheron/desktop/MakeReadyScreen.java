@@ -7,6 +7,7 @@ import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.inspect.Convention;
 import idleheron.core.inspect.Finding;
+import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.rehearsal.Conventions;
@@ -15,6 +16,7 @@ import java.util.List;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleGroup;
@@ -28,6 +30,7 @@ import javafx.scene.layout.VBox;
 /** The destination and the remedies in order; the picture beside them must not move, and a figure proves it. */
 final class MakeReadyScreen implements Screen {
     private static final String NONE = "Not decided";
+    private static final double OFF = 0.5;
 
     private final Bench bench;
     private final Deeds deeds;
@@ -39,21 +42,25 @@ final class MakeReadyScreen implements Screen {
     private final VBox proof = Ui.column(2);
     private final ComboBox<String> destination = new ComboBox<>();
     private final ToggleGroup arrangement = new ToggleGroup();
+    private final Sheets sheets;
+    private final Settings settings;
+    private List<Convention> known = List.of();
     private boolean filling;
 
-    MakeReadyScreen(Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces) {
+    MakeReadyScreen(Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces, Sheets sheets, Settings settings) {
+        this.sheets = sheets;
+        this.settings = settings;
         this.bench = bench;
         this.deeds = deeds;
         this.view = view;
         this.spaces = spaces;
-        destination.getItems().add(NONE);
-        Conventions.all().forEach(c -> destination.getItems().add(c.title()));
+        learn();
         destination.setMaxWidth(Double.MAX_VALUE);
         destination.setAccessibleText("Destination");
         destination.setTooltip(new Tooltip("How the other side writes things"));
         destination.valueProperty().addListener((o, was, is) -> {
             if (!filling && is != null) {
-                deeds.destination(Conventions.all().stream()
+                deeds.destination(known.stream()
                         .filter(c -> c.title().equals(is))
                         .findFirst()
                         .orElse(null));
@@ -64,8 +71,13 @@ final class MakeReadyScreen implements Screen {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
+        HBox places = Ui.row(
+                6,
+                destination,
+                Ui.button("Edit a copy", "Change a copy of this convention, as text", this::edit, "quiet"));
+        HBox.setHgrow(destination, Priority.ALWAYS);
         VBox left = Ui.column(
-                8, Ui.label("Make it ready", "title"), Ui.label("Where it is going", "small"), destination, scroll);
+                8, Ui.label("Make it ready", "title"), Ui.label("Where it is going", "small"), places, scroll);
         left.setPrefWidth(400);
         left.setMinWidth(340);
         HBox arrangements = Ui.choice(arrangement, "Over", "Beside");
@@ -121,6 +133,34 @@ final class MakeReadyScreen implements Screen {
         view(original.scene(), p.scene());
     }
 
+    /** What ships and what the user keeps; a file that does not read is left out, its editor says why. */
+    private void learn() {
+        List<Convention> all = new ArrayList<>(Conventions.all());
+        all.addAll(UserConventions.in(settings.conventions()));
+        known = List.copyOf(all);
+        destination.getItems().setAll(NONE);
+        known.forEach(c -> destination.getItems().add(c.title()));
+    }
+
+    private void edit() {
+        Convention from = bench.crossing().get().destination();
+        Asset a = bench.crossing().get().original();
+        sheets.show(
+                "A convention of your own",
+                "A copy as text. Left out asks for nothing; what is wrong is told as you type.",
+                new ConventionSheet(
+                        from == null ? Conventions.all().getFirst() : from,
+                        settings.conventions(),
+                        a == null ? null : a.scene(),
+                        kept -> {
+                            filling = true;
+                            learn();
+                            filling = false;
+                            sheets.close();
+                            deeds.destination(kept);
+                        }));
+    }
+
     private HBox step(Preparation.Step s, int index) {
         HBox change = Ui.row(
                 8,
@@ -149,9 +189,22 @@ final class MakeReadyScreen implements Screen {
         var out = Ui.button("×", "Take this remedy out", () -> move(index, 0), "icon-button");
         up.setDisable(index == 0);
         down.setDisable(index == bench.crossing().get().remedies().size() - 1);
-        HBox box = new HBox(6, text, Ui.column(0, out, up, down));
+        CheckBox on = new CheckBox();
+        on.setSelected(!(s.remedy() instanceof Paused));
+        on.setAccessibleText("Whether this remedy is applied");
+        on.setTooltip(new Tooltip("Applied, or switched off in its place"));
+        on.setOnAction(e -> pause(index));
+        text.setOpacity(on.isSelected() ? 1 : OFF);
+        HBox box = new HBox(6, on, text, Ui.column(0, out, up, down));
         box.getStyleClass().addAll("card", "step");
         return box;
+    }
+
+    /** Switches a remedy off where it stands, or on again. */
+    private void pause(int index) {
+        List<Remedy> all = new ArrayList<>(bench.crossing().get().remedies());
+        all.set(index, all.get(index) instanceof Paused p ? p.remedy() : new Paused(all.get(index)));
+        deeds.remedies(all);
     }
 
     /** By one place, or out when {@code by} is 0. */

@@ -22,6 +22,8 @@ final class Settings {
     private double height = 800;
     private boolean maximized;
     private boolean dusk;
+    private boolean watches = true;
+    private String name = "";
     private final List<String> recent = new ArrayList<>();
 
     Settings(Path file) {
@@ -52,6 +54,8 @@ final class Settings {
                 height = Math.clamp(o.path("height").asDouble(height), 600, 8000);
                 maximized = o.path("maximized").asBoolean(false);
                 dusk = o.path("dusk").asBoolean(false);
+                watches = o.path("watches").asBoolean(true);
+                name = o.path("name").asText("");
                 o.path("recent").forEach(n -> recent.add(n.asText()));
             }
         } catch (IOException e) {
@@ -62,6 +66,7 @@ final class Settings {
     void save() {
         ObjectNode o = MAPPER.createObjectNode();
         o.put("width", width).put("height", height).put("maximized", maximized).put("dusk", dusk);
+        o.put("watches", watches).put("name", name);
         ArrayNode list = o.putArray("recent");
         recent.forEach(list::add);
         try {
@@ -115,5 +120,39 @@ final class Settings {
 
     void dusk(boolean value) {
         dusk = value;
+    }
+
+    /** Whether files of the crossing are compared again when they are written anew. */
+    boolean watches() {
+        return watches;
+    }
+
+    void watches(boolean value) {
+        watches = value;
+        save();
+    }
+
+    /** The name that a report is signed with, or "". */
+    String name() {
+        return name;
+    }
+
+    void name(String value) {
+        name = value;
+        save();
+    }
+
+    void forget() {
+        recent.clear();
+        save();
+    }
+
+    Path file() {
+        return file;
+    }
+
+    /** Where the user's own conventions are kept. */
+    Path conventions() {
+        return file.toAbsolutePath().resolveSibling("conventions");
     }
 }

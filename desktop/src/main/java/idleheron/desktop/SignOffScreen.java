@@ -56,7 +56,8 @@ final class SignOffScreen implements Screen {
     private final VBox state = Ui.column(6);
     private Bench.@Nullable Compared pictured;
 
-    SignOffScreen(Bench bench, Deeds deeds, Jobs jobs, Consumer<String> tell) {
+    SignOffScreen(Bench bench, Deeds deeds, Jobs jobs, Settings settings, Consumer<String> tell) {
+        by.setText(settings.name());
         this.bench = bench;
         this.deeds = deeds;
         this.jobs = jobs;

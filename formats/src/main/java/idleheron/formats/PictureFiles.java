@@ -145,4 +145,31 @@ public final class PictureFiles {
                 StandardOpenOption.WRITE,
                 StandardOpenOption.TRUNCATE_EXISTING);
     }
+
+    /**
+     * A small picture of a texture: its width, then its pixels as 0xAARRGGBB row by row; empty where there is none to be had.
+     *
+     * @param folder of the scene's file, or null
+     * @param size largest width and height, pixels
+     */
+    public static int[] thumbnail(Texture t, @Nullable Path folder, int size) {
+        try {
+            Path file = t.content() == null ? find(folder, t.relative(), t.path()) : null;
+            if (file != null && Files.size(file) > LARGEST) {
+                return new int[0];
+            }
+            byte[] bytes = file == null ? t.content() : Files.readAllBytes(file);
+            java.awt.image.BufferedImage image = bytes == null ? null : PictureStyle.read(bytes);
+            if (image == null) {
+                return new int[0];
+            }
+            java.awt.image.BufferedImage small = PictureStyle.within(image, size);
+            int[] out = new int[1 + small.getWidth() * small.getHeight()];
+            out[0] = small.getWidth();
+            small.getRGB(0, 0, small.getWidth(), small.getHeight(), out, 1, small.getWidth());
+            return out;
+        } catch (IOException e) {
+            return new int[0];
+        }
+    }
 }

@@ -76,9 +76,7 @@ public record PictureStyle(String folder, String kind, int largest) {
             return bytes;
         }
         if (smaller) {
-            double f = (double) largest / longest;
-            image = scaled(image, Math.max(1, (int) Math.round(image.getWidth() * f)), Math.max(1, (int)
-                    Math.round(image.getHeight() * f)));
+            image = within(image, largest);
         }
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         if (!ImageIO.write(to.equals("jpeg") ? opaque(image) : image, to, out)) {
@@ -104,6 +102,15 @@ public record PictureStyle(String folder, String kind, int largest) {
         } catch (IOException | RuntimeException e) {
             return null;
         }
+    }
+
+    /** The picture in the same proportions with no side longer than {@code size}; the same one where it fits. */
+    static BufferedImage within(BufferedImage image, int size) {
+        double f = (double) size / Math.max(image.getWidth(), image.getHeight());
+        return f >= 1
+                ? image
+                : scaled(image, Math.max(1, (int) Math.round(image.getWidth() * f)), Math.max(1, (int)
+                        Math.round(image.getHeight() * f)));
     }
 
     /** Halved until it is less than twice as large, then to size: no pixel is left out. */

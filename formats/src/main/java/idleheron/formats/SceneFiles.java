@@ -43,6 +43,25 @@ public final class SceneFiles {
     }
 
     /**
+     * The file as stored, for a person to look through.
+     *
+     * @throws FormatException when the file is no format that is known, or is broken
+     */
+    public static Outline outline(Path file, Progress progress) throws IOException {
+        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ);
+                Arena arena = Arena.ofShared()) {
+            MemorySegment bytes = channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size(), arena);
+            byte[] head = bytes.asSlice(0, Math.min(channel.size(), HEAD)).toArray(ValueLayout.JAVA_BYTE);
+            for (SceneFormat f : FORMATS) {
+                if (f.matches(head)) {
+                    return f.outline(file, bytes, progress);
+                }
+            }
+            throw FormatException.at(String.valueOf(file.getFileName()), 0, names() + " file", "something else");
+        }
+    }
+
+    /**
      * Reads a file by its content, whatever its name is.
      *
      * @throws FormatException when the file is no format that is known, or is broken

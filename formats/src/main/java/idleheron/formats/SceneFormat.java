@@ -28,6 +28,14 @@ public interface SceneFormat {
     ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException;
 
     /**
+     * The file as stored.
+     *
+     * @param bytes as for {@link #read}
+     * @throws FormatException when the bytes are not what the format asks for
+     */
+    Outline outline(Path file, MemorySegment bytes, Progress progress) throws FormatException;
+
+    /**
      * @param variant one of {@link #variants()}
      * @throws IllegalArgumentException when the variant cannot hold the scene
      */

@@ -7,6 +7,7 @@ import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.IdentityHashMap;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -63,9 +64,16 @@ final class FbxBinaryReader {
     private final List<String> notes = new ArrayList<>();
     private final List<FbxArrayCoding.Task> arrays = new ArrayList<>();
     private final Progress progress;
+    private final @Nullable IdentityHashMap<FbxRecord, Long> places;
     private boolean unclosed;
 
-    private FbxBinaryReader(String file, MemorySegment bytes, int version, Progress progress) {
+    private FbxBinaryReader(
+            String file,
+            MemorySegment bytes,
+            int version,
+            @Nullable IdentityHashMap<FbxRecord, Long> places,
+            Progress progress) {
+        this.places = places;
         this.file = file;
         this.in = new ByteCursor(file, bytes, 27);
         this.version = version;
@@ -77,7 +85,9 @@ final class FbxBinaryReader {
         return head.length >= 21 && Arrays.equals(head, 0, 18, MAGIC, 0, 18);
     }
 
-    static FbxDocument read(String file, MemorySegment bytes, Progress progress) throws FormatException {
+    static FbxDocument read(
+            String file, MemorySegment bytes, @Nullable IdentityHashMap<FbxRecord, Long> places, Progress progress)
+            throws FormatException {
         ByteCursor head = new ByteCursor(file, bytes, 0);
         if (bytes.byteSize() < 27 || !Arrays.equals(head.take(MAGIC.length), MAGIC)) {
             head.to(0);
@@ -90,7 +100,7 @@ final class FbxBinaryReader {
             head.to(MAGIC.length);
             throw head.wrong("a version from " + OLDEST + " to " + NEWEST, Integer.toString(version));
         }
-        return new FbxBinaryReader(file, bytes, version, progress).document();
+        return new FbxBinaryReader(file, bytes, version, places, progress).document();
     }
 
     private FbxDocument document() throws FormatException {
@@ -188,11 +198,18 @@ final class FbxBinaryReader {
         String name = new String(in.take(nameLength), java.nio.charset.StandardCharsets.UTF_8);
         List<FbxValue> values = values(name, count, valuesAt + length);
         if (in.at() == end) {
-            return new FbxRecord(name, values, List.of(), false);
+            return placed(new FbxRecord(name, values, List.of(), false), start);
         }
         List<FbxRecord> children = new ArrayList<>();
         children(end, depth, children);
-        return new FbxRecord(name, values, children, true);
+        return placed(new FbxRecord(name, values, children, true), start);
+    }
+
+    private FbxRecord placed(FbxRecord r, long at) {
+        if (places != null) {
+            places.put(r, at);
+        }
+        return r;
     }
 
     private List<FbxValue> values(String name, long count, long end) throws FormatException {

@@ -5,6 +5,8 @@ import idleheron.formats.FormatException;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
+import java.util.IdentityHashMap;
+import org.jspecify.annotations.Nullable;
 
 /** Reads and writes either form of FBX document. */
 public final class FbxDocuments {
@@ -20,14 +22,23 @@ public final class FbxDocuments {
      * @throws FormatException when the bytes are no FBX document of version 6 or 7
      */
     public static FbxDocument read(String file, MemorySegment bytes, Progress progress) throws FormatException {
+        return read(file, bytes, null, progress);
+    }
+
+    /**
+     * @param places takes the byte offset of every record; null where nobody asks
+     */
+    static FbxDocument read(
+            String file, MemorySegment bytes, @Nullable IdentityHashMap<FbxRecord, Long> places, Progress progress)
+            throws FormatException {
         if (bytes.byteSize() == 0) {
             throw FormatException.at(file, 0, "an FBX document", "an empty file");
         }
         byte[] head = bytes.asSlice(0, Math.min(bytes.byteSize(), FbxBinaryReader.MAGIC.length))
                 .toArray(java.lang.foreign.ValueLayout.JAVA_BYTE);
         return FbxBinaryReader.matches(head)
-                ? FbxBinaryReader.read(file, bytes, progress)
-                : FbxTextReader.read(file, bytes, progress);
+                ? FbxBinaryReader.read(file, bytes, places, progress)
+                : FbxTextReader.read(file, bytes, places, progress);
     }
 
     /**

@@ -3,6 +3,7 @@ package idleheron.formats.fbx;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.FormatException;
+import idleheron.formats.Outline;
 import idleheron.formats.SceneFormat;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -44,6 +45,11 @@ public final class FbxFormat implements SceneFormat {
         Scene scene = FbxSceneReader.read(name, document, file.toAbsolutePath().getParent());
         progress.at(1, "read");
         return new ReadScene(scene, name(), document.variant(), bytes.byteSize());
+    }
+
+    @Override
+    public Outline outline(Path file, MemorySegment bytes, Progress progress) throws FormatException {
+        return FbxOutline.of(String.valueOf(file.getFileName()), bytes, progress);
     }
 
     @Override

@@ -7,6 +7,7 @@ import java.lang.foreign.MemorySegment;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Base64;
+import java.util.IdentityHashMap;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -34,8 +35,11 @@ final class FbxTextReader {
 
     private final FbxTextCursor in;
     private final Progress progress;
+    private final @Nullable IdentityHashMap<FbxRecord, Long> places;
 
-    private FbxTextReader(String file, MemorySegment bytes, Progress progress) {
+    private FbxTextReader(
+            String file, MemorySegment bytes, @Nullable IdentityHashMap<FbxRecord, Long> places, Progress progress) {
+        this.places = places;
         this.in = new FbxTextCursor(file, bytes);
         this.progress = progress;
     }
@@ -46,8 +50,10 @@ final class FbxTextReader {
         return s.contains("FBXHeaderExtension") || s.stripLeading().startsWith("; FBX");
     }
 
-    static FbxDocument read(String file, MemorySegment bytes, Progress progress) throws FormatException {
-        FbxTextReader r = new FbxTextReader(file, bytes, progress);
+    static FbxDocument read(
+            String file, MemorySegment bytes, @Nullable IdentityHashMap<FbxRecord, Long> places, Progress progress)
+            throws FormatException {
+        FbxTextReader r = new FbxTextReader(file, bytes, places, progress);
         List<FbxRecord> records = new ArrayList<>();
         r.in.space(true);
         while (r.in.peek() >= 0) {
@@ -78,6 +84,7 @@ final class FbxTextReader {
         if (depth < 3) {
             progress.at((double) in.at() / in.size(), "reading records");
         }
+        long start = in.at();
         String name = in.name();
         if (name.isEmpty()) {
             throw in.wrong("the name of a record");
@@ -85,7 +92,11 @@ final class FbxTextReader {
         in.space(false);
         in.expect(':', "a colon after " + name);
         in.space(false);
-        return in.peek() == '*' ? array(name) : body(name, depth);
+        FbxRecord r = in.peek() == '*' ? array(name) : body(name, depth);
+        if (places != null) {
+            places.put(r, start);
+        }
+        return r;
     }
 
     private FbxRecord body(String name, int depth) throws FormatException {

@@ -1,0 +1,52 @@
+package idleheron.desktop;
+
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/** A sheet of paper laid over the bench: one at a time, closed by its button or Esc. */
+final class Sheets extends StackPane {
+    private static final double WIDTH = 860;
+
+    Sheets() {
+        getStyleClass().add("sheet-shade");
+        setVisible(false);
+        setOnMouseClicked(e -> {
+            if (e.getTarget() == this) {
+                close();
+            }
+        });
+    }
+
+    /** Lays a sheet over what is there. */
+    void show(String title, String what, Node content) {
+        HBox head = Ui.row(
+                12,
+                Ui.column(2, Ui.label(title, "title"), Ui.wrapped(what, "second")),
+                Ui.grow(),
+                Ui.button("Close", "Close this sheet (Esc)", this::close, "quiet"));
+        HBox.setHgrow(head.getChildren().getFirst(), Priority.ALWAYS);
+        head.setAlignment(Pos.TOP_LEFT);
+        VBox sheet = Ui.column(12, head, content);
+        VBox.setVgrow(content, Priority.ALWAYS);
+        sheet.getStyleClass().addAll("card", "sheet");
+        sheet.setMaxWidth(WIDTH);
+        StackPane.setMargin(sheet, new Insets(24));
+        getChildren().setAll(sheet);
+        setVisible(true);
+        content.requestFocus();
+    }
+
+    boolean isOpen() {
+        return isVisible();
+    }
+
+    void close() {
+        setVisible(false);
+        getChildren().clear();
+    }
+}
