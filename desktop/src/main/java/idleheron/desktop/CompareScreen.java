@@ -10,6 +10,7 @@ import idleheron.core.compare.Terms;
 import idleheron.core.compare.TopicResult;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import java.util.Comparator;
 import java.util.List;
 import java.util.function.Consumer;
 import javafx.collections.ListChangeListener;
@@ -268,7 +269,7 @@ final class CompareScreen implements Screen {
 
     private void tolerances() {
         Terms now = bench.crossing().get().terms();
-        sheets.show(
+        sheets.showSmall(
                 "Tolerances",
                 "From where on a difference counts. Kept with the crossing.",
                 new ToleranceSheet(
@@ -343,10 +344,15 @@ final class CompareScreen implements Screen {
             return;
         }
         LikelyCause last = causes.getLast();
-        VBox text = Ui.column(3, Ui.label("Likely cause: what was tried and made differences vanish", "small"));
-        for (LikelyCause l : causes.subList(0, Math.min(CAUSES, causes.size()))) {
+        VBox text = Ui.column(0, Ui.label("Likely cause: what was tried and made differences vanish", "small"));
+        List<LikelyCause> ranked = causes.stream()
+                .sorted(Comparator.comparingLong((LikelyCause l) -> l.left() - l.before()))
+                .limit(CAUSES)
+                .toList();
+        for (LikelyCause l : ranked) {
             Label sentence = Ui.wrapped(l.text() + ".", "strong");
             HBox.setHgrow(sentence, Priority.ALWAYS);
+            sentence.setMaxWidth(Double.MAX_VALUE);
             Label left = Ui.label(l.before() + " → " + l.left() + " over", "figure");
             left.setMinWidth(Label.USE_PREF_SIZE);
             left.setTooltip(new Tooltip("Figures over tolerance before and after its remedy"));

@@ -19,6 +19,7 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
+import idleheron.report.RecipeJson;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -36,11 +37,13 @@ final class Deeds {
     private final Jobs jobs;
     private final UndoStack undo;
     private final Settings settings;
+    private final Consumer<String> tell;
     private Crossing derived = Crossing.EMPTY;
     private @Nullable Seen watched;
     private @Nullable Seen pending;
 
-    Deeds(Bench bench, Jobs jobs, UndoStack undo, Settings settings) {
+    Deeds(Bench bench, Jobs jobs, UndoStack undo, Settings settings, Consumer<String> tell) {
+        this.tell = tell;
         this.bench = bench;
         this.jobs = jobs;
         this.undo = undo;
@@ -168,6 +171,29 @@ final class Deeds {
     void sign(String by, String note) {
         undo.change(bench.crossing().get().signed(by, note));
         keep();
+    }
+
+    /** Saves the remedies as a recipe beside the file on the bench, under a name that is still free. */
+    void saveRecipe() {
+        Crossing c = bench.crossing().get();
+        Asset a = c.original();
+        if (a == null) {
+            return;
+        }
+        String path = a.path();
+        int dot = path.lastIndexOf('.');
+        String base = dot < 0 ? path : path.substring(0, dot);
+        String text = RecipeJson.text(c.destination(), c.remedies());
+        jobs.run(
+                "save the recipe",
+                p -> {
+                    Path to = Path.of(base + ".recipe.json");
+                    for (int n = 2; Files.exists(to); n++) {
+                        to = Path.of(base + "_" + n + ".recipe.json");
+                    }
+                    return Files.writeString(to, text);
+                },
+                done -> tell.accept("The recipe is in " + done + "."));
     }
 
     /** Keeps the crossing as a small file beside what was sent. */

@@ -36,6 +36,8 @@ import javafx.stage.FileChooser;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
+import org.kordamp.ikonli.feather.Feather;
+import org.kordamp.ikonli.javafx.FontIcon;
 
 /** The desktop program: the frame around the six screens. */
 @SuppressWarnings("NullAway.Init")
@@ -60,7 +62,7 @@ public final class HeronApp extends Application {
         stage = window;
         settings = Settings.usual();
         fonts();
-        deeds = new Deeds(bench, jobs, undo, settings);
+        deeds = new Deeds(bench, jobs, undo, settings, text -> notice(text, false));
         bench.dusk().set(settings.dusk());
         Viewport.Spaces spaces = new Viewport.Spaces();
         lookView = new Viewport(bench.transport());
@@ -172,8 +174,8 @@ public final class HeronApp extends Application {
         VBox name = Ui.column(0, Ui.label("Idle Heron", "name"), Ui.label("the bench between the tools", "small"));
         name.setMinWidth(176);
         name.setAlignment(Pos.CENTER_LEFT);
-        Button back = Ui.button("Undo", "Undo (Ctrl Z)", deeds::undo, "flat");
-        Button again = Ui.button("Redo", "Redo (Ctrl Shift Z)", deeds::redo, "flat");
+        Button back = icon(Feather.CORNER_UP_LEFT, "Undo", "Undo (Ctrl Z)", deeds::undo);
+        Button again = icon(Feather.CORNER_UP_RIGHT, "Redo", "Redo (Ctrl Shift Z)", deeds::redo);
         back.disableProperty().bind(undo.canUndo().not());
         again.disableProperty().bind(undo.canRedo().not());
         Button light = Ui.button(
@@ -182,12 +184,19 @@ public final class HeronApp extends Application {
                 () -> bench.dusk().set(!bench.dusk().get()),
                 "flat");
         light.setAccessibleText("Paper or dusk");
-        Button own = Ui.button("Settings", "What the program remembers for you (Ctrl ,)", this::settings, "flat");
+        Button own = icon(Feather.SLIDERS, "Settings", "Settings (Ctrl ,)", this::settings);
         Button help = Ui.button("?", "Help and keys (F1)", () -> help(""), "flat");
         help.setAccessibleText("Help and keys");
-        HBox box = Ui.row(8, holder, name, new StoneRow(bench), Ui.grow(), back, again, light, own, help);
+        HBox box = Ui.row(4, holder, name, new StoneRow(bench), Ui.grow(), back, again, light, own, help);
         box.setMinHeight(78);
         return box;
+    }
+
+    private static Button icon(Feather icon, String name, String tip, Runnable deed) {
+        Button b = Ui.button("", tip, deed, "icon-button");
+        b.setGraphic(new FontIcon(icon));
+        b.setAccessibleText(name);
+        return b;
     }
 
     private HBox progress() {
@@ -356,6 +365,11 @@ public final class HeronApp extends Application {
         deeds.open(file);
     }
 
+    /** Takes a file as what came back, as dropping it on Compare would. */
+    void takeReturned(Path file) {
+        deeds.openReturned(file);
+    }
+
     private void choose() {
         Path p = ask("Put a file on the bench");
         if (p != null) {
@@ -399,7 +413,7 @@ public final class HeronApp extends Application {
     }
 
     private void settings() {
-        sheets.show(
+        sheets.showSmall(
                 "Settings",
                 "Kept on this machine, for you alone.",
                 new SettingsSheet(bench, settings, () -> notice("The list of recent files is empty.", false)));

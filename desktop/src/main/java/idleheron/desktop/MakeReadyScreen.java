@@ -125,6 +125,14 @@ final class MakeReadyScreen implements Screen {
         for (int i = 0; i < p.steps().size(); i++) {
             steps.getChildren().add(step(p.steps().get(i), i));
         }
+        if (!p.steps().isEmpty()) {
+            steps.getChildren()
+                    .add(Ui.button(
+                            "Save as recipe",
+                            "For the command line and for a whole folder: ./heron batch",
+                            deeds::saveRecipe,
+                            "quiet"));
+        }
         if (p.steps().isEmpty()) {
             steps.getChildren().add(Ui.wrapped("None yet. The file would go as it is.", "second"));
         }

@@ -14,6 +14,8 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.collections.FXCollections;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
@@ -68,7 +70,16 @@ final class MatchSheet extends VBox {
         rows.setFixedCellSize(34);
         rows.setPlaceholder(Ui.label("Everything has a partner.", "second"));
         rows.getColumns().add(text("what", 80, Row::kind));
-        rows.getColumns().add(text("sent", 320, Row::name));
+        TableColumn<Row, String> name = text("sent", 320, Row::name);
+        name.setCellFactory(x -> new TableCell<>() {
+            @Override
+            protected void updateItem(@Nullable String item, boolean none) {
+                super.updateItem(item, none);
+                setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
+                setText(none ? "" : item);
+            }
+        });
+        rows.getColumns().add(name);
         rows.getColumns().add(partner());
         rows.getColumns().add(text("", 90, r -> r.told() ? "by hand" : ""));
         VBox.setVgrow(rows, Priority.ALWAYS);
@@ -93,6 +104,14 @@ final class MatchSheet extends VBox {
 
             {
                 box.setMaxWidth(Double.MAX_VALUE);
+                box.setButtonCell(new ListCell<>() {
+                    @Override
+                    protected void updateItem(@Nullable String item, boolean none) {
+                        super.updateItem(item, none);
+                        setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
+                        setText(none ? "" : item);
+                    }
+                });
                 box.setOnAction(e -> {
                     Row r = getTableRow().getItem();
                     String is = box.getValue();

@@ -36,7 +36,9 @@ final class OutlineSheet extends VBox {
         tree.setFixedCellSize(26);
         tree.setColumnResizePolicy(TreeTableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         tree.getColumns().add(column("part", 280, Outline::name));
-        tree.getColumns().add(column("at byte", 90, o -> String.format(Locale.ROOT, "%,d", o.at())));
+        TreeTableColumn<Outline, String> at = column("at byte", 90, o -> String.format(Locale.ROOT, "%,d", o.at()));
+        at.setStyle("-fx-alignment: center-right; -fx-font-family: B612;");
+        tree.getColumns().add(at);
         tree.getColumns().add(column("type", 150, Outline::type));
         tree.getColumns().add(column("begins with", 300, Outline::value));
         VBox.setVgrow(tree, Priority.ALWAYS);

@@ -22,8 +22,17 @@ final class Sheets extends StackPane {
         });
     }
 
-    /** Lays a sheet over what is there. */
+    /** Lays a sheet as high as the window over what is there. */
     void show(String title, String what, Node content) {
+        lay(title, what, content).setMaxHeight(Double.MAX_VALUE);
+    }
+
+    /** Lays a sheet that is only as high as what is on it. */
+    void showSmall(String title, String what, Node content) {
+        lay(title, what, content).setMaxHeight(USE_PREF_SIZE);
+    }
+
+    private VBox lay(String title, String what, Node content) {
         HBox head = Ui.row(
                 12,
                 Ui.column(2, Ui.label(title, "title"), Ui.wrapped(what, "second")),
@@ -39,6 +48,7 @@ final class Sheets extends StackPane {
         getChildren().setAll(sheet);
         setVisible(true);
         content.requestFocus();
+        return sheet;
     }
 
     boolean isOpen() {

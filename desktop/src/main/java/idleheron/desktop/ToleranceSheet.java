@@ -4,6 +4,7 @@ import idleheron.core.compare.Tolerances;
 import idleheron.report.TermsJson;
 import java.io.File;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
@@ -25,8 +26,8 @@ final class ToleranceSheet extends VBox {
             new String[] {"Joint at rest", "mm"},
             new String[] {"Bone length", "relative"},
             new String[] {"Joint orientation", "°"},
-            new String[] {"Weights of a point, sum of differences", ""},
-            new String[] {"Surface error from weights", "mm"},
+            new String[] {"Weights of a point, summed", ""},
+            new String[] {"Surface, from weights", "mm"},
             new String[] {"Joint in a clip", "mm"},
             new String[] {"Turn of a joint in a clip", "°"},
             new String[] {"Ranges and shifts", "frames"},
@@ -100,7 +101,10 @@ final class ToleranceSheet extends VBox {
     private void put(Tolerances t) {
         double[] v = values(t);
         for (int i = 0; i < v.length; i++) {
-            fields.get(i).setText(Double.toString(v[i]));
+            fields.get(i)
+                    .setText(new BigDecimal(Double.toString(v[i]))
+                            .stripTrailingZeros()
+                            .toPlainString());
         }
     }
 

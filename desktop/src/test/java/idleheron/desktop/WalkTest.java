@@ -7,11 +7,7 @@ import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Set;
-import java.util.concurrent.Callable;
-import java.util.concurrent.TimeUnit;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
-import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
@@ -23,7 +19,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxToolkit;
-import org.testfx.util.WaitForAsyncUtils;
 
 /** The whole way across in a real window. */
 class WalkTest {
@@ -31,6 +26,7 @@ class WalkTest {
     static Path demo;
 
     private final FxRobot robot = new FxRobot();
+    private final Reader window = new Reader(robot);
     private Stage stage;
 
     @BeforeAll
@@ -51,31 +47,6 @@ class WalkTest {
         FxToolkit.cleanupStages();
     }
 
-    private static void until(String what, Callable<Boolean> holds) throws Exception {
-        try {
-            WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, holds);
-        } catch (java.util.concurrent.TimeoutException e) {
-            throw new AssertionError("never: " + what, e);
-        }
-        WaitForAsyncUtils.waitForFxEvents();
-    }
-
-    private boolean reads(String text) {
-        return robot.lookup((Node n) -> n instanceof Label l
-                        && l.getText() != null
-                        && l.getText().contains(text)
-                        && l.isVisible())
-                .tryQuery()
-                .isPresent();
-    }
-
-    private void press(String button) {
-        Button b = robot.lookup((Node n) ->
-                        n instanceof Button x && button.equals(x.getText()) && x.isVisible() && !x.isDisabled())
-                .queryButton();
-        robot.interact(b::fire);
-    }
-
     private Viewport view() {
         Set<Viewport> all = robot.lookup((Node n) -> n instanceof Viewport).queryAllAs(Viewport.class);
         assertThat(all).hasSize(1);
@@ -84,86 +55,80 @@ class WalkTest {
 
     @Test
     void one_character_goes_across_and_back_is_mended_and_signed_off() throws Exception {
-        until("the postwoman is looked over", () -> reads("rigged character"));
-        assertThat(reads("Scale 2.500 left above the skeleton")).isTrue();
+        Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
+        assertThat(window.reads("Scale 2.500 left above the skeleton")).isTrue();
         long before = view().painted();
-        until("she moves", () -> view().painted() > before + 10);
+        Reader.until("she moves", () -> view().painted() > before + 10);
         robot.press(KeyCode.SPACE).release(KeyCode.SPACE);
 
         robot.press(KeyCode.DIGIT3).release(KeyCode.DIGIT3);
-        until("remedies are offered", () -> reads("Offered"));
-        press("Take all");
-        until("the picture did not move", () -> reads("The picture did not move"));
+        Reader.until("remedies are offered", () -> window.reads("Offered"));
+        window.press("Take all");
+        Reader.until("the picture did not move", () -> window.reads("The picture did not move"));
 
         robot.press(KeyCode.DIGIT4).release(KeyCode.DIGIT4);
-        until("what goes is listed", () -> reads("What goes"));
-        press("Send");
-        until("it reads back clean", () -> reads("Reads back clean"));
+        Reader.until("what goes is listed", () -> window.reads("What goes"));
+        window.press("Send");
+        Reader.until("it reads back clean", () -> window.reads("Reads back clean"));
         assertThat(demo.resolve("postwoman_ready.fbx")).exists();
 
-        robot.interact(() -> robot.lookup((Node n) -> n instanceof Button b && "Rehearse".equals(b.getText()))
-                .queryAllAs(Button.class)
-                .iterator()
-                .next()
-                .fire());
-        until("the verdict is there", () -> reads("Broken"));
-        assertThat(reads("The numbers are in units of 1 m where 1 cm is declared"))
+        window.press("Rehearse");
+        Reader.until("the verdict is there", () -> window.reads("Broken"));
+        assertThat(window.reads("The numbers are in units of 1 m where 1 cm is declared"))
                 .isTrue();
-        assertThat(reads("via stand-in Alder")).isTrue();
-        press("Mend the returned file");
-        until("it is mended", () -> reads("Clean") && reads("Mended: what is left lies within tolerance."));
+        assertThat(window.reads("via stand-in Alder")).isTrue();
+        window.press("Mend the returned file");
+        Reader.until(
+                "it is mended",
+                () -> window.reads("Clean") && window.reads("Mended: what is left lies within tolerance."));
 
         robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);
-        until("undo brings the fault back", () -> reads("Broken"));
+        Reader.until("undo brings the fault back", () -> window.reads("Broken"));
         robot.press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.Z).release(KeyCode.Z, KeyCode.SHIFT, KeyCode.CONTROL);
-        until("redo mends again", () -> reads("Clean"));
+        Reader.until("redo mends again", () -> window.reads("Clean"));
 
         robot.press(KeyCode.DIGIT6).release(KeyCode.DIGIT6);
-        until("the report is there", () -> reads("Sign off") && reads("Units and axes"));
+        Reader.until("the report is there", () -> window.reads("Sign off") && window.reads("Units and axes"));
         TextField by = robot.lookup(
                         (Node n) -> n instanceof TextField t && "Signed off by".equals(t.getAccessibleText()))
                 .queryAs(TextField.class);
         robot.interact(() -> by.setText("Mira"));
-        robot.interact(() -> robot.lookup((Node n) -> n instanceof Button b && "Sign off".equals(b.getText()))
-                .queryAllAs(Button.class)
-                .iterator()
-                .next()
-                .fire());
-        until("it is signed", () -> reads("Signed off by Mira"));
-        press("Save as HTML");
-        until("the page is written", () -> Files.exists(demo.resolve("postwoman_ready_from_alder_report.html")));
+        window.press("Sign off");
+        Reader.until("it is signed", () -> window.reads("Signed off by Mira"));
+        window.press("Save as HTML");
+        Reader.until("the page is written", () -> Files.exists(demo.resolve("postwoman_ready_from_alder_report.html")));
         assertThat(Files.readString(demo.resolve("postwoman_ready_from_alder_report.html")))
                 .contains("Signed off by <b>Mira</b>");
     }
 
     @Test
     void a_file_that_cannot_be_read_is_told_in_the_window_and_the_bench_stays() throws Exception {
-        until("the postwoman is looked over", () -> reads("rigged character"));
+        Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
         Path wrong = demo.resolve("wrong.fbx");
         Files.writeString(wrong, "nothing of the kind");
         HeronApp app =
                 (HeronApp) java.util.Objects.requireNonNull(stage.getScene().getUserData());
         robot.interact(() -> app.open(wrong));
-        until("a notice", () -> reads("This file cannot be read."));
-        assertThat(reads("wrong.fbx")).isTrue();
-        assertThat(reads("rigged character")).isTrue();
+        Reader.until("a notice", () -> window.reads("This file cannot be read."));
+        assertThat(window.reads("wrong.fbx")).isTrue();
+        assertThat(window.reads("rigged character")).isTrue();
     }
 
     @Test
     void the_view_turns_a_joint_can_be_chosen_and_the_theme_changes() throws Exception {
-        until("the postwoman is looked over", () -> reads("rigged character"));
+        Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
         robot.press(KeyCode.SPACE).release(KeyCode.SPACE);
         Viewport v = view();
-        until("a picture", () -> v.painted() > 2);
+        Reader.until("a picture", () -> v.painted() > 2);
         long before = v.painted();
         robot.drag(v, MouseButton.PRIMARY).dropBy(60, 10);
-        until("the view turned", () -> v.painted() > before);
+        Reader.until("the view turned", () -> v.painted() > before);
         robot.press(KeyCode.CONTROL, KeyCode.D).release(KeyCode.D, KeyCode.CONTROL);
-        until("dusk", () -> stage.getScene().getRoot().getStyleClass().contains("dusk"));
+        Reader.until("dusk", () -> stage.getScene().getRoot().getStyleClass().contains("dusk"));
         robot.press(KeyCode.CONTROL, KeyCode.D).release(KeyCode.D, KeyCode.CONTROL);
         robot.press(KeyCode.RIGHT).release(KeyCode.RIGHT);
-        until("a frame is stepped", () -> reads("frame "));
+        Reader.until("a frame is stepped", () -> window.reads("frame "));
         robot.press(KeyCode.DIGIT1).release(KeyCode.DIGIT1);
-        until("the bench", () -> reads("On the bench"));
+        Reader.until("the bench", () -> window.reads("On the bench"));
     }
 }

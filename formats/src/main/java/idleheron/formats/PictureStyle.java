@@ -1,7 +1,7 @@
 package idleheron.formats;
 
-import java.awt.Graphics2D;
-import java.awt.RenderingHints;
+import java.awt.geom.AffineTransform;
+import java.awt.image.AffineTransformOp;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -124,20 +124,36 @@ public record PictureStyle(String folder, String kind, int largest) {
 
     private static BufferedImage drawn(BufferedImage from, int width, int height) {
         int type = from.getColorModel().hasAlpha() ? BufferedImage.TYPE_INT_ARGB : BufferedImage.TYPE_INT_RGB;
-        BufferedImage out = new BufferedImage(width, height, type);
-        Graphics2D g = out.createGraphics();
-        g.setRenderingHint(RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
-        g.drawImage(from, 0, 0, width, height, null);
-        g.dispose();
-        return out;
+        BufferedImage plain = new BufferedImage(from.getWidth(), from.getHeight(), type);
+        plain.setRGB(
+                0,
+                0,
+                from.getWidth(),
+                from.getHeight(),
+                from.getRGB(0, 0, from.getWidth(), from.getHeight(), null, 0, from.getWidth()),
+                0,
+                from.getWidth());
+        AffineTransform scale =
+                AffineTransform.getScaleInstance((double) width / from.getWidth(), (double) height / from.getHeight());
+        return new AffineTransformOp(scale, AffineTransformOp.TYPE_BILINEAR)
+                .filter(plain, new BufferedImage(width, height, type));
     }
 
     /** On white: this kind knows no alpha. */
     private static BufferedImage opaque(BufferedImage from) {
         BufferedImage out = new BufferedImage(from.getWidth(), from.getHeight(), BufferedImage.TYPE_INT_RGB);
-        Graphics2D g = out.createGraphics();
-        g.drawImage(from, 0, 0, java.awt.Color.WHITE, null);
-        g.dispose();
+        for (int y = 0; y < from.getHeight(); y++) {
+            for (int x = 0; x < from.getWidth(); x++) {
+                int p = from.getRGB(x, y);
+                int a = p >>> 24;
+                int rgb = 0;
+                for (int shift = 0; shift <= 16; shift += 8) {
+                    int c = p >>> shift & 0xFF;
+                    rgb |= (c * a + 255 * (255 - a) + 127) / 255 << shift;
+                }
+                out.setRGB(x, y, rgb);
+            }
+        }
         return out;
     }
 }

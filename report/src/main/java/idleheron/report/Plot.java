@@ -2,17 +2,8 @@ package idleheron.report;
 
 import idleheron.core.Figure;
 import idleheron.core.compare.Series;
-import java.awt.Color;
-import java.awt.Font;
-import java.awt.Graphics2D;
-import java.awt.RenderingHints;
-import java.awt.geom.Path2D;
-import java.awt.image.BufferedImage;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.util.Base64;
-import javax.imageio.ImageIO;
+import idleheron.render.Pen;
+import idleheron.render.Picture;
 
 /** A figure over frames as SVG. */
 final class Plot {
@@ -20,10 +11,13 @@ final class Plot {
     private static final int HEIGHT = 120;
     private static final int LEFT = 56;
     private static final int BASE = 96;
-    private static final Color HAIR = new Color(0xDDD4C3);
-    private static final Color SECOND = new Color(0x5E6B73);
-    private static final Color LIMIT = new Color(0xBF7A1E);
-    private static final Color WORST = new Color(0xA83A2A);
+    private static final int HAIR = 0xDDD4C3;
+    private static final int SECOND = 0x5E6B73;
+    private static final int LIMIT = 0xBF7A1E;
+    private static final int WORST = 0xA83A2A;
+
+    /** Pixels to a unit. */
+    private static final int SHARP = 2;
 
     private Plot() {}
 
@@ -74,54 +68,40 @@ final class Plot {
 
     /** The same plot as a picture, for paper. */
     static String dataUri(Series s) {
-        int times = 2;
-        BufferedImage image = new BufferedImage(times * WIDTH, times * HEIGHT, BufferedImage.TYPE_INT_RGB);
-        Graphics2D g = image.createGraphics();
-        g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
-        g.setColor(Color.WHITE);
-        g.fillRect(0, 0, image.getWidth(), image.getHeight());
-        g.scale(times, times);
+        Picture picture = new Picture(SHARP * WIDTH, SHARP * HEIGHT);
+        picture.fill(0xFFFFFFFF);
+        Pen pen = new Pen(picture);
         double top = s.tolerance() * 1.2;
         for (double v : s.worst()) {
             top = Math.max(top, v);
         }
-        g.setFont(new Font(Font.SANS_SERIF, Font.PLAIN, 11));
         for (int i = 0; i <= 2; i++) {
-            int y = BASE - 80 * i / 2;
-            g.setColor(HAIR);
-            g.drawLine(LEFT, y, WIDTH, y);
-            g.setColor(SECOND);
-            String text = Figure.number(round(top * i / 2));
-            g.drawString(text, LEFT - 6 - g.getFontMetrics().stringWidth(text), y + 4);
+            double y = BASE - 80.0 * i / 2;
+            line(pen, LEFT, y, WIDTH, y, 1, HAIR);
+            pen.text(SHARP * 4, SHARP * (y + 4), SHARP * 8, Figure.number(round(top * i / 2)), SECOND, 1);
         }
-        g.setColor(LIMIT);
-        int limit = (int) Math.round(BASE - 80 * s.tolerance() / top);
-        g.drawLine(LEFT, limit, WIDTH, limit);
-        g.setColor(SECOND);
-        draw(g, s.seconds(), s.mean(), top);
-        g.setColor(WORST);
-        draw(g, s.seconds(), s.worst(), top);
-        g.dispose();
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        try {
-            ImageIO.write(image, "png", out);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return "data:image/png;base64," + Base64.getEncoder().encodeToString(out.toByteArray());
+        double limit = BASE - 80 * s.tolerance() / top;
+        line(pen, LEFT, limit, WIDTH, limit, 1, LIMIT);
+        draw(pen, s.seconds(), s.mean(), top, SECOND);
+        draw(pen, s.seconds(), s.worst(), top, WORST);
+        return Snapshot.dataUri(picture);
     }
 
-    private static void draw(Graphics2D g, double[] t, double[] v, double top) {
-        Path2D line = new Path2D.Double();
-        for (int i = 0; i < t.length; i++) {
-            double x = LEFT + (WIDTH - LEFT) * (t.length < 2 ? 0 : (t[i] - t[0]) / (t[t.length - 1] - t[0]));
-            double y = BASE - 80 * v[i] / top;
-            if (i == 0) {
-                line.moveTo(x, y);
-            } else {
-                line.lineTo(x, y);
-            }
+    private static void line(Pen pen, double x0, double y0, double x1, double y1, double thick, int rgb) {
+        pen.line(SHARP * x0, SHARP * y0, SHARP * x1, SHARP * y1, SHARP * thick, rgb, 1);
+    }
+
+    private static void draw(Pen pen, double[] t, double[] v, double top, int rgb) {
+        double length = t.length < 2 ? 1 : t[t.length - 1] - t[0];
+        for (int i = 1; i < t.length; i++) {
+            line(
+                    pen,
+                    LEFT + (WIDTH - LEFT) * (t[i - 1] - t[0]) / length,
+                    BASE - 80 * v[i - 1] / top,
+                    LEFT + (WIDTH - LEFT) * (t[i] - t[0]) / length,
+                    BASE - 80 * v[i] / top,
+                    1.4,
+                    rgb);
         }
-        g.draw(line);
     }
 }

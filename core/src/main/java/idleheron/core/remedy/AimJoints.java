@@ -38,6 +38,11 @@ public record AimJoints(SignedAxis along, SignedAxis side) implements Remedy {
     }
 
     @Override
+    public String recipe() {
+        return code() + "=" + along.label() + ":" + side.label();
+    }
+
+    @Override
     public String title() {
         return "Aim bones along " + along.label();
     }

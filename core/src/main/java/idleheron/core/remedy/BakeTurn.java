@@ -22,6 +22,11 @@ public record BakeTurn(String node) implements Remedy {
     }
 
     @Override
+    public String recipe() {
+        return code() + "=" + node;
+    }
+
+    @Override
     public String title() {
         return "Bake the turn of " + node;
     }

@@ -26,6 +26,11 @@ public record CutClips(double firstFrame, double lastFrame, List<String> clips) 
     }
 
     @Override
+    public String recipe() {
+        return code() + "=" + firstFrame + ":" + lastFrame;
+    }
+
+    @Override
     public String title() {
         return "Cut clips to frames " + idleheron.core.Figure.number(firstFrame) + " – "
                 + idleheron.core.Figure.number(lastFrame);

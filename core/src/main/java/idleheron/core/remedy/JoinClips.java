@@ -28,6 +28,11 @@ public record JoinClips(List<String> clips, String name) implements Remedy {
     }
 
     @Override
+    public String recipe() {
+        return code() + "=" + String.join(",", clips) + ":" + name;
+    }
+
+    @Override
     public String title() {
         return "Join " + clips.size() + " clips";
     }

@@ -37,6 +37,11 @@ public record MergeMeshes(String name) implements Remedy {
     }
 
     @Override
+    public String recipe() {
+        return code() + "=" + name;
+    }
+
+    @Override
     public String title() {
         return "Merge meshes";
     }

@@ -7,6 +7,11 @@ public interface Remedy {
     /** Stable, lower-case, hyphenated. */
     String code();
 
+    /** The code with the value that a recipe needs to make the same remedy again: "limit-influences=4". */
+    default String recipe() {
+        return code();
+    }
+
     /** For a button: "Bake the scale". */
     String title();
 

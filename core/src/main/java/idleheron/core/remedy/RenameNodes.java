@@ -35,6 +35,11 @@ public record RenameNodes(Map<String, String> table, String pattern, String repl
     }
 
     @Override
+    public String recipe() {
+        return pattern.isEmpty() ? code() : code() + "=" + pattern + ":" + replacement;
+    }
+
+    @Override
     public String title() {
         return "Rename";
     }

@@ -12,6 +12,11 @@ public record ResampleClips(FrameRate rate) implements Remedy {
     }
 
     @Override
+    public String recipe() {
+        return code() + "=" + rate.perSecond();
+    }
+
+    @Override
     public String title() {
         return "Resample at " + rate.label() + " /s";
     }

@@ -21,6 +21,11 @@ public record RestAtFrame(String clip, double frame) implements Remedy {
     }
 
     @Override
+    public String recipe() {
+        return code() + "=" + clip + ":" + frame;
+    }
+
+    @Override
     public String title() {
         return "Rest at frame " + idleheron.core.Figure.number(frame) + " of " + clip;
     }

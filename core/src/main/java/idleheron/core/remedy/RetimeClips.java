@@ -15,6 +15,11 @@ public record RetimeClips(FrameRate rate) implements Remedy {
     }
 
     @Override
+    public String recipe() {
+        return code() + "=" + rate.perSecond();
+    }
+
+    @Override
     public String title() {
         return "Retime to " + rate.label() + " /s";
     }

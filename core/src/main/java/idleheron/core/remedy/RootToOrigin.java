@@ -25,6 +25,11 @@ public record RootToOrigin(boolean withMotion) implements Remedy {
     }
 
     @Override
+    public String recipe() {
+        return withMotion ? code() : code() + "=still";
+    }
+
+    @Override
     public String title() {
         return withMotion ? "Put the root over the origin" : "Keep the root over the origin";
     }

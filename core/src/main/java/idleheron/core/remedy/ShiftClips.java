@@ -28,6 +28,11 @@ public record ShiftClips(double seconds, Map<String, Double> own, boolean ranges
     }
 
     @Override
+    public String recipe() {
+        return code() + "=" + seconds;
+    }
+
+    @Override
     public String title() {
         return ranges ? "Shift the clips" : "Shift the motion in its range";
     }

@@ -27,6 +27,12 @@ public record SplitClip(String clip, List<Double> frames) implements Remedy {
     }
 
     @Override
+    public String recipe() {
+        return code() + "=" + clip + ":"
+                + String.join(",", frames.stream().map(String::valueOf).toList());
+    }
+
+    @Override
     public String title() {
         return "Split " + clip;
     }

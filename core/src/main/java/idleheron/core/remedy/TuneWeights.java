@@ -49,6 +49,13 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
     }
 
     @Override
+    public String recipe() {
+        return most > 0
+                ? code() + "=" + most
+                : least > 0 ? code() + "=" + least : bits > 0 ? code() + "=" + bits : code();
+    }
+
+    @Override
     public String title() {
         return most > 0
                 ? "Keep " + most + " influences"

@@ -1,0 +1,76 @@
+package idleheron.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import idleheron.core.math.SignedAxis;
+import idleheron.core.remedy.AimJoints;
+import idleheron.core.remedy.BakeScale;
+import idleheron.core.remedy.BakeTurn;
+import idleheron.core.remedy.DropCompany;
+import idleheron.core.remedy.JoinClips;
+import idleheron.core.remedy.Paused;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RestAtFrame;
+import idleheron.core.remedy.RootToOrigin;
+import idleheron.core.remedy.SplitClip;
+import idleheron.core.remedy.SplitMeshes;
+import idleheron.core.remedy.TuneWeights;
+import idleheron.rehearsal.Conventions;
+import idleheron.report.RecipeJson;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What is saved as a recipe is what the command line reads. */
+class RemedyCodesTest {
+    @TempDir
+    Path folder;
+
+    private static final List<Remedy> ALL = List.of(
+            new BakeScale(),
+            TuneWeights.limit(4),
+            TuneWeights.prune(0.01),
+            TuneWeights.quantise(8),
+            TuneWeights.normalised(),
+            new AimJoints(SignedAxis.of(1, -1), SignedAxis.of(2, 1)),
+            new BakeTurn("rig"),
+            new RootToOrigin(false),
+            new RootToOrigin(true),
+            new RestAtFrame("wade", 3),
+            new SplitClip("bow", List.of(4.0, 9.5)),
+            new JoinClips(List.of("bow", "wade"), "both"),
+            new SplitMeshes(),
+            new DropCompany());
+
+    @Test
+    void everyRemedyComesBackFromItsRecipe() throws IOException {
+        Path file = folder.resolve("all.recipe.json");
+        List<Remedy> with = new ArrayList<>(ALL);
+        with.add(new Paused(new BakeScale()));
+        Files.writeString(file, RecipeJson.text(null, with));
+        assertThat(Recipe.read(file).remedies()).isEqualTo(ALL);
+    }
+
+    @Test
+    void aDestinationIsKeptByItsCode() throws IOException {
+        Path file = folder.resolve("to.recipe.json");
+        Files.writeString(file, RecipeJson.text(Conventions.Z_UP_METRES, List.of(new BakeScale())));
+        assertThat(Recipe.read(file).destination()).isEqualTo(Conventions.Z_UP_METRES);
+        assertThat(Recipe.read(file).remedies()).hasSize(2);
+    }
+
+    @Test
+    void aSlipIsToldWithWhatThereIs() {
+        assertThatThrownBy(() -> Choices.remedy("bake-scales", null))
+                .hasMessageContaining("no remedy bake-scales")
+                .hasMessageContaining("aim-joints")
+                .hasMessageContaining("split-clip");
+        assertThatThrownBy(() -> Choices.remedy("aim-joints=W", null)).hasMessageContaining("no axis W");
+        assertThatThrownBy(() -> Choices.remedy("aim-joints=X:X", null)).hasMessageContaining("one axis");
+    }
+}

@@ -1,0 +1,59 @@
+package idleheron.desktop;
+
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import org.testfx.api.FxRobot;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** Reads and presses what is in the window, on the window's own thread, so that nothing changes meanwhile. */
+final class Reader {
+    private final FxRobot robot;
+
+    Reader(FxRobot robot) {
+        this.robot = robot;
+    }
+
+    static void until(String what, Callable<Boolean> holds) throws Exception {
+        try {
+            WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, holds);
+        } catch (TimeoutException e) {
+            throw new AssertionError("never: " + what, e);
+        }
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    private boolean any(Callable<Boolean> look) throws Exception {
+        return WaitForAsyncUtils.asyncFx(look).get(20, TimeUnit.SECONDS);
+    }
+
+    boolean reads(String text) throws Exception {
+        return any(() -> robot.lookup((Node n) -> n instanceof Label l
+                        && l.getText() != null
+                        && l.getText().contains(text)
+                        && l.isVisible())
+                .tryQuery()
+                .isPresent());
+    }
+
+    boolean hasButton(String text) throws Exception {
+        return any(() -> robot.lookup((Node n) -> n instanceof Button b && text.equals(b.getText()))
+                .tryQuery()
+                .isPresent());
+    }
+
+    /** Presses the first button of that text, or of that name for those who do not see. */
+    void press(String button) {
+        robot.interact(() -> robot.lookup((Node n) -> n instanceof Button x
+                        && (button.equals(x.getText()) || button.equals(x.getAccessibleText()))
+                        && x.isVisible()
+                        && !x.isDisabled())
+                .queryAllAs(Button.class)
+                .iterator()
+                .next()
+                .fire());
+    }
+}

@@ -1,0 +1,25 @@
+package idleheron.report;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.inspect.Convention;
+import idleheron.core.remedy.Paused;
+import idleheron.core.remedy.Remedy;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Remedies in their order as a recipe that the command line takes; what is switched off is left out. */
+public final class RecipeJson {
+    private RecipeJson() {}
+
+    /** @param destination where it all is going, or null */
+    public static String text(@Nullable Convention destination, List<Remedy> remedies) {
+        ObjectNode o = Json.of("recipe");
+        if (destination != null) {
+            o.put("for", destination.code());
+        }
+        ArrayNode list = o.putArray("remedies");
+        remedies.stream().filter(r -> !(r instanceof Paused)).forEach(r -> list.add(r.recipe()));
+        return Json.text(o);
+    }
+}
