@@ -2,6 +2,7 @@ package idleheron.cli;
 
 import idleheron.core.inspect.Finding;
 import idleheron.core.inspect.Inspection;
+import idleheron.core.inspect.Together;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.PictureChecks;
@@ -29,8 +30,8 @@ final class CheckCommand implements Callable<Integer> {
     @Spec
     CommandSpec spec;
 
-    @Parameters(paramLabel = "FILE")
-    Path file;
+    @Parameters(paramLabel = "FILE", arity = "1..*", description = "one file, or several that belong together")
+    List<Path> files = new ArrayList<>();
 
     @Option(names = "--for", paramLabel = "CONVENTION", description = "the destination")
     @Nullable
@@ -42,9 +43,12 @@ final class CheckCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         var convention = Choices.convention(destination);
-        Scene scene = SceneFiles.read(file, Progress.NONE).scene();
+        Together together = SceneFiles.together(files, Progress.NONE);
+        Scene scene = together.scene();
         List<Finding> findings = new ArrayList<>(Inspection.of(scene, convention));
-        findings.addAll(PictureChecks.of(scene, file.toAbsolutePath().getParent(), convention));
+        findings.addAll(Inspection.apart(together));
+        findings.addAll(
+                PictureChecks.of(scene, files.getFirst().toAbsolutePath().getParent(), convention));
         findings.sort(Comparator.comparing(Finding::severity));
         PrintWriter out = spec.commandLine().getOut();
         if (json) {

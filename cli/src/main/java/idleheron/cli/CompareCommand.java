@@ -20,6 +20,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
@@ -42,6 +43,15 @@ final class CompareCommand implements Callable<Integer> {
     @Parameters(index = "1", paramLabel = "RETURNED")
     Path returnedFile;
 
+    @Option(
+            names = "--sent-also",
+            paramLabel = "FILE",
+            description = "a further part of what was sent, on the same skeleton")
+    List<Path> sentAlso = new ArrayList<>();
+
+    @Option(names = "--returned-also", paramLabel = "FILE", description = "a further part of what came back")
+    List<Path> returnedAlso = new ArrayList<>();
+
     @Option(names = "--tolerance", paramLabel = "FILE", description = "tolerances as JSON")
     @Nullable
     Path tolerance;
@@ -62,8 +72,8 @@ final class CompareCommand implements Callable<Integer> {
             throw new UsageException("--as " + as + ", expected stored or meant");
         }
         Tolerances limits = tolerance == null ? Tolerances.DEFAULT : TermsJson.read(tolerance);
-        Scene sent = SceneFiles.read(sentFile, Progress.NONE).scene();
-        Scene returned = SceneFiles.read(returnedFile, Progress.NONE).scene();
+        Scene sent = all(sentFile, sentAlso);
+        Scene returned = all(returnedFile, returnedAlso);
         Comparison c = Comparison.of(sent, returned, limits, as.equals("meant"), Progress.NONE);
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
@@ -78,15 +88,24 @@ final class CompareCommand implements Callable<Integer> {
         return c.verdict().isFault() ? Main.FAULTS : Main.CLEAN;
     }
 
+    private List<Path> everyFile() {
+        List<Path> out = new ArrayList<>(List.of(sentFile, returnedFile));
+        out.addAll(sentAlso);
+        out.addAll(returnedAlso);
+        return out;
+    }
+
+    private static Scene all(Path first, List<Path> also) throws IOException {
+        List<Path> files = new ArrayList<>(List.of(first));
+        files.addAll(also);
+        return SceneFiles.together(files, Progress.NONE).scene();
+    }
+
     /** In the kind that the file's ending names. */
     private void leave(Path to, Scene sent, Scene returned, Comparison c, Tolerances limits) throws IOException {
         String name = String.valueOf(to.getFileName()).toLowerCase(java.util.Locale.ROOT);
-        Paper paper = new Paper(
-                "",
-                "",
-                LocalDate.now(ZoneId.systemDefault()).toString(),
-                limits,
-                Paper.sources(List.of(sentFile, returnedFile)));
+        Paper paper =
+                new Paper("", "", LocalDate.now(ZoneId.systemDefault()).toString(), limits, Paper.sources(everyFile()));
         if (name.endsWith(".pdf")) {
             try (OutputStream out = Files.newOutputStream(to)) {
                 PdfReport.write(sent, returned, c, paper, out);

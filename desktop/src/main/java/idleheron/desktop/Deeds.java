@@ -70,6 +70,26 @@ final class Deeds {
         });
     }
 
+    /** Puts several files on the bench as one: a head and a body on one skeleton, or characters of one shot. */
+    void openTogether(List<Path> files) {
+        Path first = files.getFirst();
+        jobs.run(
+                "open",
+                p -> {
+                    Scene all = SceneFiles.together(files, p).scene();
+                    long bytes = 0;
+                    for (Path f : files) {
+                        bytes += Files.size(f);
+                    }
+                    return new Asset(all, first.toString(), "FBX", files.size() + " files together", bytes);
+                },
+                a -> {
+                    bench.joint().set(-1);
+                    undo.change(Crossing.of(a, bench.crossing().get().destination()));
+                    bench.stone().set(Stone.LOOK_OVER);
+                });
+    }
+
     /** Takes a file as what came back. */
     void openReturned(Path file) {
         jobs.run("open returned", p -> asset(SceneFiles.read(file, p), file), a -> {

@@ -336,8 +336,13 @@ public final class HeronApp extends Application {
         });
         scene.setOnDragDropped(e -> {
             if (e.getDragboard().hasFiles()) {
-                Path file = e.getDragboard().getFiles().getFirst().toPath();
-                if (bench.stone().get().compareTo(Stone.SEND) >= 0
+                List<Path> all = e.getDragboard().getFiles().stream()
+                        .map(java.io.File::toPath)
+                        .toList();
+                Path file = all.getFirst();
+                if (all.size() > 1) {
+                    deeds.openTogether(all);
+                } else if (bench.stone().get().compareTo(Stone.SEND) >= 0
                         && bench.crossing().get().original() != null) {
                     deeds.openReturned(file);
                 } else {

@@ -74,7 +74,7 @@ class SheetsTest {
     @Test
     void theFileAsStoredIsSearched() throws Exception {
         window.press("The file as stored");
-        Reader.until("its parts", () -> window.reads("as stored"));
+        Reader.until("its parts", () -> window.reads("every part with its type"));
         TreeTableView<?> tree =
                 robot.lookup((Node n) -> n instanceof TreeTableView).queryAs(TreeTableView.class);
         int before = tree.getExpandedItemCount();
@@ -83,7 +83,7 @@ class SheetsTest {
         Reader.until("a hit", () -> window.reads("hits"));
         assertThat(tree.getExpandedItemCount()).isLessThan(before);
         escape();
-        assertThat(window.reads("as stored, every")).isFalse();
+        assertThat(window.reads("every part with its type")).isFalse();
     }
 
     @Test

@@ -1,7 +1,10 @@
 package idleheron.formats;
 
+import idleheron.core.inspect.Together;
 import idleheron.core.job.Progress;
+import idleheron.core.remedy.ConvertStage;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
 import idleheron.formats.fbx.FbxFormat;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -14,6 +17,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -40,6 +44,22 @@ public final class SceneFiles {
             }
         }
         return null;
+    }
+
+    /**
+     * Reads several files as one scene, in the stage of the first.
+     *
+     * @throws FormatException when one of them is no format that is known, or is broken
+     */
+    public static Together together(List<Path> files, Progress progress) throws IOException {
+        List<Scene> parts = new ArrayList<>();
+        for (int i = 0; i < files.size(); i++) {
+            Scene s = read(files.get(i), progress.part((double) i / files.size(), (i + 1.0) / files.size()))
+                    .scene();
+            Stage first = parts.isEmpty() ? s.stage() : parts.getFirst().stage();
+            parts.add(new ConvertStage(first.axes(), first.metersPerUnit()).apply(s));
+        }
+        return Together.of(parts);
     }
 
     /**

@@ -1,5 +1,7 @@
 package idleheron.core.inspect;
 
+import idleheron.core.Figure;
+import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
@@ -57,6 +59,33 @@ public final class Inspection {
             r.look(facts, convention, out);
         }
         out.sort(Comparator.comparing(Finding::severity));
+        return out;
+    }
+
+    /** What parts that were put together do not agree about. */
+    public static List<Finding> apart(Together t) {
+        List<Finding> out = new ArrayList<>();
+        if (!t.apart().isEmpty()) {
+            Together.Apart worst = t.apart().stream()
+                    .max(Comparator.comparingDouble(Together.Apart::mm))
+                    .orElseThrow();
+            int node = t.scene().find(worst.joint());
+            out.add(new Finding(
+                    "parts-rest-apart",
+                    Severity.BREAKS,
+                    Topic.REST_POSE,
+                    node,
+                    "Parts do not share one rest pose",
+                    t.apart().size() + " joints of " + worst.part() + " rest elsewhere, " + worst.joint() + " "
+                            + Figure.number(worst.mm()) + " mm and " + Figure.number(worst.degrees())
+                            + "° off. On one skeleton one of the parts will not fit.",
+                    Figure.of(
+                            worst.mm(),
+                            "mm",
+                            node < 0 ? worst.joint() : t.scene().path(node)),
+                    "One of them was saved in another pose or of another version of the skeleton.",
+                    null));
+        }
         return out;
     }
 

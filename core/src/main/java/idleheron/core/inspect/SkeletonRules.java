@@ -11,9 +11,11 @@ import idleheron.core.remedy.BakeTurn;
 import idleheron.core.remedy.DropJoints;
 import idleheron.core.remedy.RestToBind;
 import idleheron.core.remedy.SingleRoot;
+import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
 import java.util.ArrayList;
 import java.util.List;
 import org.joml.Matrix4dc;
@@ -84,6 +86,20 @@ final class SkeletonRules {
             return;
         }
         List<Integer> idle = SingleRoot.idleRoots(s);
+        if (idle.isEmpty() && ownMeshes(s, roots)) {
+            out.add(new Finding(
+                    "several-characters",
+                    Severity.NOTE,
+                    Topic.HIERARCHY,
+                    roots.getFirst(),
+                    roots.size() + " characters in one file",
+                    listed(names(s, roots))
+                            + " each have their own skeleton and their own meshes. They are matched and checked together.",
+                    Figure.of(roots.size(), "characters", s.path(roots.getFirst())),
+                    "",
+                    null));
+            return;
+        }
         List<String> names = roots.stream().map(r -> s.nodes().get(r).name()).toList();
         int shown = idle.isEmpty() ? roots.get(1) : idle.getFirst();
         out.add(new Finding(
@@ -98,6 +114,25 @@ final class SkeletonRules {
                         ? "A chain is not connected."
                         : listed(names(s, idle)) + " move no point: controls that went along.",
                 idle.isEmpty() ? null : new SingleRoot("")));
+    }
+
+    /** Whether no mesh is moved by joints of two skeletons. */
+    private static boolean ownMeshes(Scene s, List<Integer> roots) {
+        for (Mesh m : s.meshes()) {
+            Skin k = m.skin();
+            int own = -1;
+            int[] per = k == null ? new int[0] : k.pointsPerSlot();
+            for (int i = 0; k != null && i < per.length; i++) {
+                for (int r : roots) {
+                    boolean under = k.joints()[i] == r || s.isUnder(k.joints()[i], r);
+                    if (per[i] > 0 && under && own >= 0 && own != r) {
+                        return false;
+                    }
+                    own = per[i] > 0 && under ? r : own;
+                }
+            }
+        }
+        return true;
     }
 
     private static List<String> names(Scene s, List<Integer> nodes) {

@@ -77,6 +77,10 @@ public record Scene(
         return new Scene(name, stage, nodes, meshes, materials, textures, value, lights, clips, notes, keepsakes);
     }
 
+    public Scene withLights(List<Light> value) {
+        return new Scene(name, stage, nodes, meshes, materials, textures, cameras, value, clips, notes, keepsakes);
+    }
+
     public Scene withClips(List<Clip> value) {
         return new Scene(name, stage, nodes, meshes, materials, textures, cameras, lights, value, notes, keepsakes);
     }

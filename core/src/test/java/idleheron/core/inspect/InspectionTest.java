@@ -223,4 +223,70 @@ class InspectionTest {
                 .isCloseTo(45, within(1e-9));
         assertThat(codes(sound().withClips(List.of(clip(0))))).doesNotContain("clip-needs-baking");
     }
+
+    private static Scene rig(Vec3 top) {
+        List<Node> nodes = new ArrayList<>(List.of(
+                Node.of("top", -1, NodeKind.GROUP, Transform.of(Vec3.ZERO, top, Vec3.ONE)),
+                Node.of("hips", 0, NodeKind.JOINT, Transform.of(new Vec3(0, 1, 0), Vec3.ZERO, Vec3.ONE)),
+                Node.of("chest", 1, NodeKind.JOINT, Transform.of(new Vec3(0, 0.4, 0), Vec3.ZERO, Vec3.ONE)),
+                Node.mesh("body", -1, Transform.IDENTITY, 0)));
+        Scene bare = new Scene(
+                "s", Stage.COMMON, nodes, List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+        Pose rest = new Pose(bare.withNodes(nodes.subList(0, 3)));
+        Matrix4dc[] toJoint = new Matrix4dc[2];
+        for (int j = 1; j < 3; j++) {
+            nodes.set(j, nodes.get(j).withBindWorld(new Matrix4d(rest.world(j))));
+            toJoint[j - 1] = new Matrix4d(rest.world(j)).invert();
+        }
+        Skin skin = new Skin(
+                "k", new int[] {1, 2}, toJoint, new int[] {0, 1, 2, 3}, new int[] {0, 1, 1}, new float[] {1, 1, 1});
+        Mesh mesh = new Mesh(
+                "body",
+                new double[] {0, 0, 0, 0, 1.7, 0, 0.3, 1, 0},
+                new int[] {0, 3},
+                new int[] {0, 1, 2},
+                null,
+                List.of(),
+                null,
+                null,
+                null,
+                skin,
+                List.of());
+        return bare.withNodes(nodes).withMeshes(List.of(mesh));
+    }
+
+    @Test
+    void a_square_turn_above_the_skeleton_is_found_and_baked_and_a_slant_is_not_meant() {
+        Scene turned = rig(new Vec3(-90, 0, 0));
+        Finding f = Inspection.of(turned, null).stream()
+                .filter(x -> x.code().equals("square-turn-on-node"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(f.figure().value()).isEqualTo(90);
+        Scene mended = java.util.Objects.requireNonNull(f.remedy()).apply(turned);
+        assertThat(Inspection.of(mended, null)).extracting(Finding::code).doesNotContain("square-turn-on-node");
+        assertThat(Inspection.of(rig(Vec3.ZERO), null))
+                .extracting(Finding::code)
+                .doesNotContain("square-turn-on-node");
+        assertThat(Inspection.of(rig(new Vec3(20, 0, 0)), null))
+                .extracting(Finding::code)
+                .doesNotContain("square-turn-on-node");
+    }
+
+    @Test
+    void joints_that_rest_elsewhere_than_bound_are_found_and_put_back() {
+        Scene sound = rig(Vec3.ZERO);
+        assertThat(Inspection.of(sound, null)).extracting(Finding::code).doesNotContain("rest-is-not-bind");
+        List<Node> nodes = new ArrayList<>(sound.nodes());
+        nodes.set(2, nodes.get(2).withTransform(nodes.get(2).transform().withRotation(new Vec3(0, 0, 12))));
+        Scene posed = sound.withNodes(nodes);
+        Finding f = Inspection.of(posed, null).stream()
+                .filter(x -> x.code().equals("rest-is-not-bind"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(f.figure().value()).isCloseTo(12, org.assertj.core.api.Assertions.within(1e-6));
+        assertThat(f.figure().subject()).endsWith("chest");
+        Scene mended = java.util.Objects.requireNonNull(f.remedy()).apply(posed);
+        assertThat(Inspection.of(mended, null)).extracting(Finding::code).doesNotContain("rest-is-not-bind");
+    }
 }
