@@ -119,11 +119,23 @@ final class GapKernel {
                 y1 += ma[o + 16] * x + ma[o + 17] * y + ma[o + 18] * z + ma[o + 19] * w;
                 z1 += ma[o + 20] * x + ma[o + 21] * y + ma[o + 22] * z + ma[o + 23] * w;
             }
+            double ax0 = x0;
+            double ay0 = y0;
+            double az0 = z0;
+            double ax1 = x1;
+            double ay1 = y1;
+            double az1 = z1;
+            x0 = 0;
+            y0 = 0;
+            z0 = 0;
+            x1 = 0;
+            y1 = 0;
+            z1 = 0;
             px = pb[3 * p];
             py = pb[3 * p + 1];
             pz = pb[3 * p + 2];
             for (int i = startsB[p]; i < startsB[p + 1]; i++) {
-                double w = -weightsB[i];
+                double w = weightsB[i];
                 double x = w * px;
                 double y = w * py;
                 double z = w * pz;
@@ -135,6 +147,12 @@ final class GapKernel {
                 y1 += mb[o + 16] * x + mb[o + 17] * y + mb[o + 18] * z + mb[o + 19] * w;
                 z1 += mb[o + 20] * x + mb[o + 21] * y + mb[o + 22] * z + mb[o + 23] * w;
             }
+            x0 -= ax0;
+            y0 -= ay0;
+            z0 -= az0;
+            x1 -= ax1;
+            y1 -= ay1;
+            z1 -= az1;
             double d0 = x0 * x0 + y0 * y0 + z0 * z0;
             double d1 = x1 * x1 + y1 * y1 + z1 * z1;
             sum0 += Math.sqrt(d0);
