@@ -3,7 +3,11 @@ package idleheron.bench;
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.Tolerances;
 import idleheron.core.job.Progress;
+import idleheron.core.math.Vec3;
 import idleheron.core.pose.SurfaceGap;
+import idleheron.core.remedy.MoveScene;
+import idleheron.core.remedy.Redeclare;
+import idleheron.core.remedy.ShiftClips;
 import idleheron.core.remedy.TuneWeights;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
@@ -31,6 +35,9 @@ public class CompareBenchmark {
     private final Scene sent = Sleeve.scene(600, 500, 60, 240);
     private final Scene returned = new TuneWeights(0, 0, 8, false).apply(sent);
 
+    private final Scene faulty = new Redeclare(sent.stage().axes(), 0.01)
+            .apply(new ShiftClips(0.1).apply(new MoveScene(Vec3.ZERO, 1, new Vec3(0.5, 0, 0)).apply(returned)));
+
     /** The surfaces alone. */
     @Benchmark
     public SurfaceGap.Gap surfaces() {
@@ -43,5 +50,11 @@ public class CompareBenchmark {
     @Benchmark
     public Comparison whole() {
         return Comparison.of(sent, returned, Tolerances.DEFAULT, true, Progress.NONE);
+    }
+
+    /** The same with a unit that is declared wrongly, a scene that was moved and clips that came later. */
+    @Benchmark
+    public Comparison wholeWithFaults() {
+        return Comparison.of(sent, faulty, Tolerances.DEFAULT, true, Progress.NONE);
     }
 }

@@ -12,6 +12,7 @@ import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.Consumer;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
@@ -72,7 +73,7 @@ final class CompareScreen implements Screen {
         legend = Legend.of(legendText);
         ledger.setPrefWidth(296);
         ledger.setMinWidth(280);
-        HBox arrangements = Ui.choice(arrangement, "Over", "Beside", "Difference");
+        HBox arrangements = Ui.choice(arrangement, "Over", "Beside", "Difference", "Weights");
         HBox meanings = Ui.choice(meaning, "As stored", "As meant");
         Ui.choose(meaning, "As meant");
         StackPane stack = new StackPane(view, arrangements, meanings, legend);
@@ -110,9 +111,7 @@ final class CompareScreen implements Screen {
                 .addListener(
                         (o, was, is) -> bench.asMeant().set(Ui.chosen(meaning).equals("As meant")));
         view.onChosen(bench.joint()::set);
-        view.heatTop()
-                .addListener((o, was, is) -> legendText.setText(String.format(
-                        java.util.Locale.ROOT, "0 – %.3f mm between sent and returned", is.doubleValue())));
+        view.heatTop().addListener((o, was, is) -> showLegend());
         plot.onChosen((seconds, node) -> {
             bench.transport().playing().set(false);
             bench.transport().seconds().set(seconds);
@@ -422,6 +421,25 @@ final class CompareScreen implements Screen {
         }
     }
 
+    /** What the dark end of the ramp stands for. */
+    private void showLegend() {
+        double top = view.heatTop().get();
+        Bench.Compared c = bench.compared().get();
+        int joint = bench.joint().get();
+        if (c == null || !Ui.chosen(arrangement).equals("Weights")) {
+            legendText.setText(String.format(Locale.ROOT, "0 – %.3f mm between sent and returned", top));
+            return;
+        }
+        Scene s = c.sent().scene();
+        boolean one =
+                joint >= 0 && joint < s.nodes().size() && s.nodes().get(joint).isJoint();
+        legendText.setText(String.format(
+                Locale.ROOT,
+                "0 – %.3f difference in weight%s",
+                top,
+                one ? " of " + s.nodes().get(joint).name() : ", all joints"));
+    }
+
     private void showView() {
         if (bench.stone().get() != Stone.COMPARE) {
             return;
@@ -429,7 +447,9 @@ final class CompareScreen implements Screen {
         Bench.Compared c = bench.compared().get();
         ViewRequest.Arrangement how =
                 ViewRequest.Arrangement.valueOf(Ui.chosen(arrangement).toUpperCase(java.util.Locale.ROOT));
-        legend.setVisible(how == ViewRequest.Arrangement.DIFFERENCE && c != null);
+        legend.setVisible(
+                c != null && (how == ViewRequest.Arrangement.DIFFERENCE || how == ViewRequest.Arrangement.WEIGHTS));
+        showLegend();
         if (c == null) {
             view.show(List.of(), ViewRequest.Arrangement.OVER);
             return;

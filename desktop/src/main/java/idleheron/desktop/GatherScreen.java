@@ -7,6 +7,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.render.Palette;
 import idleheron.render.Picture;
 import idleheron.report.CrossingFile;
 import idleheron.report.Snapshot;
@@ -35,6 +36,9 @@ final class GatherScreen implements Screen {
     private static final int PICTURE_HEIGHT = 190;
 
     private final Bench bench;
+    /** Of the pictures; read by the work that paints them. */
+    private volatile Palette palette = Palette.DAY;
+
     private final Deeds deeds;
     private final Jobs jobs;
     private final Settings settings;
@@ -58,6 +62,7 @@ final class GatherScreen implements Screen {
         scroll.getStyleClass().add("plain-scroll");
         content.getStyleClass().add("page");
         bench.crossing().addListener((o, was, is) -> show());
+        bench.dusk().addListener((o, was, is) -> show());
         show();
     }
 
@@ -73,6 +78,7 @@ final class GatherScreen implements Screen {
 
     private void show() {
         content.getChildren().clear();
+        palette = bench.dusk().get() ? Palette.DUSK : Palette.DAY;
         Crossing c = bench.crossing().get();
         HBox head = Ui.row(
                 16,
@@ -201,16 +207,21 @@ final class GatherScreen implements Screen {
     }
 
     private void fill(HBox box, String path, Jobs.Work<Summary> work) {
-        Summary s = known.get(path);
+        boolean dusk = bench.dusk().get();
+        Summary s = known.get(key(path, dusk));
         if (s != null) {
             put(box, s);
             return;
         }
         Jobs.Work<Summary> w = work;
         jobs.run("picture of " + path, p -> w.run(p), made -> {
-            known.put(path, made);
+            known.put(key(path, dusk), made);
             put(box, made);
         });
+    }
+
+    private static String key(String path, boolean dusk) {
+        return (dusk ? "dusk " : "paper ") + path;
     }
 
     private interface Made {
@@ -227,7 +238,7 @@ final class GatherScreen implements Screen {
         text.getChildren().addAll(2, List.of(Ui.wrapped(s.facts(), "second"), Ui.wrapped(s.more(), "small")));
     }
 
-    private static Summary summary(Asset a) {
+    private Summary summary(Asset a) {
         Facts f = new Facts(a.scene());
         List<String> facts = new ArrayList<>();
         if (!Double.isNaN(f.height())) {
@@ -246,7 +257,7 @@ final class GatherScreen implements Screen {
                 + a.scene().stage().axes().describe() + ", " + a.scene().stage().unitLabel();
         Clip c = a.scene().clips().isEmpty() ? null : a.scene().clips().getFirst();
         double t = c == null ? 0 : c.startSeconds() + c.length() * 0.3;
-        Picture p = Snapshot.over(a.scene(), c, null, null, t, PICTURE_WIDTH, PICTURE_HEIGHT);
+        Picture p = Snapshot.alone(a.scene(), c, t, palette, PICTURE_WIDTH, PICTURE_HEIGHT);
         WritableImage image = new WritableImage(PICTURE_WIDTH, PICTURE_HEIGHT);
         image.getPixelWriter()
                 .setPixels(

@@ -58,6 +58,8 @@ final class ViewPainter {
             beside(picture, r, all, v, reach);
         } else if (r.arrangement() == ViewRequest.Arrangement.DIFFERENCE && all.size() == 2) {
             heatTop = difference(picture, r, all, v, reach);
+        } else if (r.arrangement() == ViewRequest.Arrangement.WEIGHTS && all.size() == 2) {
+            heatTop = weightGap(picture, r, all, v, reach);
         } else {
             List<Painter.Drawn> drawn = new ArrayList<>();
             for (int i = 0; i < all.size(); i++) {
@@ -194,6 +196,42 @@ final class ViewPainter {
         ViewRequest.Shown s = r.sides().getFirst();
         painter.paint(to, v, r.palette(), reach, List.of(new Painter.Drawn(a, Look.SURFACE, s.chosen())), r.fine());
         return largest;
+    }
+
+    /** The sent surface with the difference of weights as heat; gives what the dark end stands for. */
+    private double weightGap(Picture to, ViewRequest r, List<Side> all, Viewpoint v, double reach) {
+        Side a = all.getFirst();
+        Side b = all.get(1);
+        int joint = r.sides().getFirst().chosen();
+        List<float[]> gaps = new ArrayList<>();
+        float worst = 0.01f;
+        for (int i = 0; i < a.surfaces().size(); i++) {
+            Mesh mesh = a.surfaces().get(i).mesh();
+            float[] d = i < b.surfaces().size()
+                    ? gap(a.scene(), mesh, b.scene(), b.surfaces().get(i).mesh(), joint)
+                    : new float[mesh.pointCount()];
+            for (float w : d) {
+                worst = Math.max(worst, w);
+            }
+            gaps.add(d);
+        }
+        for (int i = 0; i < gaps.size(); i++) {
+            float[] d = gaps.get(i).clone();
+            for (int p = 0; p < d.length; p++) {
+                d[p] /= worst;
+            }
+            a.layers().get(i).heat(d);
+        }
+        painter.paint(to, v, r.palette(), reach, List.of(new Painter.Drawn(a, Look.SURFACE, joint)), r.fine());
+        return worst;
+    }
+
+    private float[] gap(Scene sent, Mesh a, Scene returned, Mesh b, int joint) {
+        String key = "gap " + System.identityHashCode(a) + "/" + System.identityHashCode(b) + "/" + joint;
+        if (weights.size() > 64) {
+            weights.clear();
+        }
+        return weights.computeIfAbsent(key, k -> WeightGap.of(sent, a, returned, b, joint));
     }
 
     private static Painted joints(Picture picture, Viewpoint v, List<Side> all, ViewRequest r, double heatTop) {

@@ -27,7 +27,9 @@ record ViewRequest(
     enum Arrangement {
         OVER,
         BESIDE,
-        DIFFERENCE
+        DIFFERENCE,
+        /** The difference of skin weights, of the chosen joint or of all. */
+        WEIGHTS
     }
 
     enum Style {

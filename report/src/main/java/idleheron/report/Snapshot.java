@@ -51,10 +51,21 @@ public final class Snapshot {
             drawn.add(new Painter.Drawn(a, Look.JOINTS.withTint(c.sent(), c.sent(), STRENGTH), -1));
             drawn.add(new Painter.Drawn(b, Look.JOINTS.withTint(c.returned(), c.returned(), STRENGTH), -1));
         }
+        return painted(a.bounds(), c, drawn, width, height);
+    }
+
+    /** One scene by itself, in the colours of a theme. */
+    public static Picture alone(
+            Scene scene, @Nullable Clip clip, double seconds, Palette palette, int width, int height) {
+        Side a = new Side(scene, MeantSpace.of(scene.stage()));
+        a.pose(clip, seconds);
+        return painted(a.bounds(), palette, List.of(new Painter.Drawn(a, Look.SURFACE, -1)), width, height);
+    }
+
+    private static Picture painted(double[] bounds, Palette palette, List<Painter.Drawn> drawn, int width, int height) {
         Picture p = new Picture(width, height);
-        double[] bounds = a.bounds();
         Viewpoint v = new Viewpoint(24, 6, 1, 0, 0, 0).framing(bounds);
-        new Painter().paint(p, v, c, Math.max(0.1, bounds[4] - bounds[1]), drawn);
+        new Painter().paint(p, v, palette, Math.max(0.1, bounds[4] - bounds[1]), drawn);
         return p;
     }
 

@@ -69,9 +69,27 @@ final class ClipTopic {
                         : overRange ? Figure.of(worstFrames, "frames") : position;
         String summary =
                 (missing > 0 ? missing + " of " + n + " clips are missing. " : "All " + n + " clips are there. ")
+                        + recounted()
                         + (overRange ? "A range is off by " + Figure.number(worstFrames) + " frames. " : "")
                         + "Worst joint " + position.full() + "; worst angle " + angle.full() + ".";
         return new TopicResult(Topic.CLIPS, v, worst, summary, e, plots);
+    }
+
+    /** Says so where frames are counted at another rate and the seconds are kept, which harms nobody. */
+    private String recounted() {
+        for (int c = 0; c < p.sent.clips().size(); c++) {
+            int other = p.matching.clips()[c];
+            if (other >= 0) {
+                Clip a = p.sent.clips().get(c);
+                Clip b = p.returned.clips().get(other);
+                if (!a.rate().equals(b.rate())
+                        && Math.abs(a.length() - b.length()) * a.rate().perSecond() < 1) {
+                    return "Seconds were kept and frames were not: " + a.rate().label() + " a second are counted as "
+                            + b.rate().label() + ". ";
+                }
+            }
+        }
+        return "";
     }
 
     private void clip(int index, Clip sent, Clip returned, Progress progress) {
