@@ -139,11 +139,13 @@ final class Deeds {
         Path from = original == null
                 ? null
                 : Path.of(original.path()).toAbsolutePath().getParent();
+        Convention to = bench.crossing().get().destination();
+        Delivery asked = to == null ? delivery : delivery.laidOut(to.more().layout());
         jobs.run(
                 "send",
                 p -> {
                     List<Delivery.Part> parts =
-                            delivery.write(scene, from, target, format, variant, overwrite, p.part(0, 0.5));
+                            asked.write(scene, from, target, format, variant, overwrite, p.part(0, 0.5));
                     List<Proved> proofs = new ArrayList<>();
                     for (Delivery.Part part : parts) {
                         proofs.add(new Proved(
@@ -151,7 +153,8 @@ final class Deeds {
                                 Comparison.of(
                                         part.sent(), part.back().scene(), Tolerances.DEFAULT, true, p.part(0.5, 1))));
                     }
-                    return new Sent(asset(parts.getFirst().back(), target), proofs);
+                    return new Sent(
+                            asset(parts.getFirst().back(), parts.getFirst().file()), proofs);
                 },
                 s -> {
                     undo.change(bench.crossing().get().withSent(s.asset()));

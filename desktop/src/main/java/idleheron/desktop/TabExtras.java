@@ -33,7 +33,7 @@ import org.jspecify.annotations.Nullable;
 /** What stands beside the table of a tab: curves of the chosen joint, sliders for shapes, small pictures of textures. */
 final class TabExtras extends StackPane {
     private static final int THUMB = 72;
-    private static final double WIDTH = 330;
+    private static final double WIDTH = 280;
 
     private final Bench bench;
     private final Runnable shapesMoved;

@@ -27,6 +27,8 @@ final class ViewPainter {
     private final Painter painter = new Painter();
     private final List<Side> sides = new ArrayList<>();
     private final Map<String, float[]> weights = new LinkedHashMap<>();
+    private static final int LOW = 380;
+
     private double largest;
 
     /**
@@ -50,7 +52,7 @@ final class ViewPainter {
         if (!all.isEmpty()) {
             bounds = all.getFirst().bounds();
         }
-        Viewpoint v = r.viewpoint() == null ? Viewpoint.start().framing(bounds) : r.viewpoint();
+        Viewpoint v = r.viewpoint() == null ? start(bounds, r.height()) : r.viewpoint();
         double reach = Math.max(1e-3, Math.max(bounds[4] - bounds[1], bounds[3] - bounds[0]));
         Picture picture = new Picture(r.width(), r.height());
         double heatTop = 0;
@@ -68,6 +70,12 @@ final class ViewPainter {
             painter.paint(picture, v, r.palette(), reach, drawn, r.fine());
         }
         return joints(picture, v, all, r, heatTop);
+    }
+
+    /** From where everything is seen; in a low view from a little further off, so that no head is under the switches. */
+    private static Viewpoint start(double[] bounds, int height) {
+        Viewpoint all = Viewpoint.start().framing(bounds);
+        return height < LOW ? all.zoomed(1.22) : all;
     }
 
     private Side side(ViewRequest.Shown s) {
