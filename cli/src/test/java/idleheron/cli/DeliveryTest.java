@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idleheron.core.compare.SkeletonFit;
 import idleheron.core.crossing.Cargo;
+import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
@@ -254,5 +255,20 @@ class DeliveryTest {
         assertThat(MainTest.run("batch", box.toString(), "--recipe", recipe.toString(), "--out", out.toString())
                         .err())
                 .contains("expected schema idle-heron/recipe/1");
+    }
+
+    @Test
+    void a_delivery_goes_into_the_layout_that_is_asked() throws IOException {
+        Delivery d = new Delivery(Cargo.ALL, true, PictureFiles.Travel.AS_THEY_ARE)
+                .laidOut(new Convention.Layout("{name}/{name}", "{name}/clips/{clip}", "maps", 0));
+        List<Delivery.Part> parts = write(d, "heron.fbx");
+        assertThat(parts.getFirst().file()).isEqualTo(folder.resolve("heron/heron.fbx"));
+        assertThat(parts).hasSize(1 + SCENE.clips().size());
+        for (Delivery.Part p : parts.subList(1, parts.size())) {
+            assertThat(p.file().getParent()).isEqualTo(folder.resolve("heron/clips"));
+            assertThat(p.file()).exists();
+            assertThat(p.back().scene().clips()).hasSize(1);
+        }
+        assertThat(d.style().folder()).isEqualTo("maps");
     }
 }

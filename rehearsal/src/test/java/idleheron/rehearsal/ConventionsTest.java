@@ -131,4 +131,27 @@ class ConventionsTest {
     private static List<String> codes(Scene s, Convention c) {
         return Inspection.of(s, c).stream().map(Finding::code).toList();
     }
+
+    @Test
+    void everyConventionIsTheSameOnceItWasWrittenAsText() throws idleheron.formats.FormatException {
+        for (Convention c : Conventions.all()) {
+            assertThat(ConventionFiles.read(c.code(), "t", ConventionFiles.text(c)))
+                    .isEqualTo(c);
+        }
+    }
+
+    @Test
+    void aDeliveryHasItsLayoutAndMayNotLeaveItsFolder() throws idleheron.formats.FormatException {
+        String text = ConventionFiles.text(Conventions.Z_UP_METRES).replace("pictureSize = 0", "pictureSize = 512")
+                + "file = \"{name}/{name}\"\nclip = \"{name}/clips/{clip}\"\npictures = \"maps\"\n";
+        Convention c = ConventionFiles.read("own", "own.toml", text);
+        assertThat(c.more().layout())
+                .isEqualTo(new Convention.Layout("{name}/{name}", "{name}/clips/{clip}", "maps", 512));
+        for (String out : java.util.List.of("../x", "/x", "c:/x", "a/../../x")) {
+            org.assertj.core.api.Assertions.assertThatThrownBy(
+                            () -> ConventionFiles.read("own", "own.toml", text.replace("\"maps\"", '"' + out + '"')))
+                    .hasMessageContaining("own.toml")
+                    .hasMessageContaining("below the delivery's folder");
+        }
+    }
 }

@@ -176,17 +176,20 @@ final class JointCauses {
                         p.sent.nodes().get(j).name());
             }
         }
+        Map<String, String> roots = new java.util.TreeMap<>(table);
+        roots.values()
+                .retainAll(p.sent.skeletonRoots().stream()
+                        .map(r -> p.sent.nodes().get(r).name())
+                        .toList());
+        table.keySet().removeAll(roots.keySet());
+        roots.forEach((is, was) -> out.add(new Candidate(
+                "root-renamed", "The root was renamed from " + was + " to " + is, RenameNodes.table(Map.of(is, was)))));
         if (!table.isEmpty()) {
             Map.Entry<String, String> first = table.entrySet().iterator().next();
-            boolean root = table.size() == 1
-                    && p.sent.skeletonRoots().stream()
-                            .anyMatch(r -> p.sent.nodes().get(r).name().equals(first.getValue()));
             out.add(new Candidate(
-                    root ? "root-renamed" : "joints-renamed",
-                    root
-                            ? "The root was renamed from " + first.getValue() + " to " + first.getKey()
-                            : table.size() + " joints came under other names, such as " + first.getValue() + " as "
-                                    + first.getKey(),
+                    "joints-renamed",
+                    Losses.counted(table.size(), "joint", "joints") + " came under other names, such as "
+                            + first.getValue() + " as " + first.getKey(),
                     RenameNodes.table(table)));
         }
     }

@@ -16,10 +16,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.joml.Matrix3d;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
-import org.joml.Vector3d;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -140,51 +138,20 @@ public record MergeMeshes(String name) implements Remedy {
             taken.add(node);
         }
 
-        private static Mesh moved(Mesh m, Matrix4d by, int[] materials) {
-            double[] points = new double[m.points().length];
-            Vector3d v = new Vector3d();
-            for (int i = 0; i < points.length; i += 3) {
-                by.transformPosition(v.set(m.points()[i], m.points()[i + 1], m.points()[i + 2]));
-                points[i] = v.x;
-                points[i + 1] = v.y;
-                points[i + 2] = v.z;
-            }
-            Matrix3d linear = by.get3x3(new Matrix3d());
-            float[] n = m.normals();
-            List<BlendShape> shapes = m.shapes().stream()
-                    .map(s -> new BlendShape(
-                            s.name(),
-                            s.weight(),
-                            s.targets().stream()
-                                    .map(t -> new BlendShape.Target(
-                                            t.fullWeight(), t.points(), turned(t.deltas(), linear, false), null))
-                                    .toList()))
-                    .toList();
+        private static Mesh moved(Mesh whole, Matrix4d by, int[] materials) {
+            Mesh m = MeshMove.of(whole, by);
             return new Mesh(
                     m.name(),
-                    points,
+                    m.points(),
                     m.faceStarts(),
                     m.corners(),
-                    n == null ? null : turned(n, linear, true),
+                    m.normals(),
                     m.uvSets(),
                     materials,
                     m.smoothingGroups(),
                     null,
                     m.skin(),
-                    shapes);
-        }
-
-        private static float[] turned(float[] v, Matrix3d m, boolean unit) {
-            float[] out = new float[v.length];
-            Vector3d d = new Vector3d();
-            for (int i = 0; i < v.length; i += 3) {
-                m.transform(d.set(v[i], v[i + 1], v[i + 2]));
-                double f = unit && d.length() > 0 ? 1 / d.length() : 1;
-                out[i] = (float) (d.x * f);
-                out[i + 1] = (float) (d.y * f);
-                out[i + 2] = (float) (d.z * f);
-            }
-            return out;
+                    m.shapes());
         }
 
         private Scene merged(String name) {

@@ -2,17 +2,14 @@ package idleheron.core.remedy;
 
 import idleheron.core.pose.MeantSpace;
 import idleheron.core.pose.Pose;
-import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
 import java.util.ArrayList;
 import java.util.List;
-import org.joml.Matrix3d;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
-import org.joml.Vector3d;
 
 /**
  * Scales, turns and moves the surface of one mesh as it lies at rest, and leaves the skeleton where it is. Exact where the mesh
@@ -54,28 +51,7 @@ public record MovePoints(String mesh, Matrix4dc common) implements Remedy {
     private Mesh moved(Scene scene, int node, Mesh m) {
         Matrix4d k = toCommon(scene, node, m.skin());
         Matrix4d own = new Matrix4d(k).invert().mul(common).mul(k);
-        double[] points = new double[m.points().length];
-        Vector3d v = new Vector3d();
-        for (int i = 0; i < points.length; i += 3) {
-            own.transformPosition(v.set(m.points()[i], m.points()[i + 1], m.points()[i + 2]));
-            points[i] = v.x;
-            points[i + 1] = v.y;
-            points[i + 2] = v.z;
-        }
-        Matrix3d linear = own.get3x3(new Matrix3d());
-        List<BlendShape> shapes = m.shapes().stream()
-                .map(s -> new BlendShape(
-                        s.name(),
-                        s.weight(),
-                        s.targets().stream()
-                                .map(t -> new BlendShape.Target(
-                                        t.fullWeight(), t.points(), turned(t.deltas(), linear, false), null))
-                                .toList()))
-                .toList();
-        float[] normals = m.normals();
-        return m.withPoints(points)
-                .withShapes(shapes)
-                .withNormals(normals == null ? null : turned(normals, linear, true));
+        return MeshMove.of(m, own);
     }
 
     /** Mesh points to the common space at rest; by the joint that moves the most points where there is a skin. */
@@ -94,19 +70,5 @@ public record MovePoints(String mesh, Matrix4dc common) implements Remedy {
             out.mul(rest.world(skin.joints()[most])).mul(skin.toJoint()[most]);
         }
         return n.geometric() == null ? out : out.mul(n.geometric());
-    }
-
-    private static float[] turned(float[] v, Matrix3d m, boolean unit) {
-        float[] out = new float[v.length];
-        Vector3d d = new Vector3d();
-        for (int i = 0; i < v.length; i += 3) {
-            m.transform(d.set(v[i], v[i + 1], v[i + 2]));
-            double length = unit ? d.length() : 1;
-            double f = length == 0 ? 0 : 1 / length;
-            out[i] = (float) (d.x * f);
-            out[i + 1] = (float) (d.y * f);
-            out[i + 2] = (float) (d.z * f);
-        }
-        return out;
     }
 }
