@@ -352,7 +352,10 @@ final class VdbPoints {
             }
             for (int i = 0; i < n * comps; i++) {
                 long at = (long) (even ? i % comps : i) * each;
-                out.set(starts[leaf] + i / comps, i % comps, number(type, codec, names[a].equals("P") ? 0.5f : 0, raw, at));
+                out.set(
+                        starts[leaf] + i / comps,
+                        i % comps,
+                        number(type, codec, names[a].equals("P") ? 0.5f : 0, raw, at));
             }
         }
         return out;

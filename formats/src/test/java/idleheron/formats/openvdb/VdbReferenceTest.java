@@ -49,7 +49,8 @@ class VdbReferenceTest {
 
     private static void grid(VdbReader reader, VdbFile.Entry e, JsonNode f) throws IOException {
         assertThat(e.name()).isEqualTo(f.path("name").asText());
-        assertThat("Tree_" + e.valueName() + "_" + e.treeShape()).isEqualTo(f.path("treeType").asText());
+        assertThat("Tree_" + e.valueName() + "_" + e.treeShape())
+                .isEqualTo(f.path("treeType").asText());
         assertThat(e.gridClass()).isEqualTo(f.path("class").asText());
         if (f.has("compressionFlags")) {
             assertThat(e.compression()).isEqualTo(f.path("compressionFlags").asInt());
@@ -92,7 +93,8 @@ class VdbReferenceTest {
         assertThat(c.activeTiles()).isEqualTo(f.path("activeTileCount").asLong());
         assertThat(c.leaves()).isEqualTo(f.path("leafCount").asInt());
         assertThat(c.tiles()[0]).isEqualTo(f.path("activeTilesByDim").path("8").asLong());
-        assertThat(c.idleTiles()[1]).isEqualTo(f.path("inactiveTilesByDim").path("128").asLong());
+        assertThat(c.idleTiles()[1])
+                .isEqualTo(f.path("inactiveTilesByDim").path("128").asLong());
         JsonNode box = f.path("activeBBox");
         if (box.isArray() && c.activeVoxels() > 0) {
             assertThat(c.box())
@@ -129,15 +131,14 @@ class VdbReferenceTest {
             VoxelStore values = mine.values();
             if (a.has("checksum")) {
                 assertThat(values).isNotNull();
-                assertThat(set.checksum(values)).isEqualTo(Long.parseUnsignedLong(a.path("checksum").asText(), 16));
+                assertThat(set.checksum(values))
+                        .isEqualTo(Long.parseUnsignedLong(a.path("checksum").asText(), 16));
             }
         }
         f.path("groups")
                 .forEachEntry((name, g) -> assertThat(set.groups())
                         .contains(new PointSet.Group(
-                                name,
-                                g.path("index").asInt(),
-                                g.path("count").asLong())));
+                                name, g.path("index").asInt(), g.path("count").asLong())));
         double[] p = java.util.Objects.requireNonNull(set.worldPositions());
         double[] sum = new double[3];
         for (int i = 0; i < p.length; i++) {

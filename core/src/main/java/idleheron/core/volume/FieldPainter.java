@@ -1,0 +1,70 @@
+package idleheron.core.volume;
+
+import idleheron.core.job.Cores;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Makes trees from formulas: one leaf at a time, on all cores. */
+public final class FieldPainter {
+    private FieldPainter() {}
+
+    /** What a voxel is to hold. */
+    public interface Field {
+        /**
+         * @param out the value's numbers
+         * @return whether the voxel is active
+         */
+        boolean at(int i, int j, int k, double[] out);
+    }
+
+    /** A tree of all active voxels in a box; leaves without one are left out, background zero. */
+    public static SparseTree paint(ValueType type, IndexBox box, Field field) {
+        VoxelStore background = VoxelStore.of(type, 1);
+        TreeBuilder out = new TreeBuilder(type, background);
+        if (box.isEmpty()) {
+            return out.build();
+        }
+        List<int[]> corners = new ArrayList<>();
+        for (int x = box.minX() & -8; x <= box.maxX(); x += 8) {
+            for (int y = box.minY() & -8; y <= box.maxY(); y += 8) {
+                for (int z = box.minZ() & -8; z <= box.maxZ(); z += 8) {
+                    corners.add(new int[] {x, y, z});
+                }
+            }
+        }
+        @Nullable Painted[] done = new Painted[corners.size()];
+        Cores.each(corners.size(), i -> done[i] = leaf(type, box, field, corners.get(i)));
+        for (int i = 0; i < done.length; i++) {
+            Painted p = done[i];
+            if (p != null) {
+                int[] c = corners.get(i);
+                out.leaf(c[0], c[1], c[2], p.mask, 0, p.values, 0);
+            }
+        }
+        return out.build();
+    }
+
+    private record Painted(long[] mask, VoxelStore values) {}
+
+    private static @Nullable Painted leaf(ValueType type, IndexBox box, Field field, int[] corner) {
+        long[] mask = new long[8];
+        VoxelStore values = VoxelStore.of(type, SparseTree.LEAF_VOXELS);
+        double[] value = new double[type.components()];
+        boolean any = false;
+        for (int v = 0; v < SparseTree.LEAF_VOXELS; v++) {
+            int i = corner[0] + (v >> 6);
+            int j = corner[1] + (v >> 3 & 7);
+            int k = corner[2] + (v & 7);
+            if (!box.holds(i, j, k) || !field.at(i, j, k, value)) {
+                continue;
+            }
+            any = true;
+            Bits.set(mask, 0, v);
+            for (int c = 0; c < value.length; c++) {
+                values.set(v, c, value[c]);
+            }
+        }
+        return any ? new Painted(mask, values) : null;
+    }
+}
