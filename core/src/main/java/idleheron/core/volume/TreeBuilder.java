@@ -85,7 +85,7 @@ public final class TreeBuilder {
             for (int i = 0; i < own.size(); i++) {
                 Leaf l = own.get(i);
                 lowerSlots
-                        .computeIfAbsent(new Place(l.x & -128, l.y & -128, l.z & -128, 128), _ -> new HashMap<>())
+                        .computeIfAbsent(new Place(l.x & -128, l.y & -128, l.z & -128, 128), any -> new HashMap<>())
                         .put(slot(l.x, l.y, l.z, 3, 4), i);
             }
             List<SparseTree.RootTile> rootTiles = new ArrayList<>();
@@ -99,9 +99,9 @@ public final class TreeBuilder {
                 int parent = p.edge == InnerNode.LEAF ? InnerNode.LOWER : InnerNode.UPPER;
                 Place above = new Place(p.x & -parent, p.y & -parent, p.z & -parent, parent);
                 int s = p.edge == InnerNode.LEAF ? slot(p.x, p.y, p.z, 3, 4) : slot(p.x, p.y, p.z, 7, 5);
-                tileSlots.computeIfAbsent(above, _ -> new HashMap<>()).put(s, t);
+                tileSlots.computeIfAbsent(above, any -> new HashMap<>()).put(s, t);
                 if (p.edge == InnerNode.LEAF) {
-                    lowerSlots.computeIfAbsent(above, _ -> new HashMap<>());
+                    lowerSlots.computeIfAbsent(above, any -> new HashMap<>());
                 }
             });
             rootTiles.sort(Comparator.comparingInt(SparseTree.RootTile::x)
@@ -110,12 +110,12 @@ public final class TreeBuilder {
             Map<Place, Map<Integer, Place>> upperSlots = new HashMap<>();
             for (Place l : lowerSlots.keySet()) {
                 upperSlots
-                        .computeIfAbsent(new Place(l.x & -4096, l.y & -4096, l.z & -4096, 4096), _ -> new HashMap<>())
+                        .computeIfAbsent(new Place(l.x & -4096, l.y & -4096, l.z & -4096, 4096), any -> new HashMap<>())
                         .put(slot(l.x, l.y, l.z, 7, 5), l);
             }
             for (Place p : tileSlots.keySet()) {
                 if (p.edge == InnerNode.UPPER) {
-                    upperSlots.computeIfAbsent(p, _ -> new HashMap<>());
+                    upperSlots.computeIfAbsent(p, any -> new HashMap<>());
                 }
             }
             return assemble(rootTiles, upperSlots);

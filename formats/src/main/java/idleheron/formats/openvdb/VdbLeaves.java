@@ -101,7 +101,7 @@ final class VdbLeaves {
         int batches = (leaves + BATCH - 1) / BATCH;
         AtomicInteger next = new AtomicInteger();
         AtomicReference<FormatException> broken = new AtomicReference<>();
-        Cores.each(Math.min(batches, Cores.count()), _ -> {
+        Cores.each(Math.min(batches, Cores.count()), worker -> {
             try (VdbValues mine = values()) {
                 for (int b = next.getAndIncrement(); b < batches && broken.get() == null; b = next.getAndIncrement()) {
                     for (int leaf = b * BATCH; leaf < Math.min(leaves, (b + 1) * BATCH); leaf++) {

@@ -275,4 +275,24 @@ public final class VdbReader {
         }
         return VdbPoints.read(this, e);
     }
+
+    /** All grids whose voxels can be read; those that share a tree in the file share it in memory. */
+    public List<Grid> grids(Progress progress) throws FormatException {
+        Map<String, Grid> holders = new HashMap<>();
+        List<Grid> out = new ArrayList<>();
+        int n = file.grids().size();
+        for (int i = 0; i < n; i++) {
+            VdbFile.Entry e = file.grids().get(i);
+            if (!holder(e).isReadable() || e.isPoints()) {
+                continue;
+            }
+            Grid known = holders.get(holder(e).uniqueName());
+            Grid g = known == null
+                    ? grid(e, progress.part((double) i / n, (i + 1.0) / n))
+                    : new Grid(e.name(), e.gridClass(), e.map(), known.tree(), e.half(), e.metadata());
+            holders.putIfAbsent(holder(e).uniqueName(), g);
+            out.add(g);
+        }
+        return out;
+    }
 }

@@ -32,15 +32,18 @@ final class VdbSink {
     }
 
     void u8(int v) {
-        buffer[room(1)] = (byte) v;
+        int at = room(1);
+        buffer[at] = (byte) v;
     }
 
     void i32(int v) {
-        INT.set(buffer, room(4), v);
+        int at = room(4);
+        INT.set(buffer, at, v);
     }
 
     void i64(long v) {
-        LONG.set(buffer, room(8), v);
+        int at = room(8);
+        LONG.set(buffer, at, v);
     }
 
     void f64(double v) {
@@ -52,7 +55,8 @@ final class VdbSink {
     }
 
     void bytes(byte[] v, int from, int n) {
-        System.arraycopy(v, from, buffer, room(n), n);
+        int at = room(n);
+        System.arraycopy(v, from, buffer, at, n);
     }
 
     void bytes(MemorySegment from, long at, int n) {
@@ -73,8 +77,11 @@ final class VdbSink {
         bytes(raw);
     }
 
-    void clear() {
+    /** What was written, and starts anew. */
+    byte[] take() {
+        byte[] out = Arrays.copyOf(buffer, size);
         size = 0;
+        return out;
     }
 
     void to(OutputStream out) throws IOException {

@@ -70,8 +70,10 @@ final class VdbTopology {
     static Shape read(VdbFile file, VdbFile.Entry entry, ValueType type, MemorySegment bytes, VdbRoom room)
             throws FormatException {
         VdbTopology t = new VdbTopology(file, entry, type, bytes, room);
-        try (VdbValues _ = t.values) {
+        try {
             return t.root();
+        } finally {
+            t.values.close();
         }
     }
 

@@ -2,6 +2,10 @@ package idleheron.formats.openvdb;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import idleheron.core.volume.FieldPainter;
+import idleheron.core.volume.IndexBox;
+import idleheron.core.volume.SparseTree;
+import idleheron.core.volume.ValueType;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -54,5 +58,13 @@ final class References {
 
     static VdbReader open(String name) throws IOException {
         return VdbReader.open(name, MemorySegment.ofArray(bytes(name)));
+    }
+
+    /** A tree of one voxel. */
+    static SparseTree tree() {
+        return FieldPainter.paint(ValueType.FLOAT, new IndexBox(1, 2, 3, 1, 2, 3), (i, j, k, out) -> {
+            out[0] = 5;
+            return true;
+        });
     }
 }
