@@ -6,6 +6,8 @@ import idleheron.core.remedy.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.formats.fbx.FbxFormat;
+import idleheron.formats.openvdb.VdbFormat;
+import idleheron.formats.openvdb.VdbSequence;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.Arena;
@@ -25,7 +27,7 @@ import org.jspecify.annotations.Nullable;
 /** All carriers: finds the one for a file, reads and writes. */
 public final class SceneFiles {
     /** One line per format. */
-    private static final List<SceneFormat> FORMATS = List.of(new FbxFormat());
+    private static final List<SceneFormat> FORMATS = List.of(new FbxFormat(), new VdbFormat());
 
     private static final int HEAD = 4096;
 
@@ -82,13 +84,21 @@ public final class SceneFiles {
     }
 
     /**
-     * Reads a file by its content, whatever its name is.
+     * Reads a file by its content, whatever its name is; or numbered volume files by a pattern or their folder.
      *
      * @throws FormatException when the file is no format that is known, or is broken
      * @throws IOException when it cannot be read at all
      */
     public static SceneFormat.ReadScene read(Path file, Progress progress) throws IOException {
         String name = String.valueOf(file.getFileName());
+        if (VdbSequence.matches(file)) {
+            Scene scene = VdbSequence.read(file, progress);
+            long bytes = scene.volumes().stream()
+                    .flatMap(v -> v.frames().stream())
+                    .mapToLong(f -> f.bytes())
+                    .sum();
+            return new SceneFormat.ReadScene(scene, "OpenVDB", "sequence", bytes);
+        }
         if (Files.isDirectory(file)) {
             throw FormatException.in(name, "a file", "a folder");
         }

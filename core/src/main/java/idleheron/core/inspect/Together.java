@@ -165,7 +165,8 @@ public record Together(Scene scene, List<Apart> apart) {
                     .withMaterials(materials)
                     .withCameras(both(base.cameras(), part.cameras()))
                     .withLights(both(base.lights(), part.lights()))
-                    .withClips(clips());
+                    .withClips(clips())
+                    .withVolumes(both(base.volumes(), part.volumes()));
         }
 
         private static <T> List<T> both(List<T> a, List<T> b) {

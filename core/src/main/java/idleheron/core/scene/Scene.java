@@ -1,5 +1,6 @@
 package idleheron.core.scene;
 
+import idleheron.core.volume.Volume;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -9,6 +10,7 @@ import java.util.List;
  * @param nodes parents before children
  * @param notes what the reader noticed about the file itself
  * @param keepsakes what the file holds besides, carried unread
+ * @param volumes sequences of volume files
  */
 public record Scene(
         String name,
@@ -21,7 +23,8 @@ public record Scene(
         List<Light> lights,
         List<Clip> clips,
         List<String> notes,
-        List<Keepsake> keepsakes) {
+        List<Keepsake> keepsakes,
+        List<Volume> volumes) {
 
     public Scene {
         nodes = List.copyOf(nodes);
@@ -33,6 +36,7 @@ public record Scene(
         clips = List.copyOf(clips);
         notes = List.copyOf(notes);
         keepsakes = List.copyOf(keepsakes);
+        volumes = List.copyOf(volumes);
         for (int i = 0; i < nodes.size(); i++) {
             int p = nodes.get(i).parent();
             if (p < -1 || p >= i) {
@@ -54,47 +58,62 @@ public record Scene(
             List<Light> lights,
             List<Clip> clips,
             List<String> notes) {
-        this(name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, List.of());
+        this(name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, List.of(), List.of());
     }
 
     public Scene withName(String value) {
-        return new Scene(value, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes);
+        return new Scene(
+                value, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes);
     }
 
     public Scene withStage(Stage value) {
-        return new Scene(name, value, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes);
+        return new Scene(
+                name, value, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes);
     }
 
     public Scene withNodes(List<Node> value) {
-        return new Scene(name, stage, value, meshes, materials, textures, cameras, lights, clips, notes, keepsakes);
+        return new Scene(
+                name, stage, value, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes);
     }
 
     public Scene withMeshes(List<Mesh> value) {
-        return new Scene(name, stage, nodes, value, materials, textures, cameras, lights, clips, notes, keepsakes);
+        return new Scene(
+                name, stage, nodes, value, materials, textures, cameras, lights, clips, notes, keepsakes, volumes);
     }
 
     public Scene withCameras(List<Camera> value) {
-        return new Scene(name, stage, nodes, meshes, materials, textures, value, lights, clips, notes, keepsakes);
+        return new Scene(
+                name, stage, nodes, meshes, materials, textures, value, lights, clips, notes, keepsakes, volumes);
     }
 
     public Scene withLights(List<Light> value) {
-        return new Scene(name, stage, nodes, meshes, materials, textures, cameras, value, clips, notes, keepsakes);
+        return new Scene(
+                name, stage, nodes, meshes, materials, textures, cameras, value, clips, notes, keepsakes, volumes);
     }
 
     public Scene withClips(List<Clip> value) {
-        return new Scene(name, stage, nodes, meshes, materials, textures, cameras, lights, value, notes, keepsakes);
+        return new Scene(
+                name, stage, nodes, meshes, materials, textures, cameras, lights, value, notes, keepsakes, volumes);
     }
 
     public Scene withMaterials(List<Material> value) {
-        return new Scene(name, stage, nodes, meshes, value, textures, cameras, lights, clips, notes, keepsakes);
+        return new Scene(
+                name, stage, nodes, meshes, value, textures, cameras, lights, clips, notes, keepsakes, volumes);
     }
 
     public Scene withKeepsakes(List<Keepsake> value) {
-        return new Scene(name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, value);
+        return new Scene(
+                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, value, volumes);
+    }
+
+    public Scene withVolumes(List<Volume> value) {
+        return new Scene(
+                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, value);
     }
 
     public Scene withTextures(List<Texture> value) {
-        return new Scene(name, stage, nodes, meshes, materials, value, cameras, lights, clips, notes, keepsakes);
+        return new Scene(
+                name, stage, nodes, meshes, materials, value, cameras, lights, clips, notes, keepsakes, volumes);
     }
 
     /** "/rig/root/hips": the names from the top, a stroke before each; a stroke inside a name becomes an underscore. */

@@ -2,6 +2,7 @@ package idleheron.core.volume;
 
 import idleheron.core.job.Cores;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -12,7 +13,7 @@ public final class FieldPainter {
     /** What a voxel is to hold. */
     public interface Field {
         /**
-         * @param out the value's numbers
+         * @param out the value's numbers, zero at first
          * @return whether the voxel is active
          */
         boolean at(int i, int j, int k, double[] out);
@@ -20,7 +21,11 @@ public final class FieldPainter {
 
     /** A tree of all active voxels in a box; leaves without one are left out, background zero. */
     public static SparseTree paint(ValueType type, IndexBox box, Field field) {
-        VoxelStore background = VoxelStore.of(type, 1);
+        return paint(type, box, VoxelStore.of(type, 1), field);
+    }
+
+    /** As {@link #paint(ValueType, IndexBox, Field)} over another background. */
+    public static SparseTree paint(ValueType type, IndexBox box, VoxelStore background, Field field) {
         TreeBuilder out = new TreeBuilder(type, background);
         if (box.isEmpty()) {
             return out.build();
@@ -34,7 +39,7 @@ public final class FieldPainter {
             }
         }
         @Nullable Painted[] done = new Painted[corners.size()];
-        Cores.each(corners.size(), i -> done[i] = leaf(type, box, field, corners.get(i)));
+        Cores.each(corners.size(), i -> done[i] = leaf(background, box, field, corners.get(i)));
         for (int i = 0; i < done.length; i++) {
             Painted p = done[i];
             if (p != null) {
@@ -47,15 +52,18 @@ public final class FieldPainter {
 
     private record Painted(long[] mask, VoxelStore values) {}
 
-    private static @Nullable Painted leaf(ValueType type, IndexBox box, Field field, int[] corner) {
+    private static @Nullable Painted leaf(VoxelStore background, IndexBox box, Field field, int[] corner) {
+        ValueType type = background.type();
         long[] mask = new long[8];
         VoxelStore values = VoxelStore.of(type, SparseTree.LEAF_VOXELS);
+        values.fill(0, SparseTree.LEAF_VOXELS, background, 0);
         double[] value = new double[type.components()];
         boolean any = false;
         for (int v = 0; v < SparseTree.LEAF_VOXELS; v++) {
             int i = corner[0] + (v >> 6);
             int j = corner[1] + (v >> 3 & 7);
             int k = corner[2] + (v & 7);
+            Arrays.fill(value, 0);
             if (!box.holds(i, j, k) || !field.at(i, j, k, value)) {
                 continue;
             }

@@ -82,17 +82,17 @@ public final class FbxSceneReader {
                 file, stage, out, meshes, surfaces.materials, surfaces.textures, cameras, lights, clips, List.of());
         List<Keepsake> kept = FbxKeepsakes.gather(objects, targets, scene, notes);
         return new Scene(
-                file,
-                stage,
-                out,
-                meshes,
-                surfaces.materials,
-                surfaces.textures,
-                cameras,
-                lights,
-                clips,
-                notes.stream().distinct().toList(),
-                kept);
+                        file,
+                        stage,
+                        out,
+                        meshes,
+                        surfaces.materials,
+                        surfaces.textures,
+                        cameras,
+                        lights,
+                        clips,
+                        notes.stream().distinct().toList())
+                .withKeepsakes(kept);
     }
 
     /** Meshes and their skins, each of both on whichever core is free; what they tell is joined in the order of the file. */

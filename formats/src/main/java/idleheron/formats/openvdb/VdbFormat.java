@@ -1,0 +1,171 @@
+package idleheron.formats.openvdb;
+
+import idleheron.core.job.Progress;
+import idleheron.core.math.AxisSystem;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.volume.Grid;
+import idleheron.core.volume.GridHeader;
+import idleheron.core.volume.GridMetadata;
+import idleheron.core.volume.Volume;
+import idleheron.formats.FormatException;
+import idleheron.formats.Outline;
+import idleheron.formats.SceneFormat;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.lang.foreign.Arena;
+import java.lang.foreign.MemorySegment;
+import java.nio.channels.FileChannel;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * OpenVDB as a carrier. A file declares neither axes nor unit; where we wrote it, the file's metadata say "upAxis" (string, "Y"
+ * or "Z") and "metersPerUnit" (double), and we read them again. Otherwise Y up and metres are taken.
+ */
+public final class VdbFormat implements SceneFormat {
+    public static final String BLOSC = "224, blosc + active values";
+    public static final String ZIP = "224, zip + active values";
+    public static final String PLAIN = "224, active values";
+    private static final String UP = "upAxis";
+    private static final String UNIT = "metersPerUnit";
+
+    @Override
+    public String name() {
+        return "OpenVDB";
+    }
+
+    @Override
+    public List<String> endings() {
+        return List.of("vdb");
+    }
+
+    @Override
+    public List<String> variants() {
+        return List.of(BLOSC, ZIP, PLAIN);
+    }
+
+    @Override
+    public boolean matches(byte[] head) {
+        return VdbReader.matches(head);
+    }
+
+    @Override
+    public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
+        String name = String.valueOf(file.getFileName());
+        VdbReader reader = VdbReader.open(name, bytes);
+        progress.at(0.5, "reading grids");
+        int dot = name.lastIndexOf('.');
+        Volume volume = new Volume(
+                dot < 0 ? name : name.substring(0, dot), 0, List.of(VdbFrames.frame(file, 0, reader)), List.of());
+        List<String> notes = new ArrayList<>();
+        if (reader.file().version() > 224) {
+            notes.add("file version " + reader.file().version() + " is newer than 224 and was read as that");
+        }
+        if (!declared(reader.file().metadata())) {
+            notes.add("a volume file declares neither up axis nor unit; Y up and metres are taken");
+        }
+        Scene scene = new Scene(
+                        name,
+                        stage(reader.file(), Stage.COMMON),
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        notes)
+                .withVolumes(List.of(volume));
+        progress.at(1, "read");
+        return new ReadScene(scene, name(), reader.file().version() + "", bytes.byteSize());
+    }
+
+    private static boolean declared(GridMetadata m) {
+        return m.get(UP) != null || m.get(UNIT) != null;
+    }
+
+    private static Stage stage(VdbFile file, Stage otherwise) {
+        GridMetadata m = file.metadata();
+        Stage out = otherwise.withWriter("OpenVDB " + file.libraryMajor() + "." + file.libraryMinor());
+        if (m.get(UP) instanceof String up && up.equals("Z")) {
+            out = out.withAxes(AxisSystem.Z_UP);
+        }
+        if (m.get(UNIT) instanceof Double unit && unit > 0 && Double.isFinite(unit)) {
+            out = out.withMetersPerUnit(unit);
+        }
+        return out;
+    }
+
+    /** What a file declares, or {@code otherwise} where it cannot be read. */
+    static Stage stage(Path file, Stage otherwise) throws IOException {
+        try (FileChannel channel = FileChannel.open(file);
+                Arena arena = Arena.ofConfined()) {
+            MemorySegment bytes = channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size(), arena);
+            return stage(
+                    VdbReader.open(String.valueOf(file.getFileName()), bytes).file(), otherwise);
+        } catch (FormatException e) {
+            return otherwise;
+        }
+    }
+
+    @Override
+    public Outline outline(Path file, MemorySegment bytes, Progress progress) throws FormatException {
+        return VdbOutline.of(VdbReader.open(String.valueOf(file.getFileName()), bytes));
+    }
+
+    /**
+     * @throws IllegalArgumentException when the scene has no volume, or one of several frames: these go out as several files
+     */
+    @Override
+    public void write(Scene scene, String variant, OutputStream out, Progress progress) throws IOException {
+        if (scene.volumes().size() != 1 || scene.volumes().getFirst().frames().size() != 1) {
+            throw new IllegalArgumentException("a volume file holds one frame of one volume; this has "
+                    + scene.volumes().stream().mapToInt(v -> v.frames().size()).sum()
+                    + ". Name the target with # for the frame: smoke.####.vdb");
+        }
+        Volume v = scene.volumes().getFirst();
+        write(v, v.frames().getFirst(), scene.stage(), options(variant), out, progress);
+    }
+
+    static VdbWriter.Options options(String variant) {
+        int compression = switch (variant) {
+            case ZIP -> VdbFile.ZIP | VdbFile.ACTIVE_MASK;
+            case PLAIN -> VdbFile.ACTIVE_MASK;
+            default -> VdbFile.BLOSC | VdbFile.ACTIVE_MASK;
+        };
+        return new VdbWriter.Options(compression, true, true);
+    }
+
+    /** Writes one frame with what the stage declares. */
+    static void write(
+            Volume v, Volume.Frame frame, Stage stage, VdbWriter.Options options, OutputStream out, Progress progress)
+            throws IOException {
+        List<Grid> grids = new ArrayList<>();
+        List<GridHeader> headers = v.headers(frame);
+        for (int i = 0; i < headers.size(); i++) {
+            GridHeader h = headers.get(i);
+            if (h.type() == null) {
+                throw new IOException(frame.file() + ": a grid of type " + h.typeName() + " cannot be written; leave "
+                        + h.name() + " out");
+            }
+            grids.add(
+                    v.grid(frame, h.label(), progress.part(0.5 * i / headers.size(), 0.5 * (i + 1) / headers.size())));
+        }
+        new VdbWriter(options).write(grids, declaring(stage), out, progress.part(0.5, 1));
+    }
+
+    static GridMetadata declaring(Stage stage) {
+        return GridMetadata.EMPTY
+                .with("creator", "string", "Idle Heron")
+                .with(
+                        UP,
+                        "string",
+                        "XYZ"
+                                .substring(
+                                        stage.axes().up().axis(),
+                                        stage.axes().up().axis() + 1))
+                .with(UNIT, "double", stage.metersPerUnit());
+    }
+}

@@ -1,0 +1,136 @@
+package idleheron.formats.openvdb;
+
+import idleheron.core.job.Progress;
+import idleheron.core.volume.Census;
+import idleheron.core.volume.Grid;
+import idleheron.core.volume.GridHeader;
+import idleheron.core.volume.GridMetadata;
+import idleheron.core.volume.IndexBox;
+import idleheron.core.volume.Volume;
+import idleheron.formats.FormatException;
+import java.io.IOException;
+import java.lang.foreign.Arena;
+import java.lang.foreign.MemorySegment;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/** Files as frames of a volume: their headers at once, their voxels when they are asked for. */
+final class VdbFrames {
+    /** Up to here the files of two frames hold what differs even where the voxels do not: the identifier. */
+    private static final int IDENTIFIED = 58;
+
+    private VdbFrames() {}
+
+    /**
+     * @throws FormatException when the file is none or is broken
+     */
+    static Volume.Frame read(Path file, int number) throws IOException {
+        return opened(file, r -> frame(file, number, r));
+    }
+
+    static Volume.Frame frame(Path file, int number, VdbReader reader) throws FormatException {
+        List<GridHeader> headers = new ArrayList<>();
+        for (VdbFile.Entry e : reader.file().grids()) {
+            headers.add(header(reader, e));
+        }
+        return new Volume.Frame(
+                number,
+                name(file),
+                reader.file().bytes(),
+                headers,
+                "",
+                false,
+                (label, progress) -> grid(file, label, progress));
+    }
+
+    /** A frame that cannot be read, with the reason. */
+    static Volume.Frame broken(Path file, int number, long bytes, String why) {
+        return new Volume.Frame(number, name(file), bytes, List.of(), why, false, (label, progress) -> {
+            throw FormatException.in(name(file), "a volume file", why);
+        });
+    }
+
+    /** Whether two files hold the same but for their identifiers. */
+    static boolean same(Path a, Path b) throws IOException {
+        if (Files.size(a) != Files.size(b) || Files.size(a) <= IDENTIFIED) {
+            return false;
+        }
+        try (Arena arena = Arena.ofConfined()) {
+            MemorySegment x = map(a, arena);
+            MemorySegment y = map(b, arena);
+            return x.asSlice(IDENTIFIED).mismatch(y.asSlice(IDENTIFIED)) < 0;
+        }
+    }
+
+    private static String name(Path file) {
+        return String.valueOf(file.getFileName());
+    }
+
+    private static MemorySegment map(Path file, Arena arena) throws IOException {
+        try (FileChannel channel = FileChannel.open(file)) {
+            return channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size(), arena);
+        }
+    }
+
+    private interface Use<T> {
+        T of(VdbReader reader) throws IOException;
+    }
+
+    private static <T> T opened(Path file, Use<T> use) throws IOException {
+        try (Arena arena = Arena.ofShared()) {
+            return use.of(VdbReader.open(name(file), map(file, arena)));
+        }
+    }
+
+    private static Grid grid(Path file, String label, Progress progress) throws IOException {
+        return opened(file, r -> {
+            VdbFile.Entry e = r.find(label);
+            if (e == null) {
+                throw FormatException.in(name(file), "a grid " + label, "none; the file has changed");
+            }
+            return r.grid(e, progress);
+        });
+    }
+
+    private static GridHeader header(VdbReader reader, VdbFile.Entry e) throws FormatException {
+        GridMetadata m = e.metadata();
+        long voxels = m.whole("file_voxel_count");
+        IndexBox box = box(m);
+        if ((voxels < 0 || box == null) && reader.holder(e).isReadable()) {
+            Census c = Census.of(reader.topology(e));
+            voxels = c.activeVoxels();
+            box = c.box();
+        }
+        return new GridHeader(
+                e.label(),
+                e.name(),
+                e.valueName(),
+                e.isReadable() && !e.isPoints() ? e.type() : null,
+                e.gridClass(),
+                e.map(),
+                e.half(),
+                e.compressionText(),
+                voxels,
+                box);
+    }
+
+    private static @Nullable IndexBox box(GridMetadata m) {
+        if (m.get("file_bbox_min") instanceof int[] a
+                && m.get("file_bbox_max") instanceof int[] b
+                && a.length == 3
+                && b.length == 3) {
+            return new IndexBox(a[0], a[1], a[2], b[0], b[1], b[2]);
+        }
+        return null;
+    }
+
+    /** The folder of a file, absolute. */
+    static Path folder(Path file) {
+        return Objects.requireNonNull(file.toAbsolutePath().getParent());
+    }
+}

@@ -1,0 +1,130 @@
+package idleheron.formats.openvdb;
+
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Stage;
+import idleheron.core.volume.Grid;
+import idleheron.core.volume.GridChecksums;
+import idleheron.core.volume.GridHeader;
+import idleheron.core.volume.GridMetadata;
+import idleheron.core.volume.Volume;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.AtomicMoveNotSupportedException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+
+/** Writes a volume as numbered files, each beside its target first, each read back and held against what was to be written. */
+public final class VolumeDelivery {
+    private VolumeDelivery() {}
+
+    /**
+     * One file that was written.
+     *
+     * @param voxels active voxels of all its grids, read back
+     * @param proved whether all values came back bit for bit, halves aside
+     */
+    public record Part(Path file, int frame, long bytes, long voxels, boolean proved) {}
+
+    /** The files that {@link #write} would make. */
+    public static List<Path> files(Volume volume, Path target) {
+        List<Path> out = new ArrayList<>();
+        for (Volume.Frame f : volume.sound()) {
+            out.add(target.resolveSibling(name(volume, f, target)));
+        }
+        return out;
+    }
+
+    private static String name(Volume v, Volume.Frame f, Path target) {
+        String pattern = String.valueOf(target.getFileName());
+        boolean alone = v.frames().size() == 1 && !pattern.contains("#");
+        return alone ? pattern : VdbSequence.fileName(pattern, f.number(), Math.max(1, v.padding()));
+    }
+
+    /**
+     * Frames that cannot be read are left out.
+     *
+     * @param target file name with # for the digits of the frame
+     * @throws IOException when a target exists and may not be replaced, before anything is written; or when one cannot be
+     *     written or does not read back
+     */
+    public static List<Part> write(
+            Volume volume, Stage stage, Path target, VdbWriter.Options options, boolean overwrite, Progress progress)
+            throws IOException {
+        List<Path> files = files(volume, target);
+        if (files.stream().distinct().count() < files.size()) {
+            throw new IOException(
+                    target + ": several frames would go into one file; put # for the frame into its name");
+        }
+        for (Path f : files) {
+            if (Files.exists(f) && !overwrite) {
+                throw new IOException(f + " is already there; say that it may be replaced");
+            }
+        }
+        Path folder = VdbFrames.folder(target);
+        Files.createDirectories(folder);
+        List<Part> out = new ArrayList<>();
+        List<Volume.Frame> frames = volume.sound();
+        for (int i = 0; i < frames.size(); i++) {
+            Progress own = progress.part((double) i / frames.size(), (i + 1.0) / frames.size());
+            out.add(one(volume, frames.get(i), stage, files.get(i), options, own));
+        }
+        return out;
+    }
+
+    private static Part one(
+            Volume volume, Volume.Frame frame, Stage stage, Path file, VdbWriter.Options options, Progress progress)
+            throws IOException {
+        Path draft = VdbFrames.folder(file).resolve(".heron-" + UUID.randomUUID() + ".part");
+        try {
+            List<Grid> grids = new ArrayList<>();
+            for (GridHeader h : volume.headers(frame)) {
+                if (h.type() == null) {
+                    throw new IOException(frame.file() + ": a grid of type " + h.typeName()
+                            + " cannot be written; leave " + h.name() + " out");
+                }
+                grids.add(volume.grid(frame, h.label(), progress.part(0, 0.3)));
+            }
+            GridMetadata m = VdbFormat.declaring(stage);
+            try (OutputStream out =
+                    new BufferedOutputStream(Files.newOutputStream(draft, StandardOpenOption.CREATE_NEW), 1 << 20)) {
+                new VdbWriter(options).write(grids, m, out, progress.part(0.3, 0.7));
+            }
+            Part p = prove(grids, draft, file, frame.number(), progress.part(0.7, 1));
+            try {
+                Files.move(draft, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            } catch (AtomicMoveNotSupportedException e) {
+                Files.move(draft, file, StandardCopyOption.REPLACE_EXISTING);
+            }
+            return p;
+        } finally {
+            Files.deleteIfExists(draft);
+        }
+    }
+
+    private static Part prove(List<Grid> sent, Path draft, Path file, int frame, Progress progress) throws IOException {
+        Volume.Frame back = VdbFrames.read(draft, frame);
+        long voxels = 0;
+        boolean proved = back.headers().size() == sent.size();
+        for (int g = 0; g < sent.size() && proved; g++) {
+            GridHeader h = back.headers().get(g);
+            Grid read = back.source().read(h.label(), progress);
+            voxels += h.voxels();
+            boolean half = sent.get(g).half() && sent.get(g).type().real();
+            proved = half
+                    ? GridChecksums.of(read.tree()).nodes()
+                            == GridChecksums.of(sent.get(g).tree()).nodes()
+                    : GridChecksums.of(read.tree())
+                            .equals(GridChecksums.of(sent.get(g).tree()));
+        }
+        if (!proved) {
+            throw new IOException(file + " does not read back as it was written");
+        }
+        return new Part(file, frame, Files.size(draft), voxels, true);
+    }
+}
