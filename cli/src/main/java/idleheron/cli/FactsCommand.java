@@ -10,6 +10,8 @@ import idleheron.core.scene.MeshLayer;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
 import idleheron.core.scene.Texture;
+import idleheron.core.volume.GridHeader;
+import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.report.FactsJson;
@@ -17,6 +19,7 @@ import idleheron.report.Json;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -37,13 +40,16 @@ final class FactsCommand implements Callable<Integer> {
     @Option(names = "--json", description = "as JSON")
     boolean json;
 
+    @Option(names = "--checksums", description = "with sums that another reader can be held against")
+    boolean checksums;
+
     @Override
     public Integer call() throws IOException {
         SceneFormat.ReadScene in = SceneFiles.read(file, Progress.NONE);
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
             out.println(Json.text(FactsJson.of(
-                    in.scene(), String.valueOf(file.getFileName()), in.format(), in.variant(), in.bytes())));
+                    in.scene(), String.valueOf(file.getFileName()), in.format(), in.variant(), in.bytes(), checksums)));
         } else {
             print(in, out);
         }
@@ -82,6 +88,9 @@ final class FactsCommand implements Callable<Integer> {
                         + (l.name().isEmpty() ? "" : ", " + l.name()));
             }
         }
+        for (Volume v : s.volumes()) {
+            volume(v, out);
+        }
         for (Clip c : s.clips()) {
             out.println("  clip         " + c.name() + ": frames " + Figure.number(c.firstFrame()) + " to "
                     + Figure.number(c.lastFrame()) + " at " + c.rate().label() + " /s, "
@@ -101,6 +110,31 @@ final class FactsCommand implements Callable<Integer> {
                     + (inside != null ? "inside, " + inside.length + " bytes" : t.found() ? "found" : "missing"));
         }
         s.notes().forEach(n -> out.println("  note         " + n));
+    }
+
+    private static void volume(Volume v, PrintWriter out) {
+        List<Integer> missing = v.missing();
+        out.println("  volume       " + v.name() + ": "
+                + (v.padding() == 0
+                        ? "one file"
+                        : "frames " + v.first() + " to " + v.last() + ", "
+                                + counted(v.frames().size(), "file")
+                                + (missing.isEmpty() ? "" : ", " + missing.size() + " missing")));
+        for (GridHeader h : v.headers(v.frames().getFirst())) {
+            double[] size = h.map().voxelSize();
+            boolean even = size[0] == size[1] && size[1] == size[2];
+            out.println("  grid         " + h.label() + ": " + h.typeName() + ", " + h.gridClass() + ", voxel "
+                    + Figure.number(size[0])
+                    + (even ? "" : " × " + Figure.number(size[1]) + " × " + Figure.number(size[2]))
+                    + (h.voxels() < 0 ? "" : ", " + h.voxels() + " active voxels")
+                    + ", " + h.compression() + (h.half() ? ", halves" : "")
+                    + (h.type() == null && !h.typeName().startsWith("ptdata")
+                            ? ", voxels of this kind are not read"
+                            : ""));
+        }
+        v.frames().stream()
+                .filter(Volume.Frame::isBroken)
+                .forEach(f -> out.println("  broken       " + f.file() + ": " + f.fault()));
     }
 
     private static String counted(int n, String what) {

@@ -6,6 +6,7 @@ import idleheron.core.remedy.AimJoints;
 import idleheron.core.remedy.BakeClips;
 import idleheron.core.remedy.BakeScale;
 import idleheron.core.remedy.BakeTurn;
+import idleheron.core.remedy.ChangeGrids;
 import idleheron.core.remedy.CloseLoops;
 import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.CutClips;
@@ -19,6 +20,7 @@ import idleheron.core.remedy.MergeMeshes;
 import idleheron.core.remedy.PlainTransforms;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RenameNodes;
+import idleheron.core.remedy.RenumberFrames;
 import idleheron.core.remedy.ResampleClips;
 import idleheron.core.remedy.RestAtFrame;
 import idleheron.core.remedy.RestToBind;
@@ -65,6 +67,15 @@ final class RemedyCodes {
             "merge-meshes",
             "drop-company",
             "hand-weights",
+            "rename-grid",
+            "keep-grids",
+            "halve-grids",
+            "coarsen-grids",
+            "multiply-grid",
+            "heal-grids",
+            "turn-volumes",
+            "scale-volumes",
+            "renumber-frames",
             "convert-stage");
 
     private RemedyCodes() {}
@@ -77,6 +88,14 @@ final class RemedyCodes {
             }
         }
         throw new IllegalArgumentException("no axis " + told + ", expected X, Y, Z or -X, -Y, -Z");
+    }
+
+    private static double positive(String value) {
+        double v = Double.parseDouble(value);
+        if (!(v > 0) || Double.isInfinite(v)) {
+            throw new IllegalArgumentException("expected a number above 0, found " + value);
+        }
+        return v;
     }
 
     static Remedy of(String code, String value, @Nullable Convention convention) {
@@ -119,6 +138,15 @@ final class RemedyCodes {
             case "merge-meshes" -> new MergeMeshes(value.isEmpty() ? "merged" : value);
             case "drop-company" -> new DropCompany();
             case "hand-weights" -> new HandWeights(java.util.Map.of(two[0], two.length < 2 ? "" : two[1]));
+            case "rename-grid" -> ChangeGrids.rename(two[0], two.length < 2 ? "" : two[1]);
+            case "keep-grids" -> ChangeGrids.keep(java.util.Set.of(value.split(",")));
+            case "halve-grids" -> ChangeGrids.halve();
+            case "coarsen-grids" -> ChangeGrids.coarsen(positive(value));
+            case "multiply-grid" -> ChangeGrids.multiply(two[0], Double.parseDouble(two.length < 2 ? "1" : two[1]));
+            case "heal-grids" -> ChangeGrids.heal();
+            case "turn-volumes" -> ChangeGrids.turn(axis(two[0]), axis(two.length < 2 ? "Y" : two[1]));
+            case "scale-volumes" -> ChangeGrids.scale(positive(value));
+            case "renumber-frames" -> new RenumberFrames(Integer.parseInt(value));
             case "convert-stage" -> {
                 if (convention == null) {
                     throw new UsageException("convert-stage needs --for CONVENTION");

@@ -134,7 +134,8 @@ class PicturesTest {
                         true,
                         true,
                         false,
-                        new Convention.Layout("", "", "", 32)));
+                        new Convention.Layout("", "", "", 32),
+                        Convention.Grids.ANY));
         Scene s = scene(
                 new Texture("sky", "sky.png", "sky.png", false),
                 new Texture("ghost", "ghost.png", "ghost.png", true),

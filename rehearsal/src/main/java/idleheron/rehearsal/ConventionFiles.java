@@ -33,14 +33,16 @@ import org.jspecify.annotations.Nullable;
  * [surface]   smoothing, tangents: true or false; pictures: list of endings; pictureSize: largest width or height, 0 for any
  * [travel]    cameras, lights: true or false
  * [carrier]   format, variant
+ * [volumes]   grids: list of names, each with ":" and a type where that counts; megabytes per frame, 0 for any; half
  * [delivery]  file, clip: names with {name} and {clip}; pictures: a folder
  * </pre>
  *
  * What is left out asks for nothing. A key that is not known is an error, so that a slip of the pen is not overlooked.
  */
 public final class ConventionFiles {
-    private static final Map<String, Set<String>> KEYS = Map.of(
-            "",
+    private static final Map<String, Set<String>> KEYS = Map.ofEntries(
+            Map.entry(
+                    "",
                     Set.of(
                             "schema",
                             "title",
@@ -51,15 +53,17 @@ public final class ConventionFiles {
                             "surface",
                             "travel",
                             "carrier",
-                            "delivery"),
-            "stage", Set.of("up", "front", "right", "metersPerUnit", "framesPerSecond"),
-            "skeleton", Set.of("oneRoot", "tips", "controls", "root", "joints", "bonesAlong"),
-            "weights", Set.of("influences", "bits"),
-            "clips", Set.of("names", "apart"),
-            "surface", Set.of("smoothing", "tangents", "pictures", "pictureSize"),
-            "travel", Set.of("cameras", "lights"),
-            "carrier", Set.of("format", "variant"),
-            "delivery", Set.of("file", "clip", "pictures"));
+                            "volumes",
+                            "delivery")),
+            Map.entry("stage", Set.of("up", "front", "right", "metersPerUnit", "framesPerSecond")),
+            Map.entry("skeleton", Set.of("oneRoot", "tips", "controls", "root", "joints", "bonesAlong")),
+            Map.entry("weights", Set.of("influences", "bits")),
+            Map.entry("clips", Set.of("names", "apart")),
+            Map.entry("surface", Set.of("smoothing", "tangents", "pictures", "pictureSize")),
+            Map.entry("travel", Set.of("cameras", "lights")),
+            Map.entry("carrier", Set.of("format", "variant")),
+            Map.entry("volumes", Set.of("grids", "megabytes", "half")),
+            Map.entry("delivery", Set.of("file", "clip", "pictures")));
     private static final String SCHEMA = "idle-heron/convention/1";
     private static final long LARGEST = 1 << 20;
 
@@ -143,7 +147,11 @@ public final class ConventionFiles {
                         flag("surface", "tangents", true),
                         flag("clips", "apart", false),
                         new Convention.Layout(inside("file"), inside("clip"), inside("pictures"), (int)
-                                number("surface", "pictureSize", 0))));
+                                number("surface", "pictureSize", 0)),
+                        new Convention.Grids(
+                                list("volumes", "grids"),
+                                number("volumes", "megabytes", 0),
+                                flag("volumes", "half", false))));
     }
 
     /** A path of the delivery; it must not lead out of its folder. */
@@ -193,6 +201,17 @@ public final class ConventionFiles {
         s.append("\nlights = ").append(a.lights()).append('\n');
         s.append("\n[carrier]\n");
         told(s, "variant", a.variant());
+        s.append("\n[volumes]\ngrids = [")
+                .append(String.join(
+                        ",",
+                        a.volumes().names().stream()
+                                .map(ConventionFiles::quoted)
+                                .toList()))
+                .append("]\nmegabytes = ")
+                .append(a.volumes().megabytes())
+                .append("\nhalf = ")
+                .append(a.volumes().half())
+                .append('\n');
         s.append("\n[delivery]\n");
         told(s, "file", a.layout().file());
         told(s, "clip", a.layout().clip());

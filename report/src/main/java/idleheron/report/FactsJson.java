@@ -18,6 +18,7 @@ import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Texture;
 import idleheron.core.scene.UvSet;
+import java.io.IOException;
 import java.util.List;
 import org.joml.Matrix4dc;
 
@@ -33,7 +34,12 @@ public final class FactsJson {
         this.facts = new Facts(scene);
     }
 
-    public static ObjectNode of(Scene scene, String name, String format, String variant, long bytes) {
+    /**
+     * @param checksums whether sums that another reader can be held against are added
+     * @throws IOException when voxels cannot be read
+     */
+    public static ObjectNode of(Scene scene, String name, String format, String variant, long bytes, boolean checksums)
+            throws IOException {
         ObjectNode out = Json.of("facts");
         out.putObject("file")
                 .put("name", name)
@@ -41,11 +47,11 @@ public final class FactsJson {
                 .put("variant", variant)
                 .put("bytes", bytes)
                 .put("writer", scene.stage().writer());
-        new FactsJson(scene).fill(out);
+        new FactsJson(scene).fill(out, checksums);
         return out;
     }
 
-    private void fill(ObjectNode out) {
+    private void fill(ObjectNode out, boolean checksums) throws IOException {
         stage(out.putObject("stage"));
         ArrayNode nodes = out.putArray("nodes");
         List<String> paths = scene.paths();
@@ -80,7 +86,7 @@ public final class FactsJson {
         }
         camerasAndLights(out, paths);
         out.putArray("instances");
-        out.putArray("volumes");
+        new VolumesJson(checksums).fill(scene.volumes(), out.putArray("volumes"));
         ArrayNode textures = out.putArray("textures");
         for (Texture t : scene.textures()) {
             textures.addObject().put("path", t.path()).put("found", t.found());

@@ -44,6 +44,7 @@ public record Convention(
      * @param tangents whether tangents are to be written
      * @param clipsApart whether each clip goes into a file of its own
      * @param layout where the files of a delivery go
+     * @param volumes what it asks of volumes
      */
     public record Asks(
             @Nullable SignedAxis bonesAlong,
@@ -59,12 +60,28 @@ public record Convention(
             boolean smoothing,
             boolean tangents,
             boolean clipsApart,
-            Layout layout) {
-        public static final Asks NOTHING =
-                new Asks(null, "", "", "", 0, true, true, true, List.of(), "", true, true, false, Layout.PLAIN);
+            Layout layout,
+            Grids volumes) {
+        public static final Asks NOTHING = new Asks(
+                null, "", "", "", 0, true, true, true, List.of(), "", true, true, false, Layout.PLAIN, Grids.ANY);
 
         public Asks {
             pictures = List.copyOf(pictures);
+        }
+    }
+
+    /**
+     * What a place asks of volumes.
+     *
+     * @param names of grids that it looks for, each with its type after a colon where that counts: "velocity:vec3s"
+     * @param megabytes that one frame may take there, dense, as halves where it stores halves; 0 for any
+     * @param half whether it stores halves
+     */
+    public record Grids(List<String> names, double megabytes, boolean half) {
+        public static final Grids ANY = new Grids(List.of(), 0, false);
+
+        public Grids {
+            names = List.copyOf(names);
         }
     }
 

@@ -4,6 +4,7 @@ import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Scene;
 import org.joml.Matrix3d;
+import org.joml.Matrix4d;
 
 /**
  * Writes the scene for other axes, handedness and unit. The picture stays: the stage's declarations and the data change
@@ -42,6 +43,9 @@ public record ConvertStage(AxisSystem axes, double metersPerUnit) implements Rem
         }
         Scene out = new Rebase(scene, mirror, factor, w, Vec3.ZERO, Rebase.sizes(scene, factor), Rebase.noTurns(scene))
                 .apply();
-        return out.withStage(scene.stage().withAxes(axes).withMetersPerUnit(metersPerUnit));
+        Matrix4d volumes = new Matrix4d(from.to(axes)).scaleLocal(factor);
+        return ChangeGrids.place(volumes, describe())
+                .apply(out)
+                .withStage(scene.stage().withAxes(axes).withMetersPerUnit(metersPerUnit));
     }
 }

@@ -50,8 +50,11 @@ public record MoveScene(Vec3 degrees, double factor, Vec3 meters) implements Rem
                 .transpose()
                 .transform(new org.joml.Vector3d(meters.x(), meters.y(), meters.z()))
                 .div(unit);
+        org.joml.Matrix4d volumes =
+                new org.joml.Matrix4d(turn).scaleLocal(factor).setTranslation(o);
+        Scene moved = ChangeGrids.place(volumes, describe()).apply(scene);
         return new Rebase(
-                        scene,
+                        moved,
                         false,
                         factor,
                         turn,

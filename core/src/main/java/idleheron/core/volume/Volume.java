@@ -28,6 +28,24 @@ public record Volume(String name, int padding, List<Frame> frames, List<GridChan
          * @throws IOException when they cannot be read
          */
         Grid read(String label, Progress progress) throws IOException;
+
+        /**
+         * The grid with its nodes and masks, and leaf values only where they cost nothing to know.
+         *
+         * @throws IOException when they cannot be read
+         */
+        default Grid shape(String label) throws IOException {
+            return read(label, Progress.NONE);
+        }
+
+        /**
+         * The points of a grid of points.
+         *
+         * @throws IOException when they cannot be read, or the grid has none
+         */
+        default PointSet points(String label) throws IOException {
+            throw new IOException(label + " is no grid of points");
+        }
     }
 
     /**

@@ -6,6 +6,7 @@ import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.GridMetadata;
 import idleheron.core.volume.IndexBox;
+import idleheron.core.volume.PointSet;
 import idleheron.core.volume.Volume;
 import idleheron.formats.FormatException;
 import java.io.IOException;
@@ -38,14 +39,28 @@ final class VdbFrames {
         for (VdbFile.Entry e : reader.file().grids()) {
             headers.add(header(reader, e));
         }
-        return new Volume.Frame(
-                number,
-                name(file),
-                reader.file().bytes(),
-                headers,
-                "",
-                false,
-                (label, progress) -> grid(file, label, progress));
+        return new Volume.Frame(number, name(file), reader.file().bytes(), headers, "", false, new OnDisk(file));
+    }
+
+    /** Opens the file anew for every grid, so that nothing is held between. */
+    private record OnDisk(Path file) implements Volume.Source {
+        @Override
+        public Grid read(String label, Progress progress) throws IOException {
+            return opened(file, r -> r.grid(entry(r, file, label), progress));
+        }
+
+        @Override
+        public Grid shape(String label) throws IOException {
+            return opened(file, r -> {
+                VdbFile.Entry e = entry(r, file, label);
+                return new Grid(e.name(), e.gridClass(), e.map(), r.topology(e), e.half(), e.metadata());
+            });
+        }
+
+        @Override
+        public PointSet points(String label) throws IOException {
+            return opened(file, r -> r.points(entry(r, file, label)));
+        }
     }
 
     /** A frame that cannot be read, with the reason. */
@@ -87,14 +102,12 @@ final class VdbFrames {
         }
     }
 
-    private static Grid grid(Path file, String label, Progress progress) throws IOException {
-        return opened(file, r -> {
-            VdbFile.Entry e = r.find(label);
-            if (e == null) {
-                throw FormatException.in(name(file), "a grid " + label, "none; the file has changed");
-            }
-            return r.grid(e, progress);
-        });
+    private static VdbFile.Entry entry(VdbReader reader, Path file, String label) throws FormatException {
+        VdbFile.Entry e = reader.find(label);
+        if (e == null) {
+            throw FormatException.in(name(file), "a grid " + label, "none; the file has changed");
+        }
+        return e;
     }
 
     private static GridHeader header(VdbReader reader, VdbFile.Entry e) throws FormatException {

@@ -6,8 +6,13 @@ import idleheron.core.remedy.DropJoints;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.SingleRoot;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.volume.GridChange;
+import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.fbx.FbxFormat;
+import idleheron.formats.openvdb.VdbWriter;
+import idleheron.formats.openvdb.VolumeDelivery;
 import idleheron.rehearsal.StandIn;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -19,6 +24,9 @@ public final class DemoData {
     public static final String POSTWOMAN = "postwoman.fbx";
     public static final String BELL = "footbridge_bell.fbx";
     public static final String SENT = "postwoman_sent.fbx";
+
+    public static final String SMOKE = "peat_smoke";
+    public static final String SMOKE_RETURNED = "peat_smoke_returned";
 
     private DemoData() {}
 
@@ -47,7 +55,39 @@ public final class DemoData {
                 s.rehearse(folder.resolve(SENT), back, Progress.NONE);
             }
         }
+        progress.at(0.9, "burning peat");
+        smoke(folder);
         progress.at(1, "ready");
+    }
+
+    /** The smoke as it was baked, and as it came back: in centimetres, on its side, one grid under another name. */
+    private static void smoke(Path folder) throws IOException {
+        Path sent = folder.resolve(SMOKE);
+        Path returned = folder.resolve(SMOKE_RETURNED);
+        if (Files.exists(sent) && Files.exists(returned)) {
+            return;
+        }
+        Volume baked = PeatSmoke.volume();
+        if (!Files.exists(sent)) {
+            VolumeDelivery.write(
+                    baked,
+                    Stage.COMMON,
+                    sent.resolve(SMOKE + ".####.vdb"),
+                    VdbWriter.Options.USUAL,
+                    false,
+                    Progress.NONE);
+        }
+        if (!Files.exists(returned)) {
+            double[] side = {100, 0, 0, 0, 0, 0, -100, 0, 0, 100, 0, 0, 0, 0, 0, 1};
+            Volume back = baked.with(new GridChange.Place(side)).with(new GridChange.Rename("density", "smoke"));
+            VolumeDelivery.write(
+                    back,
+                    Stage.COMMON,
+                    returned.resolve(SMOKE + ".####.vdb"),
+                    VdbWriter.Options.USUAL,
+                    false,
+                    Progress.NONE);
+        }
     }
 
     private static void put(Scene scene, Path file) throws IOException {

@@ -1,0 +1,145 @@
+package idleheron.core.remedy;
+
+import idleheron.core.Figure;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.scene.Scene;
+import idleheron.core.volume.GridChange;
+import java.util.Set;
+import java.util.TreeSet;
+import org.joml.Matrix3d;
+import org.joml.Matrix4d;
+
+/**
+ * A change to the grids of all volumes of a scene.
+ *
+ * @param recipe its code with the value that makes it again
+ */
+public record ChangeGrids(String code, String recipe, String title, String describe, GridChange change)
+        implements Remedy {
+
+    public static ChangeGrids rename(String from, String to) {
+        return new ChangeGrids(
+                "rename-grid",
+                "rename-grid=" + from + ":" + to,
+                "Rename grid " + from,
+                "Calls the grid " + from + " " + to + " in every frame.",
+                new GridChange.Rename(from, to));
+    }
+
+    public static ChangeGrids keep(Set<String> names) {
+        String all = String.join(",", new TreeSet<>(names));
+        return new ChangeGrids(
+                "keep-grids",
+                "keep-grids=" + all,
+                "Keep some grids",
+                "Leaves out all grids but " + all.replace(",", ", ") + ".",
+                new GridChange.Keep(names));
+    }
+
+    public static ChangeGrids halve() {
+        return new ChangeGrids(
+                "halve-grids",
+                "halve-grids",
+                "Store halves",
+                "Stores numbers with 11 bits of precision in 2 bytes each.",
+                new GridChange.Halve(true));
+    }
+
+    public static ChangeGrids coarsen(double factor) {
+        return new ChangeGrids(
+                "coarsen-grids",
+                "coarsen-grids=" + Figure.number(factor),
+                factor > 1 ? "Larger voxels" : "Smaller voxels",
+                "Makes voxels " + Figure.number(factor) + " times as large and takes the mean in each.",
+                new GridChange.Coarsen(factor));
+    }
+
+    public static ChangeGrids multiply(String grid, double factor) {
+        return new ChangeGrids(
+                "multiply-grid",
+                "multiply-grid=" + grid + ":" + Figure.number(factor),
+                "Multiply " + grid,
+                "Multiplies all values of " + grid + " by " + Figure.number(factor) + ".",
+                new GridChange.Multiply(grid, factor));
+    }
+
+    public static ChangeGrids heal() {
+        return new ChangeGrids(
+                "heal-grids",
+                "heal-grids",
+                "Replace what is no number",
+                "Puts the background where a value is no number or without bound.",
+                new GridChange.Heal());
+    }
+
+    /** Voxels stay; the numbers of every transform are multiplied. */
+    public static ChangeGrids scale(double factor) {
+        return new ChangeGrids(
+                "scale-volumes",
+                "scale-volumes=" + Figure.number(factor),
+                "Scale the volume",
+                "Multiplies the transform of every grid by " + Figure.number(factor) + "; no voxel is touched.",
+                new GridChange.Place(rows(new Matrix4d().scaling(factor))));
+    }
+
+    /** A quarter turn that brings one axis to another; voxels stay. */
+    public static ChangeGrids turn(SignedAxis from, SignedAxis to) {
+        return new ChangeGrids(
+                "turn-volumes",
+                "turn-volumes=" + from.label() + ":" + to.label(),
+                "Stand the volume up",
+                "Turns the transform of every grid so that what points along " + from.label() + " points along "
+                        + to.label() + "; no voxel is touched.",
+                new GridChange.Place(rows(new Matrix4d(shortest(from, to)))));
+    }
+
+    /** The turn about the axis that stands on both; of opposite ones, half a turn about the next axis. */
+    private static Matrix3d shortest(SignedAxis from, SignedAxis to) {
+        Matrix3d m = new Matrix3d();
+        if (from.axis() == to.axis()) {
+            for (int a = 0; a < 3 && from.sign() != to.sign(); a++) {
+                m.set(a, a, a == (from.axis() + 1) % 3 ? 1 : -1);
+            }
+            return m;
+        }
+        m.zero();
+        m.set(from.axis(), to.axis(), from.sign() * to.sign());
+        m.set(to.axis(), from.axis(), -from.sign() * to.sign());
+        int third = 3 - from.axis() - to.axis();
+        m.set(third, third, 1);
+        return m;
+    }
+
+    /**
+     * A place in the stage's own space.
+     *
+     * @param text what it does, as a sentence
+     */
+    public static ChangeGrids place(Matrix4d matrix, String text) {
+        StringBuilder s = new StringBuilder("move-volumes=");
+        double[] rows = rows(matrix);
+        for (int i = 0; i < 12; i++) {
+            s.append(i == 0 ? "" : ",").append(rows[i]);
+        }
+        return new ChangeGrids("move-volumes", s.toString(), "Move the volume", text, new GridChange.Place(rows));
+    }
+
+    /** Row by row for column vectors. */
+    static double[] rows(Matrix4d m) {
+        double[] out = new double[16];
+        for (int r = 0; r < 4; r++) {
+            for (int c = 0; c < 4; c++) {
+                out[4 * r + c] = m.get(c, r);
+            }
+        }
+        return out;
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        return scene.volumes().isEmpty()
+                ? scene
+                : scene.withVolumes(
+                        scene.volumes().stream().map(v -> v.with(change)).toList());
+    }
+}
