@@ -3,6 +3,7 @@ package idleheron.cli;
 import idleheron.core.inspect.Finding;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.inspect.Together;
+import idleheron.core.inspect.VolumeDepths;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.PictureChecks;
@@ -49,6 +50,7 @@ final class CheckCommand implements Callable<Integer> {
         findings.addAll(Inspection.apart(together));
         findings.addAll(
                 PictureChecks.of(scene, files.getFirst().toAbsolutePath().getParent(), convention));
+        findings.addAll(VolumeDepths.of(scene, Progress.NONE));
         findings.sort(Comparator.comparing(Finding::severity));
         PrintWriter out = spec.commandLine().getOut();
         if (json) {

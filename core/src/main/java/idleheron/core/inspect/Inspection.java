@@ -42,6 +42,11 @@ public final class Inspection {
             ConventionRules::bits,
             ConventionRules::company,
             SurfaceRules::textures,
+            VolumeRules::frames,
+            VolumeRules::grids,
+            VolumeRules::range,
+            VolumeRules::names,
+            VolumeRules::budget,
             SurfaceRules::readerNotes);
 
     private Inspection() {}

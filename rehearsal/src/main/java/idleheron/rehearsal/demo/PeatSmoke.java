@@ -24,6 +24,11 @@ final class PeatSmoke {
     static final int LOST = 17;
 
     private static final double VOXEL = 0.05;
+
+    /** Voxels from the grid's corner to the hearth, along X and Z; so one upper node holds all. */
+    private static final int MARGIN = 16;
+
+    private static final GridMap MAP = GridMap.scale(VOXEL, -MARGIN * VOXEL, 0, -MARGIN * VOXEL);
     private static final double RATE = 24;
     private static final double RISE = 1.1;
     private static final double WIND = 0.35;
@@ -45,8 +50,7 @@ final class PeatSmoke {
         List<GridHeader> headers = new ArrayList<>();
         for (String name : new String[] {"density", "temperature", "velocity"}) {
             ValueType type = name.equals("velocity") ? ValueType.VEC3S : ValueType.FLOAT;
-            headers.add(new GridHeader(
-                    name, name, type.id(), type, cls(name), GridMap.scale(VOXEL), false, "none", -1, null));
+            headers.add(new GridHeader(name, name, type.id(), type, cls(name), MAP, true, "none", -1, null));
         }
         return new Volume.Frame(number, "", 0, headers, "", false, (label, progress) -> grid(label, number, progress));
     }
@@ -59,12 +63,13 @@ final class PeatSmoke {
         progress.at(0, "burning peat");
         double t = 0.9 + frame / RATE;
         double top = RISE * t;
-        IndexBox box = new IndexBox(-14, 0, -14, 14 + (int) (WIND * t / VOXEL), (int) (top / VOXEL) + 8, 14);
+        IndexBox box =
+                new IndexBox(0, 0, 0, 2 * MARGIN + (int) (WIND * t / VOXEL), (int) (top / VOXEL) + 8, 2 * MARGIN);
         SparseTree tree =
                 FieldPainter.paint(name.equals("velocity") ? ValueType.VEC3S : ValueType.FLOAT, box, (i, j, k, out) -> {
-                    double x = i * VOXEL;
+                    double x = (i - MARGIN) * VOXEL;
                     double y = j * VOXEL;
-                    double z = k * VOXEL;
+                    double z = (k - MARGIN) * VOXEL;
                     double d = density(x, y, z, t, top);
                     if (d < THIN) {
                         return false;
@@ -81,7 +86,7 @@ final class PeatSmoke {
                     }
                     return true;
                 });
-        return Grid.of(name, cls(name), GridMap.scale(VOXEL), tree);
+        return Grid.of(name, cls(name), MAP, tree).withHalf(true);
     }
 
     /** A leaning column with billows that travel up with it. */
