@@ -33,7 +33,8 @@ final class ToleranceSheet extends VBox {
             new String[] {"Ranges and shifts", "frames"},
             new String[] {"Blend shape", "mm"},
             new String[] {"Vertex", "mm"},
-            new String[] {"Normal", "°"});
+            new String[] {"Normal", "°"},
+            new String[] {"Voxel", "of range"});
 
     private final List<TextField> fields = new ArrayList<>();
     private final Label trouble = Ui.label("", "second");
@@ -50,12 +51,12 @@ final class ToleranceSheet extends VBox {
             f.getStyleClass().add("figure");
             f.setAccessibleText(NAMES.get(i)[0]);
             fields.add(f);
-            int column = i < 7 ? 0 : 3;
-            grid.add(Ui.label(NAMES.get(i)[0]), column, i % 7);
-            grid.add(f, column + 1, i % 7);
+            int column = i < 8 ? 0 : 3;
+            grid.add(Ui.label(NAMES.get(i)[0]), column, i % 8);
+            grid.add(f, column + 1, i % 8);
             Label unit = Ui.label(NAMES.get(i)[1], "small");
             unit.setMinWidth(60);
-            grid.add(unit, column + 2, i % 7);
+            grid.add(unit, column + 2, i % 8);
         }
         put(now);
         getChildren()
@@ -94,7 +95,8 @@ final class ToleranceSheet extends VBox {
             t.frames(),
             t.shape(),
             t.vertex(),
-            t.normal()
+            t.normal(),
+            t.voxel()
         };
     }
 
@@ -122,7 +124,8 @@ final class ToleranceSheet extends VBox {
                         + ": expected a number from 0, found \"" + fields.get(i).getText() + '"');
             }
         }
-        return new Tolerances(v[0], v[1], v[2], v[3], v[4], v[5], v[6], v[7], v[8], v[9], v[10], v[11], v[12], v[13]);
+        return new Tolerances(
+                v[0], v[1], v[2], v[3], v[4], v[5], v[6], v[7], v[8], v[9], v[10], v[11], v[12], v[13], v[14]);
     }
 
     private void use() {

@@ -56,20 +56,24 @@ public record Comparison(
         topics.add(RestTopics.positions(p));
         topics.add(RestTopics.orientation(p));
         topics.add(SkinTopic.of(p, true, progress.part(0.05, 0.5)));
-        topics.add(ClipTopic.of(p, progress.part(0.5, 0.7)));
+        topics.add(ClipTopic.of(p, progress.part(0.5, 0.6)));
         topics.add(SurfaceTopics.shapes(p));
         topics.add(SurfaceTopics.surfaces(p));
         topics.add(SurfaceTopics.materials(p));
         topics.add(TopicResult.notChecked(Topic.CACHES, "No cache was sent."));
-        topics.add(TopicResult.notChecked(Topic.VOLUMES, "No volume was sent."));
+        VolumePairs volumes = new VolumePairs();
+        topics.add(VolumeTopic.of(p, volumes, progress.part(0.6, 0.7)));
         topics.add(TopicResult.notChecked(Topic.CAMERAS_LIGHTS, "No camera or light was sent."));
         boolean fault = topics.stream().anyMatch(t -> t.verdict().isFault());
-        List<LikelyCause> causes =
-                fault ? new CauseSearch(sent, tolerances, table, progress.part(0.7, 0.95)).search(returned) : List.of();
+        List<LikelyCause> causes = new ArrayList<>();
+        if (fault) {
+            causes.addAll(new CauseSearch(sent, tolerances, table, progress.part(0.7, 0.95)).search(returned));
+            causes.addAll(VolumeCauses.search(sent, mend(returned, causes), tolerances, table, volumes));
+        }
         progress.at(0.95, "looking for what was lost");
         Scene mended = mend(returned, causes);
         List<Loss> losses =
-                Losses.of(mended == returned && asMeant ? p : new Pair(sent, mended, true, tolerances, table));
+                Losses.of(mended == returned && asMeant ? p : new Pair(sent, mended, true, tolerances, table), volumes);
         topics.replaceAll(t -> told(t, losses));
         Verdict v = Verdict.CLEAN;
         for (TopicResult t : topics) {

@@ -17,6 +17,9 @@ final class HierarchyTopic {
     private HierarchyTopic() {}
 
     static TopicResult of(Pair p) {
+        if (p.sent.nodes().isEmpty()) {
+            return TopicResult.notChecked(Topic.HIERARCHY, "The sent scene has no node.");
+        }
         List<Evidence.Row> rows = new ArrayList<>();
         Set<Integer> weighted = weighted(p.sent);
         Set<Integer> tips = new HashSet<>(DropJoints.tips(p.returned));

@@ -7,7 +7,7 @@ import java.util.List;
 final class Losses {
     private Losses() {}
 
-    static List<Loss> of(Pair p) {
+    static List<Loss> of(Pair p, VolumePairs volumes) {
         List<Loss> out = new ArrayList<>();
         JointLosses.find(p, out);
         WeightLosses.find(p, out);
@@ -16,6 +16,7 @@ final class Losses {
         ShapeLosses.find(p, out);
         SurfaceLosses.find(p, out);
         MaterialLosses.find(p, out);
+        VolumeLosses.find(p, volumes, out);
         return out;
     }
 

@@ -25,6 +25,9 @@ final class RestTopics {
     private RestTopics() {}
 
     static TopicResult positions(Pair p) {
+        if (p.sent.nodes().isEmpty()) {
+            return TopicResult.notChecked(Topic.REST_POSE, "The sent scene has no joint.");
+        }
         p.sentPose.rest();
         p.returnedPose.rest();
         List<Evidence.Row> rows = new ArrayList<>();
@@ -89,6 +92,9 @@ final class RestTopics {
     }
 
     static TopicResult orientation(Pair p) {
+        if (p.sent.nodes().isEmpty()) {
+            return TopicResult.notChecked(Topic.JOINT_ORIENTATION, "The sent scene has no joint.");
+        }
         p.sentPose.rest();
         p.returnedPose.rest();
         List<Evidence.Row> rows = new ArrayList<>();

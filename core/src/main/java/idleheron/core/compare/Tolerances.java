@@ -21,6 +21,7 @@ import org.joml.Matrix4dc;
  * @param shape mm
  * @param vertex mm
  * @param normal degrees
+ * @param voxel difference of a value, of the range of values
  */
 public record Tolerances(
         double scale,
@@ -36,9 +37,10 @@ public record Tolerances(
         double frames,
         double shape,
         double vertex,
-        double normal) {
+        double normal,
+        double voxel) {
     public static final Tolerances DEFAULT =
-            new Tolerances(1e-4, 0.01, 0.1, 0.1, 1e-3, 0.05, 0.01, 0.1, 0.1, 0.1, 1e-3, 0.05, 0.05, 0.5);
+            new Tolerances(1e-4, 0.01, 0.1, 0.1, 1e-3, 0.05, 0.01, 0.1, 0.1, 0.1, 1e-3, 0.05, 0.05, 0.5, 1e-6);
 
     /** Whether two joints stand alike, from their world matrices in a unit of so many metres. */
     boolean sameJoint(Matrix4dc a, Matrix4dc b, double metersPerUnit) {
