@@ -13,6 +13,7 @@ import idleheron.formats.Delivery;
 import idleheron.formats.PictureStyle;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.openvdb.VdbFormat;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
@@ -95,6 +96,13 @@ final class ConvertCommand implements Callable<Integer> {
     @Nullable
     Path fits;
 
+    @Option(
+            names = "--with",
+            paramLabel = "SCENE",
+            description = "camera, sun and emitter that go along with a volume, as FBX beside it")
+    @Nullable
+    Path company;
+
     @Option(names = "--overwrite", description = "the target may be replaced")
     boolean overwrite;
 
@@ -111,9 +119,19 @@ final class ConvertCommand implements Callable<Integer> {
         if (!format.variants().contains(kind)) {
             throw new UsageException("no variant " + kind + "; there are " + String.join(", ", format.variants()));
         }
+        Scene read = SceneFiles.read(in, Progress.NONE).scene();
+        if (format instanceof VdbFormat != !read.volumes().isEmpty()) {
+            throw new UsageException(
+                    read.volumes().isEmpty()
+                            ? in.getFileName() + " holds no volume to write as " + outFile.getFileName()
+                            : "a volume goes into .vdb files; " + format.name() + " holds none");
+        }
+        if (!read.volumes().isEmpty()) {
+            return volumes(read, all, kind);
+        }
         Delivery delivery = delivery(Choices.convention(destination));
         PrintWriter err = spec.commandLine().getErr();
-        Scene scene = chosen(SceneFiles.read(in, Progress.NONE).scene());
+        Scene scene = chosen(read);
         for (Path f : delivery.files(scene, outFile)) {
             if (Files.exists(f) && !overwrite) {
                 throw new UsageException(f + " is already there; --overwrite replaces it");
@@ -143,6 +161,16 @@ final class ConvertCommand implements Callable<Integer> {
                             + proof.verdict().word());
         }
         return sound ? Main.CLEAN : Main.FAULTS;
+    }
+
+    private int volumes(Scene read, List<Remedy> all, String kind) throws IOException {
+        Scene scene = VolumeConvert.cut(read, frames);
+        for (Remedy r : all) {
+            scene = r.apply(scene);
+            spec.commandLine().getErr().println(r.title() + ": " + r.describe());
+        }
+        new VolumeConvert(outFile, kind, overwrite, spec.commandLine().getOut()).write(scene, company, all);
+        return Main.CLEAN;
     }
 
     /** As asked for; a destination adds its layout, and says that clips go apart. */

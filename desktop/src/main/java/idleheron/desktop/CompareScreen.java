@@ -153,6 +153,12 @@ final class CompareScreen implements Screen {
         if (c == null) {
             return;
         }
+        if (r.clip() < 0
+                && !Double.isNaN(r.seconds())
+                && !c.sent().scene().volumes().isEmpty()) {
+            bench.transport().playing().set(false);
+            bench.transport().seconds().set(r.seconds());
+        }
         if (r.clip() >= 0 && r.clip() < c.sent().scene().clips().size()) {
             bench.transport().playing().set(false);
             bench.transport().clip().set(c.sent().scene().clips().get(r.clip()));
@@ -407,7 +413,11 @@ final class CompareScreen implements Screen {
         }
         Series found = null;
         for (Series s : plots) {
-            if (clip != null && c.sent().scene().clips().get(s.clip()).name().equals(clip.name())) {
+            boolean volume = s.clip() < 0;
+            if (clip != null
+                    && (volume
+                            ? found == null
+                            : c.sent().scene().clips().get(s.clip()).name().equals(clip.name()))) {
                 found = s;
             }
         }

@@ -10,6 +10,7 @@ import idleheron.core.inspect.Convention;
 import idleheron.core.inspect.Facts;
 import idleheron.core.inspect.Finding;
 import idleheron.core.inspect.Inspection;
+import idleheron.core.inspect.VolumeDepths;
 import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
@@ -17,6 +18,7 @@ import idleheron.formats.Delivery;
 import idleheron.formats.PictureChecks;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.openvdb.VdbSequence;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
 import idleheron.report.RecipeJson;
@@ -61,7 +63,8 @@ final class Deeds {
             openCrossing(file);
             return;
         }
-        jobs.run("open", p -> asset(SceneFiles.read(file, p), file), a -> {
+        Path whole = VdbSequence.around(file);
+        jobs.run("open", p -> asset(SceneFiles.read(whole, p), whole), a -> {
             bench.transport().playing().set(false);
             bench.joint().set(-1);
             undo.change(Crossing.of(a, bench.crossing().get().destination()));
@@ -92,7 +95,8 @@ final class Deeds {
 
     /** Takes a file as what came back. */
     void openReturned(Path file) {
-        jobs.run("open returned", p -> asset(SceneFiles.read(file, p), file), a -> {
+        Path whole = VdbSequence.around(file);
+        jobs.run("open returned", p -> asset(SceneFiles.read(whole, p), whole), a -> {
             Crossing c = bench.crossing().get();
             Crossing base = c.sent() == null && c.original() != null ? c.withSent(c.original()) : c;
             undo.change(base.withReturned(a, ""));
@@ -345,10 +349,25 @@ final class Deeds {
             bench.lookedOver().set(null);
             return;
         }
-        jobs.run(
-                "look over",
-                p -> new Bench.LookedOver(a, new Facts(a.scene()), findings(a, c)),
-                bench.lookedOver()::set);
+        jobs.run("look over", p -> new Bench.LookedOver(a, new Facts(a.scene()), findings(a, c)), l -> {
+            bench.lookedOver().set(l);
+            lookInto(l);
+        });
+    }
+
+    /** What only a look at all voxels tells, once all else is on the screen. */
+    private void lookInto(Bench.LookedOver l) {
+        if (l.asset().scene().volumes().isEmpty()) {
+            return;
+        }
+        jobs.run("look into", p -> VolumeDepths.of(l.asset().scene(), p), found -> {
+            if (bench.lookedOver().get() == l && !found.isEmpty()) {
+                List<Finding> all = new ArrayList<>(l.findings());
+                all.addAll(found);
+                all.sort(Comparator.comparing(Finding::severity));
+                bench.lookedOver().set(new Bench.LookedOver(l.asset(), l.facts(), all));
+            }
+        });
     }
 
     /** Of the rules and of a look at the pictures, worst first. */

@@ -1,8 +1,12 @@
 package idleheron.desktop;
 
 import idleheron.core.Figure;
+import idleheron.core.crossing.Asset;
 import idleheron.core.scene.Clip;
 import idleheron.core.time.FrameRate;
+import idleheron.core.volume.Volume;
+import java.util.ArrayList;
+import java.util.List;
 import javafx.geometry.Pos;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.Canvas;
@@ -135,10 +139,16 @@ final class FrameRuler extends BorderPane {
         if (both == null || c == null || bench.stone().get().compareTo(Stone.COMPARE) < 0) {
             return null;
         }
-        return both.returned().scene().clips().stream()
-                .filter(x -> x.name().equals(c.name()))
-                .findFirst()
-                .orElse(null);
+        Clip plain = null;
+        for (Clip x : Playables.of(both.returned().scene())) {
+            boolean volumes = Playables.volume(both.sent().scene(), c) != null
+                    && Playables.volume(both.returned().scene(), x) != null;
+            if (x.name().equals(c.name())) {
+                return x;
+            }
+            plain = plain == null && volumes ? x : plain;
+        }
+        return plain;
     }
 
     private double x(double frame, Span s) {
@@ -184,6 +194,7 @@ final class FrameRuler extends BorderPane {
                 top,
                 s,
                 tone("#24506E", "#7FB4D3"));
+        holes(g, c, false, c.rate(), top, s);
         if (other != null) {
             lane(
                     g,
@@ -195,6 +206,7 @@ final class FrameRuler extends BorderPane {
                     top + LANE + 5,
                     s,
                     tone("#B0621A", "#E59A55"));
+            holes(g, other, true, c.rate(), top + LANE + 5, s);
         }
         numbers(g, s);
         double x = x(now, s);
@@ -239,6 +251,32 @@ final class FrameRuler extends BorderPane {
         g.setLineWidth(2);
         g.strokeLine(x0, y, x0, y + LANE);
         g.strokeLine(x1, y, x1, y + LANE);
+    }
+
+    /** Frames of a volume that no file has, or whose file cannot be read: gaps in the lane, each with a cross. */
+    private void holes(GraphicsContext g, Clip of, boolean returned, FrameRate ruler, double y, Span s) {
+        Bench.Compared both = bench.compared().get();
+        Bench.LookedOver one = bench.lookedOver().get();
+        boolean comparing = both != null && bench.stone().get() == Stone.COMPARE;
+        Asset a = comparing && both != null
+                ? (returned ? both.returned() : both.sent())
+                : one == null ? null : one.asset();
+        Volume v = a == null ? null : Playables.volume(a.scene(), of);
+        if (v == null) {
+            return;
+        }
+        List<Integer> gone = new ArrayList<>(v.missing());
+        v.frames().stream().filter(Volume.Frame::isBroken).forEach(f -> gone.add(f.number()));
+        for (int number : gone) {
+            double x0 = x(ruler.frame(of.rate().seconds(number - 0.5)), s);
+            double x1 = x(ruler.frame(of.rate().seconds(number + 0.5)), s);
+            g.clearRect(x0, y - 1, x1 - x0, LANE + 2);
+            g.setStroke(tone("#A83A2A", "#E0705C"));
+            g.setLineWidth(1.6);
+            double m = (x0 + x1) / 2;
+            g.strokeLine(m - 3, y + 2, m + 3, y + LANE - 2);
+            g.strokeLine(m - 3, y + LANE - 2, m + 3, y + 2);
+        }
     }
 
     private void numbers(GraphicsContext g, Span s) {

@@ -7,6 +7,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.openvdb.VdbSequence;
 import idleheron.render.Palette;
 import idleheron.render.Picture;
 import idleheron.report.CrossingFile;
@@ -85,7 +86,9 @@ final class GatherScreen implements Screen {
                 Ui.column(
                         2,
                         Ui.label(c.original() == null ? "Put a file on the bench" : "On the bench", "title"),
-                        Ui.label("Drop an FBX file anywhere in the window, or choose one.", "second")),
+                        Ui.label(
+                                "Drop an FBX or OpenVDB file, or a folder of numbered volumes, anywhere in the window; or choose one.",
+                                "second")),
                 Ui.grow(),
                 Ui.button("Choose a file…", "Open a file (Ctrl O)", choose, "strong-button"));
         content.getChildren().add(head);
@@ -121,7 +124,9 @@ final class GatherScreen implements Screen {
             return List.of();
         }
         try (Stream<Path> s = Files.list(demo)) {
-            return s.filter(p -> p.toString().endsWith(".fbx")).sorted().toList();
+            return s.filter(p -> p.toString().endsWith(".fbx") || VdbSequence.matches(p))
+                    .sorted()
+                    .toList();
         } catch (IOException e) {
             return List.of();
         }
@@ -245,7 +250,11 @@ final class GatherScreen implements Screen {
             facts.add(
                     String.format(java.util.Locale.ROOT, f.height() < 0.1 ? "%.3f m high" : "%.2f m high", f.height()));
         }
-        facts.add(Ui.thousands(a.scene().pointCount()) + " points");
+        if (a.scene().volumes().isEmpty()) {
+            facts.add(Ui.thousands(a.scene().pointCount()) + " points");
+        } else {
+            facts.add(VolumeTables.summary(a.scene()));
+        }
         if (!a.scene().joints().isEmpty()) {
             facts.add(a.scene().joints().size() + " joints");
         }
@@ -256,7 +265,10 @@ final class GatherScreen implements Screen {
         String more = a.format() + " " + a.variant() + ", " + Ui.bytes(a.bytes()) + ", "
                 + a.scene().stage().axes().describe() + ", " + a.scene().stage().unitLabel();
         Clip c = a.scene().clips().isEmpty() ? null : a.scene().clips().getFirst();
-        double t = c == null ? 0 : c.startSeconds() + c.length() * 0.3;
+        double start = a.scene().stage().startSeconds();
+        double t = c == null
+                ? start + 0.6 * (a.scene().stage().endSeconds() - start)
+                : c.startSeconds() + c.length() * 0.3;
         Picture p = Snapshot.alone(a.scene(), c, t, palette, PICTURE_WIDTH, PICTURE_HEIGHT);
         WritableImage image = new WritableImage(PICTURE_WIDTH, PICTURE_HEIGHT);
         image.getPixelWriter()

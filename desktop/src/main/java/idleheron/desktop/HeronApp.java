@@ -255,10 +255,10 @@ public final class HeronApp extends Application {
         Bench.Compared both = bench.compared().get();
         Bench.LookedOver one = bench.lookedOver().get();
         if (both != null && bench.stone().get() == Stone.COMPARE) {
-            bench.transport().offer(both.sent().scene().clips());
+            bench.transport().offer(Playables.of(both.sent().scene()));
         } else {
             bench.transport()
-                    .offer(one == null ? List.of() : one.asset().scene().clips());
+                    .offer(one == null ? List.of() : Playables.of(one.asset().scene()));
         }
     }
 

@@ -3,6 +3,7 @@ package idleheron.desktop;
 import idleheron.core.Figure;
 import idleheron.core.Verdict;
 import idleheron.core.compare.Evidence;
+import idleheron.core.crossing.Asset;
 import idleheron.core.inspect.Facts;
 import idleheron.core.inspect.Finding;
 import idleheron.core.inspect.Inspection;
@@ -47,13 +48,14 @@ final class LookOverScreen implements Screen {
     private final HBox legend;
     private final Label legendText = Ui.label("", "small");
 
+    private @org.jspecify.annotations.Nullable Asset shownFor;
     private final Consumer<String> help;
     private final TabExtras extras;
 
     LookOverScreen(
             Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces, Consumer<String> help, Runnable asStored) {
         this.help = help;
-        extras = new TabExtras(bench, this::showView);
+        extras = new TabExtras(bench, this::showView, view::field);
         this.bench = bench;
         this.deeds = deeds;
         this.view = view;
@@ -82,7 +84,7 @@ final class LookOverScreen implements Screen {
         HBox top = new HBox(12, stack, side);
         HBox.setHgrow(stack, Priority.ALWAYS);
         VBox.setVgrow(top, Priority.ALWAYS);
-        HBox tabs = Ui.choice(tab, "Joints", "Surfaces", "Clips", "Blend shapes", "Materials");
+        HBox tabs = Ui.choice(tab, "Joints", "Surfaces", "Clips", "Blend shapes", "Materials", "Volumes");
         tabs.getStyleClass().setAll("tabs");
         table.setPrefHeight(190);
         table.setMinHeight(120);
@@ -163,9 +165,17 @@ final class LookOverScreen implements Screen {
         }
         Map<Severity, Integer> count = new HashMap<>();
         l.findings().forEach(f -> count.merge(f.severity(), 1, Integer::sum));
-        String kind = l.facts().isSkinned()
-                ? "rigged character"
-                : l.asset().scene().joints().isEmpty() ? "prop" : "skeleton";
+        Scene scene = l.asset().scene();
+        boolean volumes = !scene.volumes().isEmpty() && scene.nodes().isEmpty();
+        if (volumes && !Ui.chosen(tab).equals("Volumes") && shownFor != l.asset()) {
+            Ui.choose(tab, "Volumes");
+        }
+        shownFor = l.asset();
+        String kind = volumes
+                ? scene.volumes().getFirst().padding() > 0 ? "volume sequence" : "volume"
+                : l.facts().isSkinned()
+                        ? "rigged character"
+                        : l.asset().scene().joints().isEmpty() ? "prop" : "skeleton";
         String size = Double.isNaN(l.facts().height())
                 ? ""
                 : String.format(
@@ -174,9 +184,11 @@ final class LookOverScreen implements Screen {
                 3,
                 Ui.row(10, Ui.label(l.asset().name(), "title"), Ui.label(kind, "second")),
                 Ui.label(
-                        size + Ui.thousands(l.asset().scene().pointCount()) + " points · "
-                                + l.asset().scene().joints().size() + " joints · "
-                                + l.asset().scene().clips().size() + " clips",
+                        volumes
+                                ? VolumeTables.summary(scene)
+                                : size + Ui.thousands(l.asset().scene().pointCount()) + " points · "
+                                        + l.asset().scene().joints().size() + " joints · "
+                                        + l.asset().scene().clips().size() + " clips",
                         "figure"));
         String destination = bench.crossing().get().destination() == null
                 ? "no destination chosen"
@@ -254,6 +266,15 @@ final class LookOverScreen implements Screen {
                 Ui.choose(tab, "Clips");
             }
         }
+        if (f.topic() == idleheron.core.Topic.VOLUMES) {
+            Ui.choose(tab, "Volumes");
+            if (!Double.isNaN(f.figure().frame())) {
+                bench.transport().playing().set(false);
+                bench.transport()
+                        .seconds()
+                        .set(scene().stage().rate().seconds(f.figure().frame()));
+            }
+        }
         if (f.code().startsWith("texture")) {
             Ui.choose(tab, "Materials");
         }
@@ -271,6 +292,10 @@ final class LookOverScreen implements Screen {
         }
         Stage s = l.asset().scene().stage();
         Facts f = l.facts();
+        if (!l.asset().scene().volumes().isEmpty() && l.asset().scene().nodes().isEmpty()) {
+            facts.getChildren().addAll(VolumeTables.facts(l.asset()));
+            return;
+        }
         facts.getChildren()
                 .addAll(
                         Ui.label("As declared", "small"),
@@ -359,6 +384,7 @@ final class LookOverScreen implements Screen {
                     case "Clips" -> SceneTables.clips(s);
                     case "Blend shapes" -> SceneTables.shapes(s);
                     case "Materials" -> SceneTables.materials(s);
+                    case "Volumes" -> VolumeTables.grids(s);
                     default -> SceneTables.joints(l.facts());
                 });
         extras.show(l, Ui.chosen(tab));

@@ -10,8 +10,11 @@ import idleheron.core.crossing.Preparation;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
+import idleheron.core.volume.GridHeader;
+import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.openvdb.VdbFormat;
 import idleheron.rehearsal.Habit;
 import idleheron.rehearsal.StandIn;
 import java.nio.file.Files;
@@ -24,6 +27,7 @@ import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
@@ -46,7 +50,8 @@ final class SendScreen implements Screen {
     private final CheckBox overwrite = new CheckBox("Replace a file that is there");
     private final Set<String> leftOut = new HashSet<>();
     private final SendOptions options = new SendOptions(this::show);
-    private final SceneFormat format = SceneFiles.formats().getFirst();
+    private SceneFormat format = SceneFiles.formats().getFirst();
+    private final Label carrier = Ui.label(format.name(), "strong");
     private List<Deeds.Proved> lastProofs = List.of();
     private @Nullable Asset proven;
     private @Nullable Asset shownFor;
@@ -65,7 +70,7 @@ final class SendScreen implements Screen {
         VBox how = Ui.column(
                 8,
                 Ui.label("Carrier and place", "heading"),
-                Ui.row(8, Ui.label(format.name(), "strong"), variant),
+                Ui.row(8, carrier, variant),
                 Ui.row(8, target),
                 options.node(),
                 overwrite,
@@ -133,8 +138,16 @@ final class SendScreen implements Screen {
             leftOut.clear();
             String path = original.path();
             int dot = path.lastIndexOf('.');
-            target.setText((dot < 0 ? path : path.substring(0, dot)) + "_ready."
-                    + format.endings().getFirst());
+            carry(p.scene());
+            Volume v =
+                    p.scene().volumes().isEmpty() ? null : p.scene().volumes().getFirst();
+            String base =
+                    dot < 0 || v != null && v.padding() > 0 && path.indexOf('#') < 0 ? path : path.substring(0, dot);
+            target.setText(
+                    v != null && v.padding() > 0
+                            ? base.replaceAll("[._-]?#+$", "") + "_ready/" + v.name() + "."
+                                    + "#".repeat(Math.max(4, v.padding())) + ".vdb"
+                            : base + "_ready." + format.endings().getFirst());
         }
         list(options.delivery(null).cargo().of(p.scene()), p.scene());
         showProof(c);
@@ -146,6 +159,10 @@ final class SendScreen implements Screen {
      * @param all what could go
      */
     private void list(Scene s, Scene all) {
+        if (!s.volumes().isEmpty()) {
+            volume(s);
+            return;
+        }
         long keys = s.joints().size();
         goes.getChildren()
                 .add(Ui.column(
@@ -189,6 +206,42 @@ final class SendScreen implements Screen {
             goes.getChildren()
                     .addAll(Ui.label("Blend shapes", "heading"), Ui.wrapped(String.join(", ", shapes), "second"));
         }
+    }
+
+    /** A volume goes in its own carrier, all else in FBX. */
+    private void carry(Scene s) {
+        SceneFormat wanted = SceneFiles.formats().stream()
+                .filter(f -> f instanceof VdbFormat == !s.volumes().isEmpty())
+                .findFirst()
+                .orElseThrow();
+        if (wanted != format) {
+            format = wanted;
+            carrier.setText(format.name());
+            variant.getItems().setAll(format.variants());
+            variant.setValue(format.variants().getFirst());
+        }
+        options.node().setVisible(s.volumes().isEmpty());
+        options.node().setManaged(s.volumes().isEmpty());
+    }
+
+    private void volume(Scene s) {
+        Volume v = s.volumes().getFirst();
+        goes.getChildren()
+                .add(Ui.column(
+                        2,
+                        Ui.fact("frames", Integer.toString(v.sound().size())),
+                        Ui.fact("range", v.padding() == 0 ? "–" : v.first() + " – " + v.last()),
+                        Ui.fact("missing", Integer.toString(v.missing().size())),
+                        Ui.fact(
+                                "axes and unit",
+                                s.stage().axes().describe() + ", " + s.stage().unitLabel())));
+        goes.getChildren().add(Ui.label("Grids", "heading"));
+        for (GridHeader h : v.headers(
+                v.sound().isEmpty() ? v.frames().getFirst() : v.sound().getFirst())) {
+            goes.getChildren().add(Ui.fact(h.name(), h.typeName() + (h.half() ? ", halves" : "")));
+        }
+        goes.getChildren()
+                .add(Ui.wrapped("Each # in the name is a digit of the frame. Every voxel is read back.", "small"));
     }
 
     private void send() {

@@ -34,14 +34,17 @@ import org.jspecify.annotations.Nullable;
 final class TabExtras extends StackPane {
     private static final int THUMB = 72;
     private static final double WIDTH = 280;
+    private static final double VOLUME_WIDTH = 336;
 
     private final Bench bench;
     private final Runnable shapesMoved;
+    private final VolumeExtras volume;
     private final Map<String, Double> weights = new HashMap<>();
     private Bench.@Nullable LookedOver of;
     private String tab = "";
 
-    TabExtras(Bench bench, Runnable shapesMoved) {
+    TabExtras(Bench bench, Runnable shapesMoved, java.util.function.Consumer<String> fieldChosen) {
+        this.volume = new VolumeExtras(bench, fieldChosen);
         this.bench = bench;
         this.shapesMoved = shapesMoved;
         setMinWidth(WIDTH);
@@ -60,12 +63,24 @@ final class TabExtras extends StackPane {
             return;
         }
         getChildren().clear();
-        boolean any = l != null && (tab.equals("Clips") || tab.equals("Blend shapes") || tab.equals("Materials"));
+        boolean volumes = l != null
+                && tab.equals("Volumes")
+                && !l.asset().scene().volumes().isEmpty();
+        double width = volumes ? VOLUME_WIDTH : WIDTH;
+        setMinWidth(width);
+        setPrefWidth(width);
+        setMaxWidth(width);
+        boolean any =
+                l != null && (volumes || tab.equals("Clips") || tab.equals("Blend shapes") || tab.equals("Materials"));
         setVisible(any);
         setManaged(any);
         if (any && l != null) {
             Scene s = l.asset().scene();
             switch (tab) {
+                case "Volumes" -> {
+                    volume.show(s);
+                    getChildren().add(volume);
+                }
                 case "Clips" -> getChildren().add(curves(s));
                 case "Blend shapes" -> getChildren().add(scrolled(sliders(s)));
                 default ->

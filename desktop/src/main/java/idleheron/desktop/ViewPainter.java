@@ -45,6 +45,7 @@ final class ViewPainter {
         List<Side> all = new ArrayList<>();
         for (ViewRequest.Shown s : r.sides()) {
             Side side = side(s);
+            side.field(r.field());
             side.pose(clip(s.scene(), r.clip()), r.seconds());
             all.add(side);
         }

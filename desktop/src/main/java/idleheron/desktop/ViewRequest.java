@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
  * What a viewport is to paint.
  *
  * @param clip name of the clip, or "" for rest
+ * @param field name of the grid of a volume that is shown, or "" for the first
  * @param viewpoint null to look at everything
  */
 record ViewRequest(
@@ -18,6 +19,7 @@ record ViewRequest(
         Arrangement arrangement,
         String clip,
         double seconds,
+        String field,
         @Nullable Viewpoint viewpoint,
         Palette palette,
         boolean fine,

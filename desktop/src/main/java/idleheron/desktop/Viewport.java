@@ -59,6 +59,7 @@ final class Viewport extends Region {
     private double lastX;
     private double lastY;
     private long painted;
+    private String field = "";
 
     Viewport(Transport transport) {
         this.transport = transport;
@@ -108,6 +109,12 @@ final class Viewport extends Region {
     /** What the dark end of the ramp stands for, mm. */
     DoubleProperty heatTop() {
         return heatTop;
+    }
+
+    /** Which grid of a volume is shown. */
+    void field(String name) {
+        field = name;
+        request();
     }
 
     /** How many pictures were shown so far. */
@@ -206,6 +213,7 @@ final class Viewport extends Region {
                 arrangement,
                 name,
                 transport.seconds().get(),
+                field,
                 viewpoint,
                 palette,
                 !transport.playing().get(),

@@ -5,6 +5,9 @@ import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.core.volume.Volume;
+import idleheron.formats.openvdb.VdbFormat;
+import idleheron.formats.openvdb.VolumeDelivery;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -113,6 +116,12 @@ public record Delivery(
             boolean overwrite,
             Progress progress)
             throws IOException {
+        if (!scene.volumes().isEmpty() && format instanceof VdbFormat) {
+            Volume v = scene.volumes().getFirst();
+            VolumeDelivery.write(
+                    v, scene.stage(), target, VdbFormat.options(variant), overwrite, progress.part(0, 0.8));
+            return List.of(new Part(target, scene, SceneFiles.read(target, progress.part(0.8, 1))));
+        }
         List<Path> files = files(scene, target);
         for (Path f : files) {
             if (Files.exists(f) && !overwrite) {

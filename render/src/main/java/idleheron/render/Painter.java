@@ -15,6 +15,9 @@ public final class Painter {
     private static final int SMOOTH_MOVING_BELOW = 90_000;
 
     private final Rasterizer raster = new Rasterizer();
+    /** How many times as large as the picture the depth of the last surface is; 0 where there is none. */
+    private int depthScale;
+
     private Picture big = new Picture(1, 1);
     private Picture small = new Picture(1, 1);
 
@@ -40,6 +43,7 @@ public final class Painter {
             double width = Math.hypot(b[3] - b[0], b[5] - b[2]);
             Backdrop.scale(to, p, colors, (b[0] + b[3]) / 2 - width * 0.62 - 0.12 * reach, b[4], (b[2] + b[5]) / 2);
         }
+        depthScale = 0;
         for (Drawn d : sides) {
             if (d.look.surface() && d.look.strength() > 0) {
                 surface(to, viewpoint, d, fine);
@@ -49,11 +53,24 @@ public final class Painter {
             }
         }
         for (Drawn d : sides) {
+            clouds(to, p, d, colors, fine);
+        }
+        for (Drawn d : sides) {
             if (d.look.joints() || d.chosenJoint >= 0) {
                 int rgb = d.look.jointColor() < 0 ? colors.ink() : d.look.jointColor();
                 int paper = colors.skyTop();
                 JointLayer.draw(to, p, d.side.pose(), d.side.space(), rgb, paper, d.chosenJoint, d.look.allAxes(), 1);
             }
+        }
+    }
+
+    private void clouds(Picture to, Projection p, Drawn d, Palette colors, boolean fine) {
+        int smoke = d.look.tint() >= 0 ? d.look.tint() : Picture.mix(colors.clay(), colors.ink(), 0.4f);
+        int k = depthScale;
+        for (Cloud c : d.side.clouds()) {
+            CloudLayer.box(to, p, c, d.look.tint() >= 0 ? d.look.tint() : colors.faint(), 0.7);
+            CloudLayer.draw(
+                    to, p, c, smoke, k == 0 ? CloudLayer.Depth.OPEN : (x, y) -> raster.depthAt(x * k, y * k), fine);
         }
     }
 
@@ -68,6 +85,7 @@ public final class Painter {
         enlarge(to, big, k);
         Projection p = new Projection(viewpoint, w, h);
         raster.begin(w, h);
+        depthScale = d.side.surfaces().isEmpty() ? depthScale : k;
         for (int i = 0; i < d.side.surfaces().size(); i++) {
             Surface s = d.side.surfaces().get(i);
             SurfaceLayer layer = d.side.layers().get(i);

@@ -46,6 +46,30 @@ public final class Projection {
         return new double[] {m[8], m[9], m[10]};
     }
 
+    /** Where the viewer stands, common space. */
+    public double[] eye() {
+        double[] out = new double[3];
+        for (int a = 0; a < 3; a++) {
+            out[a] = -(m[a] * m[3] + m[4 + a] * m[7] + m[8 + a] * m[11]);
+        }
+        return out;
+    }
+
+    /**
+     * Writes the unit vector from the viewer through a place in the picture.
+     *
+     * @return its length where the distance along the line of sight is 1
+     */
+    public double ray(double px, double py, double[] out) {
+        double x = (px - cx) / focal;
+        double y = (cy - py) / focal;
+        double length = Math.sqrt(x * x + y * y + 1);
+        for (int a = 0; a < 3; a++) {
+            out[a] = (m[a] * x + m[4 + a] * y - m[8 + a]) / length;
+        }
+        return length;
+    }
+
     /** Writes pixel x, pixel y and the inverse of the distance to {@code out}; that is 0 for what lies behind the viewer. */
     public void project(double x, double y, double z, float[] out, int at) {
         double px = m[0] * x + m[1] * y + m[2] * z + m[3];

@@ -16,11 +16,13 @@ public final class Side {
     private final MeantSpace space;
     private final List<Surface> surfaces;
     private final List<SurfaceLayer> layers = new ArrayList<>();
+    private final Clouds clouds;
 
     public Side(Scene scene, MeantSpace space) {
         this.pose = new Pose(scene);
         this.space = space;
         this.surfaces = Surface.all(pose);
+        this.clouds = new Clouds(scene, space);
         for (Surface s : surfaces) {
             layers.add(new SurfaceLayer(scene, s.node()));
         }
@@ -33,6 +35,17 @@ public final class Side {
         for (Surface s : surfaces) {
             s.deform(pose, space.pointMatrix());
         }
+        clouds.at(clip == null && seconds == 0 ? scene().stage().startSeconds() : seconds);
+    }
+
+    /** Which grid of its volumes is shown; "" for the first of each. */
+    public void field(String name) {
+        clouds.field(name);
+    }
+
+    /** Its volumes at the moment it is posed at. */
+    public List<Cloud> clouds() {
+        return clouds.now();
     }
 
     public Scene scene() {
@@ -59,10 +72,14 @@ public final class Side {
         return layers.stream().mapToInt(SurfaceLayer::triangleCount).sum();
     }
 
-    /** {x0,y0,z0,x1,y1,z1} of the deformed surface, or of the joints where there is none, in metres. */
+    /** {x0,y0,z0,x1,y1,z1} of the deformed surface, else of its volumes over all frames, else of its joints, in metres. */
     public double[] bounds() {
         if (!surfaces.isEmpty()) {
             return Surface.bounds(surfaces);
+        }
+        double[] cloud = clouds.reach();
+        if (cloud.length > 0) {
+            return cloud;
         }
         double[] b = {1e300, 1e300, 1e300, -1e300, -1e300, -1e300};
         org.joml.Matrix4d m = new org.joml.Matrix4d();

@@ -163,7 +163,9 @@ public final class Report {
         for (Series s : t.plots()) {
             plots.add(Map.of(
                     "title",
-                    s.title() + ", clip " + sent.clips().get(s.clip()).name(),
+                    s.clip() < 0
+                            ? s.title()
+                            : s.title() + ", clip " + sent.clips().get(s.clip()).name(),
                     "svg",
                     printed ? "<img alt='plot' src='" + Plot.dataUri(s) + "'/>" : Plot.svg(s)));
         }

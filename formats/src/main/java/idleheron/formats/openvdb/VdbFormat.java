@@ -129,7 +129,8 @@ public final class VdbFormat implements SceneFormat {
         write(v, v.frames().getFirst(), scene.stage(), options(variant), out, progress);
     }
 
-    static VdbWriter.Options options(String variant) {
+    /** How a variant packs voxels. */
+    public static VdbWriter.Options options(String variant) {
         int compression = switch (variant) {
             case ZIP -> VdbFile.ZIP | VdbFile.ACTIVE_MASK;
             case PLAIN -> VdbFile.ACTIVE_MASK;

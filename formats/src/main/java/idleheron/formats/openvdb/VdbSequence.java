@@ -43,6 +43,25 @@ public final class VdbSequence {
         }
     }
 
+    /** The pattern of the sequence that a file is one frame of; the file itself where it stands alone. */
+    public static Path around(Path file) {
+        Matcher m = NUMBERED.matcher(String.valueOf(file.getFileName()));
+        if (!m.matches() || Files.isDirectory(file)) {
+            return file;
+        }
+        Path pattern = file.resolveSibling(
+                m.group(1) + m.group(2) + "#".repeat(m.group(3).length()) + ".vdb");
+        try {
+            List<Numbered> all = new ArrayList<>();
+            gather(VdbFrames.folder(file), String.valueOf(pattern.getFileName()))
+                    .values()
+                    .forEach(all::addAll);
+            return all.size() > 1 ? pattern : file;
+        } catch (IOException e) {
+            return file;
+        }
+    }
+
     /** One file of a sequence before it is opened. */
     private record Numbered(Path file, int number, int digits) {}
 

@@ -26,7 +26,7 @@ public final class DemoData {
     public static final String SENT = "postwoman_sent.fbx";
 
     public static final String SMOKE = "peat_smoke";
-    public static final String SMOKE_RETURNED = "peat_smoke_returned";
+    public static final String SMOKE_RETURNED = "peat_smoke_from_elsewhere";
 
     private DemoData() {}
 

@@ -1,0 +1,104 @@
+package idleheron.desktop;
+
+import idleheron.core.Figure;
+import idleheron.core.compare.Evidence;
+import idleheron.core.crossing.Asset;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.volume.GridHeader;
+import idleheron.core.volume.GridSize;
+import idleheron.core.volume.IndexBox;
+import idleheron.core.volume.Volume;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.Node;
+
+/** What a volume holds, as a table, as a line and as a list of facts. */
+final class VolumeTables {
+    private static final double MEGA = 1 << 20;
+
+    private VolumeTables() {}
+
+    /** "23 frames · density, temperature, velocity". */
+    static String summary(Scene s) {
+        Volume v = s.volumes().getFirst();
+        String frames = v.padding() == 0 ? "one frame" : v.frames().size() + " frames";
+        return frames + " · " + String.join(", ", v.gridNames());
+    }
+
+    /** One row per grid and frame. */
+    static Evidence grids(Scene s) {
+        List<Evidence.Row> rows = new ArrayList<>();
+        for (Volume v : s.volumes()) {
+            for (Volume.Frame f : v.frames()) {
+                double seconds =
+                        v.padding() == 0 ? Double.NaN : s.stage().rate().seconds(f.number());
+                if (f.isBroken()) {
+                    rows.add(new Evidence.Row(
+                            f.file(),
+                            -1,
+                            -1,
+                            -1,
+                            seconds,
+                            true,
+                            List.of((double) f.number(), f.fault(), "–", "–", "–", "–", "–")));
+                }
+                for (GridHeader h : v.headers(f)) {
+                    IndexBox b = h.box();
+                    rows.add(new Evidence.Row(
+                            h.label(),
+                            -1,
+                            -1,
+                            -1,
+                            seconds,
+                            false,
+                            List.of(
+                                    (double) f.number(),
+                                    h.typeName() + (h.half() ? ", halves" : ""),
+                                    h.gridClass(),
+                                    h.voxelSize() * s.stage().metersPerUnit() * 1000,
+                                    h.voxels() < 0 ? (Object) "–" : (Object) (double) h.voxels(),
+                                    b == null || b.isEmpty() ? "–" : b.size(0) + " × " + b.size(1) + " × " + b.size(2),
+                                    h.compression())));
+                }
+            }
+        }
+        return new Evidence(
+                "grid", List.of("frame", "type", "class", "voxel mm", "active voxels", "box, voxels", "packed"), rows);
+    }
+
+    static List<Node> facts(Asset a) {
+        Stage s = a.scene().stage();
+        Volume v = a.scene().volumes().getFirst();
+        double dense = 0;
+        double half = 0;
+        double voxel = 0;
+        for (Volume.Frame f : v.sound()) {
+            double sum = 0;
+            double halves = 0;
+            for (GridHeader h : v.headers(f)) {
+                GridSize g = GridSize.of(h, 0);
+                sum += Double.isNaN(g.dense()) ? 0 : g.dense();
+                halves += Double.isNaN(g.denseHalf()) ? 0 : g.denseHalf();
+                voxel = Math.max(voxel, h.voxelSize());
+            }
+            dense = Math.max(dense, sum);
+            half = Math.max(half, halves);
+        }
+        return List.of(
+                Ui.label("As taken: a volume file need not say", "small"),
+                Ui.fact("up", s.axes().up().label()),
+                Ui.fact("unit", s.unitLabel()),
+                Ui.fact("rate", s.rate().label() + " /s"),
+                Ui.fact("file", a.format() + " " + a.variant()),
+                Ui.label(" ", "small"),
+                Ui.label("Measured", "small"),
+                Ui.fact("frames", v.padding() == 0 ? "–" : v.first() + " – " + v.last()),
+                Ui.fact("missing", Integer.toString(v.missing().size())),
+                Ui.fact("grids", Integer.toString(v.gridNames().size())),
+                Ui.fact("largest voxel", Figure.number(voxel * s.metersPerUnit() * 1000) + " mm"),
+                Ui.fact("dense, at most", Figure.number(dense / MEGA) + " MB"),
+                Ui.fact("in halves", Figure.number(half / MEGA) + " MB"),
+                Ui.fact("on disk", Ui.bytes(a.bytes())));
+    }
+}
