@@ -99,6 +99,9 @@ final class CompareScreen implements Screen {
         bench.compared().addListener((o, was, is) -> {
             chooseWorst();
             show();
+            if (is != null && !is.sent().scene().volumes().isEmpty()) {
+                view.showAll();
+            }
         });
         bench.joint().addListener((o, was, is) -> point());
         bench.transport().clip().addListener((o, was, is) -> showPlot());
@@ -464,6 +467,7 @@ final class CompareScreen implements Screen {
             view.show(List.of(), ViewRequest.Arrangement.OVER);
             return;
         }
+        Arrangements.allow(arrangement, c);
         Scene s = c.sent().scene();
         Scene r = c.returned().scene();
         boolean meant = bench.asMeant().get();

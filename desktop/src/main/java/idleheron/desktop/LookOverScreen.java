@@ -46,6 +46,7 @@ final class LookOverScreen implements Screen {
     private final ToggleGroup tab = new ToggleGroup();
     private ToggleGroup filter = new ToggleGroup();
     private final HBox legend;
+    private final HBox styles;
     private final Label legendText = Ui.label("", "small");
 
     private @org.jspecify.annotations.Nullable Asset shownFor;
@@ -67,7 +68,7 @@ final class LookOverScreen implements Screen {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        HBox styles = Ui.choice(style, "Surface", "Wire", "Weights", "Joints");
+        styles = Ui.choice(style, "Surface", "Wire", "Weights", "Joints");
         HBox meanings = Ui.choice(meaning, "As stored", "As meant");
         Ui.choose(meaning, "As meant");
         StackPane stack = new StackPane(view, styles, meanings, legend);
@@ -171,6 +172,7 @@ final class LookOverScreen implements Screen {
             Ui.choose(tab, "Volumes");
         }
         shownFor = l.asset();
+        styles.setVisible(!volumes);
         String kind = volumes
                 ? scene.volumes().getFirst().padding() > 0 ? "volume sequence" : "volume"
                 : l.facts().isSkinned()

@@ -76,8 +76,11 @@ final class SideBand extends HBox {
                 1,
                 Ui.label(asset.name(), "strong"),
                 Ui.label(
-                        word + " · " + Ui.thousands(s.pointCount()) + " points · "
-                                + s.joints().size() + " joints",
+                        word + " · "
+                                + (s.volumes().isEmpty()
+                                        ? Ui.thousands(s.pointCount()) + " points · "
+                                                + s.joints().size() + " joints"
+                                        : VolumeTables.summary(s)),
                         "second"));
         who.setMinWidth(0);
         box.getChildren().addAll(who, Ui.grow());
@@ -102,7 +105,7 @@ final class SideBand extends HBox {
     private static String range(Scene s) {
         double start = Double.POSITIVE_INFINITY;
         double end = Double.NEGATIVE_INFINITY;
-        for (Clip c : s.clips()) {
+        for (Clip c : Playables.of(s)) {
             start = Math.min(start, c.firstFrame());
             end = Math.max(end, c.lastFrame());
         }

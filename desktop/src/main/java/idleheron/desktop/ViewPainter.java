@@ -51,7 +51,13 @@ final class ViewPainter {
         }
         double[] bounds = {-0.5, 0, -0.5, 0.5, 2, 0.5};
         if (!all.isEmpty()) {
-            bounds = all.getFirst().bounds();
+            bounds = all.getFirst().bounds().clone();
+            for (Side other : all) {
+                // a cloud is seen through, so that one may stand inside another that is much larger
+                if (other.surfaces().isEmpty() && !other.scene().volumes().isEmpty()) {
+                    grow(bounds, other.bounds());
+                }
+            }
         }
         Viewpoint v = r.viewpoint() == null ? start(bounds, r.height()) : r.viewpoint();
         double reach = Math.max(1e-3, Math.max(bounds[4] - bounds[1], bounds[3] - bounds[0]));
@@ -77,6 +83,13 @@ final class ViewPainter {
     private static Viewpoint start(double[] bounds, int height) {
         Viewpoint all = Viewpoint.start().framing(bounds);
         return height < LOW ? all.zoomed(1.22) : all;
+    }
+
+    private static void grow(double[] box, double[] by) {
+        for (int a = 0; a < 3; a++) {
+            box[a] = Math.min(box[a], by[a]);
+            box[a + 3] = Math.max(box[a + 3], by[a + 3]);
+        }
     }
 
     private Side side(ViewRequest.Shown s) {

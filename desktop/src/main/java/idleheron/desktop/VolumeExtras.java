@@ -37,7 +37,7 @@ import org.jspecify.annotations.Nullable;
 
 /** A slice through the field that is shown, with the value under the cursor, and how its values are spread. */
 final class VolumeExtras extends HBox {
-    private static final double SLICE = 168;
+    private static final double SLICE = 132;
     private static final double BARS = 150;
 
     private final Bench bench;
@@ -45,7 +45,7 @@ final class VolumeExtras extends HBox {
     private final ToggleGroup axis = new ToggleGroup();
     private final Slider depth = new Slider(0, 1, 0.5);
     private final Canvas picture = new Canvas(SLICE, SLICE);
-    private final Canvas bars = new Canvas(BARS, 84);
+    private final Canvas bars = new Canvas(BARS, 62);
     private final Label under = Ui.label("", "figure");
     private final Label spread = Ui.wrapped("", "small");
     private final ExecutorService worker = Executors.newSingleThreadExecutor(
@@ -81,14 +81,14 @@ final class VolumeExtras extends HBox {
         depth.setTooltip(new Tooltip("Where the slice lies in the volume"));
         depth.setPrefWidth(BARS);
         depth.valueProperty().addListener((o, was, is) -> ask());
-        under.setMinHeight(34);
+        under.setMinHeight(30);
         under.setWrapText(true);
         under.setMaxWidth(BARS);
         picture.addEventHandler(MouseEvent.MOUSE_MOVED, e -> tell(e.getX(), e.getY()));
         picture.addEventHandler(MouseEvent.MOUSE_EXITED, e -> under.setText(""));
         bench.transport().seconds().addListener((o, was, is) -> ask());
         bench.dusk().addListener((o, was, is) -> draw());
-        HBox slicing = Ui.row(6, Ui.label("slice across", "small"), axes);
+        HBox slicing = Ui.row(6, Ui.label("across", "small"), axes);
         slicing.setAlignment(Pos.CENTER_LEFT);
         VBox side = Ui.column(4, field, slicing, depth, bars, spread);
         getChildren().addAll(Ui.column(2, picture, under), side);
@@ -155,6 +155,7 @@ final class VolumeExtras extends HBox {
             Made m = new Made(w, Slice.of(g.tree(), w.axis, at, b), Histogram.of(g.tree(), 32), g);
             Platform.runLater(() -> {
                 made = m;
+                under.setText("");
                 draw();
             });
         } catch (IOException e) {
@@ -219,17 +220,17 @@ final class VolumeExtras extends HBox {
         double w = BARS / of.counts().length;
         h.setFill(tone("#3F7656", "#7DB894"));
         for (int i = 0; i < of.counts().length; i++) {
-            double tall = 66 * Math.sqrt((double) of.counts()[i] / most);
-            h.fillRect(i * w, 70 - tall, Math.max(1, w - 1), tall);
+            double tall = 46 * Math.sqrt((double) of.counts()[i] / most);
+            h.fillRect(i * w, 49 - tall, Math.max(1, w - 1), tall);
         }
         h.setStroke(tone("#DDD4C3", "#3D4B52"));
-        h.strokeLine(0, 70.5, BARS, 70.5);
+        h.strokeLine(0, 49.5, BARS, 49.5);
         h.setFill(tone("#5E6B73", "#B9C1C0"));
         h.setFont(javafx.scene.text.Font.font("B612", 10));
-        h.fillText(Figure.number(of.low()), 0, 82);
+        h.fillText(Figure.number(of.low()), 0, 60);
         String high = Figure.number(of.high());
-        h.fillText(high, BARS - 6.2 * high.length(), 82);
-        spread.setText("values of active voxels, height by the root of their number");
+        h.fillText(high, BARS - 6.2 * high.length(), 60);
+        spread.setText("how many voxels, by value");
     }
 
     private void tell(double x, double y) {

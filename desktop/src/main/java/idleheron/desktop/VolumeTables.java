@@ -41,7 +41,7 @@ final class VolumeTables {
                             -1,
                             seconds,
                             true,
-                            List.of((double) f.number(), f.fault(), "–", "–", "–", "–", "–")));
+                            List.of((double) f.number(), f.fault(), "–", "–", "–")));
                 }
                 for (GridHeader h : v.headers(f)) {
                     IndexBox b = h.box();
@@ -54,17 +54,16 @@ final class VolumeTables {
                             false,
                             List.of(
                                     (double) f.number(),
-                                    h.typeName() + (h.half() ? ", halves" : ""),
-                                    h.gridClass(),
+                                    h.typeName(),
                                     h.voxelSize() * s.stage().metersPerUnit() * 1000,
                                     h.voxels() < 0 ? (Object) "–" : (Object) (double) h.voxels(),
-                                    b == null || b.isEmpty() ? "–" : b.size(0) + " × " + b.size(1) + " × " + b.size(2),
-                                    h.compression())));
+                                    b == null || b.isEmpty()
+                                            ? "–"
+                                            : b.size(0) + " × " + b.size(1) + " × " + b.size(2))));
                 }
             }
         }
-        return new Evidence(
-                "grid", List.of("frame", "type", "class", "voxel mm", "active voxels", "box, voxels", "packed"), rows);
+        return new Evidence("grid", List.of("frame", "type", "voxel mm", "active voxels", "box, voxels"), rows);
     }
 
     static List<Node> facts(Asset a) {
@@ -95,10 +94,17 @@ final class VolumeTables {
                 Ui.label("Measured", "small"),
                 Ui.fact("frames", v.padding() == 0 ? "–" : v.first() + " – " + v.last()),
                 Ui.fact("missing", Integer.toString(v.missing().size())),
-                Ui.fact("grids", Integer.toString(v.gridNames().size())),
                 Ui.fact("largest voxel", Figure.number(voxel * s.metersPerUnit() * 1000) + " mm"),
                 Ui.fact("dense, at most", Figure.number(dense / MEGA) + " MB"),
                 Ui.fact("in halves", Figure.number(half / MEGA) + " MB"),
-                Ui.fact("on disk", Ui.bytes(a.bytes())));
+                Ui.fact("on disk", Ui.bytes(a.bytes())),
+                Ui.fact("numbers", stored(v)));
+    }
+
+    private static String stored(Volume v) {
+        List<GridHeader> all =
+                v.sound().isEmpty() ? List.of() : v.headers(v.sound().getFirst());
+        long half = all.stream().filter(GridHeader::half).count();
+        return half == 0 ? "in full" : half == all.size() ? "halves" : half + " of " + all.size() + " halves";
     }
 }

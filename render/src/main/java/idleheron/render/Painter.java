@@ -14,6 +14,9 @@ public final class Painter {
 
     private static final int SMOOTH_MOVING_BELOW = 90_000;
 
+    /** Pixels that a metre takes at least where the metre scale can be read. */
+    private static final double LEAST_METER = 24;
+
     private final Rasterizer raster = new Rasterizer();
     /** How many times as large as the picture the depth of the last surface is; 0 where there is none. */
     private int depthScale;
@@ -38,7 +41,7 @@ public final class Painter {
         Projection p = new Projection(viewpoint, to.width(), to.height());
         to.fill(colors.skyTop(), colors.skyBottom());
         Backdrop.draw(to, p, colors, reach);
-        if (!sides.isEmpty() && to.width() >= SCALE_FROM) {
+        if (!sides.isEmpty() && to.width() >= SCALE_FROM && p.pixelsPerMeter() > LEAST_METER) {
             double[] b = sides.getFirst().side.bounds();
             double width = Math.hypot(b[3] - b[0], b[5] - b[2]);
             Backdrop.scale(to, p, colors, (b[0] + b[3]) / 2 - width * 0.62 - 0.12 * reach, b[4], (b[2] + b[5]) / 2);

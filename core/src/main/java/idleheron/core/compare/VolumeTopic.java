@@ -51,7 +51,7 @@ final class VolumeTopic {
             Volume back = VolumePairs.partner(p, i);
             if (back == null) {
                 missing++;
-                rows.add(row(sent.name(), Double.NaN, true, "missing", 0, 0, 0, 0, 0, 1));
+                rows.add(row(sent.name(), "–", Double.NaN, true, "missing", 0, 0, 0, 0, 0, 1));
                 continue;
             }
             grids += volume(sent, back, progress);
@@ -60,6 +60,7 @@ final class VolumeTopic {
         Evidence e = new Evidence(
                 "grid",
                 List.of(
+                        "frame",
                         "state",
                         "off by mm",
                         "voxel size ×",
@@ -78,7 +79,7 @@ final class VolumeTopic {
     }
 
     private static double weight(Evidence.Row r) {
-        return r.cells().get(1) instanceof Double d ? d : 0;
+        return r.cells().get(2) instanceof Double d ? d : 0;
     }
 
     private String summary(int grids) {
@@ -106,7 +107,8 @@ final class VolumeTopic {
             if (g == null) {
                 missing++;
                 rows.add(row(
-                        subject(sent, m),
+                        m.sent().label(),
+                        frame(sent, m),
                         seconds,
                         true,
                         m.backFrame() == null ? "no frame" : "missing",
@@ -126,7 +128,7 @@ final class VolumeTopic {
             }
             Evidence.Row r = rows.getLast();
             curves.computeIfAbsent(m.sent().name(), k -> new ArrayList<>()).add(new double[] {
-                seconds, r.cells().get(5) instanceof Double d ? 100 * d : 0
+                seconds, r.cells().get(6) instanceof Double d ? 100 * d : 0
             });
         }
         for (String name : sent.gridNames()) {
@@ -148,8 +150,8 @@ final class VolumeTopic {
                 name + ", worst voxel", "% of range", -1, seconds, worst, worst, nodes, 100 * p.tolerances.voxel());
     }
 
-    private static String subject(Volume v, VolumePairs.Match m) {
-        return v.padding() == 0 ? m.sent().label() : m.sent().label() + ", frame " + m.frame();
+    private static Object frame(Volume v, VolumePairs.Match m) {
+        return v.padding() == 0 ? "–" : (Object) (double) m.frame();
     }
 
     private static Figure figure(double value, String unit, Volume v, VolumePairs.Match m) {
@@ -168,7 +170,7 @@ final class VolumeTopic {
                         : g.half() && !h.half() ? "halves" : "there";
         if (h.type() == null || g.type() == null) {
             boolean over = placedWrong || h.voxels() != g.voxels();
-            rows.add(row(subject(sent, m), seconds, over, "not read", mm, ratio, 0, 0, 0, 1));
+            rows.add(row(m.sent().label(), frame(sent, m), seconds, over, "not read", mm, ratio, 0, 0, 0, 1));
             return;
         }
         try {
@@ -185,7 +187,8 @@ final class VolumeTopic {
                     || !g.typeName().equals(h.typeName())
                     || !g.gridClass().equals(h.gridClass());
             rows.add(row(
-                    subject(sent, m),
+                    m.sent().label(),
+                    frame(sent, m),
                     seconds,
                     over,
                     state,
@@ -197,7 +200,7 @@ final class VolumeTopic {
                     d.massRatio()));
         } catch (IOException e) {
             missing++;
-            rows.add(row(subject(sent, m), seconds, true, "cannot be read", mm, ratio, 0, 0, 0, 1));
+            rows.add(row(m.sent().label(), frame(sent, m), seconds, true, "cannot be read", mm, ratio, 0, 0, 0, 1));
         }
     }
 
@@ -281,6 +284,7 @@ final class VolumeTopic {
 
     private static Evidence.Row row(
             String subject,
+            Object frame,
             double seconds,
             boolean over,
             String state,
@@ -291,6 +295,12 @@ final class VolumeTopic {
             double worst,
             double mass) {
         return new Evidence.Row(
-                subject, -1, -1, -1, seconds, over, List.of(state, mm, ratio, onlySent, onlyReturned, worst, mass));
+                subject,
+                -1,
+                -1,
+                -1,
+                seconds,
+                over,
+                List.of(frame, state, mm, ratio, onlySent, onlyReturned, worst, mass));
     }
 }

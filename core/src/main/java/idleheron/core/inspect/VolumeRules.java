@@ -307,9 +307,8 @@ final class VolumeRules {
                     where = f;
                 }
             }
-            double coarser = GridSize.coarser(worst, budget);
-            if (where != null && coarser > 1) {
-                double factor = Math.ceil(coarser * 100) / 100;
+            if (where != null && worst > budget) {
+                double factor = GridSize.coarser(v.headers(where), half, budget);
                 out.add(finding(
                         "volume-over-budget",
                         Severity.DRIFTS,

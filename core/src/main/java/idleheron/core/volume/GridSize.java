@@ -1,5 +1,7 @@
 package idleheron.core.volume;
 
+import java.util.List;
+
 /**
  * What a grid takes in memory, in bytes.
  *
@@ -23,8 +25,33 @@ public record GridSize(double sparse, double sparseHalf, double dense, double de
         return new GridSize(voxels * t.bytes() + masks, voxels * half + masks, dense * t.bytes(), dense * half);
     }
 
-    /** How many times as large voxels must be for {@code bytes} to become {@code budget}; 1 where they fit. */
-    public static double coarser(double bytes, double budget) {
-        return bytes <= budget ? 1 : Math.cbrt(bytes / budget);
+    /**
+     * How many times as large voxels must be, in steps of a hundredth, for all grids together to take no more than a budget,
+     * dense. A voxel more an edge is allowed for, since what lay at the edge may reach into it.
+     *
+     * @param budget bytes
+     */
+    public static double coarser(List<GridHeader> grids, boolean half, double budget) {
+        double factor = 1;
+        while (bytes(grids, half, factor) > budget && factor < 1000) {
+            factor = Math.ceil(factor * 101) / 100;
+        }
+        return factor;
+    }
+
+    private static double bytes(List<GridHeader> grids, boolean half, double factor) {
+        double sum = 0;
+        for (GridHeader h : grids) {
+            ValueType t = h.type();
+            IndexBox b = h.box();
+            if (t != null && b != null && !b.isEmpty()) {
+                double voxels = 1;
+                for (int a = 0; a < 3; a++) {
+                    voxels *= factor == 1 ? b.size(a) : Math.ceil(b.size(a) / factor) + 1;
+                }
+                sum += voxels * (half && t.real() ? 2.0 * t.components() : t.bytes());
+            }
+        }
+        return sum;
     }
 }
