@@ -49,7 +49,8 @@ public final class VolumeDepths {
     public static List<Finding> of(Scene scene, Progress progress) {
         List<Finding> out = new ArrayList<>();
         for (Volume v : scene.volumes()) {
-            of(scene, v, VolumeSurvey.of(v, null, progress), out);
+            of(scene, v, VolumeSurvey.of(v, null, progress.part(0, 0.7)), out);
+            VolumeEmitter.look(scene, v, progress.part(0.7, 1), out);
         }
         return out;
     }

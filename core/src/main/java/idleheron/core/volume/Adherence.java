@@ -71,7 +71,19 @@ public final class Adherence {
                 at[a] = Math.clamp(index[a], o[3 * leaf + a] - 0.5, o[3 * leaf + a] + 7.5);
                 d += (at[a] - index[a]) * (at[a] - index[a]);
             }
-            if (d < best && Bits.count(grid.tree().leafMasks(), 8 * leaf, 8) > 0) {
+            if (d >= best || Bits.count(grid.tree().leafMasks(), 8 * leaf, 8) == 0) {
+                continue;
+            }
+            IndexBox b = Census.leafBox(
+                    grid.tree().leafMasks(),
+                    leaf,
+                    IndexBox.cube(o[3 * leaf], o[3 * leaf + 1], o[3 * leaf + 2], InnerNode.LEAF));
+            d = 0;
+            for (int a = 0; a < 3; a++) {
+                at[a] = Math.clamp(index[a], b.min(a) - 0.5, b.max(a) + 0.5);
+                d += (at[a] - index[a]) * (at[a] - index[a]);
+            }
+            if (d < best) {
                 best = d;
                 foundX = at[0];
                 foundY = at[1];

@@ -67,9 +67,15 @@ public record GridMap(
     public double[] voxelSize() {
         double[] out = new double[3];
         Frustum f = frustum;
-        double i = f == null ? 0 : 0.5 * (f.min[0] + f.max[0]);
-        double j = f == null ? 0 : 0.5 * (f.min[1] + f.max[1]);
-        double k = f == null ? 0 : f.min[2];
+        if (f == null) {
+            for (int a = 0; a < 3; a++) {
+                out[a] = Math.hypot(Math.hypot(affine[a], affine[4 + a]), affine[8 + a]);
+            }
+            return out;
+        }
+        double i = 0.5 * (f.min[0] + f.max[0]);
+        double j = 0.5 * (f.min[1] + f.max[1]);
+        double k = f.min[2];
         double[] at = apply(i, j, k);
         for (int a = 0; a < 3; a++) {
             double[] next = apply(a == 0 ? i + 1 : i, a == 1 ? j + 1 : j, a == 2 ? k + 1 : k);

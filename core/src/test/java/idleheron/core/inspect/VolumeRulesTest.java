@@ -195,6 +195,34 @@ class VolumeRulesTest {
                 .isNull();
     }
 
+    @Test
+    void findsAVolumeThatComesOffItsEmitter() {
+        Volume v = Volumes.sequence(3, f -> new Grid[] {Volumes.density(Volumes.ball(4, 0, 4 * f, 0, 1))});
+        Scene s = Volumes.scene(v);
+        idleheron.core.scene.Mesh plate = new idleheron.core.scene.Mesh(
+                "hearth",
+                new double[] {0, 0.1, 0, 0.1, 0.1, 0, 0, 0.1, 0.1},
+                new int[] {0, 3},
+                new int[] {0, 1, 2},
+                null,
+                List.of(),
+                null,
+                null,
+                null,
+                null,
+                List.of());
+        Scene with = s.withMeshes(List.of(plate))
+                .withNodes(List.of(
+                        idleheron.core.scene.Node.mesh("hearth", -1, idleheron.core.scene.Transform.IDENTITY, 0)));
+        Finding f = told(with, null, "volume-off-emitter");
+        assertThat(f.figure().frame()).isEqualTo(3);
+        assertThat(f.figure().value()).isBetween(600.0, 700.0);
+        assertThat(f.title()).isEqualTo("The volume comes off its emitter");
+        Volume still = Volumes.sequence(3, n -> new Grid[] {Volumes.density(Volumes.ball(4, 0, 2, 0, 1))});
+        assertThat(find(with.withVolumes(List.of(still)), null, "volume-off-emitter"))
+                .isNull();
+    }
+
     /** Size of a scene's first volume, dense, MB. */
     private static final class VolumeSurveyed {
         static double dense(Scene s) {

@@ -55,13 +55,13 @@ public final class DemoData {
                 s.rehearse(folder.resolve(SENT), back, Progress.NONE);
             }
         }
-        progress.at(0.9, "burning peat");
-        smoke(folder);
+        smoke(folder, progress);
         progress.at(1, "ready");
     }
 
-    /** The smoke as it was baked, and as it came back: in centimetres, on its side, one grid under another name. */
-    private static void smoke(Path folder) throws IOException {
+    /** Writes the smoke as it was baked, and as it came back: in centimetres, on its side, one grid under another name. */
+    public static void smoke(Path folder, Progress progress) throws IOException {
+        progress.at(0.9, "burning peat");
         Path sent = folder.resolve(SMOKE);
         Path returned = folder.resolve(SMOKE_RETURNED);
         if (Files.exists(sent) && Files.exists(returned)) {
