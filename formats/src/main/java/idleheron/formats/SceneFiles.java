@@ -65,11 +65,12 @@ public final class SceneFiles {
     }
 
     /**
-     * The file as stored, for a person to look through.
+     * The file as stored, for a person to look through; of numbered files the first.
      *
      * @throws FormatException when the file is no format that is known, or is broken
      */
-    public static Outline outline(Path file, Progress progress) throws IOException {
+    public static Outline outline(Path path, Progress progress) throws IOException {
+        Path file = VdbSequence.matches(path) ? VdbSequence.firstFile(path) : path;
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ);
                 Arena arena = Arena.ofShared()) {
             MemorySegment bytes = channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size(), arena);

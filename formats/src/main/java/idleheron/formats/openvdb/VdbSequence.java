@@ -97,6 +97,21 @@ public final class VdbSequence {
                 .withVolumes(volumes);
     }
 
+    /**
+     * The first file of the sequences that a path stands for.
+     *
+     * @throws FormatException when there is none
+     */
+    public static Path firstFile(Path path) throws IOException {
+        boolean folder = Files.isDirectory(path);
+        Path in = folder ? path : VdbFrames.folder(path);
+        return gather(in, folder ? "" : String.valueOf(path.getFileName())).values().stream()
+                .findFirst()
+                .map(VdbSequence::first)
+                .orElseThrow(() -> FormatException.in(
+                        String.valueOf(path.getFileName()), "files that this names", "none in " + in));
+    }
+
     private static Path first(List<Numbered> files) {
         return files.getFirst().file;
     }
