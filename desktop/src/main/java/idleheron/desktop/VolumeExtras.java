@@ -83,7 +83,9 @@ final class VolumeExtras extends HBox {
         depth.valueProperty().addListener((o, was, is) -> ask());
         under.setMinHeight(30);
         under.setWrapText(true);
-        under.setMaxWidth(BARS);
+        under.setPrefWidth(SLICE);
+        under.setMinWidth(SLICE);
+        under.setMaxWidth(SLICE);
         picture.addEventHandler(MouseEvent.MOUSE_MOVED, e -> tell(e.getX(), e.getY()));
         picture.addEventHandler(MouseEvent.MOUSE_EXITED, e -> under.setText(""));
         bench.transport().seconds().addListener((o, was, is) -> ask());
