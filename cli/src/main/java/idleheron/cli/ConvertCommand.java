@@ -3,6 +3,7 @@ package idleheron.cli;
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.SkeletonFit;
 import idleheron.core.compare.Tolerances;
+import idleheron.core.crossing.Preparation;
 import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.Proof;
@@ -165,10 +166,14 @@ final class ConvertCommand implements Callable<Integer> {
 
     private int volumes(Scene read, List<Remedy> all, String kind) throws IOException {
         Scene scene = VolumeConvert.cut(read, frames);
-        for (Remedy r : all) {
-            scene = r.apply(scene);
-            spec.commandLine().getErr().println(r.title() + ": " + r.describe());
+        Preparation ready = Preparation.of(scene, all, Progress.NONE);
+        for (Preparation.Step s : ready.steps()) {
+            spec.commandLine()
+                    .getErr()
+                    .println(s.remedy().title() + ": " + s.measure() + " " + s.before() + " → " + s.after() + "; "
+                            + s.voxels());
         }
+        scene = ready.scene();
         new VolumeConvert(outFile, kind, overwrite, spec.commandLine().getOut()).write(scene, company, all);
         return Main.CLEAN;
     }

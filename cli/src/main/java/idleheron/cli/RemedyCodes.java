@@ -32,6 +32,8 @@ import idleheron.core.remedy.SplitClip;
 import idleheron.core.remedy.SplitMeshes;
 import idleheron.core.remedy.TuneWeights;
 import idleheron.core.time.FrameRate;
+import idleheron.core.volume.IndexBox;
+import idleheron.core.volume.ValueType;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -73,6 +75,9 @@ final class RemedyCodes {
             "coarsen-grids",
             "multiply-grid",
             "heal-grids",
+            "prune-grids",
+            "retype-grid",
+            "crop-grids",
             "turn-volumes",
             "scale-volumes",
             "renumber-frames",
@@ -88,6 +93,30 @@ final class RemedyCodes {
             }
         }
         throw new IllegalArgumentException("no axis " + told + ", expected X, Y, Z or -X, -Y, -Z");
+    }
+
+    private static ValueType type(String told) {
+        for (ValueType t : ValueType.values()) {
+            if (t.id().equals(told)) {
+                return t;
+            }
+        }
+        throw new IllegalArgumentException("no type " + told + ", expected one of "
+                + String.join(
+                        ", ",
+                        java.util.Arrays.stream(ValueType.values())
+                                .map(ValueType::id)
+                                .toList()));
+    }
+
+    private static IndexBox box(String told) {
+        int[] n = java.util.Arrays.stream(told.split(","))
+                .mapToInt(Integer::parseInt)
+                .toArray();
+        if (n.length != 6) {
+            throw new IllegalArgumentException("expected six whole numbers, found " + told);
+        }
+        return new IndexBox(n[0], n[1], n[2], n[3], n[4], n[5]);
     }
 
     private static double positive(String value) {
@@ -144,6 +173,9 @@ final class RemedyCodes {
             case "coarsen-grids" -> ChangeGrids.coarsen(positive(value));
             case "multiply-grid" -> ChangeGrids.multiply(two[0], Double.parseDouble(two.length < 2 ? "1" : two[1]));
             case "heal-grids" -> ChangeGrids.heal();
+            case "prune-grids" -> ChangeGrids.prune(value.isEmpty() ? 0 : Double.parseDouble(value));
+            case "retype-grid" -> ChangeGrids.retype(two[0], type(two.length < 2 ? "" : two[1]));
+            case "crop-grids" -> ChangeGrids.crop(box(value));
             case "turn-volumes" -> ChangeGrids.turn(axis(two[0]), axis(two.length < 2 ? "Y" : two[1]));
             case "scale-volumes" -> ChangeGrids.scale(positive(value));
             case "renumber-frames" -> new RenumberFrames(Integer.parseInt(value));

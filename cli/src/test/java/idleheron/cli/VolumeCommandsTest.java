@@ -54,7 +54,7 @@ class VolumeCommandsTest {
         assertThat(v).hasSize(3);
         assertThat(v.path(0).path("name").asText()).isEqualTo("density");
         assertThat(v.path(0).path("class").asText()).isEqualTo("fog volume");
-        assertThat(v.path(0).path("voxelSize").path(0).asDouble()).isEqualTo(0.05);
+        assertThat(v.path(0).path("voxelSize").path(0).asDouble()).isEqualTo(0.0625);
         assertThat(v.path(0).path("half").asBoolean()).isTrue();
         assertThat(v.path(0).path("max").path(0).asDouble()).isBetween(1.0, 3.0);
         assertThat(v.path(0).path("checksumLeafVoxels").asText()).matches("[0-9a-f]{16}");

@@ -177,14 +177,16 @@ final class MakeReadyScreen implements Screen {
                 Ui.label("→", "second"),
                 Ui.label(s.after(), "figure"));
         double mm = s.proof().worst().value();
-        boolean still = mm < 0.01;
+        boolean still = s.voxels().isEmpty() ? mm < 0.01 : !s.voxels().startsWith("worst");
         HBox moved = Ui.row(
                 6,
                 Ui.mark(still ? Verdict.CLEAN : Verdict.DRIFTED, 11),
-                Ui.label(
-                        "surface moves " + String.format(java.util.Locale.ROOT, "%.4f mm", mm) + " in "
-                                + s.proof().frames() + " poses",
-                        "second"));
+                s.voxels().isEmpty()
+                        ? Ui.label(
+                                "surface moves " + String.format(java.util.Locale.ROOT, "%.4f mm", mm) + " in "
+                                        + s.proof().frames() + " poses",
+                                "second")
+                        : Ui.wrapped(s.voxels(), "second"));
         VBox text = Ui.column(
                 4,
                 Ui.label((index + 1) + "  " + s.remedy().title(), "strong"),

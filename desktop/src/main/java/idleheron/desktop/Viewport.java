@@ -60,6 +60,7 @@ final class Viewport extends Region {
     private double lastY;
     private long painted;
     private String field = "";
+    private boolean dragging;
 
     Viewport(Transport transport) {
         this.transport = transport;
@@ -175,12 +176,17 @@ final class Viewport extends Region {
         lastY = e.getY();
         boolean move = e.getButton() != MouseButton.PRIMARY || e.isShiftDown();
         setCursor(Cursor.CLOSED_HAND);
+        dragging = true;
         double h = Math.max(1, getHeight());
         turn(v -> move ? v.panned(-dx / h, dy / h) : v.orbited(-dx * 0.4, dy * 0.3));
     }
 
     private void released(MouseEvent e) {
         setCursor(Cursor.OPEN_HAND);
+        if (dragging) {
+            dragging = false;
+            request();
+        }
         ViewPainter.Painted p = last;
         if (p == null || Math.hypot(e.getX() - pressX, e.getY() - pressY) > 3) {
             return;
@@ -216,7 +222,7 @@ final class Viewport extends Region {
                 field,
                 viewpoint,
                 palette,
-                !transport.playing().get(),
+                !transport.playing().get() && !dragging,
                 w,
                 h);
         if (wanted.getAndSet(r) == null) {

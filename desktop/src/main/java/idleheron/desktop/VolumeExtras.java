@@ -1,6 +1,7 @@
 package idleheron.desktop;
 
 import idleheron.core.Figure;
+import idleheron.core.inspect.VolumeEmitter;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.Census;
@@ -43,6 +44,7 @@ final class VolumeExtras extends HBox {
     private final Bench bench;
     private final ComboBox<String> field = new ComboBox<>();
     private final ToggleGroup axis = new ToggleGroup();
+    private final ToggleGroup below = new ToggleGroup();
     private final Slider depth = new Slider(0, 1, 0.5);
     private final Canvas picture = new Canvas(SLICE, SLICE);
     private final Canvas bars = new Canvas(BARS, 62);
@@ -55,12 +57,19 @@ final class VolumeExtras extends HBox {
     private @Nullable Made made;
     private @Nullable Grid kept;
     private List<Object> keptFor = List.of();
+    private @Nullable VolumeEmitter held;
+    private @Nullable Scene heldFor;
 
     /** What is to be shown. */
-    private record Wish(Volume volume, Volume.Frame frame, String field, int axis, double depth) {}
+    private record Wish(
+            Scene scene, Volume volume, Volume.Frame frame, String field, int axis, double depth, boolean emitter) {}
 
     /** What is shown. */
-    private record Made(Wish wish, Slice slice, Histogram histogram, Grid grid) {}
+    private record Made(
+            Wish wish,
+            Slice slice,
+            Histogram histogram,
+            @Nullable VolumeEmitter emitter) {}
 
     VolumeExtras(Bench bench, java.util.function.Consumer<String> fieldChosen) {
         this.bench = bench;
@@ -90,9 +99,11 @@ final class VolumeExtras extends HBox {
         picture.addEventHandler(MouseEvent.MOUSE_EXITED, e -> under.setText(""));
         bench.transport().seconds().addListener((o, was, is) -> ask());
         bench.dusk().addListener((o, was, is) -> draw());
+        HBox plots = Ui.choice(below, "Values", "Emitter");
+        below.selectedToggleProperty().addListener((o, was, is) -> ask());
         HBox slicing = Ui.row(6, Ui.label("across", "small"), axes);
         slicing.setAlignment(Pos.CENTER_LEFT);
-        VBox side = Ui.column(4, field, slicing, depth, bars, spread);
+        VBox side = Ui.column(4, Ui.row(6, field), slicing, depth, plots, bars, spread);
         getChildren().addAll(Ui.column(2, picture, under), side);
     }
 
@@ -128,7 +139,15 @@ final class VolumeExtras extends HBox {
             return;
         }
         int a = List.of("X", "Y", "Z").indexOf(Ui.chosen(axis));
-        if (wanted.getAndSet(new Wish(v, f, field.getValue(), Math.max(0, a), depth.getValue())) == null) {
+        if (wanted.getAndSet(new Wish(
+                        s,
+                        v,
+                        f,
+                        field.getValue(),
+                        Math.max(0, a),
+                        depth.getValue(),
+                        Ui.chosen(below).equals("Emitter")))
+                == null) {
             worker.execute(this::make);
         }
     }
@@ -154,7 +173,11 @@ final class VolumeExtras extends HBox {
             int at = b.isEmpty()
                     ? 0
                     : b.min(w.axis) + (int) Math.round(w.depth * (b.max(w.axis) - (double) b.min(w.axis)));
-            Made m = new Made(w, Slice.of(g.tree(), w.axis, at, b), Histogram.of(g.tree(), 32), g);
+            if (w.emitter && heldFor != w.scene) {
+                held = VolumeEmitter.of(w.scene, w.volume, Progress.NONE);
+                heldFor = w.scene;
+            }
+            Made m = new Made(w, Slice.of(g.tree(), w.axis, at, b), Histogram.of(g.tree(), 32), held);
             Platform.runLater(() -> {
                 made = m;
                 under.setText("");
@@ -199,7 +222,11 @@ final class VolumeExtras extends HBox {
             g.setImageSmoothing(false);
             g.drawImage(image, left(s, k), top(s, k), s.width() * k, s.height() * k);
         }
-        histogram(h, m.histogram);
+        if (m.wish.emitter) {
+            emitter(h, m);
+        } else {
+            histogram(h, m.histogram);
+        }
     }
 
     private static double scale(Slice s) {
@@ -233,6 +260,47 @@ final class VolumeExtras extends HBox {
         String high = Figure.number(of.high());
         h.fillText(high, BARS - 6.2 * high.length(), 60);
         spread.setText("how many voxels, by value");
+    }
+
+    /** How far the emitter's surface is from the nearest active voxel, frame by frame. */
+    private void emitter(GraphicsContext h, Made m) {
+        VolumeEmitter e = m.emitter;
+        if (e == null || e.rows().isEmpty()) {
+            spread.setText("Nothing on the bench touches it. Drop its emitter together with it.");
+            return;
+        }
+        double unit = m.wish.scene.stage().metersPerUnit() * 1000;
+        double top = 1e-9;
+        for (VolumeEmitter.Row r : e.rows()) {
+            top = Math.max(top, Double.isNaN(r.gap()) ? 0 : r.gap() * unit);
+        }
+        double first = e.rows().getFirst().frame();
+        double span = Math.max(1, e.rows().getLast().frame() - first);
+        h.setStroke(tone("#DDD4C3", "#3D4B52"));
+        h.strokeLine(0, 49.5, BARS, 49.5);
+        h.setStroke(tone("#A83A2A", "#E0705C"));
+        h.setLineWidth(1.5);
+        double lastX = 0;
+        double lastY = Double.NaN;
+        for (VolumeEmitter.Row r : e.rows()) {
+            double x = (r.frame() - first) / span * BARS;
+            double y = 49 - 45 * r.gap() * unit / top;
+            if (!Double.isNaN(lastY) && !Double.isNaN(y)) {
+                h.strokeLine(lastX, lastY, x, y);
+            }
+            lastX = x;
+            lastY = y;
+        }
+        h.setStroke(tone("#BF7A1E", "#E0A24A"));
+        double now = (m.wish.frame.number() - first) / span * BARS;
+        h.strokeLine(now, 2, now, 49);
+        VolumeEmitter.Row at = e.rows().stream()
+                .filter(r -> r.frame() == m.wish.frame.number())
+                .findFirst()
+                .orElse(e.rows().getFirst());
+        spread.setText(Figure.number(at.gap() * unit) + " mm from " + e.mesh() + ", "
+                + Figure.number(at.centres() * unit / 1000) + " m between middles; at most " + Figure.number(top)
+                + " mm");
     }
 
     private void tell(double x, double y) {

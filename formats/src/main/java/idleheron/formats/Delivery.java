@@ -6,6 +6,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.Volume;
+import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VolumeDelivery;
 import java.io.IOException;
@@ -120,7 +121,37 @@ public record Delivery(
             Volume v = scene.volumes().getFirst();
             VolumeDelivery.write(
                     v, scene.stage(), target, VdbFormat.options(variant), overwrite, progress.part(0, 0.8));
-            return List.of(new Part(target, scene, SceneFiles.read(target, progress.part(0.8, 1))));
+            Scene bare = cargo.of(scene.withVolumes(List.of()));
+            if (!bare.nodes().isEmpty()) {
+                String name = base(target).replaceAll("[._-]?#+$", "") + ".fbx";
+                SceneFiles.write(
+                        bare,
+                        target.resolveSibling(name),
+                        new FbxFormat(),
+                        FbxFormat.BINARY_75,
+                        overwrite,
+                        progress.part(0.8, 0.9));
+            }
+            Scene only = SceneFiles.read(target, progress.part(0.9, 1)).scene();
+            long bytes = only.volumes().stream()
+                    .flatMap(w -> w.frames().stream())
+                    .mapToLong(Volume.Frame::bytes)
+                    .sum();
+            return List.of(new Part(
+                    target,
+                    new Scene(
+                                    scene.name(),
+                                    scene.stage(),
+                                    List.of(),
+                                    List.of(),
+                                    List.of(),
+                                    List.of(),
+                                    List.of(),
+                                    List.of(),
+                                    List.of(),
+                                    List.of())
+                            .withVolumes(scene.volumes()),
+                    new SceneFormat.ReadScene(only, format.name(), variant, bytes)));
         }
         List<Path> files = files(scene, target);
         for (Path f : files) {

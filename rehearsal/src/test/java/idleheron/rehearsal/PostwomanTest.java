@@ -134,11 +134,12 @@ class PostwomanTest {
         DemoData.write(folder.resolve("a"), Progress.NONE);
         DemoData.write(folder.resolve("b"), Progress.NONE);
         long bytes = 0;
-        try (Stream<Path> files = Files.list(folder.resolve("a"))) {
-            for (Path p : files.toList()) {
+        try (Stream<Path> files = Files.walk(folder.resolve("a"))) {
+            for (Path p : files.filter(Files::isRegularFile).toList()) {
                 bytes += Files.size(p);
                 assertThat(Files.mismatch(
-                                p, folder.resolve("b").resolve(p.getFileName().toString())))
+                                p,
+                                folder.resolve("b").resolve(folder.resolve("a").relativize(p))))
                         .isEqualTo(-1);
             }
         }

@@ -51,7 +51,7 @@ final class VolumeTopic {
             Volume back = VolumePairs.partner(p, i);
             if (back == null) {
                 missing++;
-                rows.add(row(sent.name(), "–", Double.NaN, true, "missing", 0, 0, 0, 0, 0, 1));
+                rows.add(row(sent.name(), "–", Double.NaN, true, "missing", 0, 0, 0, 0, 0, 0, 1));
                 continue;
             }
             grids += volume(sent, back, progress);
@@ -67,6 +67,7 @@ final class VolumeTopic {
                         "only sent %",
                         "only returned %",
                         "worst, of range",
+                        "RMS, of range",
                         "mass ×"),
                 rows);
         Verdict v = missing > 0 || worstMm > p.tolerances.vertex()
@@ -112,6 +113,7 @@ final class VolumeTopic {
                         seconds,
                         true,
                         m.backFrame() == null ? "no frame" : "missing",
+                        0,
                         0,
                         0,
                         0,
@@ -170,7 +172,7 @@ final class VolumeTopic {
                         : g.half() && !h.half() ? "halves" : "there";
         if (h.type() == null || g.type() == null) {
             boolean over = placedWrong || h.voxels() != g.voxels();
-            rows.add(row(m.sent().label(), frame(sent, m), seconds, over, "not read", mm, ratio, 0, 0, 0, 1));
+            rows.add(row(m.sent().label(), frame(sent, m), seconds, over, "not read", mm, ratio, 0, 0, 0, 0, 1));
             return;
         }
         try {
@@ -197,10 +199,11 @@ final class VolumeTopic {
                     100 * d.onlyFirst() / all,
                     100 * d.onlySecond() / all,
                     relative,
+                    d.range() == 0 ? 0 : d.rms() / d.range(),
                     d.massRatio()));
         } catch (IOException e) {
             missing++;
-            rows.add(row(m.sent().label(), frame(sent, m), seconds, true, "cannot be read", mm, ratio, 0, 0, 0, 1));
+            rows.add(row(m.sent().label(), frame(sent, m), seconds, true, "cannot be read", mm, ratio, 0, 0, 0, 0, 1));
         }
     }
 
@@ -293,6 +296,7 @@ final class VolumeTopic {
             double onlySent,
             double onlyReturned,
             double worst,
+            double rms,
             double mass) {
         return new Evidence.Row(
                 subject,
@@ -301,6 +305,6 @@ final class VolumeTopic {
                 -1,
                 seconds,
                 over,
-                List.of(frame, state, mm, ratio, onlySent, onlyReturned, worst, mass));
+                List.of(frame, state, mm, ratio, onlySent, onlyReturned, worst, rms, mass));
     }
 }

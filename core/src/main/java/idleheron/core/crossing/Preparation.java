@@ -24,8 +24,9 @@ public record Preparation(Scene scene, List<Step> steps) {
      * @param before that figure before
      * @param after that figure after
      * @param proof how far the surface moved
+     * @param voxels what became of the voxels of a volume, or "" where there is none
      */
-    public record Step(Remedy remedy, String measure, String before, String after, Proof proof) {}
+    public record Step(Remedy remedy, String measure, String before, String after, Proof proof, String voxels) {}
 
     public static Preparation of(Scene scene, List<Remedy> remedies, Progress progress) {
         List<Step> steps = new ArrayList<>();
@@ -35,7 +36,13 @@ public record Preparation(Scene scene, List<Step> steps) {
             Scene after = r.apply(now);
             Proof proof =
                     Proof.of(now, after, progress.part((double) i / remedies.size(), (i + 1.0) / remedies.size()));
-            steps.add(new Step(r, measure(r.code()), figure(r.code(), now), figure(r.code(), after), proof));
+            steps.add(new Step(
+                    r,
+                    measure(r.code()),
+                    figure(r.code(), now),
+                    figure(r.code(), after),
+                    proof,
+                    VolumeFigures.voxels(r, now, after, progress)));
             now = after;
         }
         return new Preparation(now, steps);
@@ -49,7 +56,7 @@ public record Preparation(Scene scene, List<Step> steps) {
             case "convert-stage", "redeclare" -> "axes and unit";
             case "plain-transforms" -> "nodes with pivots or turns";
             case "flatten-layers", "bake-clips" -> "curves that are not plain keys";
-            default -> "nodes";
+            default -> VolumeFigures.measure(code);
         };
     }
 
@@ -64,7 +71,7 @@ public record Preparation(Scene scene, List<Step> steps) {
                 Long.toString(
                         s.nodes().stream().filter(n -> !n.transform().isPlain()).count());
             case "flatten-layers", "bake-clips" -> Integer.toString(unplain(s));
-            default -> Integer.toString(s.nodes().size());
+            default -> VolumeFigures.figure(code, s);
         };
     }
 

@@ -4,6 +4,8 @@ import idleheron.core.Figure;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.GridChange;
+import idleheron.core.volume.IndexBox;
+import idleheron.core.volume.ValueType;
 import java.util.Set;
 import java.util.TreeSet;
 import org.joml.Matrix3d;
@@ -61,6 +63,35 @@ public record ChangeGrids(String code, String recipe, String title, String descr
                 "Multiply " + grid,
                 "Multiplies all values of " + grid + " by " + Figure.number(factor) + ".",
                 new GridChange.Multiply(grid, factor));
+    }
+
+    public static ChangeGrids prune(double tolerance) {
+        return new ChangeGrids(
+                "prune-grids",
+                "prune-grids=" + tolerance,
+                "Even parts as tiles",
+                "Keeps blocks of 8 × 8 × 8 voxels whose values differ by at most " + tolerance + " as one value.",
+                new GridChange.Prune(tolerance));
+    }
+
+    public static ChangeGrids retype(String grid, ValueType type) {
+        return new ChangeGrids(
+                "retype-grid",
+                "retype-grid=" + grid + ":" + type.id(),
+                "Another type for " + grid,
+                "Stores " + grid + " as " + type.id() + ".",
+                new GridChange.Retype(grid, type));
+    }
+
+    /** Both corners are kept. */
+    public static ChangeGrids crop(IndexBox b) {
+        String box = b.minX() + "," + b.minY() + "," + b.minZ() + "," + b.maxX() + "," + b.maxY() + "," + b.maxZ();
+        return new ChangeGrids(
+                "crop-grids",
+                "crop-grids=" + box,
+                "Crop the volume",
+                "Keeps only voxels from " + box.replace(",", " ") + ".",
+                new GridChange.Crop(b));
     }
 
     public static ChangeGrids heal() {

@@ -85,6 +85,45 @@ public sealed interface GridChange {
         }
     }
 
+    /** Even leaves as tiles. */
+    record Prune(double tolerance) implements GridChange {
+        @Override
+        public GridHeader header(GridHeader h) {
+            return h;
+        }
+
+        @Override
+        public Grid grid(Grid g) {
+            return g.withTree(GridEdits.prune(g.tree(), tolerance));
+        }
+    }
+
+    /** Another type for one grid. */
+    record Retype(String name, ValueType type) implements GridChange {
+        @Override
+        public GridHeader header(GridHeader h) {
+            return h.name().equals(name) ? h.withType(type) : h;
+        }
+
+        @Override
+        public Grid grid(Grid g) {
+            return g.name().equals(name) ? g.withTree(GridEdits.convert(g.tree(), type)) : g;
+        }
+    }
+
+    /** Only what lies in a box of voxels. */
+    record Crop(IndexBox box) implements GridChange {
+        @Override
+        public GridHeader header(GridHeader h) {
+            return h.withMapAndUnknownVoxels(h.map());
+        }
+
+        @Override
+        public Grid grid(Grid g) {
+            return g.withTree(GridEdits.crop(g.tree(), box));
+        }
+    }
+
     /** All values of one grid times a number. */
     record Multiply(String name, double factor) implements GridChange {
         @Override

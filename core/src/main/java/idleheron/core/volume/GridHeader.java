@@ -33,6 +33,10 @@ public record GridHeader(
         return new GridHeader(label, name, typeName, type, gridClass, value, half, compression, voxels, box);
     }
 
+    public GridHeader withType(ValueType value) {
+        return new GridHeader(label, name, value.id(), value, gridClass, map, half, compression, voxels, box);
+    }
+
     public GridHeader withHalf(boolean value) {
         return new GridHeader(label, name, typeName, type, gridClass, map, value, compression, voxels, box);
     }

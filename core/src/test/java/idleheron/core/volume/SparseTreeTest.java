@@ -97,6 +97,25 @@ class SparseTreeTest {
     }
 
     @Test
+    void tellsWhatHalvesAndLargerVoxelsTake() {
+        Volume v = Volumes.sequence(3, f -> new Grid[] {Volumes.density(Volumes.ball(12, 0, 0, 0, 0.7))});
+        org.joml.Matrix4d same = new org.joml.Matrix4d();
+        VolumeLoss none = VolumeLoss.of(v, v, same, Progress.NONE);
+        assertThat(none).isNotNull();
+        assertThat(none.worst()).isZero();
+        assertThat(none.text()).isEqualTo("every voxel as it was, in 3 frames");
+        VolumeLoss half = VolumeLoss.of(v, v.with(new GridChange.Halve(true)), same, Progress.NONE);
+        assertThat(half).isNotNull();
+        assertThat(half.worst()).isBetween(1e-5, 1.0 / 2048);
+        assertThat(half.mass()).isCloseTo(1, within(1e-4));
+        VolumeLoss coarse = VolumeLoss.of(v, v.with(new GridChange.Coarsen(3)), same, Progress.NONE);
+        assertThat(coarse).isNotNull();
+        assertThat(coarse.mass()).isCloseTo(1, within(0.05));
+        assertThat(coarse.detail()).isLessThan(0.98);
+        assertThat(coarse.worst()).isGreaterThan(half.worst());
+    }
+
+    @Test
     void cropsToABox() {
         SparseTree t = GridEdits.crop(Volumes.ball(10, 0, 0, 0, 1), new IndexBox(0, -20, -20, 20, 20, 20));
         assertThat(Census.of(t).box()).isEqualTo(new IndexBox(0, -10, -10, 10, 10, 10));

@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Writes .vdb files of version 224 as {@link VdbFile}, {@link VdbTopology} and {@link VdbLeaves} set out. Grids that show the
@@ -36,9 +37,24 @@ public final class VdbWriter {
      * @param compression of {@link VdbFile#ZIP}, {@link VdbFile#BLOSC}, {@link VdbFile#ACTIVE_MASK}, or 0
      * @param offsets whether grids can be found without reading those before them
      * @param statistics whether box, count and size go into each grid's metadata
+     * @param identifier of the file, or null for a random one
      */
-    public record Options(int compression, boolean offsets, boolean statistics) {
+    public record Options(
+            int compression,
+            boolean offsets,
+            boolean statistics,
+            @Nullable UUID identifier) {
         public static final Options USUAL = new Options(VdbFile.BLOSC | VdbFile.ACTIVE_MASK, true, true);
+
+        /** With an identifier of its own for every file. */
+        public Options(int compression, boolean offsets, boolean statistics) {
+            this(compression, offsets, statistics, null);
+        }
+
+        /** With the same identifier every time, so that the same grids give the same bytes. */
+        public Options identified(UUID value) {
+            return new Options(compression, offsets, statistics, value);
+        }
     }
 
     public VdbWriter(Options options) {
@@ -56,7 +72,8 @@ public final class VdbWriter {
         head.i32(LIBRARY_MAJOR);
         head.i32(0);
         head.u8(options.offsets ? 1 : 0);
-        for (char c : UUID.randomUUID().toString().toCharArray()) {
+        UUID id = options.identifier == null ? UUID.randomUUID() : options.identifier;
+        for (char c : id.toString().toCharArray()) {
             head.u8(c);
         }
         VdbMetadata.write(metadata, head);

@@ -1,7 +1,15 @@
 package idleheron.formats.openvdb;
 
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import idleheron.core.job.Progress;
+import idleheron.formats.FormatException;
 import java.io.IOException;
+import java.lang.foreign.MemorySegment;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
@@ -9,6 +17,25 @@ import org.junit.jupiter.params.provider.MethodSource;
 class VdbReferenceTest {
     static List<String> names() {
         return References.names();
+    }
+
+    /** A tree of another shape is listed with all but its voxels. */
+    @Test
+    void listsWhatItDoesNotRead() throws IOException {
+        byte[] bytes = References.bytes("xf_scale_translate.vdb");
+        byte[] type = "Tree_float_5_4_3".getBytes(StandardCharsets.US_ASCII);
+        int at = new String(bytes, StandardCharsets.ISO_8859_1).indexOf("Tree_float_5_4_3");
+        type[11] = '3';
+        System.arraycopy(type, 0, bytes, at, type.length);
+        VdbReader reader = VdbReader.open("other.vdb", MemorySegment.ofArray(bytes));
+        VdbFile.Entry e = reader.file().grids().getFirst();
+        assertThat(e.treeShape()).isEqualTo("3_4_3");
+        assertThat(e.isReadable()).isFalse();
+        assertThat(e.map().kind()).isEqualTo("ScaleTranslateMap");
+        assertThat(e.metadata().whole("file_voxel_count")).isPositive();
+        assertThatThrownBy(() -> reader.grid(e, Progress.NONE))
+                .isInstanceOf(FormatException.class)
+                .hasMessageContaining("Tree_float_3_4_3");
     }
 
     @ParameterizedTest

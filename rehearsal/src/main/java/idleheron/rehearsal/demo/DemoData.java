@@ -18,6 +18,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.UUID;
 
 /** Writes Low Tide Post: what the makers have, what they sent, and what came back from both stand-ins. */
 public final class DemoData {
@@ -68,25 +69,16 @@ public final class DemoData {
             return;
         }
         Volume baked = PeatSmoke.volume();
+        VdbWriter.Options options =
+                VdbWriter.Options.USUAL.identified(new UUID(0x7065617400004000L, 0x8000000000000001L));
         if (!Files.exists(sent)) {
-            VolumeDelivery.write(
-                    baked,
-                    Stage.COMMON,
-                    sent.resolve(SMOKE + ".####.vdb"),
-                    VdbWriter.Options.USUAL,
-                    false,
-                    Progress.NONE);
+            VolumeDelivery.write(baked, Stage.COMMON, sent.resolve(SMOKE + ".####.vdb"), options, false, Progress.NONE);
         }
         if (!Files.exists(returned)) {
             double[] side = {100, 0, 0, 0, 0, 0, -100, 0, 0, 100, 0, 0, 0, 0, 0, 1};
             Volume back = baked.with(new GridChange.Place(side)).with(new GridChange.Rename("density", "smoke"));
             VolumeDelivery.write(
-                    back,
-                    Stage.COMMON,
-                    returned.resolve(SMOKE + ".####.vdb"),
-                    VdbWriter.Options.USUAL,
-                    false,
-                    Progress.NONE);
+                    back, Stage.COMMON, returned.resolve(SMOKE + ".####.vdb"), options, false, Progress.NONE);
         }
     }
 

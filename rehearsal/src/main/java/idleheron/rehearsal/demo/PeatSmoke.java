@@ -14,7 +14,7 @@ import java.util.List;
 
 /**
  * Smoke over a peat fire: a column that rises from a hearth at the origin, leans with the wind and curls. Y up, metres, a voxel
- * of 5 cm; density, temperature in kelvin over the air, and velocity in metres per second.
+ * of 6.25 cm; density, temperature in kelvin over the air, and velocity in metres per second.
  */
 final class PeatSmoke {
     static final int FIRST = 1;
@@ -23,10 +23,10 @@ final class PeatSmoke {
     /** The frame that the bake lost. */
     static final int LOST = 17;
 
-    private static final double VOXEL = 0.05;
+    private static final double VOXEL = 0.0625;
 
     /** Voxels from the grid's corner to the hearth, along X and Z; so one upper node holds all. */
-    private static final int MARGIN = 16;
+    private static final int MARGIN = 12;
 
     private static final GridMap MAP = GridMap.scale(VOXEL, -MARGIN * VOXEL, 0, -MARGIN * VOXEL);
     private static final double RATE = 24;

@@ -82,7 +82,7 @@ final class PostwomanMesh {
     Mesh mesh(double unit, Map<String, Integer> slots, int[] joints, Matrix4dc[] toJoint) {
         double[] scaled = points.clone();
         for (int i = 0; i < scaled.length; i++) {
-            scaled[i] *= unit;
+            scaled[i] = step(scaled[i] * unit);
         }
         int[] starts = new int[corners.length / 4 + 1];
         float[] normals = new float[3 * corners.length];
@@ -90,7 +90,9 @@ final class PostwomanMesh {
             starts[f] = 4 * f;
         }
         for (int c = 0; c < corners.length; c++) {
-            System.arraycopy(pointNormals, 3 * corners[c], normals, 3 * c, 3);
+            for (int a = 0; a < 3; a++) {
+                normals[3 * c + a] = (float) step(pointNormals[3 * corners[c] + a]);
+            }
         }
         return new Mesh(
                 "postwoman_body",
@@ -106,12 +108,17 @@ final class PostwomanMesh {
                 shapes(unit));
     }
 
+    /** To the nearest 1024th, so that numbers are short and the demo's files small. */
+    private static double step(double v) {
+        return Math.rint(v * 1024) / 1024;
+    }
+
     /** Wrapped around the upright axis through the body. */
     private UvSet uv() {
         float[] uv = new float[points.length / 3 * 2];
         for (int i = 0; i < points.length / 3; i++) {
-            uv[2 * i] = (float) (0.5 + Math.atan2(points[3 * i], points[3 * i + 2]) / (2 * Math.PI));
-            uv[2 * i + 1] = (float) (points[3 * i + 1] / 2.5);
+            uv[2 * i] = (float) step(0.5 + Math.atan2(points[3 * i], points[3 * i + 2]) / (2 * Math.PI));
+            uv[2 * i + 1] = (float) step(points[3 * i + 1] / 2.5);
         }
         return new UvSet("map1", uv, corners.clone());
     }
@@ -197,9 +204,9 @@ final class PostwomanMesh {
             Vec3 d = offset.apply(point(i));
             if (d.length() > 1e-5) {
                 index[size] = i;
-                deltas[3 * size] = (float) (d.x() * unit);
-                deltas[3 * size + 1] = (float) (d.y() * unit);
-                deltas[3 * size + 2] = (float) (d.z() * unit);
+                deltas[3 * size] = (float) step(d.x() * unit);
+                deltas[3 * size + 1] = (float) step(d.y() * unit);
+                deltas[3 * size + 2] = (float) step(d.z() * unit);
                 size++;
             }
         }
