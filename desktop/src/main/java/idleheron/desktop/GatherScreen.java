@@ -19,7 +19,9 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
+import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.image.ImageView;
@@ -49,8 +51,12 @@ final class GatherScreen implements Screen {
     private final ScrollPane scroll = new ScrollPane(content);
     private final Map<String, Summary> known = new HashMap<>();
 
+    /** Cards that wait for a picture that is being made. */
+    private final Map<String, List<HBox>> asked = new HashMap<>();
+
     /** A file in few words, with a picture. */
-    private record Summary(String facts, String more, WritableImage picture) {}
+    private record Summary(
+            String facts, String more, @Nullable WritableImage picture) {}
 
     GatherScreen(Bench bench, Deeds deeds, Jobs jobs, Settings settings, Runnable choose, @Nullable Path demo) {
         this.bench = bench;
@@ -62,8 +68,8 @@ final class GatherScreen implements Screen {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
         content.getStyleClass().add("page");
-        bench.crossing().addListener((o, was, is) -> show());
-        bench.dusk().addListener((o, was, is) -> show());
+        bench.crossing().addListener((o, was, is) -> showIfSeen());
+        bench.dusk().addListener((o, was, is) -> showIfSeen());
         show();
     }
 
@@ -75,6 +81,13 @@ final class GatherScreen implements Screen {
     @Override
     public void shown() {
         show();
+    }
+
+    /** Another stone shows this one anew when it is gone to. */
+    private void showIfSeen() {
+        if (bench.stone().get() == Stone.GATHER) {
+            show();
+        }
     }
 
     private void show() {
@@ -218,11 +231,31 @@ final class GatherScreen implements Screen {
             put(box, s);
             return;
         }
-        Jobs.Work<Summary> w = work;
-        jobs.run("picture of " + path, p -> w.run(p), made -> {
+        List<HBox> waiting = asked.get(key(path, dusk));
+        if (waiting != null) {
+            waiting.add(box);
+            return;
+        }
+        asked.put(key(path, dusk), new ArrayList<>(List.of(box)));
+        jobs.run("picture of " + path, p -> made(work, p, key(path, dusk)), made -> {
             known.put(key(path, dusk), made);
-            put(box, made);
+            List<HBox> all = asked.remove(key(path, dusk));
+            if (all != null) {
+                all.forEach(b -> put(b, made));
+            }
         });
+    }
+
+    /** A file that cannot be read gets a card that says so, once. */
+    private Summary made(Jobs.Work<Summary> work, Progress p, String key) throws Exception {
+        try {
+            return work.run(p);
+        } catch (CancellationException e) {
+            Platform.runLater(() -> asked.remove(key));
+            throw e;
+        } catch (IOException e) {
+            return new Summary("cannot be read", String.valueOf(e.getMessage()), null);
+        }
     }
 
     private static String key(String path, boolean dusk) {
@@ -238,7 +271,10 @@ final class GatherScreen implements Screen {
     }
 
     private static void put(HBox box, Summary s) {
-        ((StackPane) box.getChildren().getFirst()).getChildren().setAll(new ImageView(s.picture()));
+        WritableImage picture = s.picture();
+        if (picture != null) {
+            ((StackPane) box.getChildren().getFirst()).getChildren().setAll(new ImageView(picture));
+        }
         VBox text = (VBox) box.getChildren().get(1);
         text.getChildren().addAll(2, List.of(Ui.wrapped(s.facts(), "second"), Ui.wrapped(s.more(), "small")));
     }

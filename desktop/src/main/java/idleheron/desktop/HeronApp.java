@@ -44,6 +44,10 @@ import org.kordamp.ikonli.javafx.FontIcon;
 public final class HeronApp extends Application {
     private final Bench bench = new Bench();
     private final Jobs jobs = new Jobs(this::failed);
+
+    /** Whether the key of the theme is still down; held, it must not flicker. */
+    private boolean themeHeld;
+
     private final UndoStack undo = new UndoStack(bench.crossing());
     private Settings settings;
     private Deeds deeds;
@@ -263,6 +267,7 @@ public final class HeronApp extends Application {
     }
 
     private void keys(Scene scene) {
+        scene.addEventFilter(KeyEvent.KEY_RELEASED, e -> themeHeld &= e.getCode() != KeyCode.D);
         scene.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             boolean typing = scene.getFocusOwner() instanceof TextInputControl || sheets.isOpen();
             if (new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN).match(e)) {
@@ -272,7 +277,10 @@ public final class HeronApp extends Application {
             } else if (new KeyCodeCombination(KeyCode.O, KeyCombination.SHORTCUT_DOWN).match(e)) {
                 choose();
             } else if (new KeyCodeCombination(KeyCode.D, KeyCombination.SHORTCUT_DOWN).match(e)) {
-                bench.dusk().set(!bench.dusk().get());
+                if (!themeHeld) {
+                    bench.dusk().set(!bench.dusk().get());
+                }
+                themeHeld = true;
             } else if (new KeyCodeCombination(KeyCode.COMMA, KeyCombination.SHORTCUT_DOWN).match(e)) {
                 settings();
             } else if (e.getCode() == KeyCode.F1) {

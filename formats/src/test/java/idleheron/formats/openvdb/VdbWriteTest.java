@@ -148,6 +148,20 @@ class VdbWriteTest {
         }
     }
 
+    @Test
+    @EnabledIfEnvironmentVariable(named = "HERON_ORACLES", matches = ".+")
+    void theReferenceLibraryPutsAnUnevenFrustumWhereWeDo(@TempDir Path folder) throws Exception {
+        GridMap map = new GridMap(
+                "NonlinearFrustumMap",
+                new double[] {2, 0.5, 0, 3, 0, 1, 0, 4, 0, 0, 3, 5, 0, 0, 0, 1},
+                new GridMap.Frustum(new double[] {1, 2, 3}, new double[] {11, 25, 43}, 0.3, 1.7));
+        byte[] bytes =
+                write(List.of(Grid.of("density", Grid.FOG, map, References.tree())), 6, true, GridMetadata.EMPTY);
+        Path file = folder.resolve("frustum.vdb");
+        Files.write(file, bytes);
+        Facts.hold(open(bytes), oracle(file));
+    }
+
     private static JsonNode oracle(Path file) throws Exception {
         Process p = new ProcessBuilder(System.getenv("HERON_ORACLES") + "/vdb/bin/vdbfacts", file.toString())
                 .redirectError(ProcessBuilder.Redirect.DISCARD)
