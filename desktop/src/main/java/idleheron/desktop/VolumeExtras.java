@@ -57,6 +57,7 @@ final class VolumeExtras extends HBox {
     private @Nullable Made made;
     private @Nullable Grid kept;
     private List<Object> keptFor = List.of();
+    private Histogram spreadOf = new Histogram(0, 0, new long[1]);
     private @Nullable VolumeEmitter held;
     private @Nullable Scene heldFor;
 
@@ -167,6 +168,7 @@ final class VolumeExtras extends HBox {
                         .orElseThrow(() -> new IOException("the frame has no " + w.field));
                 g = w.volume.grid(w.frame, h.label(), Progress.NONE);
                 kept = g;
+                spreadOf = Histogram.of(g.tree(), 32);
                 keptFor = key;
             }
             IndexBox b = Census.of(g.tree()).box();
@@ -177,7 +179,7 @@ final class VolumeExtras extends HBox {
                 held = VolumeEmitter.of(w.scene, w.volume, Progress.NONE);
                 heldFor = w.scene;
             }
-            Made m = new Made(w, Slice.of(g.tree(), w.axis, at, b), Histogram.of(g.tree(), 32), held);
+            Made m = new Made(w, Slice.of(g.tree(), w.axis, at, b), spreadOf, held);
             Platform.runLater(() -> {
                 made = m;
                 under.setText("");

@@ -139,18 +139,7 @@ public record Delivery(
                     .sum();
             return List.of(new Part(
                     target,
-                    new Scene(
-                                    scene.name(),
-                                    scene.stage(),
-                                    List.of(),
-                                    List.of(),
-                                    List.of(),
-                                    List.of(),
-                                    List.of(),
-                                    List.of(),
-                                    List.of(),
-                                    List.of())
-                            .withVolumes(scene.volumes()),
+                    Scene.bare(scene.name(), scene.stage()).withVolumes(scene.volumes()),
                     new SceneFormat.ReadScene(only, format.name(), variant, bytes)));
         }
         List<Path> files = files(scene, target);

@@ -96,18 +96,7 @@ class CloudTest {
         Volume.Frame bad = new Volume.Frame(4, "a.4.vdb", 1, List.of(h), "", false, (label, progress) -> {
             throw new IOException("gone");
         });
-        Scene s = new Scene(
-                        "a",
-                        Stage.COMMON,
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of())
-                .withVolumes(List.of(new Volume("a", 1, List.of(f, bad), List.of())));
+        Scene s = Scene.bare("a", Stage.COMMON).withVolumes(List.of(new Volume("a", 1, List.of(f, bad), List.of())));
         Side side = new Side(s, MeantSpace.of(s.stage()));
         double frame = 1 / s.stage().rate().perSecond();
         side.pose(null, 2 * frame);

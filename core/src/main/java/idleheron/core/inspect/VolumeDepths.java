@@ -13,6 +13,7 @@ import idleheron.core.scene.Camera;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.Grid;
+import idleheron.core.volume.OpticalDepth;
 import idleheron.core.volume.Volume;
 import idleheron.core.volume.VolumeSurvey;
 import java.util.ArrayList;
@@ -196,7 +197,7 @@ public final class VolumeDepths {
         }
         double d = worst.depth() * scene.stage().metersPerUnit();
         if (d > THICK || d < THIN && d > 0) {
-            double factor = GOOD / d;
+            double factor = OpticalDepth.factor(d, GOOD);
             add(
                     d > THICK ? "volume-too-thick" : "volume-too-thin",
                     Severity.DRIFTS,

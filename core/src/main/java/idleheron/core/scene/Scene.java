@@ -61,6 +61,12 @@ public record Scene(
         this(name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, List.of(), List.of());
     }
 
+    /** A scene with nothing in it yet. */
+    public static Scene bare(String name, Stage stage) {
+        return new Scene(
+                name, stage, List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+    }
+
     public Scene withName(String value) {
         return new Scene(
                 value, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes);

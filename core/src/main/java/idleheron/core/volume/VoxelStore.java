@@ -182,11 +182,6 @@ public final class VoxelStore {
         return true;
     }
 
-    /** Whether this value is the other one negated, as {@link #equal} judges; of truths whether it is the other one. */
-    public boolean opposite(long index, VoxelStore other, long there) {
-        return negated(other, there).equal(0, this, index);
-    }
-
     /** A store of one value: the negation of another, component by component. */
     public static VoxelStore negated(VoxelStore of, long index) {
         VoxelStore out = new VoxelStore(of.type, 1, false);

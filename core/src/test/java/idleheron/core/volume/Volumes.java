@@ -74,18 +74,7 @@ public final class Volumes {
     }
 
     public static Scene scene(Volume v) {
-        return new Scene(
-                        v.name(),
-                        Stage.COMMON,
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of())
-                .withVolumes(List.of(v));
+        return Scene.bare(v.name(), Stage.COMMON).withVolumes(List.of(v));
     }
 
     public static double sum(SparseTree tree) {

@@ -83,17 +83,7 @@ public final class VdbSequence {
             volumes.add(volume(s.getKey(), s.getValue(), progress));
             stage = VdbFormat.stage(first(s.getValue()), stage);
         }
-        return new Scene(
-                        String.valueOf(path.getFileName()),
-                        ranged(stage, volumes),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of())
+        return Scene.bare(String.valueOf(path.getFileName()), ranged(stage, volumes))
                 .withVolumes(volumes);
     }
 
