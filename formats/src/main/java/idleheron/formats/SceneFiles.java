@@ -5,11 +5,11 @@ import idleheron.core.job.Progress;
 import idleheron.core.remedy.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
+import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VdbSequence;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -27,7 +27,7 @@ import org.jspecify.annotations.Nullable;
 /** All carriers: finds the one for a file, reads and writes. */
 public final class SceneFiles {
     /** One line per format. */
-    private static final List<SceneFormat> FORMATS = List.of(new FbxFormat(), new VdbFormat());
+    private static final List<SceneFormat> FORMATS = List.of(new FbxFormat(), new VdbFormat(), new AbcFormat());
 
     private static final int HEAD = 4096;
 
@@ -169,9 +169,7 @@ public final class SceneFiles {
         Files.createDirectories(folder);
         Path draft = folder.resolve(".heron-" + UUID.randomUUID() + ".part");
         try {
-            try (OutputStream out = Files.newOutputStream(draft, StandardOpenOption.CREATE_NEW)) {
-                format.write(scene, variant, out, progress.part(0, 0.6));
-            }
+            format.write(scene, variant, draft, progress.part(0, 0.6));
             SceneFormat.ReadScene back = read(draft, progress.part(0.6, 1));
             try {
                 Files.move(draft, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);

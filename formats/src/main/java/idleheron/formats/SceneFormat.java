@@ -5,6 +5,7 @@ import idleheron.core.scene.Scene;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 
@@ -40,6 +41,16 @@ public interface SceneFormat {
      * @throws IllegalArgumentException when the variant cannot hold the scene
      */
     void write(Scene scene, String variant, OutputStream out, Progress progress) throws IOException;
+
+    /**
+     * As {@link #write(Scene, String, OutputStream, Progress)}, to a file that is new or empty; for carriers that go back in
+     * what they wrote.
+     */
+    default void write(Scene scene, String variant, Path file, Progress progress) throws IOException {
+        try (OutputStream out = Files.newOutputStream(file)) {
+            write(scene, variant, out, progress);
+        }
+    }
 
     /**
      * What was read.

@@ -1,5 +1,6 @@
 package idleheron.core.scene;
 
+import idleheron.core.cache.Cache;
 import idleheron.core.volume.Volume;
 import java.util.ArrayList;
 import java.util.List;
@@ -11,6 +12,7 @@ import java.util.List;
  * @param notes what the reader noticed about the file itself
  * @param keepsakes what the file holds besides, carried unread
  * @param volumes sequences of volume files
+ * @param caches baked geometry
  */
 public record Scene(
         String name,
@@ -24,7 +26,8 @@ public record Scene(
         List<Clip> clips,
         List<String> notes,
         List<Keepsake> keepsakes,
-        List<Volume> volumes) {
+        List<Volume> volumes,
+        List<Cache> caches) {
 
     public Scene {
         nodes = List.copyOf(nodes);
@@ -37,6 +40,7 @@ public record Scene(
         notes = List.copyOf(notes);
         keepsakes = List.copyOf(keepsakes);
         volumes = List.copyOf(volumes);
+        caches = List.copyOf(caches);
         for (int i = 0; i < nodes.size(); i++) {
             int p = nodes.get(i).parent();
             if (p < -1 || p >= i) {
@@ -58,7 +62,9 @@ public record Scene(
             List<Light> lights,
             List<Clip> clips,
             List<String> notes) {
-        this(name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, List.of(), List.of());
+        this(
+                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, List.of(), List.of(),
+                List.of());
     }
 
     /** A scene with nothing in it yet. */
@@ -69,57 +75,72 @@ public record Scene(
 
     public Scene withName(String value) {
         return new Scene(
-                value, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes);
+                value, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
+                caches);
     }
 
     public Scene withStage(Stage value) {
         return new Scene(
-                name, value, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes);
+                name, value, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
+                caches);
     }
 
     public Scene withNodes(List<Node> value) {
         return new Scene(
-                name, stage, value, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes);
+                name, stage, value, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
+                caches);
     }
 
     public Scene withMeshes(List<Mesh> value) {
         return new Scene(
-                name, stage, nodes, value, materials, textures, cameras, lights, clips, notes, keepsakes, volumes);
+                name, stage, nodes, value, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
+                caches);
     }
 
     public Scene withCameras(List<Camera> value) {
         return new Scene(
-                name, stage, nodes, meshes, materials, textures, value, lights, clips, notes, keepsakes, volumes);
+                name, stage, nodes, meshes, materials, textures, value, lights, clips, notes, keepsakes, volumes,
+                caches);
     }
 
     public Scene withLights(List<Light> value) {
         return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, value, clips, notes, keepsakes, volumes);
+                name, stage, nodes, meshes, materials, textures, cameras, value, clips, notes, keepsakes, volumes,
+                caches);
     }
 
     public Scene withClips(List<Clip> value) {
         return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, lights, value, notes, keepsakes, volumes);
+                name, stage, nodes, meshes, materials, textures, cameras, lights, value, notes, keepsakes, volumes,
+                caches);
     }
 
     public Scene withMaterials(List<Material> value) {
         return new Scene(
-                name, stage, nodes, meshes, value, textures, cameras, lights, clips, notes, keepsakes, volumes);
+                name, stage, nodes, meshes, value, textures, cameras, lights, clips, notes, keepsakes, volumes, caches);
     }
 
     public Scene withKeepsakes(List<Keepsake> value) {
         return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, value, volumes);
+                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, value, volumes, caches);
     }
 
     public Scene withVolumes(List<Volume> value) {
         return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, value);
+                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, value,
+                caches);
+    }
+
+    public Scene withCaches(List<Cache> value) {
+        return new Scene(
+                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
+                value);
     }
 
     public Scene withTextures(List<Texture> value) {
         return new Scene(
-                name, stage, nodes, meshes, materials, value, cameras, lights, clips, notes, keepsakes, volumes);
+                name, stage, nodes, meshes, materials, value, cameras, lights, clips, notes, keepsakes, volumes,
+                caches);
     }
 
     /** "/rig/root/hips": the names from the top, a stroke before each; a stroke inside a name becomes an underscore. */

@@ -1,0 +1,195 @@
+package idleheron.formats.alembic;
+
+import idleheron.core.cache.Cache;
+import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.Meta;
+import idleheron.core.cache.Samples;
+import idleheron.core.cache.TimeSampling;
+import idleheron.core.job.Progress;
+import idleheron.core.math.AxisSystem;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.time.FrameRate;
+import idleheron.formats.FormatException;
+import idleheron.formats.Outline;
+import idleheron.formats.SceneFormat;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.lang.foreign.Arena;
+import java.lang.foreign.MemorySegment;
+import java.lang.foreign.ValueLayout;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/**
+ * Alembic as a carrier. An archive declares neither axes nor unit; where we wrote it, its metadata say "upAxis" and
+ * "metersPerUnit", and we read them again. Otherwise Y up and metres are taken. Samples stay in the mapped file for as long as
+ * the scene is used.
+ */
+public final class AbcFormat implements SceneFormat {
+    public static final String OGAWA = "Ogawa";
+
+    @Override
+    public String name() {
+        return "Alembic";
+    }
+
+    @Override
+    public List<String> endings() {
+        return List.of("abc");
+    }
+
+    @Override
+    public List<String> variants() {
+        return List.of(OGAWA);
+    }
+
+    @Override
+    public boolean matches(byte[] head) {
+        return Ogawa.matches(head) || Ogawa.isHdf5(head);
+    }
+
+    @Override
+    public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
+        String name = String.valueOf(file.getFileName());
+        MemorySegment kept = kept(file, bytes);
+        refuseOlder(file, name, kept);
+        AbcArchive archive = AbcReader.read(name, kept, progress);
+        Cache cache = AbcSceneReader.read(archive);
+        progress.at(0.6, "checking faces");
+        new MeshChecks(name, kept).check(cache, progress);
+        List<String> notes = new ArrayList<>();
+        if (!declared(archive.meta())) {
+            notes.add("a cache declares neither up axis nor unit; Y up and metres are taken");
+        }
+        Scene scene = new Scene(
+                        name,
+                        stage(archive, cache),
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        notes)
+                .withCaches(List.of(cache));
+        progress.at(1, "read");
+        return new ReadScene(scene, name(), OGAWA, bytes.byteSize());
+    }
+
+    /** Bytes that last as long as they are used: mapped once more where they are a file's. */
+    private static MemorySegment kept(Path file, MemorySegment bytes) throws FormatException {
+        if (!bytes.isMapped()) {
+            return bytes;
+        }
+        try (FileChannel c = FileChannel.open(file)) {
+            return c.map(FileChannel.MapMode.READ_ONLY, 0, c.size(), Arena.ofAuto());
+        } catch (IOException e) {
+            throw FormatException.in(String.valueOf(file.getFileName()), "a file", String.valueOf(e.getMessage()), e);
+        }
+    }
+
+    private static void refuseOlder(Path file, String name, MemorySegment bytes) throws FormatException {
+        byte[] head = bytes.asSlice(0, Math.min(bytes.byteSize(), 8)).toArray(ValueLayout.JAVA_BYTE);
+        if (Ogawa.isHdf5(head)) {
+            throw FormatException.at(name, 0, "an Ogawa archive", AbcHdf5.tell(file));
+        }
+    }
+
+    private static boolean declared(Meta m) {
+        return !m.get(AbcSceneWriter.UP).isEmpty()
+                || !m.get(AbcSceneWriter.UNIT).isEmpty();
+    }
+
+    private static Stage stage(AbcArchive a, Cache cache) {
+        Meta m = a.meta();
+        double[] range = cache.range();
+        String writer = m.get("_ai_Application");
+        Stage out = Stage.COMMON
+                .withWriter(writer.isEmpty() ? m.get("_ai_AlembicVersion") : writer)
+                .withRate(rate(a, cache))
+                .withRange(range[0], range[1]);
+        if (m.get(AbcSceneWriter.UP).equals("Z")) {
+            out = out.withAxes(AxisSystem.Z_UP);
+        }
+        double unit = number(m.get(AbcSceneWriter.UNIT));
+        return unit > 0 && Double.isFinite(unit) ? out.withMetersPerUnit(unit) : out;
+    }
+
+    private static double number(String text) {
+        try {
+            return text.isBlank() ? Double.NaN : Double.parseDouble(text.strip());
+        } catch (NumberFormatException e) {
+            return Double.NaN;
+        }
+    }
+
+    /** As the metadata tell it, else by the steps of the uniform sampling that most samples use, else 24. */
+    private static FrameRate rate(AbcArchive a, Cache cache) {
+        for (Map.Entry<String, String> e : a.meta().entries().entrySet()) {
+            String key = e.getKey().toUpperCase(Locale.ROOT);
+            double told = number(e.getValue());
+            if ((key.contains("FPS") || key.equals("FRAMESPERTIMEUNIT")) && told > 0 && told < 1e6) {
+                return FrameRate.nearest(told);
+            }
+        }
+        Map<TimeSampling, Long> used = new HashMap<>();
+        for (Cache.Entry e : cache.entries()) {
+            use(e.node(), used);
+        }
+        return used.entrySet().stream()
+                .max(Map.Entry.comparingByValue())
+                .map(e -> 1 / e.getKey().perCycle())
+                .filter(r -> r > 0 && r < 1e6)
+                .map(FrameRate::nearest)
+                .orElse(FrameRate.FILM);
+    }
+
+    private static void use(CacheNode n, Map<TimeSampling, Long> used) {
+        n.mapSamples((Samples s) -> {
+            if (s.count() > 1 && s.times().isUniform()) {
+                used.merge(s.times(), (long) s.count(), Long::sum);
+            }
+            return s;
+        });
+    }
+
+    @Override
+    public Outline outline(Path file, MemorySegment bytes, Progress progress) throws FormatException {
+        String name = String.valueOf(file.getFileName());
+        byte[] head = bytes.asSlice(0, Math.min(bytes.byteSize(), 8)).toArray(ValueLayout.JAVA_BYTE);
+        return Ogawa.isHdf5(head)
+                ? AbcHdf5.outline(file, name)
+                : AbcOutline.of(AbcReader.read(name, bytes, progress), bytes);
+    }
+
+    /**
+     * @throws IllegalArgumentException when the scene does not hold exactly one cache
+     */
+    @Override
+    public void write(Scene scene, String variant, Path file, Progress progress) throws IOException {
+        if (scene.caches().size() != 1) {
+            throw new IllegalArgumentException("an archive holds one cache; this has "
+                    + scene.caches().size() + ". Bake the scene, or join its caches");
+        }
+        AbcWriter.write(AbcSceneWriter.write(scene.caches().getFirst(), scene.stage()), file, progress);
+    }
+
+    @Override
+    public void write(Scene scene, String variant, OutputStream out, Progress progress) throws IOException {
+        Path draft = Files.createTempFile("heron", ".abc");
+        try {
+            write(scene, variant, draft, progress);
+            Files.copy(draft, out);
+        } finally {
+            Files.deleteIfExists(draft);
+        }
+    }
+}

@@ -1,0 +1,65 @@
+package idleheron.formats.alembic;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import idleheron.core.cache.Cache;
+import idleheron.core.job.Progress;
+import idleheron.formats.FormatException;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.lang.foreign.MemorySegment;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+
+/** The reference archives and their facts, by name. */
+final class ReferenceFiles {
+    private static final Map<String, byte[]> ALL = load();
+
+    private ReferenceFiles() {}
+
+    private static Map<String, byte[]> load() {
+        Map<String, byte[]> out = new TreeMap<>();
+        try (ZipInputStream zip =
+                new ZipInputStream(ReferenceFiles.class.getResourceAsStream("/alembic/reference.zip"))) {
+            for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
+                out.put(e.getName(), zip.readAllBytes());
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out;
+    }
+
+    static List<String> sound() {
+        return ALL.keySet().stream()
+                .filter(n -> n.endsWith(".abc") && !n.contains("/"))
+                .toList();
+    }
+
+    static List<String> broken() {
+        return ALL.keySet().stream().filter(n -> n.startsWith("corrupt/")).toList();
+    }
+
+    static byte[] bytes(String name) {
+        return java.util.Objects.requireNonNull(ALL.get(name)).clone();
+    }
+
+    static JsonNode facts(String name) {
+        try {
+            return new ObjectMapper().readTree(ALL.get(name.replace(".abc", ".json")));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    static AbcArchive archive(String name) throws FormatException {
+        return AbcReader.read(name, MemorySegment.ofArray(bytes(name)), Progress.NONE);
+    }
+
+    static Cache cache(String name) throws FormatException {
+        return AbcSceneReader.read(archive(name));
+    }
+}
