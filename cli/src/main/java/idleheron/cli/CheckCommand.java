@@ -1,5 +1,6 @@
 package idleheron.cli;
 
+import idleheron.core.inspect.CacheDepths;
 import idleheron.core.inspect.Finding;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.inspect.Together;
@@ -51,6 +52,7 @@ final class CheckCommand implements Callable<Integer> {
         findings.addAll(
                 PictureChecks.of(scene, files.getFirst().toAbsolutePath().getParent(), convention));
         findings.addAll(VolumeDepths.of(scene, Progress.NONE));
+        findings.addAll(CacheDepths.of(scene, Progress.NONE));
         findings.sort(Comparator.comparing(Finding::severity));
         PrintWriter out = spec.commandLine().getOut();
         if (json) {

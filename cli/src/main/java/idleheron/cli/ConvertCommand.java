@@ -14,6 +14,7 @@ import idleheron.formats.Delivery;
 import idleheron.formats.PictureStyle;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -104,6 +105,12 @@ final class ConvertCommand implements Callable<Integer> {
     @Nullable
     Path company;
 
+    @Option(
+            names = "--samples-per-frame",
+            paramLabel = "N",
+            description = "of a character that is baked into a cache, 1 if not told")
+    int samplesPerFrame = 1;
+
     @Option(names = "--overwrite", description = "the target may be replaced")
     boolean overwrite;
 
@@ -121,6 +128,14 @@ final class ConvertCommand implements Callable<Integer> {
             throw new UsageException("no variant " + kind + "; there are " + String.join(", ", format.variants()));
         }
         Scene read = SceneFiles.read(in, Progress.NONE).scene();
+        if (format instanceof AbcFormat || !read.caches().isEmpty()) {
+            return new CacheConvert(
+                            outFile,
+                            overwrite,
+                            spec.commandLine().getOut(),
+                            spec.commandLine().getErr())
+                    .convert(read, all, clip, frames, samplesPerFrame, format);
+        }
         if (format instanceof VdbFormat != !read.volumes().isEmpty()) {
             throw new UsageException(
                     read.volumes().isEmpty()

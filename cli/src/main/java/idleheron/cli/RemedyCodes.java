@@ -6,6 +6,7 @@ import idleheron.core.remedy.AimJoints;
 import idleheron.core.remedy.BakeClips;
 import idleheron.core.remedy.BakeScale;
 import idleheron.core.remedy.BakeTurn;
+import idleheron.core.remedy.ChangeCache;
 import idleheron.core.remedy.ChangeGrids;
 import idleheron.core.remedy.CloseLoops;
 import idleheron.core.remedy.ConvertStage;
@@ -185,7 +186,13 @@ final class RemedyCodes {
                 }
                 yield new ConvertStage(convention.axes(), convention.metersPerUnit());
             }
-            default -> throw new UsageException("no remedy " + code + "; there are " + String.join(", ", ALL));
+            default -> {
+                if (ChangeCache.codes().contains(code)) {
+                    yield ChangeCache.of(code, value);
+                }
+                throw new UsageException("no remedy " + code + "; there are " + String.join(", ", ALL) + ", "
+                        + String.join(", ", ChangeCache.codes()));
+            }
         };
     }
 }

@@ -2,6 +2,7 @@ package idleheron.report;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.cache.Cache;
 import idleheron.core.inspect.Facts;
 import idleheron.core.inspect.Finding;
 import idleheron.core.inspect.Inspection;
@@ -81,11 +82,13 @@ public final class FactsJson {
                     .put("framesPerSecond", c.rate().perSecond())
                     .put("animatedNodes", c.nodes().size());
         }
-        for (String none : new String[] {"xforms", "curves", "points"}) {
-            out.putArray(none);
+        for (String of : new String[] {"xforms", "curves", "points", "instances"}) {
+            out.putArray(of);
         }
         camerasAndLights(out, paths);
-        out.putArray("instances");
+        for (Cache c : scene.caches()) {
+            new CacheJson(c, checksums).fill(out);
+        }
         new VolumesJson(checksums).fill(scene.volumes(), out.putArray("volumes"));
         ArrayNode textures = out.putArray("textures");
         for (Texture t : scene.textures()) {

@@ -292,6 +292,21 @@ public final class Samples {
         return new Samples(type, extent, scalar, newCount, changed, lastChanged, newTimes, new Picked(source, picked));
     }
 
+    /** Each payload put through a function that gives {@code points} points each time. */
+    Samples map(long points, java.util.function.UnaryOperator<MemorySegment> f) {
+        return new Samples(type, extent, scalar, count, first, last, times, new Source() {
+            @Override
+            public MemorySegment bytes(int slot) {
+                return f.apply(source.bytes(slot));
+            }
+
+            @Override
+            public long[] shape(int slot) {
+                return new long[] {points};
+            }
+        });
+    }
+
     /** Each payload put through a function; as many payloads as before. */
     public Samples map(java.util.function.UnaryOperator<MemorySegment> f) {
         return new Samples(type, extent, scalar, count, first, last, times, new Source() {

@@ -34,6 +34,20 @@ public final class TransformStack {
         return n;
     }
 
+    /** Which channels are lengths: all of translations, the place in matrices. */
+    static boolean[] lengths(int[] operations) {
+        boolean[] out = new boolean[channels(operations)];
+        int at = 0;
+        for (int op : operations) {
+            int type = (op & 255) >> 4;
+            for (int k = 0; k < 3 && (type == 1 || type == 3); k++) {
+                out[at + (type == 1 ? k : 12 + k)] = true;
+            }
+            at += CHANNELS[type];
+        }
+        return out;
+    }
+
     /** The matrix for column vectors, in {@code dest}. */
     public static Matrix4d matrix(int[] operations, double[] v, Matrix4d dest) {
         dest.identity();

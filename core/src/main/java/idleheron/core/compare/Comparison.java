@@ -60,20 +60,26 @@ public record Comparison(
         topics.add(SurfaceTopics.shapes(p));
         topics.add(SurfaceTopics.surfaces(p));
         topics.add(SurfaceTopics.materials(p));
-        topics.add(TopicResult.notChecked(Topic.CACHES, "No cache was sent."));
+        topics.add(CacheTopic.of(p, progress.part(0.6, 0.65)));
         VolumePairs volumes = new VolumePairs();
-        topics.add(VolumeTopic.of(p, volumes, progress.part(0.6, 0.7)));
+        topics.add(VolumeTopic.of(p, volumes, progress.part(0.65, 0.7)));
         topics.add(TopicResult.notChecked(Topic.CAMERAS_LIGHTS, "No camera or light was sent."));
+        if (onlyCaches(returned) && !sent.nodes().isEmpty()) {
+            topics.replaceAll(Comparison::notInACache);
+        }
         boolean fault = topics.stream().anyMatch(t -> t.verdict().isFault());
         List<LikelyCause> causes = new ArrayList<>();
         if (fault) {
             causes.addAll(new CauseSearch(sent, tolerances, table, progress.part(0.7, 0.95)).search(returned));
+            causes.addAll(CacheCauses.search(sent, mend(returned, causes), tolerances, table));
             causes.addAll(VolumeCauses.search(sent, mend(returned, causes), tolerances, table, volumes));
         }
         progress.at(0.95, "looking for what was lost");
         Scene mended = mend(returned, causes);
-        List<Loss> losses =
-                Losses.of(mended == returned && asMeant ? p : new Pair(sent, mended, true, tolerances, table), volumes);
+        List<Loss> losses = onlyCaches(returned) && !sent.nodes().isEmpty()
+                ? List.of()
+                : Losses.of(
+                        mended == returned && asMeant ? p : new Pair(sent, mended, true, tolerances, table), volumes);
         topics.replaceAll(t -> told(t, losses));
         Verdict v = Verdict.CLEAN;
         for (TopicResult t : topics) {
@@ -81,6 +87,17 @@ public record Comparison(
         }
         progress.at(1, "compared");
         return new Comparison(v, topics, causes, losses, asMeant);
+    }
+
+    private static boolean onlyCaches(Scene s) {
+        return s.nodes().isEmpty() && !s.caches().isEmpty();
+    }
+
+    /** What a cache has no place for is not held against it. */
+    private static TopicResult notInACache(TopicResult t) {
+        return t.topic() == Topic.CACHES || t.topic() == Topic.UNITS_AND_AXES
+                ? t
+                : TopicResult.notChecked(t.topic(), "A cache holds none of this.");
     }
 
     /** Tells what is added. */

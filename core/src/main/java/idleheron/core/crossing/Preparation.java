@@ -24,7 +24,7 @@ public record Preparation(Scene scene, List<Step> steps) {
      * @param before that figure before
      * @param after that figure after
      * @param proof how far the surface moved
-     * @param voxels what became of the voxels of a volume, or "" where there is none
+     * @param voxels what became of the voxels of a volume or the surface of a cache, or "" where there is none
      */
     public record Step(Remedy remedy, String measure, String before, String after, Proof proof, String voxels) {}
 
@@ -42,13 +42,21 @@ public record Preparation(Scene scene, List<Step> steps) {
                     figure(r.code(), now),
                     figure(r.code(), after),
                     proof,
-                    VolumeFigures.voxels(r, now, after, progress)));
+                    told(r, now, after, progress)));
             now = after;
         }
         return new Preparation(now, steps);
     }
 
+    private static String told(Remedy r, Scene before, Scene after, Progress progress) {
+        String surface = CacheFigures.surface(r, before, after, progress);
+        return surface.isEmpty() ? VolumeFigures.voxels(r, before, after, progress) : surface;
+    }
+
     private static String measure(String code) {
+        if (CacheFigures.apply(code)) {
+            return "size, objects, speed";
+        }
         return switch (code) {
             case "bake-scale" -> "largest node scale";
             case "drop-tips" -> "tip joints";
@@ -61,6 +69,9 @@ public record Preparation(Scene scene, List<Step> steps) {
     }
 
     private static String figure(String code, Scene s) {
+        if (CacheFigures.apply(code)) {
+            return CacheFigures.figure(s);
+        }
         return switch (code) {
             case "bake-scale" -> Figure.number(largestScale(s)) + " ×";
             case "drop-tips" -> Integer.toString(DropJoints.tips(s).size());

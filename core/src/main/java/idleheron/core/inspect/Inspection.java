@@ -47,6 +47,12 @@ public final class Inspection {
             VolumeRules::range,
             VolumeRules::names,
             VolumeRules::budget,
+            CacheRules::range,
+            CacheRules::samples,
+            CacheRules::topology,
+            CacheRules::names,
+            CacheRules::params,
+            CacheRules::instances,
             SurfaceRules::readerNotes);
 
     private Inspection() {}

@@ -44,8 +44,7 @@ public record ConvertStage(AxisSystem axes, double metersPerUnit) implements Rem
         Scene out = new Rebase(scene, mirror, factor, w, Vec3.ZERO, Rebase.sizes(scene, factor), Rebase.noTurns(scene))
                 .apply();
         Matrix4d volumes = new Matrix4d(from.to(axes)).scaleLocal(factor);
-        return ChangeGrids.place(volumes, describe())
-                .apply(out)
+        return ChangeCache.moved(ChangeGrids.place(volumes, describe()).apply(out), factor, new Matrix4d(from.to(axes)))
                 .withStage(scene.stage().withAxes(axes).withMetersPerUnit(metersPerUnit));
     }
 }

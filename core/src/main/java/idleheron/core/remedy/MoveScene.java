@@ -52,7 +52,10 @@ public record MoveScene(Vec3 degrees, double factor, Vec3 meters) implements Rem
                 .div(unit);
         org.joml.Matrix4d volumes =
                 new org.joml.Matrix4d(turn).scaleLocal(factor).setTranslation(o);
-        Scene moved = ChangeGrids.place(volumes, describe()).apply(scene);
+        Scene moved = ChangeCache.moved(
+                ChangeGrids.place(volumes, describe()).apply(scene),
+                factor,
+                new org.joml.Matrix4d(turn).setTranslation(o));
         return new Rebase(
                         moved,
                         false,

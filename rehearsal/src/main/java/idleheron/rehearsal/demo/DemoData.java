@@ -2,6 +2,7 @@ package idleheron.rehearsal.demo;
 
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.BakeScale;
+import idleheron.core.remedy.ChangeCache;
 import idleheron.core.remedy.DropJoints;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.SingleRoot;
@@ -10,6 +11,7 @@ import idleheron.core.scene.Stage;
 import idleheron.core.volume.GridChange;
 import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbWriter;
 import idleheron.formats.openvdb.VolumeDelivery;
@@ -28,6 +30,12 @@ public final class DemoData {
 
     public static final String SMOKE = "peat_smoke";
     public static final String SMOKE_RETURNED = "peat_smoke_from_elsewhere";
+
+    public static final String REEDS = "reeds.abc";
+    public static final String REEDS_RETURNED = "reeds_from_elsewhere.abc";
+
+    /** By how many frames the returned reeds come late. */
+    private static final int LATE = 10;
 
     private DemoData() {}
 
@@ -57,6 +65,7 @@ public final class DemoData {
             }
         }
         smoke(folder, progress);
+        reeds(folder, progress);
         progress.at(1, "ready");
     }
 
@@ -79,6 +88,22 @@ public final class DemoData {
             Volume back = baked.with(new GridChange.Place(side)).with(new GridChange.Rename("density", "smoke"));
             VolumeDelivery.write(
                     back, Stage.COMMON, returned.resolve(SMOKE + ".####.vdb"), options, false, Progress.NONE);
+        }
+    }
+
+    /** Writes the reeds as they leave, each kind once, and as they came back: one lump of points, ten frames late. */
+    public static void reeds(Path folder, Progress progress) throws IOException {
+        progress.at(0.95, "planting reeds");
+        Path sent = folder.resolve(REEDS);
+        Path returned = folder.resolve(REEDS_RETURNED);
+        if (!Files.exists(sent)) {
+            SceneFiles.write(Reeds.scene(), sent, new AbcFormat(), AbcFormat.OGAWA, false, Progress.NONE);
+        }
+        if (!Files.exists(returned)) {
+            Scene lump = ChangeCache.of("join-meshes", "**=>reeds_all").apply(Reeds.scene());
+            Scene nameless = ChangeCache.drop("/reeds_all/*").apply(lump);
+            Scene late = ChangeCache.shift(LATE).apply(nameless);
+            SceneFiles.write(late, returned, new AbcFormat(), AbcFormat.OGAWA, false, Progress.NONE);
         }
     }
 

@@ -1,0 +1,245 @@
+package idleheron.core.bake;
+
+import idleheron.core.cache.Cache;
+import idleheron.core.cache.CacheKind;
+import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ElementType;
+import idleheron.core.cache.Meta;
+import idleheron.core.cache.Param;
+import idleheron.core.cache.Role;
+import idleheron.core.cache.Samples;
+import idleheron.core.cache.TimeSampling;
+import idleheron.core.cache.TransformStack;
+import idleheron.core.job.Progress;
+import idleheron.core.pose.Pose;
+import idleheron.core.pose.Surface;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.UvSet;
+import java.io.IOException;
+import java.lang.foreign.Arena;
+import java.lang.foreign.MemorySegment;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import org.joml.Matrix4d;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A posed scene as a cache. What bends goes as points in the world under a transform that is nothing; what only moves goes as
+ * one still mesh under a transform with a sample per time. Faces, UV sets and material names go along. Points are kept in a
+ * file of their own that goes with the cache, so that long ones fit.
+ */
+public final class Bake {
+    private static final long SMALL = 64L << 20;
+
+    private Bake() {}
+
+    /**
+     * Bakes all meshes of a scene.
+     *
+     * @param clip null for the pose at rest
+     * @param times in seconds, ascending
+     * @throws IOException when the file for the points cannot be made
+     */
+    public static Cache of(Scene scene, @Nullable Clip clip, double[] times, Progress progress) throws IOException {
+        Pose pose = new Pose(scene);
+        pose.at(clip, times[0]);
+        List<Surface> bending = new ArrayList<>();
+        List<Integer> moving = new ArrayList<>();
+        for (Surface s : Surface.all(pose)) {
+            if (s.mesh().skin() != null || !s.mesh().shapes().isEmpty()) {
+                bending.add(s);
+            } else {
+                moving.add(s.node());
+            }
+        }
+        long[] at = new long[bending.size()];
+        long frame = 0;
+        for (int i = 0; i < at.length; i++) {
+            at[i] = frame;
+            frame += 12L * bending.get(i).mesh().pointCount();
+        }
+        MemorySegment room = room(Math.multiplyExact(frame, times.length));
+        double[][] matrices = new double[moving.size()][16 * times.length];
+        Matrix4d nothing = new Matrix4d();
+        for (int t = 0; t < times.length; t++) {
+            progress.at((double) t / times.length, "baking " + (t + 1) + " of " + times.length);
+            pose.at(clip, times[t]);
+            for (int i = 0; i < at.length; i++) {
+                float[] p = bending.get(i).deform(pose, nothing);
+                MemorySegment.copy(Samples.segment(p), 0, room, t * frame + at[i], 4L * p.length);
+            }
+            for (int i = 0; i < moving.size(); i++) {
+                Node n = scene.nodes().get(moving.get(i));
+                Matrix4d m = new Matrix4d(pose.world(moving.get(i)));
+                if (n.geometric() != null) {
+                    m.mul(n.geometric());
+                }
+                m.get(matrices[i], 16 * t);
+            }
+        }
+        TimeSampling sampling = times.length < 2 ? TimeSampling.uniform(1, times[0]) : TimeSampling.of(times);
+        List<CacheNode> out = new ArrayList<>();
+        java.util.Set<String> taken = new java.util.HashSet<>();
+        for (int i = 0; i < at.length; i++) {
+            int node = bending.get(i).node();
+            Mesh mesh = bending.get(i).mesh();
+            long from = at[i];
+            long stride = frame;
+            Samples points = Samples.computed(
+                            ElementType.FLOAT32,
+                            3,
+                            false,
+                            times.length,
+                            sampling,
+                            t -> room.asSlice(t * stride + from, 12L * mesh.pointCount()))
+                    .settled();
+            String name = free(scene.nodes().get(node).name(), taken);
+            out.add(CacheNode.of(name, CacheKind.TRANSFORM, List.of(mesh(scene, node, name + "Shape", mesh, points))));
+        }
+        for (int i = 0; i < moving.size(); i++) {
+            Mesh mesh = scene.meshes().get(scene.nodes().get(moving.get(i)).payload());
+            String name = free(scene.nodes().get(moving.get(i)).name(), taken);
+            double[] all = matrices[i];
+            Samples v = Samples.computed(
+                            ElementType.FLOAT64,
+                            16,
+                            true,
+                            times.length,
+                            sampling,
+                            t -> Samples.segment(Arrays.copyOfRange(all, 16 * t, 16 * t + 16)))
+                    .settled();
+            float[] points = new float[mesh.points().length];
+            for (int k = 0; k < points.length; k++) {
+                points[k] = (float) mesh.points()[k];
+            }
+            CacheNode shape = mesh(scene, moving.get(i), name + "Shape", mesh, Samples.still(3, points));
+            out.add(CacheNode.of(name, CacheKind.TRANSFORM, List.of(shape))
+                    .with(
+                            Role.OPERATIONS,
+                            Samples.bytes(ElementType.UINT8, 1, true, times.length, sampling, TransformStack.MATRIX))
+                    .with(Role.CHANNELS, v));
+        }
+        progress.at(1, "baked");
+        return new Cache(scene.name().replaceFirst("\\.[^.]*$", ""), Meta.NONE, CacheNode.of("", CacheKind.GROUP, out));
+    }
+
+    private static String free(String told, java.util.Set<String> taken) {
+        String name = told.replace('/', '_').replace(':', '_');
+        String out = name;
+        for (int i = 2; !taken.add(out); i++) {
+            out = name + "_" + i;
+        }
+        return out;
+    }
+
+    /** Memory for small bakes, a file that is gone when it is let go for large ones. */
+    private static MemorySegment room(long bytes) throws IOException {
+        if (bytes <= SMALL) {
+            return Arena.ofAuto().allocate(Math.max(1, bytes));
+        }
+        Path file = Files.createTempFile("heron-bake", ".points");
+        try (FileChannel c = FileChannel.open(
+                file, StandardOpenOption.READ, StandardOpenOption.WRITE, StandardOpenOption.DELETE_ON_CLOSE)) {
+            return c.map(FileChannel.MapMode.READ_WRITE, 0, bytes, Arena.ofAuto());
+        }
+    }
+
+    private static CacheNode mesh(Scene scene, int node, String name, Mesh mesh, Samples points) {
+        Map<Role, Samples> roles = new EnumMap<>(Role.class);
+        roles.put(Role.POSITIONS, points);
+        int[] counts = new int[mesh.faceCount()];
+        for (int f = 0; f < counts.length; f++) {
+            counts[f] = mesh.faceStarts()[f + 1] - mesh.faceStarts()[f];
+        }
+        // faces of a cache run clockwise seen from outside
+        int[] turned = new int[mesh.corners().length];
+        int[] corner = new int[turned.length];
+        for (int f = 0; f < counts.length; f++) {
+            int from = mesh.faceStarts()[f];
+            for (int k = 0; k < counts[f]; k++) {
+                corner[from + k] = from + (k == 0 ? 0 : counts[f] - k);
+                turned[from + k] = mesh.corners()[corner[from + k]];
+            }
+        }
+        roles.put(Role.FACE_COUNTS, Samples.still(counts));
+        roles.put(Role.FACE_INDICES, Samples.still(turned));
+        List<Param> params = new ArrayList<>();
+        for (int u = 0; u < mesh.uvSets().size(); u++) {
+            params.add(uv(mesh.uvSets().get(u), corner, u == 0));
+        }
+        return new CacheNode(
+                name,
+                CacheKind.MESH,
+                Meta.NONE,
+                roles,
+                params,
+                List.of(),
+                List.of(),
+                "",
+                sets(scene, scene.nodes().get(node), mesh, roles));
+    }
+
+    private static Param uv(UvSet set, int[] corner, boolean first) {
+        int[] at = new int[corner.length];
+        for (int k = 0; k < at.length; k++) {
+            at[k] = set.indices()[corner[k]];
+        }
+        MemorySegment indices = Samples.segment(at);
+        Param p = Param.of(first ? "uv" : set.name(), "fvr", first, "vector", Samples.still(2, set.uv()));
+        return new Param(
+                p.name(),
+                p.scope(),
+                p.own(),
+                p.meta(),
+                p.values(),
+                Samples.computed(ElementType.UINT32, 1, false, 1, TimeSampling.STILL, i -> indices));
+    }
+
+    /** One material goes by its name on the mesh, several as face sets. */
+    private static List<CacheNode> sets(Scene scene, Node node, Mesh mesh, Map<Role, Samples> roles) {
+        if (node.materials().length == 1 && node.materials()[0] >= 0) {
+            roles.put(
+                    Role.MATERIAL,
+                    Samples.text("/materials/"
+                            + scene.materials().get(node.materials()[0]).name()));
+        }
+        int[] slots = mesh.faceMaterials();
+        if (node.materials().length < 2 || slots == null) {
+            return List.of();
+        }
+        List<CacheNode> out = new ArrayList<>();
+        java.util.Set<String> taken = new java.util.HashSet<>();
+        for (int m = 0; m < node.materials().length; m++) {
+            int slot = m;
+            int[] faces = java.util.stream.IntStream.range(0, slots.length)
+                    .filter(f -> slots[f] == slot)
+                    .toArray();
+            int material = node.materials()[m];
+            if (faces.length > 0 && material >= 0) {
+                String name = scene.materials().get(material).name();
+                out.add(CacheNode.of(free(name, taken), CacheKind.FACE_SET, List.of())
+                        .with(Role.FACES, Samples.still(faces))
+                        .with(Role.MATERIAL, Samples.text("/materials/" + name)));
+            }
+        }
+        return out;
+    }
+
+    /** The node kinds that a bake leaves out, for the note that tells it. */
+    public static long leftOut(Scene scene) {
+        return scene.nodes().stream()
+                .filter(n -> n.kind() == NodeKind.CAMERA || n.kind() == NodeKind.LIGHT)
+                .count();
+    }
+}

@@ -1,0 +1,322 @@
+package idleheron.core.compare;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.cache.Between;
+import idleheron.core.cache.CacheGap;
+import idleheron.core.cache.CacheMesh;
+import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.CachePose;
+import idleheron.core.cache.NearPoints;
+import idleheron.core.cache.Param;
+import idleheron.core.job.Progress;
+import idleheron.core.time.FrameRate;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Baked geometry, object by object and sample by sample. */
+final class CacheTopic {
+    private static final List<String> COLUMNS = List.of(
+            "state",
+            "samples",
+            "points",
+            "worst, mm",
+            "mean, mm",
+            "RMS, mm",
+            "95 %, mm",
+            "nearest, mm",
+            "worst at frame",
+            "found by");
+    private static final double BROKEN = 10;
+    private static final int PLOTS = 3;
+
+    private final Pair p;
+    private final CachePairs pairs;
+    private final List<Evidence.Row> rows = new ArrayList<>();
+    private final List<Series> plots = new ArrayList<>();
+    private final FrameRate rate;
+    private boolean broken;
+    private Figure worst = Figure.of(0, "mm");
+    private int missing;
+
+    private CacheTopic(Pair p, CachePairs pairs) {
+        this.p = p;
+        this.pairs = pairs;
+        this.rate = p.sent.stage().rate();
+    }
+
+    static TopicResult of(Pair p, Progress progress) {
+        if (p.sent.caches().isEmpty() && p.returned.caches().isEmpty()) {
+            return TopicResult.notChecked(Topic.CACHES, "No cache was sent.");
+        }
+        try {
+            CachePairs pairs = CachePairs.of(p, progress.part(0, 0.3));
+            if (pairs == null) {
+                return TopicResult.of(
+                        Topic.CACHES,
+                        Verdict.BROKEN,
+                        Figure.of(1, "cache"),
+                        "The cache did not come back.",
+                        Evidence.NONE);
+            }
+            return new CacheTopic(p, pairs).result(progress.part(0.3, 1));
+        } catch (IOException e) {
+            return TopicResult.notChecked(Topic.CACHES, "The rig could not be baked: " + e.getMessage());
+        }
+    }
+
+    private TopicResult result(Progress progress) {
+        CacheDistance d = new CacheDistance(pairs);
+        d.measure(progress);
+        CachePose a = new CachePose(pairs.sent);
+        CachePose b = new CachePose(pairs.back);
+        range();
+        for (int i = 0; i < pairs.meshes.length; i++) {
+            object(a, b, d, i);
+        }
+        for (int m : pairs.added) {
+            rows.add(row(
+                    b.placed().get(m).path(),
+                    true,
+                    Double.NaN,
+                    List.of("new", "–", points(b, m), 0.0, 0.0, 0.0, 0.0, 0.0, "–", "–")));
+            broken = true;
+        }
+        if (!pairs.complete()) {
+            whole(a, b);
+        }
+        plot(a, d);
+        rows.sort(Comparator.comparing((Evidence.Row r) -> !r.over())
+                .thenComparingDouble(r -> -(r.cells().get(3) instanceof Double v ? v : 0)));
+        long over = rows.stream().filter(Evidence.Row::over).count();
+        Verdict v = over == 0 ? Verdict.CLEAN : broken ? Verdict.BROKEN : Verdict.DRIFTED;
+        return new TopicResult(Topic.CACHES, v, worst, summary(over), new Evidence("object", COLUMNS, rows), plots);
+    }
+
+    private String summary(long over) {
+        int n = pairs.meshes.length;
+        if (over == 0) {
+            return n + (n == 1 ? " object" : " objects") + " at " + pairs.times.length
+                    + " samples: nothing moved by more than " + Figure.number(worst.value()) + " mm.";
+        }
+        String gone = missing == 0 ? "" : missing + " of " + n + " objects did not come back as such. ";
+        return gone + "Points are up to " + Figure.number(worst.value()) + " mm off.";
+    }
+
+    private static Evidence.Row row(String subject, boolean over, double seconds, List<Object> cells) {
+        return new Evidence.Row(subject, -1, -1, -1, seconds, over, cells);
+    }
+
+    private static Object points(CachePose pose, int mesh) {
+        return (double) new CacheMesh(pose.node(mesh)).points(0);
+    }
+
+    private void range() {
+        double[] s = pairs.sent.range();
+        double[] r = pairs.back.range();
+        double first = rate.frame(r[0] - s[0]);
+        double last = rate.frame(r[1] - s[1]);
+        boolean over = Math.max(Math.abs(first), Math.abs(last)) > p.tolerances.frames();
+        if (over) {
+            broken = true;
+            String told = "frames " + Figure.number(rate.frame(s[0])) + " – " + Figure.number(rate.frame(s[1]))
+                    + " became " + Figure.number(rate.frame(r[0])) + " – " + Figure.number(rate.frame(r[1]));
+            rows.add(row("range", true, s[0], List.of(told, "–", "–", 0.0, 0.0, 0.0, 0.0, 0.0, "–", "–")));
+        }
+    }
+
+    private void object(CachePose a, CachePose b, CacheDistance d, int i) {
+        String path = a.placed().get(pairs.meshes[i]).path();
+        CacheNode sent = a.node(pairs.meshes[i]);
+        CacheMesh m = new CacheMesh(sent);
+        if (pairs.partner[i] < 0) {
+            missing++;
+            broken = true;
+            rows.add(row(
+                    path,
+                    true,
+                    Double.NaN,
+                    List.of("missing", (double) m.count(), (double) m.points(0), 0.0, 0.0, 0.0, 0.0, 0.0, "–", "–")));
+            return;
+        }
+        CacheNode back = b.node(pairs.partner[i]);
+        int at = d.worstAt(i);
+        double mm = d.worst[i][at] * 1000.0;
+        if (mm > worst.value()) {
+            worst = new Figure(mm, "mm", path, "", rate.frame(pairs.times[at]));
+        }
+        String state = state(sent, back, d, i);
+        boolean topology = d.nearest[i] || m.topologyHolds() != new CacheMesh(back).topologyHolds();
+        boolean over = mm > p.tolerances.clipPosition() || topology || d.hidden[i] > 0;
+        broken |= topology || mm > BROKEN * p.tolerances.clipPosition();
+        double near = mm > p.tolerances.clipPosition() ? hausdorff(a, b, i, pairs.times[at]) * 1000 : mm;
+        rows.add(row(
+                path,
+                over,
+                pairs.times[at],
+                List.of(
+                        state,
+                        (double) m.count(),
+                        (double) m.points(0),
+                        mm,
+                        mean(d, i) * 1000,
+                        d.rms(i) * 1000,
+                        d.share(i, 0.95) * 1000,
+                        near,
+                        rate.frame(pairs.times[at]),
+                        pairs.found[i])));
+    }
+
+    private static double mean(CacheDistance d, int i) {
+        double sum = 0;
+        for (float v : d.mean[i]) {
+            sum += v;
+        }
+        return sum / Math.max(1, d.mean[i].length);
+    }
+
+    private String state(CacheNode sent, CacheNode back, CacheDistance d, int i) {
+        List<String> out = new ArrayList<>();
+        CacheMesh m = new CacheMesh(sent);
+        CacheMesh r = new CacheMesh(back);
+        if (m.points(0) != r.points(0)) {
+            out.add("now " + r.points(0) + " points");
+        }
+        if (m.topologyHolds() != r.topologyHolds()) {
+            out.add(r.topologyHolds() ? "topology no longer changes" : "topology changes now");
+        }
+        if (d.hidden[i] > 0) {
+            out.add("shown else at " + d.hidden[i] + " samples");
+        }
+        for (Param q : sent.params()) {
+            Param there = back.param(q.name());
+            if (there == null) {
+                out.add(q.name() + " lost");
+            } else if (!alike(q, there)) {
+                out.add(q.name() + " changed");
+            }
+        }
+        if (!sent.user().isEmpty() && back.user().isEmpty()) {
+            out.add("user properties lost");
+        }
+        return out.isEmpty() ? "there" : String.join(", ", out);
+    }
+
+    private static boolean alike(Param a, Param b) {
+        if (a.values().count() == 0
+                || b.values().count() == 0
+                || a.values().type().isText()) {
+            return a.values().count() == b.values().count();
+        }
+        double[] x = a.flat(0);
+        double[] y = b.flat(0);
+        if (x.length != y.length) {
+            return false;
+        }
+        for (int k = 0; k < x.length; k++) {
+            if (Math.abs(x[k] - y[k]) > 1e-4 * Math.max(1, Math.abs(x[k]))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** The farthest that any point of one is from the closest of the other, in metres. */
+    private double hausdorff(CachePose a, CachePose b, int i, double seconds) {
+        a.at(seconds, Between.LINEAR);
+        b.at(seconds, Between.LINEAR);
+        float[] x = a.points(pairs.meshes[i], seconds, Between.LINEAR);
+        float[] y = b.points(pairs.partner[i], seconds, Between.LINEAR);
+        CachePose.move(pairs.sentSpace, x);
+        CachePose.move(pairs.backSpace, y);
+        double worstNear = 0;
+        for (float v : new NearPoints(y).distances(x)) {
+            worstNear = Math.max(worstNear, v);
+        }
+        for (float v : new NearPoints(x).distances(y)) {
+            worstNear = Math.max(worstNear, v);
+        }
+        return worstNear;
+    }
+
+    /** Whatever belongs to what: all points of one side against all of the other. */
+    private void whole(CachePose a, CachePose b) {
+        CacheGap gap = CacheGap.of(pairs.sent, pairs.back, pairs.sentSpace, pairs.backSpace, Progress.NONE);
+        double mm = gap.worst() * 1000;
+        boolean over = mm > p.tolerances.clipPosition();
+        broken |= over;
+        if (mm > worst.value()) {
+            worst = new Figure(mm, "mm", "everything", "", rate.frame(gap.seconds()));
+        }
+        rows.add(row(
+                "everything",
+                over,
+                gap.seconds(),
+                List.of(
+                        b.meshes().length + " for " + a.meshes().length + " objects",
+                        (double) gap.moments(),
+                        "–",
+                        mm,
+                        "–",
+                        "–",
+                        "–",
+                        mm,
+                        rate.frame(gap.seconds()),
+                        "closest points")));
+    }
+
+    private void plot(CachePose a, CacheDistance d) {
+        int n = pairs.times.length;
+        if (n < 2 || pairs.meshes.length == 0) {
+            return;
+        }
+        double[] top = new double[n];
+        double[] mid = new double[n];
+        for (int i = 0; i < pairs.meshes.length; i++) {
+            for (int t = 0; t < n; t++) {
+                top[t] = Math.max(top[t], d.worst[i][t] * 1000.0);
+                mid[t] += d.mean[i][t] * 1000.0 / pairs.meshes.length;
+            }
+        }
+        String name = worst.subject().isEmpty() ? "" : ", worst in " + last(worst.subject());
+        plots.add(series("All objects" + name, top, mid));
+        java.util.stream.IntStream.range(0, pairs.meshes.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble(i -> -d.worst[i][d.worstAt(i)]))
+                .limit(pairs.meshes.length > 1 ? PLOTS : 0)
+                .filter(i -> d.worst[i][d.worstAt(i)] > 0)
+                .forEach(i -> {
+                    double[] w = new double[n];
+                    double[] m = new double[n];
+                    for (int t = 0; t < n; t++) {
+                        w[t] = d.worst[i][t] * 1000.0;
+                        m[t] = d.mean[i][t] * 1000.0;
+                    }
+                    plots.add(series(last(a.placed().get(pairs.meshes[i]).path()), w, m));
+                });
+    }
+
+    private static String last(String path) {
+        List<String> parts = List.of(path.split("/"));
+        return parts.size() > 2 && parts.getLast().endsWith("Shape") ? parts.get(parts.size() - 2) : parts.getLast();
+    }
+
+    private Series series(String title, double[] top, double[] mid) {
+        int[] nodes = new int[top.length];
+        java.util.Arrays.fill(nodes, -1);
+        return new Series(title, "mm", -1, pairs.times, top, mid, nodes, p.tolerances.clipPosition());
+    }
+
+    /** The pairs that a comparison of these scenes would make, or null. */
+    static @Nullable CachePairs pairs(Pair p) {
+        try {
+            return CachePairs.of(p, Progress.NONE);
+        } catch (IOException e) {
+            return null;
+        }
+    }
+}
