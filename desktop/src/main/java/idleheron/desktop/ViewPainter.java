@@ -1,6 +1,6 @@
 package idleheron.desktop;
 
-import idleheron.core.pose.Surface;
+import idleheron.core.cache.NearPoints;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
@@ -142,6 +142,9 @@ final class ViewPainter {
             }
             side.layers().get(i).heat(heat);
         }
+        for (int i = side.surfaces().size(); i < side.shells().size(); i++) {
+            side.shells().get(i).layer().heat(COLD);
+        }
     }
 
     private float[] weights(Scene scene, Mesh mesh, int joint) {
@@ -190,18 +193,21 @@ final class ViewPainter {
         Side b = all.get(1);
         List<float[]> distances = new ArrayList<>();
         double worst = 0;
-        for (int i = 0; i < a.surfaces().size(); i++) {
-            Surface s = a.surfaces().get(i);
-            float[] d = new float[s.points().length / 3];
-            if (i < b.surfaces().size() && b.surfaces().get(i).points().length == s.points().length) {
-                float[] pa = s.points();
-                float[] pb = b.surfaces().get(i).points();
-                for (int p = 0; p < d.length; p++) {
-                    double x = pa[3 * p] - pb[3 * p];
-                    double y = pa[3 * p + 1] - pb[3 * p + 1];
-                    double z = pa[3 * p + 2] - pb[3 * p + 2];
-                    d[p] = (float) (Math.sqrt(x * x + y * y + z * z) * 1000);
-                    worst = Math.max(worst, d[p]);
+        for (int i = 0; i < a.shells().size(); i++) {
+            float[] pa = a.shells().get(i).points();
+            float[] d = new float[pa.length / 3];
+            if (i < b.shells().size()) {
+                float[] pb = b.shells().get(i).points();
+                if (pb.length == pa.length && !lump(a, b)) {
+                    between(pa, pb, d);
+                } else if (i >= a.surfaces().size()) {
+                    float[] near = new NearPoints(pb).distances(pa);
+                    for (int p = 0; p < d.length; p++) {
+                        d[p] = near[p] * 1000;
+                    }
+                }
+                for (float v : d) {
+                    worst = Math.max(worst, v);
                 }
             }
             distances.add(d);
@@ -213,11 +219,29 @@ final class ViewPainter {
             for (int p = 0; p < d.length; p++) {
                 d[p] = (float) (d[p] / largest);
             }
-            a.layers().get(i).heat(d);
+            a.shells().get(i).layer().heat(d);
         }
         ViewRequest.Shown s = r.sides().getFirst();
         painter.paint(to, v, r.palette(), reach, List.of(new Painter.Drawn(a, Look.SURFACE, s.chosen())), r.fine());
         return largest;
+    }
+
+    /** Whether caches are cut into other objects, so that their points need not be in the same order. */
+    private static boolean lump(Side a, Side b) {
+        return !a.scene().caches().isEmpty()
+                && !b.scene().caches().isEmpty()
+                && a.scene().caches().getFirst().entries().size()
+                        != b.scene().caches().getFirst().entries().size();
+    }
+
+    /** Distances of points with the same number, in millimetres. */
+    private static void between(float[] pa, float[] pb, float[] into) {
+        for (int p = 0; p < into.length; p++) {
+            double x = pa[3 * p] - pb[3 * p];
+            double y = pa[3 * p + 1] - pb[3 * p + 1];
+            double z = pa[3 * p + 2] - pb[3 * p + 2];
+            into[p] = (float) (Math.sqrt(x * x + y * y + z * z) * 1000);
+        }
     }
 
     /** The sent surface with the difference of weights as heat; gives what the dark end stands for. */

@@ -143,6 +143,6 @@ class PostwomanTest {
                         .isEqualTo(-1);
             }
         }
-        assertThat(bytes).isLessThan(10_000_000);
+        assertThat(bytes).isLessThan(16_500_000);
     }
 }

@@ -1,7 +1,6 @@
 package idleheron.render;
 
 import idleheron.core.job.Cores;
-import idleheron.core.pose.Surface;
 import java.util.List;
 
 /** Paints sides into a picture: backdrop, surfaces over each other, wires, joints. Keeps its buffers between frames. */
@@ -88,10 +87,9 @@ public final class Painter {
         enlarge(to, big, k);
         Projection p = new Projection(viewpoint, w, h);
         raster.begin(w, h);
-        depthScale = d.side.surfaces().isEmpty() ? depthScale : k;
-        for (int i = 0; i < d.side.surfaces().size(); i++) {
-            Surface s = d.side.surfaces().get(i);
-            SurfaceLayer layer = d.side.layers().get(i);
+        depthScale = d.side.shells().isEmpty() ? depthScale : k;
+        for (Shell s : d.side.shells()) {
+            SurfaceLayer layer = s.layer();
             layer.tint(d.look.tint() < 0 ? null : d.look.tint());
             layer.prepare(s.points(), p);
             raster.draw(layer.geometry, big);
@@ -136,9 +134,9 @@ public final class Painter {
     /** Edges of the triangles, each as a hairline; behind the surface they are hidden when it is drawn. */
     private static void wire(Picture to, Projection p, Drawn d, Palette colors) {
         Pen pen = new Pen(to);
-        for (int i = 0; i < d.side.surfaces().size(); i++) {
-            float[] points = d.side.surfaces().get(i).points();
-            int[] t = d.side.layers().get(i).triangles();
+        for (Shell shell : d.side.shells()) {
+            float[] points = shell.points();
+            int[] t = shell.layer().triangles();
             float[] s = new float[points.length];
             for (int k = 0; k < points.length; k += 3) {
                 p.project(points[k], points[k + 1], points[k + 2], s, k);

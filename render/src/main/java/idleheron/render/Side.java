@@ -17,6 +17,8 @@ public final class Side {
     private final List<Surface> surfaces;
     private final List<SurfaceLayer> layers = new ArrayList<>();
     private final Clouds clouds;
+    private final List<CacheShell> caches = new ArrayList<>();
+    private List<Shell> shells = List.of();
 
     public Side(Scene scene, MeantSpace space) {
         this.pose = new Pose(scene);
@@ -26,6 +28,7 @@ public final class Side {
         for (Surface s : surfaces) {
             layers.add(new SurfaceLayer(scene, s.node()));
         }
+        scene.caches().forEach(c -> caches.add(new CacheShell(c, space)));
         pose(null, 0);
     }
 
@@ -35,12 +38,25 @@ public final class Side {
         for (Surface s : surfaces) {
             s.deform(pose, space.pointMatrix());
         }
-        clouds.at(clip == null && seconds == 0 ? scene().stage().startSeconds() : seconds);
+        double now = clip == null && seconds == 0 ? scene().stage().startSeconds() : seconds;
+        clouds.at(now);
+        List<Shell> all = new ArrayList<>();
+        for (int i = 0; i < surfaces.size(); i++) {
+            all.add(new Shell(layers.get(i), surfaces.get(i).points()));
+        }
+        caches.forEach(c -> all.add(c.at(now)));
+        shells = all;
     }
 
-    /** Which grid of its volumes is shown; "" for the first of each. */
+    /** All surfaces as they stand: those of meshes, then one per cache. */
+    public List<Shell> shells() {
+        return shells;
+    }
+
+    /** Which grid of its volumes is shown, or which object of its caches is marked; "" for the first grid and no object. */
     public void field(String name) {
         clouds.field(name);
+        caches.forEach(c -> c.choose(name));
     }
 
     /** Its volumes at the moment it is posed at. */
@@ -69,13 +85,17 @@ public final class Side {
     }
 
     public int triangleCount() {
-        return layers.stream().mapToInt(SurfaceLayer::triangleCount).sum();
+        return shells.stream().mapToInt(s -> s.layer().triangleCount()).sum();
     }
 
     /** {x0,y0,z0,x1,y1,z1} of the deformed surface, else of its volumes over all frames, else of its joints, in metres. */
     public double[] bounds() {
         if (!surfaces.isEmpty()) {
             return Surface.bounds(surfaces);
+        }
+        double[] cached = cached();
+        if (cached[0] <= cached[3]) {
+            return cached;
         }
         double[] cloud = clouds.reach();
         if (cloud.length > 0) {
@@ -91,6 +111,20 @@ public final class Side {
                 for (int a = 0; a < 3; a++) {
                     b[a] = Math.min(b[a], p[a]);
                     b[3 + a] = Math.max(b[3 + a], p[a]);
+                }
+            }
+        }
+        return b;
+    }
+
+    private double[] cached() {
+        double[] b = {1e300, 1e300, 1e300, -1e300, -1e300, -1e300};
+        for (Shell s : shells) {
+            float[] p = s.points();
+            for (int i = 0; i < p.length; i++) {
+                if (Float.isFinite(p[i])) {
+                    b[i % 3] = Math.min(b[i % 3], p[i]);
+                    b[3 + i % 3] = Math.max(b[3 + i % 3], p[i]);
                 }
             }
         }

@@ -22,15 +22,20 @@ public final class SurfaceLayer {
 
     /** The mesh of a mesh node. */
     public SurfaceLayer(Scene scene, int nodeIndex) {
-        Node node = scene.nodes().get(nodeIndex);
-        Mesh mesh = scene.meshes().get(node.payload());
-        triangles = mesh.triangles();
-        int[] slots = mesh.triangleMaterials();
-        materialColors = new int[slots.length];
-        for (int t = 0; t < slots.length; t++) {
-            materialColors[t] = color(scene, node, slots[t]);
-        }
-        int n = mesh.pointCount();
+        this(
+                mesh(scene, nodeIndex).triangles(),
+                colors(scene, scene.nodes().get(nodeIndex), mesh(scene, nodeIndex)),
+                mesh(scene, nodeIndex).pointCount());
+    }
+
+    /**
+     * @param triangles points, three a triangle
+     * @param colors per triangle
+     * @param n number of points
+     */
+    SurfaceLayer(int[] triangles, int[] colors, int n) {
+        this.triangles = triangles;
+        this.materialColors = colors;
         aroundStart = new int[n + 1];
         for (int p : triangles) {
             aroundStart[p + 1]++;
@@ -48,6 +53,19 @@ public final class SurfaceLayer {
         geometry.screen = new float[3 * n];
         geometry.light = new float[n];
         geometry.colors = materialColors;
+    }
+
+    private static Mesh mesh(Scene scene, int node) {
+        return scene.meshes().get(scene.nodes().get(node).payload());
+    }
+
+    private static int[] colors(Scene scene, Node node, Mesh mesh) {
+        int[] slots = mesh.triangleMaterials();
+        int[] out = new int[slots.length];
+        for (int t = 0; t < slots.length; t++) {
+            out[t] = color(scene, node, slots[t]);
+        }
+        return out;
     }
 
     private static int color(Scene scene, Node node, int slot) {

@@ -1,0 +1,8 @@
+package idleheron.render;
+
+/**
+ * A surface with its points as they stand now.
+ *
+ * @param points packed, in the common space
+ */
+public record Shell(SurfaceLayer layer, float[] points) {}
