@@ -1,6 +1,5 @@
 package idleheron.cli;
 
-import idleheron.core.bake.Bake;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheSize;
 import idleheron.core.compare.Comparison;
@@ -11,11 +10,10 @@ import idleheron.core.remedy.ChangeCache;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
-import idleheron.core.time.FrameRate;
-import idleheron.core.time.SampleTimes;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.alembic.AbcFormat;
+import idleheron.formats.alembic.CacheDelivery;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
@@ -69,28 +67,19 @@ record CacheConvert(Path target, boolean overwrite, PrintWriter out, PrintWriter
         if (read.meshes().isEmpty()) {
             throw new UsageException(read.name() + " holds no mesh to bake");
         }
-        if (perFrame < 1 || perFrame > 1000) {
-            throw new UsageException("--samples-per-frame is 1 to 1000, found " + perFrame);
+        if (perFrame < 1 || perFrame > CacheDelivery.MOST_PER_FRAME) {
+            throw new UsageException(
+                    "--samples-per-frame is 1 to " + CacheDelivery.MOST_PER_FRAME + ", found " + perFrame);
         }
         Scene scene = read;
         for (Remedy r : remedies) {
             scene = r.apply(scene);
         }
-        Clip c = clip != null
-                ? Choices.clip(scene, clip)
-                : scene.clips().stream().findFirst().orElse(null);
-        double[] times = {scene.stage().startSeconds()};
-        if (c != null) {
-            FrameRate rate =
-                    new FrameRate(c.rate().numerator() * perFrame, c.rate().denominator());
-            double[] span = frames == null ? new double[] {c.firstFrame(), c.lastFrame()} : SampleCommand.range(frames);
-            times = SampleTimes.frames(c.rate().seconds(span[0]), c.rate().seconds(span[1]), rate);
-        }
-        Cache baked = Bake.of(scene, c, times, Progress.NONE);
-        err.println("Baked " + times.length + (times.length == 1 ? " sample" : " samples")
-                + (c == null ? "" : " of " + c.name()) + ": "
-                + baked.entries().size() + " objects, " + CacheSize.text(CacheSize.of(baked)));
-        return Scene.bare(scene.name(), scene.stage().withRange(times[0], times[times.length - 1]))
-                .withCaches(List.of(baked));
+        Clip c = clip == null ? null : Choices.clip(scene, clip);
+        double[] span = frames == null ? null : SampleCommand.range(frames);
+        Scene baked = CacheDelivery.baked(scene, c, span, perFrame, Progress.NONE);
+        Cache cache = baked.caches().getFirst();
+        err.println("Baked: " + cache.entries().size() + " objects, " + CacheSize.text(CacheSize.of(cache)));
+        return baked;
     }
 }

@@ -99,7 +99,10 @@ final class CompareScreen implements Screen {
         bench.compared().addListener((o, was, is) -> {
             chooseWorst();
             show();
-            if (is != null && !is.sent().scene().volumes().isEmpty()) {
+            if (is != null
+                    && (!is.sent().scene().volumes().isEmpty()
+                            || !is.sent().scene().caches().isEmpty())) {
+                view.field("");
                 view.showAll();
             }
         });
@@ -158,7 +161,7 @@ final class CompareScreen implements Screen {
         }
         if (r.clip() < 0
                 && !Double.isNaN(r.seconds())
-                && !c.sent().scene().volumes().isEmpty()) {
+                && (topic == Topic.CACHES || !c.sent().scene().volumes().isEmpty())) {
             bench.transport().playing().set(false);
             bench.transport().seconds().set(r.seconds());
         }
@@ -171,6 +174,11 @@ final class CompareScreen implements Screen {
         }
         if (r.sentNode() >= 0) {
             bench.joint().set(r.sentNode());
+        }
+        if (topic == Topic.CACHES) {
+            view.field(r.subject());
+            showPlot(r.subject());
+            showView();
         }
         showInfluences(c, r);
     }
@@ -404,6 +412,11 @@ final class CompareScreen implements Screen {
     }
 
     private void showPlot() {
+        showPlot("");
+    }
+
+    /** Of a cache the figure of one object, where there is one; else that of all. */
+    private void showPlot(String object) {
         Bench.Compared c = bench.compared().get();
         Clip clip = bench.transport().clip().get();
         if (c == null) {
@@ -419,7 +432,7 @@ final class CompareScreen implements Screen {
             boolean volume = s.clip() < 0;
             if (clip != null
                     && (volume
-                            ? found == null
+                            ? found == null || !object.isEmpty() && object.endsWith("/" + s.title())
                             : c.sent().scene().clips().get(s.clip()).name().equals(clip.name()))) {
                 found = s;
             }
@@ -453,6 +466,10 @@ final class CompareScreen implements Screen {
                 one ? " of " + s.nodes().get(joint).name() : ", all joints"));
     }
 
+    private static ViewRequest.Style style(Scene s) {
+        return CacheTables.alone(s) ? ViewRequest.Style.SURFACE : ViewRequest.Style.JOINTS;
+    }
+
     private void showView() {
         if (bench.stone().get() != Stone.COMPARE) {
             return;
@@ -481,12 +498,12 @@ final class CompareScreen implements Screen {
                         new ViewRequest.Shown(
                                 s,
                                 spaces.of(s, meant, raw),
-                                ViewRequest.Style.JOINTS,
+                                style(s),
                                 usable ? joint : -1,
                                 false,
                                 true),
                         new ViewRequest.Shown(
-                                r, spaces.of(r, meant, raw), ViewRequest.Style.JOINTS, other, true, true)),
+                                r, spaces.of(r, meant, raw), style(r), other, true, true)),
                 how);
     }
 }

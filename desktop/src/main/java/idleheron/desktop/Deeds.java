@@ -7,11 +7,13 @@ import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.inspect.Convention;
+import idleheron.core.inspect.CacheDepths;
 import idleheron.core.inspect.Facts;
 import idleheron.core.inspect.Finding;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.inspect.VolumeDepths;
 import idleheron.core.remedy.ConvertStage;
+import idleheron.core.job.Progress;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.formats.Delivery;
@@ -357,10 +359,10 @@ final class Deeds {
 
     /** What only a look at all voxels tells, once all else is on the screen. */
     private void lookInto(Bench.LookedOver l) {
-        if (l.asset().scene().volumes().isEmpty()) {
+        if (l.asset().scene().volumes().isEmpty() && l.asset().scene().caches().isEmpty()) {
             return;
         }
-        jobs.run("look into", p -> VolumeDepths.of(l.asset().scene(), p), found -> {
+        jobs.run("look into", p -> deep(l.asset().scene(), p), found -> {
             if (bench.lookedOver().get() == l && !found.isEmpty()) {
                 List<Finding> all = new ArrayList<>(l.findings());
                 all.addAll(found);
@@ -368,6 +370,12 @@ final class Deeds {
                 bench.lookedOver().set(new Bench.LookedOver(l.asset(), l.facts(), all));
             }
         });
+    }
+
+    private static List<Finding> deep(Scene scene, Progress p) {
+        List<Finding> out = new ArrayList<>(VolumeDepths.of(scene, p.part(0, 0.5)));
+        out.addAll(CacheDepths.of(scene, p.part(0.5, 1)));
+        return out;
     }
 
     /** Of the rules and of a look at the pictures, worst first. */

@@ -1,6 +1,8 @@
 package idleheron.desktop;
 
 import idleheron.core.Figure;
+import idleheron.core.cache.Cache;
+import idleheron.core.cache.CacheSpeed;
 import idleheron.core.crossing.Asset;
 import idleheron.core.scene.Clip;
 import idleheron.core.time.FrameRate;
@@ -38,6 +40,8 @@ final class FrameRuler extends BorderPane {
     private final Transport transport;
     private final Canvas canvas = new Canvas();
     private final Label at = Ui.label("", "figure");
+    private final List<@Nullable Cache> timed = new ArrayList<>(java.util.Arrays.asList(null, null));
+    private final double[][] times = new double[2][0];
     private final FontIcon playIcon = new FontIcon(Feather.PLAY);
 
     FrameRuler(Bench bench) {
@@ -142,7 +146,8 @@ final class FrameRuler extends BorderPane {
         Clip plain = null;
         for (Clip x : Playables.of(both.returned().scene())) {
             boolean volumes = Playables.volume(both.sent().scene(), c) != null
-                    && Playables.volume(both.returned().scene(), x) != null;
+                            && Playables.volume(both.returned().scene(), x) != null
+                    || Playables.cache(both.returned().scene(), x) != null;
             if (x.name().equals(c.name())) {
                 return x;
             }
@@ -262,6 +267,10 @@ final class FrameRuler extends BorderPane {
                 ? (returned ? both.returned() : both.sent())
                 : one == null ? null : one.asset();
         Volume v = a == null ? null : Playables.volume(a.scene(), of);
+        Cache cache = a == null ? null : Playables.cache(a.scene(), of);
+        if (cache != null) {
+            samples(g, cache, ruler, y, s, returned);
+        }
         if (v == null) {
             return;
         }
@@ -276,6 +285,23 @@ final class FrameRuler extends BorderPane {
             double m = (x0 + x1) / 2;
             g.strokeLine(m - 3, y + 2, m + 3, y + LANE - 2);
             g.strokeLine(m - 3, y + LANE - 2, m + 3, y + 2);
+        }
+    }
+
+    /** A dot for every time at which a cache has a sample, where there is room for them. */
+    private void samples(GraphicsContext g, Cache cache, FrameRate ruler, double y, Span s, boolean returned) {
+        if (cache != timed.get(returned ? 1 : 0)) {
+            timed.set(returned ? 1 : 0, cache);
+            times[returned ? 1 : 0] = CacheSpeed.times(cache);
+        }
+        g.setFill(returned ? tone("#B0621A", "#E59A55") : tone("#24506E", "#7FB4D3"));
+        double before = Double.NEGATIVE_INFINITY;
+        for (double t : times[returned ? 1 : 0]) {
+            double x = x(ruler.frame(t), s);
+            if (x - before >= 4) {
+                g.fillOval(x - 1.8, y + LANE / 2 - 1.8, 3.6, 3.6);
+                before = x;
+            }
         }
     }
 

@@ -100,7 +100,7 @@ final class GatherScreen implements Screen {
                         2,
                         Ui.label(c.original() == null ? "Put a file on the bench" : "On the bench", "title"),
                         Ui.label(
-                                "Drop an FBX or OpenVDB file, or a folder of numbered volumes, anywhere in the window; or choose one.",
+                                "Drop an FBX, Alembic or OpenVDB file, or a folder of numbered volumes, anywhere in the window; or choose one.",
                                 "second")),
                 Ui.grow(),
                 Ui.button("Choose a file…", "Open a file (Ctrl O)", choose, "strong-button"));
@@ -137,7 +137,7 @@ final class GatherScreen implements Screen {
             return List.of();
         }
         try (Stream<Path> s = Files.list(demo)) {
-            return s.filter(p -> p.toString().endsWith(".fbx") || VdbSequence.matches(p))
+            return s.filter(p -> VdbSequence.matches(p) || !Files.isDirectory(p) && SceneFiles.byName(p) != null)
                     .sorted()
                     .toList();
         } catch (IOException e) {
@@ -286,7 +286,9 @@ final class GatherScreen implements Screen {
             facts.add(
                     String.format(java.util.Locale.ROOT, f.height() < 0.1 ? "%.3f m high" : "%.2f m high", f.height()));
         }
-        if (a.scene().volumes().isEmpty()) {
+        if (CacheTables.alone(a.scene())) {
+            facts.add(CacheTables.summary(a.scene()));
+        } else if (a.scene().volumes().isEmpty()) {
             facts.add(Ui.thousands(a.scene().pointCount()) + " points");
         } else {
             facts.add(VolumeTables.summary(a.scene()));

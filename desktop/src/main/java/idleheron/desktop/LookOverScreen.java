@@ -52,11 +52,13 @@ final class LookOverScreen implements Screen {
     private @org.jspecify.annotations.Nullable Asset shownFor;
     private final Consumer<String> help;
     private final TabExtras extras;
+    private final CacheTree caches;
 
     LookOverScreen(
             Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces, Consumer<String> help, Runnable asStored) {
         this.help = help;
         extras = new TabExtras(bench, this::showView, view::field);
+        caches = new CacheTree(bench);
         this.bench = bench;
         this.deeds = deeds;
         this.view = view;
@@ -85,11 +87,18 @@ final class LookOverScreen implements Screen {
         HBox top = new HBox(12, stack, side);
         HBox.setHgrow(stack, Priority.ALWAYS);
         VBox.setVgrow(top, Priority.ALWAYS);
-        HBox tabs = Ui.choice(tab, "Joints", "Surfaces", "Clips", "Blend shapes", "Materials", "Volumes");
+        HBox tabs = Ui.choice(tab, "Joints", "Surfaces", "Clips", "Blend shapes", "Materials", "Volumes", "Caches");
         tabs.getStyleClass().setAll("tabs");
         table.setPrefHeight(190);
         table.setMinHeight(120);
-        HBox below = new HBox(12, table, extras);
+        caches.setPrefHeight(190);
+        caches.setMinHeight(120);
+        caches.onChosen(path -> {
+            view.field(path);
+            showView();
+        });
+        HBox below = new HBox(12, table, caches, extras);
+        HBox.setHgrow(caches, Priority.ALWAYS);
         HBox.setHgrow(table, Priority.ALWAYS);
         HBox strip = Ui.row(
                 8,
@@ -171,10 +180,19 @@ final class LookOverScreen implements Screen {
         if (volumes && !Ui.chosen(tab).equals("Volumes") && shownFor != l.asset()) {
             Ui.choose(tab, "Volumes");
         }
+        boolean cached = CacheTables.alone(scene);
+        if (cached && !Ui.chosen(tab).equals("Caches") && shownFor != l.asset()) {
+            Ui.choose(tab, "Caches");
+        }
+        if (cached && shownFor != l.asset()) {
+            view.field("");
+        }
         shownFor = l.asset();
         styles.setVisible(!volumes);
+        bar(cached);
         String kind = volumes
                 ? scene.volumes().getFirst().padding() > 0 ? "volume sequence" : "volume"
+                : cached ? "cache"
                 : l.facts().isSkinned()
                         ? "rigged character"
                         : l.asset().scene().joints().isEmpty() ? "prop" : "skeleton";
@@ -188,6 +206,7 @@ final class LookOverScreen implements Screen {
                 Ui.label(
                         volumes
                                 ? VolumeTables.summary(scene)
+                                : cached ? CacheTables.summary(scene)
                                 : size + Ui.thousands(l.asset().scene().pointCount()) + " points · "
                                         + l.asset().scene().joints().size() + " joints · "
                                         + l.asset().scene().clips().size() + " clips",
@@ -239,6 +258,18 @@ final class LookOverScreen implements Screen {
         left.getChildren().addAll(0, List.of(head, filters));
     }
 
+    /** A cache has neither weights nor joints to look at. */
+    private void bar(boolean cached) {
+        style.getToggles().forEach(t -> {
+            String name = String.valueOf(t.getUserData());
+            boolean barred = cached && !name.equals("Surface") && !name.equals("Wire");
+            ((javafx.scene.control.ToggleButton) t).setDisable(barred);
+            if (barred && t.isSelected()) {
+                Ui.choose(style, "Surface");
+            }
+        });
+    }
+
     private void addFilter(HBox to, String text, String value, String before) {
         javafx.scene.control.ToggleButton t = new javafx.scene.control.ToggleButton(text);
         t.setUserData(value);
@@ -277,6 +308,16 @@ final class LookOverScreen implements Screen {
                         .set(scene().stage().rate().seconds(f.figure().frame()));
             }
         }
+        if (f.topic() == idleheron.core.Topic.CACHES) {
+            Ui.choose(tab, "Caches");
+            caches.point(f.figure().subject());
+            if (!Double.isNaN(f.figure().frame())) {
+                bench.transport().playing().set(false);
+                bench.transport()
+                        .seconds()
+                        .set(scene().stage().rate().seconds(f.figure().frame()));
+            }
+        }
         if (f.code().startsWith("texture")) {
             Ui.choose(tab, "Materials");
         }
@@ -296,6 +337,10 @@ final class LookOverScreen implements Screen {
         Facts f = l.facts();
         if (!l.asset().scene().volumes().isEmpty() && l.asset().scene().nodes().isEmpty()) {
             facts.getChildren().addAll(VolumeTables.facts(l.asset()));
+            return;
+        }
+        if (CacheTables.alone(l.asset().scene())) {
+            facts.getChildren().addAll(CacheTables.facts(l.asset()));
             return;
         }
         facts.getChildren()
@@ -375,11 +420,17 @@ final class LookOverScreen implements Screen {
 
     private void showTable() {
         Bench.LookedOver l = bench.lookedOver().get();
+        boolean tree = l != null && Ui.chosen(tab).equals("Caches");
+        table.setVisible(!tree);
+        table.setManaged(!tree);
+        caches.setVisible(tree);
+        caches.setManaged(tree);
         if (l == null) {
             table.show(Evidence.NONE);
             return;
         }
         Scene s = l.asset().scene();
+        caches.show(s);
         table.show(
                 switch (Ui.chosen(tab)) {
                     case "Surfaces" -> SceneTables.surfaces(s);

@@ -37,6 +37,9 @@ final class MakeReadyScreen implements Screen {
     private final Viewport view;
     private final Viewport.Spaces spaces;
     private final BorderPane root = new BorderPane();
+    /** Figures with more letters than this stand under each other. */
+    private static final int WIDE = 36;
+
     private final VBox steps = Ui.column(8);
     private final VBox offers = Ui.column(8);
     private final VBox proof = Ui.column(2);
@@ -136,6 +139,22 @@ final class MakeReadyScreen implements Screen {
         if (p.steps().isEmpty()) {
             steps.getChildren().add(Ui.wrapped("None yet. The file would go as it is.", "second"));
         }
+        if (!p.scene().caches().isEmpty()) {
+            steps.getChildren()
+                    .add(Ui.button(
+                            "Change the cache…",
+                            "Split, join, regroup, cut, leave out: with the tree that comes of it",
+                            () -> sheets.show(
+                                    "Change the cache",
+                                    "What is to be done with the cache as it stands after the remedies so far.",
+                                    new CacheSheet(p.scene(), r -> {
+                                        sheets.close();
+                                        List<Remedy> all = new ArrayList<>(bench.crossing().get().remedies());
+                                        all.add(r);
+                                        deeds.remedies(all);
+                                    })),
+                            "quiet"));
+        }
         offers(c);
         proof(p);
         view(original.scene(), p.scene());
@@ -187,11 +206,13 @@ final class MakeReadyScreen implements Screen {
                                         + s.proof().frames() + " poses",
                                 "second")
                         : Ui.wrapped(s.voxels(), "second"));
+        VBox lines = Ui.column(
+                0, Ui.label(s.before(), "figure"), Ui.row(6, Ui.label("→", "second"), Ui.label(s.after(), "figure")));
         VBox text = Ui.column(
                 4,
                 Ui.label((index + 1) + "  " + s.remedy().title(), "strong"),
                 Ui.wrapped(s.remedy().describe(), "second"),
-                change,
+                s.before().length() + s.after().length() > WIDE ? lines : change,
                 moved);
         HBox.setHgrow(text, Priority.ALWAYS);
         var up = Ui.button("↑", "Earlier", () -> move(index, -1), "icon-button");
@@ -285,6 +306,19 @@ final class MakeReadyScreen implements Screen {
         }
         if (p.steps().isEmpty()) {
             proof.getChildren().addAll(Ui.label("Nothing was changed, so nothing needs proof.", "second"));
+            return;
+        }
+        if (CacheTables.alone(p.scene())) {
+            Preparation.Step last = p.steps().getLast();
+            proof.getChildren()
+                    .add(Ui.row(
+                            14,
+                            Ui.mark(Verdict.CLEAN, 16),
+                            Ui.column(
+                                    1,
+                                    Ui.label(last.voxels().isEmpty() ? last.remedy().title() : last.voxels(), "strong"),
+                                    Ui.label(
+                                            p.steps().getFirst().before() + "  →  " + last.after(), "figure"))));
             return;
         }
         boolean still = worst.value() < 0.01;

@@ -1,5 +1,6 @@
 package idleheron.desktop;
 
+import idleheron.core.cache.Cache;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
@@ -8,7 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** What of a scene can be played: its clips, and its volume sequences, each as a clip in which nothing but the volume moves. */
+/** What of a scene can be played: its clips, its volume sequences and its caches, each as a clip. */
 final class Playables {
     private Playables() {}
 
@@ -21,7 +22,23 @@ final class Playables {
                         v.name(), rate.seconds(v.first()), rate.seconds(v.last()), rate, List.of(), List.of()));
             }
         }
+        for (Cache c : scene.caches()) {
+            double[] r = c.range();
+            if (r[1] > r[0]) {
+                out.add(new Clip(c.name(), r[0], r[1], rate, List.of(), List.of()));
+            }
+        }
         return out;
+    }
+
+    /** The cache that a clip stands for, or null. */
+    static @Nullable Cache cache(Scene scene, Clip clip) {
+        for (Cache c : scene.caches()) {
+            if (c.name().equals(clip.name())) {
+                return c;
+            }
+        }
+        return null;
     }
 
     /** The volume that a clip stands for, or null. */

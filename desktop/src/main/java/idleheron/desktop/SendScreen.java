@@ -2,6 +2,8 @@ package idleheron.desktop;
 
 import idleheron.core.Figure;
 import idleheron.core.Verdict;
+import idleheron.core.cache.Cache;
+import idleheron.core.cache.CacheKind;
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.TopicResult;
 import idleheron.core.crossing.Asset;
@@ -14,6 +16,7 @@ import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.rehearsal.Habit;
 import idleheron.rehearsal.StandIn;
@@ -27,13 +30,13 @@ import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
-import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import javafx.util.StringConverter;
 import org.jspecify.annotations.Nullable;
 
 /** What goes, how and where to; the proof from reading back; and a rehearsal with a stand-in. */
@@ -51,7 +54,10 @@ final class SendScreen implements Screen {
     private final Set<String> leftOut = new HashSet<>();
     private final SendOptions options = new SendOptions(this::show);
     private SceneFormat format = SceneFiles.formats().getFirst();
-    private final Label carrier = Ui.label(format.name(), "strong");
+    private final ComboBox<SceneFormat> carrier = new ComboBox<>();
+    private final ComboBox<Integer> perFrame = new ComboBox<>();
+    private final HBox baking = Ui.row(
+            8, Ui.label("Bakes the first clip that goes,", "second"), perFrame, Ui.label("samples a frame", "second"));
     private List<Deeds.Proved> lastProofs = List.of();
     private @Nullable Asset proven;
     private @Nullable Asset shownFor;
@@ -62,6 +68,29 @@ final class SendScreen implements Screen {
         this.chooseReturned = chooseReturned;
         target.setAccessibleText("Where to");
         target.setTooltip(new Tooltip("The file that is written"));
+        carrier.setAccessibleText("Carrier");
+        carrier.setTooltip(new Tooltip("What kind of file carries it"));
+        carrier.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(SceneFormat f) {
+                return f == null ? "" : f.name();
+            }
+
+            @Override
+            public SceneFormat fromString(String s) {
+                return SceneFiles.formats().getFirst();
+            }
+        });
+        carrier.valueProperty().addListener((o, was, is) -> {
+            if (is != null && is != format) {
+                use(is);
+                show();
+            }
+        });
+        perFrame.getItems().setAll(1, 2, 4, 8);
+        perFrame.setValue(1);
+        perFrame.setAccessibleText("Samples a frame");
+        perFrame.setTooltip(new Tooltip("More than one for motion blur"));
         variant.getItems().setAll(format.variants());
         variant.setValue(format.variants().getFirst());
         variant.setAccessibleText("Version of the carrier");
@@ -73,6 +102,7 @@ final class SendScreen implements Screen {
                 Ui.row(8, carrier, variant),
                 Ui.row(8, target),
                 options.node(),
+                baking,
                 overwrite,
                 Ui.row(
                         10,
@@ -159,8 +189,13 @@ final class SendScreen implements Screen {
      * @param all what could go
      */
     private void list(Scene s, Scene all) {
+        choices(s);
         if (!s.volumes().isEmpty()) {
             volume(s);
+            return;
+        }
+        if (CacheTables.alone(s)) {
+            cache(s);
             return;
         }
         long keys = s.joints().size();
@@ -210,18 +245,61 @@ final class SendScreen implements Screen {
 
     /** A volume goes in its own carrier, all else in FBX. */
     private void carry(Scene s) {
-        SceneFormat wanted = SceneFiles.formats().stream()
+        List<SceneFormat> fit = SceneFiles.formats().stream()
                 .filter(f -> f instanceof VdbFormat == !s.volumes().isEmpty())
-                .findFirst()
-                .orElseThrow();
+                .filter(f -> !CacheTables.alone(s) || f instanceof AbcFormat)
+                .filter(f -> !(f instanceof AbcFormat) || !s.caches().isEmpty() || !s.meshes().isEmpty())
+                .toList();
+        carrier.getItems().setAll(fit);
+        carrier.setDisable(fit.size() < 2);
+        use(fit.getFirst());
+        carrier.setValue(format);
+    }
+
+    private void use(SceneFormat wanted) {
         if (wanted != format) {
             format = wanted;
-            carrier.setText(format.name());
             variant.getItems().setAll(format.variants());
             variant.setValue(format.variants().getFirst());
+            String path = target.getText();
+            int dot = path.lastIndexOf('.');
+            if (dot > path.lastIndexOf('/')) {
+                target.setText(path.substring(0, dot + 1) + format.endings().getFirst());
+            }
         }
-        options.node().setVisible(s.volumes().isEmpty());
-        options.node().setManaged(s.volumes().isEmpty());
+    }
+
+    /** What can be chosen for this carrier. */
+    private void choices(Scene s) {
+        boolean plain = s.volumes().isEmpty() && !(format instanceof AbcFormat);
+        boolean bakes = format instanceof AbcFormat && s.caches().isEmpty();
+        options.node().setVisible(plain);
+        options.node().setManaged(plain);
+        baking.setVisible(bakes);
+        baking.setManaged(bakes);
+    }
+
+    private void cache(Scene s) {
+        Cache c = s.caches().getFirst();
+        double[] r = c.range();
+        goes.getChildren()
+                .add(Ui.column(
+                        2,
+                        Ui.fact("objects", Ui.thousands(c.entries().size())),
+                        Ui.fact("meshes", Ui.thousands(c.count(CacheKind.MESH) + c.count(CacheKind.SUBDIVISION))),
+                        Ui.fact("instances", Ui.thousands(c.count(CacheKind.INSTANCE))),
+                        Ui.fact(
+                                "range",
+                                Figure.number(s.stage().rate().frame(r[0])) + " – "
+                                        + Figure.number(s.stage().rate().frame(r[1]))),
+                        Ui.fact(
+                                "axes and unit",
+                                s.stage().axes().describe() + ", " + s.stage().unitLabel())));
+        goes.getChildren()
+                .add(Ui.wrapped(
+                        "A cache has no place for axes and unit of its own; they go as metadata, which other programs"
+                                + " may not read.",
+                        "small"));
     }
 
     private void volume(Scene s) {
@@ -255,7 +333,7 @@ final class SendScreen implements Screen {
         clips.removeAll(leftOut);
         deeds.send(
                 s,
-                options.delivery(leftOut.isEmpty() ? null : clips),
+                options.delivery(leftOut.isEmpty() ? null : clips).withSamplesPerFrame(perFrame.getValue()),
                 Path.of(target.getText()),
                 format,
                 variant.getValue(),

@@ -77,7 +77,7 @@ final class SideBand extends HBox {
                 Ui.label(asset.name(), "strong"),
                 Ui.label(
                         word + " · "
-                                + (s.volumes().isEmpty()
+                                + (CacheTables.alone(s) ? CacheTables.summary(s) : s.volumes().isEmpty()
                                         ? Ui.thousands(s.pointCount()) + " points · "
                                                 + s.joints().size() + " joints"
                                         : VolumeTables.summary(s)),

@@ -206,8 +206,8 @@ final class ViewPainter {
                         d[p] = near[p] * 1000;
                     }
                 }
-                for (float v : d) {
-                    worst = Math.max(worst, v);
+                for (float gap : d) {
+                    worst = Math.max(worst, gap);
                 }
             }
             distances.add(d);

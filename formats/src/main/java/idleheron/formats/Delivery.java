@@ -6,6 +6,8 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.Volume;
+import idleheron.formats.alembic.AbcFormat;
+import idleheron.formats.alembic.CacheDelivery;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VolumeDelivery;
@@ -25,9 +27,24 @@ import org.jspecify.annotations.Nullable;
  * @param clipsApart whether each clip goes into a file of its own, {@code NAME_clip.fbx}, beside one without clips
  * @param style what travelling pictures are to be
  * @param layout names and folders, below the folder of the target
+ * @param samplesPerFrame of what is baked into a cache
  */
 public record Delivery(
-        Cargo cargo, boolean clipsApart, PictureFiles.Travel pictures, PictureStyle style, Convention.Layout layout) {
+        Cargo cargo,
+        boolean clipsApart,
+        PictureFiles.Travel pictures,
+        PictureStyle style,
+        Convention.Layout layout,
+        int samplesPerFrame) {
+
+    public Delivery(
+            Cargo cargo,
+            boolean clipsApart,
+            PictureFiles.Travel pictures,
+            PictureStyle style,
+            Convention.Layout layout) {
+        this(cargo, clipsApart, pictures, style, layout, 1);
+    }
 
     public Delivery(Cargo cargo, boolean clipsApart, PictureFiles.Travel pictures) {
         this(cargo, clipsApart, pictures, PictureStyle.AS_IT_IS, Convention.Layout.PLAIN);
@@ -37,7 +54,11 @@ public record Delivery(
     public Delivery laidOut(Convention.Layout asked) {
         String kind = style.kind();
         int largest = style.largest() > 0 ? style.largest() : asked.pictureSize();
-        return new Delivery(cargo, clipsApart, pictures, new PictureStyle(asked.pictures(), kind, largest), asked);
+        return new Delivery(cargo, clipsApart, pictures, new PictureStyle(asked.pictures(), kind, largest), asked, samplesPerFrame);
+    }
+
+    public Delivery withSamplesPerFrame(int value) {
+        return new Delivery(cargo, clipsApart, pictures, style, layout, value);
     }
 
     /** Everything in one file, pictures as they are. */
@@ -141,6 +162,15 @@ public record Delivery(
                     target,
                     Scene.bare(scene.name(), scene.stage()).withVolumes(scene.volumes()),
                     new SceneFormat.ReadScene(only, format.name(), variant, bytes)));
+        }
+        if (format instanceof AbcFormat) {
+            Scene load = scene.caches().isEmpty()
+                    ? CacheDelivery.baked(cargo.of(scene), null, null, samplesPerFrame, progress.part(0, 0.4))
+                    : scene;
+            return List.of(new Part(
+                    target,
+                    load,
+                    SceneFiles.write(load, target, format, variant, overwrite, progress.part(0.4, 1))));
         }
         List<Path> files = files(scene, target);
         for (Path f : files) {

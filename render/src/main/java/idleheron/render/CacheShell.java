@@ -15,7 +15,6 @@ import java.util.Arrays;
 final class CacheShell {
     private static final int PLAIN = 0xC3C8B4;
     private static final int OTHER = 0xB4BDA6;
-    private static final int CHOSEN = 0xBF7A1E;
     private final CachePose pose;
     private final MeantSpace space;
     private final int[] meshes;
@@ -83,7 +82,7 @@ final class CacheShell {
         for (int i = 0; i < meshes.length; i++) {
             String path = pose.placed().get(meshes[i]).path();
             boolean marked = !chosen.isEmpty() && (path.equals(chosen) || path.startsWith(chosen + "/"));
-            int color = marked ? CHOSEN : i % 2 == 0 ? PLAIN : OTHER;
+            int color = marked ? SurfaceLayer.MARK : i % 2 == 0 ? PLAIN : OTHER;
             int most = first[i + 1] - first[i];
             for (int k = 0; k + 2 < triangles[i].length; k += 3) {
                 colors[at / 3] = color;

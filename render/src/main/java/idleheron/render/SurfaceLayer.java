@@ -13,6 +13,10 @@ import idleheron.core.scene.Scene;
  */
 public final class SurfaceLayer {
     private static final int PLAIN = 0xC9CDC6;
+
+    /** What is marked keeps this colour, whatever the others get. */
+    static final int MARK = 0xBF7A1E;
+
     private final int[] triangles;
     private final int[] aroundStart;
     private final int[] around;
@@ -87,7 +91,9 @@ public final class SurfaceLayer {
             geometry.colors = materialColors;
         } else {
             int[] all = new int[materialColors.length];
-            java.util.Arrays.fill(all, rgb);
+            for (int t = 0; t < all.length; t++) {
+                all[t] = materialColors[t] == MARK ? MARK : rgb;
+            }
             geometry.colors = all;
         }
     }

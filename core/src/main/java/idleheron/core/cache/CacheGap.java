@@ -11,9 +11,11 @@ import org.joml.Matrix4d;
  *
  * @param worst in the unit of {@code space}'s result
  * @param seconds when
- * @param moments how many times were looked at
+ * @param times that were looked at
+ * @param worstAt per time
+ * @param meanAt per time, of the distances both ways
  */
-public record CacheGap(double worst, double seconds, int moments) {
+public record CacheGap(double worst, double seconds, double[] times, double[] worstAt, double[] meanAt) {
     private static final int MOST = 13;
 
     /**
@@ -26,30 +28,41 @@ public record CacheGap(double worst, double seconds, int moments) {
         double[] times = spread(CacheSpeed.times(a));
         CachePose pa = new CachePose(a);
         CachePose pb = new CachePose(b);
+        double[] worstAt = new double[times.length];
+        double[] meanAt = new double[times.length];
         double worst = 0;
         double when = times[0];
         for (int i = 0; i < times.length; i++) {
             progress.at((double) i / times.length, "holding surfaces together");
             float[] x = points(pa, times[i], before);
             float[] y = points(pb, times[i], after);
-            double d = x.length == 0 && y.length == 0 ? 0 : Math.max(one(x, y), one(y, x));
-            if (d > worst) {
-                worst = d;
+            double[] there = one(x, y);
+            double[] again = one(y, x);
+            worstAt[i] = Math.max(there[0], again[0]);
+            meanAt[i] = (there[1] + again[1]) / Math.max(1, x.length / 3 + y.length / 3);
+            if (worstAt[i] > worst) {
+                worst = worstAt[i];
                 when = times[i];
             }
         }
-        return new CacheGap(worst, when, times.length);
+        return new CacheGap(worst, when, times, worstAt, meanAt);
     }
 
-    private static double one(float[] from, float[] to) {
-        if (to.length == 0) {
-            return Double.POSITIVE_INFINITY;
+    /** How many times were looked at. */
+    public int moments() {
+        return times.length;
+    }
+
+    /** Largest distance and their sum; without bound where there is nothing to be close to. */
+    private static double[] one(float[] from, float[] to) {
+        double[] out = {from.length > 0 && to.length == 0 ? Double.POSITIVE_INFINITY : 0, 0};
+        if (to.length > 0) {
+            for (float d : new NearPoints(to).distances(from)) {
+                out[0] = Math.max(out[0], d);
+                out[1] += d;
+            }
         }
-        double worst = 0;
-        for (float d : new NearPoints(to).distances(from)) {
-            worst = Math.max(worst, d);
-        }
-        return worst;
+        return out;
     }
 
     private static double[] spread(double[] times) {

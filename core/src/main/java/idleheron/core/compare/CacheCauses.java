@@ -18,7 +18,6 @@ import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import org.joml.Matrix3d;
 import org.joml.Vector3d;
 import org.jspecify.annotations.Nullable;
@@ -171,7 +170,7 @@ final class CacheCauses {
             return;
         }
         String text = size
-                ? String.format(Locale.ROOT, "The cache came back %.6g times as large", 1 / fit.scale())
+                ? "The cache came back " + Figure.number(1 / fit.scale()) + " times as large"
                 : turn
                         ? "The cache came back turned by " + Figure.number(fit.angleDegrees()) + "°"
                         : "The cache came back in another place";

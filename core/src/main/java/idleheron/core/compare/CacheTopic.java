@@ -14,6 +14,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.time.FrameRate;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -21,15 +22,15 @@ import org.jspecify.annotations.Nullable;
 /** Baked geometry, object by object and sample by sample. */
 final class CacheTopic {
     private static final List<String> COLUMNS = List.of(
-            "state",
-            "samples",
-            "points",
             "worst, mm",
+            "what became of it",
+            "95 %, mm",
             "mean, mm",
             "RMS, mm",
-            "95 %, mm",
             "nearest, mm",
             "worst at frame",
+            "samples",
+            "points",
             "found by");
     private static final double BROKEN = 10;
     private static final int PLOTS = 3;
@@ -80,10 +81,10 @@ final class CacheTopic {
         }
         for (int m : pairs.added) {
             rows.add(row(
-                    b.placed().get(m).path(),
+                    object(b, m),
                     true,
                     Double.NaN,
-                    List.of("new", "–", points(b, m), 0.0, 0.0, 0.0, 0.0, 0.0, "–", "–")));
+                    List.of("–", "new", "–", "–", "–", "–", "–", "–", points(b, m), "–")));
             broken = true;
         }
         if (!pairs.complete()) {
@@ -91,7 +92,7 @@ final class CacheTopic {
         }
         plot(a, d);
         rows.sort(Comparator.comparing((Evidence.Row r) -> !r.over())
-                .thenComparingDouble(r -> -(r.cells().get(3) instanceof Double v ? v : 0)));
+                .thenComparingDouble(r -> -(r.cells().get(0) instanceof Double v ? v : 0)));
         long over = rows.stream().filter(Evidence.Row::over).count();
         Verdict v = over == 0 ? Verdict.CLEAN : broken ? Verdict.BROKEN : Verdict.DRIFTED;
         return new TopicResult(Topic.CACHES, v, worst, summary(over), new Evidence("object", COLUMNS, rows), plots);
@@ -125,12 +126,12 @@ final class CacheTopic {
             broken = true;
             String told = "frames " + Figure.number(rate.frame(s[0])) + " – " + Figure.number(rate.frame(s[1]))
                     + " became " + Figure.number(rate.frame(r[0])) + " – " + Figure.number(rate.frame(r[1]));
-            rows.add(row("range", true, s[0], List.of(told, "–", "–", 0.0, 0.0, 0.0, 0.0, 0.0, "–", "–")));
+            rows.add(row("range", true, s[0], List.of("–", told, "–", "–", "–", "–", "–", "–", "–", "–")));
         }
     }
 
     private void object(CachePose a, CachePose b, CacheDistance d, int i) {
-        String path = a.placed().get(pairs.meshes[i]).path();
+        String path = object(a, pairs.meshes[i]);
         CacheNode sent = a.node(pairs.meshes[i]);
         CacheMesh m = new CacheMesh(sent);
         if (pairs.partner[i] < 0) {
@@ -140,7 +141,8 @@ final class CacheTopic {
                     path,
                     true,
                     Double.NaN,
-                    List.of("missing", (double) m.count(), (double) m.points(0), 0.0, 0.0, 0.0, 0.0, 0.0, "–", "–")));
+                    List.of(
+                            "–", "missing", "–", "–", "–", "–", "–", (double) m.count(), (double) m.points(0), "–")));
             return;
         }
         CacheNode back = b.node(pairs.partner[i]);
@@ -159,15 +161,15 @@ final class CacheTopic {
                 over,
                 pairs.times[at],
                 List.of(
-                        state,
-                        (double) m.count(),
-                        (double) m.points(0),
                         mm,
+                        state,
+                        d.share(i, 0.95) * 1000,
                         mean(d, i) * 1000,
                         d.rms(i) * 1000,
-                        d.share(i, 0.95) * 1000,
                         near,
                         rate.frame(pairs.times[at]),
+                        (double) m.count(),
+                        (double) m.points(0),
                         pairs.found[i])));
     }
 
@@ -257,21 +259,26 @@ final class CacheTopic {
                 over,
                 gap.seconds(),
                 List.of(
-                        b.meshes().length + " for " + a.meshes().length + " objects",
-                        (double) gap.moments(),
-                        "–",
                         mm,
+                        b.meshes().length + " for " + a.meshes().length + " objects",
                         "–",
                         "–",
                         "–",
                         mm,
                         rate.frame(gap.seconds()),
+                        (double) gap.moments(),
+                        "–",
                         "closest points")));
+        if (gap.moments() > 1) {
+            double[] top = Arrays.stream(gap.worstAt()).map(x -> x * 1000).toArray();
+            double[] mid = Arrays.stream(gap.meanAt()).map(x -> x * 1000).toArray();
+            plots.add(series("Everything, to the closest point", gap.times(), top, mid));
+        }
     }
 
     private void plot(CachePose a, CacheDistance d) {
         int n = pairs.times.length;
-        if (n < 2 || pairs.meshes.length == 0) {
+        if (n < 2 || Arrays.stream(pairs.partner).allMatch(x -> x < 0)) {
             return;
         }
         double[] top = new double[n];
@@ -283,7 +290,7 @@ final class CacheTopic {
             }
         }
         String name = worst.subject().isEmpty() ? "" : ", worst in " + last(worst.subject());
-        plots.add(series("All objects" + name, top, mid));
+        plots.add(series("All objects" + name, pairs.times, top, mid));
         java.util.stream.IntStream.range(0, pairs.meshes.length)
                 .boxed()
                 .sorted(Comparator.comparingDouble(i -> -d.worst[i][d.worstAt(i)]))
@@ -296,19 +303,27 @@ final class CacheTopic {
                         w[t] = d.worst[i][t] * 1000.0;
                         m[t] = d.mean[i][t] * 1000.0;
                     }
-                    plots.add(series(last(a.placed().get(pairs.meshes[i]).path()), w, m));
+                    plots.add(series(last(object(a, pairs.meshes[i])), pairs.times, w, m));
                 });
     }
 
     private static String last(String path) {
-        List<String> parts = List.of(path.split("/"));
-        return parts.size() > 2 && parts.getLast().endsWith("Shape") ? parts.get(parts.size() - 2) : parts.getLast();
+        return path.substring(path.lastIndexOf('/') + 1);
     }
 
-    private Series series(String title, double[] top, double[] mid) {
+    /** The path by which a person knows a mesh: as far up as there is nothing else. */
+    private static String object(CachePose pose, int mesh) {
+        CachePose.Placed at = pose.placed().get(mesh);
+        while (at.parent() >= 0 && pose.node(at.parent()).children().size() == 1) {
+            at = pose.placed().get(at.parent());
+        }
+        return at.path();
+    }
+
+    private Series series(String title, double[] seconds, double[] top, double[] mid) {
         int[] nodes = new int[top.length];
         java.util.Arrays.fill(nodes, -1);
-        return new Series(title, "mm", -1, pairs.times, top, mid, nodes, p.tolerances.clipPosition());
+        return new Series(title, "mm", -1, seconds, top, mid, nodes, p.tolerances.clipPosition());
     }
 
     /** The pairs that a comparison of these scenes would make, or null. */

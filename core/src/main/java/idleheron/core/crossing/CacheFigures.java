@@ -24,7 +24,7 @@ final class CacheFigures {
             return "–";
         }
         Cache c = s.caches().getFirst();
-        return CacheSize.text(CacheSize.of(c)) + ", " + c.entries().size() + " objects, "
+        return CacheSize.text(CacheSize.of(c)) + ", " + c.entries().size() + (c.entries().size() == 1 ? " object, " : " objects, ")
                 + Math.round(CacheSpeed.measure(c)) + " frames/s";
     }
 

@@ -58,7 +58,7 @@ public final class CacheDepths {
             progress.at(0.3, "fitting what moves without bending");
             Cache rigid = d.rigid(split);
             progress.at(0.6, "looking for equal meshes");
-            d.equal(rigid, split != c);
+            d.equal(rigid);
             progress.at(0.9, "measuring");
             d.repeats();
             d.largest();
@@ -142,13 +142,13 @@ public final class CacheDepths {
                         + Figure.number(mm) + " mm. As transforms the file shrinks from " + CacheSize.text(bytes)
                         + " to "
                         + CacheSize.text(small) + (split == cache ? "." : ", once it is taken apart."),
-                Figure.of(100.0 * small / bytes, "% of the size", cache.name()),
+                Figure.of(100.0 * small / bytes, "%", cache.name()),
                 "The bake wrote every point of every frame.",
-                split == cache ? ChangeCache.rigid(ChangeCache.LEEWAY) : null);
+                ChangeCache.rigid(ChangeCache.LEEWAY));
         return after;
     }
 
-    private void equal(Cache rigid, boolean apart) {
+    private void equal(Cache rigid) {
         EqualMeshes equal = EqualMeshes.of(rigid, leeway());
         int n = equal.matches().size();
         if (n == 0) {
@@ -166,9 +166,9 @@ public final class CacheDepths {
                 n + (n == 1 ? " mesh is" : " meshes are") + " another one in another place, to within "
                         + Figure.number(mm) + " mm. Kept once, and with rigid motion as transforms, the file takes "
                         + CacheSize.text(small) + " of " + CacheSize.text(bytes) + ".",
-                Figure.of(100.0 * small / bytes, "% of the size", cache.name()),
+                Figure.of(100.0 * small / bytes, "%", cache.name()),
                 "",
-                apart ? null : ChangeCache.share(ChangeCache.LEEWAY));
+                ChangeCache.share(ChangeCache.LEEWAY));
     }
 
     /** Samples in the middle that are the same as the one before. */

@@ -7,6 +7,7 @@ import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
+import idleheron.core.math.SignedAxis;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
@@ -26,6 +27,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Alembic as a carrier. An archive declares neither axes nor unit; where we wrote it, its metadata say "upAxis" and
@@ -116,11 +118,29 @@ public final class AbcFormat implements SceneFormat {
                 .withWriter(writer.isEmpty() ? m.get("_ai_AlembicVersion") : writer)
                 .withRate(rate(a, cache))
                 .withRange(range[0], range[1]);
-        if (m.get(AbcSceneWriter.UP).equals("Z")) {
-            out = out.withAxes(AxisSystem.Z_UP);
+        SignedAxis up = axis(m.get(AbcSceneWriter.UP));
+        if (up != null) {
+            out = out.withAxes(axes(up, axis(m.get(AbcSceneWriter.FRONT)), m.get(AbcSceneWriter.HAND)));
         }
         double unit = number(m.get(AbcSceneWriter.UNIT));
         return unit > 0 && Double.isFinite(unit) ? out.withMetersPerUnit(unit) : out;
+    }
+
+    private static @Nullable SignedAxis axis(String told) {
+        for (SignedAxis a : SignedAxis.values()) {
+            if (a.label().equalsIgnoreCase(told.strip())) {
+                return a;
+            }
+        }
+        return null;
+    }
+
+    /** Without a front, that of the common axes or of Z up; right-handed if not told. */
+    private static AxisSystem axes(SignedAxis up, @Nullable SignedAxis front, String hand) {
+        SignedAxis usual = up.axis() == 2 ? AxisSystem.Z_UP.front() : SignedAxis.POSITIVE_Z;
+        SignedAxis f = front == null || front.axis() == up.axis() ? usual : front;
+        AxisSystem out = AxisSystem.rightHanded(up, f.axis() == up.axis() ? SignedAxis.POSITIVE_Y : f);
+        return hand.equals(out.mirrored().handedness()) ? out.mirrored() : out;
     }
 
     private static double number(String text) {

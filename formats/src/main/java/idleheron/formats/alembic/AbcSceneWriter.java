@@ -26,6 +26,8 @@ import java.util.TreeMap;
  */
 final class AbcSceneWriter {
     static final String UP = "upAxis";
+    static final String FRONT = "frontAxis";
+    static final String HAND = "handedness";
     static final String UNIT = "metersPerUnit";
     static final String RATE = "DCC FPS";
     private static final int LONGEST_SCALAR = 255;
@@ -39,8 +41,9 @@ final class AbcSceneWriter {
         meta.remove("_ai_DateWritten");
         meta.keySet().removeIf(k -> k.toUpperCase(java.util.Locale.ROOT).contains("FPS"));
         meta.put(RATE, Double.toString(stage.rate().perSecond()).replaceAll("\\.0$", ""));
-        int up = stage.axes().up().axis();
-        meta.put(UP, (stage.axes().up().sign() < 0 ? "-" : "") + "XYZ".charAt(up));
+        meta.put(UP, stage.axes().up().label().toUpperCase(java.util.Locale.ROOT));
+        meta.put(FRONT, stage.axes().front().label().toUpperCase(java.util.Locale.ROOT));
+        meta.put(HAND, stage.axes().handedness());
         meta.put(UNIT, Double.toString(stage.metersPerUnit()));
         return new AbcArchive(
                 cache.name(),

@@ -49,7 +49,7 @@ final class Reeds {
             double out = 0.9 * Math.sqrt(random.nextDouble());
             double around = 2 * Math.PI * random.nextDouble();
             double[] place = {
-                round(2.1 * clump - 3.15 + out * Math.cos(around)),
+                round(1.25 * clump - 1.875 + 0.72 * out * Math.cos(around)),
                 0,
                 round((clump % 2 == 0 ? 0.35 : -0.35) + 0.6 * out * Math.sin(around)),
                 round(360 * random.nextDouble())
@@ -126,7 +126,7 @@ final class Reeds {
             double y = 0;
             for (int l = 0; l < LEVELS; l++) {
                 double u = l / (LEVELS - 1.0);
-                double thick = 0.022 * (1 - 0.85 * u * u) + 0.002;
+                double thick = 0.034 * (1 - 0.85 * u * u) + 0.002;
                 double lean = bend * u * u;
                 if (l > 0) {
                     x += height / (LEVELS - 1) * Math.sin(lean);
