@@ -60,7 +60,8 @@ final class CacheSheet extends VBox {
         second.setAccessibleText("What it becomes");
         HBox.setHgrow(first, Priority.ALWAYS);
         HBox.setHgrow(second, Priority.ALWAYS);
-        take = Ui.button("Add to the remedies", "Adds it after the others", () -> taken.accept(made()), "strong-button");
+        take = Ui.button(
+                "Add to the remedies", "Adds it after the others", () -> taken.accept(made()), "strong-button");
         tree.getStyleClass().add("evidence");
         tree.setShowRoot(false);
         tree.setFixedCellSize(28);
@@ -85,7 +86,8 @@ final class CacheSheet extends VBox {
 
     private void start() {
         String[] usual = switch (kind.getValue()) {
-            case SPLIT_PIECES, SPLIT_FACE_SETS -> new String[] {"**", "", "paths; * is any part of a name, ** any part of a path"};
+            case SPLIT_PIECES, SPLIT_FACE_SETS ->
+                new String[] {"**", "", "paths; * is any part of a name, ** any part of a path"};
             case SPLIT_REGIONS -> new String[] {"1", "", "metres of a cell"};
             case SPLIT_ATTRIBUTE -> new String[] {"", "", "name of an attribute"};
             case RIGID, SHARE -> new String[] {"0.01", "", "millimetres that points may move"};
@@ -130,7 +132,8 @@ final class CacheSheet extends VBox {
             try {
                 Cache before = scene.caches().getFirst();
                 after = r.apply(scene).caches().getFirst();
-                told = before.entries().size() + " objects become " + after.entries().size() + ".";
+                told = before.entries().size() + " objects become "
+                        + after.entries().size() + ".";
                 if (k == ChangeCache.Kind.REGROUP) {
                     Map<String, String> plan = CacheEdits.plan(before, new PathPattern(from), to);
                     told = plan.size() + (plan.size() == 1 ? " object moves" : " objects move")
@@ -141,7 +144,9 @@ final class CacheSheet extends VBox {
                             + ".";
                 }
             } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
-                told = e instanceof PatternSyntaxException || e.getMessage() == null ? "This is no pattern." : e.getMessage();
+                told = e instanceof PatternSyntaxException || e.getMessage() == null
+                        ? "This is no pattern."
+                        : e.getMessage();
             }
             Cache made = after;
             String text = told;
@@ -161,8 +166,8 @@ final class CacheSheet extends VBox {
         TreeItem<String> root = new TreeItem<>();
         java.util.List<TreeItem<String>> items = new java.util.ArrayList<>();
         for (Cache.Entry e : c.entries()) {
-            TreeItem<String> item = new TreeItem<>(
-                    e.node().name() + "   " + e.node().kind().label());
+            TreeItem<String> item =
+                    new TreeItem<>(e.node().name() + "   " + e.node().kind().label());
             TreeItem<String> over = e.parent() < 0 ? root : items.get(e.parent());
             if (over.getChildren().size() < SHOWN) {
                 over.getChildren().add(item);

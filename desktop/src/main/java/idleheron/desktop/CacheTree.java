@@ -124,8 +124,7 @@ final class CacheTree extends VBox {
         TreeItem<Part> root = new TreeItem<>();
         for (int i = 0; i < entries.size(); i++) {
             Cache.Entry e = entries.get(i);
-            TreeItem<Part> item =
-                    new TreeItem<>(new Part(e, each == null ? -1 : each[i], each == null ? -1 : all[i]));
+            TreeItem<Part> item = new TreeItem<>(new Part(e, each == null ? -1 : each[i], each == null ? -1 : all[i]));
             item.setExpanded(e.node().children().size() < OPEN && entries.size() < 4000);
             (e.parent() < 0 ? root : items.get(e.parent())).getChildren().add(item);
             items.add(item);

@@ -495,15 +495,8 @@ final class CompareScreen implements Screen {
         double raw = s.stage().metersPerUnit();
         view.show(
                 List.of(
-                        new ViewRequest.Shown(
-                                s,
-                                spaces.of(s, meant, raw),
-                                style(s),
-                                usable ? joint : -1,
-                                false,
-                                true),
-                        new ViewRequest.Shown(
-                                r, spaces.of(r, meant, raw), style(r), other, true, true)),
+                        new ViewRequest.Shown(s, spaces.of(s, meant, raw), style(s), usable ? joint : -1, false, true),
+                        new ViewRequest.Shown(r, spaces.of(r, meant, raw), style(r), other, true, true)),
                 how);
     }
 }

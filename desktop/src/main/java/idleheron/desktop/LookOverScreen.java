@@ -192,10 +192,11 @@ final class LookOverScreen implements Screen {
         bar(cached);
         String kind = volumes
                 ? scene.volumes().getFirst().padding() > 0 ? "volume sequence" : "volume"
-                : cached ? "cache"
-                : l.facts().isSkinned()
-                        ? "rigged character"
-                        : l.asset().scene().joints().isEmpty() ? "prop" : "skeleton";
+                : cached
+                        ? "cache"
+                        : l.facts().isSkinned()
+                                ? "rigged character"
+                                : l.asset().scene().joints().isEmpty() ? "prop" : "skeleton";
         String size = Double.isNaN(l.facts().height())
                 ? ""
                 : String.format(
@@ -206,10 +207,11 @@ final class LookOverScreen implements Screen {
                 Ui.label(
                         volumes
                                 ? VolumeTables.summary(scene)
-                                : cached ? CacheTables.summary(scene)
-                                : size + Ui.thousands(l.asset().scene().pointCount()) + " points · "
-                                        + l.asset().scene().joints().size() + " joints · "
-                                        + l.asset().scene().clips().size() + " clips",
+                                : cached
+                                        ? CacheTables.summary(scene)
+                                        : size + Ui.thousands(l.asset().scene().pointCount()) + " points · "
+                                                + l.asset().scene().joints().size() + " joints · "
+                                                + l.asset().scene().clips().size() + " clips",
                         "figure"));
         String destination = bench.crossing().get().destination() == null
                 ? "no destination chosen"

@@ -149,7 +149,8 @@ final class MakeReadyScreen implements Screen {
                                     "What is to be done with the cache as it stands after the remedies so far.",
                                     new CacheSheet(p.scene(), r -> {
                                         sheets.close();
-                                        List<Remedy> all = new ArrayList<>(bench.crossing().get().remedies());
+                                        List<Remedy> all = new ArrayList<>(
+                                                bench.crossing().get().remedies());
                                         all.add(r);
                                         deeds.remedies(all);
                                     })),
@@ -316,9 +317,12 @@ final class MakeReadyScreen implements Screen {
                             Ui.mark(Verdict.CLEAN, 16),
                             Ui.column(
                                     1,
-                                    Ui.label(last.voxels().isEmpty() ? last.remedy().title() : last.voxels(), "strong"),
                                     Ui.label(
-                                            p.steps().getFirst().before() + "  →  " + last.after(), "figure"))));
+                                            last.voxels().isEmpty()
+                                                    ? last.remedy().title()
+                                                    : last.voxels(),
+                                            "strong"),
+                                    Ui.label(p.steps().getFirst().before() + "  →  " + last.after(), "figure"))));
             return;
         }
         boolean still = worst.value() < 0.01;

@@ -248,7 +248,9 @@ final class SendScreen implements Screen {
         List<SceneFormat> fit = SceneFiles.formats().stream()
                 .filter(f -> f instanceof VdbFormat == !s.volumes().isEmpty())
                 .filter(f -> !CacheTables.alone(s) || f instanceof AbcFormat)
-                .filter(f -> !(f instanceof AbcFormat) || !s.caches().isEmpty() || !s.meshes().isEmpty())
+                .filter(f -> !(f instanceof AbcFormat)
+                        || !s.caches().isEmpty()
+                        || !s.meshes().isEmpty())
                 .toList();
         carrier.getItems().setAll(fit);
         carrier.setDisable(fit.size() < 2);

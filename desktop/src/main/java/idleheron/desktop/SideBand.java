@@ -77,10 +77,12 @@ final class SideBand extends HBox {
                 Ui.label(asset.name(), "strong"),
                 Ui.label(
                         word + " · "
-                                + (CacheTables.alone(s) ? CacheTables.summary(s) : s.volumes().isEmpty()
-                                        ? Ui.thousands(s.pointCount()) + " points · "
-                                                + s.joints().size() + " joints"
-                                        : VolumeTables.summary(s)),
+                                + (CacheTables.alone(s)
+                                        ? CacheTables.summary(s)
+                                        : s.volumes().isEmpty()
+                                                ? Ui.thousands(s.pointCount()) + " points · "
+                                                        + s.joints().size() + " joints"
+                                                : VolumeTables.summary(s)),
                         "second"));
         who.setMinWidth(0);
         box.getChildren().addAll(who, Ui.grow());

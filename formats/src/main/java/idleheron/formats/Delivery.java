@@ -54,7 +54,8 @@ public record Delivery(
     public Delivery laidOut(Convention.Layout asked) {
         String kind = style.kind();
         int largest = style.largest() > 0 ? style.largest() : asked.pictureSize();
-        return new Delivery(cargo, clipsApart, pictures, new PictureStyle(asked.pictures(), kind, largest), asked, samplesPerFrame);
+        return new Delivery(
+                cargo, clipsApart, pictures, new PictureStyle(asked.pictures(), kind, largest), asked, samplesPerFrame);
     }
 
     public Delivery withSamplesPerFrame(int value) {
@@ -168,9 +169,7 @@ public record Delivery(
                     ? CacheDelivery.baked(cargo.of(scene), null, null, samplesPerFrame, progress.part(0, 0.4))
                     : scene;
             return List.of(new Part(
-                    target,
-                    load,
-                    SceneFiles.write(load, target, format, variant, overwrite, progress.part(0.4, 1))));
+                    target, load, SceneFiles.write(load, target, format, variant, overwrite, progress.part(0.4, 1))));
         }
         List<Path> files = files(scene, target);
         for (Path f : files) {

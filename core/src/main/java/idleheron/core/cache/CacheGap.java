@@ -25,7 +25,12 @@ public record CacheGap(double worst, double seconds, double[] times, double[] wo
      * @param after applied to the second's
      */
     public static CacheGap of(Cache a, Cache b, Matrix4d before, Matrix4d after, Progress progress) {
-        double[] times = spread(CacheSpeed.times(a));
+        return of(a, b, before, after, CacheSpeed.times(a), progress);
+    }
+
+    /** As the other, at these times where they are few, else spread evenly. */
+    public static CacheGap of(Cache a, Cache b, Matrix4d before, Matrix4d after, double[] among, Progress progress) {
+        double[] times = spread(among);
         CachePose pa = new CachePose(a);
         CachePose pb = new CachePose(b);
         double[] worstAt = new double[times.length];

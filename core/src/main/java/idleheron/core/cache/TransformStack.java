@@ -129,8 +129,8 @@ public final class TransformStack {
         if (a.determinant3x3() <= 0 || b.determinant3x3() <= 0) {
             return nan;
         }
-        Quaterniond qa = a.getNormalizedRotation(new Quaterniond());
-        Quaterniond qb = b.getNormalizedRotation(new Quaterniond());
+        Quaterniond qa = a.getUnnormalizedRotation(new Quaterniond());
+        Quaterniond qb = b.getUnnormalizedRotation(new Quaterniond());
         Vector3d sa = a.getScale(new Vector3d());
         Vector3d sb = b.getScale(new Vector3d());
         Vector3d ta = a.getTranslation(new Vector3d());

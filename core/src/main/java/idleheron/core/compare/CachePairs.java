@@ -6,6 +6,7 @@ import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CachePose;
 import idleheron.core.cache.CacheSpeed;
+import idleheron.core.cache.TimeSampling;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
@@ -30,7 +31,9 @@ final class CachePairs {
 
     final Cache sent;
     final Cache back;
+    /** At which both sides are held together. */
     final double[] times;
+
     final Matrix4d sentSpace;
     final Matrix4d backSpace;
 
@@ -49,7 +52,7 @@ final class CachePairs {
     private CachePairs(Cache sent, Cache back, Pair p) {
         this.sent = sent;
         this.back = back;
-        this.times = CacheSpeed.times(sent);
+        this.times = shared(CacheSpeed.times(sent), back);
         this.sentSpace = p.sentSpace.pointMatrix();
         this.backSpace = p.returnedSpace.pointMatrix();
         CachePose a = new CachePose(sent);
@@ -75,6 +78,15 @@ final class CachePairs {
             r = baked(p.returned, s, progress);
         }
         return s == null || r == null ? null : new CachePairs(s, r, p);
+    }
+
+    /** Times at which the other side has something to show; all where it never has. */
+    private static double[] shared(double[] times, Cache back) {
+        double[] r = back.range();
+        double[] in = Arrays.stream(times)
+                .filter(t -> t >= r[0] - TimeSampling.CLOSE && t <= r[1] + TimeSampling.CLOSE)
+                .toArray();
+        return in.length == 0 || r[1] <= r[0] ? times : in;
     }
 
     private static @Nullable Cache first(Scene s) {

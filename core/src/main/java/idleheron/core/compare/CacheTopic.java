@@ -141,8 +141,7 @@ final class CacheTopic {
                     path,
                     true,
                     Double.NaN,
-                    List.of(
-                            "–", "missing", "–", "–", "–", "–", "–", (double) m.count(), (double) m.points(0), "–")));
+                    List.of("–", "missing", "–", "–", "–", "–", "–", (double) m.count(), (double) m.points(0), "–")));
             return;
         }
         CacheNode back = b.node(pairs.partner[i]);
@@ -151,7 +150,7 @@ final class CacheTopic {
         if (mm > worst.value()) {
             worst = new Figure(mm, "mm", path, "", rate.frame(pairs.times[at]));
         }
-        String state = state(sent, back, d, i);
+        String state = state(sent, back, object(b, pairs.partner[i]), d, i);
         boolean topology = d.nearest[i] || m.topologyHolds() != new CacheMesh(back).topologyHolds();
         boolean over = mm > p.tolerances.clipPosition() || topology || d.hidden[i] > 0;
         broken |= topology || mm > BROKEN * p.tolerances.clipPosition();
@@ -181,8 +180,11 @@ final class CacheTopic {
         return sum / Math.max(1, d.mean[i].length);
     }
 
-    private String state(CacheNode sent, CacheNode back, CacheDistance d, int i) {
+    private String state(CacheNode sent, CacheNode back, String called, CacheDistance d, int i) {
         List<String> out = new ArrayList<>();
+        if (pairs.found[i].equals("place")) {
+            out.add("now " + last(called));
+        }
         CacheMesh m = new CacheMesh(sent);
         CacheMesh r = new CacheMesh(back);
         if (m.points(0) != r.points(0)) {
@@ -247,7 +249,8 @@ final class CacheTopic {
 
     /** Whatever belongs to what: all points of one side against all of the other. */
     private void whole(CachePose a, CachePose b) {
-        CacheGap gap = CacheGap.of(pairs.sent, pairs.back, pairs.sentSpace, pairs.backSpace, Progress.NONE);
+        CacheGap gap =
+                CacheGap.of(pairs.sent, pairs.back, pairs.sentSpace, pairs.backSpace, pairs.times, Progress.NONE);
         double mm = gap.worst() * 1000;
         boolean over = mm > p.tolerances.clipPosition();
         broken |= over;
@@ -312,7 +315,7 @@ final class CacheTopic {
     }
 
     /** The path by which a person knows a mesh: as far up as there is nothing else. */
-    private static String object(CachePose pose, int mesh) {
+    static String object(CachePose pose, int mesh) {
         CachePose.Placed at = pose.placed().get(mesh);
         while (at.parent() >= 0 && pose.node(at.parent()).children().size() == 1) {
             at = pose.placed().get(at.parent());

@@ -118,7 +118,7 @@ public record Comparison(
 
     /** Topics whose figures hold places and names, not all that lies over a mesh: what was lost there has drifted. */
     private static final Set<Topic> MORE_THAN_MEASURED =
-            EnumSet.of(Topic.SURFACES, Topic.MATERIALS, Topic.BLEND_SHAPES);
+            EnumSet.of(Topic.SURFACES, Topic.MATERIALS, Topic.BLEND_SHAPES, Topic.CACHES);
 
     /** A topic whose own figures are within tolerance and that lost what they do not measure has drifted. */
     private static TopicResult told(TopicResult t, List<Loss> losses) {

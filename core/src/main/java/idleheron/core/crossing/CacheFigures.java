@@ -24,8 +24,9 @@ final class CacheFigures {
             return "–";
         }
         Cache c = s.caches().getFirst();
-        return CacheSize.text(CacheSize.of(c)) + ", " + c.entries().size() + (c.entries().size() == 1 ? " object, " : " objects, ")
-                + Math.round(CacheSpeed.measure(c)) + " frames/s";
+        return CacheSize.text(CacheSize.of(c)) + ", " + c.entries().size()
+                + (c.entries().size() == 1 ? " object, " : " objects, ") + Math.round(CacheSpeed.measure(c))
+                + " frames/s";
     }
 
     /** What became of the surface; "" where there is no cache. */

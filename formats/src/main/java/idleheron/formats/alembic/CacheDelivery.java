@@ -46,9 +46,7 @@ public final class CacheDelivery {
         }
         Cache cache = Bake.of(scene, c, times, progress);
         FrameRate rate = c == null ? scene.stage().rate() : c.rate();
-        return Scene.bare(
-                        scene.name(),
-                        scene.stage().withRate(rate).withRange(times[0], times[times.length - 1]))
+        return Scene.bare(scene.name(), scene.stage().withRate(rate).withRange(times[0], times[times.length - 1]))
                 .withCaches(List.of(cache));
     }
 }
