@@ -48,7 +48,12 @@ record CacheConvert(Path target, boolean overwrite, PrintWriter out, PrintWriter
             double[] span = SampleCommand.range(frames);
             all.addFirst(ChangeCache.cut(span[0], span[1]));
         }
-        Preparation ready = Preparation.of(scene, all, Progress.NONE);
+        Preparation ready;
+        try {
+            ready = Preparation.of(scene, all, Progress.NONE);
+        } catch (IllegalArgumentException e) {
+            throw new UsageException(String.valueOf(e.getMessage()));
+        }
         for (Preparation.Step s : ready.steps()) {
             err.println(s.remedy().title() + ": " + s.measure() + " " + s.before() + " → " + s.after()
                     + (s.voxels().isEmpty() ? "" : "; " + s.voxels()));

@@ -1,6 +1,12 @@
 package idleheron.cli;
 
 import idleheron.core.Figure;
+import idleheron.core.cache.Cache;
+import idleheron.core.cache.CacheKind;
+import idleheron.core.cache.CacheMesh;
+import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.Role;
+import idleheron.core.cache.Samples;
 import idleheron.core.inspect.Facts;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
@@ -36,6 +42,9 @@ final class FactsCommand implements Callable<Integer> {
 
     @Parameters(paramLabel = "FILE")
     Path file;
+
+    /** So many objects of a cache are listed for a person. */
+    private static final int SHOWN = 40;
 
     @Option(names = "--json", description = "as JSON")
     boolean json;
@@ -91,6 +100,9 @@ final class FactsCommand implements Callable<Integer> {
         for (Volume v : s.volumes()) {
             volume(v, out);
         }
+        for (Cache c : s.caches()) {
+            cache(c, out);
+        }
         for (Clip c : s.clips()) {
             out.println("  clip         " + c.name() + ": frames " + Figure.number(c.firstFrame()) + " to "
                     + Figure.number(c.lastFrame()) + " at " + c.rate().label() + " /s, "
@@ -135,6 +147,25 @@ final class FactsCommand implements Callable<Integer> {
         v.frames().stream()
                 .filter(Volume.Frame::isBroken)
                 .forEach(f -> out.println("  broken       " + f.file() + ": " + f.fault()));
+    }
+
+    private static void cache(Cache c, PrintWriter out) {
+        out.println("  cache        " + c.name() + ": " + counted(c.entries().size(), "object") + ", "
+                + c.count(CacheKind.MESH) + " meshes, " + c.count(CacheKind.TRANSFORM) + " transforms, "
+                + c.count(CacheKind.INSTANCE) + " instances");
+        c.entries().stream().limit(SHOWN).forEach(e -> {
+            CacheNode n = e.node();
+            Samples s = n.get(Role.POSITIONS) == null ? n.get(Role.CHANNELS) : n.get(Role.POSITIONS);
+            out.println("  object       " + e.path() + ": " + n.kind().label()
+                    + (n.source().isEmpty() ? "" : " of " + n.source())
+                    + (n.kind().isMesh()
+                            ? ", " + new CacheMesh(n).points(0) + " points, " + new CacheMesh(n).topology()
+                            : "")
+                    + (s == null ? "" : ", " + counted(s.count(), "sample") + (s.constant() ? ", constant" : "")));
+        });
+        if (c.entries().size() > SHOWN) {
+            out.println("               and " + (c.entries().size() - SHOWN) + " more; --json tells all");
+        }
     }
 
     private static String counted(int n, String what) {

@@ -7,6 +7,7 @@ import idleheron.core.math.SignedAxis;
 import idleheron.core.remedy.AimJoints;
 import idleheron.core.remedy.BakeScale;
 import idleheron.core.remedy.BakeTurn;
+import idleheron.core.remedy.ChangeCache;
 import idleheron.core.remedy.DropCompany;
 import idleheron.core.remedy.JoinClips;
 import idleheron.core.remedy.Paused;
@@ -45,7 +46,16 @@ class RemedyCodesTest {
             new SplitClip("bow", List.of(4.0, 9.5)),
             new JoinClips(List.of("bow", "wade"), "both"),
             new SplitMeshes(),
-            new DropCompany());
+            new DropCompany(),
+            ChangeCache.pieces("/reeds/*"),
+            ChangeCache.regroup("/*_*", "/all/{1}/{2}"),
+            ChangeCache.rigid(0.01),
+            ChangeCache.share(0.05),
+            ChangeCache.drop("**_l"),
+            ChangeCache.shift(-10),
+            ChangeCache.cut(1, 24),
+            ChangeCache.scale(0.01),
+            ChangeCache.of("positions-only", ""));
 
     @Test
     void everyRemedyComesBackFromItsRecipe() throws IOException {

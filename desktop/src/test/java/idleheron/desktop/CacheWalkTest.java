@@ -1,0 +1,92 @@
+package idleheron.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idleheron.core.job.Progress;
+import idleheron.rehearsal.demo.DemoData;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Objects;
+import javafx.scene.Node;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+
+/** Reeds on their way across, in a real window. */
+class CacheWalkTest {
+    @TempDir
+    static Path demo;
+
+    private final FxRobot robot = new FxRobot();
+    private final Reader window = new Reader(robot);
+    private HeronApp app;
+
+    @BeforeAll
+    static void data() throws Exception {
+        DemoData.reeds(demo, Progress.NONE);
+        FxToolkit.registerPrimaryStage();
+    }
+
+    @BeforeEach
+    void open() throws Exception {
+        System.setProperty("heron.settings", demo.resolve("own/settings.json").toString());
+        Stage stage = FxToolkit.registerPrimaryStage();
+        FxToolkit.setupApplication(HeronApp.class);
+        app = (HeronApp) Objects.requireNonNull(stage.getScene().getUserData());
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        FxToolkit.cleanupStages();
+    }
+
+    @Test
+    void theLumpIsTakenApartMadeSmallAndSent() throws Exception {
+        robot.interact(() -> app.open(demo.resolve(DemoData.REEDS_RETURNED)));
+        Reader.until("the lump is told", () -> window.reads("One mesh is many pieces"));
+        Reader.until("what it could save", () -> window.reads("The same mesh again and again"));
+        assertThat(window.reads("1 mesh · 1 object")).isTrue();
+        robot.press(KeyCode.DIGIT3).release(KeyCode.DIGIT3);
+        Reader.until("remedies are offered", () -> window.reads("Take all"));
+        window.press("Take all");
+        Reader.until("all three are done", () -> window.reads("3  Equal meshes once"));
+        assertThat(window.reads("surface within 0.000")).isTrue();
+        window.press("Change the cache…");
+        Reader.until("the tree that comes of it", () -> window.reads("400 objects move"));
+        TextField to = robot.lookup(
+                        (Node n) -> n instanceof TextField t && "What it becomes".equals(t.getAccessibleText()))
+                .queryAs(TextField.class);
+        robot.interact(() -> to.setText("/bank/{2}"));
+        Reader.until("a star too many is told", () -> window.reads("it has 1"));
+        robot.interact(() -> to.setText("/bank/{1}"));
+        Reader.until("the new plan", () -> window.reads("to /bank/reeds_all_001"));
+        window.press("Add to the remedies");
+        Reader.until("it is the fourth", () -> window.reads("4  Regroup the tree"));
+        robot.press(KeyCode.DIGIT4).release(KeyCode.DIGIT4);
+        Reader.until("what goes", () -> window.reads("A cache has no place for axes"));
+        window.press("Send");
+        Reader.until("it reads back", () -> window.reads("Reads back clean"));
+        assertThat(Files.size(demo.resolve("reeds_from_elsewhere_ready.abc")))
+                .isLessThan(Files.size(demo.resolve(DemoData.REEDS_RETURNED)) / 18);
+    }
+
+    @Test
+    void whatCameBackIsExplainedAndMended() throws Exception {
+        robot.interact(() -> app.open(demo.resolve(DemoData.REEDS)));
+        Reader.until("the reeds are looked over", () -> window.reads("8 meshes · 392 instances · 813 objects"));
+        robot.interact(() -> app.takeReturned(demo.resolve(DemoData.REEDS_RETURNED)));
+        Reader.until("the verdict is there", () -> window.reads("Broken") && window.reads("Likely cause"));
+        assertThat(window.reads("400 objects came back as one mesh")).isTrue();
+        assertThat(window.reads("The cache comes 10 frames late")).isTrue();
+        window.press("Mend the returned file");
+        Reader.until("it is mended, but for the names", () -> window.reads("came back under other names"));
+        assertThat(window.reads("Drifted")).isTrue();
+    }
+}

@@ -1,0 +1,110 @@
+package idleheron.rehearsal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.bake.Bake;
+import idleheron.core.cache.Between;
+import idleheron.core.cache.Cache;
+import idleheron.core.cache.CachePose;
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Tolerances;
+import idleheron.core.job.Progress;
+import idleheron.core.pose.Pose;
+import idleheron.core.pose.Surface;
+import idleheron.core.remedy.ChangeCache;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.alembic.AbcFormat;
+import idleheron.formats.alembic.CacheDelivery;
+import idleheron.rehearsal.demo.DemoData;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.concurrent.CancellationException;
+import org.joml.Matrix4d;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A rigged character and a prop baked into caches, and held against the rigs that made them. */
+class BakeTest {
+    @TempDir
+    static Path folder;
+
+    private static Scene woman = Scene.bare("", idleheron.core.scene.Stage.COMMON);
+    private static Scene bell = woman;
+
+    @BeforeAll
+    static void make() throws IOException {
+        DemoData.write(folder, Progress.NONE);
+        woman = SceneFiles.read(folder.resolve(DemoData.POSTWOMAN), Progress.NONE)
+                .scene();
+        bell = SceneFiles.read(folder.resolve(DemoData.BELL), Progress.NONE).scene();
+    }
+
+    @Test
+    void everySampleIsTheSurfaceOfTheRig() throws IOException {
+        Clip wade = woman.clips().getFirst();
+        double[] times = {wade.startSeconds(), wade.startSeconds() + 0.013, wade.endSeconds()};
+        CachePose baked = new CachePose(Bake.of(woman, wade, times, Progress.NONE));
+        Pose pose = new Pose(woman);
+        Surface body = Surface.all(pose).getFirst();
+        for (double t : times) {
+            pose.at(wade, t);
+            float[] rig = body.deform(pose, new Matrix4d());
+            baked.at(t, Between.LINEAR);
+            float[] cache = baked.points(baked.meshes()[0], t, Between.LINEAR);
+            assertThat(cache).containsExactly(rig, within(1e-6f));
+        }
+    }
+
+    @Test
+    void aCacheOfTheRigIsCleanAndAShiftedOneIsNot() throws IOException {
+        Scene cache = CacheDelivery.baked(woman, null, null, 2, Progress.NONE);
+        assertThat(cache.caches().getFirst().range()[1])
+                .isCloseTo(woman.clips().getFirst().endSeconds(), within(1e-9));
+        Path file = folder.resolve("woman.abc");
+        Scene back = SceneFiles.write(cache, file, new AbcFormat(), AbcFormat.OGAWA, true, Progress.NONE)
+                .scene();
+        Comparison c = Comparison.of(woman, back, Tolerances.DEFAULT, true, Progress.NONE);
+        assertThat(c.topic(Topic.CACHES).verdict()).isEqualTo(Verdict.CLEAN);
+        assertThat(c.topic(Topic.CACHES).worst().value()).isLessThan(0.01);
+        assertThat(c.topic(Topic.SKIN_WEIGHTS).verdict()).isEqualTo(Verdict.NOT_CHECKED);
+        Comparison off =
+                Comparison.of(woman, ChangeCache.shift(0.5).apply(back), Tolerances.DEFAULT, true, Progress.NONE);
+        assertThat(off.topic(Topic.CACHES).worst().value()).isGreaterThan(1);
+    }
+
+    @Test
+    void whatOnlyMovesIsStillUnderItsTransform() throws IOException {
+        Scene cache = CacheDelivery.baked(bell, bell.clips().getFirst(), null, 1, Progress.NONE);
+        Cache c = cache.caches().getFirst();
+        assertThat(c.entries().stream()
+                        .filter(e -> e.node().kind().isMesh())
+                        .allMatch(e -> new idleheron.core.cache.CacheMesh(e.node())
+                                .positions()
+                                .constant()))
+                .isTrue();
+        Comparison held = Comparison.of(bell, cache, Tolerances.DEFAULT, true, Progress.NONE);
+        assertThat(held.topic(Topic.CACHES).verdict()).isEqualTo(Verdict.CLEAN);
+    }
+
+    @Test
+    void bakingTellsItsProgressAndStops() {
+        int[] calls = {0};
+        Progress stop = (done, what) -> {
+            if (calls[0]++ == 5) {
+                throw new CancellationException();
+            }
+        };
+        assertThatThrownBy(() -> CacheDelivery.baked(woman, null, null, 1, stop))
+                .isInstanceOf(CancellationException.class);
+        assertThatThrownBy(() -> CacheDelivery.baked(woman, null, null, 0, Progress.NONE))
+                .isInstanceOf(IOException.class)
+                .hasMessageContaining("1 to 1000");
+    }
+}
