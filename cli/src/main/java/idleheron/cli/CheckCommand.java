@@ -7,6 +7,7 @@ import idleheron.core.inspect.Together;
 import idleheron.core.inspect.VolumeDepths;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
+import idleheron.formats.LinkChecks;
 import idleheron.formats.PictureChecks;
 import idleheron.formats.SceneFiles;
 import idleheron.report.CheckJson;
@@ -51,6 +52,10 @@ final class CheckCommand implements Callable<Integer> {
         findings.addAll(Inspection.apart(together));
         findings.addAll(
                 PictureChecks.of(scene, files.getFirst().toAbsolutePath().getParent(), convention));
+        findings.addAll(LinkChecks.of(
+                scene,
+                java.util.Objects.requireNonNull(
+                        files.getFirst().toAbsolutePath().getParent())));
         findings.addAll(VolumeDepths.of(scene, Progress.NONE));
         findings.addAll(CacheDepths.of(scene, Progress.NONE));
         findings.sort(Comparator.comparing(Finding::severity));

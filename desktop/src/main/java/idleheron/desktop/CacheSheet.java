@@ -99,6 +99,7 @@ final class CacheSheet extends VBox {
             case SHIFT -> new String[] {"-1", "", "frames"};
             case RESAMPLE -> new String[] {"24", "", "samples a second"};
             case SCALE -> new String[] {"0.01", "", "factor"};
+            case TURN -> new String[] {"Z:Y", "", "axis that is up : axis that is to be up"};
         };
         second.setVisible(two());
         second.setManaged(two());

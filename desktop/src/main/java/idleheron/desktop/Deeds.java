@@ -17,6 +17,7 @@ import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.formats.Delivery;
+import idleheron.formats.LinkChecks;
 import idleheron.formats.PictureChecks;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
@@ -383,6 +384,8 @@ final class Deeds {
         List<Finding> out = new ArrayList<>(Inspection.of(a.scene(), c.destination()));
         out.addAll(
                 PictureChecks.of(a.scene(), Path.of(a.path()).toAbsolutePath().getParent(), c.destination()));
+        Path folder = Path.of(a.path()).toAbsolutePath().getParent();
+        out.addAll(folder == null ? List.of() : LinkChecks.of(a.scene(), folder));
         out.sort(Comparator.comparing(Finding::severity));
         return out;
     }

@@ -75,8 +75,9 @@ class SheetsTest {
     void theFileAsStoredIsSearched() throws Exception {
         window.press("The file as stored");
         Reader.until("its parts", () -> window.reads("every part with its type"));
-        TreeTableView<?> tree =
-                robot.lookup((Node n) -> n instanceof TreeTableView).queryAs(TreeTableView.class);
+        TreeTableView<?> tree = robot.lookup(
+                        (Node n) -> n instanceof TreeTableView && n.getParent() instanceof OutlineSheet)
+                .queryAs(TreeTableView.class);
         int before = tree.getExpandedItemCount();
         assertThat(before).isGreaterThan(5);
         robot.interact(() -> field("Find a name or a value").setText("GlobalSettings"));

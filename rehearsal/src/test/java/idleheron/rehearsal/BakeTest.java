@@ -12,10 +12,14 @@ import idleheron.core.cache.Cache;
 import idleheron.core.cache.CachePose;
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.Tolerances;
+import idleheron.core.inspect.CacheDepths;
+import idleheron.core.inspect.Finding;
 import idleheron.core.job.Progress;
+import idleheron.core.math.AxisSystem;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
 import idleheron.core.remedy.ChangeCache;
+import idleheron.core.remedy.ConvertStage;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
@@ -24,6 +28,7 @@ import idleheron.formats.alembic.CacheDelivery;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.CancellationException;
 import org.joml.Matrix4d;
 import org.junit.jupiter.api.BeforeAll;
@@ -91,6 +96,25 @@ class BakeTest {
                 .isTrue();
         Comparison held = Comparison.of(bell, cache, Tolerances.DEFAULT, true, Progress.NONE);
         assertThat(held.topic(Topic.CACHES).verdict()).isEqualTo(Verdict.CLEAN);
+    }
+
+    /** A cache that declares nothing, with the rig it belongs to: unit and up axis are seen from the two together. */
+    @Test
+    void unitAndUpAxisAreSeenFromWhatGoesAlong() throws IOException {
+        Scene cache = CacheDelivery.baked(woman, null, null, 1, Progress.NONE);
+        Scene metres = new ConvertStage(AxisSystem.COMMON, 1).apply(cache);
+        Scene rig = new ConvertStage(AxisSystem.COMMON, 1).apply(woman);
+        assertThat(found(rig.withCaches(metres.caches()))).doesNotContain("cache-unit", "cache-lying");
+        Scene centimetres = new ConvertStage(AxisSystem.COMMON, 0.01).apply(cache);
+        assertThat(found(rig.withCaches(centimetres.caches()))).contains("cache-unit");
+        Scene flat = new ConvertStage(AxisSystem.Z_UP, 1).apply(cache);
+        Scene lying = rig.withCaches(flat.caches());
+        assertThat(found(lying)).contains("cache-lying");
+        assertThat(found(ChangeCache.of("turn-cache", "Z:Y").apply(lying))).doesNotContain("cache-unit", "cache-lying");
+    }
+
+    private static List<String> found(Scene s) {
+        return CacheDepths.of(s, Progress.NONE).stream().map(Finding::code).toList();
     }
 
     @Test

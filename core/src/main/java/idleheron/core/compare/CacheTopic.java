@@ -79,6 +79,7 @@ final class CacheTopic {
         for (int i = 0; i < pairs.meshes.length; i++) {
             object(a, b, d, i);
         }
+        anchors();
         for (int m : pairs.added) {
             rows.add(row(
                     object(b, m),
@@ -127,6 +128,34 @@ final class CacheTopic {
             String told = "frames " + Figure.number(rate.frame(s[0])) + " – " + Figure.number(rate.frame(s[1]))
                     + " became " + Figure.number(rate.frame(r[0])) + " – " + Figure.number(rate.frame(r[1]));
             rows.add(row("range", true, s[0], List.of("–", told, "–", "–", "–", "–", "–", "–", "–", "–")));
+        }
+    }
+
+    /** Cameras, lights and bare transforms; those that moved neither are not listed. */
+    private void anchors() {
+        for (CacheAnchors.Anchor c : CacheAnchors.of(pairs)) {
+            boolean over = !c.back() || c.mm() > p.tolerances.clipPosition() || c.degrees() > p.tolerances.clipAngle();
+            if (over) {
+                broken |= !c.back() || c.mm() > BROKEN * p.tolerances.clipPosition();
+                if (c.mm() > worst.value()) {
+                    worst = new Figure(c.mm(), "mm", c.path(), "", rate.frame(c.seconds()));
+                }
+                rows.add(row(
+                        c.path(),
+                        true,
+                        c.seconds(),
+                        List.of(
+                                c.back() ? (Object) c.mm() : "–",
+                                c.back() ? "turned by " + Figure.number(c.degrees()) + "°" : "missing",
+                                "–",
+                                "–",
+                                "–",
+                                "–",
+                                rate.frame(c.seconds()),
+                                "–",
+                                "–",
+                                c.back() ? "path" : "–")));
+            }
         }
     }
 

@@ -39,8 +39,8 @@ final class CacheFigures {
                 case DROP -> {
                     return "what is left is not touched";
                 }
-                case SCALE -> {
-                    return "lengths change, as asked for";
+                case SCALE, TURN -> {
+                    return "places change, as asked for";
                 }
                 case SHIFT, CUT, RESAMPLE -> {
                     return range(before) + " → " + range(after);

@@ -15,6 +15,7 @@ import idleheron.core.cache.Pieces;
 import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.job.Progress;
+import idleheron.core.math.SignedAxis;
 import idleheron.core.pose.MeantSpace;
 import idleheron.core.remedy.ChangeCache;
 import idleheron.core.remedy.Redeclare;
@@ -31,6 +32,9 @@ public final class CacheDepths {
 
     /** A saving below this share is not worth a remedy. */
     private static final double WORTH = 0.05;
+
+    /** So many times as large or small as what it goes with, a cache has another unit. */
+    private static final double APART = 40;
 
     private static final double SMALLEST = 0.02;
     private static final double LARGEST = 300;
@@ -244,11 +248,13 @@ public final class CacheDepths {
             return;
         }
         double size = Math.max(box[3] - box[0], Math.max(box[4] - box[1], box[5] - box[2]));
-        if (size >= SMALLEST && size <= LARGEST || size == 0) {
-            lying(box);
+        double tall = new Facts(scene).height();
+        boolean apart = size > 0 && (size / tall > APART || tall / size > APART);
+        if (size == 0 || size >= SMALLEST && size <= LARGEST && !apart) {
+            lying(box, tall);
             return;
         }
-        boolean large = size > LARGEST;
+        boolean large = apart ? size > tall : size > LARGEST;
         double unit = scene.stage().metersPerUnit() * (large ? 0.01 : 100);
         add(
                 "cache-unit",
@@ -257,21 +263,22 @@ public final class CacheDepths {
                 cache.name() + " measures " + Figure.number(size) + " m as "
                         + scene.stage().unitLabel() + " to the unit. " + (large ? "As centimetres" : "As metres")
                         + " it is "
-                        + Figure.number(size * (large ? 0.01 : 100)) + " m.",
+                        + Figure.number(size * (large ? 0.01 : 100)) + " m."
+                        + (apart ? " What it goes with is " + Figure.number(tall) + " m high." : ""),
                 Figure.of(size, "m", cache.name()),
                 "A cache does not say what its unit is.",
-                new Redeclare(scene.stage().axes(), unit));
+                apart
+                        ? ChangeCache.scale(large ? 0.01 : 100)
+                        : new Redeclare(scene.stage().axes(), unit));
     }
 
     /** With other things in the scene: a cache that lies down where they stand. */
-    private void lying(double[] box) {
-        Facts f = new Facts(scene);
-        if (Double.isNaN(f.height())) {
+    private void lying(double[] box, double tall) {
+        if (Double.isNaN(tall)) {
             return;
         }
         double up = box[4] - box[1];
         double front = box[5] - box[2];
-        double tall = f.height();
         if (Math.abs(front - tall) < 0.1 * tall && Math.abs(up - tall) > 0.3 * tall) {
             add(
                     "cache-lying",
@@ -281,7 +288,7 @@ public final class CacheDepths {
                             + " m high; what it goes with is " + Figure.number(tall) + " m high.",
                     Figure.of(up, "m", cache.name()),
                     "A cache does not say which axis is up.",
-                    null);
+                    ChangeCache.turn(SignedAxis.of(2, 1), SignedAxis.of(1, 1)));
         }
     }
 }

@@ -166,7 +166,8 @@ public record Together(Scene scene, List<Apart> apart) {
                     .withCameras(both(base.cameras(), part.cameras()))
                     .withLights(both(base.lights(), part.lights()))
                     .withClips(clips())
-                    .withVolumes(both(base.volumes(), part.volumes()));
+                    .withVolumes(both(base.volumes(), part.volumes()))
+                    .withCaches(both(base.caches(), part.caches()));
         }
 
         private static <T> List<T> both(List<T> a, List<T> b) {

@@ -8,6 +8,7 @@ import idleheron.core.cache.CacheTime;
 import idleheron.core.cache.EqualMeshes;
 import idleheron.core.cache.MeshSplit;
 import idleheron.core.cache.PathPattern;
+import idleheron.core.math.SignedAxis;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
@@ -36,7 +37,8 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
         CUT("cut-cache", "Cut the cache"),
         SHIFT("shift-cache", "Shift the cache"),
         RESAMPLE("resample-cache", "Another rate"),
-        SCALE("scale-cache", "Scale the cache");
+        SCALE("scale-cache", "Scale the cache"),
+        TURN("turn-cache", "Stand the cache up");
 
         private final String code;
         private final String title;
@@ -96,6 +98,11 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
         return new ChangeCache(Kind.SCALE, Double.toString(factor));
     }
 
+    /** A quarter turn that brings one axis to another. */
+    public static ChangeCache turn(SignedAxis from, SignedAxis to) {
+        return new ChangeCache(Kind.TURN, from.label() + ":" + to.label());
+    }
+
     /**
      * @throws IllegalArgumentException when there is no such kind
      */
@@ -149,6 +156,7 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
             case SHIFT -> "Moves all samples by " + value + " frames.";
             case RESAMPLE -> "Writes samples " + value + " times a second, in between by proportion.";
             case SCALE -> "Multiplies all lengths by " + value + "; the declared unit stays.";
+            case TURN -> "Turns everything so that what points along one axis points along the other: " + value + ".";
         };
     }
 
@@ -210,6 +218,7 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
                 yield CacheTime.resample(c, SampleTimes.frames(r[0], r[1], rate()));
             }
             case SCALE -> CacheSpace.scaled(c, Double.parseDouble(value));
+            case TURN -> CacheSpace.moved(c, new Matrix4d(ChangeGrids.shortest(axis(0), axis(1))));
         };
     }
 
@@ -225,6 +234,17 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
                     code() + " needs a pattern, " + ARROW + " and what it becomes, found \"" + value + "\"");
         }
         return two[i].strip();
+    }
+
+    private SignedAxis axis(int i) {
+        String[] two = value.split(":", 2);
+        String told = two[Math.min(i, two.length - 1)].strip();
+        for (SignedAxis a : SignedAxis.values()) {
+            if (a.label().equalsIgnoreCase(told)) {
+                return a;
+            }
+        }
+        throw new IllegalArgumentException("no axis " + told + ", expected X, Y, Z or -X, -Y, -Z");
     }
 
     private double frame(int i) {

@@ -125,7 +125,7 @@ public record ChangeGrids(String code, String recipe, String title, String descr
     }
 
     /** The turn about the axis that stands on both; of opposite ones, half a turn about the next axis. */
-    private static Matrix3d shortest(SignedAxis from, SignedAxis to) {
+    static Matrix3d shortest(SignedAxis from, SignedAxis to) {
         Matrix3d m = new Matrix3d();
         if (from.axis() == to.axis()) {
             for (int a = 0; a < 3 && from.sign() != to.sign(); a++) {

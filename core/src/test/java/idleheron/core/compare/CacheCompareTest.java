@@ -123,6 +123,26 @@ class CacheCompareTest {
     }
 
     @Test
+    void whatHasAPlaceButNoPointsIsHeldTogetherToo() {
+        Cache c = scene().caches().getFirst();
+        List<CacheNode> with = new ArrayList<>(c.root().children());
+        with.add(Caches.transform("eye", Caches.place(0, 1, 0)));
+        List<CacheNode> turned = new ArrayList<>(c.root().children());
+        turned.add(Caches.transform("eye", Caches.place(Math.toRadians(3), 1, 0.002)));
+        Scene sent = of(c.withRoot(c.root().withChildren(with)));
+        assertThat(compare(sent, sent).topic(Topic.CACHES).evidence().over()).isZero();
+        Evidence.Row r = compare(sent, of(c.withRoot(c.root().withChildren(turned))))
+                .topic(Topic.CACHES)
+                .evidence()
+                .rows()
+                .getFirst();
+        assertThat(r.subject()).isEqualTo("/eye");
+        assertThat((Double) r.cells().getFirst()).isCloseTo(2, within(1e-6));
+        assertThat(r.cells().get(1)).isEqualTo("turned by 3°");
+        assertThat(compare(sent, of(c)).topic(Topic.CACHES).verdict()).isEqualTo(Verdict.BROKEN);
+    }
+
+    @Test
     void whatIsMissingHiddenOrWithoutItsAttributesIsTold() {
         Cache c = scene().caches().getFirst();
         CacheNode first = c.root().children().getFirst();
