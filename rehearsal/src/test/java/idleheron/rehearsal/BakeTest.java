@@ -9,9 +9,11 @@ import idleheron.core.Verdict;
 import idleheron.core.bake.Bake;
 import idleheron.core.cache.Between;
 import idleheron.core.cache.Cache;
+import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CachePose;
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.Tolerances;
+import idleheron.core.crossing.Cargo;
 import idleheron.core.inspect.CacheDepths;
 import idleheron.core.inspect.Finding;
 import idleheron.core.job.Progress;
@@ -22,6 +24,8 @@ import idleheron.core.remedy.ChangeCache;
 import idleheron.core.remedy.ConvertStage;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.formats.Delivery;
+import idleheron.formats.PictureFiles;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.alembic.CacheDelivery;
@@ -29,6 +33,7 @@ import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.CancellationException;
 import org.joml.Matrix4d;
 import org.junit.jupiter.api.BeforeAll;
@@ -85,14 +90,33 @@ class BakeTest {
     }
 
     @Test
+    void aDeliveryBakesTheClipThatGoes() throws IOException {
+        Clip bow = woman.clips().stream()
+                .filter(c -> c.name().equals("bow"))
+                .findFirst()
+                .orElseThrow();
+        Delivery.Part part = new Delivery(Cargo.ALL.withClips(Set.of("bow")), false, PictureFiles.Travel.AS_THEY_ARE)
+                .withSamplesPerFrame(2)
+                .write(woman, null, folder.resolve("bow.abc"), new AbcFormat(), AbcFormat.OGAWA, false, Progress.NONE)
+                .getFirst();
+        Cache back = part.back().scene().caches().getFirst();
+        assertThat(back.range()).containsExactly(new double[] {bow.startSeconds(), bow.endSeconds()}, within(1e-9));
+        int samples = new CacheMesh(back.entries().get(1).node()).count();
+        assertThat(samples).isEqualTo((int) Math.round(2 * (bow.lastFrame() - bow.firstFrame())) + 1);
+        assertThat(back.entries().get(1).node().param("uv")).isNotNull();
+        assertThat(back.entries().get(1).node().children()).isNotEmpty();
+        assertThat(Comparison.of(part.sent(), part.back().scene(), Tolerances.DEFAULT, true, Progress.NONE)
+                        .verdict())
+                .isEqualTo(Verdict.CLEAN);
+    }
+
+    @Test
     void whatOnlyMovesIsStillUnderItsTransform() throws IOException {
         Scene cache = CacheDelivery.baked(bell, bell.clips().getFirst(), null, 1, Progress.NONE);
         Cache c = cache.caches().getFirst();
         assertThat(c.entries().stream()
                         .filter(e -> e.node().kind().isMesh())
-                        .allMatch(e -> new idleheron.core.cache.CacheMesh(e.node())
-                                .positions()
-                                .constant()))
+                        .allMatch(e -> new CacheMesh(e.node()).positions().constant()))
                 .isTrue();
         Comparison held = Comparison.of(bell, cache, Tolerances.DEFAULT, true, Progress.NONE);
         assertThat(held.topic(Topic.CACHES).verdict()).isEqualTo(Verdict.CLEAN);

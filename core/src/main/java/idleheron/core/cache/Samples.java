@@ -294,21 +294,19 @@ public final class Samples {
 
     /** Each payload put through a function that gives {@code points} points each time. */
     Samples map(long points, java.util.function.UnaryOperator<MemorySegment> f) {
-        return new Samples(type, extent, scalar, count, first, last, times, new Source() {
-            @Override
-            public MemorySegment bytes(int slot) {
-                return f.apply(source.bytes(slot));
-            }
-
-            @Override
-            public long[] shape(int slot) {
-                return new long[] {points};
-            }
-        });
+        return mapped(f, slot -> new long[] {points});
     }
 
     /** Each payload put through a function; as many payloads as before. */
     public Samples map(java.util.function.UnaryOperator<MemorySegment> f) {
+        return mapped(
+                f,
+                slot -> type.isText()
+                        ? source.shape(slot)
+                        : new long[] {f.apply(source.bytes(slot)).byteSize() / ((long) type.bytes() * extent)});
+    }
+
+    private Samples mapped(java.util.function.UnaryOperator<MemorySegment> f, IntFunction<long[]> shape) {
         return new Samples(type, extent, scalar, count, first, last, times, new Source() {
             @Override
             public MemorySegment bytes(int slot) {
@@ -317,9 +315,7 @@ public final class Samples {
 
             @Override
             public long[] shape(int slot) {
-                return type.isText()
-                        ? source.shape(slot)
-                        : new long[] {f.apply(source.bytes(slot)).byteSize() / ((long) type.bytes() * extent)};
+                return shape.apply(slot);
             }
         });
     }

@@ -85,6 +85,12 @@ public record Scene(
                 caches);
     }
 
+    public Scene withNotes(List<String> value) {
+        return new Scene(
+                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, value, keepsakes, volumes,
+                caches);
+    }
+
     public Scene withNodes(List<Node> value) {
         return new Scene(
                 name, stage, value, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,

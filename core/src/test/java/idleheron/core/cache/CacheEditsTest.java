@@ -146,6 +146,34 @@ class CacheEditsTest {
                 .containsExactly("/same");
     }
 
+    /** Other attributes make another mesh; normals that only turn along do not. */
+    @Test
+    void attributesTellEqualMeshesApart() {
+        Matrix4d turn = new Matrix4d().rotateY(0.7).translate(3, 0, 0);
+        float[] p = Caches.box(0.5, 0, 0, 0);
+        float[] up = new float[24];
+        for (int k = 0; k < 8; k++) {
+            up[3 * k] = 0.6f;
+            up[3 * k + 1] = 0.8f;
+        }
+        float[] turned = Caches.moved(up, new Matrix4d(turn).setTranslation(0, 0, 0));
+        CacheNode a = Caches.mesh("a", p).withParams(List.of(normals(up), tone(1)));
+        CacheNode same = Caches.mesh("same", Caches.moved(p, turn)).withParams(List.of(normals(turned), tone(1)));
+        CacheNode bent = Caches.mesh("bent", Caches.moved(p, turn)).withParams(List.of(normals(up), tone(1)));
+        CacheNode other = Caches.mesh("other", Caches.moved(p, turn)).withParams(List.of(normals(turned), tone(2)));
+        assertThat(EqualMeshes.of(Caches.cache(a, same, bent, other), 1e-5).matches())
+                .extracting(EqualMeshes.Match::path)
+                .containsExactly("/same");
+    }
+
+    private static Param normals(float[] v) {
+        return Param.of("N", "vtx", true, "normal", Samples.still(3, v));
+    }
+
+    private static Param tone(float v) {
+        return Param.of("tone", "con", false, "", Samples.still(1, v));
+    }
+
     @Test
     void regroupingKeepsEverythingInItsPlace() {
         CacheNode moving = RigidMotion.transform(

@@ -70,18 +70,7 @@ public final class AbcFormat implements SceneFormat {
         if (!declared(archive.meta())) {
             notes.add("a cache declares neither up axis nor unit; Y up and metres are taken");
         }
-        Scene scene = new Scene(
-                        name,
-                        stage(archive, cache),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        notes)
-                .withCaches(List.of(cache));
+        Scene scene = Scene.bare(name, stage(archive, cache)).withNotes(notes).withCaches(List.of(cache));
         progress.at(1, "read");
         return new ReadScene(scene, name(), OGAWA, bytes.byteSize());
     }

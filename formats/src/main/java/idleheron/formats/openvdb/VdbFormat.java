@@ -66,17 +66,8 @@ public final class VdbFormat implements SceneFormat {
         if (!declared(reader.file().metadata())) {
             notes.add("a volume file declares neither up axis nor unit; Y up and metres are taken");
         }
-        Scene scene = new Scene(
-                        name,
-                        stage(reader.file(), Stage.COMMON),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        notes)
+        Scene scene = Scene.bare(name, stage(reader.file(), Stage.COMMON))
+                .withNotes(notes)
                 .withVolumes(List.of(volume));
         progress.at(1, "read");
         return new ReadScene(scene, name(), reader.file().version() + "", bytes.byteSize());
