@@ -3,8 +3,10 @@ package idleheron.core.cache;
 import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.joml.Matrix4d;
 
 /** Another unit or another place for a cache. */
@@ -84,25 +86,28 @@ public final class CacheSpace {
 
     /**
      * Everything turned and moved together. The matrix becomes the outermost operation of every transform that stands under no
-     * other; what stands at the top without one gets a transform of its own over it.
+     * other; what stands at the top without one, or is repeated by
+     * instances, gets a transform of its own over it.
      */
     public static Cache moved(Cache cache, Matrix4d matrix) {
         if ((matrix.properties() & Matrix4d.PROPERTY_IDENTITY) != 0 || matrix.equals(new Matrix4d(), 0)) {
             return cache;
         }
+        Set<String> sources = new HashSet<>();
+        cache.entries().forEach(e -> sources.add(e.node().source()));
         List<CacheNode> out = new ArrayList<>();
+        List<String> wrapped = new ArrayList<>();
         for (CacheNode c : cache.root().children()) {
-            out.add(
-                    switch (c.kind()) {
-                        case TRANSFORM -> free(outermost(c, matrix), matrix);
-                        case MATERIAL -> c;
-                        default -> over(c.name() + "Place", matrix, c);
-                    });
+            if (c.kind() == CacheKind.MATERIAL) {
+                out.add(c);
+            } else if (c.kind() == CacheKind.TRANSFORM && !sources.contains("/" + c.name())) {
+                out.add(free(outermost(c, matrix), matrix));
+            } else {
+                // what instances repeat must not bring the matrix along a second time
+                wrapped.add(c.name());
+                out.add(over(c.name() + "Place", matrix, free(c, matrix)));
+            }
         }
-        List<String> wrapped = cache.root().children().stream()
-                .filter(c -> c.kind() != CacheKind.TRANSFORM && c.kind() != CacheKind.MATERIAL)
-                .map(CacheNode::name)
-                .toList();
         Cache moved = cache.withRoot(cache.root().with(Role.CHILD_BOUNDS, null).withChildren(out));
         return wrapped.isEmpty() ? moved : moved.map(n -> resourced(n, wrapped));
     }

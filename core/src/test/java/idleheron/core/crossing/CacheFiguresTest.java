@@ -32,7 +32,7 @@ class CacheFiguresTest {
                 List.of(
                         ChangeCache.rigid(0.01),
                         ChangeCache.share(0.01),
-                        ChangeCache.drop("/n0"),
+                        ChangeCache.drop("/n4"),
                         ChangeCache.shift(5),
                         new ConvertStage(AxisSystem.Z_UP, 0.01)),
                 Progress.NONE);
@@ -43,7 +43,7 @@ class CacheFiguresTest {
         assertThat(rigid.voxels()).startsWith("surface within 0.00").endsWith("mm at 13 moments");
         assertThat(p.steps().get(2).voxels()).isEqualTo("what is left is not touched");
         assertThat(p.steps().get(3).voxels()).isEqualTo("frames 1 – 20 → frames 6 – 25");
-        assertThat(p.steps().get(4).voxels()).startsWith("surface within 0.000");
+        assertThat(p.steps().get(4).voxels()).startsWith("surface within 0.00");
         assertThat(p.scene().stage().metersPerUnit()).isEqualTo(0.01);
     }
 
