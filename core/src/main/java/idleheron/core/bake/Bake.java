@@ -16,7 +16,6 @@ import idleheron.core.pose.Surface;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
-import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.UvSet;
 import java.io.IOException;
@@ -234,12 +233,5 @@ public final class Bake {
             }
         }
         return out;
-    }
-
-    /** The node kinds that a bake leaves out, for the note that tells it. */
-    public static long leftOut(Scene scene) {
-        return scene.nodes().stream()
-                .filter(n -> n.kind() == NodeKind.CAMERA || n.kind() == NodeKind.LIGHT)
-                .count();
     }
 }

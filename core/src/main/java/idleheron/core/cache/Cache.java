@@ -2,8 +2,10 @@ package idleheron.core.cache;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 
 /** A tree of objects with samples: baked geometry as it travels. Immutable; bulk data are read when they are asked for. */
@@ -71,14 +73,6 @@ public final class Cache {
         return new Cache(name, meta, value);
     }
 
-    public Cache withMeta(Meta value) {
-        return new Cache(name, value, root);
-    }
-
-    public Cache withName(String value) {
-        return new Cache(value, meta, root);
-    }
-
     /** Every object put through a function, what is under it first. */
     public Cache map(UnaryOperator<CacheNode> f) {
         return withRoot(mapped(root, f));
@@ -87,15 +81,6 @@ public final class Cache {
     private static CacheNode mapped(CacheNode n, UnaryOperator<CacheNode> f) {
         return f.apply(
                 n.withChildren(n.children().stream().map(c -> mapped(c, f)).toList()));
-    }
-
-    /** Bytes of all payloads, those that several objects share counted for each. */
-    public long size() {
-        long n = root.size();
-        for (Entry e : entries) {
-            n += e.node.size();
-        }
-        return n;
     }
 
     /** First and last time of properties with more than one sample, in seconds; both 0 where there is none. */
@@ -111,6 +96,17 @@ public final class Cache {
             });
         }
         return r[1] >= r[0] ? r : new double[2];
+    }
+
+    /** Paths that instances repeat. */
+    public Set<String> sources() {
+        Set<String> out = new HashSet<>();
+        for (Entry e : entries) {
+            if (e.node.kind() == CacheKind.INSTANCE) {
+                out.add(e.node.source());
+            }
+        }
+        return out;
     }
 
     /** Objects of a kind. */

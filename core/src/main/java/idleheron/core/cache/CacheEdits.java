@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
 import org.joml.Matrix4d;
@@ -47,31 +48,36 @@ public final class CacheEdits {
 
     /**
      * Meshes whose path matches, each put through a function that gives the parts it becomes; where it becomes several, they
-     * stand in its place. Meshes whose topology changes stay.
+     * stand in its place. Meshes whose topology changes stay, and those that instances repeat.
      */
     public static Cache split(Cache cache, PathPattern which, Function<CacheNode, List<CacheNode>> into) {
-        return cache.withRoot(split(cache.root(), "", which, into));
+        return cache.withRoot(split(cache.root(), "", which, cache.sources(), into));
     }
 
     private static CacheNode split(
-            CacheNode n, String path, PathPattern which, Function<CacheNode, List<CacheNode>> into) {
+            CacheNode n,
+            String path,
+            PathPattern which,
+            Set<String> sources,
+            Function<CacheNode, List<CacheNode>> into) {
         List<CacheNode> out = new ArrayList<>();
         TreeSet<String> taken = new TreeSet<>();
         for (CacheNode c : n.children()) {
             String own = path + "/" + c.name();
-            if (c.kind().isMesh() && which.matches(own) && new CacheMesh(c).topologyHolds()) {
+            boolean whole = sources.contains(own) || !c.kind().isMesh() || !which.matches(own);
+            if (!whole && new CacheMesh(c).topologyHolds()) {
                 List<CacheNode> parts = into.apply(c);
                 for (CacheNode p : parts.size() < 2 ? List.of(c) : parts) {
                     out.add(p.withName(free(p.name(), taken)));
                 }
             } else {
-                out.add(split(c, own, which, into).withName(free(c.name(), taken)));
+                out.add(split(c, own, which, sources, into).withName(free(c.name(), taken)));
             }
         }
         return n.withChildren(out);
     }
 
-    private static String free(String name, java.util.Set<String> taken) {
+    private static String free(String name, Set<String> taken) {
         String out = name;
         for (int i = 2; !taken.add(out); i++) {
             out = name + "_" + i;
@@ -81,7 +87,7 @@ public final class CacheEdits {
 
     /** Meshes that move without bending as still ones under transforms; worst distance into {@code worst}[0]. */
     public static Cache rigid(Cache cache, double tolerance, double[] worst) {
-        Cache out = cache.map(n -> {
+        return cache.map(n -> {
             List<CacheNode> children = new ArrayList<>();
             boolean any = false;
             for (CacheNode c : n.children()) {
@@ -94,7 +100,6 @@ public final class CacheEdits {
             }
             return any ? n.withChildren(children) : n;
         });
-        return out;
     }
 
     /** Where every object would go: old path to new path, for objects that match. */

@@ -35,10 +35,6 @@ public final class CacheMesh {
         return counts;
     }
 
-    public @Nullable Samples velocities() {
-        return velocities;
-    }
-
     /** Samples of the schema: the most that any of the three has. */
     public int count() {
         return Math.max(positions.count(), Math.max(indices.count(), counts.count()));

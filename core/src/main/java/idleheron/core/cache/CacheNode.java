@@ -119,27 +119,4 @@ public record CacheNode(
                         g.properties().stream().map(c -> map(c, f)).toList());
         };
     }
-
-    /** Bytes of its own payloads, each counted where this object keeps it. */
-    public long size() {
-        long n = 0;
-        for (Samples s : samples.values()) {
-            n += s.size();
-        }
-        for (Param p : params) {
-            n += p.size();
-        }
-        return n + size(user) + size(other);
-    }
-
-    private static long size(List<Property> all) {
-        long n = 0;
-        for (Property p : all) {
-            n += switch (p) {
-                case Property.Values v -> v.samples().size();
-                case Property.Group g -> size(g.properties());
-            };
-        }
-        return n;
-    }
 }

@@ -3,7 +3,6 @@ package idleheron.core.cache;
 import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -93,8 +92,7 @@ public final class CacheSpace {
         if ((matrix.properties() & Matrix4d.PROPERTY_IDENTITY) != 0 || matrix.equals(new Matrix4d(), 0)) {
             return cache;
         }
-        Set<String> sources = new HashSet<>();
-        cache.entries().forEach(e -> sources.add(e.node().source()));
+        Set<String> sources = cache.sources();
         List<CacheNode> out = new ArrayList<>();
         List<String> wrapped = new ArrayList<>();
         for (CacheNode c : cache.root().children()) {

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.joml.Matrix4d;
 import org.jspecify.annotations.Nullable;
 
@@ -59,15 +60,18 @@ public final class EqualMeshes {
         }
     }
 
-    private EqualMeshes(double tolerance) {
+    private final Set<String> sources;
+
+    private EqualMeshes(double tolerance, Set<String> sources) {
         this.tolerance = tolerance;
+        this.sources = sources;
     }
 
     /**
      * @param tolerance largest distance, in the stage's unit
      */
     public static EqualMeshes of(Cache cache, double tolerance) {
-        EqualMeshes out = new EqualMeshes(tolerance);
+        EqualMeshes out = new EqualMeshes(tolerance, cache.sources());
         for (CacheNode c : cache.root().children()) {
             out.look(c, "/" + c.name());
         }
@@ -87,7 +91,8 @@ public final class EqualMeshes {
         CacheNode mesh = n.kind().isMesh() ? n : under(n);
         if (mesh != null) {
             CacheMesh m = new CacheMesh(mesh);
-            if (m.points(0) > 0 && m.topologyHolds()) {
+            boolean repeated = mesh != n && sources.contains(path + "/" + mesh.name());
+            if (m.points(0) > 0 && m.topologyHolds() && !repeated) {
                 unit(new Unit(path, n, mesh, new float[0]), m);
             }
             return;

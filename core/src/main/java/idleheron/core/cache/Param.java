@@ -39,10 +39,6 @@ public record Param(
         return new Param(name, scope, own, meta, newValues, newIndices);
     }
 
-    public Param withScope(String value) {
-        return new Param(name, value, own, meta.with("geoScope", value), values, indices);
-    }
-
     /** Values spread over all elements of a sample, three for an extent of three; indices looked up. */
     public double[] flat(int sample) {
         double[] v = values.doubles(sample);
@@ -56,10 +52,5 @@ public record Param(
             System.arraycopy(v, at[i] * e, out, i * e, e);
         }
         return out;
-    }
-
-    /** Bytes of all payloads. */
-    public long size() {
-        return values.size() + (indices == null ? 0 : indices.size());
     }
 }

@@ -55,10 +55,5 @@ public enum Role {
     /** Sixteen doubles of a camera's lens and film. */
     LENS,
     /** Path of a material. */
-    MATERIAL;
-
-    /** Whether its numbers are lengths or places that a change of space moves. */
-    public boolean isSpatial() {
-        return this == POSITIONS || this == VELOCITIES || this == BOUNDS || this == CHILD_BOUNDS || this == CHANNELS;
-    }
+    MATERIAL
 }

@@ -221,15 +221,6 @@ public final class Samples {
         return n;
     }
 
-    /** Bytes of all payloads, each counted where it is kept. */
-    public long size() {
-        long n = 0;
-        for (int s = 0; s < slots(); s++) {
-            n += source.bytes(s).byteSize();
-        }
-        return n;
-    }
-
     /** Whether two samples have the same bytes and shape. */
     public boolean same(int sample, Samples other, int otherSample) {
         return (this == other && slot(sample) == slot(otherSample))

@@ -200,6 +200,28 @@ class CacheEditsTest {
                 .hasMessageContaining("same path");
     }
 
+    /** An instance needs its source where it is. */
+    @Test
+    void whatInstancesRepeatStaysWhole() {
+        float[] two = new float[48];
+        System.arraycopy(Caches.box(1, 0, 0, 0), 0, two, 0, 24);
+        System.arraycopy(Caches.box(1, 5, 0, 0), 0, two, 24, 24);
+        Cache c = Caches.cache(
+                Caches.mesh("a", two),
+                Caches.mesh("b", two),
+                Caches.transform("t", Caches.place(0, 9, 0), CacheNode.instance("i", "/a")));
+        Cache after = CacheEdits.split(c, new PathPattern("**"), n -> new MeshSplit(n).byConnectivity());
+        assertThat(names(after)).containsExactly("a", "b_001", "b_002", "t");
+        assertThat(gap(c, after)).isZero();
+        CacheNode inside = Caches.transform("u", Caches.place(0, 20, 0), Caches.mesh("m", two));
+        Cache repeated = Caches.cache(
+                Caches.transform("s", Caches.place(0, 0, 0), Caches.mesh("m", two)),
+                inside,
+                Caches.transform("v", Caches.place(0, 40, 0), CacheNode.instance("i", "/u/m")));
+        assertThat(gap(repeated, EqualMeshes.of(repeated, 1e-5).shared(repeated)))
+                .isLessThan(1e-5);
+    }
+
     @Test
     void droppingASourceDropsWhatRepeatsIt() {
         Cache c = Caches.cache(

@@ -4,7 +4,6 @@ import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
-import idleheron.core.cache.Meta;
 import idleheron.core.cache.Param;
 import idleheron.core.cache.Property;
 import idleheron.core.cache.Role;
@@ -120,12 +119,5 @@ final class AbcSceneReader {
                 ? "vtx"
                 : count == m.indices().points(0) ? "fvr" : count == m.faces(0) ? "uni" : count == 1 ? "con" : "unk";
         return new Param(p.name(), scope, p.own(), p.meta(), p.values(), p.indices());
-    }
-
-    /** Metadata of an archive without what is written anew each time. */
-    static Meta carried(Meta m) {
-        Map<String, String> all = m.entries();
-        all.keySet().removeIf(k -> k.equals("_ai_AlembicVersion"));
-        return Meta.of(all);
     }
 }
