@@ -1,0 +1,158 @@
+package idleheron.formats.usd.layer;
+
+import idleheron.formats.FormatException;
+import java.lang.foreign.MemorySegment;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** Builds a layer from the tables of a crate file. A variant set is the path {@code /prim{set=}}, a variant {@code /prim{set=name}}. */
+final class CrateReader {
+    private static final int DEEPEST = 1000;
+
+    private final CrateTables tables;
+    private final CrateValues values;
+
+    private CrateReader(String file, MemorySegment bytes) throws FormatException {
+        tables = new CrateTables(file, bytes);
+        values = new CrateValues(file, tables, bytes);
+    }
+
+    /** @param bytes must last as long as the layer's values are used */
+    static Layer read(String file, MemorySegment bytes, List<String> notes) throws FormatException {
+        CrateReader r = new CrateReader(file, bytes);
+        Layer out = r.layer(file);
+        if (!r.values.unknown().isEmpty()) {
+            notes.add(file + ": values of types " + r.values.unknown() + " are not known and left out");
+        }
+        return out;
+    }
+
+    private Layer layer(String file) throws FormatException {
+        CratePaths paths = tables.paths;
+        int[] spec = new int[paths.count()];
+        java.util.Arrays.fill(spec, -1);
+        for (int i = 0; i < tables.specPaths.length; i++) {
+            spec[tables.specPaths[i]] = i;
+        }
+        @Nullable Spec[] made = new Spec[paths.count()];
+        int[] depth = new int[paths.count()];
+        Spec root = new Spec(Spec.Type.ROOT, "");
+        for (int i = 0; ; i++) {
+            int p = paths.inOrder(i);
+            if (p < 0) {
+                break;
+            }
+            int above = paths.parent(p);
+            if (above < 0) {
+                made[p] = root;
+                if (spec[p] >= 0) {
+                    fields(root, tables.specSets[spec[p]]);
+                }
+            } else {
+                Spec parent = made[above];
+                depth[p] = depth[above] + 1;
+                if (depth[p] > DEEPEST) {
+                    throw FormatException.in(file, "paths no deeper than " + DEEPEST, "a deeper one");
+                }
+                if (parent != null && spec[p] >= 0) {
+                    made[p] = under(parent, p, tables.specTypes[spec[p]]);
+                    Spec s = made[p];
+                    if (s != null) {
+                        fields(s, tables.specSets[spec[p]]);
+                    }
+                }
+            }
+        }
+        root.each(CrateReader::arrange);
+        return new Layer(file, root);
+    }
+
+    private @Nullable Spec under(Spec parent, int place, int type) {
+        String name = tables.paths.element(place);
+        if (name.startsWith("{")) {
+            int eq = name.indexOf('=');
+            if (eq < 0 || !name.endsWith("}")) {
+                return null;
+            }
+            Spec set = parent.variantSets()
+                    .computeIfAbsent(name.substring(1, eq), s -> new Spec(Spec.Type.VARIANT_SET, s));
+            String variant = name.substring(eq + 1, name.length() - 1);
+            if (variant.isEmpty()) {
+                return set;
+            }
+            return set.children().computeIfAbsent(variant, v -> new Spec(Spec.Type.VARIANT, v));
+        }
+        Spec.Type t = switch (type) {
+            case 1 -> Spec.Type.ATTRIBUTE;
+            case 8 -> Spec.Type.RELATIONSHIP;
+            case 6 -> Spec.Type.PRIM;
+            default -> null;
+        };
+        boolean property = t == Spec.Type.ATTRIBUTE || t == Spec.Type.RELATIONSHIP;
+        if (t == null || property != tables.paths.isProperty(place)) {
+            return null;
+        }
+        Spec out = new Spec(t, name);
+        parent.add(out);
+        return out;
+    }
+
+    private void fields(Spec s, int from) throws FormatException {
+        for (int i = from; i < tables.fieldSets.length && tables.fieldSets[i] >= 0; i++) {
+            int f = tables.fieldSets[i];
+            Value v = values.read(tables.fieldValues[f]);
+            if (!(v instanceof Value.Unknown)) {
+                s.with(tables.tokens[tables.fieldTokens[f]], v);
+            }
+        }
+    }
+
+    /** Children in the order that the fields tell; those fields go then, and what only repeats a default with them. */
+    private static void arrange(Spec s) {
+        order(s.children(), s.get(Field.PRIM_CHILDREN), s.get(Field.VARIANT_CHILDREN));
+        order(s.properties(), s.get(Field.PROPERTIES), null);
+        order(s.variantSets(), s.get(Field.VARIANT_SET_CHILDREN), null);
+        for (String f : List.of(
+                Field.PRIM_CHILDREN,
+                Field.VARIANT_CHILDREN,
+                Field.PROPERTIES,
+                Field.VARIANT_SET_CHILDREN,
+                "connectionChildren",
+                "targetChildren")) {
+            s.with(f, null);
+        }
+        if (s.type() == Spec.Type.VARIANT) {
+            s.with(Field.SPECIFIER, Specifier.OVER.value());
+        }
+        if (s.get(Field.CUSTOM) instanceof Numbers n && n.first() == 0) {
+            s.with(Field.CUSTOM, null);
+        }
+        if (s.type() == Spec.Type.ATTRIBUTE && !s.isUniform()) {
+            s.with(Field.VARIABILITY, null);
+        }
+        if (s.type() == Spec.Type.RELATIONSHIP && s.get(Field.VARIABILITY) == null) {
+            s.with(Field.VARIABILITY, new Value.Choice(Value.Choice.VARIABILITY, 0));
+        }
+    }
+
+    private static void order(Map<String, Spec> specs, @Nullable Value told, @Nullable Value or) {
+        Value names = told == null ? or : told;
+        if (!(names instanceof Value.Names n) || specs.size() < 2) {
+            return;
+        }
+        Map<String, Spec> out = new LinkedHashMap<>();
+        List<String> all = new ArrayList<>(n.names());
+        all.addAll(specs.keySet());
+        for (String name : all) {
+            Spec s = specs.get(name);
+            if (s != null) {
+                out.putIfAbsent(name, s);
+            }
+        }
+        specs.clear();
+        specs.putAll(out);
+    }
+}
