@@ -115,10 +115,17 @@ final class TextMetadata {
     }
 
     private Reference reference(boolean payload) throws FormatException {
-        String asset = in.peek() == '@' ? in.asset() : "";
-        String prim = in.peek() == '<' ? in.path() : "";
-        if (asset.isEmpty() && prim.isEmpty() && in.here() != '(' && in.at() == 0) {
+        boolean file = in.peek() == '@';
+        if (!file && in.here() != '<') {
             throw in.wrong("an asset path or a prim path");
+        }
+        String asset = file ? in.asset() : "";
+        int after = in.at();
+        String prim = "";
+        if (in.peek() == '<') {
+            prim = in.path();
+        } else {
+            in.to(after);
         }
         TimeOffset offset = TimeOffset.NONE;
         Value.Dictionary data = Value.Dictionary.EMPTY;

@@ -1,0 +1,227 @@
+package idleheron.formats.usd.compose;
+
+import idleheron.formats.usd.layer.Field;
+import idleheron.formats.usd.layer.ListEdit;
+import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.Spec;
+import idleheron.formats.usd.layer.SpecPath;
+import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TimeOffset;
+import idleheron.formats.usd.layer.Value;
+import idleheron.formats.usd.layer.Words;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** A prim with all opinions about it, strongest first. */
+public final class ComposedPrim {
+    private final ComposedStage stage;
+    private final @Nullable ComposedPrim parent;
+    private final IndexNode index;
+    private final String path;
+    private final List<Opinion> opinions = new ArrayList<>();
+
+    ComposedPrim(ComposedStage stage, @Nullable ComposedPrim parent, IndexNode index) {
+        this.stage = stage;
+        this.parent = parent;
+        this.index = index;
+        this.path = index.path;
+        for (IndexNode n : index.ordered()) {
+            if (n.silent || !n.hasSpecs()) {
+                continue;
+            }
+            TimeOffset toRoot = n.timeToRoot();
+            Arc first = first(n);
+            for (int i = 0; i < n.stack.layers().size(); i++) {
+                Spec s = n.spec(i);
+                if (s != null) {
+                    LayerStack.Member m = n.stack.layers().get(i);
+                    opinions.add(new Opinion(s, m, first, n.path, toRoot.after(m.offset()), n::toRoot));
+                }
+            }
+        }
+    }
+
+    private static Arc first(IndexNode n) {
+        IndexNode at = n;
+        while (at.parent != null && at.parent.parent != null) {
+            at = at.parent;
+        }
+        return at.arc;
+    }
+
+    public String path() {
+        return path;
+    }
+
+    public String name() {
+        return SpecPath.name(path);
+    }
+
+    public @Nullable ComposedPrim parent() {
+        return parent;
+    }
+
+    IndexNode index() {
+        return index;
+    }
+
+    /** Strongest first. */
+    public List<Opinion> opinions() {
+        return java.util.Collections.unmodifiableList(opinions);
+    }
+
+    /** The strongest that is more than "over"; class only where nobody says def. */
+    public Specifier specifier() {
+        for (Opinion o : opinions) {
+            if (o.spec().specifier() != Specifier.OVER && o.spec().type() == Spec.Type.PRIM) {
+                return o.spec().specifier();
+            }
+        }
+        return Specifier.OVER;
+    }
+
+    public String typeName() {
+        for (Opinion o : opinions) {
+            String t = o.spec().type() == Spec.Type.PRIM ? o.spec().text(Field.TYPE_NAME) : "";
+            if (!t.isEmpty()) {
+                return t;
+            }
+        }
+        return "";
+    }
+
+    public boolean isActive() {
+        return !(metadata(Field.ACTIVE) instanceof Numbers n) || n.first() != 0;
+    }
+
+    /** Whether it and all above it are there to be seen: active and defined, not abstract. */
+    public boolean isThere() {
+        for (ComposedPrim p = this; p != null; p = p.parent) {
+            if (!p.isActive() || p.specifier() != Specifier.DEF) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Whether it asks to be shared with others that are composed alike, and has something to share. */
+    public boolean isInstance() {
+        return metadata(Field.INSTANCEABLE) instanceof Numbers n
+                && n.first() != 0
+                && index.children.stream().anyMatch(c -> c.depth == depth() && c.arc != Arc.VARIANT || hasArc(c));
+    }
+
+    private boolean hasArc(IndexNode n) {
+        return n.children.stream().anyMatch(c -> c.arc != Arc.VARIANT || hasArc(c));
+    }
+
+    int depth() {
+        return SpecPath.parts(path).size();
+    }
+
+    /** A field of the prim: the strongest opinion; dictionaries joined, list edits composed to an explicit list. */
+    public @Nullable Value metadata(String field) {
+        return composed(opinions.stream()
+                .map(o -> mapped(o.spec().get(field), o))
+                .filter(java.util.Objects::nonNull)
+                .toList());
+    }
+
+    private static @Nullable Value mapped(@Nullable Value v, Opinion o) {
+        return v == null ? null : ComposedProperty.timed(v, o);
+    }
+
+    static @Nullable Value composed(List<Value> strongestFirst) {
+        if (strongestFirst.isEmpty()) {
+            return null;
+        }
+        Value first = strongestFirst.getFirst();
+        if (first instanceof Value.Dictionary d) {
+            Value.Dictionary out = d;
+            for (Value v : strongestFirst.subList(1, strongestFirst.size())) {
+                out = v instanceof Value.Dictionary w ? out.over(w) : out;
+            }
+            return out;
+        }
+        if (first instanceof ListEdit e) {
+            List<Object> out = List.of();
+            for (Value v : strongestFirst.reversed()) {
+                out = v instanceof ListEdit w ? w.applied(out) : out;
+            }
+            return ListEdit.explicit(e.items(), out);
+        }
+        return first;
+    }
+
+    /** Applied schemas and the like: the tokens of a list edit. */
+    public List<String> tokens(String field) {
+        return metadata(field) instanceof ListEdit e
+                ? e.get(ListEdit.Operation.EXPLICIT).stream().map(String::valueOf).toList()
+                : List.of();
+    }
+
+    /** Names of all properties, in alphabetical order but for an order that is asked for. */
+    public List<String> propertyNames() {
+        Set<String> names = new java.util.TreeSet<>();
+        opinions.forEach(o -> names.addAll(o.spec().properties().keySet()));
+        Value order = metadata(Field.PROPERTY_ORDER);
+        List<String> asked = order instanceof Value.Names n ? n.names() : order instanceof Words w ? w.items() : List.of();
+        return asked.isEmpty() ? List.copyOf(names) : ListEdit.ordered(List.copyOf(names), asked);
+    }
+
+    /** The property of this name, or null where no opinion speaks of it. */
+    public @Nullable ComposedProperty property(String name) {
+        List<Opinion> own = new ArrayList<>();
+        for (Opinion o : opinions) {
+            Spec s = o.spec().properties().get(name);
+            if (s != null) {
+                own.add(new Opinion(s, o.layer(), o.arc(), o.path() + "." + name, o.time(), o.where()));
+            }
+        }
+        return own.isEmpty() ? null : new ComposedProperty(this, name, own);
+    }
+
+    /** Prims under this one, weaker opinions' first. */
+    public List<ComposedPrim> children() {
+        return stage.children(this);
+    }
+
+    ComposedStage stage() {
+        return stage;
+    }
+
+    /** Names of children in order. */
+    List<String> childNames() {
+        return names(index);
+    }
+
+    /** Names under the nodes of an index: what weaker ones bring in comes first. */
+    static List<String> names(IndexNode index) {
+        Set<String> names = new LinkedHashSet<>();
+        for (IndexNode n : index.ordered().reversed()) {
+            if (n.silent) {
+                continue;
+            }
+            for (int i = n.stack.layers().size() - 1; i >= 0; i--) {
+                Spec s = n.spec(i);
+                if (s == null) {
+                    continue;
+                }
+                names.addAll(s.children().keySet());
+                Value order = s.get(Field.PRIM_ORDER);
+                if (order instanceof Value.Names o) {
+                    names = new LinkedHashSet<>(ListEdit.ordered(List.copyOf(names), o.names()));
+                }
+            }
+        }
+        return List.copyOf(names);
+    }
+
+    @Override
+    public String toString() {
+        return path;
+    }
+}

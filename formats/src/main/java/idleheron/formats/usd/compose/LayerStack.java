@@ -1,0 +1,79 @@
+package idleheron.formats.usd.compose;
+
+import idleheron.formats.usd.layer.Layer;
+import idleheron.formats.usd.layer.TimeOffset;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A layer with its sublayers, strongest first.
+ *
+ * @param id of the layer at its top
+ * @param timeCodesPerSecond of the layer at its top
+ */
+public record LayerStack(String id, List<Member> layers, double timeCodesPerSecond) {
+    /**
+     * One layer in a stack.
+     *
+     * @param id where it was found
+     * @param offset from its time to that of the stack
+     * @param depth how many sublayers deep, 0 for the top
+     */
+    public record Member(String id, Layer layer, TimeOffset offset, int depth) {}
+
+    public LayerStack {
+        layers = List.copyOf(layers);
+    }
+
+    /** The layer at the top. */
+    public Layer root() {
+        return layers.getFirst().layer();
+    }
+
+    /** @return null where the layer at the top cannot be read; that is told already */
+    static @Nullable LayerStack of(String id, Assets assets, List<Problem> problems) {
+        Layer top = assets.layer(id, problems);
+        if (top == null) {
+            return null;
+        }
+        List<Member> out = new ArrayList<>();
+        gather(id, top, TimeOffset.NONE, 0, new HashSet<>(Set.of(id)), assets, out, problems);
+        return new LayerStack(id, out, top.timeCodesPerSecond());
+    }
+
+    private static void gather(
+            String id,
+            Layer layer,
+            TimeOffset offset,
+            int depth,
+            Set<String> above,
+            Assets assets,
+            List<Member> out,
+            List<Problem> problems) {
+        out.add(new Member(id, layer, offset, depth));
+        for (Layer.Sublayer s : layer.sublayers()) {
+            String sub = assets.resolve(id, s.asset());
+            if (above.contains(sub)) {
+                problems.add(new Problem(
+                        Problem.LAYER_CYCLE, layer.name(), "sublayer " + s.asset() + " brings itself in; it is left out"));
+                continue;
+            }
+            Layer l = assets.layer(sub, problems);
+            if (l == null) {
+                continue;
+            }
+            above.add(sub);
+            TimeOffset own = rated(s.offset(), layer.timeCodesPerSecond(), l.timeCodesPerSecond());
+            gather(sub, l, offset.after(own), depth + 1, above, assets, out, problems);
+            above.remove(sub);
+        }
+    }
+
+    /** An offset told in the outer layer's time codes, for an inner one that counts at another rate. */
+    static TimeOffset rated(TimeOffset told, double outer, double inner) {
+        return outer == inner ? told : new TimeOffset(told.offset(), told.scale() * outer / inner);
+    }
+}
