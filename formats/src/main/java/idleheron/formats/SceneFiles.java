@@ -9,6 +9,7 @@ import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VdbSequence;
+import idleheron.formats.usd.UsdFormat;
 import java.io.IOException;
 import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
@@ -27,7 +28,8 @@ import org.jspecify.annotations.Nullable;
 /** All carriers: finds the one for a file, reads and writes. */
 public final class SceneFiles {
     /** One line per format. */
-    private static final List<SceneFormat> FORMATS = List.of(new FbxFormat(), new VdbFormat(), new AbcFormat());
+    private static final List<SceneFormat> FORMATS =
+            List.of(new FbxFormat(), new UsdFormat(), new VdbFormat(), new AbcFormat());
 
     private static final int HEAD = 4096;
 

@@ -93,6 +93,29 @@ public final class Samples {
         return new Samples(type, extent, scalar, count, count > 1 ? 1 : 0, Math.max(0, count - 1), times, s);
     }
 
+    /** Looked up when asked for, how many points as well; each sample its own slot. */
+    public static Samples lazy(
+            ElementType type,
+            int extent,
+            boolean scalar,
+            int count,
+            TimeSampling times,
+            IntFunction<MemorySegment> bytes,
+            java.util.function.IntToLongFunction points) {
+        Source s = new Source() {
+            @Override
+            public MemorySegment bytes(int slot) {
+                return bytes.apply(slot);
+            }
+
+            @Override
+            public long[] shape(int slot) {
+                return new long[] {points.applyAsLong(slot)};
+            }
+        };
+        return new Samples(type, extent, scalar, count, count > 1 ? 1 : 0, Math.max(0, count - 1), times, s);
+    }
+
     /** One still array of floats. */
     public static Samples still(int extent, float... values) {
         return floats(extent, false, TimeSampling.STILL, List.of(values));

@@ -8,11 +8,11 @@ import org.joml.Matrix4dc;
 import org.joml.Vector3d;
 
 /** A mesh in another place of its own space: points, offsets of shapes and normals. */
-final class MeshMove {
+public final class MeshMove {
     private MeshMove() {}
 
     /** @param by a similarity, so that normals stay square to the faces */
-    static Mesh of(Mesh m, Matrix4dc by) {
+    public static Mesh of(Mesh m, Matrix4dc by) {
         double[] points = new double[m.points().length];
         Vector3d v = new Vector3d();
         for (int i = 0; i < points.length; i += 3) {

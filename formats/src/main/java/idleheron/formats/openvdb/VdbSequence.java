@@ -170,14 +170,22 @@ public final class VdbSequence {
     }
 
     private static Volume.Frame frame(Numbered n) throws IOException {
-        long bytes = Files.size(n.file);
+        return frame(n.file, n.number);
+    }
+
+    /** One file as a frame; one that is not there or cannot be read is a frame with its fault. */
+    public static Volume.Frame frame(Path file, int number) throws IOException {
+        if (!Files.isRegularFile(file)) {
+            return VdbFrames.broken(file, number, 0, "there is no such file");
+        }
+        long bytes = Files.size(file);
         if (bytes == 0) {
-            return VdbFrames.broken(n.file, n.number, 0, "an empty file");
+            return VdbFrames.broken(file, number, 0, "an empty file");
         }
         try {
-            return VdbFrames.read(n.file, n.number);
+            return VdbFrames.read(file, number);
         } catch (FormatException e) {
-            return VdbFrames.broken(n.file, n.number, bytes, String.valueOf(e.getMessage()));
+            return VdbFrames.broken(file, number, bytes, String.valueOf(e.getMessage()));
         }
     }
 

@@ -33,7 +33,8 @@ class CompositionTest {
 
     @Test
     void there_is_a_case_for_every_arc_and_every_pair_of_them() throws IOException {
-        List<String> names = CompositionCase.all().stream().map(CompositionCase::name).toList();
+        List<String> names =
+                CompositionCase.all().stream().map(CompositionCase::name).toList();
         List<String> arcs = List.of("local", "inherits", "variant", "reference", "payload", "specializes");
         for (int i = 0; i < arcs.size(); i++) {
             for (int j = i + 1; j < arcs.size(); j++) {
@@ -54,7 +55,9 @@ class CompositionTest {
             expect(stage, e);
         }
         boolean wanted = c.expected().stream().anyMatch(e -> e.startsWith("problem "));
-        assertThat(stage.problems().isEmpty()).as("problems %s", stage.problems()).isEqualTo(!wanted);
+        assertThat(stage.problems().isEmpty())
+                .as("problems %s", stage.problems())
+                .isEqualTo(!wanted);
     }
 
     private static void expect(ComposedStage stage, String line) {
@@ -75,7 +78,8 @@ class CompositionTest {
                         .isEqualTo(rest.equals(List.of("none")) ? List.of() : rest);
             case "type" -> assertThat(prim.typeName()).as(line).isEqualTo(w[2]);
             case "specifier" -> assertThat(prim.specifier().word()).as(line).isEqualTo(w[2]);
-            case "schemas" -> assertThat(prim.tokens(Field.API_SCHEMAS)).as(line).isEqualTo(rest);
+            case "schemas" ->
+                assertThat(prim.tokens(Field.API_SCHEMAS)).as(line).isEqualTo(rest);
             case "data" -> {
                 Value.Dictionary d = (Value.Dictionary) Objects.requireNonNull(prim.metadata(Field.CUSTOM_DATA));
                 assertThat(((Numbers) Objects.requireNonNull(d.entries().get(w[2]))).first())
@@ -105,7 +109,8 @@ class CompositionTest {
                 assertThat(q.source()).as(line).isNotNull();
             }
             case "from" ->
-                assertThat(Assets.shortName(Objects.requireNonNull(q.source()).layer().id()))
+                assertThat(Assets.shortName(
+                                Objects.requireNonNull(q.source()).layer().id()))
                         .as(line)
                         .isEqualTo(w[2]);
             case "times" -> {

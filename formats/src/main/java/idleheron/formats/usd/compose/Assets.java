@@ -16,7 +16,6 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -154,7 +153,8 @@ public final class Assets {
      *
      * @return null where there is none that can be read, which is told once
      */
-    @Nullable Layer layer(String id, List<Problem> problems) {
+    @Nullable
+    Layer layer(String id, List<Problem> problems) {
         Layer known = layers.get(id);
         if (known != null) {
             return known;
@@ -190,5 +190,4 @@ public final class Assets {
         String whole = within.isEmpty() ? id : within;
         return whole.substring(whole.lastIndexOf('/') + 1);
     }
-
 }

@@ -118,6 +118,16 @@ public final class ComposedPrim {
         return n.children.stream().anyMatch(c -> c.arc != Arc.VARIANT || hasArc(c));
     }
 
+    /** Path of the prim of the same layers that this one refers to by itself, or "". */
+    public String repeats() {
+        for (IndexNode n : index.children) {
+            if (n.arc == Arc.REFERENCE && n.depth == depth() && n.stack == index.stack) {
+                return SpecPath.stripped(n.path);
+            }
+        }
+        return "";
+    }
+
     int depth() {
         return SpecPath.parts(path).size();
     }
@@ -159,7 +169,9 @@ public final class ComposedPrim {
     /** Applied schemas and the like: the tokens of a list edit. */
     public List<String> tokens(String field) {
         return metadata(field) instanceof ListEdit e
-                ? e.get(ListEdit.Operation.EXPLICIT).stream().map(String::valueOf).toList()
+                ? e.get(ListEdit.Operation.EXPLICIT).stream()
+                        .map(String::valueOf)
+                        .toList()
                 : List.of();
     }
 
@@ -168,7 +180,8 @@ public final class ComposedPrim {
         Set<String> names = new java.util.TreeSet<>();
         opinions.forEach(o -> names.addAll(o.spec().properties().keySet()));
         Value order = metadata(Field.PROPERTY_ORDER);
-        List<String> asked = order instanceof Value.Names n ? n.names() : order instanceof Words w ? w.items() : List.of();
+        List<String> asked =
+                order instanceof Value.Names n ? n.names() : order instanceof Words w ? w.items() : List.of();
         return asked.isEmpty() ? List.copyOf(names) : ListEdit.ordered(List.copyOf(names), asked);
     }
 
@@ -184,9 +197,37 @@ public final class ComposedPrim {
         return own.isEmpty() ? null : new ComposedProperty(this, name, own);
     }
 
+    /** Variants of a set, of all opinions. */
+    public List<String> variants(String set) {
+        Set<String> out = new LinkedHashSet<>();
+        for (Opinion o : opinions.reversed()) {
+            Spec s = o.spec().variantSets().get(set);
+            if (s != null) {
+                out.addAll(s.children().keySet());
+            }
+        }
+        return List.copyOf(out);
+    }
+
+    /** The variant that is chosen of a set, or "". */
+    public String variant(String set) {
+        for (Opinion o : opinions) {
+            if (o.spec().get(Field.VARIANTS) instanceof Value.Selections v
+                    && v.chosen().containsKey(set)) {
+                return v.chosen().getOrDefault(set, "");
+            }
+        }
+        return "";
+    }
+
     /** Prims under this one, weaker opinions' first. */
     public List<ComposedPrim> children() {
         return stage.children(this);
+    }
+
+    /** Another prim of the same stage, or null. */
+    public @Nullable ComposedPrim find(String other) {
+        return stage.prim(other);
     }
 
     ComposedStage stage() {

@@ -63,7 +63,8 @@ public final class ComposedProperty {
     /** The strongest opinion on the value, or null: of one layer, samples before the default. */
     public @Nullable Opinion source() {
         for (Opinion o : opinions) {
-            if (o.spec().get(Field.TIME_SAMPLES) instanceof TimeSamples || o.spec().get(Field.DEFAULT) != null) {
+            if (o.spec().get(Field.TIME_SAMPLES) instanceof TimeSamples
+                    || o.spec().get(Field.DEFAULT) != null) {
                 return o;
             }
         }

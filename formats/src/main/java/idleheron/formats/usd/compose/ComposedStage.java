@@ -3,7 +3,10 @@ package idleheron.formats.usd.compose;
 import idleheron.formats.FormatException;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
+import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.SpecPath;
+import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.Value;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -44,6 +47,16 @@ public final class ComposedStage {
             throw FormatException.in(p.subject(), "a layer", p.message());
         }
         return new ComposedStage(assets, stack, indexer, problems);
+    }
+
+    /** The same with another variant chosen on one of its top prims. */
+    public ComposedStage choosing(String prim, String set, String variant) {
+        Spec over =
+                Spec.prim(prim, Specifier.OVER, "").with(Field.VARIANTS, new Value.Selections(Map.of(set, variant)));
+        Layer session = Layer.empty("session");
+        session.root().add(over);
+        List<Problem> met = new ArrayList<>();
+        return new ComposedStage(assets, stack.under(session), new PrimIndexer(assets, true, met), met);
     }
 
     public Assets assets() {

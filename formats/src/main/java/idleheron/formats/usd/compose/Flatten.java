@@ -58,7 +58,13 @@ public final class Flatten {
 
     /** Asset paths become absolute. */
     public static Layer flatten(ComposedStage stage) {
-        return flatten(stage, (layer, asset) -> asset.isEmpty() ? "" : stage.assets().resolve(layer, asset));
+        return flatten(
+                stage, (layer, asset) -> asset.isEmpty() ? "" : stage.assets().resolve(layer, asset));
+    }
+
+    /** One property as a spec that says the same without bringing anything in. */
+    public static Spec property(ComposedStage stage, ComposedProperty q) {
+        return new Flatten(stage, (layer, asset) -> asset).property(q, "", "");
     }
 
     private Layer layer() {
@@ -68,7 +74,9 @@ public final class Flatten {
                 out.root().with(k, v);
             }
         });
-        stage.tops().stream().filter(ComposedPrim::isActive).forEach(p -> out.root().add(prim(p, "", "")));
+        stage.tops().stream()
+                .filter(ComposedPrim::isActive)
+                .forEach(p -> out.root().add(prim(p, "", "")));
         for (Spec s : extra) {
             out.root().add(s);
         }
@@ -119,14 +127,21 @@ public final class Flatten {
             extra.add(holder);
         }
         out.with(Field.INSTANCEABLE, Numbers.truth(true));
-        out.with(Field.REFERENCES, ListEdit.of(ListEdit.Items.REFERENCES, ListEdit.Operation.ADDED, List.of(Reference.to("", "/" + name))));
+        out.with(
+                Field.REFERENCES,
+                ListEdit.of(
+                        ListEdit.Items.REFERENCES, ListEdit.Operation.ADDED, List.of(Reference.to("", "/" + name))));
     }
 
     private static String key(ComposedPrim p) {
         StringBuilder out = new StringBuilder();
         for (IndexNode n : p.index().ordered()) {
             if (n.parent != null && n.depth >= p.depth() && n.hasSpecs()) {
-                out.append(n.arc).append(n.stack.id()).append(n.path).append(n.timeToRoot()).append(';');
+                out.append(n.arc)
+                        .append(n.stack.id())
+                        .append(n.path)
+                        .append(n.timeToRoot())
+                        .append(';');
             }
         }
         return out.toString();
@@ -180,7 +195,8 @@ public final class Flatten {
     /** A value whose asset paths are put through a function. */
     static Value rewritten(Value v, String layer, BinaryOperator<String> rewrite) {
         return switch (v) {
-            case Words w when w.kind() == ValueKind.ASSET ->
+            case Words w
+            when w.kind() == ValueKind.ASSET ->
                 new Words(
                         w.kind(),
                         w.array(),
@@ -190,10 +206,10 @@ public final class Flatten {
                 d.entries().forEach((k, e) -> out.put(k, rewritten(e, layer, rewrite)));
                 yield new Value.Dictionary(out);
             }
-            case TimeSamples t when t.count() > 0 && t.value(0) instanceof Words w && w.kind() == ValueKind.ASSET ->
+            case TimeSamples t
+            when t.count() > 0 && t.value(0) instanceof Words w && w.kind() == ValueKind.ASSET ->
                 t.mapValues(e -> rewritten(e, layer, rewrite));
             default -> v;
         };
     }
-
 }

@@ -181,7 +181,8 @@ final class IndexNode {
     }
 
     /** A path of this namespace in that of the top, or null. */
-    @Nullable String toRoot(String inner) {
+    @Nullable
+    String toRoot(String inner) {
         String p = SpecPath.stripped(inner);
         for (IndexNode n = this; n != null; n = n.parent) {
             p = n.toParent.out(p);
@@ -211,7 +212,8 @@ final class IndexNode {
     }
 
     /** What a layer of the stack says of the path, or null. */
-    @Nullable Spec spec(int layer) {
+    @Nullable
+    Spec spec(int layer) {
         return specs[layer];
     }
 

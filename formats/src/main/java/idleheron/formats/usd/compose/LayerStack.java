@@ -12,9 +12,10 @@ import org.jspecify.annotations.Nullable;
  * A layer with its sublayers, strongest first.
  *
  * @param id of the layer at its top
- * @param timeCodesPerSecond of the layer at its top
+ * @param root the layer at its top
+ * @param layers the strongest first; one before the top holds choices of this session
  */
-public record LayerStack(String id, List<Member> layers, double timeCodesPerSecond) {
+public record LayerStack(String id, Layer root, List<Member> layers) {
     /**
      * One layer in a stack.
      *
@@ -28,9 +29,15 @@ public record LayerStack(String id, List<Member> layers, double timeCodesPerSeco
         layers = List.copyOf(layers);
     }
 
-    /** The layer at the top. */
-    public Layer root() {
-        return layers.getFirst().layer();
+    public double timeCodesPerSecond() {
+        return root.timeCodesPerSecond();
+    }
+
+    /** With a layer that is stronger than all others. */
+    LayerStack under(Layer session) {
+        List<Member> all = new ArrayList<>(layers);
+        all.addFirst(new Member(id, session, TimeOffset.NONE, 0));
+        return new LayerStack(id, root, all);
     }
 
     /** @return null where the layer at the top cannot be read; that is told already */
@@ -41,7 +48,7 @@ public record LayerStack(String id, List<Member> layers, double timeCodesPerSeco
         }
         List<Member> out = new ArrayList<>();
         gather(id, top, TimeOffset.NONE, 0, new HashSet<>(Set.of(id)), assets, out, problems);
-        return new LayerStack(id, out, top.timeCodesPerSecond());
+        return new LayerStack(id, top, out);
     }
 
     private static void gather(
@@ -58,7 +65,9 @@ public record LayerStack(String id, List<Member> layers, double timeCodesPerSeco
             String sub = assets.resolve(id, s.asset());
             if (above.contains(sub)) {
                 problems.add(new Problem(
-                        Problem.LAYER_CYCLE, layer.name(), "sublayer " + s.asset() + " brings itself in; it is left out"));
+                        Problem.LAYER_CYCLE,
+                        layer.name(),
+                        "sublayer " + s.asset() + " brings itself in; it is left out"));
                 continue;
             }
             Layer l = assets.layer(sub, problems);

@@ -16,7 +16,8 @@ record PathMap(String from, String to, boolean others) {
     }
 
     /** The outer path, or null where there is none. */
-    @Nullable String out(String path) {
+    @Nullable
+    String out(String path) {
         if (SpecPath.isUnder(path, from)) {
             return SpecPath.moved(path, from, to);
         }

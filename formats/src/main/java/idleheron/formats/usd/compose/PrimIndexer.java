@@ -39,7 +39,8 @@ final class PrimIndexer {
         this.problems = problems;
     }
 
-    @Nullable LayerStack stack(String id) {
+    @Nullable
+    LayerStack stack(String id) {
         if (!stacks.containsKey(id)) {
             stacks.put(id, LayerStack.of(id, assets, problems));
         }
@@ -179,8 +180,11 @@ final class PrimIndexer {
             }
             IndexNode made = graft(n, stack, prim, arc, new PathMap(prim, at, false), time, n, sibling);
             if (made != null && !made.hasSpecs() && made.children.isEmpty()) {
-                tell(Problem.MISSING_TARGET, rootPath(), arc.label() + " to " + prim + " of " + Assets.shortName(stack.id())
-                        + ", where there is nothing");
+                tell(
+                        Problem.MISSING_TARGET,
+                        rootPath(),
+                        arc.label() + " to " + prim + " of " + Assets.shortName(stack.id())
+                                + ", where there is nothing");
             }
         }
 
@@ -380,7 +384,12 @@ final class PrimIndexer {
             String id = r.asset().isEmpty() ? "" : assets.resolve(m.id(), r.asset());
             String asset = id.equals(stack.id()) ? "" : id;
             return new Target(
-                    asset, r.prim(), r.offset(), m.offset(), m.layer().timeCodesPerSecond(), r.asset() + "<" + r.prim() + ">");
+                    asset,
+                    r.prim(),
+                    r.offset(),
+                    m.offset(),
+                    m.layer().timeCodesPerSecond(),
+                    r.asset() + "<" + r.prim() + ">");
         }
     }
 }

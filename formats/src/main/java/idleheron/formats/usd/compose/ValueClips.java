@@ -76,7 +76,9 @@ final class ValueClips {
             return null;
         }
         List<String> order = anchor.metadata(Field.CLIP_SETS) instanceof ListEdit e
-                ? e.get(ListEdit.Operation.EXPLICIT).stream().map(String::valueOf).toList()
+                ? e.get(ListEdit.Operation.EXPLICIT).stream()
+                        .map(String::valueOf)
+                        .toList()
                 : sets.entries().keySet().stream().sorted().toList();
         for (String name : order) {
             if (sets.entries().get(name) instanceof Value.Dictionary set) {
@@ -106,7 +108,8 @@ final class ValueClips {
             return set.get(key) instanceof Numbers n ? n.first() : otherwise;
         }
 
-        @Nullable TimeSamples samples(ComposedPrim prim, String attribute) {
+        @Nullable
+        TimeSamples samples(ComposedPrim prim, String attribute) {
             List<String> paths = set.get("assetPaths") instanceof Words w ? w.items() : List.of();
             List<double[]> active = pairs("active");
             List<double[]> times = pairs("times");
@@ -134,8 +137,7 @@ final class ValueClips {
             }
             return out.isEmpty()
                     ? null
-                    : TimeSamples.of(
-                            out.keySet().stream().mapToDouble(d -> d).toArray(), List.copyOf(out.values()));
+                    : TimeSamples.of(out.keySet().stream().mapToDouble(d -> d).toArray(), List.copyOf(out.values()));
         }
 
         private @Nullable TimeSamples of(String asset, String path, String attribute) {
@@ -201,9 +203,15 @@ final class ValueClips {
                 String whole = digits((long) Math.floor(t), m.group(2).length());
                 String part = m.group(3) == null
                         ? ""
-                        : "." + digits(Math.round((t - Math.floor(t)) * Math.pow(10, m.group(3).length())), m.group(3).length());
+                        : "."
+                                + digits(
+                                        Math.round((t - Math.floor(t))
+                                                * Math.pow(10, m.group(3).length())),
+                                        m.group(3).length());
                 String path = m.group(1) + whole + part + m.group(4);
-                if (anchor.stage().assets().exists(anchor.stage().assets().resolve(asks.layer().id(), path))) {
+                if (anchor.stage()
+                        .assets()
+                        .exists(anchor.stage().assets().resolve(asks.layer().id(), path))) {
                     active.add(new double[] {t + shift, paths.size()});
                     times.add(new double[] {t, t});
                     paths.add(path);

@@ -1,0 +1,95 @@
+package idleheron.formats.usd;
+
+import idleheron.formats.FormatException;
+import idleheron.formats.Outline;
+import idleheron.formats.usd.layer.Layer;
+import idleheron.formats.usd.layer.Layers;
+import idleheron.formats.usd.layer.ListEdit;
+import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.Spec;
+import idleheron.formats.usd.layer.TimeSamples;
+import idleheron.formats.usd.layer.UsdPackage;
+import idleheron.formats.usd.layer.Value;
+import idleheron.formats.usd.layer.Words;
+import java.lang.foreign.MemorySegment;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/** One layer as it is stored, or the files of a package. */
+final class UsdOutline {
+    private static final int SHOWN = 8;
+
+    private UsdOutline() {}
+
+    static Outline of(Path file, MemorySegment bytes) throws FormatException {
+        String name = String.valueOf(file.getFileName());
+        if (Layers.form(bytes) != Layers.Form.PACKAGE) {
+            return of(Layers.read(name, bytes, new ArrayList<>()), 0);
+        }
+        List<Outline> files = new ArrayList<>();
+        for (UsdPackage.Entry e : UsdPackage.read(name, bytes).entries()) {
+            boolean layer = Layers.form(e.bytes()) == Layers.Form.CRATE || Layers.form(e.bytes()) == Layers.Form.TEXT;
+            files.add(
+                    layer
+                            ? of(Layers.read(e.name(), e.bytes(), new ArrayList<>()), e.at())
+                            : new Outline(e.name(), e.bytes().byteSize() + " bytes", "", e.at(), List.of()));
+        }
+        return new Outline(name, "package", files.size() + " files", 0, files);
+    }
+
+    private static Outline of(Layer layer, long at) {
+        return new Outline(layer.name(), "layer", "", at, parts(layer.root(), at));
+    }
+
+    private static List<Outline> parts(Spec s, long at) {
+        List<Outline> out = new ArrayList<>();
+        for (Map.Entry<String, Value> f : s.fields().entrySet()) {
+            out.add(new Outline(f.getKey(), type(f.getValue()), shown(f.getValue()), at, List.of()));
+        }
+        s.properties().values().forEach(p -> out.add(new Outline(p.name(), p.text("typeName"), "", at, parts(p, at))));
+        s.variantSets().values().forEach(v -> out.add(new Outline(v.name(), "variant set", "", at, parts(v, at))));
+        s.children()
+                .values()
+                .forEach(c -> out.add(new Outline(
+                        c.name(),
+                        c.type() == Spec.Type.VARIANT
+                                ? "variant"
+                                : (c.specifier().word() + " " + c.text("typeName")).strip(),
+                        "",
+                        at,
+                        parts(c, at))));
+        return out;
+    }
+
+    private static String type(Value v) {
+        return switch (v) {
+            case Numbers n -> n.kind().text() + (n.array() ? "[" + n.count() + "]" : "");
+            case Words w -> w.kind().text() + (w.array() ? "[" + w.items().size() + "]" : "");
+            case TimeSamples t -> t.count() + " samples";
+            case ListEdit e -> "list of " + e.items().name().toLowerCase(java.util.Locale.ROOT);
+            default -> v.getClass().getSimpleName().toLowerCase(java.util.Locale.ROOT);
+        };
+    }
+
+    private static String shown(Value v) {
+        return switch (v) {
+            case Numbers n -> {
+                StringBuilder out = new StringBuilder();
+                double[] d = n.count() * n.kind().width() > 4096 ? new double[0] : n.doubles();
+                for (int i = 0; i < Math.min(SHOWN, d.length); i++) {
+                    out.append(i > 0 ? ", " : "").append(d[i] == Math.rint(d[i]) ? (long) d[i] + "" : d[i] + "");
+                }
+                yield out + (d.length > SHOWN || n.count() > 0 && d.length == 0 ? " …" : "");
+            }
+            case Words w -> String.join(", ", w.items().stream().limit(SHOWN).toList());
+            case TimeSamples t -> t.count() == 0 ? "" : t.times()[0] + " to " + t.times()[t.count() - 1];
+            case Value.Names n -> String.join(", ", n.names());
+            case ListEdit e -> e.lists().toString();
+            case Value.Dictionary d -> d.entries().keySet().toString();
+            case Value.Selections s -> s.chosen().toString();
+            default -> "";
+        };
+    }
+}
