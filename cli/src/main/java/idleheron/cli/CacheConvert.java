@@ -34,7 +34,7 @@ record CacheConvert(Path target, boolean overwrite, PrintWriter out, PrintWriter
             SceneFormat format)
             throws IOException {
         if (!(format instanceof AbcFormat)) {
-            throw new UsageException("a cache goes into .abc files; " + format.name() + " holds none");
+            throw new UsageException("a cache goes into .abc files or a stage; " + format.name() + " holds none");
         }
         if (Files.exists(target) && !overwrite) {
             throw new UsageException(target + " is already there; --overwrite replaces it");

@@ -16,6 +16,7 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.openvdb.VdbFormat;
+import idleheron.formats.usd.UsdFormat;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
@@ -123,12 +124,14 @@ final class ConvertCommand implements Callable<Integer> {
         if (format == null) {
             throw new UsageException("no carrier for " + outFile.getFileName());
         }
-        String kind = variant == null ? format.variants().getFirst() : variant;
+        boolean stage = format instanceof UsdFormat;
+        String usual = stage ? UsdFormat.variant(outFile) : format.variants().getFirst();
+        String kind = variant == null ? usual : variant;
         if (!format.variants().contains(kind)) {
             throw new UsageException("no variant " + kind + "; there are " + String.join(", ", format.variants()));
         }
         Scene read = SceneFiles.read(in, Progress.NONE).scene();
-        if (format instanceof AbcFormat || !read.caches().isEmpty()) {
+        if (format instanceof AbcFormat || !read.caches().isEmpty() && !stage) {
             return new CacheConvert(
                             outFile,
                             overwrite,
@@ -136,13 +139,13 @@ final class ConvertCommand implements Callable<Integer> {
                             spec.commandLine().getErr())
                     .convert(read, all, clip, frames, samplesPerFrame, format);
         }
-        if (format instanceof VdbFormat != !read.volumes().isEmpty()) {
+        if (!stage && format instanceof VdbFormat != !read.volumes().isEmpty()) {
             throw new UsageException(
                     read.volumes().isEmpty()
                             ? in.getFileName() + " holds no volume to write as " + outFile.getFileName()
-                            : "a volume goes into .vdb files; " + format.name() + " holds none");
+                            : "a volume goes into .vdb files or a stage; " + format.name() + " holds none");
         }
-        if (!read.volumes().isEmpty()) {
+        if (!stage && !read.volumes().isEmpty()) {
             return volumes(read, all, kind);
         }
         Delivery delivery = delivery(Choices.convention(destination));
@@ -153,12 +156,7 @@ final class ConvertCommand implements Callable<Integer> {
                 throw new UsageException(f + " is already there; --overwrite replaces it");
             }
         }
-        for (Remedy r : all) {
-            Scene after = r.apply(scene);
-            err.println(r.title() + ": surface moves "
-                    + Proof.of(scene, after, Progress.NONE).worst().full());
-            scene = after;
-        }
+        scene = made(scene, all, err);
         boolean sound = true;
         if (fits != null) {
             SkeletonFit fit = SkeletonFit.of(
@@ -177,6 +175,25 @@ final class ConvertCommand implements Callable<Integer> {
                             + proof.verdict().word());
         }
         return sound ? Main.CLEAN : Main.FAULTS;
+    }
+
+    /** The scene with all remedies applied, each told with what it measured. */
+    private static Scene made(Scene read, List<Remedy> all, PrintWriter err) throws IOException {
+        if (!read.caches().isEmpty() || !read.volumes().isEmpty()) {
+            Preparation ready = Preparation.of(read, all, Progress.NONE);
+            ready.steps()
+                    .forEach(s -> err.println(
+                            s.remedy().title() + ": " + s.measure() + " " + s.before() + " → " + s.after()));
+            return ready.scene();
+        }
+        Scene scene = read;
+        for (Remedy r : all) {
+            Scene after = r.apply(scene);
+            err.println(r.title() + ": surface moves "
+                    + Proof.of(scene, after, Progress.NONE).worst().full());
+            scene = after;
+        }
+        return scene;
     }
 
     private int volumes(Scene read, List<Remedy> all, String kind) throws IOException {

@@ -11,6 +11,8 @@ import idleheron.formats.alembic.CacheDelivery;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VolumeDelivery;
+import idleheron.formats.usd.UsdDelivery;
+import idleheron.formats.usd.UsdFormat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -139,6 +141,9 @@ public record Delivery(
             boolean overwrite,
             Progress progress)
             throws IOException {
+        if (format instanceof UsdFormat) {
+            return UsdDelivery.write(this, scene, from, target, variant, overwrite, progress);
+        }
         if (!scene.volumes().isEmpty() && format instanceof VdbFormat) {
             Volume v = scene.volumes().getFirst();
             VolumeDelivery.write(

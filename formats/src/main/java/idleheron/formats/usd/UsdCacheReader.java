@@ -10,8 +10,10 @@ import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import idleheron.core.cache.TransformStack;
+import idleheron.formats.usd.compose.Arc;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
+import idleheron.formats.usd.compose.Opinion;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.TimeSamples;
@@ -36,14 +38,17 @@ final class UsdCacheReader {
 
     private final double tcps;
     private final List<String> notes;
+    private final String wrapper;
 
     /** What a prim's children may be: those under it that belong to the cache. */
     interface Kept {
         boolean holds(ComposedPrim p);
     }
 
-    UsdCacheReader(double timeCodesPerSecond, List<String> notes) {
+    /** @param wrapper path of the prim at the top that is no object itself, or "" */
+    UsdCacheReader(double timeCodesPerSecond, String wrapper, List<String> notes) {
         this.tcps = timeCodesPerSecond;
+        this.wrapper = wrapper;
         this.notes = notes;
     }
 
@@ -53,8 +58,7 @@ final class UsdCacheReader {
         CacheKind kind = kind(p.typeName());
         boolean shape = kind != CacheKind.GROUP && kind != CacheKind.TRANSFORM;
         if (!source.isEmpty() && kept.holds(p)) {
-            CacheNode i = CacheNode.instance(p.name(), source);
-            return x.ops().isEmpty() ? i : transform(p, x, List.of(i.withName(p.name() + "_again")));
+            return again(p, source, x);
         }
         List<CacheNode> children = new ArrayList<>();
         for (ComposedPrim c : p.children()) {
@@ -74,6 +78,29 @@ final class UsdCacheReader {
         List<CacheNode> all = new ArrayList<>(List.of(out));
         all.addAll(children);
         return transform(p, x, all);
+    }
+
+    /** What repeats another prim: all of it or, where it stands elsewhere by itself, what is under the other. */
+    private CacheNode again(ComposedPrim p, String source, UsdXform x) {
+        ComposedProperty order = p.property(UsdXform.ORDER);
+        Opinion told = order == null ? null : order.source();
+        if (told == null || told.arc() != Arc.LOCAL) {
+            return CacheNode.instance(p.name(), inCache(source));
+        }
+        ComposedPrim other = p.find(source);
+        List<CacheNode> under = new ArrayList<>();
+        if (other != null && kind(p.typeName()) != CacheKind.TRANSFORM && kind(p.typeName()) != CacheKind.GROUP) {
+            boolean placed = !UsdXform.of(other, new ArrayList<>()).ops().isEmpty();
+            under.add(CacheNode.instance(p.name(), inCache(source) + (placed ? "/" + other.name() : "")));
+        } else if (other != null) {
+            other.children().forEach(c -> under.add(CacheNode.instance(c.name(), inCache(source) + "/" + c.name())));
+        }
+        return transform(p, x, under);
+    }
+
+    /** A path without the prim that only wraps. */
+    private String inCache(String path) {
+        return !wrapper.isEmpty() && path.startsWith(wrapper + "/") ? path.substring(wrapper.length()) : path;
     }
 
     static CacheKind kind(String typeName) {

@@ -85,6 +85,11 @@ final class UsdSceneReader {
         for (ComposedPrim p : stage.tops()) {
             node(p, -1, new Matrix4d());
         }
+        stage.each(p -> {
+            if (p.typeName().equals("Material") && p.isThere()) {
+                shade.material(p.path());
+            }
+        });
         progress.at(0.4, "reading meshes");
         Map<String, List<int[]>> shapes = new HashMap<>();
         List<Mesh> out = new ArrayList<>();
@@ -118,11 +123,14 @@ final class UsdSceneReader {
         if (cached.isEmpty()) {
             return List.of();
         }
-        UsdCacheReader reader = new UsdCacheReader(stage.timeCodesPerSecond(), notes);
         List<CacheNode> tops = new ArrayList<>();
         for (ComposedPrim p : stage.tops()) {
-            if (cached.contains(p.path())) {
-                tops.add(reader.read(p, c -> cached.contains(c.path())));
+            boolean wraps = UsdRead.ownTruth(p, "wrapper");
+            UsdCacheReader reader = new UsdCacheReader(stage.timeCodesPerSecond(), wraps ? p.path() : "", notes);
+            for (ComposedPrim c : wraps ? p.children() : List.of(p)) {
+                if (cached.contains(c.path())) {
+                    tops.add(reader.read(c, q -> cached.contains(q.path())));
+                }
             }
         }
         return List.of(new Cache(name, Meta.NONE, CacheNode.of("", idleheron.core.cache.CacheKind.GROUP, tops)));
@@ -229,10 +237,10 @@ final class UsdSceneReader {
         if (!p.typeName().equals("Skeleton")) {
             return;
         }
-        UsdSkeleton s = new UsdSkeleton(p, notes);
+        UsdSkeleton s = new UsdSkeleton(p, world, notes);
         for (int j : s.order) {
             s.nodes[j] = nodes.size();
-            nodes.add(s.node(j, above, world));
+            nodes.add(s.node(j, above));
         }
         skeletons.add(s);
         skeletonAt.put(p.path(), s);
@@ -254,7 +262,7 @@ final class UsdSceneReader {
             Skin skin = s.skin(file, p, count, notes);
             mesh = mesh.withSkin(skin);
             if (skin != null) {
-                n = n.withBindWorld(UsdSkeleton.bound(p));
+                n = n.withBindWorld(s.bound(p));
             }
         } else if (!bound.isEmpty() && s == null) {
             notes.add(p.path() + ": is bound to " + bound + ", where there is no skeleton");

@@ -19,6 +19,7 @@ import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.Specifier;
 import idleheron.formats.usd.layer.Value;
+import idleheron.formats.usd.layer.ValueKind;
 import idleheron.formats.usd.layer.Words;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -80,7 +81,7 @@ final class UsdSceneWriter {
         UsdStage.write(
                 scene.stage().withRange(own.startSeconds(), own.endSeconds()), top(plan), UsdClipWriter.own(own), out);
         out.root()
-                .with(Field.SUBLAYERS, new Words(idleheron.formats.usd.layer.ValueKind.STRING, true, List.of(asset)))
+                .with(Field.SUBLAYERS, new Words(ValueKind.STRING, true, List.of(asset)))
                 .with(Field.SUBLAYER_OFFSETS, new Value.Offsets(List.of(idleheron.formats.usd.layer.TimeOffset.NONE)));
         new UsdClipWriter(plan).write(own, out.root(), "");
         return out;
@@ -282,6 +283,29 @@ final class UsdSceneWriter {
         }
     }
 
+    /** What a variant moves must not be told by the prim itself, which is stronger: every variant tells its rest instead. */
+    private void restsInto(java.util.Collection<Spec> variants) {
+        boolean[][] moves = moves();
+        for (int n = 0; n < plan.paths.length; n++) {
+            String path = plan.paths[n];
+            Spec prim = path == null || plan.boneOf[n] != null ? null : prims.get(path);
+            String[] ops = {"translate", UsdXformWriter.rotation(scene.nodes().get(n).transform()), "scale"};
+            for (int k = 0; k < 3 && prim != null; k++) {
+                Spec op = moves[n][k] ? prim.properties().get(UsdXform.PREFIX + ops[k]) : null;
+                if (op == null || !(op.get(Field.DEFAULT) instanceof Numbers rest)) {
+                    continue;
+                }
+                Numbers wide = Numbers.one(ValueKind.DOUBLE3, rest.doubles());
+                for (Spec v : variants) {
+                    Spec over = UsdBuild.at(v, path.substring(plan.wrapper.length()));
+                    Spec there = over.properties().get(op.name());
+                    over.add((there == null ? Spec.attribute(op.name(), "double3", false) : there).with(Field.DEFAULT, wide));
+                }
+                op.with(Field.DEFAULT, null).with(Field.TYPE_NAME, Words.token("double3"));
+            }
+        }
+    }
+
     private void clips(Spec holder, String defaultPrim) {
         UsdClipWriter writer = new UsdClipWriter(plan);
         Map<String, Value> own = Map.of();
@@ -298,6 +322,7 @@ final class UsdSceneWriter {
                 writer.write(c, variant, plan.wrapper);
                 set.add(variant);
             }
+            restsInto(set.children().values());
             holder.add(set);
             holder.with(Field.VARIANT_SETS, ListEdit.prepended(ListEdit.Items.STRINGS, List.of(UsdClipReader.SET)));
             holder.with(

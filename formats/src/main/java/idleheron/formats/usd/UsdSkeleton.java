@@ -49,9 +49,12 @@ final class UsdSkeleton {
     final int[] order;
 
     private final Map<String, Integer> index = new HashMap<>();
+    private final Matrix4dc world;
 
-    UsdSkeleton(ComposedPrim prim, List<String> notes) {
+    /** @param world where the skeleton stands at rest */
+    UsdSkeleton(ComposedPrim prim, Matrix4dc world, List<String> notes) {
         this.prim = prim;
+        this.world = new Matrix4d(world);
         this.joints = UsdRead.words(prim, "joints");
         int n = joints.size();
         parents = new int[n];
@@ -119,7 +122,7 @@ final class UsdSkeleton {
     }
 
     /** The joint's node, under {@code above} where it has no parent joint. */
-    Node node(int joint, int above, Matrix4dc skeletonWorld) {
+    Node node(int joint, int above) {
         List<String> names = UsdRead.own(prim).get("names") instanceof Words w ? w.items() : List.of();
         String token = joints.get(joint);
         String name = joint < names.size() ? names.get(joint) : token.substring(token.lastIndexOf('/') + 1);
@@ -127,7 +130,7 @@ final class UsdSkeleton {
         NodeKind kind = joint < kinds.size() ? kind(kinds.get(joint)) : NodeKind.JOINT;
         int parent = parents[joint] < 0 ? above : nodes[parents[joint]];
         Node out = Node.of(name, parent, kind, UsdTransforms.of(rest[joint], Vec3.ZERO));
-        return kind == NodeKind.JOINT ? out.withBindWorld(new Matrix4d(skeletonWorld).mul(bind[joint])) : out;
+        return kind == NodeKind.JOINT ? out.withBindWorld(world.mul(bind[joint], new Matrix4d())) : out;
     }
 
     private static NodeKind kind(String label) {
@@ -200,8 +203,7 @@ final class UsdSkeleton {
 
     /** Only joints that are there; with the way from the mesh to each when it was bound. */
     private Skin packed(ComposedPrim mesh, int[] used, int[] starts, int[] slots, float[] weights) {
-        Numbers g = UsdRead.numbers(mesh, "primvars:skel:geomBindTransform");
-        Matrix4d geom = g == null || g.kind().width() != 16 ? new Matrix4d() : new Matrix4d().set(g.doubles());
+        Matrix4d geom = geom(mesh);
         int[] to = new int[used.length];
         int n = 0;
         for (int i = 0; i < used.length; i++) {
@@ -225,8 +227,12 @@ final class UsdSkeleton {
         return new Skin(UsdRead.name(mesh), kept, toJoint, starts, slots, weights, style);
     }
 
-    /** Where the mesh stood when it was bound, in the skeleton's space. */
-    static Matrix4d bound(ComposedPrim mesh) {
+    /** Where the mesh stood when it was bound, in the world. */
+    Matrix4d bound(ComposedPrim mesh) {
+        return world.mul(geom(mesh), new Matrix4d());
+    }
+
+    private static Matrix4d geom(ComposedPrim mesh) {
         Numbers g = UsdRead.numbers(mesh, "primvars:skel:geomBindTransform");
         return g == null || g.kind().width() != 16 ? new Matrix4d() : new Matrix4d().set(g.doubles());
     }
