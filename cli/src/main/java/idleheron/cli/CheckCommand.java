@@ -10,6 +10,7 @@ import idleheron.core.scene.Scene;
 import idleheron.formats.LinkChecks;
 import idleheron.formats.PictureChecks;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.usd.UsdChecks;
 import idleheron.report.CheckJson;
 import idleheron.report.Json;
 import java.io.IOException;
@@ -56,6 +57,9 @@ final class CheckCommand implements Callable<Integer> {
                 scene,
                 java.util.Objects.requireNonNull(
                         files.getFirst().toAbsolutePath().getParent())));
+        for (java.nio.file.Path file : files) {
+            findings.addAll(UsdChecks.of(scene, file, convention));
+        }
         findings.addAll(VolumeDepths.of(scene, Progress.NONE));
         findings.addAll(CacheDepths.of(scene, Progress.NONE));
         findings.sort(Comparator.comparing(Finding::severity));

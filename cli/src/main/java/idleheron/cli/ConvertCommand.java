@@ -16,6 +16,7 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.openvdb.VdbFormat;
+import idleheron.formats.usd.StageEdits;
 import idleheron.formats.usd.UsdFormat;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -112,6 +113,18 @@ final class ConvertCommand implements Callable<Integer> {
             description = "of a character that is baked into a cache, 1 if not told")
     int samplesPerFrame = 1;
 
+    @Option(
+            names = "--flatten",
+            description = "a stage into one layer or package that says the same, layers as they are")
+    boolean flatten;
+
+    @Option(
+            names = "--subtree",
+            paramLabel = "PRIM",
+            description = "as --flatten, but only this prim with all that it needs")
+    @Nullable
+    String subtree;
+
     @Option(names = "--overwrite", description = "the target may be replaced")
     boolean overwrite;
 
@@ -129,6 +142,9 @@ final class ConvertCommand implements Callable<Integer> {
         String kind = variant == null ? usual : variant;
         if (!format.variants().contains(kind)) {
             throw new UsageException("no variant " + kind + "; there are " + String.join(", ", format.variants()));
+        }
+        if (flatten || subtree != null) {
+            return flattened(stage, all);
         }
         Scene read = SceneFiles.read(in, Progress.NONE).scene();
         if (format instanceof AbcFormat || !read.caches().isEmpty() && !stage) {
@@ -175,6 +191,23 @@ final class ConvertCommand implements Callable<Integer> {
                             + proof.verdict().word());
         }
         return sound ? Main.CLEAN : Main.FAULTS;
+    }
+
+    private int flattened(boolean stage, List<Remedy> all) throws IOException {
+        if (!stage || !all.isEmpty()) {
+            throw new UsageException(
+                    stage
+                            ? "--flatten keeps layers as they are and takes no remedy"
+                            : "--flatten writes a stage; name OUT .usd, .usda, .usdc or .usdz");
+        }
+        PictureStyle style = delivery(Choices.convention(destination)).style();
+        StageEdits.Made made = StageEdits.flatten(in, subtree == null ? "/" : subtree, outFile, style, overwrite);
+        spec.commandLine()
+                .getOut()
+                .println(made.file() + ": " + made.prims() + " prims, " + made.files()
+                        + (made.files() == 1 ? " file" : " files")
+                        + (made.missing().isEmpty() ? "" : ", not found: " + String.join(", ", made.missing())));
+        return made.missing().isEmpty() ? Main.CLEAN : Main.FAULTS;
     }
 
     /** The scene with all remedies applied, each told with what it measured. */

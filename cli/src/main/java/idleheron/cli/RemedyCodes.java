@@ -10,6 +10,7 @@ import idleheron.core.remedy.ChangeCache;
 import idleheron.core.remedy.ChangeGrids;
 import idleheron.core.remedy.CloseLoops;
 import idleheron.core.remedy.ConvertStage;
+import idleheron.core.remedy.CorrectStage;
 import idleheron.core.remedy.CutClips;
 import idleheron.core.remedy.DropCompany;
 import idleheron.core.remedy.DropJoints;
@@ -31,10 +32,12 @@ import idleheron.core.remedy.ShiftClips;
 import idleheron.core.remedy.SingleRoot;
 import idleheron.core.remedy.SplitClip;
 import idleheron.core.remedy.SplitMeshes;
+import idleheron.core.remedy.StripMaterials;
 import idleheron.core.remedy.TuneWeights;
 import idleheron.core.time.FrameRate;
 import idleheron.core.volume.IndexBox;
 import idleheron.core.volume.ValueType;
+import idleheron.formats.usd.SetSubdivision;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -82,6 +85,9 @@ final class RemedyCodes {
             "turn-volumes",
             "scale-volumes",
             "renumber-frames",
+            "strip-materials",
+            "set-subdivision",
+            "correct-stage",
             "convert-stage");
 
     private RemedyCodes() {}
@@ -180,11 +186,15 @@ final class RemedyCodes {
             case "turn-volumes" -> ChangeGrids.turn(axis(two[0]), axis(two.length < 2 ? "Y" : two[1]));
             case "scale-volumes" -> ChangeGrids.scale(positive(value));
             case "renumber-frames" -> new RenumberFrames(Integer.parseInt(value));
-            case "convert-stage" -> {
+            case "strip-materials" -> new StripMaterials();
+            case "set-subdivision" -> new SetSubdivision(value.isEmpty() ? "none" : value);
+            case "convert-stage", "correct-stage" -> {
                 if (convention == null) {
-                    throw new UsageException("convert-stage needs --for CONVENTION");
+                    throw new UsageException(code + " needs --for CONVENTION");
                 }
-                yield new ConvertStage(convention.axes(), convention.metersPerUnit());
+                yield code.equals("convert-stage")
+                        ? new ConvertStage(convention.axes(), convention.metersPerUnit())
+                        : new CorrectStage(convention.axes(), convention.metersPerUnit());
             }
             default -> {
                 if (ChangeCache.codes().contains(code)) {

@@ -22,6 +22,7 @@ import idleheron.formats.PictureChecks;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.openvdb.VdbSequence;
+import idleheron.formats.usd.UsdChecks;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
 import idleheron.report.RecipeJson;
@@ -386,6 +387,7 @@ final class Deeds {
                 PictureChecks.of(a.scene(), Path.of(a.path()).toAbsolutePath().getParent(), c.destination()));
         Path folder = Path.of(a.path()).toAbsolutePath().getParent();
         out.addAll(folder == null ? List.of() : LinkChecks.of(a.scene(), folder));
+        out.addAll(UsdChecks.of(a.scene(), Path.of(a.path()), c.destination()));
         out.sort(Comparator.comparing(Finding::severity));
         return out;
     }

@@ -38,7 +38,7 @@ public record PictureStyle(String folder, String kind, int largest) {
     }
 
     /** The picture's name with the ending of its new kind. */
-    String named(String name) {
+    public String named(String name) {
         if (kind.isEmpty()) {
             return name;
         }
@@ -60,7 +60,7 @@ public record PictureStyle(String folder, String kind, int largest) {
      *
      * @throws IOException when it cannot be written as asked
      */
-    byte[] applied(String name, byte[] bytes) throws IOException {
+    public byte[] applied(String name, byte[] bytes) throws IOException {
         boolean other = !kind.isEmpty() && !kind.equals(kindOf(name));
         if (!other && largest == 0) {
             return bytes;

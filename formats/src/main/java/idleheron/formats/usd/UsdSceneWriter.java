@@ -289,7 +289,9 @@ final class UsdSceneWriter {
         for (int n = 0; n < plan.paths.length; n++) {
             String path = plan.paths[n];
             Spec prim = path == null || plan.boneOf[n] != null ? null : prims.get(path);
-            String[] ops = {"translate", UsdXformWriter.rotation(scene.nodes().get(n).transform()), "scale"};
+            String[] ops = {
+                "translate", UsdXformWriter.rotation(scene.nodes().get(n).transform()), "scale"
+            };
             for (int k = 0; k < 3 && prim != null; k++) {
                 Spec op = moves[n][k] ? prim.properties().get(UsdXform.PREFIX + ops[k]) : null;
                 if (op == null || !(op.get(Field.DEFAULT) instanceof Numbers rest)) {
@@ -299,7 +301,8 @@ final class UsdSceneWriter {
                 for (Spec v : variants) {
                     Spec over = UsdBuild.at(v, path.substring(plan.wrapper.length()));
                     Spec there = over.properties().get(op.name());
-                    over.add((there == null ? Spec.attribute(op.name(), "double3", false) : there).with(Field.DEFAULT, wide));
+                    over.add((there == null ? Spec.attribute(op.name(), "double3", false) : there)
+                            .with(Field.DEFAULT, wide));
                 }
                 op.with(Field.DEFAULT, null).with(Field.TYPE_NAME, Words.token("double3"));
             }

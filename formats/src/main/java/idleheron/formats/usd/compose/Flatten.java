@@ -93,11 +93,7 @@ public final class Flatten {
         p.opinions().forEach(o -> fields.addAll(o.spec().fields().keySet()));
         fields.removeAll(GONE);
         for (String f : fields) {
-            List<Value> told = p.opinions().stream()
-                    .map(o -> o.spec().get(f))
-                    .filter(java.util.Objects::nonNull)
-                    .toList();
-            Value v = told.size() == 1 && told.getFirst() instanceof ListEdit ? told.getFirst() : p.metadata(f);
+            Value v = p.metadata(f);
             out.with(f, v == null ? null : assets(v, p.opinions().getFirst()));
         }
         for (String name : p.propertyNames()) {

@@ -1,0 +1,254 @@
+package idleheron.formats.usd;
+
+import idleheron.formats.PictureStyle;
+import idleheron.formats.usd.compose.Assets;
+import idleheron.formats.usd.compose.ComposedStage;
+import idleheron.formats.usd.compose.Flatten;
+import idleheron.formats.usd.layer.Field;
+import idleheron.formats.usd.layer.Layer;
+import idleheron.formats.usd.layer.Layers;
+import idleheron.formats.usd.layer.ListEdit;
+import idleheron.formats.usd.layer.Reference;
+import idleheron.formats.usd.layer.Spec;
+import idleheron.formats.usd.layer.SpecPath;
+import idleheron.formats.usd.layer.UsdPackage;
+import idleheron.formats.usd.layer.Value;
+import idleheron.formats.usd.layer.Words;
+import java.io.IOException;
+import java.lang.foreign.Arena;
+import java.lang.foreign.MemorySegment;
+import java.lang.foreign.ValueLayout;
+import java.nio.channels.FileChannel;
+import java.nio.file.AtomicMoveNotSupportedException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.UUID;
+import java.util.stream.Stream;
+
+/**
+ * Stages made into one file without going through a scene, so that everything a layer can say stays: flattened, a branch with
+ * what it needs, or a package with all files gathered and pictures made to fit.
+ */
+public final class StageEdits {
+    /**
+     * What was written.
+     *
+     * @param prims in the file
+     * @param files that a package holds, 1 for a layer
+     * @param missing asset paths that lead nowhere
+     */
+    public record Made(Path file, int prims, int files, List<String> missing) {}
+
+    private static final String FOLDER = "assets/";
+
+    private final ComposedStage stage;
+    private final Path out;
+    private final PictureStyle style;
+    private final Map<String, String> packed = new HashMap<>();
+    private final List<UsdPackage.Content> contents = new ArrayList<>();
+    private final Set<String> names = new TreeSet<>();
+    private final Set<String> missing = new TreeSet<>();
+    private final Path work;
+
+    private StageEdits(ComposedStage stage, Path out, PictureStyle style, Path work) {
+        this.stage = stage;
+        this.out = out;
+        this.style = style;
+        this.work = work;
+    }
+
+    /**
+     * One file that says what a stage says.
+     *
+     * @param subtree path of the prim to take along with what it needs, or "/" for all
+     * @param style what pictures in a package become
+     * @throws IOException when the target is there and may not be replaced, there is no such prim, or a file cannot be read
+     */
+    public static Made flatten(Path in, String subtree, Path out, PictureStyle style, boolean overwrite)
+            throws IOException {
+        if (Files.exists(out) && !overwrite) {
+            throw new IOException(out + " is already there; say that it may be replaced");
+        }
+        Path folder = java.util.Objects.requireNonNull(out.toAbsolutePath().getParent());
+        Files.createDirectories(folder);
+        Path work = Files.createTempDirectory("heron-stage");
+        Path draft = folder.resolve(".heron-" + UUID.randomUUID() + ".part");
+        try (FileChannel c = FileChannel.open(in)) {
+            MemorySegment bytes = c.map(FileChannel.MapMode.READ_ONLY, 0, c.size(), Arena.ofAuto());
+            StageEdits e = new StageEdits(UsdFormat.stage(in, bytes), out, style, work);
+            Made made = e.write(subtree, draft);
+            try (FileChannel back = FileChannel.open(draft)) {
+                MemorySegment b = back.map(FileChannel.MapMode.READ_ONLY, 0, back.size(), Arena.ofAuto());
+                UsdFormat.stage(draft, b);
+            }
+            try {
+                Files.move(draft, out, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            } catch (AtomicMoveNotSupportedException x) {
+                Files.move(draft, out, StandardCopyOption.REPLACE_EXISTING);
+            }
+            return made;
+        } finally {
+            Files.deleteIfExists(draft);
+            try (Stream<Path> all = Files.walk(work)) {
+                for (Path p : all.sorted(java.util.Comparator.reverseOrder()).toList()) {
+                    Files.deleteIfExists(p);
+                }
+            }
+        }
+    }
+
+    private Made write(String subtree, Path draft) throws IOException {
+        String variant = UsdFormat.variant(out);
+        boolean packs = variant.equals(UsdFormat.PACKAGE);
+        Layer flat = Flatten.flatten(stage, packs ? this::packed : this::beside);
+        if (!subtree.equals("/")) {
+            flat = branch(flat, subtree);
+        }
+        int[] prims = new int[1];
+        flat.root().each(s -> prims[0] += s.type() == Spec.Type.PRIM ? 1 : 0);
+        if (packs) {
+            Path layer = work.resolve("stage.usdc");
+            Layers.writeCrate(flat, layer);
+            contents.addFirst(new UsdPackage.Content("stage.usdc", layer));
+            UsdPackage.write(contents, draft);
+        } else if (variant.equals(UsdFormat.TEXT)) {
+            Layers.writeText(flat, draft);
+        } else {
+            Layers.writeCrate(flat, draft);
+        }
+        return new Made(out, prims[0], Math.max(1, contents.size()), List.copyOf(missing));
+    }
+
+    /** An asset path as seen from the folder of the target. */
+    private String beside(String layer, String asset) {
+        if (asset.isEmpty()) {
+            return "";
+        }
+        String id = stage.assets().resolve(layer, asset);
+        if (!stage.assets().exists(id)) {
+            missing.add(asset);
+        }
+        Path folder = java.util.Objects.requireNonNull(
+                out.toAbsolutePath().normalize().getParent());
+        try {
+            String relative =
+                    folder.relativize(Path.of(Assets.fileOf(id))).toString().replace('\\', '/');
+            String inner = id.substring(Assets.fileOf(id).length());
+            return (relative.startsWith("../") ? relative : "./" + relative) + inner;
+        } catch (IllegalArgumentException e) {
+            return id;
+        }
+    }
+
+    /** The name of an asset in the package that is being made; its bytes are put there once. */
+    private String packed(String layer, String asset) {
+        if (asset.isEmpty()) {
+            return "";
+        }
+        String id = stage.assets().resolve(layer, asset);
+        String known = packed.get(id);
+        if (known != null) {
+            return known;
+        }
+        try {
+            MemorySegment bytes = stage.assets().bytes(id);
+            if (bytes == null) {
+                missing.add(asset);
+                return asset;
+            }
+            byte[] content = bytes.toArray(ValueLayout.JAVA_BYTE);
+            String name = Assets.shortName(id).replaceAll("[^A-Za-z0-9._-]", "_");
+            byte[] styled = style.applied(name, content);
+            String wanted = styled == content ? name : style.named(name);
+            String own = wanted;
+            for (int i = 2; !names.add(own); i++) {
+                own = i + "_" + wanted;
+            }
+            Path copy = work.resolve("asset_" + names.size());
+            Files.write(copy, styled);
+            contents.add(new UsdPackage.Content(FOLDER + own, copy));
+            packed.put(id, FOLDER + own);
+            return FOLDER + own;
+        } catch (IOException e) {
+            missing.add(asset);
+            return asset;
+        }
+    }
+
+    /** A prim with all that its relationships, connections and references lead to; of prims above only themselves. */
+    static Layer branch(Layer flat, String path) throws IOException {
+        if (flat.prim(path) == null) {
+            throw new IOException(flat.name() + ": expected a prim at " + path + ", found none");
+        }
+        Set<String> whole = new LinkedHashSet<>();
+        Deque<String> open = new ArrayDeque<>(List.of(path));
+        while (!open.isEmpty()) {
+            String at = open.poll();
+            Spec s = flat.prim(at);
+            if (s == null || whole.stream().anyMatch(w -> SpecPath.isUnder(at, w))) {
+                continue;
+            }
+            whole.add(at);
+            needs(s, open);
+        }
+        Layer out = Layer.empty(flat.name());
+        flat.root().fields().forEach(out.root()::with);
+        out.root().with(Field.DEFAULT_PRIM, Words.token(SpecPath.parts(path).getFirst()));
+        for (Spec top : flat.root().children().values()) {
+            Spec kept = kept(top, "/" + top.name(), whole);
+            if (kept != null) {
+                out.root().add(kept);
+            }
+        }
+        return out;
+    }
+
+    private static void needs(Spec s, Deque<String> out) {
+        s.each(x -> {
+            for (String field : List.of(Field.TARGETS, Field.CONNECTIONS, Field.REFERENCES)) {
+                Value v = x.get(field);
+                if (v instanceof ListEdit e) {
+                    e.lists()
+                            .values()
+                            .forEach(l -> l.forEach(o -> {
+                                String p = o instanceof Reference r
+                                        ? r.asset().isEmpty() ? r.prim() : ""
+                                        : SpecPath.primOf((String) o);
+                                if (!p.isEmpty()) {
+                                    out.add(p);
+                                }
+                            }));
+                }
+            }
+        });
+    }
+
+    private static @org.jspecify.annotations.Nullable Spec kept(Spec s, String path, Set<String> whole) {
+        if (whole.stream().anyMatch(w -> SpecPath.isUnder(path, w))) {
+            return s;
+        }
+        if (whole.stream().noneMatch(w -> SpecPath.isUnder(w, path))) {
+            return null;
+        }
+        Spec out = new Spec(s.type(), s.name());
+        s.fields().forEach(out::with);
+        s.properties().values().forEach(out::add);
+        for (Spec c : s.children().values()) {
+            Spec kept = kept(c, path + "/" + c.name(), whole);
+            if (kept != null) {
+                out.add(kept);
+            }
+        }
+        return out;
+    }
+}
