@@ -84,6 +84,11 @@ public final class UsdFormat implements SceneFormat {
             throw e;
         } catch (IOException e) {
             throw FormatException.in(name, "files that can be read", String.valueOf(e.getMessage()), e);
+        } catch (IllegalArgumentException
+                | IndexOutOfBoundsException
+                | ArithmeticException
+                | NegativeArraySizeException e) {
+            throw FormatException.in(name, "records that agree with each other", String.valueOf(e.getMessage()), e);
         } catch (StackOverflowError e) {
             throw FormatException.in(name, "prims no deeper than a thousand", "deeper ones", e);
         }

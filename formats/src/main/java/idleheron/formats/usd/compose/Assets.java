@@ -184,6 +184,34 @@ public final class Assets {
         }
     }
 
+    /**
+     * The layer that a stage begins with.
+     *
+     * @throws FormatException when it cannot be read
+     */
+    Layer root(String id) throws FormatException {
+        Layer known = layers.get(id);
+        if (known != null) {
+            return known;
+        }
+        String within = inside(id);
+        String file = fileOf(id);
+        String name = file.substring(file.lastIndexOf('/') + 1) + (within.isEmpty() ? "" : "[" + within + "]");
+        try {
+            MemorySegment b = bytes(id);
+            if (b == null) {
+                throw FormatException.in(name, "a layer", "no file");
+            }
+            Layer l = Layers.read(name, b, notes);
+            layers.put(id, l);
+            return l;
+        } catch (FormatException e) {
+            throw e;
+        } catch (IOException | IllegalArgumentException | IndexOutOfBoundsException e) {
+            throw FormatException.in(name, "a layer that can be read", String.valueOf(e.getMessage()), e);
+        }
+    }
+
     /** The last name of an id. */
     public static String shortName(String id) {
         String within = inside(id);

@@ -40,6 +40,7 @@ public final class ComposedStage {
      */
     public static ComposedStage open(String id, Assets assets, boolean payloads) throws FormatException {
         List<Problem> problems = new ArrayList<>();
+        assets.root(id);
         PrimIndexer indexer = new PrimIndexer(assets, payloads, problems);
         LayerStack stack = indexer.stack(id);
         if (stack == null) {

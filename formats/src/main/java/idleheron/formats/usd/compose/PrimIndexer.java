@@ -24,7 +24,7 @@ import org.jspecify.annotations.Nullable;
  * something is said about it there.
  */
 final class PrimIndexer {
-    private static final int MOST_NODES = 20_000;
+    private static final int MOST_NODES = 4_000;
 
     private final Assets assets;
     private final boolean payloads;
@@ -120,6 +120,9 @@ final class PrimIndexer {
                 } else if (!variant()) {
                     break;
                 }
+            }
+            if (nodes >= MOST_NODES) {
+                tell(Problem.TOO_MANY, rootPath(), "more than " + MOST_NODES + " places have a say in it; the others are left out");
             }
             return root;
         }

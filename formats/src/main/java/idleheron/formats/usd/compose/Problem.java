@@ -13,6 +13,7 @@ public record Problem(String code, String subject, String message) {
     public static final String ARC_CYCLE = "arc-cycle";
     public static final String MISSING_TARGET = "missing-target";
     public static final String NO_DEFAULT_PRIM = "no-default-prim";
+    public static final String TOO_MANY = "too-many-arcs";
     public static final String RELOCATES = "relocates-not-followed";
     public static final String CLIP_MISSING = "value-clip-missing";
 }

@@ -36,7 +36,7 @@ final class CratePaths {
         this.tokens = tokens;
         in.need(8, in.size(), "the count of paths");
         long n = in.i64();
-        if (n < 0 || n > Runtime.getRuntime().maxMemory() / COST) {
+        if (n < 0 || n > Runtime.getRuntime().maxMemory() / COST || n > 1020 * in.left()) {
             throw in.wrong("a count of paths that memory can hold", n + "");
         }
         int count = Math.toIntExact(n);

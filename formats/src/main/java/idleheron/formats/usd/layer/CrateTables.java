@@ -153,7 +153,7 @@ final class CrateTables {
     private int count(ByteCursor in, String what, int cost) throws FormatException {
         in.need(8, in.size(), "the count of " + what);
         long n = in.i64();
-        if (n < 0 || n > Runtime.getRuntime().maxMemory() / cost || n > Integer.MAX_VALUE - 16) {
+        if (n < 0 || n > Runtime.getRuntime().maxMemory() / cost || n > 1020 * in.left() + 1) {
             in.to(in.at() - 8);
             throw in.wrong("a count of " + what + " that memory can hold", "" + n);
         }

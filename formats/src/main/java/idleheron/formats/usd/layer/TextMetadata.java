@@ -232,7 +232,7 @@ final class TextMetadata {
                 continue;
             }
             boolean closes = c == ']' || c == '}' || c == ')';
-            if (open == 0 && (c == '\n' || c == ';' || closes)) {
+            if (open == 0 && (c == '\n' || c == ';' || c == '#' || closes)) {
                 break;
             }
             open += c == '[' || c == '{' || c == '(' ? 1 : closes ? -1 : 0;

@@ -1,0 +1,118 @@
+package idleheron.formats.usd;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.fail;
+
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Scene;
+import idleheron.formats.FormatException;
+import java.io.IOException;
+import java.lang.foreign.MemorySegment;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Broken layers end in an error that says where, soon and in little memory. */
+class UsdFuzzTest {
+    private static final double SECONDS = 2;
+    private static final int EACH = 250;
+    private static final long[] LIES = {
+        0, -1, 1, 7, 255, 65_535, 1 << 20, Integer.MAX_VALUE, Integer.MIN_VALUE, 1L << 40, Long.MIN_VALUE, 16, -2, 0xC02E_0000_0000_0058L
+    };
+    private static final String[] WORDS = {
+        "def", "{", "}", "(", ")", "[", "]", "=", "\"", "'", "@", "<", ">", "None", ".timeSamples", "rel", "-", "1e999", "#", "/*",
+        "variantSet", "int[]", ",", ":", "\\", "prepend", "token", "\0"
+    };
+
+    @TempDir
+    Path folder;
+
+    private int refused;
+    private int read;
+
+    @Test
+    void broken_crates_and_packages_are_read_or_refused_with_their_place() throws IOException {
+        Random random = new Random(7);
+        for (String name : List.of("rig_small-ref22.usdc", "types-ref22.usdc", "rig_ts-ref22.usdz")) {
+            byte[] sound = UsdSamples.bytes(name);
+            for (int n = 0; n < EACH; n++) {
+                hold(name + " " + n, broken(sound, n, random));
+            }
+        }
+        assertThat(refused).isGreaterThan(250);
+        assertThat(read).isGreaterThan(50);
+    }
+
+    @Test
+    void broken_texts_are_read_or_refused_with_their_line() throws IOException {
+        Random random = new Random(11);
+        for (String name : UsdSamples.TEXTS) {
+            String sound = new String(UsdSamples.bytes(name), StandardCharsets.UTF_8);
+            for (int n = 0; n < EACH; n++) {
+                int at = 12 + random.nextInt(sound.length() - 12);
+                String with = switch (n % 4) {
+                    case 0 -> sound.substring(0, at);
+                    case 1 -> sound.substring(0, at) + WORDS[random.nextInt(WORDS.length)] + sound.substring(at);
+                    case 2 -> sound.substring(0, at) + sound.substring(Math.min(sound.length(), at + 1 + random.nextInt(40)));
+                    default -> sound.substring(0, at) + (char) random.nextInt(256) + sound.substring(at + 1);
+                };
+                hold(name + " " + n, with.getBytes(StandardCharsets.UTF_8));
+            }
+        }
+        assertThat(refused).isGreaterThan(300);
+    }
+
+    @Test
+    void bombs_do_not_go_off() throws IOException {
+        hold("brackets", ("#usda 1.0\n(\n    a = " + "[".repeat(1_000_000)).getBytes(StandardCharsets.UTF_8));
+        hold("dictionaries", ("#usda 1.0\n(\n    customLayerData = " + "{ dictionary d = ".repeat(100_000)).getBytes(StandardCharsets.UTF_8));
+        hold("prims", ("#usda 1.0\n" + "def \"A\" {".repeat(100_000)).getBytes(StandardCharsets.UTF_8));
+        StringBuilder arcs = new StringBuilder("#usda 1.0\n");
+        for (int i = 0; i < 40; i++) { // each refers twice to the next: two to the fortieth places
+            arcs.append("def \"P").append(i).append("\" (\n    references = [</P").append(i + 1).append(">, </P")
+                    .append(i + 1).append("> (offset = 1)]\n)\n{\n}\n");
+        }
+        hold("doubling references", arcs.append("def \"P40\"\n{\n}\n").toString().getBytes(StandardCharsets.UTF_8));
+        assertThat(refused).isGreaterThanOrEqualTo(3);
+    }
+
+    private static byte[] broken(byte[] sound, int n, Random random) {
+        if (n % 5 == 0) {
+            return Arrays.copyOf(sound, random.nextInt(sound.length));
+        }
+        byte[] out = sound.clone();
+        ByteBuffer b = ByteBuffer.wrap(out).order(ByteOrder.LITTLE_ENDIAN);
+        for (int i = 0; i <= n % 3; i++) {
+            int at = 8 + random.nextInt(out.length - 16);
+            switch (n % 5) {
+                case 1 -> out[at] ^= (byte) (1 << random.nextInt(8));
+                case 2 -> b.putLong(at, LIES[random.nextInt(LIES.length)]);
+                case 3 -> b.putInt(at, (int) LIES[random.nextInt(LIES.length)]);
+                default -> b.putLong(at, b.getLong(8 + 8 * random.nextInt((out.length - 16) / 8)));
+            }
+        }
+        return out;
+    }
+
+    private void hold(String name, byte[] bytes) {
+        long start = System.nanoTime();
+        try {
+            Path file = folder.resolve("broken.usd");
+            Scene s = new UsdFormat().read(file, MemorySegment.ofArray(bytes), Progress.NONE).scene();
+            assertThat(s.nodes()).isNotNull();
+            read++;
+        } catch (FormatException e) {
+            assertThat(e.getMessage()).as(name).contains("broken.usd").contains("expected").contains("found");
+            refused++;
+        } catch (RuntimeException | StackOverflowError e) {
+            fail(name + ": " + e, e);
+        }
+        assertThat((System.nanoTime() - start) / 1e9).as(name).isLessThan(SECONDS);
+    }
+}
