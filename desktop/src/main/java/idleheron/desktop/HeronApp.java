@@ -4,6 +4,7 @@ import atlantafx.base.theme.PrimerDark;
 import atlantafx.base.theme.PrimerLight;
 import idleheron.formats.FormatException;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.usd.StageView;
 import idleheron.render.Palette;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -432,8 +433,25 @@ public final class HeronApp extends Application {
                 new SettingsSheet(bench, settings, () -> notice("The list of recent files is empty.", false)));
     }
 
-    /** The file on the bench, part by part. */
+    /** The file on the bench: a stage with its layers, anything else part by part. */
     private void asStored() {
+        Bench.LookedOver l = bench.lookedOver().get();
+        if (l != null && l.asset().format().equals("USD")) {
+            Path file = Path.of(l.asset().path());
+            jobs.run(
+                    "read the stage",
+                    p -> StageView.of(file, p),
+                    v -> sheets.show(
+                            l.asset().name() + ", layer by layer",
+                            "Each layer has a letter; a prim shows the letters of the layers that speak of it.",
+                            new StageSheet(v, this::parts)));
+        } else {
+            parts();
+        }
+    }
+
+    /** The file on the bench, part by part. */
+    private void parts() {
         Bench.LookedOver l = bench.lookedOver().get();
         if (l != null) {
             Path file = Path.of(l.asset().path());

@@ -53,6 +53,7 @@ final class LookOverScreen implements Screen {
     private final Consumer<String> help;
     private final TabExtras extras;
     private final CacheTree caches;
+    private final javafx.scene.control.Button stored;
 
     LookOverScreen(
             Bench bench, Deeds deeds, Viewport view, Viewport.Spaces spaces, Consumer<String> help, Runnable asStored) {
@@ -100,11 +101,8 @@ final class LookOverScreen implements Screen {
         HBox below = new HBox(12, table, caches, extras);
         HBox.setHgrow(caches, Priority.ALWAYS);
         HBox.setHgrow(table, Priority.ALWAYS);
-        HBox strip = Ui.row(
-                8,
-                tabs,
-                Ui.grow(),
-                Ui.button("The file as stored", "Its parts with types and byte offsets", asStored, "quiet"));
+        stored = Ui.button("The file as stored", "Its parts with types and byte offsets", asStored, "quiet");
+        HBox strip = Ui.row(8, tabs, Ui.grow(), stored);
         VBox middle = Ui.column(6, top, strip, below);
         left.getChildren().add(scroll);
         root.setLeft(left);
@@ -188,6 +186,7 @@ final class LookOverScreen implements Screen {
             view.field("");
         }
         shownFor = l.asset();
+        stored.setText(l.asset().format().equals("USD") ? "Layer by layer" : "The file as stored");
         styles.setVisible(!volumes);
         bar(cached);
         String kind = volumes

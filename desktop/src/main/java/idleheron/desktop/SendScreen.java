@@ -18,6 +18,7 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.openvdb.VdbFormat;
+import idleheron.formats.usd.UsdFormat;
 import idleheron.rehearsal.Habit;
 import idleheron.rehearsal.StandIn;
 import java.nio.file.Files;
@@ -243,14 +244,15 @@ final class SendScreen implements Screen {
         }
     }
 
-    /** A volume goes in its own carrier, all else in FBX. */
+    /** A volume goes in its own carrier, a cache in its, all else in FBX; a stage takes them all. */
     private void carry(Scene s) {
         List<SceneFormat> fit = SceneFiles.formats().stream()
-                .filter(f -> f instanceof VdbFormat == !s.volumes().isEmpty())
-                .filter(f -> !CacheTables.alone(s) || f instanceof AbcFormat)
+                .filter(f -> f instanceof UsdFormat || f instanceof VdbFormat == !s.volumes().isEmpty())
+                .filter(f -> f instanceof UsdFormat || !CacheTables.alone(s) || f instanceof AbcFormat)
                 .filter(f -> !(f instanceof AbcFormat)
                         || !s.caches().isEmpty()
                         || !s.meshes().isEmpty())
+                .sorted(java.util.Comparator.comparing(f -> f instanceof UsdFormat))
                 .toList();
         carrier.getItems().setAll(fit);
         carrier.setDisable(fit.size() < 2);

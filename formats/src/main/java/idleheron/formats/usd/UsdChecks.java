@@ -39,11 +39,16 @@ public final class UsdChecks {
     private static final double LARGEST_PACKAGE = 25e6;
     private static final int MANY_BYTES = 4096;
 
+    /** Told once for all places. */
+    private static final java.util.Set<String> GROUPED =
+            java.util.Set.of("path-leaves-folder", "faces-left-handed", "subdivided-unasked", "surface-not-preview");
+
     private final Scene scene;
     private final ComposedStage stage;
     private final Path folder;
     private final @Nullable Convention convention;
     private final List<Finding> out = new ArrayList<>();
+    private final Map<String, int[]> groups = new LinkedHashMap<>();
 
     private UsdChecks(Scene scene, ComposedStage stage, Path folder, @Nullable Convention convention) {
         this.scene = scene;
@@ -99,10 +104,14 @@ public final class UsdChecks {
         }
         repeated(prims);
         starts(prims);
+        surfaces();
         if (Layers.form(bytes) == Layers.Form.PACKAGE) {
             contents(file, bytes);
         }
         for (Problem p : stage.problems()) {
+            if (p.code().equals(Problem.MISSING_LAYER) && p.subject().startsWith("/")) {
+                continue; // the file itself is told
+            }
             boolean missing = p.code().equals(Problem.MISSING_LAYER)
                     || p.code().equals(Problem.BROKEN_LAYER)
                     || p.code().equals(Problem.CLIP_MISSING);
@@ -134,6 +143,24 @@ public final class UsdChecks {
             String unit,
             String cause,
             @Nullable Remedy remedy) {
+        int[] same = GROUPED.contains(code) ? groups.computeIfAbsent(code + title, k -> new int[] {out.size(), 0}) : null;
+        if (same != null && ++same[1] > 1) {
+            Finding first = out.get(same[0]);
+            String head = first.message().replaceFirst(" \\d+ such in all\\.$", "");
+            out.set(
+                    same[0],
+                    new Finding(
+                            code,
+                            first.severity(),
+                            topic,
+                            first.node(),
+                            title,
+                            head + " " + same[1] + " such in all.",
+                            Figure.of(same[1], unit, first.figure().subject()),
+                            cause,
+                            remedy));
+            return;
+        }
         int node = scene.find(subject.substring(subject.lastIndexOf('/') + 1));
         out.add(new Finding(
                 code, severity, topic, node, title, message, Figure.of(figure, unit, subject), cause, remedy));
@@ -289,6 +316,28 @@ public final class UsdChecks {
                     "frames",
                     "The range was told for the shot, and the samples for the clip.",
                     null);
+        }
+    }
+
+    /** Surfaces that a phone does not show. */
+    private void surfaces() {
+        if (convention == null || !convention.code().equals("phone")) {
+            return;
+        }
+        for (var m : scene.materials()) {
+            if (!m.model().equals("UsdPreviewSurface")) {
+                add(
+                        "surface-not-preview",
+                        Severity.DRIFTS,
+                        Topic.MATERIALS,
+                        m.name(),
+                        "A surface is not the preview surface",
+                        m.name() + " is told as " + m.model() + "; a phone shows it grey.",
+                        1,
+                        "materials",
+                        "It was painted for a renderer.",
+                        null);
+            }
         }
     }
 

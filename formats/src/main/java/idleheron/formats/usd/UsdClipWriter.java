@@ -180,7 +180,7 @@ final class UsdClipWriter {
             weights.add(Numbers.floats(ValueKind.FLOAT, w));
         }
         double[] times = times(seconds);
-        Spec out = Spec.prim("Motion", Specifier.DEF, "SkelAnimation");
+        Spec out = UsdBuild.named(Spec.prim("Motion", Specifier.DEF, "SkelAnimation"), c.name());
         out.add(UsdBuild.uniform("joints", "token[]", Words.tokens(b.tokens())));
         out.add(UsdBuild.samples("translations", "float3[]", times, translations));
         out.add(UsdBuild.samples("rotations", "quatf[]", times, rotations));

@@ -38,8 +38,7 @@ final class UsdMeshWriter {
         }
         float[] normals = m.normals();
         if (normals != null) {
-            prim.add(UsdBuild.primvar(
-                    "primvars:normals", "normal3f[]", Numbers.floats(ValueKind.FLOAT3, normals), "faceVarying"));
+            normals(m, normals, prim);
         }
         Set<String> taken = new HashSet<>();
         for (int i = 0; i < m.uvSets().size(); i++) {
@@ -50,6 +49,45 @@ final class UsdMeshWriter {
                 color(l, prim);
                 break;
             }
+        }
+    }
+
+    /** Equal normals at a point are kept once; one a point where that is all there is, else looked up by corner. */
+    private static void normals(Mesh m, float[] normals, Spec prim) {
+        int points = m.pointCount();
+        int corners = m.corners().length;
+        int[] first = new int[points];
+        java.util.Arrays.fill(first, -1);
+        int[] next = new int[corners];
+        int[] index = new int[corners];
+        float[] unique = new float[normals.length];
+        int n = 0;
+        for (int c = 0; c < corners; c++) {
+            int p = m.corners()[c];
+            int at = first[p];
+            while (at >= 0 && !java.util.Arrays.equals(unique, 3 * at, 3 * at + 3, normals, 3 * c, 3 * c + 3)) {
+                at = next[at];
+            }
+            if (at < 0) {
+                at = n++;
+                System.arraycopy(normals, 3 * c, unique, 3 * at, 3);
+                next[at] = first[p];
+                first[p] = at;
+            }
+            index[c] = at;
+        }
+        boolean smooth = n == points && java.util.Arrays.stream(first).noneMatch(f -> f < 0);
+        float[] kept = java.util.Arrays.copyOf(unique, 3 * n);
+        for (int p = 0; p < points && smooth; p++) {
+            System.arraycopy(unique, 3 * first[p], kept, 3 * p, 3);
+        }
+        prim.add(UsdBuild.primvar(
+                "primvars:normals",
+                "normal3f[]",
+                Numbers.floats(ValueKind.FLOAT3, kept),
+                smooth ? "vertex" : "faceVarying"));
+        if (!smooth) {
+            prim.add(UsdBuild.attribute("primvars:normals:indices", "int[]", Numbers.ints(index)));
         }
     }
 

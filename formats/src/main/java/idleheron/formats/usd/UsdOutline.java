@@ -6,6 +6,7 @@ import idleheron.formats.usd.layer.Layer;
 import idleheron.formats.usd.layer.Layers;
 import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.Reference;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.UsdPackage;
@@ -73,7 +74,7 @@ final class UsdOutline {
         };
     }
 
-    private static String shown(Value v) {
+    static String shown(Value v) {
         return switch (v) {
             case Numbers n -> {
                 StringBuilder out = new StringBuilder();
@@ -86,10 +87,24 @@ final class UsdOutline {
             case Words w -> String.join(", ", w.items().stream().limit(SHOWN).toList());
             case TimeSamples t -> t.count() == 0 ? "" : t.times()[0] + " to " + t.times()[t.count() - 1];
             case Value.Names n -> String.join(", ", n.names());
-            case ListEdit e -> e.lists().toString();
+            case ListEdit e -> listed(e);
+            case Value.Blocked b -> "no value";
             case Value.Dictionary d -> d.entries().keySet().toString();
             case Value.Selections s -> s.chosen().toString();
             default -> "";
         };
+    }
+
+    private static String listed(ListEdit e) {
+        StringBuilder out = new StringBuilder();
+        e.lists().forEach((op, list) -> {
+            out.append(out.isEmpty() ? "" : "; ").append(op.word()).append(op.word().isEmpty() ? "" : " ");
+            out.append(String.join(", ", list.stream().map(UsdOutline::item).toList()));
+        });
+        return out.toString();
+    }
+
+    private static String item(Object o) {
+        return o instanceof Reference r ? r.asset() + (r.prim().isEmpty() ? "" : "<" + r.prim() + ">") : o.toString();
     }
 }

@@ -77,6 +77,13 @@ final class UsdRead {
         return own(p).get(key) instanceof Numbers n && n.first() != 0;
     }
 
+    /** Whether a prim only wraps: no node of its own. What is brought in under another prim is placed by it and wraps no more. */
+    static boolean wraps(ComposedPrim p) {
+        return ownTruth(p, "wrapper")
+                && words(p, UsdXform.ORDER).isEmpty()
+                && (p.parent() == null || p.typeName().equals("Skeleton"));
+    }
+
     /** The name that the prim stands for: that of a node whose name is none for a prim, else its own. */
     static String name(ComposedPrim p) {
         String kept = ownText(p, "name");

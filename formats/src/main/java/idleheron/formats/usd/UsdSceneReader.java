@@ -125,7 +125,7 @@ final class UsdSceneReader {
         }
         List<CacheNode> tops = new ArrayList<>();
         for (ComposedPrim p : stage.tops()) {
-            boolean wraps = UsdRead.ownTruth(p, "wrapper");
+            boolean wraps = UsdRead.wraps(p);
             UsdCacheReader reader = new UsdCacheReader(stage.timeCodesPerSecond(), wraps ? p.path() : "", notes);
             for (ComposedPrim c : wraps ? p.children() : List.of(p)) {
                 if (cached.contains(c.path())) {
@@ -157,7 +157,7 @@ final class UsdSceneReader {
                 return;
             }
         }
-        if (UsdRead.ownTruth(p, "wrapper")) {
+        if (UsdRead.wraps(p)) {
             skeleton(p, parent, world);
             for (ComposedPrim c : p.children()) {
                 node(c, parent, world);

@@ -34,6 +34,12 @@ public final class DemoData {
     public static final String REEDS = "reeds.abc";
     public static final String REEDS_RETURNED = "reeds_from_elsewhere.abc";
 
+    /** The stage of everything, below the folder. */
+    public static final String STAGE = LowTideStage.FOLDER + "/" + LowTideStage.TOP;
+
+    /** The package for a phone, below the folder. */
+    public static final String PHONE = LowTideStage.FOLDER + "/" + LowTideStage.PHONE;
+
     /** By how many frames the returned reeds come late. */
     private static final int LATE = 10;
 
@@ -66,6 +72,7 @@ public final class DemoData {
         }
         smoke(folder, progress);
         reeds(folder, progress);
+        LowTideStage.write(folder, progress);
         progress.at(1, "ready");
     }
 

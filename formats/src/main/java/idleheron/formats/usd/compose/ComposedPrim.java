@@ -109,27 +109,23 @@ public final class ComposedPrim {
 
     /** Whether it asks to be shared with others that are composed alike, and has something to share. */
     public boolean isInstance() {
-        return metadata(Field.INSTANCEABLE) instanceof Numbers n
-                && n.first() != 0
-                && index.children.stream().anyMatch(c -> c.depth == depth() && c.arc != Arc.VARIANT || hasArc(c));
-    }
-
-    private boolean hasArc(IndexNode n) {
-        return n.children.stream().anyMatch(c -> c.arc != Arc.VARIANT || hasArc(c));
+        if (!(metadata(Field.INSTANCEABLE) instanceof Numbers n) || n.first() == 0) {
+            return false;
+        }
+        boolean[] any = new boolean[1];
+        index.each(x -> any[0] |= x.arc != Arc.VARIANT && x.isToldHere());
+        return any[0];
     }
 
     /** Path of the prim of the same layers that this one refers to by itself, or "". */
     public String repeats() {
-        for (IndexNode n : index.children) {
-            if (n.arc == Arc.REFERENCE && n.depth == depth() && n.stack == index.stack) {
-                return SpecPath.stripped(n.path);
+        for (IndexNode n : index.ordered()) {
+            if (n.arc == Arc.REFERENCE && n.isToldHere() && n.parent != null && n.parent.stack == n.stack) {
+                String there = n.parent.toRoot(n.path);
+                return there == null ? "" : there;
             }
         }
         return "";
-    }
-
-    int depth() {
-        return SpecPath.parts(path).size();
     }
 
     /** A field of the prim: the strongest opinion; dictionaries joined, list edits composed to an explicit list. */

@@ -114,7 +114,7 @@ public final class ComposedStage {
             }
             IndexNode index = p.index();
             if (p.isInstance()) {
-                index.each(n -> n.silent |= isOutside(n, p.depth()));
+                index.each(n -> n.silent |= !n.isWithin());
             }
             List<ComposedPrim> out = new ArrayList<>();
             for (String name : p.childNames()) {
@@ -122,16 +122,6 @@ public final class ComposedStage {
             }
             return out;
         });
-    }
-
-    /** Whether a node's opinions do not reach below an instance: those of the scene itself and of what its ancestors bring in. */
-    private static boolean isOutside(IndexNode n, int depth) {
-        for (IndexNode at = n; at.parent != null; at = at.parent) {
-            if (at.depth >= depth && at.parent.parent == null) {
-                return false;
-            }
-        }
-        return true;
     }
 
     /** The prim at a path, or null. */

@@ -132,7 +132,7 @@ public final class Flatten {
     private static String key(ComposedPrim p) {
         StringBuilder out = new StringBuilder();
         for (IndexNode n : p.index().ordered()) {
-            if (n.parent != null && n.depth >= p.depth() && n.hasSpecs()) {
+            if (n.isWithin() && n.hasSpecs()) {
                 out.append(n.arc)
                         .append(n.stack.id())
                         .append(n.path)

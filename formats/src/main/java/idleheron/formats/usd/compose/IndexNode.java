@@ -124,6 +124,30 @@ final class IndexNode {
         return a.sibling < b.sibling;
     }
 
+    /** How deep a path lies, variants aside. */
+    static int depthOf(String path) {
+        int n = 0;
+        for (String p : SpecPath.parts(path)) {
+            n += p.startsWith("{") ? 0 : 1;
+        }
+        return n;
+    }
+
+    /** Whether the arc is told on this very prim, not on one above. */
+    boolean isToldHere() {
+        return parent != null && depth == depthOf(parent.path);
+    }
+
+    /** Whether it comes by an arc that is told on this very prim. */
+    boolean isWithin() {
+        for (IndexNode n = this; n != null; n = n.parent) {
+            if (n.isToldHere()) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     boolean isDirect() {
         return origin == null || origin == parent;
     }

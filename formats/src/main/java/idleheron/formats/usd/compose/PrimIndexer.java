@@ -67,14 +67,6 @@ final class PrimIndexer {
         return new Run(root).finish(all);
     }
 
-    private static int depthOf(String path) {
-        int n = 0;
-        for (String p : SpecPath.parts(path)) {
-            n += p.startsWith("{") ? 0 : 1;
-        }
-        return n;
-    }
-
     /** One prim being put together. */
     private final class Run {
         private final IndexNode root;
@@ -210,10 +202,10 @@ final class PrimIndexer {
                     return c;
                 }
             }
-            int depth = depthOf(parent.path);
+            int depth = IndexNode.depthOf(parent.path);
             IndexNode made = new IndexNode(stack, path, arc, parent, map, time, depth, origin, sibling);
             List<IndexNode> fresh = new ArrayList<>(List.of(made));
-            if (depthOf(path) > 1 && arc != Arc.VARIANT && origin == parent) {
+            if (IndexNode.depthOf(path) > 1 && arc != Arc.VARIANT && origin == parent) {
                 IndexNode above = ancestors(stack, SpecPath.parent(path));
                 if (above != null) {
                     Map<IndexNode, IndexNode> copied = new HashMap<>();
