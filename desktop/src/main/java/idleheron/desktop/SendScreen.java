@@ -172,13 +172,14 @@ final class SendScreen implements Screen {
             carry(p.scene());
             Volume v =
                     p.scene().volumes().isEmpty() ? null : p.scene().volumes().getFirst();
-            String base =
-                    dot < 0 || v != null && v.padding() > 0 && path.indexOf('#') < 0 ? path : path.substring(0, dot);
+            boolean sequence = v != null && v.padding() > 0 && format instanceof VdbFormat;
+            String base = dot < 0 || sequence && path.indexOf('#') < 0 ? path : path.substring(0, dot);
             target.setText(
-                    v != null && v.padding() > 0
+                    sequence && v != null
                             ? base.replaceAll("[._-]?#+$", "") + "_ready/" + v.name() + "."
                                     + "#".repeat(Math.max(4, v.padding())) + ".vdb"
-                            : base + "_ready." + format.endings().getFirst());
+                            : base.replaceAll("[._-]?#+$", "") + "_ready."
+                                    + format.endings().getFirst());
         }
         list(options.delivery(null).cargo().of(p.scene()), p.scene());
         showProof(c);
@@ -244,15 +245,21 @@ final class SendScreen implements Screen {
         }
     }
 
+    /** Characters or props together with caches or volumes: only a stage takes them all. */
+    private static boolean isMixed(Scene s) {
+        return !s.nodes().isEmpty() && !(s.volumes().isEmpty() && s.caches().isEmpty());
+    }
+
     /** A volume goes in its own carrier, a cache in its, all else in FBX; a stage takes them all. */
     private void carry(Scene s) {
         List<SceneFormat> fit = SceneFiles.formats().stream()
-                .filter(f -> f instanceof UsdFormat || f instanceof VdbFormat == !s.volumes().isEmpty())
+                .filter(f -> f instanceof UsdFormat
+                        || f instanceof VdbFormat == !s.volumes().isEmpty())
                 .filter(f -> f instanceof UsdFormat || !CacheTables.alone(s) || f instanceof AbcFormat)
                 .filter(f -> !(f instanceof AbcFormat)
                         || !s.caches().isEmpty()
                         || !s.meshes().isEmpty())
-                .sorted(java.util.Comparator.comparing(f -> f instanceof UsdFormat))
+                .sorted(java.util.Comparator.comparing(f -> f instanceof UsdFormat != isMixed(s)))
                 .toList();
         carrier.getItems().setAll(fit);
         carrier.setDisable(fit.size() < 2);
@@ -268,7 +275,9 @@ final class SendScreen implements Screen {
             String path = target.getText();
             int dot = path.lastIndexOf('.');
             if (dot > path.lastIndexOf('/')) {
-                target.setText(path.substring(0, dot + 1) + format.endings().getFirst());
+                String base = path.substring(0, dot);
+                target.setText((format instanceof VdbFormat ? base : base.replaceAll("[._-]?#+$", "")) + "."
+                        + format.endings().getFirst());
             }
         }
     }

@@ -73,7 +73,8 @@ final class StageSheet extends HBox {
         Label l = Ui.label(letter(layer), "layer-mark");
         l.getStyleClass().add("layer-" + layer % COLOURS);
         l.setMinWidth(Region.USE_PREF_SIZE);
-        l.setAccessibleText("Layer " + letter(layer) + ", " + stage.layerLines().get(layer).name());
+        l.setAccessibleText(
+                "Layer " + letter(layer) + ", " + stage.layerLines().get(layer).name());
         return l;
     }
 
@@ -147,7 +148,8 @@ final class StageSheet extends HBox {
 
     private void choose(StageView.PrimLine p) {
         List<StageView.Said> all = stage.said(p.path());
-        who.setText(p.path() + (all.isEmpty() ? " has no properties." : ": who says what, the opinion that counts first"));
+        who.setText(
+                p.path() + (all.isEmpty() ? " has no properties." : ": who says what, the opinion that counts first"));
         said.getItems().setAll(all);
     }
 

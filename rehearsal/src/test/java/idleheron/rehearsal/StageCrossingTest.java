@@ -7,12 +7,12 @@ import idleheron.core.compare.Comparison;
 import idleheron.core.compare.Tolerances;
 import idleheron.core.crossing.Cargo;
 import idleheron.core.job.Progress;
-import idleheron.core.pose.Surface;
+import idleheron.core.math.AxisSystem;
 import idleheron.core.pose.Pose;
+import idleheron.core.pose.Surface;
 import idleheron.core.remedy.CorrectStage;
 import idleheron.core.remedy.Proof;
 import idleheron.core.remedy.StripMaterials;
-import idleheron.core.math.AxisSystem;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.formats.Delivery;
@@ -49,7 +49,9 @@ class StageCrossingTest {
         Comparison c = compared(a, b);
         assertThat(c.topics())
                 .filteredOn(t -> t.verdict() != Verdict.NOT_CHECKED)
-                .allSatisfy(t -> assertThat(t.verdict()).as("%s: %s", t.topic(), t.summary()).isEqualTo(Verdict.CLEAN));
+                .allSatisfy(t -> assertThat(t.verdict())
+                        .as("%s: %s", t.topic(), t.summary())
+                        .isEqualTo(Verdict.CLEAN));
         assertThat(c.topics()).anyMatch(t -> t.verdict() == Verdict.CLEAN);
     }
 
@@ -57,12 +59,16 @@ class StageCrossingTest {
     @ValueSource(strings = {UsdFormat.CRATE, UsdFormat.TEXT, UsdFormat.PACKAGE})
     void the_postwoman_comes_back_as_she_went(String variant) throws IOException {
         Path file = folder.resolve("woman.usd");
-        Scene back = SceneFiles.write(WOMAN, file, new UsdFormat(), variant, false, Progress.NONE).scene();
+        Scene back = SceneFiles.write(WOMAN, file, new UsdFormat(), variant, false, Progress.NONE)
+                .scene();
         clean(WOMAN, back);
         assertThat(back.clips()).extracting(Clip::name).containsExactly("wade", "bow", "parcel_throw");
         double height = 245;
         for (Clip c : WOMAN.clips()) {
-            Clip d = back.clips().stream().filter(x -> x.name().equals(c.name())).findFirst().orElseThrow();
+            Clip d = back.clips().stream()
+                    .filter(x -> x.name().equals(c.name()))
+                    .findFirst()
+                    .orElseThrow();
             double middle = c.rate().seconds(Math.floor((c.firstFrame() + c.lastFrame()) / 2));
             float[] p = points(WOMAN, c, middle);
             float[] q = points(back, d, middle);
@@ -113,7 +119,8 @@ class StageCrossingTest {
         Path target = folder.resolve("woman.usdc");
         List<Delivery.Part> parts =
                 apart.write(WOMAN, null, target, new UsdFormat(), UsdFormat.CRATE, false, Progress.NONE);
-        assertThat(parts).extracting(p -> String.valueOf(p.file().getFileName()))
+        assertThat(parts)
+                .extracting(p -> String.valueOf(p.file().getFileName()))
                 .containsExactly("woman.usdc", "woman_wade.usdc", "woman_bow.usdc", "woman_parcel_throw.usdc");
         for (Delivery.Part p : parts) {
             clean(p.sent(), p.back().scene());
@@ -130,14 +137,16 @@ class StageCrossingTest {
         Scene s = SceneFiles.read(folder.resolve(DemoData.STAGE), Progress.NONE).scene();
         assertThat(s.joints()).hasSize(70);
         assertThat(s.meshes()).hasSize(6);
-        assertThat(s.caches().getFirst().count(idleheron.core.cache.CacheKind.INSTANCE)).isEqualTo(392);
+        assertThat(s.caches().getFirst().count(idleheron.core.cache.CacheKind.INSTANCE))
+                .isEqualTo(392);
         assertThat(s.volumes().getFirst().frames()).hasSize(23);
         assertThat(s.volumes().getFirst().missing()).hasSize(1);
         assertThat(s.cameras().getFirst().focalLength()).isBetween(34.9, 35.1);
         assertThat(s.lights().getFirst().kind()).isEqualTo("directional");
         assertThat(s.clips()).hasSize(1);
         assertThat(new idleheron.core.inspect.Facts(s).height()).isBetween(2.3, 2.6);
-        Scene phone = SceneFiles.read(folder.resolve(DemoData.PHONE), Progress.NONE).scene();
+        Scene phone =
+                SceneFiles.read(folder.resolve(DemoData.PHONE), Progress.NONE).scene();
         assertThat(phone.stage().metersPerUnit()).isEqualTo(1);
         assertThat(phone.clips()).extracting(Clip::name).containsExactly("bow");
     }
@@ -147,7 +156,8 @@ class StageCrossingTest {
         Scene turned = new CorrectStage(AxisSystem.Z_UP, 1).apply(WOMAN);
         assertThat(turned.stage().axes()).isEqualTo(AxisSystem.Z_UP);
         assertThat(turned.stage().metersPerUnit()).isEqualTo(1);
-        assertThat(turned.meshes().getFirst().points()).isSameAs(WOMAN.meshes().getFirst().points());
+        assertThat(turned.meshes().getFirst().points())
+                .isSameAs(WOMAN.meshes().getFirst().points());
         assertThat(Proof.of(WOMAN, turned, Progress.NONE).worst().value()).isLessThan(1e-3);
         assertThat(turned.nodes()).hasSize(WOMAN.nodes().size() + 1);
     }

@@ -39,7 +39,8 @@ public final class StageView {
      * @param layers indices of those that speak of it
      * @param there whether it is defined and active
      */
-    public record PrimLine(String path, String name, String type, boolean there, List<Integer> layers, List<PrimLine> children) {
+    public record PrimLine(
+            String path, String name, String type, boolean there, List<Integer> layers, List<PrimLine> children) {
         public PrimLine {
             layers = List.copyOf(layers);
             children = List.copyOf(children);
@@ -53,7 +54,8 @@ public final class StageView {
      * @param arc how the opinion comes to the prim
      * @param path where the layer says it
      */
-    public record Said(String property, String type, int layer, String arc, String path, String value, boolean counts) {}
+    public record Said(
+            String property, String type, int layer, String arc, String path, String value, boolean counts) {}
 
     /** One file of a package. */
     public record Content(String name, long bytes) {}
@@ -180,8 +182,12 @@ public final class StageView {
             v = o.spec().get(Field.CONNECTIONS);
         }
         if (v instanceof TimeSamples t) {
-            return t.count() + (t.count() == 1 ? " sample" : " samples")
-                    + (t.count() == 0 ? "" : String.format(java.util.Locale.ROOT, ", %.6g to %.6g", t.times()[0], t.times()[t.count() - 1]));
+            return t.count()
+                    + (t.count() == 1 ? " sample" : " samples")
+                    + (t.count() == 0
+                            ? ""
+                            : String.format(
+                                    java.util.Locale.ROOT, ", %.6g to %.6g", t.times()[0], t.times()[t.count() - 1]));
         }
         return v == null ? "" : UsdOutline.shown(v);
     }

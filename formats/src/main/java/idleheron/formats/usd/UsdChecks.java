@@ -143,7 +143,8 @@ public final class UsdChecks {
             String unit,
             String cause,
             @Nullable Remedy remedy) {
-        int[] same = GROUPED.contains(code) ? groups.computeIfAbsent(code + title, k -> new int[] {out.size(), 0}) : null;
+        int[] same =
+                GROUPED.contains(code) ? groups.computeIfAbsent(code + title, k -> new int[] {out.size(), 0}) : null;
         if (same != null && ++same[1] > 1) {
             Finding first = out.get(same[0]);
             String head = first.message().replaceFirst(" \\d+ such in all\\.$", "");

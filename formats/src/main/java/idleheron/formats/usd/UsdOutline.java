@@ -98,7 +98,9 @@ final class UsdOutline {
     private static String listed(ListEdit e) {
         StringBuilder out = new StringBuilder();
         e.lists().forEach((op, list) -> {
-            out.append(out.isEmpty() ? "" : "; ").append(op.word()).append(op.word().isEmpty() ? "" : " ");
+            out.append(out.isEmpty() ? "" : "; ")
+                    .append(op.word())
+                    .append(op.word().isEmpty() ? "" : " ");
             out.append(String.join(", ", list.stream().map(UsdOutline::item).toList()));
         });
         return out.toString();

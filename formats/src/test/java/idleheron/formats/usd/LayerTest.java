@@ -94,13 +94,17 @@ class LayerTest {
     void numbers_of_the_sample_are_what_they_say() throws IOException {
         Layer l = UsdSamples.layer("types-ref22.usdc");
         assertThat(numbers(l, "/All.i")).containsExactly(-5);
-        assertThat(((Numbers) value(l, "/All.u64")).longs()).containsExactly(Long.parseUnsignedLong("18000000000000000000"));
+        assertThat(((Numbers) value(l, "/All.u64")).longs())
+                .containsExactly(Long.parseUnsignedLong("18000000000000000000"));
         assertThat(numbers(l, "/All.f3i")).containsExactly(1, -2, 127);
         assertThat(numbers(l, "/All.qf"))
                 .as("i, j, k and the real part last")
                 .containsExactly(new double[] {0.1, 0.2, 0.3, 0.5}, org.assertj.core.data.Offset.offset(1e-7));
         assertThat(numbers(l, "/All.m4")).containsExactly(1, 0, 0, 0, 0, 2, 0, 0, 0, 0, 3, 0, 0, 0, 0, -4);
-        assertThat(numbers(l, "/All.ints")).hasSize(40).startsWith(-7, -6, -3, 2).endsWith(1514);
+        assertThat(numbers(l, "/All.ints"))
+                .hasSize(40)
+                .startsWith(-7, -6, -3, 2)
+                .endsWith(1514);
         assertThat(((Words) value(l, "/All.strs")).items()).containsExactly("a", "b", "a");
         assertThat(((Words) value(l, "/All.s")).first()).isEqualTo("line\n\"quote\"");
     }
@@ -160,15 +164,15 @@ class LayerTest {
         assertThat(first.offset().offset()).isEqualTo(-1);
         assertThat(first.data().entries()).containsOnlyKeys("q");
         assertThat(((Words) value(l, "/A.names")).items()).containsExactly("a", "b", "c\nd");
-        assertThat(numbers(l, "/A.points")).startsWith(1, -2500, 0.5, Double.POSITIVE_INFINITY).endsWith(Double.NaN);
+        assertThat(numbers(l, "/A.points"))
+                .startsWith(1, -2500, 0.5, Double.POSITIVE_INFINITY)
+                .endsWith(Double.NaN);
         TimeSamples t = (TimeSamples) field(l, "/A", "x", Field.TIME_SAMPLES);
         assertThat(t.times()).containsExactly(-1, 2.5, 3);
         assertThat(t.value(0)).isEqualTo(Value.Blocked.IT);
-        assertThat(((ListEdit) field(l, "/A", "con", Field.CONNECTIONS))
-                        .get(ListEdit.Operation.EXPLICIT))
+        assertThat(((ListEdit) field(l, "/A", "con", Field.CONNECTIONS)).get(ListEdit.Operation.EXPLICIT))
                 .containsExactly("/A.x", "/A.points");
-        assertThat(((ListEdit) field(l, "/A", "r", Field.TARGETS))
-                        .get(ListEdit.Operation.APPENDED))
+        assertThat(((ListEdit) field(l, "/A", "r", Field.TARGETS)).get(ListEdit.Operation.APPENDED))
                 .containsExactly("/Other");
         assertThat(numbers(l, "/A.q")).containsExactly(2, 3, 4, 1);
         assertThat(numbers(l, "/A{look=red}.v")).containsExactly(3);
@@ -176,7 +180,9 @@ class LayerTest {
         Path crate = folder.resolve("all.usdc");
         Layers.writeCrate(l, crate);
         assertThat(UsdSamples.file(crate).root()).isEqualTo(l.root());
-        assertThat(UsdSamples.text(Layers.text(l).substring("#usda 1.0\n".length())).root()).isEqualTo(l.root());
+        assertThat(UsdSamples.text(Layers.text(l).substring("#usda 1.0\n".length()))
+                        .root())
+                .isEqualTo(l.root());
     }
 
     @Test
@@ -189,19 +195,25 @@ class LayerTest {
             double[] whole = random.ints(n, -9, 9).asDoubleStream().toArray();
             double[] few = random.ints(n, 0, 5).mapToDouble(i -> 0.1 * i).toArray();
             double[] any = random.doubles(n).toArray();
-            p.add(Spec.attribute("l" + n, "int64[]", false).with(Field.DEFAULT, Numbers.whole(ValueKind.INT64, true, wide)));
-            p.add(Spec.attribute("u" + n, "uint64[]", false).with(Field.DEFAULT, Numbers.whole(ValueKind.UINT64, true, wide)));
+            p.add(Spec.attribute("l" + n, "int64[]", false)
+                    .with(Field.DEFAULT, Numbers.whole(ValueKind.INT64, true, wide)));
+            p.add(Spec.attribute("u" + n, "uint64[]", false)
+                    .with(Field.DEFAULT, Numbers.whole(ValueKind.UINT64, true, wide)));
             p.add(Spec.attribute("i" + n, "int[]", false).with(Field.DEFAULT, Numbers.ints(narrow)));
             for (ValueKind k : List.of(ValueKind.HALF, ValueKind.FLOAT, ValueKind.DOUBLE)) {
-                p.add(Spec.attribute(k.text() + "w" + n, k.text() + "[]", false).with(Field.DEFAULT, Numbers.of(k, true, whole)));
-                p.add(Spec.attribute(k.text() + "f" + n, k.text() + "[]", false).with(Field.DEFAULT, Numbers.of(k, true, few)));
-                p.add(Spec.attribute(k.text() + "a" + n, k.text() + "[]", false).with(Field.DEFAULT, Numbers.of(k, true, any)));
+                p.add(Spec.attribute(k.text() + "w" + n, k.text() + "[]", false)
+                        .with(Field.DEFAULT, Numbers.of(k, true, whole)));
+                p.add(Spec.attribute(k.text() + "f" + n, k.text() + "[]", false)
+                        .with(Field.DEFAULT, Numbers.of(k, true, few)));
+                p.add(Spec.attribute(k.text() + "a" + n, k.text() + "[]", false)
+                        .with(Field.DEFAULT, Numbers.of(k, true, any)));
             }
         }
         p.add(Spec.attribute("z", "double[]", false)
                 .with(Field.DEFAULT, Numbers.of(ValueKind.DOUBLE, true, new double[20]))
                 .with("note", Words.string("")));
-        p.add(Spec.attribute("minus", "double3", false).with(Field.DEFAULT, Numbers.one(ValueKind.DOUBLE3, -0.0, 1, 2)));
+        p.add(Spec.attribute("minus", "double3", false)
+                .with(Field.DEFAULT, Numbers.one(ValueKind.DOUBLE3, -0.0, 1, 2)));
         Layer l = Layer.empty("made");
         l.root().add(p);
         Path crate = folder.resolve("arrays.usdc");
@@ -217,9 +229,10 @@ class LayerTest {
         }
         Layer l = Layer.empty("made");
         for (int i = 0; i < 10; i++) {
-            l.root().add(Spec.prim("P" + i, idleheron.formats.usd.layer.Specifier.DEF, "Points")
-                    .add(Spec.attribute("points", "point3f[]", false)
-                            .with(Field.DEFAULT, Numbers.floats(ValueKind.FLOAT3, many.clone()))));
+            l.root()
+                    .add(Spec.prim("P" + i, idleheron.formats.usd.layer.Specifier.DEF, "Points")
+                            .add(Spec.attribute("points", "point3f[]", false)
+                                    .with(Field.DEFAULT, Numbers.floats(ValueKind.FLOAT3, many.clone()))));
         }
         Path crate = folder.resolve("shared.usdc");
         Layers.writeCrate(l, crate);
@@ -232,9 +245,12 @@ class LayerTest {
                 .isInstanceOf(FormatException.class)
                 .hasMessageContaining("line 4")
                 .hasMessageContaining("expected a line end");
-        assertThatThrownBy(() -> UsdSamples.text("def \"A\"\n{\n    int a = \"x\"\n}\n")).hasMessageContaining("whole number");
-        assertThatThrownBy(() -> UsdSamples.text("def \"A\"\n{\n    string s = \"x\n}\n")).hasMessageContaining("closed");
-        assertThatThrownBy(() -> UsdSamples.text("def \"A\"\n{\n    uchar c = 300\n}\n")).hasMessageContaining("255");
+        assertThatThrownBy(() -> UsdSamples.text("def \"A\"\n{\n    int a = \"x\"\n}\n"))
+                .hasMessageContaining("whole number");
+        assertThatThrownBy(() -> UsdSamples.text("def \"A\"\n{\n    string s = \"x\n}\n"))
+                .hasMessageContaining("closed");
+        assertThatThrownBy(() -> UsdSamples.text("def \"A\"\n{\n    uchar c = 300\n}\n"))
+                .hasMessageContaining("255");
         assertThatThrownBy(() -> UsdSamples.text("def \"A\" {".repeat(5000))).hasMessageContaining("deeper");
     }
 
@@ -245,7 +261,8 @@ class LayerTest {
                 .with(ListEdit.Operation.APPENDED, List.of("a"))
                 .with(ListEdit.Operation.ADDED, List.of("d", "c"));
         assertThat(e.applied(List.of("a", "b", "c", "e"))).containsExactly("c", "x", "e", "d", "a");
-        assertThat(ListEdit.ordered(List.of("p", "a", "b", "c"), List.of("c", "a"))).containsExactly("p", "c", "a", "b");
+        assertThat(ListEdit.ordered(List.of("p", "a", "b", "c"), List.of("c", "a")))
+                .containsExactly("p", "c", "a", "b");
     }
 
     @Test

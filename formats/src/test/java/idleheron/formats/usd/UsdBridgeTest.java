@@ -42,13 +42,16 @@ class UsdBridgeTest {
     @Test
     void the_samples_say_the_same_in_text_crate_and_package() throws IOException {
         UsdSamples.into(folder);
-        Scene text = SceneFiles.read(folder.resolve("rig_ts.usda"), Progress.NONE).scene();
+        Scene text =
+                SceneFiles.read(folder.resolve("rig_ts.usda"), Progress.NONE).scene();
         for (String other : new String[] {"rig_ts-ref22.usdc", "rig_ts-ref22.usdz"}) {
             Scene s = SceneFiles.read(folder.resolve(other), Progress.NONE).scene();
             assertThat(s.paths()).isEqualTo(text.paths());
-            assertThat(s.meshes().getFirst().points()).isEqualTo(text.meshes().getFirst().points());
+            assertThat(s.meshes().getFirst().points())
+                    .isEqualTo(text.meshes().getFirst().points());
             assertThat(Objects.requireNonNull(s.meshes().getFirst().skin()).weights())
-                    .isEqualTo(Objects.requireNonNull(text.meshes().getFirst().skin()).weights());
+                    .isEqualTo(Objects.requireNonNull(text.meshes().getFirst().skin())
+                            .weights());
             Clip a = text.clips().getFirst();
             Clip b = s.clips().getFirst();
             for (double t : new double[] {0, 0.31, 0.7}) {
@@ -64,7 +67,8 @@ class UsdBridgeTest {
     @Test
     void a_bent_arm_is_where_the_sample_puts_it() throws IOException {
         UsdSamples.into(folder);
-        Scene s = SceneFiles.read(folder.resolve("rig_small.usda"), Progress.NONE).scene();
+        Scene s =
+                SceneFiles.read(folder.resolve("rig_small.usda"), Progress.NONE).scene();
         assertThat(s.stage().metersPerUnit()).isEqualTo(0.01);
         assertThat(s.joints()).hasSize(4);
         Mesh m = s.meshes().getFirst();
@@ -80,7 +84,8 @@ class UsdBridgeTest {
         double x = -Math.sin(a) - Math.sin(2 * a);
         double y = 1 + Math.cos(a) + Math.cos(2 * a);
         Pose p = new Pose(s).at(c, 23 / 30.0);
-        org.joml.Matrix4d local = new org.joml.Matrix4d(p.world(s.find("Rig"))).invert().mul(p.world(s.find("j3")));
+        org.joml.Matrix4d local =
+                new org.joml.Matrix4d(p.world(s.find("Rig"))).invert().mul(p.world(s.find("j3")));
         assertThat(local.m30()).isCloseTo(x, within(1e-5));
         assertThat(local.m31()).isCloseTo(y, within(1e-5));
         assertThat(new Pose(s).at(c, 0).shapeWeight(0, 0)).isCloseTo(0.5, within(1e-7));
@@ -114,10 +119,13 @@ class UsdBridgeTest {
             Pose p = new Pose(t).at(t.clips().getFirst(), 1);
             int a = t.find("A");
             int b = t.find("B");
-            // B's origin at (5, 0, 0): minus the pivot, twice the size, a quarter turn, plus the pivot and the translation
+            // B's origin at (5, 0, 0): minus the pivot, twice the size, a quarter turn, plus the pivot and the
+            // translation
             assertThat(p.world(b).m30()).isCloseTo(1 + 2, within(1e-6));
             assertThat(p.world(b).m31()).isCloseTo(2 + 1 + 10, within(1e-6));
-            assertThat(p.world(b).m00()).as("two quarter turns within, one above").isCloseTo(0, within(1e-6));
+            assertThat(p.world(b).m00())
+                    .as("two quarter turns within, one above")
+                    .isCloseTo(0, within(1e-6));
             assertThat(p.world(b).m01()).isCloseTo(-2, within(1e-6));
             assertThat(t.nodes().get(a).transform().rotationPivot().y()).isEqualTo(1);
         }
@@ -199,7 +207,9 @@ class UsdBridgeTest {
                     .findFirst()
                     .orElseThrow();
             assertThat(k.spec().properties()).containsKeys("primvars:stiffness", "drape:friction", "cornerIndices");
-            assertThat(String.valueOf(k.spec().get("customData"))).contains("thickness").contains("oilskin");
+            assertThat(String.valueOf(k.spec().get("customData")))
+                    .contains("thickness")
+                    .contains("oilskin");
             assertThat(String.valueOf(k.spec().get("apiSchemas"))).contains("DrapeAPI");
         }
     }
@@ -242,32 +252,53 @@ class UsdBridgeTest {
         float[] p = pose.points(pose.meshes()[0], 0.5, idleheron.core.cache.Between.LINEAR);
         assertThat(p[2]).isEqualTo(0.5f);
         Scene back = again(s, UsdFormat.CRATE);
-        assertThat(back.caches().getFirst().entries()).extracting(Cache.Entry::path)
+        assertThat(back.caches().getFirst().entries())
+                .extracting(Cache.Entry::path)
                 .isEqualTo(c.entries().stream().map(Cache.Entry::path).toList());
     }
 
     @Test
     void nodes_whose_names_are_none_and_things_under_joints_come_back() throws IOException {
-        idleheron.core.scene.Node rig = idleheron.core.scene.Node.of(
-                "1 rig:top", -1, NodeKind.GROUP, idleheron.core.scene.Transform.IDENTITY);
+        idleheron.core.scene.Node rig =
+                idleheron.core.scene.Node.of("1 rig:top", -1, NodeKind.GROUP, idleheron.core.scene.Transform.IDENTITY);
         idleheron.core.scene.Node hip = idleheron.core.scene.Node.of(
                 "hip.l",
                 0,
                 NodeKind.JOINT,
                 idleheron.core.scene.Transform.of(
-                        new idleheron.core.math.Vec3(0, 1, 0), new idleheron.core.math.Vec3(0, 0, 30), idleheron.core.math.Vec3.ONE));
+                        new idleheron.core.math.Vec3(0, 1, 0),
+                        new idleheron.core.math.Vec3(0, 0, 30),
+                        idleheron.core.math.Vec3.ONE));
         idleheron.core.scene.Node bag = idleheron.core.scene.Node.mesh(
                 "bag",
                 1,
                 idleheron.core.scene.Transform.of(
-                        new idleheron.core.math.Vec3(2, 0, 0), idleheron.core.math.Vec3.ZERO, idleheron.core.math.Vec3.ONE),
+                        new idleheron.core.math.Vec3(2, 0, 0),
+                        idleheron.core.math.Vec3.ZERO,
+                        idleheron.core.math.Vec3.ONE),
                 0);
         Mesh mesh = new Mesh(
-                "bag", new double[9], new int[] {0, 3}, new int[] {0, 1, 2}, null, java.util.List.of(), null, null, null, null,
+                "bag",
+                new double[9],
+                new int[] {0, 3},
+                new int[] {0, 1, 2},
+                null,
+                java.util.List.of(),
+                null,
+                null,
+                null,
+                null,
                 java.util.List.of());
         Scene s = new Scene(
-                "odd.fbx", idleheron.core.scene.Stage.COMMON, java.util.List.of(rig, hip, bag), java.util.List.of(mesh),
-                java.util.List.of(), java.util.List.of(), java.util.List.of(), java.util.List.of(), java.util.List.of(),
+                "odd.fbx",
+                idleheron.core.scene.Stage.COMMON,
+                java.util.List.of(rig, hip, bag),
+                java.util.List.of(mesh),
+                java.util.List.of(),
+                java.util.List.of(),
+                java.util.List.of(),
+                java.util.List.of(),
+                java.util.List.of(),
                 java.util.List.of());
         Scene back = again(s, UsdFormat.TEXT);
         assertThat(back.paths()).containsExactly("/1 rig:top", "/1 rig:top/hip.l", "/1 rig:top/hip.l/bag");

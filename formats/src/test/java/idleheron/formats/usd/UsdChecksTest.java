@@ -37,7 +37,8 @@ class UsdChecksTest {
                 endTimeCode = 10
             )
             """;
-    private static final Convention PHONE = new Convention("phone", "A phone", AxisSystem.COMMON, 1, null, 4, true, true);
+    private static final Convention PHONE =
+            new Convention("phone", "A phone", AxisSystem.COMMON, 1, null, 4, true, true);
     private static final String TRIANGLE = """
             int[] faceVertexCounts = [3]
             int[] faceVertexIndices = [0, 1, 2]
@@ -56,7 +57,8 @@ class UsdChecksTest {
 
     @Test
     void a_well_written_stage_is_told_nothing() throws IOException {
-        assertThat(checked(DECLARED + "def Mesh \"R\"\n{\n    uniform token subdivisionScheme = \"none\"\n" + TRIANGLE + "}\n"))
+        assertThat(checked(DECLARED + "def Mesh \"R\"\n{\n    uniform token subdivisionScheme = \"none\"\n" + TRIANGLE
+                        + "}\n"))
                 .isEmpty();
     }
 
@@ -82,9 +84,17 @@ class UsdChecksTest {
         String one = "((1, 0, 0, 0), (0, 1, 0, 0), (0, 0, 1, 0), (0, 0, 0, 1))";
         String up = "((1, 0, 0, 0), (0, 1, 0, 0), (0, 0, 1, 0), (0, 5, 0, 1))";
         String text = body.replace("TRI", TRIANGLE.replace("\n", ";"))
-                .replace("MATS", "uniform matrix4d[] bindTransforms = [" + one + ", " + one + "]; uniform matrix4d[] restTransforms = [" + one + ", " + one + "]")
-                .replace("APART", "uniform matrix4d[] bindTransforms = [" + one + ", " + up + "]; uniform matrix4d[] restTransforms = [" + one + ", " + one + "]")
-                .replace("QUATS", "float3[] translations = [(0, 0, 0)]; half3[] scales = [(1, 1, 1)]; quatf[] rotations.timeSamples = { 1: [(2, 0, 0, 0)], 2: [(1, 0, 0, 0)], }");
+                .replace(
+                        "MATS",
+                        "uniform matrix4d[] bindTransforms = [" + one + ", " + one
+                                + "]; uniform matrix4d[] restTransforms = [" + one + ", " + one + "]")
+                .replace(
+                        "APART",
+                        "uniform matrix4d[] bindTransforms = [" + one + ", " + up
+                                + "]; uniform matrix4d[] restTransforms = [" + one + ", " + one + "]")
+                .replace(
+                        "QUATS",
+                        "float3[] translations = [(0, 0, 0)]; half3[] scales = [(1, 1, 1)]; quatf[] rotations.timeSamples = { 1: [(2, 0, 0, 0)], 2: [(1, 0, 0, 0)], }");
         List<Finding> found = checked(DECLARED + text);
         assertThat(found).extracting(Finding::code).as(text).contains(code);
         assertThat(found).filteredOn(f -> f.code().equals(code)).hasSize(1).allSatisfy(f -> {
@@ -144,7 +154,13 @@ class UsdChecksTest {
         Path out = folder.resolve("out.usda");
         SceneFiles.write(subdivided, out, new UsdFormat(), UsdFormat.TEXT, false, Progress.NONE);
         assertThat(Files.readString(out)).contains("subdivisionScheme = \"catmullClark\"");
-        SceneFiles.write(new SetSubdivision("none").apply(subdivided), out, new UsdFormat(), UsdFormat.TEXT, true, Progress.NONE);
+        SceneFiles.write(
+                new SetSubdivision("none").apply(subdivided),
+                out,
+                new UsdFormat(),
+                UsdFormat.TEXT,
+                true,
+                Progress.NONE);
         assertThat(Files.readString(out)).contains("subdivisionScheme = \"none\"");
     }
 
@@ -156,11 +172,15 @@ class UsdChecksTest {
         assertThat(made.prims()).isEqualTo(6);
         Layer l = UsdSamples.file(flat);
         assertThat(l.sublayers()).isEmpty();
-        assertThat(Files.readString(flat)).as("30 under 24 a second, shifted by 10, twice as long: 10 + 1 · 2 · 24 / 30").contains("11.6: [");
+        assertThat(Files.readString(flat))
+                .as("30 under 24 a second, shifted by 10, twice as long: 10 + 1 · 2 · 24 / 30")
+                .contains("11.6: [");
         Path branch = folder.resolve("branch.usda");
         StageEdits.flatten(folder.resolve("rig_small.usda"), "/Rig/Body", branch, PictureStyle.AS_IT_IS, false);
         Layer b = UsdSamples.file(branch);
-        assertThat(b.prim("/Rig/Skel")).as("the skeleton that the mesh is bound to").isNotNull();
+        assertThat(b.prim("/Rig/Skel"))
+                .as("the skeleton that the mesh is bound to")
+                .isNotNull();
         assertThat(b.prim("/Rig/Body/bulge")).isNotNull();
         assertThat(b.root().text(Field.DEFAULT_PRIM)).isEqualTo("Rig");
         org.assertj.core.api.Assertions.assertThatThrownBy(() -> StageEdits.flatten(
@@ -173,7 +193,8 @@ class UsdChecksTest {
         Files.createDirectories(folder.resolve("maps"));
         BufferedImage large = new BufferedImage(512, 256, BufferedImage.TYPE_INT_ARGB);
         large.setRGB(3, 3, 0x40FF0000);
-        javax.imageio.ImageIO.write(large, "png", folder.resolve("maps/coat.png").toFile());
+        javax.imageio.ImageIO.write(
+                large, "png", folder.resolve("maps/coat.png").toFile());
         Files.writeString(
                 folder.resolve("stage.usda"),
                 DECLARED + "def \"R\"\n{\n    asset map = @./maps/coat.png@\n    asset gone = @./maps/none.png@\n}\n");
@@ -191,7 +212,8 @@ class UsdChecksTest {
         assertThat(small.getWidth()).isEqualTo(128);
         assertThat(small.getHeight()).isEqualTo(64);
         assertThat(small.getColorModel().hasAlpha()).isTrue();
-        Layer l = idleheron.formats.usd.layer.Layers.read("x", p.entries().getFirst().bytes(), new java.util.ArrayList<>());
+        Layer l = idleheron.formats.usd.layer.Layers.read(
+                "x", p.entries().getFirst().bytes(), new java.util.ArrayList<>());
         assertThat(Objects.requireNonNull(l.prim("/R")).properties().get("map"))
                 .isNotNull()
                 .satisfies(a -> assertThat(a.get(Field.DEFAULT)).isEqualTo(Words.asset("assets/coat.png")));

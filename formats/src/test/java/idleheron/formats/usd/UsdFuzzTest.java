@@ -23,11 +23,50 @@ class UsdFuzzTest {
     private static final double SECONDS = 2;
     private static final int EACH = 250;
     private static final long[] LIES = {
-        0, -1, 1, 7, 255, 65_535, 1 << 20, Integer.MAX_VALUE, Integer.MIN_VALUE, 1L << 40, Long.MIN_VALUE, 16, -2, 0xC02E_0000_0000_0058L
+        0,
+        -1,
+        1,
+        7,
+        255,
+        65_535,
+        1 << 20,
+        Integer.MAX_VALUE,
+        Integer.MIN_VALUE,
+        1L << 40,
+        Long.MIN_VALUE,
+        16,
+        -2,
+        0xC02E_0000_0000_0058L
     };
     private static final String[] WORDS = {
-        "def", "{", "}", "(", ")", "[", "]", "=", "\"", "'", "@", "<", ">", "None", ".timeSamples", "rel", "-", "1e999", "#", "/*",
-        "variantSet", "int[]", ",", ":", "\\", "prepend", "token", "\0"
+        "def",
+        "{",
+        "}",
+        "(",
+        ")",
+        "[",
+        "]",
+        "=",
+        "\"",
+        "'",
+        "@",
+        "<",
+        ">",
+        "None",
+        ".timeSamples",
+        "rel",
+        "-",
+        "1e999",
+        "#",
+        "/*",
+        "variantSet",
+        "int[]",
+        ",",
+        ":",
+        "\\",
+        "prepend",
+        "token",
+        "\0"
     };
 
     @TempDir
@@ -59,7 +98,8 @@ class UsdFuzzTest {
                 String with = switch (n % 4) {
                     case 0 -> sound.substring(0, at);
                     case 1 -> sound.substring(0, at) + WORDS[random.nextInt(WORDS.length)] + sound.substring(at);
-                    case 2 -> sound.substring(0, at) + sound.substring(Math.min(sound.length(), at + 1 + random.nextInt(40)));
+                    case 2 ->
+                        sound.substring(0, at) + sound.substring(Math.min(sound.length(), at + 1 + random.nextInt(40)));
                     default -> sound.substring(0, at) + (char) random.nextInt(256) + sound.substring(at + 1);
                 };
                 hold(name + " " + n, with.getBytes(StandardCharsets.UTF_8));
@@ -71,14 +111,24 @@ class UsdFuzzTest {
     @Test
     void bombs_do_not_go_off() throws IOException {
         hold("brackets", ("#usda 1.0\n(\n    a = " + "[".repeat(1_000_000)).getBytes(StandardCharsets.UTF_8));
-        hold("dictionaries", ("#usda 1.0\n(\n    customLayerData = " + "{ dictionary d = ".repeat(100_000)).getBytes(StandardCharsets.UTF_8));
+        hold(
+                "dictionaries",
+                ("#usda 1.0\n(\n    customLayerData = " + "{ dictionary d = ".repeat(100_000))
+                        .getBytes(StandardCharsets.UTF_8));
         hold("prims", ("#usda 1.0\n" + "def \"A\" {".repeat(100_000)).getBytes(StandardCharsets.UTF_8));
         StringBuilder arcs = new StringBuilder("#usda 1.0\n");
         for (int i = 0; i < 40; i++) { // each refers twice to the next: two to the fortieth places
-            arcs.append("def \"P").append(i).append("\" (\n    references = [</P").append(i + 1).append(">, </P")
-                    .append(i + 1).append("> (offset = 1)]\n)\n{\n}\n");
+            arcs.append("def \"P")
+                    .append(i)
+                    .append("\" (\n    references = [</P")
+                    .append(i + 1)
+                    .append(">, </P")
+                    .append(i + 1)
+                    .append("> (offset = 1)]\n)\n{\n}\n");
         }
-        hold("doubling references", arcs.append("def \"P40\"\n{\n}\n").toString().getBytes(StandardCharsets.UTF_8));
+        hold(
+                "doubling references",
+                arcs.append("def \"P40\"\n{\n}\n").toString().getBytes(StandardCharsets.UTF_8));
         assertThat(refused).isGreaterThanOrEqualTo(3);
     }
 
@@ -104,11 +154,17 @@ class UsdFuzzTest {
         long start = System.nanoTime();
         try {
             Path file = folder.resolve("broken.usd");
-            Scene s = new UsdFormat().read(file, MemorySegment.ofArray(bytes), Progress.NONE).scene();
+            Scene s = new UsdFormat()
+                    .read(file, MemorySegment.ofArray(bytes), Progress.NONE)
+                    .scene();
             assertThat(s.nodes()).isNotNull();
             read++;
         } catch (FormatException e) {
-            assertThat(e.getMessage()).as(name).contains("broken.usd").contains("expected").contains("found");
+            assertThat(e.getMessage())
+                    .as(name)
+                    .contains("broken.usd")
+                    .contains("expected")
+                    .contains("found");
             refused++;
         } catch (RuntimeException | StackOverflowError e) {
             fail(name + ": " + e, e);

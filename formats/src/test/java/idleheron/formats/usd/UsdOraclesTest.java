@@ -19,7 +19,6 @@ import idleheron.formats.usd.layer.ValueKind;
 import idleheron.formats.usd.layer.Words;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -75,11 +74,14 @@ class UsdOraclesTest {
     private static void told(Spec p, String path, Map<String, Object> out) {
         out.put(path, p.specifier() + p.text(Field.TYPE_NAME) + p.children().keySet());
         for (Spec a : p.properties().values()) {
-            for (String f : List.of(Field.DEFAULT, Field.TIME_SAMPLES, Field.TARGETS, Field.CONNECTIONS, Field.INTERPOLATION)) {
+            for (String f :
+                    List.of(Field.DEFAULT, Field.TIME_SAMPLES, Field.TARGETS, Field.CONNECTIONS, Field.INTERPOLATION)) {
                 Value v = a.get(f);
                 boolean asset = v instanceof Words w && w.kind() == ValueKind.ASSET;
                 if (v != null) {
-                    out.put(path + "." + a.name() + " " + f, asset ? ((Words) v).items().size() : v);
+                    out.put(
+                            path + "." + a.name() + " " + f,
+                            asset ? ((Words) v).items().size() : v);
                 }
             }
         }
@@ -99,7 +101,9 @@ class UsdOraclesTest {
             } else {
                 Layers.writeCrate(l, again);
             }
-            assertThat(ask("check", again.toString())).contains("\"opened\":true").contains("\"diagnostics\":[]");
+            assertThat(ask("check", again.toString()))
+                    .contains("\"opened\":true")
+                    .contains("\"diagnostics\":[]");
             assertThat(ask("layer", again.toString())).isEqualTo(wanted);
         }
     }
@@ -107,7 +111,8 @@ class UsdOraclesTest {
     @Test
     void scenes_written_here_hold_the_same_numbers_there() throws IOException {
         UsdSamples.into(folder);
-        Scene s = SceneFiles.read(folder.resolve("rig_small.usda"), Progress.NONE).scene();
+        Scene s =
+                SceneFiles.read(folder.resolve("rig_small.usda"), Progress.NONE).scene();
         for (String variant : new UsdFormat().variants()) {
             String end = variant.equals(UsdFormat.TEXT) ? "usda" : variant.equals(UsdFormat.PACKAGE) ? "usdz" : "usdc";
             Path out = folder.resolve("scene." + end);
@@ -118,22 +123,32 @@ class UsdOraclesTest {
             Layer there = UsdSamples.file(flat);
             List<Spec> found = new ArrayList<>();
             there.root().each(found::add);
-            Spec mesh = found.stream().filter(x -> x.text(Field.TYPE_NAME).equals("Mesh")).findFirst().orElseThrow();
-            Spec motion = found.stream().filter(x -> x.text(Field.TYPE_NAME).equals("SkelAnimation")).findFirst().orElseThrow();
+            Spec mesh = found.stream()
+                    .filter(x -> x.text(Field.TYPE_NAME).equals("Mesh"))
+                    .findFirst()
+                    .orElseThrow();
+            Spec motion = found.stream()
+                    .filter(x -> x.text(Field.TYPE_NAME).equals("SkelAnimation"))
+                    .findFirst()
+                    .orElseThrow();
             Layer sent = UsdSamples.layer("rig_small.usda");
             Spec was = java.util.Objects.requireNonNull(sent.prim("/Rig/Body"));
             assertThat(numbers(mesh, "points")).isEqualTo(numbers(was, "points"));
             float[] weights = numbers(mesh, "primvars:skel:jointWeights");
             assertThat(weights.length % 204).isZero();
             TimeSamples r = (TimeSamples) java.util.Objects.requireNonNull(
-                    java.util.Objects.requireNonNull(motion.properties().get("rotations")).get(Field.TIME_SAMPLES));
-            TimeSamples told = (TimeSamples) java.util.Objects.requireNonNull(java.util.Objects.requireNonNull(
-                            java.util.Objects.requireNonNull(sent.prim("/Rig/Anim")).properties().get("rotations"))
-                    .get(Field.TIME_SAMPLES));
+                    java.util.Objects.requireNonNull(motion.properties().get("rotations"))
+                            .get(Field.TIME_SAMPLES));
+            TimeSamples told = (TimeSamples) java.util.Objects.requireNonNull(
+                    java.util.Objects.requireNonNull(java.util.Objects.requireNonNull(sent.prim("/Rig/Anim"))
+                                    .properties()
+                                    .get("rotations"))
+                            .get(Field.TIME_SAMPLES));
             assertThat(r.times()).isEqualTo(told.times());
             for (int i = 0; i < r.count(); i++) {
                 assertThat(((Numbers) r.value(i)).floats())
-                        .containsExactly(((Numbers) told.value(i)).floats(), org.assertj.core.data.Offset.offset(1e-6f));
+                        .containsExactly(
+                                ((Numbers) told.value(i)).floats(), org.assertj.core.data.Offset.offset(1e-6f));
             }
         }
     }

@@ -41,8 +41,14 @@ final class UsdSamples {
     /** All samples in a folder. */
     static void into(Path folder) throws IOException {
         for (String name : List.of(
-                "rig_small.usda", "rig_ts.usda", "types.usda", "sub.usda", "rig_small-ref22.usdc", "rig_ts-ref22.usdc",
-                "types-ref22.usdc", "rig_ts-ref22.usdz")) {
+                "rig_small.usda",
+                "rig_ts.usda",
+                "types.usda",
+                "sub.usda",
+                "rig_small-ref22.usdc",
+                "rig_ts-ref22.usdc",
+                "types-ref22.usdc",
+                "rig_ts-ref22.usdz")) {
             Files.write(folder.resolve(name), bytes(name));
         }
     }

@@ -153,7 +153,13 @@ final class LowTideStage {
                 String name = String.valueOf(f.getFileName());
                 String digits = name.replaceAll("\\D", "");
                 if (name.endsWith(".vdb") && !digits.isEmpty()) {
-                    out.append("                ").append(Integer.parseInt(digits)).append(": @../").append(DemoData.SMOKE).append('/').append(name).append("@,\n");
+                    out.append("                ")
+                            .append(Integer.parseInt(digits))
+                            .append(": @../")
+                            .append(DemoData.SMOKE)
+                            .append('/')
+                            .append(name)
+                            .append("@,\n");
                 }
             }
         }

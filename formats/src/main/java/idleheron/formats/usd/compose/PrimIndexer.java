@@ -114,7 +114,10 @@ final class PrimIndexer {
                 }
             }
             if (nodes >= MOST_NODES) {
-                tell(Problem.TOO_MANY, rootPath(), "more than " + MOST_NODES + " places have a say in it; the others are left out");
+                tell(
+                        Problem.TOO_MANY,
+                        rootPath(),
+                        "more than " + MOST_NODES + " places have a say in it; the others are left out");
             }
             return root;
         }
