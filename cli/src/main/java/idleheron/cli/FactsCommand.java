@@ -1,5 +1,6 @@
 package idleheron.cli;
 
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.Figure;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
@@ -20,6 +21,7 @@ import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.usd.StageView;
 import idleheron.report.FactsJson;
 import idleheron.report.Json;
 import java.io.IOException;
@@ -57,12 +59,28 @@ final class FactsCommand implements Callable<Integer> {
         SceneFormat.ReadScene in = SceneFiles.read(file, Progress.NONE);
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
-            out.println(Json.text(FactsJson.of(
-                    in.scene(), String.valueOf(file.getFileName()), in.format(), in.variant(), in.bytes(), checksums)));
+            ObjectNode facts = FactsJson.of(
+                    in.scene(), String.valueOf(file.getFileName()), in.format(), in.variant(), in.bytes(), checksums);
+            layers(in)
+                    .forEach(l -> facts.withArray("layers")
+                            .addObject()
+                            .put("name", l.name())
+                            .put("way", l.way())
+                            .put("form", l.form())
+                            .put("bytes", l.bytes()));
+            out.println(Json.text(facts));
         } else {
             print(in, out);
+            layers(in)
+                    .forEach(l -> out.println("  layer        " + l.name() + ": " + l.way() + ", " + l.form() + ", "
+                            + l.bytes() + " bytes"));
         }
         return Main.CLEAN;
+    }
+
+    /** Of a stage what it is made of, the top first. */
+    private List<StageView.LayerLine> layers(SceneFormat.ReadScene in) throws IOException {
+        return in.format().equals("USD") ? StageView.of(file, Progress.NONE).layerLines() : List.of();
     }
 
     private static void print(SceneFormat.ReadScene in, PrintWriter out) {

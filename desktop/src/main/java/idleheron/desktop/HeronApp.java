@@ -3,7 +3,9 @@ package idleheron.desktop;
 import atlantafx.base.theme.PrimerDark;
 import atlantafx.base.theme.PrimerLight;
 import idleheron.formats.FormatException;
+import idleheron.formats.PictureStyle;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.usd.StageEdits;
 import idleheron.formats.usd.StageView;
 import idleheron.render.Palette;
 import java.io.InputStream;
@@ -444,10 +446,31 @@ public final class HeronApp extends Application {
                     v -> sheets.show(
                             l.asset().name() + ", layer by layer",
                             "Each layer has a letter; a prim shows the letters of the layers that speak of it.",
-                            new StageSheet(v, this::parts)));
+                            new StageSheet(
+                                    v, new StageSheet.Makes(this::parts, (prim, end) -> flatten(file, prim, end)))));
         } else {
             parts();
         }
+    }
+
+    /** One file of a stage, beside it. */
+    private void flatten(Path file, String prim, String ending) {
+        String name = String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "");
+        String what = prim.equals("/") ? "_flat" : "_" + prim.substring(prim.lastIndexOf('/') + 1);
+        Path out = file.resolveSibling(name + what + "." + ending);
+        jobs.run(
+                "write " + out.getFileName(),
+                p -> StageEdits.flatten(file, prim, out, PictureStyle.AS_IT_IS, false),
+                m -> {
+                    sheets.close();
+                    notice(
+                            out.getFileName() + ": " + m.prims() + " prims, " + m.files()
+                                    + (m.files() == 1 ? " file" : " files")
+                                    + (m.missing().isEmpty()
+                                            ? "."
+                                            : "; not found: " + String.join(", ", m.missing()) + "."),
+                            !m.missing().isEmpty());
+                });
     }
 
     /** The file on the bench, part by part. */

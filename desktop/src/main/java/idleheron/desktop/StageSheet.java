@@ -3,6 +3,7 @@ package idleheron.desktop;
 import idleheron.formats.usd.StageView;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.BiConsumer;
 import java.util.function.Function;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.geometry.Pos;
@@ -34,10 +35,18 @@ final class StageSheet extends HBox {
     private final StageView stage;
     private final TreeTableView<StageView.PrimLine> tree = new TreeTableView<>();
     private final TableView<StageView.Said> said = new TableView<>();
+    private String chosen = "/";
     private final Label who = Ui.label("Choose a prim to see who says what.", "second");
 
-    /** @param parts shows the file part by part instead */
-    StageSheet(StageView stage, Runnable parts) {
+    /**
+     * What can be made of a stage.
+     *
+     * @param parts shows the file part by part instead
+     * @param flat writes one layer, or a package, of a branch: its path, and the ending of the file
+     */
+    record Makes(Runnable parts, BiConsumer<String, String> flat) {}
+
+    StageSheet(StageView stage, Makes makes) {
         this.stage = stage;
         setSpacing(18);
         VBox left = Ui.column(6, Ui.label("Layers", "heading"));
@@ -47,7 +56,28 @@ final class StageSheet extends HBox {
         contents(left);
         stage.problems().forEach(p -> left.getChildren().add(Ui.wrapped(p.subject() + ": " + p.message(), "fault")));
         left.getChildren()
-                .add(Ui.button("Part by part", "The top layer as it is stored, every field of it", parts, "quiet"));
+                .addAll(
+                        Ui.label("Make of it", "heading"),
+                        Ui.button(
+                                "One layer",
+                                "A layer beside the file that says the same and brings nothing in",
+                                () -> makes.flat().accept("/", "usdc"),
+                                "quiet"),
+                        Ui.button(
+                                "A package",
+                                "A package beside the file, all files gathered",
+                                () -> makes.flat().accept("/", "usdz"),
+                                "quiet"),
+                        Ui.button(
+                                "The chosen branch",
+                                "A layer beside the file with the chosen prim and what it needs",
+                                () -> makes.flat().accept(chosen, "usdc"),
+                                "quiet"),
+                        Ui.button(
+                                "Part by part",
+                                "The top layer as it is stored, every field of it",
+                                makes.parts(),
+                                "quiet"));
         ScrollPane scroll = new ScrollPane(left);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
@@ -147,6 +177,7 @@ final class StageSheet extends HBox {
     }
 
     private void choose(StageView.PrimLine p) {
+        chosen = p.path();
         List<StageView.Said> all = stage.said(p.path());
         who.setText(
                 p.path() + (all.isEmpty() ? " has no properties." : ": who says what, the opinion that counts first"));

@@ -104,13 +104,21 @@ public record PictureStyle(String folder, String kind, int largest) {
         }
     }
 
-    /** The picture in the same proportions with no side longer than {@code size}; the same one where it fits. */
+    /**
+     * The picture in the same proportions with no side longer than {@code size}; the same one where it fits. Where the size is a
+     * power of two, both sides become powers of two: the next smaller ones.
+     */
     static BufferedImage within(BufferedImage image, int size) {
         double f = (double) size / Math.max(image.getWidth(), image.getHeight());
-        return f >= 1
-                ? image
-                : scaled(image, Math.max(1, (int) Math.round(image.getWidth() * f)), Math.max(1, (int)
-                        Math.round(image.getHeight() * f)));
+        if (f >= 1) {
+            return image;
+        }
+        int width = Math.max(1, (int) Math.round(image.getWidth() * f));
+        int height = Math.max(1, (int) Math.round(image.getHeight() * f));
+        boolean power = Integer.bitCount(size) == 1;
+        return power
+                ? scaled(image, Integer.highestOneBit(width), Integer.highestOneBit(height))
+                : scaled(image, width, height);
     }
 
     /** Halved until it is less than twice as large, then to size: no pixel is left out. */

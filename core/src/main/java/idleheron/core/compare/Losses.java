@@ -16,6 +16,7 @@ final class Losses {
         ShapeLosses.find(p, out);
         SurfaceLosses.find(p, out);
         MaterialLosses.find(p, out);
+        KeepsakeLosses.find(p, out);
         CacheLosses.find(p, out);
         VolumeLosses.find(p, volumes, out);
         return out;

@@ -40,6 +40,9 @@ final class UsdCacheReader {
     private final List<String> notes;
     private final String wrapper;
 
+    /** Of what is only there to be repeated, the first prim that repeats it. */
+    private final Map<String, String> firsts = new HashMap<>();
+
     /** What a prim's children may be: those under it that belong to the cache. */
     interface Kept {
         boolean holds(ComposedPrim p);
@@ -58,7 +61,17 @@ final class UsdCacheReader {
         CacheKind kind = kind(p.typeName());
         boolean shape = kind != CacheKind.GROUP && kind != CacheKind.TRANSFORM;
         if (!source.isEmpty() && kept.holds(p)) {
-            return again(p, source, x);
+            ComposedPrim other = p.find(source);
+            boolean shown = other != null && other.isThere() && kept.holds(other);
+            String held = shown ? source : firsts.putIfAbsent(source, p.path());
+            if (held != null) {
+                return again(p, held, x);
+            }
+        }
+        if (p.typeName().equals("PointInstancer")) {
+            List<CacheNode> places =
+                    new UsdInstancer(p, inCache(p.path()), notes).read(c -> read(c, kept), this::sampling);
+            return transform(p, x, places);
         }
         List<CacheNode> children = new ArrayList<>();
         for (ComposedPrim c : p.children()) {

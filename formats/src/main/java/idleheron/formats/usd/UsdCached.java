@@ -41,6 +41,7 @@ final class UsdCached {
         boolean here = UsdRead.ownTruth(p, "cache")
                 || type.equals("BasisCurves")
                 || type.equals("Points")
+                || type.equals("PointInstancer")
                 || type.equals("Mesh")
                         && (UsdRead.moving(p.property("points")) != null
                                 || UsdRead.moving(p.property("faceVertexIndices")) != null)

@@ -258,6 +258,41 @@ class UsdBridgeTest {
     }
 
     @Test
+    void places_of_an_instancer_hold_and_repeat_their_prototype() throws IOException {
+        Scene s = read("""
+                (
+                    defaultPrim = "Field"
+                    upAxis = "Y"
+                    metersPerUnit = 1
+                )
+                def PointInstancer "Field"
+                {
+                    int[] protoIndices = [0, 0, 0]
+                    point3f[] positions = [(0, 0, 0), (5, 0, 0), (9, 0, 0)]
+                    quath[] orientations = [(1, 0, 0, 0), (0.70710678, 0, 0.70710678, 0), (1, 0, 0, 0)]
+                    float3[] scales = [(1, 1, 1), (2, 2, 2), (1, 1, 1)]
+                    int64[] invisibleIds = [2]
+                    rel prototypes = </Field/Blade>
+                    def Mesh "Blade"
+                    {
+                        int[] faceVertexCounts = [3]
+                        int[] faceVertexIndices = [0, 1, 2]
+                        point3f[] points = [(0, 0, 0), (1, 0, 0), (0, 1, 0)]
+                    }
+                }
+                """);
+        Cache c = s.caches().getFirst();
+        assertThat(c.count(CacheKind.INSTANCE)).isEqualTo(1);
+        CachePose pose = new CachePose(c);
+        assertThat(pose.meshes()).hasSize(2);
+        pose.at(0, idleheron.core.cache.Between.LINEAR);
+        org.joml.Matrix4d second = new org.joml.Matrix4d(pose.world(pose.meshes()[1]));
+        org.joml.Vector3d tip = second.transformPosition(new org.joml.Vector3d(1, 0, 0));
+        assertThat(tip.x).as("turned a quarter about Y").isCloseTo(5, within(2e-3));
+        assertThat(tip.z).as("and twice as long").isCloseTo(-2, within(2e-3));
+    }
+
+    @Test
     void nodes_whose_names_are_none_and_things_under_joints_come_back() throws IOException {
         idleheron.core.scene.Node rig =
                 idleheron.core.scene.Node.of("1 rig:top", -1, NodeKind.GROUP, idleheron.core.scene.Transform.IDENTITY);
