@@ -194,10 +194,11 @@ final class SendScreen implements Screen {
         choices(s);
         if (!s.volumes().isEmpty()) {
             volume(s);
-            return;
         }
-        if (CacheTables.alone(s)) {
+        if (!s.caches().isEmpty()) {
             cache(s);
+        }
+        if (s.nodes().isEmpty()) {
             return;
         }
         long keys = s.joints().size();
@@ -284,7 +285,7 @@ final class SendScreen implements Screen {
 
     /** What can be chosen for this carrier. */
     private void choices(Scene s) {
-        boolean plain = s.volumes().isEmpty() && !(format instanceof AbcFormat);
+        boolean plain = (s.volumes().isEmpty() || format instanceof UsdFormat) && !(format instanceof AbcFormat);
         boolean bakes = format instanceof AbcFormat && s.caches().isEmpty();
         options.node().setVisible(plain);
         options.node().setManaged(plain);
@@ -308,11 +309,13 @@ final class SendScreen implements Screen {
                         Ui.fact(
                                 "axes and unit",
                                 s.stage().axes().describe() + ", " + s.stage().unitLabel())));
-        goes.getChildren()
-                .add(Ui.wrapped(
-                        "A cache has no place for axes and unit of its own; they go as metadata, which other programs"
-                                + " may not read.",
-                        "small"));
+        if (format instanceof AbcFormat) {
+            goes.getChildren()
+                    .add(Ui.wrapped(
+                            "A cache has no place for axes and unit of its own; they go as metadata, which other programs"
+                                    + " may not read.",
+                            "small"));
+        }
     }
 
     private void volume(Scene s) {

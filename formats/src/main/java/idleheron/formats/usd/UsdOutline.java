@@ -11,6 +11,7 @@ import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.UsdPackage;
 import idleheron.formats.usd.layer.Value;
+import idleheron.formats.usd.layer.ValueKind;
 import idleheron.formats.usd.layer.Words;
 import java.lang.foreign.MemorySegment;
 import java.nio.file.Path;
@@ -79,8 +80,11 @@ final class UsdOutline {
             case Numbers n -> {
                 StringBuilder out = new StringBuilder();
                 double[] d = n.count() * n.kind().width() > 4096 ? new double[0] : n.doubles();
+                boolean single =
+                        n.kind().part() == ValueKind.Part.FLOAT || n.kind().part() == ValueKind.Part.HALF;
                 for (int i = 0; i < Math.min(SHOWN, d.length); i++) {
-                    out.append(i > 0 ? ", " : "").append(d[i] == Math.rint(d[i]) ? (long) d[i] + "" : d[i] + "");
+                    String real = single ? Float.toString((float) d[i]) : Double.toString(d[i]);
+                    out.append(i > 0 ? ", " : "").append(d[i] == Math.rint(d[i]) ? Long.toString((long) d[i]) : real);
                 }
                 yield out + (d.length > SHOWN || n.count() > 0 && d.length == 0 ? " …" : "");
             }
