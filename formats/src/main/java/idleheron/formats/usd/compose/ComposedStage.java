@@ -23,6 +23,7 @@ public final class ComposedStage {
     private final PrimIndexer indexer;
     private final List<Problem> problems;
     private final Map<ComposedPrim, List<ComposedPrim>> children = new HashMap<>();
+    private final Map<String, ComposedPrim> byPath = new HashMap<>();
     private @Nullable List<ComposedPrim> tops;
     private int prims;
 
@@ -101,6 +102,7 @@ public final class ComposedStage {
             throw new IllegalArgumentException("a stage of more than " + MOST_PRIMS + " prims");
         }
         ComposedPrim out = new ComposedPrim(this, parent, index);
+        byPath.put(out.path(), out);
         if (out.metadata(Field.RELOCATES) != null) {
             tell(new Problem(Problem.RELOCATES, out.path(), "relocates are recognised and not followed"));
         }
@@ -126,6 +128,10 @@ public final class ComposedStage {
 
     /** The prim at a path, or null. */
     public @Nullable ComposedPrim prim(String path) {
+        ComposedPrim known = byPath.get(path);
+        if (known != null) {
+            return known;
+        }
         List<ComposedPrim> at = tops();
         ComposedPrim found = null;
         for (String name : SpecPath.parts(path)) {
