@@ -37,6 +37,9 @@ final class UsdShadeReader {
         {"displacement", "DisplacementColor"}
     };
 
+    /** Inputs of a transform of coordinates. */
+    static final List<String> PLACING = List.of("rotation", "scale", "translation");
+
     private static final Vec3 GREY = new Vec3(0.18, 0.18, 0.18);
     private static final int LARGEST_INSIDE = 1 << 28;
     private static final int LONGEST_CHAIN = 32;
@@ -165,6 +168,7 @@ final class UsdShadeReader {
                 more.add(new FreeProperty(key.substring("inputs:".length()), "token", new FreeProperty.Text(v)));
             }
         }
+        placed(p, more);
         String relative = asset.startsWith("./") ? asset.substring(2) : asset;
         textureIndex.put(id + " " + uvSet, textures.size());
         textures.add(
@@ -179,6 +183,20 @@ final class UsdShadeReader {
         } catch (IOException e) {
             notes.add(id + ": " + e.getMessage());
             return null;
+        }
+    }
+
+    /** What a transform of the coordinates says: turn in degrees, scale, shift. */
+    private void placed(ComposedPrim texture, List<FreeProperty> out) {
+        ComposedProperty st = source(texture.property("inputs:st"));
+        if (st == null || !UsdRead.word(st.prim(), "info:id", "").equals("UsdTransform2d")) {
+            return;
+        }
+        for (String name : PLACING) {
+            Numbers n = UsdRead.numbers(st.prim(), "inputs:" + name);
+            if (n != null) {
+                out.add(new FreeProperty("st:" + name, n.kind().text(), new FreeProperty.Numbers(n.doubles())));
+            }
         }
     }
 

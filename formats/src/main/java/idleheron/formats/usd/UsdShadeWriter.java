@@ -17,6 +17,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** Materials as preview surfaces; the layout is told at {@link UsdShadeReader}. */
 final class UsdShadeWriter {
@@ -123,7 +124,9 @@ final class UsdShadeWriter {
             }
         }
         String coordinates = name + "_st";
-        file.add(connected("inputs:st", "float2", path + "/" + coordinates + ".outputs:result"));
+        Spec placing = placing(t, name + "_place", path + "/" + coordinates);
+        String from = placing == null ? coordinates : placing.name();
+        file.add(connected("inputs:st", "float2", path + "/" + from + ".outputs:result"));
         boolean one = "float".equals(INPUT_TYPES.get(input));
         String output = one ? input.equals("opacity") ? "outputs:a" : "outputs:r" : "outputs:rgb";
         file.add(Spec.attribute(output, one ? "float" : "float3", false));
@@ -133,9 +136,32 @@ final class UsdShadeWriter {
                 "inputs:varname", "string", Words.string(t.uvSet().isEmpty() ? "st" : UsdNames.plain(t.uvSet()))));
         reader.add(Spec.attribute("outputs:result", "float2", false));
         material.add(file);
+        if (placing != null) {
+            material.add(placing);
+        }
         material.add(reader);
         surface.add(connected(
                 "inputs:" + input, INPUT_TYPES.getOrDefault(input, "float3"), path + "/" + name + "." + output));
+    }
+
+    /** The transform of a picture's coordinates, or null where it has none. */
+    private static @Nullable Spec placing(Texture t, String name, String coordinates) {
+        Spec out = Spec.prim(name, Specifier.DEF, "Shader");
+        for (FreeProperty p : t.properties()) {
+            String input = p.name().startsWith("st:") ? p.name().substring("st:".length()) : "";
+            if (UsdShadeReader.PLACING.contains(input) && p.value() instanceof FreeProperty.Numbers n) {
+                ValueKind kind = input.equals("rotation") ? ValueKind.FLOAT : ValueKind.FLOAT2;
+                if (n.values().length == kind.width()) {
+                    out.add(UsdBuild.attribute("inputs:" + input, kind.text(), Numbers.one(kind, n.values())));
+                }
+            }
+        }
+        if (out.properties().isEmpty()) {
+            return null;
+        }
+        out.add(UsdBuild.uniform("info:id", "token", Words.token("UsdTransform2d")));
+        out.add(connected("inputs:in", "float2", coordinates + ".outputs:result"));
+        return out.add(Spec.attribute("outputs:result", "float2", false));
     }
 
     /** The path as a layer writes it: with strokes, and relative where it is. */

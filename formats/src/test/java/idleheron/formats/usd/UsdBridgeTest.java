@@ -258,6 +258,50 @@ class UsdBridgeTest {
     }
 
     @Test
+    void a_picture_keeps_its_file_its_coordinates_and_where_they_are_moved_to() throws IOException {
+        String shader = "def Shader \"%s\" { uniform token info:id = \"%s\"; %s }\n";
+        Scene s = read("""
+                (
+                    defaultPrim = "R"
+                )
+                def Mesh "R"
+                {
+                    rel material:binding = </R/M>
+                    int[] faceVertexCounts = [3]
+                    int[] faceVertexIndices = [0, 1, 2]
+                    point3f[] points = [(0, 0, 0), (1, 0, 0), (0, 1, 0)]
+                    def Material "M"
+                    {
+                        token outputs:surface.connect = </R/M/S.outputs:surface>
+                """
+                + shader.formatted(
+                        "S",
+                        "UsdPreviewSurface",
+                        "color3f inputs:diffuseColor.connect = </R/M/T.outputs:rgb>; token outputs:surface")
+                + shader.formatted(
+                        "T",
+                        "UsdUVTexture",
+                        "asset inputs:file = @./wax.png@; float2 inputs:st.connect = </R/M/P.outputs:result>; token inputs:wrapS = \"repeat\"; float3 outputs:rgb")
+                + shader.formatted(
+                        "P",
+                        "UsdTransform2d",
+                        "float inputs:rotation = 30; float2 inputs:scale = (2, 3); float2 inputs:in.connect = </R/M/U.outputs:result>; float2 outputs:result")
+                + shader.formatted(
+                        "U", "UsdPrimvarReader_float2", "string inputs:varname = \"second\"; float2 outputs:result")
+                + "    }\n}\n");
+        for (Scene t : new Scene[] {s, again(s, UsdFormat.TEXT)}) {
+            var picture = t.textures().getFirst();
+            assertThat(picture.fileName()).isEqualTo("wax.png");
+            assertThat(picture.uvSet()).isEqualTo("second");
+            assertThat(picture.found()).isFalse();
+            assertThat(picture.properties())
+                    .extracting(p -> p.name() + "=" + p.shown())
+                    .contains("st:rotation=30", "st:scale=2, 3", "wrapS=repeat");
+            assertThat(t.materials().getFirst().texture()).isZero();
+        }
+    }
+
+    @Test
     void places_of_an_instancer_hold_and_repeat_their_prototype() throws IOException {
         Scene s = read("""
                 (
