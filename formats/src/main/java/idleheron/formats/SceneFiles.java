@@ -15,10 +15,8 @@ import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.nio.channels.FileChannel;
-import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
@@ -173,11 +171,7 @@ public final class SceneFiles {
         try {
             format.write(scene, variant, draft, progress.part(0, 0.6));
             SceneFormat.ReadScene back = read(draft, progress.part(0.6, 1));
-            try {
-                Files.move(draft, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-            } catch (AtomicMoveNotSupportedException e) {
-                Files.move(draft, target, StandardCopyOption.REPLACE_EXISTING);
-            }
+            WorkFiles.replace(draft, target);
             String name = String.valueOf(target.getFileName());
             return new SceneFormat.ReadScene(back.scene().withName(name), back.format(), back.variant(), back.bytes());
         } finally {

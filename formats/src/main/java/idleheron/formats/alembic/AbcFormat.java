@@ -14,12 +14,11 @@ import idleheron.core.time.FrameRate;
 import idleheron.formats.FormatException;
 import idleheron.formats.Outline;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.WorkFiles;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -60,7 +59,7 @@ public final class AbcFormat implements SceneFormat {
     @Override
     public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
-        MemorySegment kept = kept(file, bytes);
+        MemorySegment kept = WorkFiles.kept(file, bytes);
         refuseOlder(file, name, kept);
         AbcArchive archive = AbcReader.read(name, kept, progress);
         Cache cache = AbcSceneReader.read(archive);
@@ -73,18 +72,6 @@ public final class AbcFormat implements SceneFormat {
         Scene scene = Scene.bare(name, stage(archive, cache)).withNotes(notes).withCaches(List.of(cache));
         progress.at(1, "read");
         return new ReadScene(scene, name(), OGAWA, bytes.byteSize());
-    }
-
-    /** Bytes that last as long as they are used: mapped once more where they are a file's. */
-    private static MemorySegment kept(Path file, MemorySegment bytes) throws FormatException {
-        if (!bytes.isMapped()) {
-            return bytes;
-        }
-        try (FileChannel c = FileChannel.open(file)) {
-            return c.map(FileChannel.MapMode.READ_ONLY, 0, c.size(), Arena.ofAuto());
-        } catch (IOException e) {
-            throw FormatException.in(String.valueOf(file.getFileName()), "a file", String.valueOf(e.getMessage()), e);
-        }
     }
 
     private static void refuseOlder(Path file, String name, MemorySegment bytes) throws FormatException {

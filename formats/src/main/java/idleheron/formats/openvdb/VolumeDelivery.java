@@ -7,13 +7,12 @@ import idleheron.core.volume.GridChecksums;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.GridMetadata;
 import idleheron.core.volume.Volume;
+import idleheron.formats.WorkFiles;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
@@ -96,11 +95,7 @@ public final class VolumeDelivery {
                 new VdbWriter(options).write(grids, m, out, progress.part(0.3, 0.7));
             }
             Part p = prove(grids, draft, file, frame.number(), progress.part(0.7, 1));
-            try {
-                Files.move(draft, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-            } catch (AtomicMoveNotSupportedException e) {
-                Files.move(draft, file, StandardCopyOption.REPLACE_EXISTING);
-            }
+            WorkFiles.replace(draft, file);
             return p;
         } finally {
             Files.deleteIfExists(draft);

@@ -1,6 +1,7 @@
 package idleheron.formats.usd;
 
 import idleheron.formats.PictureStyle;
+import idleheron.formats.WorkFiles;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedStage;
 import idleheron.formats.usd.compose.Flatten;
@@ -19,10 +20,8 @@ import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.nio.channels.FileChannel;
-import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -33,7 +32,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
-import java.util.stream.Stream;
 
 /**
  * Stages made into one file without going through a scene, so that everything a layer can say stays: flattened, a branch with
@@ -91,19 +89,11 @@ public final class StageEdits {
                 MemorySegment b = back.map(FileChannel.MapMode.READ_ONLY, 0, back.size(), Arena.ofAuto());
                 UsdFormat.stage(draft, b);
             }
-            try {
-                Files.move(draft, out, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-            } catch (AtomicMoveNotSupportedException x) {
-                Files.move(draft, out, StandardCopyOption.REPLACE_EXISTING);
-            }
+            WorkFiles.replace(draft, out);
             return made;
         } finally {
             Files.deleteIfExists(draft);
-            try (Stream<Path> all = Files.walk(work)) {
-                for (Path p : all.sorted(java.util.Comparator.reverseOrder()).toList()) {
-                    Files.deleteIfExists(p);
-                }
-            }
+            WorkFiles.delete(work);
         }
     }
 

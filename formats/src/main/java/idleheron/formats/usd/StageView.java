@@ -1,6 +1,7 @@
 package idleheron.formats.usd;
 
 import idleheron.core.job.Progress;
+import idleheron.formats.WorkFiles;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
@@ -14,9 +15,7 @@ import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.UsdPackage;
 import idleheron.formats.usd.layer.Value;
 import java.io.IOException;
-import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
-import java.nio.channels.FileChannel;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -71,10 +70,7 @@ public final class StageView {
 
     /** @throws IOException when the file is no stage or cannot be read */
     public static StageView of(Path file, Progress progress) throws IOException {
-        MemorySegment bytes;
-        try (FileChannel c = FileChannel.open(file)) {
-            bytes = c.map(FileChannel.MapMode.READ_ONLY, 0, c.size(), Arena.ofAuto());
-        }
+        MemorySegment bytes = WorkFiles.mapped(file);
         StageView out = new StageView(UsdFormat.stage(file, bytes));
         progress.at(0.3, "putting the stage together");
         out.stage.each(p -> {});

@@ -8,6 +8,7 @@ import idleheron.core.inspect.Severity;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.formats.FormatException;
+import idleheron.formats.WorkFiles;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
@@ -22,9 +23,7 @@ import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.UsdPackage;
 import idleheron.formats.usd.layer.Value;
 import java.io.IOException;
-import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -66,10 +65,7 @@ public final class UsdChecks {
             if (!Files.isRegularFile(file)) {
                 return List.of();
             }
-            MemorySegment bytes;
-            try (FileChannel c = FileChannel.open(file)) {
-                bytes = c.map(FileChannel.MapMode.READ_ONLY, 0, c.size(), Arena.ofAuto());
-            }
+            MemorySegment bytes = WorkFiles.mapped(file);
             if (Layers.form(bytes) == Layers.Form.OTHER) {
                 return List.of();
             }

@@ -9,13 +9,12 @@ import idleheron.formats.Delivery;
 import idleheron.formats.PictureFiles;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.WorkFiles;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VolumeDelivery;
 import java.io.IOException;
-import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -103,11 +102,7 @@ public final class UsdDelivery {
         try {
             UsdFormat.writeClip(scene, clip.name(), asset, variant, draft);
             SceneFormat.ReadScene back = SceneFiles.read(draft, Progress.NONE);
-            try {
-                Files.move(draft, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-            } catch (AtomicMoveNotSupportedException e) {
-                Files.move(draft, target, StandardCopyOption.REPLACE_EXISTING);
-            }
+            WorkFiles.replace(draft, target);
             return back;
         } finally {
             Files.deleteIfExists(draft);

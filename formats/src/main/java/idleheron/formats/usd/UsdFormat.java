@@ -5,15 +5,14 @@ import idleheron.core.scene.Scene;
 import idleheron.formats.FormatException;
 import idleheron.formats.Outline;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.WorkFiles;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedStage;
 import idleheron.formats.usd.layer.Layer;
 import idleheron.formats.usd.layer.Layers;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -53,20 +52,8 @@ public final class UsdFormat implements SceneFormat {
     /** The stage that a file is the top of. */
     public static ComposedStage stage(Path file, MemorySegment bytes) throws FormatException {
         Assets assets = new Assets();
-        MemorySegment kept = kept(file, bytes);
+        MemorySegment kept = WorkFiles.kept(file, bytes);
         return ComposedStage.open(assets.rootOf(file, kept), assets, true);
-    }
-
-    /** Bytes that last as long as they are used: mapped once more where they are a file's. */
-    private static MemorySegment kept(Path file, MemorySegment bytes) throws FormatException {
-        if (!bytes.isMapped()) {
-            return bytes;
-        }
-        try (FileChannel c = FileChannel.open(file)) {
-            return c.map(FileChannel.MapMode.READ_ONLY, 0, c.size(), Arena.ofAuto());
-        } catch (IOException e) {
-            throw FormatException.in(String.valueOf(file.getFileName()), "a file", String.valueOf(e.getMessage()), e);
-        }
     }
 
     @Override

@@ -4,6 +4,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.formats.PictureFiles;
+import idleheron.formats.WorkFiles;
 import idleheron.formats.usd.layer.Layers;
 import idleheron.formats.usd.layer.UsdPackage;
 import java.io.IOException;
@@ -14,7 +15,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** A scene as one package: a crate first, then its pictures. */
@@ -45,11 +45,7 @@ final class UsdPackaging {
             progress.at(0.5, "packing");
             UsdPackage.write(contents, file);
         } finally {
-            try (Stream<Path> all = Files.walk(work)) {
-                for (Path p : all.sorted(java.util.Comparator.reverseOrder()).toList()) {
-                    Files.deleteIfExists(p);
-                }
-            }
+            WorkFiles.delete(work);
         }
     }
 

@@ -53,11 +53,8 @@ final class UsdXform {
             if (times == null || values == null) {
                 return rest == null ? new double[0] : rest;
             }
-            int i = Math.max(
-                    0,
-                    Arrays.binarySearch(times, time) >= 0
-                            ? Arrays.binarySearch(times, time)
-                            : -Arrays.binarySearch(times, time) - 2);
+            int found = Arrays.binarySearch(times, time);
+            int i = found >= 0 ? found : Math.max(0, -found - 2);
             if (time <= times[0]) {
                 return values[0];
             }

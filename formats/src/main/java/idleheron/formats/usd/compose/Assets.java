@@ -1,13 +1,12 @@
 package idleheron.formats.usd.compose;
 
 import idleheron.formats.FormatException;
+import idleheron.formats.WorkFiles;
 import idleheron.formats.usd.layer.Layer;
 import idleheron.formats.usd.layer.Layers;
 import idleheron.formats.usd.layer.UsdPackage;
 import java.io.IOException;
-import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
@@ -125,9 +124,7 @@ public final class Assets {
             if (!Files.isRegularFile(p)) {
                 return null;
             }
-            try (FileChannel c = FileChannel.open(p)) {
-                known = c.map(FileChannel.MapMode.READ_ONLY, 0, c.size(), Arena.ofAuto());
-            }
+            known = WorkFiles.mapped(p);
             opened.put(file, known);
         }
         String within = inside(id);
@@ -141,11 +138,6 @@ public final class Assets {
         }
         UsdPackage.Entry e = p.find(within);
         return e == null ? null : e.bytes();
-    }
-
-    /** The package that a file is, or null. */
-    public @Nullable UsdPackage packageOf(String id) {
-        return packages.get(fileOf(id));
     }
 
     /**

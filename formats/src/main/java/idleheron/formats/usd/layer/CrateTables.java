@@ -111,10 +111,6 @@ final class CrateTables {
         return version >= 0x400;
     }
 
-    String versionText() {
-        return "0." + (version >> 8) + "." + (version & 255);
-    }
-
     private void sections(ByteCursor in, long toc) throws FormatException {
         if (toc < HEAD || toc > in.size() - 8) {
             throw FormatException.at(

@@ -13,16 +13,4 @@ public record Reference(String asset, String prim, TimeOffset offset, Value.Dict
     public static Reference to(String asset, String prim) {
         return new Reference(asset, prim, TimeOffset.NONE, Value.Dictionary.EMPTY, false);
     }
-
-    public static Reference payloadTo(String asset, String prim) {
-        return new Reference(asset, prim, TimeOffset.NONE, Value.Dictionary.EMPTY, true);
-    }
-
-    public Reference withAsset(String value) {
-        return new Reference(value, prim, offset, data, payload);
-    }
-
-    public Reference withPrim(String value) {
-        return new Reference(asset, value, offset, data, payload);
-    }
 }
