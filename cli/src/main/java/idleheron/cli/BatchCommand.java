@@ -1,15 +1,15 @@
 package idleheron.cli;
 
-import idleheron.core.compare.Comparison;
-import idleheron.core.compare.Tolerances;
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.Proof;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
-import idleheron.formats.FormatException;
+import idleheron.formats.Delivery;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.Failures;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
@@ -76,7 +76,7 @@ final class BatchCommand implements Callable<Integer> {
             }
         }
         Done[] done = new Done[files.size()];
-        Cores.each(done.length, i -> done[i] = one(files.get(i), r));
+        Cores.each(done.length, i -> done[i] = one(files.get(i), files, r));
         PrintWriter writer = spec.commandLine().getOut();
         int[] count = new int[State.values().length];
         for (int i = 0; i < done.length; i++) {
@@ -108,13 +108,13 @@ final class BatchCommand implements Callable<Integer> {
         return all;
     }
 
-    private Done one(Path file, Recipe r) {
+    private Done one(Path file, List<Path> files, Recipe r) {
         try {
             SceneFormat.ReadScene read = SceneFiles.read(file, Progress.NONE);
             Scene scene = read.scene();
             double worst = 0;
             for (Remedy remedy : r.remedies()) {
-                Scene after = remedy.apply(scene);
+                Scene after = Choices.applied(remedy, scene);
                 worst = Math.max(
                         worst, Proof.of(scene, after, Progress.NONE).worst().value());
                 scene = after;
@@ -125,17 +125,20 @@ final class BatchCommand implements Callable<Integer> {
                     .orElseThrow();
             String kind = variant == null ? format.variants().getFirst() : variant;
             Path target = out.resolve(String.valueOf(file.getFileName()));
-            Scene back = SceneFiles.write(scene, target, format, kind, overwrite, Progress.NONE)
-                    .scene();
-            Comparison proof = Comparison.of(scene, back, Tolerances.DEFAULT, true, Progress.NONE);
-            String text = r.remedies().size() + " remedies, surface moves "
-                    + idleheron.core.Figure.of(worst, "mm").text() + ", read back "
-                    + proof.verdict().word();
-            return new Done(proof.verdict().isFault() ? State.FAULTS : State.CLEAN, text);
-        } catch (FormatException e) {
+            try (Drafts drafts = new Drafts(overwrite, files)) {
+                Delivery.Outcome done = Delivery.PLAIN.write(
+                        scene, file.toAbsolutePath().getParent(), target, format, kind, drafts, Progress.NONE);
+                boolean sound = done.parts().stream().allMatch(Delivery.Part::sound);
+                String text = r.remedies().size() + " remedies, surface moves "
+                        + idleheron.core.Figure.of(worst, "mm").text() + ", read back "
+                        + done.parts().getFirst().proof().verdict().word()
+                        + (done.placed() ? "" : ", so the file that was there is kept");
+                return new Done(sound ? State.CLEAN : State.FAULTS, text);
+            }
+        } catch (UsageException e) {
             return new Done(State.UNREADABLE, String.valueOf(e.getMessage()));
-        } catch (IOException e) {
-            return new Done(State.UNREADABLE, e.toString());
+        } catch (IOException | RuntimeException | Error e) { // one file takes nobody else with it
+            return new Done(State.UNREADABLE, Failures.sentence(e, "batch " + file));
         }
     }
 }

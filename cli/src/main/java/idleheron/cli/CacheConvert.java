@@ -2,28 +2,26 @@ package idleheron.cli;
 
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheSize;
-import idleheron.core.compare.Comparison;
-import idleheron.core.compare.Tolerances;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.ChangeCache;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
-import idleheron.formats.SceneFiles;
+import idleheron.formats.Delivery;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.alembic.CacheDelivery;
+import idleheron.formats.disk.Drafts;
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Writes caches: those that were read, changed, or the bake of what moves. */
-record CacheConvert(Path target, boolean overwrite, PrintWriter out, PrintWriter err) {
+record CacheConvert(Path in, Path target, boolean overwrite, PrintWriter out, PrintWriter err) {
 
     int convert(
             Scene read,
@@ -36,9 +34,7 @@ record CacheConvert(Path target, boolean overwrite, PrintWriter out, PrintWriter
         if (!(format instanceof AbcFormat)) {
             throw new UsageException("a cache goes into .abc files or a stage; " + format.name() + " holds none");
         }
-        if (Files.exists(target) && !overwrite) {
-            throw new UsageException(target + " is already there; --overwrite replaces it");
-        }
+        Choices.free(List.of(target), overwrite, List.of(in));
         List<Remedy> all = new ArrayList<>(remedies);
         Scene scene = read;
         if (read.caches().isEmpty()) {
@@ -58,12 +54,16 @@ record CacheConvert(Path target, boolean overwrite, PrintWriter out, PrintWriter
             err.println(s.remedy().title() + ": " + s.measure() + " " + s.before() + " → " + s.after()
                     + (s.voxels().isEmpty() ? "" : "; " + s.voxels()));
         }
-        SceneFormat.ReadScene back = SceneFiles.write(
-                ready.scene(), target, format, format.variants().getFirst(), overwrite, Progress.NONE);
-        Comparison proof = Comparison.of(ready.scene(), back.scene(), Tolerances.DEFAULT, true, Progress.NONE);
-        out.println(target + ": " + format.name() + " " + back.variant() + ", " + CacheSize.text(back.bytes())
-                + ", read back " + proof.verdict().word());
-        return proof.verdict().isFault() ? Main.FAULTS : Main.CLEAN;
+        try (Drafts drafts = new Drafts(overwrite, List.of(in))) {
+            Delivery.Outcome done = Delivery.PLAIN.write(
+                    ready.scene(), null, target, format, format.variants().getFirst(), drafts, Progress.NONE);
+            Delivery.Part p = done.parts().getFirst();
+            out.println(target + ": " + format.name() + " " + p.back().variant() + ", "
+                    + CacheSize.text(p.back().bytes()) + ", read back "
+                    + p.proof().verdict().word()
+                    + (done.placed() ? "" : ", so the file that was there is kept"));
+            return p.sound() ? Main.CLEAN : Main.FAULTS;
+        }
     }
 
     /** What moves, with its remedies first, as a cache of the clip's frames. */
@@ -78,7 +78,7 @@ record CacheConvert(Path target, boolean overwrite, PrintWriter out, PrintWriter
         }
         Scene scene = read;
         for (Remedy r : remedies) {
-            scene = r.apply(scene);
+            scene = Choices.applied(r, scene);
         }
         Clip c = clip == null ? null : Choices.clip(scene, clip);
         double[] span = frames == null ? null : SampleCommand.range(frames);

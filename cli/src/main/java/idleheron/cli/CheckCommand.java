@@ -10,6 +10,7 @@ import idleheron.core.scene.Scene;
 import idleheron.formats.LinkChecks;
 import idleheron.formats.PictureChecks;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.disk.FileBytes;
 import idleheron.formats.usd.UsdChecks;
 import idleheron.report.CheckJson;
 import idleheron.report.Json;
@@ -62,6 +63,7 @@ final class CheckCommand implements Callable<Integer> {
         }
         findings.addAll(VolumeDepths.of(scene, Progress.NONE));
         findings.addAll(CacheDepths.of(scene, Progress.NONE));
+        FileBytes.settled();
         findings.sort(Comparator.comparing(Finding::severity));
         PrintWriter out = spec.commandLine().getOut();
         if (json) {

@@ -6,11 +6,14 @@ import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.formats.PictureFiles;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.Failures;
 import idleheron.rehearsal.ConventionFiles;
 import idleheron.rehearsal.Conventions;
 import idleheron.rehearsal.StandIn;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -90,6 +93,29 @@ final class Choices {
             return RemedyCodes.of(code, value, convention);
         } catch (IllegalArgumentException e) {
             throw new UsageException("--remedy " + told + ": " + e.getMessage());
+        }
+    }
+
+    /** Says no before any work to targets that may not be written. */
+    static void free(List<Path> targets, boolean overwrite, List<Path> sources) throws IOException {
+        for (Path f : targets) {
+            if (Files.exists(f, LinkOption.NOFOLLOW_LINKS) && !overwrite) {
+                throw new UsageException(f + " is already there; --overwrite replaces it");
+            }
+        }
+        try (Drafts drafts = new Drafts(overwrite, sources)) {
+            drafts.check(targets);
+        } catch (IOException e) {
+            throw new UsageException(Failures.text(e));
+        }
+    }
+
+    /** The scene with a remedy; what the remedy cannot take is wrong usage. */
+    static Scene applied(Remedy r, Scene scene) {
+        try {
+            return r.apply(scene);
+        } catch (IllegalArgumentException e) {
+            throw new UsageException("--remedy " + r.code() + ": " + e.getMessage());
         }
     }
 

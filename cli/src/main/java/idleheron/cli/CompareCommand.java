@@ -6,6 +6,8 @@ import idleheron.core.compare.TopicResult;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.FileBytes;
 import idleheron.report.CompareCsv;
 import idleheron.report.CompareJson;
 import idleheron.report.Json;
@@ -14,9 +16,8 @@ import idleheron.report.PdfReport;
 import idleheron.report.Report;
 import idleheron.report.TermsJson;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.io.PrintWriter;
-import java.nio.file.Files;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -71,10 +72,20 @@ final class CompareCommand implements Callable<Integer> {
         if (!as.equals("meant") && !as.equals("stored")) {
             throw new UsageException("--as " + as + ", expected stored or meant");
         }
+        if (report != null) {
+            if (!KINDS.contains(ending(report))) {
+                throw new UsageException("--report " + report + ", expected a name that ends in "
+                        + String.join(", ", KINDS.subList(0, KINDS.size() - 1)) + " or " + KINDS.getLast());
+            }
+            try (Drafts drafts = new Drafts(true, everyFile())) {
+                drafts.check(List.of(report));
+            }
+        }
         Tolerances limits = tolerance == null ? Tolerances.DEFAULT : TermsJson.read(tolerance);
         Scene sent = all(sentFile, sentAlso);
         Scene returned = all(returnedFile, returnedAlso);
         Comparison c = Comparison.of(sent, returned, limits, as.equals("meant"), Progress.NONE);
+        FileBytes.settled();
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
             out.println(Json.text(CompareJson.of(c)));
@@ -101,22 +112,27 @@ final class CompareCommand implements Callable<Integer> {
         return SceneFiles.together(files, Progress.NONE).scene();
     }
 
-    /** In the kind that the file's ending names. */
+    /** The kinds of reports, by the endings of their names. */
+    private static final List<String> KINDS = List.of(".html", ".htm", ".pdf", ".json", ".csv");
+
+    private static String ending(Path report) {
+        String name = String.valueOf(report.getFileName()).toLowerCase(java.util.Locale.ROOT);
+        int dot = name.lastIndexOf('.');
+        return dot < 0 ? "" : name.substring(dot);
+    }
+
+    /** In the kind that the file's ending names; never on a file that was read. */
     private void leave(Path to, Scene sent, Scene returned, Comparison c, Tolerances limits) throws IOException {
-        String name = String.valueOf(to.getFileName()).toLowerCase(java.util.Locale.ROOT);
         Paper paper =
                 new Paper("", "", LocalDate.now(ZoneId.systemDefault()).toString(), limits, Paper.sources(everyFile()));
-        if (name.endsWith(".pdf")) {
-            try (OutputStream out = Files.newOutputStream(to)) {
-                PdfReport.write(sent, returned, c, paper, out);
+        Drafts.write(to, true, everyFile(), out -> {
+            switch (ending(to)) {
+                case ".pdf" -> PdfReport.write(sent, returned, c, paper, out);
+                case ".csv" -> out.write(CompareCsv.of(c).getBytes(StandardCharsets.UTF_8));
+                case ".json" -> out.write(Json.text(CompareJson.of(c)).getBytes(StandardCharsets.UTF_8));
+                default -> out.write(Report.html(sent, returned, c, paper).getBytes(StandardCharsets.UTF_8));
             }
-        } else if (name.endsWith(".csv")) {
-            Files.writeString(to, CompareCsv.of(c));
-        } else if (name.endsWith(".json")) {
-            Files.writeString(to, Json.text(CompareJson.of(c)));
-        } else {
-            Files.writeString(to, Report.html(sent, returned, c, paper));
-        }
+        });
     }
 
     private static void print(Comparison c, PrintWriter out) {

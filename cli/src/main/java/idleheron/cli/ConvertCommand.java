@@ -1,8 +1,6 @@
 package idleheron.cli;
 
-import idleheron.core.compare.Comparison;
 import idleheron.core.compare.SkeletonFit;
-import idleheron.core.compare.Tolerances;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
@@ -15,12 +13,12 @@ import idleheron.formats.PictureStyle;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.alembic.AbcFormat;
+import idleheron.formats.disk.Drafts;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.usd.StageEdits;
 import idleheron.formats.usd.UsdFormat;
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -94,6 +92,12 @@ final class ConvertCommand implements Callable<Integer> {
     int pictureSize;
 
     @Option(
+            names = "--pictures-from",
+            paramLabel = "FOLDER",
+            description = "from where pictures may travel, besides the folder of IN and what is below it")
+    List<Path> picturesFrom = new ArrayList<>();
+
+    @Option(
             names = "--fits",
             paramLabel = "DELIVERED",
             description = "holds the skeleton against one that was delivered before")
@@ -149,6 +153,7 @@ final class ConvertCommand implements Callable<Integer> {
         Scene read = SceneFiles.read(in, Progress.NONE).scene();
         if (format instanceof AbcFormat || !read.caches().isEmpty() && !stage) {
             return new CacheConvert(
+                            in,
                             outFile,
                             overwrite,
                             spec.commandLine().getOut(),
@@ -167,11 +172,7 @@ final class ConvertCommand implements Callable<Integer> {
         Delivery delivery = delivery(Choices.convention(destination));
         PrintWriter err = spec.commandLine().getErr();
         Scene scene = chosen(read);
-        for (Path f : delivery.files(scene, outFile)) {
-            if (Files.exists(f) && !overwrite) {
-                throw new UsageException(f + " is already there; --overwrite replaces it");
-            }
-        }
+        Choices.free(delivery.files(scene, outFile), overwrite, List.of(in));
         scene = made(scene, all, err);
         boolean sound = true;
         if (fits != null) {
@@ -182,13 +183,17 @@ final class ConvertCommand implements Callable<Integer> {
             sound = fit.fits();
         }
         Path folder = in.toAbsolutePath().getParent();
-        for (Delivery.Part p : delivery.write(scene, folder, outFile, format, kind, overwrite, Progress.NONE)) {
-            Comparison proof = Comparison.of(p.sent(), p.back().scene(), Tolerances.DEFAULT, true, Progress.NONE);
-            sound &= !proof.verdict().isFault();
-            spec.commandLine()
-                    .getOut()
-                    .println(p.file() + ": " + format.name() + " " + kind + ", read back "
-                            + proof.verdict().word());
+        try (Drafts drafts = new Drafts(overwrite, List.of(in))) {
+            Delivery.Outcome done = delivery.write(scene, folder, outFile, format, kind, drafts, Progress.NONE);
+            for (Delivery.Part p : done.parts()) {
+                sound &= p.sound();
+                spec.commandLine()
+                        .getOut()
+                        .println(p.file() + ": " + format.name() + " " + kind + ", read back "
+                                + p.proof().verdict().word()
+                                + (done.placed() ? "" : ", so the file that was there is kept"));
+            }
+            done.left().forEach(l -> err.println("heron: " + l));
         }
         return sound ? Main.CLEAN : Main.FAULTS;
     }
@@ -221,7 +226,7 @@ final class ConvertCommand implements Callable<Integer> {
         }
         Scene scene = read;
         for (Remedy r : all) {
-            Scene after = r.apply(scene);
+            Scene after = Choices.applied(r, scene);
             err.println(r.title() + ": surface moves "
                     + Proof.of(scene, after, Progress.NONE).worst().full());
             scene = after;
@@ -239,7 +244,7 @@ final class ConvertCommand implements Callable<Integer> {
                             + s.voxels());
         }
         scene = ready.scene();
-        new VolumeConvert(outFile, kind, overwrite, spec.commandLine().getOut()).write(scene, company, all);
+        new VolumeConvert(in, outFile, kind, overwrite, spec.commandLine().getOut()).write(scene, company, all);
         return Main.CLEAN;
     }
 
@@ -247,11 +252,12 @@ final class ConvertCommand implements Callable<Integer> {
     private Delivery delivery(@Nullable Convention c) {
         try {
             Delivery d = new Delivery(
-                    Choices.cargo(without, bake),
-                    clipsApart || c != null && c.more().clipsApart(),
-                    Choices.pictures(pictures),
-                    new PictureStyle("", pictureKind, pictureSize),
-                    Convention.Layout.PLAIN);
+                            Choices.cargo(without, bake),
+                            clipsApart || c != null && c.more().clipsApart(),
+                            Choices.pictures(pictures),
+                            new PictureStyle("", pictureKind, pictureSize),
+                            Convention.Layout.PLAIN)
+                    .withPictureFolders(picturesFrom);
             return c == null ? d : d.laidOut(c.more().layout());
         } catch (IllegalArgumentException e) {
             throw new UsageException(String.valueOf(e.getMessage()));

@@ -21,6 +21,7 @@ import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.disk.FileBytes;
 import idleheron.formats.usd.StageView;
 import idleheron.report.FactsJson;
 import idleheron.report.Json;
@@ -68,7 +69,9 @@ final class FactsCommand implements Callable<Integer> {
                             .put("way", l.way())
                             .put("form", l.form())
                             .put("bytes", l.bytes()));
-            out.println(Json.text(facts));
+            String text = Json.text(facts);
+            FileBytes.settled();
+            out.println(text);
         } else {
             print(in, out);
             layers(in)

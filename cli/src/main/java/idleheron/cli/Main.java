@@ -1,11 +1,19 @@
 package idleheron.cli;
 
-import idleheron.formats.FormatException;
+import idleheron.core.job.Budget;
+import idleheron.formats.disk.Failures;
+import idleheron.formats.disk.FileBytes;
+import idleheron.formats.disk.FileChangedException;
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.Map;
 import java.util.concurrent.CancellationException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
 
 /** The command line. Standard output holds the result alone, messages go to standard error. */
 @Command(
@@ -28,48 +36,87 @@ public final class Main {
     static final int FAULTS = 1;
     static final int USAGE = 2;
     static final int UNREADABLE = 3;
+    static final int FAULT = 4;
+
+    /** So often a command is run when its files change while they are read. */
+    private static final int TRIES = 3;
+
+    @Option(
+            names = "--most",
+            paramLabel = "WHAT=NUMBER",
+            scope = CommandLine.ScopeType.INHERIT,
+            description = "allows more than usual of prims, places, samples or bake")
+    void most(Map<String, Long> told) {
+        told.forEach((what, number) -> {
+            if (Arrays.stream(Budget.values()).noneMatch(b -> b.code().equals(what)) || number < 1) {
+                throw new UsageException("--most " + what + "=" + number + ", expected a number from 1 for one of "
+                        + String.join(
+                                ", ",
+                                Arrays.stream(Budget.values()).map(Budget::code).toList()));
+            }
+            System.setProperty("heron.most." + what, String.valueOf(number));
+        });
+    }
 
     private Main() {}
 
     public static void main(String[] args) {
-        System.exit(run(
-                args,
-                new PrintWriter(System.out, true, java.nio.charset.StandardCharsets.UTF_8),
-                new PrintWriter(System.err, true, java.nio.charset.StandardCharsets.UTF_8)));
+        PrintWriter err = new PrintWriter(System.err, true, StandardCharsets.UTF_8);
+        int status = run(args, new PrintWriter(System.out, true, StandardCharsets.UTF_8), err);
+        if (System.out.checkError()) {
+            err.println("heron: the result could not be written to standard output");
+            status = UNREADABLE;
+        }
+        System.exit(status);
     }
 
-    /** Runs one command and gives its exit status: 0 clean, 1 faults, 2 wrong usage, 3 a file cannot be read. */
+    /**
+     * Runs one command and gives its exit status: 0 clean, 1 faults, 2 wrong usage, 3 a file cannot be read, 4 a fault of this
+     * program.
+     */
     static int run(String[] args, PrintWriter out, PrintWriter err) {
-        CommandLine line = new CommandLine(new Main());
-        line.setOut(out).setErr(err).setCaseInsensitiveEnumValuesAllowed(true);
-        line.setExecutionExceptionHandler((e, cmd, parsed) -> failed(e, err));
-        if (args.length == 0) {
-            line.usage(err);
-            return USAGE;
+        for (int i = 1; ; i++) {
+            Throwable[] thrown = new Throwable[1];
+            CommandLine line = new CommandLine(new Main());
+            line.setOut(out).setErr(err).setCaseInsensitiveEnumValuesAllowed(true);
+            line.setExecutionExceptionHandler((e, cmd, parsed) -> {
+                thrown[0] = e;
+                return FAULT;
+            });
+            if (args.length == 0) {
+                line.usage(err);
+                return USAGE;
+            }
+            int status = FAULT;
+            try {
+                status = line.execute(args);
+            } catch (Error e) {
+                thrown[0] = e;
+            }
+            if (thrown[0] == null) {
+                return status;
+            }
+            Throwable reason = FileBytes.reason(thrown[0]);
+            if (!(reason instanceof FileChangedException) || i == TRIES) {
+                return failed(reason, String.join(" ", args), err);
+            }
+            err.println("heron: " + reason.getMessage() + "; reading again");
         }
-        return line.execute(args);
     }
 
-    @SuppressWarnings("RefactorSwitch")
-    private static int failed(Exception e, PrintWriter err) throws Exception {
-        switch (e) {
-            case FormatException f -> {
-                err.println("heron: " + f.getMessage());
-                return UNREADABLE;
-            }
-            case IOException io -> {
-                err.println("heron: " + io.getMessage());
-                return UNREADABLE;
-            }
-            case UsageException u -> {
-                err.println("heron: " + u.getMessage());
-                return USAGE;
-            }
-            case CancellationException c -> {
-                err.println("heron: stopped");
-                return USAGE;
-            }
-            default -> throw e;
-        }
+    private static int failed(Throwable e, String command, PrintWriter err) {
+        String said = e instanceof CancellationException
+                ? "stopped"
+                : e instanceof UsageException ? e.getMessage() : Failures.sentence(e, command);
+        err.println("heron: " + said);
+        return switch (e) {
+            case UsageException u -> USAGE;
+            case CancellationException c -> USAGE;
+            case Budget.Exceeded b -> USAGE;
+            case IOException io -> UNREADABLE;
+            case UncheckedIOException io -> UNREADABLE;
+            case OutOfMemoryError m -> UNREADABLE;
+            default -> FAULT;
+        };
     }
 }

@@ -11,6 +11,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,6 +25,7 @@ import org.jspecify.annotations.Nullable;
  */
 record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
     private static final String SCHEMA = "idle-heron/recipe/1";
+    private static final List<String> KEYS = List.of("schema", "for", "remedies");
 
     Recipe {
         remedies = List.copyOf(remedies);
@@ -48,9 +50,27 @@ record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
                 throw FormatException.in(
                         name, "schema " + SCHEMA, n.path("schema").toString());
             }
+            for (Map.Entry<String, JsonNode> e : n.properties()) {
+                if (!KEYS.contains(e.getKey())) {
+                    throw FormatException.in(name, "one of " + String.join(", ", KEYS), e.getKey());
+                }
+            }
+            JsonNode destination = n.path("for");
+            if (!destination.isMissingNode() && !destination.isNull() && !destination.isTextual()) {
+                throw FormatException.in(name, "the name of a convention under \"for\"", destination.toString());
+            }
+            if (n.has("remedies") && !n.path("remedies").isArray()) {
+                throw FormatException.in(
+                        name, "a list under \"remedies\"", n.path("remedies").toString());
+            }
             List<String> codes = new ArrayList<>();
-            n.path("remedies").forEach(r -> codes.add(r.asText()));
-            return of(n.path("for").isTextual() ? n.path("for").asText() : null, codes);
+            for (JsonNode r : n.path("remedies")) {
+                if (!r.isTextual()) {
+                    throw FormatException.in(name, "remedies as text, such as \"drop-tips\"", r.toString());
+                }
+                codes.add(r.asText());
+            }
+            return of(destination.isTextual() ? destination.asText() : null, codes);
         } catch (JacksonException e) {
             throw FormatException.in(name, "a recipe as JSON", e.getOriginalMessage());
         }

@@ -1,10 +1,13 @@
 package idleheron.cli;
 
+import idleheron.core.job.Budget;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
+import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.SampleTimes;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.disk.FileBytes;
 import idleheron.report.Json;
 import idleheron.report.SampleJson;
 import java.io.IOException;
@@ -71,10 +74,17 @@ final class SampleCommand implements Callable<Integer> {
         if (times == null) {
             throw new UsageException("give either --frames or --seconds");
         }
+        Budget.SAMPLES.check((long) times.length
+                * (what.equals("points") ? points(scene) : scene.nodes().size()));
+        FileBytes.settled();
         spec.commandLine()
                 .getOut()
                 .println(Json.text(SampleJson.of(scene, c, times, what.equals("points"), as.equals("meant"))));
         return Main.CLEAN;
+    }
+
+    private static long points(Scene scene) {
+        return scene.meshes().stream().mapToLong(Mesh::pointCount).sum();
     }
 
     /** {from, to, step}. */

@@ -6,8 +6,10 @@ import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.disk.Drafts;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
+import idleheron.formats.openvdb.VdbSequence;
 import idleheron.formats.openvdb.VolumeDelivery;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -18,12 +20,14 @@ import org.jspecify.annotations.Nullable;
 
 /** Writes volumes as numbered files, and the scene that goes with them beside them with the same axes and unit. */
 final class VolumeConvert {
+    private final Path in;
     private final Path target;
     private final String variant;
     private final boolean overwrite;
     private final PrintWriter out;
 
-    VolumeConvert(Path target, String variant, boolean overwrite, PrintWriter out) {
+    VolumeConvert(Path in, Path target, String variant, boolean overwrite, PrintWriter out) {
+        this.in = in;
         this.target = target;
         this.variant = variant;
         this.overwrite = overwrite;
@@ -53,14 +57,17 @@ final class VolumeConvert {
                     + scene.volumes().size() + ". Name one sequence: smoke.####.vdb");
         }
         Volume v = scene.volumes().getFirst();
-        for (Path f : VolumeDelivery.files(v, target)) {
-            if (Files.exists(f) && !overwrite) {
-                throw new UsageException(f + " is already there; --overwrite replaces it");
-            }
-        }
+        List<Path> read = Files.isDirectory(in)
+                ? List.of()
+                : VdbSequence.matches(in) ? VolumeDelivery.files(v, in.toAbsolutePath()) : List.of(in);
+        Choices.free(VolumeDelivery.files(v, target), overwrite, read);
         long bytes = 0;
-        List<VolumeDelivery.Part> parts =
-                VolumeDelivery.write(v, scene.stage(), target, VdbFormat.options(variant), overwrite, Progress.NONE);
+        List<VolumeDelivery.Part> parts;
+        try (Drafts drafts = new Drafts(overwrite, read)) {
+            parts = VolumeDelivery.write(v, scene.stage(), target, VdbFormat.options(variant), drafts, Progress.NONE);
+            drafts.place();
+            drafts.keep();
+        }
         for (VolumeDelivery.Part p : parts) {
             bytes += p.bytes();
         }

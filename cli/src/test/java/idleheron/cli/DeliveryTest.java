@@ -20,6 +20,7 @@ import idleheron.formats.Delivery;
 import idleheron.formats.PictureFiles;
 import idleheron.formats.PictureStyle;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.disk.Drafts;
 import idleheron.formats.fbx.FbxFormat;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -38,7 +39,21 @@ class DeliveryTest {
     Path folder;
 
     private List<Delivery.Part> write(Delivery d, String name) throws IOException {
-        return d.write(SCENE, folder, folder.resolve(name), new FbxFormat(), FbxFormat.BINARY_75, false, Progress.NONE);
+        return write(d, folder.resolve(name), FbxFormat.BINARY_75);
+    }
+
+    private List<Delivery.Part> write(Delivery d, Path target, String variant) throws IOException {
+        try (Drafts drafts = new Drafts(false)) {
+            Delivery.Outcome out = d.write(SCENE, folder, target, new FbxFormat(), variant, drafts, Progress.NONE);
+            assertThat(out.placed()).isTrue();
+            assertThat(out.left()).isEmpty();
+            return out.parts();
+        }
+    }
+
+    /** What is taken for a picture by its opening bytes, and can be told from another. */
+    private static byte[] picture(int number) {
+        return new byte[] {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1A, '\n', (byte) number};
     }
 
     @Test
@@ -143,38 +158,43 @@ class DeliveryTest {
 
     @Test
     void pictures_go_inside_or_beside_and_nothing_that_is_there_is_lost() throws IOException {
-        Files.write(folder.resolve("rough.png"), new byte[] {1, 2, 3});
+        Files.write(folder.resolve("rough.png"), picture(3));
         Scene inside = write(new Delivery(Cargo.ALL, false, PictureFiles.Travel.INSIDE), "inside.fbx")
                 .getFirst()
                 .back()
                 .scene();
-        assertThat(inside.textures().get(1).content()).containsExactly(1, 2, 3);
+        assertThat(inside.textures().get(1).content()).isEqualTo(picture(3));
         Path out = Files.createDirectory(folder.resolve("out"));
         Delivery beside = new Delivery(Cargo.ALL, false, PictureFiles.Travel.BESIDE);
-        Scene s = beside.write(
-                        SCENE, folder, out.resolve("b.fbx"), new FbxFormat(), FbxFormat.TEXT_74, false, Progress.NONE)
+        Scene s = write(beside, out.resolve("b.fbx"), FbxFormat.TEXT_74)
                 .getFirst()
                 .back()
                 .scene();
         assertThat(s.textures()).extracting(Texture::path).containsExactly("grain.png", "rough.png");
         assertThat(s.textures()).allMatch(t -> t.found() && t.content() == null);
-        assertThat(out.resolve("rough.png")).hasBinaryContent(new byte[] {1, 2, 3});
+        assertThat(out.resolve("rough.png")).hasBinaryContent(picture(3));
         assertThat(Files.size(out.resolve("grain.png"))).isEqualTo(70_000);
         Files.write(out.resolve("grain.png"), new byte[] {9});
-        assertThatThrownBy(() -> beside.write(
-                        SCENE, folder, out.resolve("c.fbx"), new FbxFormat(), FbxFormat.TEXT_74, false, Progress.NONE))
-                .hasMessageContaining("already there with another picture");
+        assertThatThrownBy(() -> write(beside, out.resolve("c.fbx"), FbxFormat.TEXT_74))
+                .hasMessageContaining("grain.png is already there");
+        assertThat(out.resolve("c.fbx")).doesNotExist();
         assertThat(out.resolve("grain.png")).hasBinaryContent(new byte[] {9});
     }
 
     @Test
     void two_pictures_of_one_name_do_not_become_one() throws IOException {
         Scene s = SCENE.withTextures(List.of(
-                new Texture("a", "x/map.png", "", true, new byte[] {1}, "", List.of()),
-                new Texture("b", "y/map.png", "", true, new byte[] {2}, "", List.of()),
-                new Texture("c", "z/map.png", "", true, new byte[] {1}, "", List.of())));
-        Scene t = PictureFiles.travel(s, PictureFiles.Travel.BESIDE, null, folder, PictureStyle.AS_IT_IS, false);
-        assertThat(t.textures()).extracting(Texture::path).containsExactly("map.png", "map_2.png", "map.png");
+                new Texture("a", "x/map.png", "", true, picture(1), "", List.of()),
+                new Texture("b", "y/map.png", "", true, picture(2), "", List.of()),
+                new Texture("c", "z/map.png", "", true, picture(1), "", List.of())));
+        try (Drafts drafts = new Drafts(false)) {
+            Scene t = new PictureFiles.Travelling(null, List.of(), PictureStyle.AS_IT_IS, drafts)
+                    .travel(s, PictureFiles.Travel.BESIDE, folder);
+            drafts.place();
+            drafts.keep();
+            assertThat(folder.resolve("map_2.png")).hasBinaryContent(picture(2));
+            assertThat(t.textures()).extracting(Texture::path).containsExactly("map.png", "map_2.png", "map.png");
+        }
     }
 
     @Test

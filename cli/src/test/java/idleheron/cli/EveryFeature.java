@@ -26,6 +26,7 @@ import idleheron.core.scene.Texture;
 import idleheron.core.scene.Transform;
 import idleheron.core.scene.UvSet;
 import idleheron.core.time.FrameRate;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
@@ -201,6 +202,7 @@ final class EveryFeature {
     private static List<Texture> textures() {
         byte[] picture = new byte[70_000];
         new java.util.Random(3).nextBytes(picture);
+        System.arraycopy("\u0089PNG\r\n\u001a\n".getBytes(StandardCharsets.ISO_8859_1), 0, picture, 0, 8);
         return List.of(
                 new Texture(
                         "grain",

@@ -2,7 +2,6 @@ package idleheron.desktop;
 
 import idleheron.core.compare.Comparison;
 import idleheron.core.compare.Terms;
-import idleheron.core.compare.Tolerances;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
@@ -21,6 +20,7 @@ import idleheron.formats.LinkChecks;
 import idleheron.formats.PictureChecks;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.disk.Drafts;
 import idleheron.formats.openvdb.VdbSequence;
 import idleheron.formats.usd.UsdChecks;
 import idleheron.rehearsal.StandIn;
@@ -142,7 +142,7 @@ final class Deeds {
             String variant,
             boolean overwrite,
             Consumer<List<Proved>> then) {
-        record Sent(Asset asset, List<Proved> proofs) {}
+        record Sent(Asset asset, List<Proved> proofs, List<String> left) {}
         Asset original = bench.crossing().get().original();
         Path from = original == null
                 ? null
@@ -152,21 +152,27 @@ final class Deeds {
         jobs.run(
                 "send",
                 p -> {
-                    List<Delivery.Part> parts =
-                            asked.write(scene, from, target, format, variant, overwrite, p.part(0, 0.5));
-                    List<Proved> proofs = new ArrayList<>();
-                    for (Delivery.Part part : parts) {
-                        proofs.add(new Proved(
-                                part.file(),
-                                Comparison.of(
-                                        part.sent(), part.back().scene(), Tolerances.DEFAULT, true, p.part(0.5, 1))));
+                    List<Path> read = original == null ? List.of() : List.of(Path.of(original.path()));
+                    try (Drafts drafts = new Drafts(overwrite, read)) {
+                        Delivery.Outcome done = asked.write(scene, from, target, format, variant, drafts, p);
+                        List<Proved> proofs = done.parts().stream()
+                                .map(x -> new Proved(x.file(), x.proof()))
+                                .toList();
+                        Delivery.Part first = done.parts().getFirst();
+                        if (!done.placed()) {
+                            throw new IOException(first.file() + " read back "
+                                    + first.proof().verdict().word()
+                                    + ", so the file that was there is kept; send under another name to look at it");
+                        }
+                        return new Sent(asset(first.back(), first.file()), proofs, done.left());
                     }
-                    return new Sent(
-                            asset(parts.getFirst().back(), parts.getFirst().file()), proofs);
                 },
                 s -> {
                     undo.change(bench.crossing().get().withSent(s.asset()));
                     then.accept(s.proofs());
+                    if (!s.left().isEmpty()) {
+                        tell.accept(String.join("; ", s.left()) + ".");
+                    }
                 });
     }
 

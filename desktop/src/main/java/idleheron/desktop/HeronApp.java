@@ -5,6 +5,7 @@ import atlantafx.base.theme.PrimerLight;
 import idleheron.formats.FormatException;
 import idleheron.formats.PictureStyle;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.disk.Failures;
 import idleheron.formats.usd.StageEdits;
 import idleheron.formats.usd.StageView;
 import idleheron.render.Palette;
@@ -400,9 +401,9 @@ public final class HeronApp extends Application {
         }
     }
 
-    private void failed(Exception e) {
+    private void failed(Throwable e) {
         String what = e instanceof FormatException ? "This file cannot be read. " : "That did not work. ";
-        notice(what + e.getMessage(), true);
+        notice(what + Failures.sentence(e, "work in the window"), true);
     }
 
     private void notice(String text, boolean bad) {

@@ -1,6 +1,7 @@
 package idleheron.desktop;
 
 import idleheron.core.job.Progress;
+import idleheron.formats.disk.FileBytes;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -31,7 +32,7 @@ final class Jobs {
     private final BooleanProperty busy = new SimpleBooleanProperty();
     private final DoubleProperty done = new SimpleDoubleProperty();
     private final StringProperty what = new SimpleStringProperty("");
-    private final Consumer<Exception> failed;
+    private final Consumer<Throwable> failed;
     private volatile Job current = new Job("");
     private int waiting;
 
@@ -49,7 +50,7 @@ final class Jobs {
         }
     }
 
-    Jobs(Consumer<Exception> failed) {
+    Jobs(Consumer<Throwable> failed) {
         this.failed = failed;
     }
 
@@ -80,6 +81,7 @@ final class Jobs {
             try {
                 progress.at(0, kind);
                 T value = work.run(progress);
+                FileBytes.settled();
                 Platform.runLater(() -> {
                     ended();
                     if (!job.stopped) {
@@ -89,12 +91,13 @@ final class Jobs {
             } catch (CancellationException e) {
                 LOG.debug("stopped: {}", kind);
                 Platform.runLater(this::ended);
-            } catch (Exception e) {
-                LOG.warn("{} failed: {}", kind, e.getMessage());
-                LOG.debug("details", e);
+            } catch (Throwable e) { // an error too must not leave the window busy for ever
+                Throwable reason = FileBytes.reason(e);
+                LOG.warn("{} failed: {}", kind, reason.toString());
+                LOG.debug("details", reason);
                 Platform.runLater(() -> {
                     ended();
-                    failed.accept(e);
+                    failed.accept(reason);
                 });
             }
         });

@@ -9,6 +9,7 @@ import idleheron.core.crossing.Crossing;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.formats.disk.Drafts;
 import idleheron.render.Picture;
 import idleheron.report.CompareCsv;
 import idleheron.report.CompareJson;
@@ -18,7 +19,7 @@ import idleheron.report.PdfReport;
 import idleheron.report.Report;
 import idleheron.report.Snapshot;
 import java.io.IOException;
-import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
@@ -241,6 +242,11 @@ final class SignOffScreen implements Screen {
                         List.of(Path.of(c.sent().path()), Path.of(c.returned().path()))));
     }
 
+    /** The files that are never written on. */
+    private static List<Path> read(Bench.Compared c) {
+        return List.of(Path.of(c.sent().path()), Path.of(c.returned().path()));
+    }
+
     private void saveHtml() {
         Bench.Compared c = bench.compared().get();
         if (c != null) {
@@ -259,9 +265,12 @@ final class SignOffScreen implements Screen {
             jobs.run(
                     "report",
                     p -> {
-                        try (OutputStream out = Files.newOutputStream(to)) {
-                            PdfReport.write(c.sent().scene(), c.returned().scene(), c.comparison(), paper(c, k), out);
-                        }
+                        Drafts.write(
+                                to,
+                                true,
+                                read(c),
+                                out -> PdfReport.write(
+                                        c.sent().scene(), c.returned().scene(), c.comparison(), paper(c, k), out));
                         return to;
                     },
                     done -> tell.accept("The report is in " + done + "."));
@@ -286,7 +295,9 @@ final class SignOffScreen implements Screen {
         jobs.run(
                 "report",
                 p -> {
-                    Files.writeString(to, work.run(p));
+                    byte[] text = work.run(p).getBytes(StandardCharsets.UTF_8);
+                    Bench.Compared c = bench.compared().get();
+                    Drafts.write(to, true, c == null ? List.of() : read(c), out -> out.write(text));
                     return to;
                 },
                 done -> tell.accept("The report is in " + done + "."));

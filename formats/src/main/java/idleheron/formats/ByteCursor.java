@@ -1,5 +1,6 @@
 package idleheron.formats;
 
+import java.io.UncheckedIOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.nio.ByteOrder;
@@ -56,26 +57,40 @@ public final class ByteCursor {
      * @throws FormatException when fewer than {@code count} bytes are left before {@code limit}
      */
     public void need(long count, long limit, String what) throws FormatException {
-        if (count < 0 || count > limit - at) {
+        if (count < 0) {
+            throw wrong("a size of " + what, count + "");
+        }
+        if (count > limit - at) {
             throw wrong(count + " bytes of " + what, (limit - at) + " left");
         }
     }
 
+    /** What is read piece by piece ends in one clear refusal too, wherever the file does. */
+    private void room(int count) {
+        if (at < 0 || count < 0 || count > size - at) {
+            throw new UncheckedIOException(wrong(count + " more bytes", (size - at) + ""));
+        }
+    }
+
     public int u8() {
+        room(1);
         return Byte.toUnsignedInt(in.get(ValueLayout.JAVA_BYTE, at++));
     }
 
     public byte i8() {
+        room(1);
         return in.get(ValueLayout.JAVA_BYTE, at++);
     }
 
     public short i16() {
+        room(2);
         short v = in.get(SHORT, at);
         at += 2;
         return v;
     }
 
     public int i32() {
+        room(4);
         int v = in.get(INT, at);
         at += 4;
         return v;
@@ -86,24 +101,28 @@ public final class ByteCursor {
     }
 
     public long i64() {
+        room(8);
         long v = in.get(LONG, at);
         at += 8;
         return v;
     }
 
     public float f32() {
+        room(4);
         float v = in.get(FLOAT, at);
         at += 4;
         return v;
     }
 
     public double f64() {
+        room(8);
         double v = in.get(DOUBLE, at);
         at += 8;
         return v;
     }
 
     public byte[] take(int count) {
+        room(count);
         byte[] out = new byte[count];
         MemorySegment.copy(in, ValueLayout.JAVA_BYTE, at, out, 0, count);
         at += count;

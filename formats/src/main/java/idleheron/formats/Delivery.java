@@ -1,5 +1,7 @@
 package idleheron.formats;
 
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Tolerances;
 import idleheron.core.crossing.Cargo;
 import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
@@ -8,16 +10,16 @@ import idleheron.core.scene.Scene;
 import idleheron.core.volume.Volume;
 import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.alembic.CacheDelivery;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.SafeNames;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VolumeDelivery;
 import idleheron.formats.usd.UsdDelivery;
 import idleheron.formats.usd.UsdFormat;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -30,6 +32,7 @@ import org.jspecify.annotations.Nullable;
  * @param style what travelling pictures are to be
  * @param layout names and folders, below the folder of the target
  * @param samplesPerFrame of what is baked into a cache
+ * @param pictureFolders from where pictures may travel, besides the folder of the scene's file
  */
 public record Delivery(
         Cargo cargo,
@@ -37,7 +40,11 @@ public record Delivery(
         PictureFiles.Travel pictures,
         PictureStyle style,
         Convention.Layout layout,
-        int samplesPerFrame) {
+        int samplesPerFrame,
+        List<Path> pictureFolders) {
+    public Delivery {
+        pictureFolders = List.copyOf(pictureFolders);
+    }
 
     public Delivery(
             Cargo cargo,
@@ -45,7 +52,7 @@ public record Delivery(
             PictureFiles.Travel pictures,
             PictureStyle style,
             Convention.Layout layout) {
-        this(cargo, clipsApart, pictures, style, layout, 1);
+        this(cargo, clipsApart, pictures, style, layout, 1, List.of());
     }
 
     public Delivery(Cargo cargo, boolean clipsApart, PictureFiles.Travel pictures) {
@@ -57,11 +64,21 @@ public record Delivery(
         String kind = style.kind();
         int largest = style.largest() > 0 ? style.largest() : asked.pictureSize();
         return new Delivery(
-                cargo, clipsApart, pictures, new PictureStyle(asked.pictures(), kind, largest), asked, samplesPerFrame);
+                cargo,
+                clipsApart,
+                pictures,
+                new PictureStyle(asked.pictures(), kind, largest),
+                asked,
+                samplesPerFrame,
+                pictureFolders);
     }
 
     public Delivery withSamplesPerFrame(int value) {
-        return new Delivery(cargo, clipsApart, pictures, style, layout, value);
+        return new Delivery(cargo, clipsApart, pictures, style, layout, value, pictureFolders);
+    }
+
+    public Delivery withPictureFolders(List<Path> folders) {
+        return new Delivery(cargo, clipsApart, pictures, style, layout, samplesPerFrame, folders);
     }
 
     /** Everything in one file, pictures as they are. */
@@ -72,15 +89,37 @@ public record Delivery(
      *
      * @param sent what was to be written
      * @param back what was read back from it
+     * @param proof both held against each other
      */
-    public record Part(Path file, Scene sent, SceneFormat.ReadScene back) {}
+    public record Part(Path file, Scene sent, SceneFormat.ReadScene back, Comparison proof) {
+        public static Part of(Path file, Scene sent, SceneFormat.ReadScene back, Progress progress) {
+            return new Part(file, sent, back, Comparison.of(sent, back.scene(), Tolerances.DEFAULT, true, progress));
+        }
+
+        public boolean sound() {
+            return !proof.verdict().isFault();
+        }
+    }
+
+    /**
+     * What became of a delivery.
+     *
+     * @param placed whether the files are in place; where the proof failed and files would have been replaced, the old ones stay
+     * @param left pictures that do not travel, each with the reason
+     */
+    public record Outcome(List<Part> parts, boolean placed, List<String> left) {
+        public Outcome {
+            parts = List.copyOf(parts);
+            left = List.copyOf(left);
+        }
+    }
 
     /** The files that {@link #write} would make, the one without clips first. */
     public List<Path> files(Scene scene, Path target) {
         List<Path> out = new ArrayList<>(List.of(main(target)));
         if (clipsApart) {
-            Set<String> taken = new HashSet<>();
-            names(scene).forEach(c -> out.add(clipFile(target, c, taken)));
+            SafeNames names = new SafeNames();
+            names(scene).forEach(c -> out.add(clipFile(target, c, names)));
         }
         return out;
     }
@@ -114,90 +153,103 @@ public record Delivery(
         return target.resolveSibling(told.endsWith(end) ? told : told + end);
     }
 
-    private Path clipFile(Path target, String clip, Set<String> taken) {
-        String safe = clip.replaceAll("[^\\p{L}\\p{N}_-]+", "_");
+    private Path clipFile(Path target, String clip, SafeNames names) {
         String pattern = layout.clip().isEmpty() ? "{name}_{clip}" : layout.clip();
-        String named = safe.isBlank() ? "clip" : safe;
-        String out = pattern.replace("{name}", base(target)).replace("{clip}", named);
-        for (int i = 2; !taken.add(out.toLowerCase(java.util.Locale.ROOT)); i++) {
-            out = pattern.replace("{name}", base(target)).replace("{clip}", named + "_" + i);
-        }
-        return under(target, out);
+        return under(target, pattern.replace("{name}", base(target)).replace("{clip}", names.free(clip, "clip")));
     }
 
     /**
-     * Writes all files, each beside its target first, each read back.
+     * Writes all files as drafts, reads them back, proves them, and puts them in place together.
      *
      * @param from folder of the file that the scene was read from, where its pictures are; or null
-     * @throws IOException when a target exists and may not be replaced, before anything is written; or when one cannot be
-     *     written or does not read back
+     * @param drafts with leave to replace or not; the caller closes it
+     * @throws IOException when a target may not be written, before anything is; or when one cannot be written or does not read
+     *     back
      */
-    public List<Part> write(
+    public Outcome write(
             Scene scene,
             @Nullable Path from,
             Path target,
             SceneFormat format,
             String variant,
-            boolean overwrite,
+            Drafts drafts,
             Progress progress)
             throws IOException {
-        if (format instanceof UsdFormat) {
-            return UsdDelivery.write(this, scene, from, target, variant, overwrite, progress);
+        boolean replaces = false;
+        for (Path f : files(scene, target)) {
+            replaces |= drafts.replaces(f);
         }
-        if (!scene.volumes().isEmpty() && format instanceof VdbFormat) {
-            Volume v = scene.volumes().getFirst();
-            VolumeDelivery.write(
-                    v, scene.stage(), target, VdbFormat.options(variant), overwrite, progress.part(0, 0.8));
-            Scene bare = cargo.of(scene.withVolumes(List.of()));
-            if (!bare.nodes().isEmpty()) {
-                String name = base(target).replaceAll("[._-]?#+$", "") + ".fbx";
-                SceneFiles.write(
-                        bare,
-                        target.resolveSibling(name),
-                        new FbxFormat(),
-                        FbxFormat.BINARY_75,
-                        overwrite,
-                        progress.part(0.8, 0.9));
-            }
-            Scene only = SceneFiles.read(target, progress.part(0.9, 1)).scene();
-            long bytes = only.volumes().stream()
-                    .flatMap(w -> w.frames().stream())
-                    .mapToLong(Volume.Frame::bytes)
-                    .sum();
-            return List.of(new Part(
-                    target,
-                    Scene.bare(scene.name(), scene.stage()).withVolumes(scene.volumes()),
-                    new SceneFormat.ReadScene(only, format.name(), variant, bytes)));
+        PictureFiles.Travelling pictures = new PictureFiles.Travelling(from, pictureFolders, style, drafts);
+        List<Part> parts = format instanceof UsdFormat
+                ? UsdDelivery.write(this, scene, pictures, target, variant, drafts, progress)
+                : !scene.volumes().isEmpty() && format instanceof VdbFormat
+                        ? volume(scene, target, variant, drafts, progress)
+                        : format instanceof AbcFormat
+                                ? cache(scene, target, format, variant, drafts, progress)
+                                : files(scene, pictures, target, format, variant, drafts, progress);
+        boolean placed = !replaces || parts.stream().allMatch(Part::sound);
+        if (placed) {
+            drafts.place();
+            drafts.keep();
         }
-        if (format instanceof AbcFormat) {
-            Scene load = scene.caches().isEmpty()
-                    ? CacheDelivery.baked(cargo.of(scene), null, null, samplesPerFrame, progress.part(0, 0.4))
-                    : scene;
-            return List.of(new Part(
-                    target, load, SceneFiles.write(load, target, format, variant, overwrite, progress.part(0.4, 1))));
+        return new Outcome(parts, placed, pictures.left());
+    }
+
+    private List<Part> volume(Scene scene, Path target, String variant, Drafts drafts, Progress progress)
+            throws IOException {
+        Volume v = scene.volumes().getFirst();
+        VolumeDelivery.write(v, scene.stage(), target, VdbFormat.options(variant), drafts, progress.part(0, 0.8));
+        Scene bare = cargo.of(scene.withVolumes(List.of()));
+        if (!bare.nodes().isEmpty()) {
+            String name = base(target).replaceAll("[._-]?#+$", "") + ".fbx";
+            Path company = target.resolveSibling(name);
+            SceneFiles.draft(bare, company, new FbxFormat(), FbxFormat.BINARY_75, drafts, progress.part(0.8, 0.9));
         }
+        drafts.place();
+        Scene only = SceneFiles.read(target, progress.part(0.9, 1)).scene();
+        long bytes = only.volumes().stream()
+                .flatMap(w -> w.frames().stream())
+                .mapToLong(Volume.Frame::bytes)
+                .sum();
+        Scene sent = Scene.bare(scene.name(), scene.stage()).withVolumes(scene.volumes());
+        return List.of(
+                Part.of(target, sent, new SceneFormat.ReadScene(only, "OpenVDB", variant, bytes), Progress.NONE));
+    }
+
+    private List<Part> cache(
+            Scene scene, Path target, SceneFormat format, String variant, Drafts drafts, Progress progress)
+            throws IOException {
+        Scene load = scene.caches().isEmpty()
+                ? CacheDelivery.baked(cargo.of(scene), null, null, samplesPerFrame, progress.part(0, 0.4))
+                : scene;
+        SceneFormat.ReadScene back = SceneFiles.draft(load, target, format, variant, drafts, progress.part(0.4, 0.9));
+        return List.of(Part.of(target, load, back, progress.part(0.9, 1)));
+    }
+
+    private List<Part> files(
+            Scene scene,
+            PictureFiles.Travelling travelling,
+            Path target,
+            SceneFormat format,
+            String variant,
+            Drafts drafts,
+            Progress progress)
+            throws IOException {
         List<Path> files = files(scene, target);
-        for (Path f : files) {
-            if (Files.exists(f) && !overwrite) {
-                throw new IOException(f + " is already there; say that it may be replaced");
-            }
-        }
-        for (Path f : files) {
-            Files.createDirectories(
-                    java.util.Objects.requireNonNull(f.toAbsolutePath().getParent()));
-        }
+        drafts.check(files);
         Path folder = java.util.Objects.requireNonNull(
                 files.getFirst().toAbsolutePath().getParent());
-        Scene packed = PictureFiles.travel(
-                scene, cargo.meshes() ? pictures : PictureFiles.Travel.AS_THEY_ARE, from, folder, style, overwrite);
+        Scene packed = travelling.travel(scene, cargo.meshes() ? pictures : PictureFiles.Travel.AS_THEY_ARE, folder);
+        drafts.place();
         List<Part> out = new ArrayList<>();
         List<String> clips = List.copyOf(names(scene));
         for (int i = 0; i < files.size(); i++) {
             Cargo load = !clipsApart ? cargo : i == 0 ? cargo.withClips(Set.of()) : cargo.onlyClip(clips.get(i - 1));
             Scene part = load.of(packed);
             Progress own = progress.part((double) i / files.size(), (i + 1.0) / files.size());
-            out.add(new Part(
-                    files.get(i), part, SceneFiles.write(part, files.get(i), format, variant, overwrite, own)));
+            SceneFormat.ReadScene back =
+                    SceneFiles.draft(part, files.get(i), format, variant, drafts, own.part(0, 0.6));
+            out.add(Part.of(files.get(i), part, back, own.part(0.6, 1)));
         }
         return out;
     }

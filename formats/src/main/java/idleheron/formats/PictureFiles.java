@@ -2,11 +2,13 @@ package idleheron.formats;
 
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.Failures;
+import idleheron.formats.disk.SafeNames;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -19,6 +21,17 @@ public final class PictureFiles {
     private static final long LARGEST = 1L << 30;
 
     private PictureFiles() {}
+
+    /** Whether a file lies in one of some folders or below it, links followed. */
+    public static boolean isInside(Path file, List<Path> folders) throws IOException {
+        Path real = file.toRealPath();
+        for (Path f : folders) {
+            if (Files.isDirectory(f) && real.startsWith(f.toRealPath())) {
+                return true;
+            }
+        }
+        return false;
+    }
 
     /** How pictures travel. */
     public enum Travel {
@@ -62,88 +75,137 @@ public final class PictureFiles {
     }
 
     /**
-     * The scene with its pictures on their way.
-     *
-     * @param from folder of the file it was read from, or null
-     * @param to folder of the file it is written to
-     * @param style folder, kind and size that pictures are to have
-     * @param overwrite whether a picture that is there may be replaced by another one
-     * @throws IOException when a picture cannot be read or written, or is there already with other content
+     * Pictures on their way from the folder of one file to that of another. Only what is a picture by its bytes travels, and
+     * only from the folder of the scene's file, what is below it, and folders that the user named; so a file cannot have
+     * something else of this machine sent along.
      */
-    public static Scene travel(
-            Scene scene, Travel how, @Nullable Path from, Path to, PictureStyle style, boolean overwrite)
-            throws IOException {
-        if (how == Travel.AS_THEY_ARE) {
-            return scene;
+    public static final class Travelling {
+        private final @Nullable Path from;
+        private final List<Path> folders;
+        private final PictureStyle style;
+        private final Drafts drafts;
+        private final Map<String, byte[]> taken = new HashMap<>();
+        private final List<String> left = new ArrayList<>();
+
+        /**
+         * @param from folder of the file that the scene was read from, or null
+         * @param folders from where pictures may travel besides
+         * @param style folder, kind and size that pictures are to have
+         * @param drafts where pictures are put; the caller puts them in place
+         */
+        public Travelling(@Nullable Path from, List<Path> folders, PictureStyle style, Drafts drafts) {
+            this.from = from;
+            this.folders = List.copyOf(folders);
+            this.style = style;
+            this.drafts = drafts;
         }
-        List<Texture> out = new ArrayList<>();
-        Map<String, byte[]> taken = new HashMap<>();
-        for (Texture t : scene.textures()) {
-            byte[] bytes = t.content();
-            Path file = bytes == null ? find(from, t.relative(), t.path()) : null;
-            if (file != null) {
-                if (Files.size(file) > LARGEST) {
-                    throw new IOException(file + " is larger than 1 GB and does not travel");
+
+        /** What does not travel, each with the reason. */
+        public List<String> left() {
+            return java.util.Collections.unmodifiableList(left);
+        }
+
+        /**
+         * The scene with its pictures where they travel to.
+         *
+         * @param to folder of the file it is written to
+         * @throws IOException when a picture cannot be read or written, or is there already with other content
+         */
+        public Scene travel(Scene scene, Travel how, Path to) throws IOException {
+            if (how == Travel.AS_THEY_ARE) {
+                return scene;
+            }
+            List<Texture> out = new ArrayList<>();
+            for (Texture t : scene.textures()) {
+                byte[] bytes = t.content() == null ? fetched(t) : t.content();
+                if (bytes != null && how == Travel.BESIDE && !PictureKinds.isPicture(bytes)) {
+                    left.add(t.fileName() + " inside the file is no picture and is not written beside it");
+                    bytes = null;
                 }
-                bytes = Files.readAllBytes(file);
+                if (bytes == null) {
+                    out.add(t);
+                    continue;
+                }
+                byte[] styled = style.applied(t.fileName(), bytes);
+                String safe = SafeNames.of(t.fileName(), "picture");
+                String name = styled == bytes ? safe : style.named(safe);
+                if (how == Travel.INSIDE) {
+                    out.add(
+                            styled == bytes
+                                    ? t.withContent(bytes)
+                                    : t.withContent(styled).withPath(name, name));
+                } else {
+                    String own = style.inFolder(freeName(name, styled));
+                    beside(to.resolve(own), styled);
+                    out.add(t.withContent(null).withPath(own, own));
+                }
             }
-            if (bytes == null) {
-                out.add(t);
-                continue;
+            return scene.withTextures(out);
+        }
+
+        /** The picture that a texture points to, or null where there is none or it may not travel. */
+        private byte @Nullable [] fetched(Texture t) throws IOException {
+            Path file = find(from, t.relative(), t.path());
+            for (Path f : folders) {
+                file = file == null ? find(f, t.relative(), t.path()) : file;
             }
-            byte[] styled = style.applied(t.fileName(), bytes);
-            String name = styled == bytes ? safe(t.fileName()) : style.named(safe(t.fileName()));
-            if (how == Travel.INSIDE) {
-                out.add(
-                        styled == bytes
-                                ? t.withContent(bytes)
-                                : t.withContent(styled).withPath(name, name));
-            } else {
-                String own = style.inFolder(freeName(name, styled, taken));
-                beside(to.resolve(own), styled, overwrite);
-                out.add(t.withContent(null).withPath(own, own));
+            if (file == null) {
+                return null;
+            }
+            if (!inside(file)) {
+                left.add(t.fileName() + " lies outside the folder of the file, in "
+                        + file.toRealPath().getParent() + ", and does not travel unless that folder is named");
+                return null;
+            }
+            if (Files.size(file) > LARGEST) {
+                left.add(t.fileName() + " is larger than 1 GB and does not travel");
+                return null;
+            }
+            byte[] bytes = Files.readAllBytes(file);
+            if (!PictureKinds.isPicture(bytes)) {
+                left.add(t.fileName() + " is no picture and does not travel");
+                return null;
+            }
+            return bytes;
+        }
+
+        private boolean inside(Path file) throws IOException {
+            List<Path> all = new ArrayList<>(folders);
+            if (from != null) {
+                all.add(from);
+            }
+            return isInside(file, all);
+        }
+
+        /** Two pictures of one name and other content get other names; capitals make no difference. */
+        private String freeName(String name, byte[] bytes) {
+            int dot = name.lastIndexOf('.');
+            String base = dot < 0 ? name : name.substring(0, dot);
+            String end = dot < 0 ? "" : name.substring(dot);
+            String out = name;
+            for (int i = 2; ; i++) {
+                byte[] other = taken.putIfAbsent(out.toLowerCase(java.util.Locale.ROOT), bytes);
+                if (other == null || java.util.Arrays.equals(other, bytes)) {
+                    return out;
+                }
+                out = base + "_" + i + end;
             }
         }
-        return scene.withTextures(out);
-    }
 
-    private static String safe(String name) {
-        String plain = name.replaceAll("[\\\\/:*?\"<>|\\p{Cntrl}]", "_");
-        return plain.isBlank() || plain.startsWith(".") ? "picture_" + plain : plain;
-    }
-
-    /** Two pictures of one name and other content get other names. */
-    private static String freeName(String name, byte[] bytes, Map<String, byte[]> taken) {
-        int dot = name.lastIndexOf('.');
-        String base = dot < 0 ? name : name.substring(0, dot);
-        String end = dot < 0 ? "" : name.substring(dot);
-        String out = name;
-        for (int i = 2; ; i++) {
-            byte[] other = taken.putIfAbsent(out, bytes);
-            if (other == null || java.util.Arrays.equals(other, bytes)) {
-                return out;
-            }
-            out = base + "_" + i + end;
-        }
-    }
-
-    private static void beside(Path target, byte[] bytes, boolean overwrite) throws IOException {
-        if (Files.exists(target)) {
-            if (Files.size(target) == bytes.length && java.util.Arrays.equals(Files.readAllBytes(target), bytes)) {
+        private void beside(Path target, byte[] bytes) throws IOException {
+            if (Files.isRegularFile(target)
+                            && Files.size(target) == bytes.length
+                            && java.util.Arrays.equals(Files.readAllBytes(target), bytes)
+                    || drafts.has(target)) {
                 return;
             }
-            if (!overwrite) {
-                throw new IOException(target + " is already there with another picture; say that it may be replaced");
+            Path draft = drafts.draft(target);
+            try {
+                Files.write(draft, bytes);
+            } catch (IOException e) {
+                throw Failures.written(target, e);
             }
         }
-        Files.createDirectories(
-                java.util.Objects.requireNonNull(target.toAbsolutePath().getParent()));
-        Files.write(
-                target,
-                bytes,
-                StandardOpenOption.CREATE,
-                StandardOpenOption.WRITE,
-                StandardOpenOption.TRUNCATE_EXISTING);
     }
 
     /**

@@ -1,26 +1,33 @@
 package idleheron.formats;
 
+import idleheron.core.cache.Cache;
 import idleheron.core.inspect.Together;
+import idleheron.core.job.Budget;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.ConvertStage;
+import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
+import idleheron.core.time.SampleTimes;
 import idleheron.formats.alembic.AbcFormat;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.Failures;
+import idleheron.formats.disk.FileBytes;
+import idleheron.formats.disk.FileChangedException;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VdbSequence;
 import idleheron.formats.usd.UsdFormat;
 import java.io.IOException;
-import java.lang.foreign.Arena;
+import java.io.UncheckedIOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.UUID;
+import java.util.Locale;
+import java.util.NoSuchElementException;
 import org.jspecify.annotations.Nullable;
 
 /** All carriers: finds the one for a file, reads and writes. */
@@ -30,6 +37,12 @@ public final class SceneFiles {
             List.of(new FbxFormat(), new UsdFormat(), new VdbFormat(), new AbcFormat());
 
     private static final int HEAD = 4096;
+
+    /** So often a file that changes while it is read is read. */
+    private static final int TRIES = 3;
+
+    /** Between them, milliseconds. */
+    private static final long REST = 400;
 
     private SceneFiles() {}
 
@@ -71,17 +84,14 @@ public final class SceneFiles {
      */
     public static Outline outline(Path path, Progress progress) throws IOException {
         Path file = VdbSequence.matches(path) ? VdbSequence.firstFile(path) : path;
-        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ);
-                Arena arena = Arena.ofShared()) {
-            MemorySegment bytes = channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size(), arena);
-            byte[] head = bytes.asSlice(0, Math.min(channel.size(), HEAD)).toArray(ValueLayout.JAVA_BYTE);
-            for (SceneFormat f : FORMATS) {
-                if (f.matches(head)) {
-                    return f.outline(file, bytes, progress);
-                }
-            }
-            throw FormatException.at(String.valueOf(file.getFileName()), 0, names() + " file", "something else");
-        }
+        return steady(file, () -> {
+            MemorySegment bytes = bytes(file);
+            return guarded(file, () -> {
+                Outline out = format(file, bytes).outline(file, bytes, progress);
+                FileBytes.settled();
+                return out;
+            });
+        });
     }
 
     /**
@@ -100,48 +110,116 @@ public final class SceneFiles {
                     .sum();
             return new SceneFormat.ReadScene(scene, "OpenVDB", "sequence", bytes);
         }
+        progress.at(0, "loading " + name);
+        return steady(file, () -> {
+            MemorySegment bytes = bytes(file);
+            SceneFormat format = format(file, bytes);
+            return guarded(file, () -> {
+                SceneFormat.ReadScene out = format.read(file, bytes, progress);
+                for (Cache c : out.scene().caches()) {
+                    new CacheChecks(name, bytes).check(c, progress);
+                }
+                for (Clip c : out.scene().clips()) {
+                    range(name, c);
+                }
+                FileBytes.settled();
+                return out;
+            });
+        });
+    }
+
+    private static void range(String file, Clip c) throws FormatException {
+        double frames = c.length() * c.rate().perSecond();
+        if (!(frames <= SampleTimes.MOST)) {
+            throw FormatException.in(
+                    file,
+                    String.format(Locale.ROOT, "clips of at most %,d frames", SampleTimes.MOST),
+                    String.format(Locale.ROOT, "%s of %,.0f", c.name(), frames));
+        }
+    }
+
+    /** The whole of an ordinary file with something in it. */
+    private static MemorySegment bytes(Path file) throws IOException {
+        String name = String.valueOf(file.getFileName());
+        if (file.toString().isEmpty()) {
+            throw FormatException.in("\"\"", "the name of a file", "nothing");
+        }
         if (Files.isDirectory(file)) {
             throw FormatException.in(name, "a file", "a folder");
         }
         if (!Files.exists(file)) {
             throw FormatException.in(name, "a file", "nothing at " + file.toAbsolutePath());
         }
-        long size = Files.size(file);
-        if (size == 0) {
+        if (!Files.isRegularFile(file)) {
+            throw FormatException.in(name, "an ordinary file", "a device or a pipe");
+        }
+        MemorySegment bytes = FileBytes.of(file);
+        if (bytes.byteSize() == 0) {
             throw FormatException.at(name, 0, "a scene", "an empty file");
         }
-        progress.at(0, "loading " + name);
-        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ);
-                Arena arena = Arena.ofShared()) {
-            MemorySegment bytes = channel.map(FileChannel.MapMode.READ_ONLY, 0, size, arena);
-            byte[] head = bytes.asSlice(0, Math.min(size, HEAD)).toArray(ValueLayout.JAVA_BYTE);
-            for (SceneFormat f : FORMATS) {
-                if (f.matches(head)) {
-                    return checked(f, file, bytes, progress);
-                }
-            }
-            SceneFormat told = byName(file);
-            if (told != null) {
-                return checked(told, file, bytes, progress);
+        return bytes;
+    }
+
+    /** The format whose opening bytes these are, else the one that the file's name tells. */
+    private static SceneFormat format(Path file, MemorySegment bytes) throws FormatException {
+        byte[] head = bytes.asSlice(0, Math.min(bytes.byteSize(), HEAD)).toArray(ValueLayout.JAVA_BYTE);
+        for (SceneFormat f : FORMATS) {
+            if (f.matches(head)) {
+                return f;
             }
         }
-        throw FormatException.at(name, 0, "the opening bytes of " + names(), "other bytes");
+        SceneFormat told = byName(file);
+        if (told == null) {
+            throw FormatException.at(
+                    String.valueOf(file.getFileName()), 0, "the opening bytes of " + names(), "other bytes");
+        }
+        return told;
+    }
+
+    private interface Reading<T> {
+        T run() throws IOException;
+    }
+
+    /** Reads again where the file was changed by somebody else meanwhile. */
+    private static <T> T steady(Path file, Reading<T> reading) throws IOException {
+        for (int i = 1; ; i++) {
+            try {
+                return reading.run();
+            } catch (IOException | RuntimeException | InternalError e) {
+                Throwable reason = FileBytes.reason(e);
+                if (!(reason instanceof FileChangedException changed)) {
+                    throw e;
+                }
+                if (i == TRIES) {
+                    throw changed;
+                }
+            }
+            try {
+                Thread.sleep(REST);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new FileChangedException(file);
+            }
+        }
     }
 
     /** A structure that contradicts itself in a way no reader foresaw is still told as a broken file. */
-    private static SceneFormat.ReadScene checked(SceneFormat f, Path file, MemorySegment bytes, Progress progress)
-            throws FormatException {
+    private static <T> T guarded(Path file, Reading<T> reading) throws IOException {
+        String name = String.valueOf(file.getFileName());
         try {
-            return f.read(file, bytes, progress);
+            return reading.run();
+        } catch (Budget.Exceeded e) {
+            throw FormatException.in(name, "at most " + e.allowed(), e.found(), e);
         } catch (IllegalArgumentException
                 | IndexOutOfBoundsException
                 | ArithmeticException
-                | NegativeArraySizeException e) {
-            throw FormatException.in(
-                    String.valueOf(file.getFileName()),
-                    "records that agree with each other",
-                    String.valueOf(e.getMessage()),
-                    e);
+                | NegativeArraySizeException
+                | NoSuchElementException e) {
+            throw FormatException.in(name, "records that agree with each other", Failures.told(e), e);
+        } catch (UncheckedIOException e) { // what is read when it is asked for
+            throw e.getCause();
+        } catch (StackOverflowError e) {
+            throw FormatException.in(name, "parts within parts no deeper than a thousand", "deeper ones", e);
         }
     }
 
@@ -159,23 +237,30 @@ public final class SceneFiles {
     public static SceneFormat.ReadScene write(
             Scene scene, Path target, SceneFormat format, String variant, boolean overwrite, Progress progress)
             throws IOException {
-        if (Files.exists(target) && !overwrite) {
-            throw new IOException(target + " is already there; say that it may be replaced");
+        try (Drafts drafts = new Drafts(overwrite)) {
+            SceneFormat.ReadScene back = draft(scene, target, format, variant, drafts, progress);
+            drafts.place();
+            drafts.keep();
+            return back;
         }
-        Path folder = target.toAbsolutePath().getParent();
-        if (folder == null) {
-            throw new IOException(target + " is not the name of a file");
-        }
-        Files.createDirectories(folder);
-        Path draft = folder.resolve(".heron-" + UUID.randomUUID() + ".part");
+    }
+
+    /**
+     * Writes a draft and reads it back; it is for the caller to put it in the target's place.
+     *
+     * @throws IOException when the target may not be written, the draft cannot be, or does not read back
+     */
+    public static SceneFormat.ReadScene draft(
+            Scene scene, Path target, SceneFormat format, String variant, Drafts drafts, Progress progress)
+            throws IOException {
+        Path draft = drafts.draft(target);
         try {
             format.write(scene, variant, draft, progress.part(0, 0.6));
-            SceneFormat.ReadScene back = read(draft, progress.part(0.6, 1));
-            WorkFiles.replace(draft, target);
-            String name = String.valueOf(target.getFileName());
-            return new SceneFormat.ReadScene(back.scene().withName(name), back.format(), back.variant(), back.bytes());
-        } finally {
-            Files.deleteIfExists(draft);
+        } catch (IOException e) {
+            throw Failures.written(target, e);
         }
+        SceneFormat.ReadScene back = read(draft, progress.part(0.6, 1));
+        String name = String.valueOf(target.getFileName());
+        return new SceneFormat.ReadScene(back.scene().withName(name), back.format(), back.variant(), back.bytes());
     }
 }

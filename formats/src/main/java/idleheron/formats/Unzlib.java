@@ -1,5 +1,6 @@
 package idleheron.formats;
 
+import idleheron.core.bytes.Bytes;
 import java.lang.foreign.Arena;
 import java.lang.foreign.FunctionDescriptor;
 import java.lang.foreign.Linker;
@@ -103,7 +104,7 @@ public final class Unzlib implements AutoCloseable {
         int result;
         try {
             result = (int) library.unpack.invokeExact(
-                    decompressor, packed, packed.byteSize(), array, array.byteSize(), MemorySegment.NULL);
+                    decompressor, Bytes.held(packed), packed.byteSize(), array, array.byteSize(), MemorySegment.NULL);
         } catch (Throwable e) {
             throw new IllegalStateException(e);
         }
@@ -135,11 +136,11 @@ public final class Unzlib implements AutoCloseable {
             long got = 0;
             while (!inflater.finished()) {
                 if (inflater.needsInput()) {
-                    long n = Math.min(1 << 30, packed.byteSize() - given);
+                    long n = Math.min(1 << 20, packed.byteSize() - given);
                     if (n == 0) {
                         throw new DataFormatException("it is cut short");
                     }
-                    inflater.setInput(packed.asSlice(given, n).asByteBuffer());
+                    inflater.setInput(Bytes.held(packed.asSlice(given, n)).asByteBuffer());
                     given += n;
                 }
                 int n = inflater.inflate(piece);

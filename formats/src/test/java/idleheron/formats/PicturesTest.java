@@ -9,6 +9,7 @@ import idleheron.core.math.AxisSystem;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Texture;
+import idleheron.formats.disk.Drafts;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -89,13 +90,13 @@ class PicturesTest {
     void picturesAreGatheredInTheFolderThatIsAsked() throws IOException {
         Files.write(folder.resolve("reed.png"), png(64, 32, 0xFF204060, 0xFF204060));
         Path to = Files.createDirectory(folder.resolve("out"));
-        Scene s = PictureFiles.travel(
-                scene(new Texture("reed", "reed.png", "reed.png", true)),
-                PictureFiles.Travel.BESIDE,
-                folder,
-                to,
-                new PictureStyle("textures", "jpeg", 16),
-                false);
+        Scene s;
+        try (Drafts drafts = new Drafts(false)) {
+            s = new PictureFiles.Travelling(folder, List.of(), new PictureStyle("textures", "jpeg", 16), drafts)
+                    .travel(scene(new Texture("reed", "reed.png", "reed.png", true)), PictureFiles.Travel.BESIDE, to);
+            drafts.place();
+            drafts.keep();
+        }
         assertThat(s.textures().getFirst().relative()).isEqualTo("textures/reed.jpg");
         BufferedImage i =
                 Objects.requireNonNull(PictureStyle.read(Files.readAllBytes(to.resolve("textures/reed.jpg"))));
@@ -104,6 +105,44 @@ class PicturesTest {
         int[] thumb = PictureFiles.thumbnail(s.textures().getFirst(), to, 8);
         assertThat(thumb[0]).isEqualTo(8);
         assertThat(thumb).hasSize(1 + 8 * 4);
+    }
+
+    @Test
+    void onlyPicturesTravelAndOnlyFromFoldersThatAreMeant() throws IOException {
+        Path shot = Files.createDirectory(folder.resolve("shot"));
+        Path maps = Files.createDirectory(folder.resolve("maps"));
+        Files.write(shot.resolve("reed.png"), png(8, 8, 0xFF204060, 0xFF204060));
+        Files.write(maps.resolve("far.png"), png(8, 8, 0xFF306040, 0xFF306040));
+        Files.writeString(folder.resolve("secret_note.txt"), "the tide table");
+        Files.writeString(shot.resolve("note.png"), "the tide table");
+        Files.createSymbolicLink(shot.resolve("link.png"), folder.resolve("secret_note.txt"));
+        Scene s = scene(
+                new Texture("a", "reed.png", "reed.png", true),
+                new Texture("b", "../maps/far.png", "../maps/far.png", true),
+                new Texture("c", "../secret_note.txt", "../secret_note.txt", true),
+                new Texture("d", "/etc/passwd", "/etc/passwd", true),
+                new Texture("e", "note.png", "note.png", true),
+                new Texture("f", "link.png", "link.png", true));
+        try (Drafts drafts = new Drafts(false)) {
+            PictureFiles.Travelling strict =
+                    new PictureFiles.Travelling(shot, List.of(), PictureStyle.AS_IT_IS, drafts);
+            Scene out = strict.travel(s, PictureFiles.Travel.INSIDE, folder);
+            assertThat(out.textures().stream().filter(t -> t.content() != null))
+                    .extracting(Texture::name)
+                    .containsExactly("a");
+            assertThat(strict.left())
+                    .hasSize(5)
+                    .anyMatch(l -> l.startsWith("far.png lies outside the folder of the file"))
+                    .anyMatch(l -> l.startsWith("passwd lies outside"))
+                    .anyMatch(l -> l.equals("note.png is no picture and does not travel"))
+                    .anyMatch(l -> l.startsWith("link.png lies outside"));
+            PictureFiles.Travelling named =
+                    new PictureFiles.Travelling(shot, List.of(maps), PictureStyle.AS_IT_IS, drafts);
+            assertThat(named.travel(s, PictureFiles.Travel.INSIDE, folder).textures().stream()
+                            .filter(t -> t.content() != null))
+                    .extracting(Texture::name)
+                    .containsExactly("a", "b");
+        }
     }
 
     @Test

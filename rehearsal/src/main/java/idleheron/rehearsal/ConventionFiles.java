@@ -9,6 +9,7 @@ import idleheron.core.math.SignedAxis;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.FormatException;
 import java.io.IOException;
+import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -84,7 +85,11 @@ public final class ConventionFiles {
             throw FormatException.in(name, "a convention of at most 1 MB", Files.size(path) + " bytes");
         }
         String code = name.endsWith(".toml") ? name.substring(0, name.length() - 5) : name;
-        return read(code, name, Files.readString(path, StandardCharsets.UTF_8));
+        try {
+            return read(code, name, Files.readString(path, StandardCharsets.UTF_8));
+        } catch (CharacterCodingException e) {
+            throw FormatException.in(name, "text in UTF-8", "other bytes", e);
+        }
     }
 
     /**

@@ -19,6 +19,7 @@ import idleheron.formats.Delivery;
 import idleheron.formats.PictureFiles;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.alembic.AbcFormat;
+import idleheron.formats.disk.Drafts;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.usd.UsdFormat;
 import idleheron.rehearsal.demo.DemoData;
@@ -117,8 +118,11 @@ class StageCrossingTest {
     void clips_apart_are_light_layers_over_the_asset() throws IOException {
         Delivery apart = new Delivery(Cargo.ALL, true, PictureFiles.Travel.AS_THEY_ARE);
         Path target = folder.resolve("woman.usdc");
-        List<Delivery.Part> parts =
-                apart.write(WOMAN, null, target, new UsdFormat(), UsdFormat.CRATE, false, Progress.NONE);
+        List<Delivery.Part> parts;
+        try (Drafts drafts = new Drafts(false)) {
+            parts = apart.write(WOMAN, null, target, new UsdFormat(), UsdFormat.CRATE, drafts, Progress.NONE)
+                    .parts();
+        }
         assertThat(parts)
                 .extracting(p -> String.valueOf(p.file().getFileName()))
                 .containsExactly("woman.usdc", "woman_wade.usdc", "woman_bow.usdc", "woman_parcel_throw.usdc");

@@ -2,6 +2,7 @@ package idleheron.report;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.bytes.Bytes;
 import idleheron.core.cache.Between;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
@@ -241,7 +242,7 @@ final class CacheJson {
             int slot = s.slot(i);
             if (known[slot] < 0) {
                 CRC32 crc = new CRC32();
-                crc.update(s.bytes(i).asByteBuffer());
+                Bytes.add(crc, s.bytes(i));
                 known[slot] = crc.getValue();
             }
             out.addObject().put("count", s.points(i)).put("crc32", String.format("%08x", known[slot]));

@@ -10,6 +10,7 @@ import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import idleheron.core.cache.TransformStack;
+import idleheron.core.job.Budget;
 import idleheron.core.job.Progress;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
@@ -68,6 +69,8 @@ public final class Bake {
             at[i] = frame;
             frame += 12L * bending.get(i).mesh().pointCount();
         }
+        Budget.BAKE.check(times(frame / 12 + moving.size(), times.length));
+        Budget.SAMPLES.check(times(moving.size(), times.length));
         MemorySegment room = room(Math.multiplyExact(frame, times.length));
         double[][] matrices = new double[moving.size()][16 * times.length];
         Matrix4d nothing = new Matrix4d();
@@ -133,6 +136,10 @@ public final class Bake {
         return new Cache(scene.name().replaceFirst("\\.[^.]*$", ""), Meta.NONE, CacheNode.of("", CacheKind.GROUP, out));
     }
 
+    private static long times(long a, long b) {
+        return a != 0 && b > Long.MAX_VALUE / a ? Long.MAX_VALUE : a * b;
+    }
+
     private static String free(String told, java.util.Set<String> taken) {
         String name = told.replace('/', '_').replace(':', '_');
         String out = name;
@@ -148,6 +155,12 @@ public final class Bake {
             return Arena.ofAuto().allocate(Math.max(1, bytes));
         }
         Path file = Files.createTempFile("heron-bake", ".points");
+        long free = Files.getFileStore(file).getUsableSpace();
+        if (bytes > free) {
+            Files.delete(file);
+            throw new IOException("the points of this bake take " + bytes / (1 << 20) + " MB, and " + file.getParent()
+                    + " has " + free / (1 << 20) + " MB left");
+        }
         try (FileChannel c = FileChannel.open(
                 file, StandardOpenOption.READ, StandardOpenOption.WRITE, StandardOpenOption.DELETE_ON_CLOSE)) {
             return c.map(FileChannel.MapMode.READ_WRITE, 0, bytes, Arena.ofAuto());

@@ -1,5 +1,6 @@
 package idleheron.core.cache;
 
+import idleheron.core.bytes.Bytes;
 import java.lang.foreign.MemorySegment;
 import java.util.HashSet;
 import java.util.List;
@@ -69,7 +70,7 @@ public final class CacheSize {
 
     private static Payload payload(MemorySegment m) {
         CRC32C crc = new CRC32C();
-        crc.update(m.asByteBuffer());
+        Bytes.add(crc, m);
         MemorySegment head = m.asSlice(0, Math.min(64, m.byteSize()));
         long h = 0;
         for (long i = 0; i < head.byteSize(); i++) {

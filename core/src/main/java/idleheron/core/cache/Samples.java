@@ -1,5 +1,6 @@
 package idleheron.core.cache;
 
+import idleheron.core.bytes.Bytes;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.nio.ByteOrder;
@@ -252,8 +253,8 @@ public final class Samples {
     }
 
     private static boolean alike(MemorySegment a, MemorySegment b) {
-        return a.byteSize() == b.byteSize()
-                && (a.isNative() && b.isNative() && a.address() == b.address() || a.mismatch(b) < 0);
+        return a.isNative() && b.isNative() && a.address() == b.address() && a.byteSize() == b.byteSize()
+                || Bytes.equal(a, b);
     }
 
     /** The same values, with equal runs at both ends kept once. */

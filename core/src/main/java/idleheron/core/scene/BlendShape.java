@@ -13,6 +13,9 @@ public record BlendShape(String name, double weight, List<Target> targets) {
 
     public BlendShape {
         targets = List.copyOf(targets);
+        if (targets.isEmpty()) {
+            throw new IllegalArgumentException("blend shape " + name + " has no target");
+        }
     }
 
     /**

@@ -14,7 +14,6 @@ import idleheron.core.time.FrameRate;
 import idleheron.formats.FormatException;
 import idleheron.formats.Outline;
 import idleheron.formats.SceneFormat;
-import idleheron.formats.WorkFiles;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
@@ -59,12 +58,9 @@ public final class AbcFormat implements SceneFormat {
     @Override
     public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
-        MemorySegment kept = WorkFiles.kept(file, bytes);
-        refuseOlder(file, name, kept);
-        AbcArchive archive = AbcReader.read(name, kept, progress);
+        refuseOlder(file, name, bytes);
+        AbcArchive archive = AbcReader.read(name, bytes, progress);
         Cache cache = AbcSceneReader.read(archive);
-        progress.at(0.6, "checking faces");
-        new MeshChecks(name, kept).check(cache, progress);
         List<String> notes = new ArrayList<>();
         if (!declared(archive.meta())) {
             notes.add("a cache declares neither up axis nor unit; Y up and metres are taken");

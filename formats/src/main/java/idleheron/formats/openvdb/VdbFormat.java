@@ -11,11 +11,10 @@ import idleheron.core.volume.Volume;
 import idleheron.formats.FormatException;
 import idleheron.formats.Outline;
 import idleheron.formats.SceneFormat;
+import idleheron.formats.disk.FileBytes;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
-import java.nio.channels.FileChannel;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -91,11 +90,13 @@ public final class VdbFormat implements SceneFormat {
 
     /** What a file declares, or {@code otherwise} where it cannot be read. */
     static Stage stage(Path file, Stage otherwise) throws IOException {
-        try (FileChannel channel = FileChannel.open(file);
-                Arena arena = Arena.ofConfined()) {
-            MemorySegment bytes = channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size(), arena);
-            return stage(
-                    VdbReader.open(String.valueOf(file.getFileName()), bytes).file(), otherwise);
+        try {
+            return FileBytes.using(
+                    file,
+                    bytes -> stage(
+                            VdbReader.open(String.valueOf(file.getFileName()), bytes)
+                                    .file(),
+                            otherwise));
         } catch (FormatException e) {
             return otherwise;
         }

@@ -1,5 +1,6 @@
 package idleheron.formats.openvdb;
 
+import idleheron.core.bytes.Bytes;
 import idleheron.core.job.Progress;
 import idleheron.core.volume.Census;
 import idleheron.core.volume.Grid;
@@ -9,10 +10,8 @@ import idleheron.core.volume.IndexBox;
 import idleheron.core.volume.PointSet;
 import idleheron.core.volume.Volume;
 import idleheron.formats.FormatException;
+import idleheron.formats.disk.FileBytes;
 import java.io.IOException;
-import java.lang.foreign.Arena;
-import java.lang.foreign.MemorySegment;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -75,21 +74,12 @@ final class VdbFrames {
         if (Files.size(a) != Files.size(b) || Files.size(a) <= IDENTIFIED) {
             return false;
         }
-        try (Arena arena = Arena.ofConfined()) {
-            MemorySegment x = map(a, arena);
-            MemorySegment y = map(b, arena);
-            return x.asSlice(IDENTIFIED).mismatch(y.asSlice(IDENTIFIED)) < 0;
-        }
+        return FileBytes.using(
+                a, x -> FileBytes.using(b, y -> Bytes.equal(x.asSlice(IDENTIFIED), y.asSlice(IDENTIFIED))));
     }
 
     private static String name(Path file) {
         return String.valueOf(file.getFileName());
-    }
-
-    private static MemorySegment map(Path file, Arena arena) throws IOException {
-        try (FileChannel channel = FileChannel.open(file)) {
-            return channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size(), arena);
-        }
     }
 
     private interface Use<T> {
@@ -97,9 +87,7 @@ final class VdbFrames {
     }
 
     private static <T> T opened(Path file, Use<T> use) throws IOException {
-        try (Arena arena = Arena.ofShared()) {
-            return use.of(VdbReader.open(name(file), map(file, arena)));
-        }
+        return FileBytes.using(file, bytes -> use.of(VdbReader.open(name(file), bytes)));
     }
 
     private static VdbFile.Entry entry(VdbReader reader, Path file, String label) throws FormatException {

@@ -7,7 +7,8 @@ import idleheron.core.volume.GridChecksums;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.GridMetadata;
 import idleheron.core.volume.Volume;
-import idleheron.formats.WorkFiles;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.Failures;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -16,7 +17,6 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.UUID;
 
 /** Writes a volume as numbered files, each beside its target first, each read back and held against what was to be written. */
 public final class VolumeDelivery {
@@ -46,7 +46,7 @@ public final class VolumeDelivery {
     }
 
     /**
-     * Frames that cannot be read are left out.
+     * All frames, put in place together. Frames that cannot be read are left out.
      *
      * @param target file name with # for the digits of the frame
      * @throws IOException when a target exists and may not be replaced, before anything is written; or when one cannot be
@@ -55,51 +55,63 @@ public final class VolumeDelivery {
     public static List<Part> write(
             Volume volume, Stage stage, Path target, VdbWriter.Options options, boolean overwrite, Progress progress)
             throws IOException {
+        try (Drafts drafts = new Drafts(overwrite)) {
+            List<Part> out = write(volume, stage, target, options, drafts, progress);
+            drafts.place();
+            drafts.keep();
+            return out;
+        }
+    }
+
+    /**
+     * As {@link #write(Volume, Stage, Path, VdbWriter.Options, boolean, Progress)}, as drafts that the caller puts in place.
+     *
+     * @throws IOException when a target may not be written, or a draft cannot be or does not read back
+     */
+    public static List<Part> write(
+            Volume volume, Stage stage, Path target, VdbWriter.Options options, Drafts drafts, Progress progress)
+            throws IOException {
         List<Path> files = files(volume, target);
         if (files.stream().distinct().count() < files.size()) {
             throw new IOException(
                     target + ": several frames would go into one file; put # for the frame into its name");
         }
-        for (Path f : files) {
-            if (Files.exists(f) && !overwrite) {
-                throw new IOException(f + " is already there; say that it may be replaced");
-            }
-        }
-        Path folder = VdbFrames.folder(target);
-        Files.createDirectories(folder);
+        drafts.check(files);
         List<Part> out = new ArrayList<>();
         List<Volume.Frame> frames = volume.sound();
         for (int i = 0; i < frames.size(); i++) {
             Progress own = progress.part((double) i / frames.size(), (i + 1.0) / frames.size());
-            out.add(one(volume, frames.get(i), stage, files.get(i), options, own));
+            out.add(one(volume, frames.get(i), stage, files.get(i), options, drafts, own));
         }
         return out;
     }
 
     private static Part one(
-            Volume volume, Volume.Frame frame, Stage stage, Path file, VdbWriter.Options options, Progress progress)
+            Volume volume,
+            Volume.Frame frame,
+            Stage stage,
+            Path file,
+            VdbWriter.Options options,
+            Drafts drafts,
+            Progress progress)
             throws IOException {
-        Path draft = VdbFrames.folder(file).resolve(".heron-" + UUID.randomUUID() + ".part");
-        try {
-            List<Grid> grids = new ArrayList<>();
-            for (GridHeader h : volume.headers(frame)) {
-                if (h.type() == null) {
-                    throw new IOException(frame.file() + ": a grid of type " + h.typeName()
-                            + " cannot be written; leave " + h.name() + " out");
-                }
-                grids.add(volume.grid(frame, h.label(), progress.part(0, 0.3)));
+        List<Grid> grids = new ArrayList<>();
+        for (GridHeader h : volume.headers(frame)) {
+            if (h.type() == null) {
+                throw new IOException(frame.file() + ": a grid of type " + h.typeName() + " cannot be written; leave "
+                        + h.name() + " out");
             }
-            GridMetadata m = VdbFormat.declaring(stage);
-            try (OutputStream out =
-                    new BufferedOutputStream(Files.newOutputStream(draft, StandardOpenOption.CREATE_NEW), 1 << 20)) {
-                new VdbWriter(options).write(grids, m, out, progress.part(0.3, 0.7));
-            }
-            Part p = prove(grids, draft, file, frame.number(), progress.part(0.7, 1));
-            WorkFiles.replace(draft, file);
-            return p;
-        } finally {
-            Files.deleteIfExists(draft);
+            grids.add(volume.grid(frame, h.label(), progress.part(0, 0.3)));
         }
+        GridMetadata m = VdbFormat.declaring(stage);
+        Path draft = drafts.draft(file);
+        try (OutputStream out =
+                new BufferedOutputStream(Files.newOutputStream(draft, StandardOpenOption.CREATE_NEW), 1 << 20)) {
+            new VdbWriter(options).write(grids, m, out, progress.part(0.3, 0.7));
+        } catch (IOException e) {
+            throw Failures.written(file, e);
+        }
+        return prove(grids, draft, file, frame.number(), progress.part(0.7, 1));
     }
 
     private static Part prove(List<Grid> sent, Path draft, Path file, int frame, Progress progress) throws IOException {

@@ -1,7 +1,12 @@
 package idleheron.formats.usd;
 
+import idleheron.formats.FormatException;
+import idleheron.formats.PictureFiles;
+import idleheron.formats.PictureKinds;
 import idleheron.formats.PictureStyle;
-import idleheron.formats.WorkFiles;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.Failures;
+import idleheron.formats.disk.FileBytes;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedStage;
 import idleheron.formats.usd.compose.Flatten;
@@ -16,10 +21,8 @@ import idleheron.formats.usd.layer.UsdPackage;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.Words;
 import java.io.IOException;
-import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
@@ -31,7 +34,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.UUID;
 
 /**
  * Stages made into one file without going through a scene, so that everything a layer can say stays: flattened, a branch with
@@ -50,6 +52,7 @@ public final class StageEdits {
     private static final String FOLDER = "assets/";
 
     private final ComposedStage stage;
+    private final Path in;
     private final Path out;
     private final PictureStyle style;
     private final Map<String, String> packed = new HashMap<>();
@@ -58,8 +61,9 @@ public final class StageEdits {
     private final Set<String> missing = new TreeSet<>();
     private final Path work;
 
-    private StageEdits(ComposedStage stage, Path out, PictureStyle style, Path work) {
+    private StageEdits(ComposedStage stage, Path in, Path out, PictureStyle style, Path work) {
         this.stage = stage;
+        this.in = in;
         this.out = out;
         this.style = style;
         this.work = work;
@@ -74,26 +78,31 @@ public final class StageEdits {
      */
     public static Made flatten(Path in, String subtree, Path out, PictureStyle style, boolean overwrite)
             throws IOException {
-        if (Files.exists(out) && !overwrite) {
-            throw new IOException(out + " is already there; say that it may be replaced");
-        }
-        Path folder = java.util.Objects.requireNonNull(out.toAbsolutePath().getParent());
-        Files.createDirectories(folder);
-        Path work = Files.createTempDirectory("heron-stage");
-        Path draft = folder.resolve(".heron-" + UUID.randomUUID() + ".part");
-        try (FileChannel c = FileChannel.open(in)) {
-            MemorySegment bytes = c.map(FileChannel.MapMode.READ_ONLY, 0, c.size(), Arena.ofAuto());
-            StageEdits e = new StageEdits(UsdFormat.stage(in, bytes), out, style, work);
-            Made made = e.write(subtree, draft);
-            try (FileChannel back = FileChannel.open(draft)) {
-                MemorySegment b = back.map(FileChannel.MapMode.READ_ONLY, 0, back.size(), Arena.ofAuto());
-                UsdFormat.stage(draft, b);
+        Path work = Drafts.workFolder();
+        try (Drafts drafts = new Drafts(overwrite, List.of(in))) {
+            Path draft = drafts.draft(out);
+            StageEdits e = new StageEdits(UsdFormat.stage(in, FileBytes.of(in)), in, out, style, work);
+            Made made;
+            try {
+                made = e.write(subtree, draft);
+            } catch (IOException x) {
+                throw Failures.written(out, x);
             }
-            WorkFiles.replace(draft, out);
+            prove(draft, out);
+            drafts.place();
+            drafts.keep();
             return made;
         } finally {
-            Files.deleteIfExists(draft);
-            WorkFiles.delete(work);
+            Drafts.delete(work);
+        }
+    }
+
+    /** Reads a draft back. A failure is told by the name of its target: it is a fault of ours and not of the draft's. */
+    private static void prove(Path draft, Path out) throws IOException {
+        try {
+            UsdFormat.stage(draft, FileBytes.of(draft)).each(p -> {});
+        } catch (FormatException e) {
+            throw new IOException(out.getFileName() + " does not read back as it was written: " + e.getMessage(), e);
         }
     }
 
@@ -152,11 +161,17 @@ public final class StageEdits {
         }
         try {
             MemorySegment bytes = stage.assets().bytes(id);
+            Path top = in.toAbsolutePath().normalize().getParent();
             if (bytes == null) {
                 missing.add(asset);
                 return asset;
             }
             byte[] content = bytes.toArray(ValueLayout.JAVA_BYTE);
+            boolean near = top != null && PictureFiles.isInside(Path.of(Assets.fileOf(id)), List.of(top));
+            if (!near || !PictureKinds.isPicture(content)) {
+                missing.add(asset + (near ? " (no picture)" : " (outside the folder of the stage)"));
+                return asset;
+            }
             String name = Assets.shortName(id).replaceAll("[^A-Za-z0-9._-]", "_");
             byte[] styled = style.applied(name, content);
             String wanted = styled == content ? name : style.named(name);

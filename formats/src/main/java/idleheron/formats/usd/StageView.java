@@ -1,7 +1,7 @@
 package idleheron.formats.usd;
 
 import idleheron.core.job.Progress;
-import idleheron.formats.WorkFiles;
+import idleheron.formats.disk.FileBytes;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
@@ -70,7 +70,7 @@ public final class StageView {
 
     /** @throws IOException when the file is no stage or cannot be read */
     public static StageView of(Path file, Progress progress) throws IOException {
-        MemorySegment bytes = WorkFiles.mapped(file);
+        MemorySegment bytes = FileBytes.of(file);
         StageView out = new StageView(UsdFormat.stage(file, bytes));
         progress.at(0.3, "putting the stage together");
         out.stage.each(p -> {});

@@ -23,8 +23,10 @@ import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.joml.Matrix4d;
 import org.jspecify.annotations.Nullable;
 
@@ -42,6 +44,9 @@ final class UsdCacheReader {
 
     /** Of what is only there to be repeated, the first prim that repeats it. */
     private final Map<String, String> firsts = new HashMap<>();
+
+    /** Instancers whose places are being read. */
+    private final Set<String> placing = new HashSet<>();
 
     /** What a prim's children may be: those under it that belong to the cache. */
     interface Kept {
@@ -69,8 +74,13 @@ final class UsdCacheReader {
             }
         }
         if (p.typeName().equals("PointInstancer")) {
+            if (!placing.add(p.path())) {
+                notes.add(p.path() + ": what it places places it again, and is left out there");
+                return transform(p, x, List.of());
+            }
             List<CacheNode> places =
                     new UsdInstancer(p, inCache(p.path()), notes).read(c -> read(c, kept), this::sampling);
+            placing.remove(p.path());
             return transform(p, x, places);
         }
         List<CacheNode> children = new ArrayList<>();
@@ -422,6 +432,9 @@ final class UsdCacheReader {
             MemorySegment out = MemorySegment.ofArray(new byte[Math.toIntExact(in.byteSize())]);
             long at = 0;
             for (int f : faces) {
+                if (f < 0) {
+                    return in;
+                }
                 for (int k = 0; k < f; k++) {
                     long from = at + (f - k) % f;
                     if ((from + 1) * size > in.byteSize() || (at + k + 1) * size > in.byteSize()) {

@@ -8,7 +8,7 @@ import idleheron.core.inspect.Severity;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.formats.FormatException;
-import idleheron.formats.WorkFiles;
+import idleheron.formats.disk.FileBytes;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
@@ -65,7 +65,7 @@ public final class UsdChecks {
             if (!Files.isRegularFile(file)) {
                 return List.of();
             }
-            MemorySegment bytes = WorkFiles.mapped(file);
+            MemorySegment bytes = FileBytes.of(file);
             if (Layers.form(bytes) == Layers.Form.OTHER) {
                 return List.of();
             }

@@ -9,17 +9,14 @@ import idleheron.formats.Delivery;
 import idleheron.formats.PictureFiles;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
-import idleheron.formats.WorkFiles;
+import idleheron.formats.disk.Drafts;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VolumeDelivery;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
-import java.util.UUID;
-import org.jspecify.annotations.Nullable;
 
 /**
  * How a scene is written as a stage: the layer, its pictures and the files of its volumes beside it, and, where clips go apart,
@@ -29,17 +26,18 @@ public final class UsdDelivery {
     private UsdDelivery() {}
 
     /**
-     * @param from folder of the file that the scene was read from, where its pictures are; or null
-     * @throws IOException when a target exists and may not be replaced, before anything is written; or when one cannot be
-     *     written or does not read back
+     * Drafts of all files, each read back and proved. What others point to is put in place before them.
+     *
+     * @throws IOException when a target may not be written, before anything is; or when one cannot be written or does not read
+     *     back
      */
     public static List<Delivery.Part> write(
             Delivery delivery,
             Scene scene,
-            @Nullable Path from,
+            PictureFiles.Travelling pictures,
             Path target,
             String variant,
-            boolean overwrite,
+            Drafts drafts,
             Progress progress)
             throws IOException {
         List<Path> files = delivery.files(scene, target);
@@ -54,58 +52,55 @@ public final class UsdDelivery {
         for (Volume v : volumes) {
             all.addAll(VolumeDelivery.files(v, main.resolveSibling(UsdVolumeWriter.pattern(v))));
         }
-        for (Path f : all) {
-            if (Files.exists(f) && !overwrite) {
-                throw new IOException(f + " is already there; say that it may be replaced");
-            }
-        }
+        drafts.check(all);
         Path folder = Objects.requireNonNull(main.toAbsolutePath().getParent());
-        Files.createDirectories(folder);
         PictureFiles.Travel travel = packed ? PictureFiles.Travel.INSIDE : delivery.pictures();
-        Scene load = PictureFiles.travel(
+        Scene load = pictures.travel(
                 cargo.of(scene).withVolumes(volumes),
                 cargo.meshes() ? travel : PictureFiles.Travel.AS_THEY_ARE,
-                from,
-                folder,
-                delivery.style(),
-                overwrite);
+                folder);
+        if (!packed) { // a layer holds no pictures
+            load = new PictureFiles.Travelling(null, List.of(), delivery.style(), drafts)
+                    .travel(load, PictureFiles.Travel.BESIDE, folder);
+        }
         for (Volume v : volumes) {
             VolumeDelivery.write(
                     v,
                     scene.stage(),
                     main.resolveSibling(UsdVolumeWriter.pattern(v)),
                     VdbFormat.options(VdbFormat.BLOSC),
-                    overwrite,
+                    drafts,
                     progress.part(0, 0.3));
         }
+        drafts.place();
         Scene first = delivery.clipsApart() ? load.withClips(List.of()) : load;
         SceneFormat format = new UsdFormat();
         List<Delivery.Part> out = new ArrayList<>();
-        out.add(new Delivery.Part(
-                main, first, SceneFiles.write(first, main, format, variant, overwrite, progress.part(0.3, 0.6))));
+        out.add(Delivery.Part.of(
+                main,
+                first,
+                SceneFiles.draft(first, main, format, variant, drafts, progress.part(0.3, 0.6)),
+                progress.part(0.6, 0.7)));
+        if (files.size() > 1) {
+            drafts.place();
+        }
         for (int i = 1; i < files.size(); i++) {
             Clip c = load.clips().get(i - 1);
             String asset = "./" + main.getFileName();
-            out.add(new Delivery.Part(
-                    files.get(i),
-                    load.withClips(List.of(c)).withStage(load.stage().withRange(c.startSeconds(), c.endSeconds())),
-                    apart(load, c, asset, variant, files.get(i))));
+            Scene alone =
+                    load.withClips(List.of(c)).withStage(load.stage().withRange(c.startSeconds(), c.endSeconds()));
+            out.add(Delivery.Part.of(
+                    files.get(i), alone, apart(load, c, asset, variant, files.get(i), drafts), Progress.NONE));
         }
         progress.at(1, "written");
         return out;
     }
 
-    /** A light layer, written beside its target, read back, and only then put in its place. */
-    private static SceneFormat.ReadScene apart(Scene scene, Clip clip, String asset, String variant, Path target)
-            throws IOException {
-        Path draft = target.resolveSibling(".heron-" + UUID.randomUUID() + ".part");
-        try {
-            UsdFormat.writeClip(scene, clip.name(), asset, variant, draft);
-            SceneFormat.ReadScene back = SceneFiles.read(draft, Progress.NONE);
-            WorkFiles.replace(draft, target);
-            return back;
-        } finally {
-            Files.deleteIfExists(draft);
-        }
+    /** A light layer as a draft, read back. */
+    private static SceneFormat.ReadScene apart(
+            Scene scene, Clip clip, String asset, String variant, Path target, Drafts drafts) throws IOException {
+        Path draft = drafts.draft(target);
+        UsdFormat.writeClip(scene, clip.name(), asset, variant, draft);
+        return SceneFiles.read(draft, Progress.NONE);
     }
 }

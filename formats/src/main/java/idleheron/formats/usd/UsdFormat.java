@@ -5,7 +5,6 @@ import idleheron.core.scene.Scene;
 import idleheron.formats.FormatException;
 import idleheron.formats.Outline;
 import idleheron.formats.SceneFormat;
-import idleheron.formats.WorkFiles;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedStage;
 import idleheron.formats.usd.layer.Layer;
@@ -52,8 +51,7 @@ public final class UsdFormat implements SceneFormat {
     /** The stage that a file is the top of. */
     public static ComposedStage stage(Path file, MemorySegment bytes) throws FormatException {
         Assets assets = new Assets();
-        MemorySegment kept = WorkFiles.kept(file, bytes);
-        return ComposedStage.open(assets.rootOf(file, kept), assets, true);
+        return ComposedStage.open(assets.rootOf(file, bytes), assets, true);
     }
 
     @Override
@@ -71,13 +69,6 @@ public final class UsdFormat implements SceneFormat {
             throw e;
         } catch (IOException e) {
             throw FormatException.in(name, "files that can be read", String.valueOf(e.getMessage()), e);
-        } catch (IllegalArgumentException
-                | IndexOutOfBoundsException
-                | ArithmeticException
-                | NegativeArraySizeException e) {
-            throw FormatException.in(name, "records that agree with each other", String.valueOf(e.getMessage()), e);
-        } catch (StackOverflowError e) {
-            throw FormatException.in(name, "prims no deeper than a thousand", "deeper ones", e);
         }
     }
 

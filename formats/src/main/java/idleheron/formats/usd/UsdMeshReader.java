@@ -233,7 +233,12 @@ final class UsdMeshReader {
                         + ", where there is none");
                 continue;
             }
-            out.add(new BlendShape(shapeName(shape, names.get(i)), 0, targets(shape, points, notes)));
+            List<BlendShape.Target> all = targets(shape, points, notes);
+            if (all.isEmpty()) {
+                notes.add(mesh.path() + ": blend shape " + names.get(i) + " moves nothing and is left out");
+            } else {
+                out.add(new BlendShape(shapeName(shape, names.get(i)), 0, all));
+            }
         }
         return out;
     }

@@ -4,7 +4,8 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.formats.PictureFiles;
-import idleheron.formats.WorkFiles;
+import idleheron.formats.PictureStyle;
+import idleheron.formats.disk.Drafts;
 import idleheron.formats.usd.layer.Layers;
 import idleheron.formats.usd.layer.UsdPackage;
 import java.io.IOException;
@@ -31,7 +32,7 @@ final class UsdPackaging {
      * @throws IOException when a picture is of a kind that a package may not hold
      */
     static void write(Scene scene, Path file, Progress progress) throws IOException {
-        Path work = Files.createTempDirectory("heron-package");
+        Path work = Drafts.workFolder();
         try {
             List<UsdPackage.Content> contents = new ArrayList<>();
             List<Texture> textures = new ArrayList<>();
@@ -45,7 +46,7 @@ final class UsdPackaging {
             progress.at(0.5, "packing");
             UsdPackage.write(contents, file);
         } finally {
-            WorkFiles.delete(work);
+            Drafts.delete(work);
         }
     }
 
@@ -54,7 +55,7 @@ final class UsdPackaging {
             throws IOException {
         byte[] inside = t.content();
         Path found = inside == null ? PictureFiles.find(folder, t.relative(), t.path()) : null;
-        if (inside == null && found == null) {
+        if (inside == null && (found == null || folder == null || !PictureFiles.isInside(found, List.of(folder)))) {
             return t;
         }
         String name = t.fileName().replaceAll("[^A-Za-z0-9._-]", "_");
@@ -81,7 +82,12 @@ final class UsdPackaging {
         if (folder == null || scene.textures().stream().allMatch(t -> t.content() == null)) {
             return scene;
         }
-        return PictureFiles.travel(
-                scene, PictureFiles.Travel.BESIDE, null, folder, idleheron.formats.PictureStyle.AS_IT_IS, false);
+        try (Drafts drafts = new Drafts(false)) {
+            Scene out = new PictureFiles.Travelling(null, List.of(), PictureStyle.AS_IT_IS, drafts)
+                    .travel(scene, PictureFiles.Travel.BESIDE, folder);
+            drafts.place();
+            drafts.keep();
+            return out;
+        }
     }
 }

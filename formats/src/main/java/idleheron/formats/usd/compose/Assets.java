@@ -1,7 +1,7 @@
 package idleheron.formats.usd.compose;
 
 import idleheron.formats.FormatException;
-import idleheron.formats.WorkFiles;
+import idleheron.formats.disk.FileBytes;
 import idleheron.formats.usd.layer.Layer;
 import idleheron.formats.usd.layer.Layers;
 import idleheron.formats.usd.layer.UsdPackage;
@@ -110,7 +110,7 @@ public final class Assets {
         }
     }
 
-    /** The bytes of a file, mapped, or null where there is none. */
+    /** The bytes of a file, or null where there is none. */
     public @Nullable MemorySegment bytes(String id) throws IOException {
         String file = fileOf(id);
         MemorySegment known = opened.get(file);
@@ -124,7 +124,7 @@ public final class Assets {
             if (!Files.isRegularFile(p)) {
                 return null;
             }
-            known = WorkFiles.mapped(p);
+            known = FileBytes.of(p);
             opened.put(file, known);
         }
         String within = inside(id);

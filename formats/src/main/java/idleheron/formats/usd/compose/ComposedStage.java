@@ -1,5 +1,6 @@
 package idleheron.formats.usd.compose;
 
+import idleheron.core.job.Budget;
 import idleheron.formats.FormatException;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
@@ -16,7 +17,6 @@ import org.jspecify.annotations.Nullable;
 
 /** A layer with everything that it brings in, put together. Prims are composed when they are asked for; on one thread. */
 public final class ComposedStage {
-    private static final int MOST_PRIMS = 1_000_000;
 
     private final Assets assets;
     private final LayerStack stack;
@@ -25,7 +25,8 @@ public final class ComposedStage {
     private final Map<ComposedPrim, List<ComposedPrim>> children = new HashMap<>();
     private final Map<String, ComposedPrim> byPath = new HashMap<>();
     private @Nullable List<ComposedPrim> tops;
-    private int prims;
+    /** Prims so far, each as often as there are places with a say in it. */
+    private long prims;
 
     private ComposedStage(Assets assets, LayerStack stack, PrimIndexer indexer, List<Problem> problems) {
         this.assets = assets;
@@ -98,9 +99,8 @@ public final class ComposedStage {
     }
 
     private ComposedPrim made(@Nullable ComposedPrim parent, IndexNode index) {
-        if (++prims > MOST_PRIMS) {
-            throw new IllegalArgumentException("a stage of more than " + MOST_PRIMS + " prims");
-        }
+        prims += index.ordered().size();
+        Budget.PRIMS.check(prims);
         ComposedPrim out = new ComposedPrim(this, parent, index);
         byPath.put(out.path(), out);
         if (out.metadata(Field.RELOCATES) != null) {

@@ -2,6 +2,8 @@ package idleheron.formats.usd.layer;
 
 import idleheron.formats.ByteCursor;
 import idleheron.formats.FormatException;
+import idleheron.formats.disk.Failures;
+import java.io.UncheckedIOException;
 import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;
 import java.util.List;
@@ -169,8 +171,7 @@ final class CrateArrays {
         try {
             return f.get();
         } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
-            throw new IllegalArgumentException(
-                    file + ", byte " + at + ": expected packed numbers, found " + e.getMessage(), e);
+            throw new UncheckedIOException(FormatException.at(file, at, "packed numbers", Failures.told(e)));
         }
     }
 }

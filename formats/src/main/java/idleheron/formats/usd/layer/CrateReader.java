@@ -10,12 +10,17 @@ import org.jspecify.annotations.Nullable;
 
 /** Builds a layer from the tables of a crate file. A variant set is the path {@code /prim{set=}}, a variant {@code /prim{set=name}}. */
 final class CrateReader {
+    /** What ends a name in the text form. */
+    private static final String SIGNS = "=<>(){}[]\"'@,;#";
+
     private static final int DEEPEST = 1000;
 
+    private final String file;
     private final CrateTables tables;
     private final CrateValues values;
 
     private CrateReader(String file, MemorySegment bytes) throws FormatException {
+        this.file = file;
         tables = new CrateTables(file, bytes);
         values = new CrateValues(file, tables, bytes);
     }
@@ -23,14 +28,14 @@ final class CrateReader {
     /** @param bytes must last as long as the layer's values are used */
     static Layer read(String file, MemorySegment bytes, List<String> notes) throws FormatException {
         CrateReader r = new CrateReader(file, bytes);
-        Layer out = r.layer(file);
+        Layer out = r.layer();
         if (!r.values.unknown().isEmpty()) {
             notes.add(file + ": values of types " + r.values.unknown() + " are not known and left out");
         }
         return out;
     }
 
-    private Layer layer(String file) throws FormatException {
+    private Layer layer() throws FormatException {
         CratePaths paths = tables.paths;
         int[] spec = new int[paths.count()];
         java.util.Arrays.fill(spec, -1);
@@ -70,7 +75,24 @@ final class CrateReader {
         return new Layer(file, root);
     }
 
-    private @Nullable Spec under(Spec parent, int place, int type) {
+    /**
+     * A name that a text can hold as well.
+     *
+     * @throws FormatException for one that is empty or holds blanks or signs of the text form
+     */
+    private String named(String name, String what) throws FormatException {
+        boolean good = !name.isEmpty();
+        for (int i = 0; i < name.length(); i++) {
+            char c = name.charAt(i);
+            good &= !Character.isWhitespace(c) && !Character.isISOControl(c) && SIGNS.indexOf(c) < 0;
+        }
+        if (!good) {
+            throw FormatException.in(file, what, '"' + name.replaceAll("\\p{Cntrl}", "?") + '"');
+        }
+        return name;
+    }
+
+    private @Nullable Spec under(Spec parent, int place, int type) throws FormatException {
         String name = tables.paths.element(place);
         if (name.startsWith("{")) {
             int eq = name.indexOf('=');
@@ -95,7 +117,7 @@ final class CrateReader {
         if (t == null || property != tables.paths.isProperty(place)) {
             return null;
         }
-        Spec out = new Spec(t, name);
+        Spec out = new Spec(t, named(name, "the name of a prim or a property"));
         parent.add(out);
         return out;
     }
@@ -105,7 +127,7 @@ final class CrateReader {
             int f = tables.fieldSets[i];
             Value v = values.read(tables.fieldValues[f]);
             if (!(v instanceof Value.Unknown)) {
-                s.with(tables.tokens[tables.fieldTokens[f]], v);
+                s.with(named(tables.tokens[tables.fieldTokens[f]], "the name of a field of " + s.name()), v);
             }
         }
     }

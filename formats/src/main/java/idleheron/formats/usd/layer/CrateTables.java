@@ -2,6 +2,7 @@ package idleheron.formats.usd.layer;
 
 import idleheron.formats.ByteCursor;
 import idleheron.formats.FormatException;
+import idleheron.formats.disk.Failures;
 import java.lang.foreign.MemorySegment;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
@@ -161,14 +162,14 @@ final class CrateTables {
         try {
             return CrateInts.ints(packed, count);
         } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
-            throw in.wrong(count + " packed numbers: " + what, String.valueOf(e.getMessage()));
+            throw in.wrong(count + " packed numbers: " + what, Failures.told(e));
         }
     }
 
     private static MemorySegment packed(ByteCursor in, String what) throws FormatException {
         in.need(8, in.size(), "the size of " + what);
         long size = in.i64();
-        in.need(Math.max(size, 2), in.size(), what);
+        in.need(size < 0 ? size : Math.max(size, 2), in.size(), what);
         MemorySegment out = in.bytes().asSlice(in.at(), size);
         in.to(in.at() + size);
         return out;
@@ -184,7 +185,7 @@ final class CrateTables {
             try {
                 text = CrateInts.unpack(packed, size);
             } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
-                throw in.wrong(size + " bytes of tokens", String.valueOf(e.getMessage()));
+                throw in.wrong(size + " bytes of tokens", Failures.told(e));
             }
         } else {
             in.need(size, in.size(), "tokens");
@@ -238,7 +239,7 @@ final class CrateTables {
             MemorySegment raw = MemorySegment.ofArray(CrateInts.unpack(packed, 8L * n));
             MemorySegment.copy(raw, ByteCursor.LONG, 0, fieldValues, 0, n);
         } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
-            throw in.wrong(n + " values of fields", String.valueOf(e.getMessage()));
+            throw in.wrong(n + " values of fields", Failures.told(e));
         }
     }
 

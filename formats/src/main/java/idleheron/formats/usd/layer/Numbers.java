@@ -1,5 +1,6 @@
 package idleheron.formats.usd.layer;
 
+import idleheron.core.bytes.Bytes;
 import idleheron.formats.ByteCursor;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -189,7 +190,7 @@ public final class Numbers implements Value {
                 && n.kind == kind
                 && n.array == array
                 && n.count == count
-                && bytes().mismatch(n.bytes()) < 0;
+                && Bytes.equal(bytes(), n.bytes());
     }
 
     @Override

@@ -1,46 +1,60 @@
-package idleheron.formats.alembic;
+package idleheron.formats;
 
 import idleheron.core.cache.Cache;
+import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
+import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.Param;
+import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
+import idleheron.core.cache.TransformStack;
+import idleheron.core.job.Budget;
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
-import idleheron.formats.FormatException;
 import java.lang.foreign.MemorySegment;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicReference;
 
-/** Holds faces against points, and indices against values, so that whoever uses a mesh need not. */
-final class MeshChecks {
+/**
+ * Holds faces against points, indices against values and operations against their channels, so that whoever uses an object of a
+ * cache need not.
+ */
+final class CacheChecks {
     private final String file;
     private final MemorySegment bytes;
 
-    MeshChecks(String file, MemorySegment bytes) {
+    CacheChecks(String file, MemorySegment bytes) {
         this.file = file;
         this.bytes = bytes;
     }
 
     /**
-     * Every mesh of a cache, on all cores.
+     * Every object of a cache, on all cores.
      *
      * @throws FormatException for the first object that does not fit
      */
     void check(Cache cache, Progress progress) throws FormatException {
-        List<Cache.Entry> meshes =
-                cache.entries().stream().filter(e -> e.node().kind().isMesh()).toList();
+        List<Cache.Entry> all = cache.entries();
         AtomicReference<FormatException> wrong = new AtomicReference<>();
-        Cores.each(meshes.size(), i -> {
+        Cores.each(all.size(), i -> {
             if (wrong.get() == null) {
                 try {
-                    check(meshes.get(i));
+                    check(all.get(i));
                 } catch (FormatException e) {
                     wrong.compareAndSet(null, e);
+                } catch (IllegalArgumentException e) {
+                    wrong.compareAndSet(
+                            null,
+                            FormatException.in(
+                                    file, "samples that fit in " + all.get(i).path(), e.getMessage() + "", e));
                 }
             }
         });
+        Budget.PLACES.check(placed(cache, cache.root(), "", new HashMap<>(), new HashSet<>()));
         progress.at(0.9, "checked");
         FormatException e = wrong.get();
         if (e != null) {
@@ -48,7 +62,64 @@ final class MeshChecks {
         }
     }
 
+    /** How many objects an object and all under it are where they are seen, instances followed; at most the largest long. */
+    private static long placed(
+            Cache cache, CacheNode node, String path, Map<String, Long> known, Set<String> following) {
+        Long told = known.get(path);
+        if (told != null) {
+            return told;
+        }
+        long n = 1;
+        if (node.kind() == CacheKind.INSTANCE) {
+            int source = cache.find(node.source());
+            if (source >= 0 && following.add(node.source())) {
+                n = placed(cache, cache.entries().get(source).node(), node.source(), known, following);
+                following.remove(node.source());
+            }
+        } else {
+            for (CacheNode c : node.children()) {
+                long under = placed(cache, c, path + "/" + c.name(), known, following);
+                n = n > Long.MAX_VALUE - under ? Long.MAX_VALUE : n + under;
+            }
+        }
+        known.put(path, n);
+        return n;
+    }
+
     private void check(Cache.Entry e) throws FormatException {
+        if (e.node().kind().isMesh()) {
+            mesh(e);
+        }
+        for (Role told : new Role[] {Role.VISIBLE, Role.INHERITS}) {
+            Samples s = e.node().get(told);
+            for (int i = 0; s != null && i < s.count(); i++) {
+                if (s.points(i) < 1) {
+                    throw wrong(s.bytes(i), "a value in each sample of " + e.path(), 0);
+                }
+            }
+        }
+        stack(e);
+    }
+
+    /** A transform's channels are as many as its operations take, in every sample. */
+    private void stack(Cache.Entry e) throws FormatException {
+        Samples ops = e.node().get(Role.OPERATIONS);
+        Samples v = e.node().get(Role.CHANNELS);
+        if (ops == null || v == null || ops.count() == 0) {
+            return;
+        }
+        int needed = TransformStack.channels(ops.ints(0));
+        for (int i = 0; i < v.count(); i++) {
+            if ((i == 0 || v.slot(i) != v.slot(i - 1)) && v.points(i) * v.extent() != needed) {
+                throw wrong(
+                        v.bytes(i),
+                        needed + " channels for the transform operations of " + e.path() + ", sample " + i,
+                        v.points(i) * v.extent());
+            }
+        }
+    }
+
+    private void mesh(Cache.Entry e) throws FormatException {
         CacheMesh m = new CacheMesh(e.node());
         Samples p = m.positions();
         if (p.extent() != 3 || !p.type().isReal()) {
@@ -101,7 +172,7 @@ final class MeshChecks {
     }
 
     private FormatException wrong(MemorySegment place, String expected, long found) {
-        long at = place.address() - bytes.address();
+        long at = place.isNative() ? place.address() - bytes.address() : -1;
         return at < 0 || at >= bytes.byteSize()
                 ? FormatException.in(file, expected, found + "")
                 : FormatException.at(file, at, expected, found + "");

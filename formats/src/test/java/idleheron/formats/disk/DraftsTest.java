@@ -1,0 +1,199 @@
+package idleheron.formats.disk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class DraftsTest {
+    @TempDir
+    Path folder;
+
+    private static void fill(Drafts d, Path target, String text) throws IOException {
+        Files.writeString(d.draft(target), text);
+    }
+
+    private List<String> names() throws IOException {
+        try (Stream<Path> all = Files.list(folder)) {
+            return all.map(p -> p.getFileName().toString()).sorted().toList();
+        }
+    }
+
+    @Test
+    void several_files_take_their_places_together() throws IOException {
+        Path a = folder.resolve("a");
+        Path b = folder.resolve("below/b");
+        Files.writeString(a, "old");
+        try (Drafts d = new Drafts(true)) {
+            fill(d, a, "new a");
+            fill(d, b, "new b");
+            assertThat(a).hasContent("old");
+            assertThat(b).doesNotExist();
+            assertThat(d.replaces(a)).isTrue();
+            assertThat(d.replaces(b)).isFalse();
+            d.place();
+            d.keep();
+        }
+        assertThat(a).hasContent("new a");
+        assertThat(b).hasContent("new b");
+        assertThat(names()).containsExactly("a", "below");
+    }
+
+    @Test
+    void what_is_not_kept_is_taken_back() throws IOException {
+        Path a = folder.resolve("a");
+        Path b = folder.resolve("b");
+        Files.writeString(a, "old");
+        try (Drafts d = new Drafts(true)) {
+            fill(d, a, "new");
+            fill(d, b, "new");
+            d.place();
+            assertThat(a).hasContent("new");
+            assertThat(b).hasContent("new");
+        }
+        assertThat(a).hasContent("old");
+        assertThat(names()).containsExactly("a");
+    }
+
+    @Test
+    void when_one_cannot_be_put_in_place_none_is() throws IOException {
+        Path a = folder.resolve("a");
+        Path b = folder.resolve("b");
+        try (Drafts d = new Drafts(false)) {
+            fill(d, a, "new");
+            fill(d, b, "new");
+            Files.writeString(b, "somebody else's, a moment later");
+            assertThatThrownBy(d::place).hasMessageContaining("b is already there");
+        }
+        assertThat(b).hasContent("somebody else's, a moment later");
+        assertThat(names()).containsExactly("b");
+    }
+
+    @Test
+    void of_two_that_write_the_same_new_file_one_fails() throws IOException {
+        Path a = folder.resolve("a");
+        try (Drafts one = new Drafts(false);
+                Drafts two = new Drafts(false)) {
+            fill(one, a, "one");
+            fill(two, a, "two");
+            one.place();
+            one.keep();
+            assertThatThrownBy(two::place).hasMessageContaining("already there");
+        }
+        assertThat(a).hasContent("one");
+        assertThat(names()).containsExactly("a");
+    }
+
+    @Test
+    void a_file_that_was_read_is_never_written_on() throws IOException {
+        Path in = folder.resolve("in");
+        Files.writeString(in, "mine");
+        Files.createSymbolicLink(folder.resolve("other_name"), in);
+        try (Drafts d = new Drafts(true, List.of(in))) {
+            for (String name : new String[] {"in", "./in", "other_name"}) {
+                assertThatThrownBy(() -> d.draft(folder.resolve(name))).hasMessageContaining("was read from");
+            }
+        }
+        assertThat(in).hasContent("mine");
+    }
+
+    @Test
+    void links_stay_links_and_are_not_followed_unasked() throws IOException {
+        Path real = Files.createDirectory(folder.resolve("real")).resolve("file");
+        Path link = folder.resolve("link");
+        Files.createSymbolicLink(link, real);
+        assertThatThrownBy(() -> Drafts.write(link, false, List.of(), o -> o.write(1)))
+                .as("it leads nowhere yet")
+                .hasMessageContaining("link is already there");
+        Drafts.write(link, true, List.of(), o -> o.write('1'));
+        assertThat(Files.isSymbolicLink(link)).isTrue();
+        assertThat(real).hasContent("1");
+        Files.createSymbolicLink(folder.resolve("ring"), folder.resolve("ring"));
+        assertThatThrownBy(() -> Drafts.write(folder.resolve("ring"), true, List.of(), o -> o.write(1)))
+                .hasMessageContaining("leads back to itself");
+        assertThatThrownBy(() -> Drafts.write(folder.resolve("real"), true, List.of(), o -> o.write(1)))
+                .hasMessageContaining("is a folder");
+    }
+
+    @Test
+    void who_may_read_a_file_stays_when_it_is_replaced() throws IOException {
+        Path a = folder.resolve("a");
+        Files.writeString(a, "old");
+        Files.setPosixFilePermissions(a, PosixFilePermissions.fromString("rw-rw-r--"));
+        Drafts.write(a, true, List.of(), o -> o.write('n'));
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(a)))
+                .isEqualTo("rw-rw-r--");
+    }
+
+    @Test
+    void a_failure_to_write_names_the_target_and_leaves_nothing() throws IOException {
+        Path a = folder.resolve("a");
+        assertThatThrownBy(() -> Drafts.write(a, false, List.of(), o -> {
+                    throw new IOException("No space left on device");
+                }))
+                .hasMessageContaining(a + " could not be written: No space left on device");
+        assertThat(names()).isEmpty();
+    }
+
+    @Test
+    void drafts_of_processes_that_are_gone_are_swept_and_those_of_others_are_not()
+            throws IOException, InterruptedException {
+        Process gone = new ProcessBuilder("true").start();
+        assertThat(gone.waitFor(10, TimeUnit.SECONDS)).isTrue();
+        String own;
+        try (Drafts d = new Drafts(false)) {
+            own = d.draft(folder.resolve("x")).getFileName().toString();
+        }
+        String machine = own.split("-", -1)[1];
+        String end = "-0123abcd-0000-0000-0000-000000000000.part";
+        String dead = ".heron-" + machine + "-" + gone.pid() + end;
+        String alive = ".heron-" + machine + "-" + ProcessHandle.current().pid() + end;
+        String elsewhere = ".heron-ffff" + machine + "-" + gone.pid() + end;
+        for (String n : new String[] {dead, alive, elsewhere, ".heron-notes.part"}) {
+            Files.writeString(folder.resolve(n), "half");
+        }
+        Drafts.write(folder.resolve("a"), false, List.of(), o -> o.write('1'));
+        assertThat(names()).contains("a", alive, elsewhere, ".heron-notes.part").doesNotContain(dead);
+    }
+
+    @Test
+    void a_process_that_is_told_to_end_leaves_nothing_behind() throws IOException, InterruptedException {
+        Process p = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        Waiting.class.getName(),
+                        folder.toString())
+                .redirectErrorStream(true)
+                .start();
+        assertThat(p.getInputStream().read()).as("both are there").isEqualTo('!');
+        assertThat(names()).hasSize(2).anyMatch(n -> n.endsWith(".part"));
+        p.destroy();
+        assertThat(p.waitFor(20, TimeUnit.SECONDS)).isTrue();
+        assertThat(names()).containsExactly("old");
+        assertThat(folder.resolve("old")).hasContent("old");
+    }
+
+    /** Has one file in place that is not kept, and one draft, when it is told to end. */
+    static final class Waiting {
+        private Waiting() {}
+
+        public static void main(String[] args) throws IOException, InterruptedException {
+            Path old = Path.of(args[0], "old");
+            Files.writeString(old, "old");
+            Drafts d = new Drafts(true);
+            fill(d, Path.of(args[0], "new"), "half");
+            System.out.print('!');
+            System.out.flush();
+            Thread.sleep(60_000);
+        }
+    }
+}
