@@ -71,10 +71,13 @@ public final class Cloud {
     /** Null where nothing is active, the map is a frustum, or it flattens space. */
     public static @Nullable Cloud of(Grid grid, MeantSpace space) {
         IndexBox box = Census.of(grid.tree()).box();
-        boolean flat = !(Math.abs(grid.map().determinant()) > 0);
-        return box.isEmpty() || box.size(0) > 1 << 24 || !grid.map().linear() || flat
-                ? null
-                : new Cloud(grid, space, box);
+        double volume = Math.abs(grid.map().determinant());
+        boolean flat = !(volume > 0) || !Double.isFinite(volume) || !Double.isFinite(1 / volume);
+        return box.isEmpty() || wide(box) || !grid.map().linear() || flat ? null : new Cloud(grid, space, box);
+    }
+
+    private static boolean wide(IndexBox box) {
+        return Math.max(box.size(0), Math.max(box.size(1), box.size(2))) > 1 << 24;
     }
 
     private void fill(SparseTree tree) {
@@ -151,7 +154,14 @@ public final class Cloud {
     /** Transmittance from the sun, cell by cell, in steps of two cells. */
     private float[] lit() {
         float[] out = new float[values.length];
-        Vector3d d = toCell.transformDirection(new Vector3d(SUN)).normalize().mul(2);
+        Vector3d d = toCell.transformDirection(new Vector3d(SUN));
+        d.div(Math.max(Math.abs(d.x), Math.max(Math.abs(d.y), Math.abs(d.z))))
+                .normalize()
+                .mul(2);
+        if (!(d.lengthSquared() > 1)) { // a map that no light comes through
+            java.util.Arrays.fill(out, 1);
+            return out;
+        }
         double step = toWorld.transformDirection(new Vector3d(d)).length() * extinction;
         Cores.split(size[0], 2, (from, to) -> {
             for (int x = from; x < to; x++) {

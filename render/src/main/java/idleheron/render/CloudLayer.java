@@ -33,9 +33,9 @@ public final class CloudLayer {
     public static void draw(Picture to, Projection p, Cloud cloud, int rgb, Depth depth, boolean fine) {
         int block = fine ? 1 : 2;
         int rows = (to.height() + block - 1) / block;
-        double step = cloud.cell() * (fine ? 0.75 : 1.5);
+        double cells = fine ? 0.75 : 1.5;
         Cores.split(rows, 8, (from, until) -> {
-            March m = new March(to, p, cloud, rgb, step);
+            March m = new March(to, p, cloud, rgb, cells);
             for (int row = from; row < until; row++) {
                 for (int x = 0; x < to.width(); x += block) {
                     m.ray(x, row * block, block, depth.at(x, row * block));
@@ -59,23 +59,27 @@ public final class CloudLayer {
         }
     }
 
+    /** Of a ray; a grid has at most some hundreds of cells on a side. */
+    private static final double MOST_STEPS = 1e4;
+
     private static final class March {
         private final Picture to;
         private final Projection p;
         private final Cloud cloud;
         private final int rgb;
-        private final double step;
+        private final double cells;
+        private double step;
         private final Vector3d eye;
         private final Vector3d at = new Vector3d();
         private final Vector3d way = new Vector3d();
         private final double[] ray = new double[3];
 
-        March(Picture to, Projection p, Cloud cloud, int rgb, double step) {
+        March(Picture to, Projection p, Cloud cloud, int rgb, double cells) {
             this.to = to;
             this.p = p;
             this.cloud = cloud;
             this.rgb = rgb;
-            this.step = step;
+            this.cells = cells;
             double[] e = p.eye();
             eye = cloud.toCell().transformPosition(new Vector3d(e[0], e[1], e[2]));
         }
@@ -83,6 +87,8 @@ public final class CloudLayer {
         void ray(int x, int y, int block, float nearest) {
             double length = p.ray(x + 0.5 * block, y + 0.5 * block, ray);
             cloud.toCell().transformDirection(way.set(ray[0], ray[1], ray[2]));
+            // in cells, so that a map that stretches one axis takes no more steps than the grid has cells
+            step = cells / way.length();
             double in = 0;
             double out = nearest > 0 ? length / nearest : Double.POSITIVE_INFINITY;
             for (int a = 0; a < 3; a++) {
@@ -94,7 +100,7 @@ public final class CloudLayer {
                 in = Math.max(in, Math.min(low, high));
                 out = Math.min(out, Math.max(low, high));
             }
-            if (!(in < out)) {
+            if (!(in < out) || !((out - in) / step < MOST_STEPS)) {
                 return;
             }
             if (cloud.isFog()) {

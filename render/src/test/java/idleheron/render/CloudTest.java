@@ -18,6 +18,7 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 
 class CloudTest {
     private static final Viewpoint FRONT = new Viewpoint(0, 0, 6, 0, 0, 0);
@@ -55,6 +56,26 @@ class CloudTest {
         Picture p = painted(c, true, CloudLayer.Depth.OPEN);
         assertThat(light(p, 4, 100)).isEqualTo(255);
         assertThat(light(p, 100, 100)).isBetween(90, 210);
+    }
+
+    /** Damaged maps stretch one axis by any factor; a picture takes no longer for it. */
+    @Test
+    @Timeout(10)
+    void aMapThatStretchesAnAxisWithoutMeasureIsDrawnInTime() {
+        Grid whole = cube(1, Grid.FOG);
+        for (double x : new double[] {1e-300, 1e-200, 1e-30, 1e-9, 1e9, 1e30, 1e200}) {
+            for (String kind : new String[] {Grid.FOG, Grid.LEVEL_SET}) {
+                Grid g = Grid.of(
+                        "density",
+                        kind,
+                        GridMap.affine("AffineMap", x, 0, 0, 0, 0, 0.05, 0, 0, 0, 0, 0.05, 0, 0, 0, 0, 1),
+                        whole.tree());
+                Cloud c = Cloud.of(g, MeantSpace.of(Stage.COMMON));
+                if (c != null) {
+                    painted(c, true, CloudLayer.Depth.OPEN);
+                }
+            }
+        }
     }
 
     @Test

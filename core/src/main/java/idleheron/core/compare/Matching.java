@@ -139,6 +139,10 @@ public record Matching(int[] nodes, int[] back, int[] meshes, int[] clips) {
         if (out.length == 1 && returned.meshes().size() == 1 && table.meshes().isEmpty()) {
             out[0] = 0;
         }
+        for (int m = 0; m < out.length; m++) { // a mesh that stands nowhere is nobody's partner
+            boolean there = out[m] >= 0 && sent.nodeOfMesh(m) >= 0 && returned.nodeOfMesh(out[m]) >= 0;
+            out[m] = there ? out[m] : -1;
+        }
         return out;
     }
 
