@@ -35,7 +35,7 @@ enum Fault {
     RE_AIMED(3, "joints-re-aimed"),
     OWN_ROOT(4, "extra-root"),
     TIPS(5, "tip-joints-added"),
-    ROOT_RENAMED(6, "root-renamed"),
+    ROOT_RENAMED(6, "root-renamed", "joints-renamed"),
     SHIFTED(7, "clips-shifted"),
     RATE(7, "rate-misread"),
     FIRST_FRAME(8, "rest-is-first-frame"),

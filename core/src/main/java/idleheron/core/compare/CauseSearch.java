@@ -43,7 +43,7 @@ final class CauseSearch {
      * their own where something else is wrong as well, so that each is also tried with a second one after it.
      */
     private static final Set<String> OPENERS =
-            Set.of("rest-is-first-frame", "root-renamed", "joints-renamed", "extra-root", "rate-misread");
+            Set.of("rest-is-first-frame", "extra-root", "rate-misread", "unit-misdeclared", "axes-misdeclared");
 
     List<LikelyCause> search(Scene returned) {
         List<LikelyCause> out = new ArrayList<>();
@@ -51,6 +51,17 @@ final class CauseSearch {
         Over before = over(now);
         while (out.size() < MOST && before.score > 0) {
             progress.at((double) out.size() / MOST, "looking for the likely cause");
+            Candidate renamed = Renames.of(new Pair(sent, now, true, tolerances, table));
+            if (renamed != null) { // nothing else can be told before joints have their partners
+                Scene named = renamed.remedy().apply(now);
+                Over after = over(named);
+                if (after.total() < before.total()) {
+                    out.add(cause(renamed, before, after));
+                    now = named;
+                    before = after;
+                    continue;
+                }
+            }
             List<Tried> tried = tried(now);
             Tried best = least(tried);
             Tried first = null;
@@ -133,6 +144,7 @@ final class CauseSearch {
             long over = t.topic() == Topic.CLIPS
                     ? ClipTopic.over(t.evidence(), tolerances)
                     : t.evidence().over();
+            over += uncompared(p, t.topic());
             counts.put(t.topic(), over);
             score += over;
             for (Series s : t.plots()) {
@@ -142,6 +154,18 @@ final class CauseSearch {
             }
         }
         return new Over(counts, score);
+    }
+
+    /** What stays without a partner is counted where it could not be held against one. */
+    private static long uncompared(Pair p, Topic topic) {
+        int joints = p.sent.joints().size();
+        int matched = joints == 0 ? 0 : p.matched().length;
+        return switch (topic) {
+            case REST_POSE, JOINT_ORIENTATION -> joints - matched;
+            case UNITS_AND_AXES -> joints >= 3 && matched < 3 ? 4 : 0;
+            case CLIPS -> joints > 0 && matched == 0 ? 3L * p.sent.clips().size() : 0;
+            default -> 0;
+        };
     }
 
     private List<Candidate> candidates(Scene returned) {

@@ -2,16 +2,21 @@ package idleheron.core.compare;
 
 import idleheron.core.Figure;
 import idleheron.core.math.Similarity;
+import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.Pose;
 import idleheron.core.remedy.RetimeClips;
 import idleheron.core.remedy.ScaleMotion;
 import idleheron.core.remedy.ShiftClips;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
+import idleheron.core.scene.Scene;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.joml.Matrix4d;
 import org.jspecify.annotations.Nullable;
 
 /** Explanations about clips: shifted, counted at another rate, moved by other lengths. Moments are found by what moves. */
@@ -21,6 +26,9 @@ final class ClipCauses {
 
     /** Factors closer to one than this are not told, relative. */
     private static final double SAME = 1e-3;
+
+    private static final List<Channel> TRANSLATIONS =
+            List.of(Channel.TRANSLATE_X, Channel.TRANSLATE_Y, Channel.TRANSLATE_Z);
 
     private ClipCauses() {}
 
@@ -131,56 +139,94 @@ final class ClipCauses {
                 .toList());
     }
 
-    /** Translation curves that are all the same factor off, while the bones are not. */
+    /**
+     * Translations that move and are the same factor off, while the bones are not. Keys that stay where their joint rests are
+     * bones and say nothing, whoever baked them.
+     */
     private static void lengths(Pair p, List<Candidate> out) {
-        double[] ratios = new double[64];
-        int n = 0;
-        double unit = p.returned.stage().metersPerUnit() / p.sent.stage().metersPerUnit();
+        Map<String, Double> ratios = new TreeMap<>();
+        p.sentPose.rest();
+        p.returnedPose.rest();
         for (int c = 0; c < p.sent.clips().size(); c++) {
             int other = p.matching.clips()[c];
             if (other < 0) {
                 continue;
             }
+            Map<Integer, Clip.NodeTrack> back = new HashMap<>();
+            p.returned.clips().get(other).nodes().forEach(t -> back.put(t.node(), t));
             for (Clip.NodeTrack t : p.sent.clips().get(c).nodes()) {
-                double a = reach(t);
                 int there = p.matching.nodes()[t.node()];
-                double b = 0;
-                for (Clip.NodeTrack r : p.returned.clips().get(other).nodes()) {
-                    b = r.node() == there ? reach(r) * unit : b;
-                }
-                if (a > 0 && b > 0) {
-                    ratios = n == ratios.length ? Arrays.copyOf(ratios, 2 * n) : ratios;
-                    ratios[n++] = b / a;
+                Clip.NodeTrack r = there < 0 ? null : back.get(there);
+                if (r != null && travels(t) && travels(r)) {
+                    double sent = reach(t) * size(p.sent, p.sentPose, p.sentSpace, t.node());
+                    double returned = reach(r) * size(p.returned, p.returnedPose, p.returnedSpace, there);
+                    ratios.merge(p.returned.nodes().get(there).name(), returned / sent, (x, y) -> (x + y) / 2);
                 }
             }
         }
-        double[] found = Arrays.copyOf(ratios, n);
-        Arrays.sort(found);
-        double factor = n == 0 ? 1 : found[n / 2];
-        boolean all = n > 0 && found[n - 1] - found[0] < 0.01 * factor;
         Similarity fit = StageTopic.fit(p);
-        boolean everything = fit != null && Math.abs(fit.scale() / factor - 1) < 0.01;
-        if (all && !everything && Math.abs(factor - 1) > SAME) {
-            double f = Math.abs(Math.log10(factor) - Math.rint(Math.log10(factor))) < 1e-4
-                    ? Math.pow(10, Math.rint(Math.log10(factor)))
-                    : factor;
-            out.add(new Candidate(
-                    "motion-scaled",
-                    "Animated translations were scaled by " + Figure.number(f) + " and the bones were not",
-                    new ScaleMotion(1 / f)));
+        double whole = fit == null ? 1 : fit.scale();
+        List<String> names = ratios.entrySet().stream()
+                .filter(e -> Math.abs(e.getValue() / whole - 1) > SAME)
+                .map(Map.Entry::getKey)
+                .toList();
+        double[] found = names.stream().mapToDouble(ratios::get).sorted().toArray();
+        if (found.length == 0) {
+            return;
         }
+        double factor = found[found.length / 2] / whole;
+        if (found[found.length - 1] - found[0] >= 0.01 * found[found.length / 2]) {
+            return;
+        }
+        double f = Math.abs(Math.log10(factor) - Math.rint(Math.log10(factor))) < 1e-3
+                ? Math.pow(10, Math.rint(Math.log10(factor)))
+                : factor;
+        out.add(new Candidate(
+                "motion-scaled",
+                (names.size() == 1 ? "Animated translations of " + names.getFirst() : "Animated translations")
+                        + " were scaled by " + Figure.number(f) + " and the bones were not",
+                new ScaleMotion(1 / f, names)));
     }
 
-    /** Largest distance from nought that a node's translation keys take, in the stage's unit. */
-    private static double reach(Clip.NodeTrack t) {
-        double square = 0;
-        for (Channel ch : List.of(Channel.TRANSLATE_X, Channel.TRANSLATE_Y, Channel.TRANSLATE_Z)) {
+    /** Metres to one unit of a node's translation, where its parent rests. */
+    private static double size(Scene s, Pose rest, MeantSpace space, int node) {
+        int parent = s.nodes().get(node).parent();
+        Matrix4d m = space.pointMatrix();
+        return Math.cbrt(Math.abs((parent < 0 ? m : m.mul(rest.world(parent))).determinant3x3()));
+    }
+
+    /** Whether a node's translation keys move it at all. */
+    private static boolean travels(Clip.NodeTrack t) {
+        double most = reach(t);
+        for (Channel ch : TRANSLATIONS) {
             Curve k = t.curve(ch);
-            double most = k == null
-                    ? 0
-                    : Arrays.stream(k.values()).map(Math::abs).max().orElse(0);
-            square += most * most;
+            if (k != null) {
+                double low = Arrays.stream(k.values()).min().orElse(0);
+                double high = Arrays.stream(k.values()).max().orElse(0);
+                if (high - low > 1e-4 * most) {
+                    return true;
+                }
+            }
         }
-        return Math.sqrt(square);
+        return false;
+    }
+
+    /** Largest distance from nought that a node's translation keys take, in the stage's unit; where they are told together. */
+    private static double reach(Clip.NodeTrack t) {
+        double most = 0;
+        Curve lead = null;
+        for (Channel ch : TRANSLATIONS) {
+            Curve k = t.curve(ch);
+            lead = k != null && (lead == null || k.keys() > lead.keys()) ? k : lead;
+        }
+        for (int i = 0; lead != null && i < lead.keys(); i++) {
+            double square = 0;
+            for (Channel ch : TRANSLATIONS) {
+                Curve k = t.curve(ch);
+                square += k == null ? 0 : Math.pow(k.at(lead.seconds()[i]), 2);
+            }
+            most = Math.max(most, square);
+        }
+        return Math.sqrt(most);
     }
 }

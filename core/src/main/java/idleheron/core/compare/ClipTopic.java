@@ -68,11 +68,22 @@ final class ClipTopic {
                         ? position
                         : overRange ? Figure.of(worstFrames, "frames") : position;
         String summary =
-                (missing > 0 ? missing + " of " + n + " clips are missing. " : "All " + n + " clips are there. ")
-                        + recounted()
-                        + (overRange ? "A range is off by " + Figure.number(worstFrames) + " frames. " : "")
-                        + "Worst joint " + position.full() + "; worst angle " + angle.full() + ".";
+                ranges(n, overRange) + "Worst joint " + position.full() + "; worst angle " + angle.full() + ".";
+        if (p.matched().length == 0) {
+            String only = "No joint has a partner, so that no motion was compared.";
+            return v.isFault() && (missing > 0 || overRange)
+                    ? new TopicResult(Topic.CLIPS, v, worst, ranges(n, overRange) + only, e, List.of())
+                    : TopicResult.notChecked(Topic.CLIPS, only);
+        }
         return new TopicResult(Topic.CLIPS, v, worst, summary, e, plots);
+    }
+
+    private String ranges(int clips, boolean overRange) {
+        return (missing > 0
+                        ? missing + " of " + Losses.counted(clips, "clip is", "clips are") + " missing. "
+                        : clips == 1 ? "The clip is there. " : "All " + clips + " clips are there. ")
+                + recounted()
+                + (overRange ? "A range is off by " + Figure.number(worstFrames) + " frames. " : "");
     }
 
     /** Says so where frames are counted at another rate and the seconds are kept, which harms nobody. */

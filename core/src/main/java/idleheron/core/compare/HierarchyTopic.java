@@ -22,7 +22,7 @@ final class HierarchyTopic {
         }
         List<Evidence.Row> rows = new ArrayList<>();
         Set<Integer> weighted = weighted(p.sent);
-        Set<Integer> tips = new HashSet<>(DropJoints.tips(p.returned));
+        Set<Integer> tips = new HashSet<>(DropJoints.ends(p.returned));
         int missing = 0;
         int lostWeight = 0;
         int added = 0;

@@ -9,7 +9,6 @@ import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.DropJoints;
 import idleheron.core.remedy.Remedy;
-import idleheron.core.remedy.RenameNodes;
 import idleheron.core.remedy.RestToBind;
 import idleheron.core.remedy.SingleRoot;
 import idleheron.core.remedy.TurnJoints;
@@ -36,7 +35,6 @@ final class JointCauses {
         turnedJoints(p, out);
         someTurned(p, out);
         restIsFirstFrame(p, out);
-        renamed(p, out);
     }
 
     private static void extraRoot(Pair p, List<Candidate> out) {
@@ -50,7 +48,7 @@ final class JointCauses {
 
     private static void tips(Pair p, List<Candidate> out) {
         List<String> names = new ArrayList<>();
-        for (int t : DropJoints.tips(p.returned)) {
+        for (int t : DropJoints.ends(p.returned)) {
             if (p.matching.back()[t] < 0) {
                 names.add(p.returned.nodes().get(t).name());
             }
@@ -140,67 +138,6 @@ final class JointCauses {
                 .max(Map.Entry.comparingByValue())
                 .map(Map.Entry::getKey)
                 .orElse("");
-    }
-
-    /** Joints under other names: under the same joint, at the same place, and the only ones there without a partner. */
-    private static void renamed(Pair p, List<Candidate> out) {
-        p.sentPose.rest();
-        p.returnedPose.rest();
-        Map<String, String> table = new java.util.TreeMap<>();
-        Map<Integer, Integer> partner = new java.util.HashMap<>();
-        for (int j : p.sent.joints()) {
-            int known = p.matching.nodes()[j];
-            if (known >= 0) {
-                partner.put(j, known);
-                continue;
-            }
-            int above = p.sent.jointAbove(j);
-            Integer there = above < 0 ? Integer.valueOf(-1) : partner.get(above);
-            if (there == null) {
-                continue;
-            }
-            int like = -1;
-            int count = 0;
-            for (int r : p.returned.joints()) {
-                if (p.matching.back()[r] < 0
-                        && knownAbove(p, r) == there
-                        && p.sentPosition(j).distance(p.returnedPosition(r)) * 1000 <= p.tolerances.joint()) {
-                    like = r;
-                    count++;
-                }
-            }
-            if (count == 1) {
-                partner.put(j, like);
-                table.put(
-                        p.returned.nodes().get(like).name(),
-                        p.sent.nodes().get(j).name());
-            }
-        }
-        Map<String, String> roots = new java.util.TreeMap<>(table);
-        roots.values()
-                .retainAll(p.sent.skeletonRoots().stream()
-                        .map(r -> p.sent.nodes().get(r).name())
-                        .toList());
-        table.keySet().removeAll(roots.keySet());
-        roots.forEach((is, was) -> out.add(new Candidate(
-                "root-renamed", "The root was renamed from " + was + " to " + is, RenameNodes.table(Map.of(is, was)))));
-        if (!table.isEmpty()) {
-            Map.Entry<String, String> first = table.entrySet().iterator().next();
-            out.add(new Candidate(
-                    "joints-renamed",
-                    Losses.counted(table.size(), "joint", "joints") + " came under other names, such as "
-                            + first.getValue() + " as " + first.getKey(),
-                    RenameNodes.table(table)));
-        }
-    }
-
-    /** The joint above, past those that have no partner. */
-    private static int knownAbove(Pair p, int returnedJoint) {
-        int above = p.returned.jointAbove(returnedJoint);
-        while (above >= 0 && p.matching.back()[above] < 0) {
-            above = p.returned.jointAbove(above);
-        }
-        return above;
     }
 
     /** Joints bound elsewhere and at rest where a clip begins: bound again, the clip still begins there. */

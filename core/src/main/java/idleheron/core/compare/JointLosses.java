@@ -10,6 +10,8 @@ import idleheron.core.scene.Node;
 import idleheron.core.scene.Skin;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import org.joml.Matrix4d;
 import org.joml.Quaterniond;
 
@@ -25,6 +27,36 @@ final class JointLosses {
         dropped(p, out);
         firstFrame(p, out);
         scattered(p, out);
+        namespaces(p, out);
+    }
+
+    /** Names that lost or got a namespace. Nothing is worse for it, but what looks for them by name will not find them. */
+    private static void namespaces(Pair p, List<Loss> out) {
+        Map<String, Integer> lost = new TreeMap<>();
+        Map<String, Integer> got = new TreeMap<>();
+        for (int i = 0; i < p.sent.nodes().size(); i++) {
+            int other = p.matching.nodes()[i];
+            String was = other < 0 ? "" : space(p.sent.nodes().get(i).name());
+            String is = other < 0 ? "" : space(p.returned.nodes().get(other).name());
+            if (!was.equals(is)) {
+                String told = was.isEmpty() ? is : is.isEmpty() ? was : was + " and have " + is;
+                (was.isEmpty() ? got : lost).merge(told, 1, Integer::sum);
+            }
+        }
+        lost.forEach((n, count) -> out.add(new Loss(
+                "namespace-lost",
+                Topic.HIERARCHY,
+                Losses.counted(count, "name", "names") + " lost the namespace " + n,
+                Figure.of(count, "names"))));
+        got.forEach((n, count) -> out.add(new Loss(
+                "namespace-added",
+                Topic.HIERARCHY,
+                Losses.counted(count, "name", "names") + " got the namespace " + n,
+                Figure.of(count, "names"))));
+    }
+
+    private static String space(String name) {
+        return name.substring(0, name.length() - Matching.plain(name).length());
     }
 
     /** Joints that the returned skeleton lacks, with the points that stay behind. */
@@ -52,7 +84,18 @@ final class JointLosses {
                 worst = worst < 0 || points[j] > points[worst] ? j : worst;
             }
         }
-        if (!names.isEmpty()) {
+        long others = p.returned.joints().stream()
+                .filter(j -> p.matching.back()[j] < 0)
+                .count();
+        if (!names.isEmpty() && others >= names.size()) {
+            out.add(new Loss(
+                    "joints-unmatched",
+                    Topic.HIERARCHY,
+                    Losses.counted(names.size(), "joint that moves points has", "joints that move points have")
+                            + " no partner, and " + Losses.counted(others, "other one", "others")
+                            + " came; pair them by hand under Matching: " + Losses.listed(names),
+                    Figure.of(names.size(), "joints", p.sent.path(worst))));
+        } else if (!names.isEmpty()) {
             out.add(new Loss(
                     "joints-lost-with-weight",
                     Topic.HIERARCHY,
@@ -143,10 +186,10 @@ final class JointLosses {
         return out;
     }
 
+    /** Whether a joint stands elsewhere; how it is turned there may be another story. */
     private static boolean apart(Pair p, int joint) {
-        Matrix4d a = p.sentWorld(joint, new Matrix4d());
-        Matrix4d b = p.returnedWorld(p.matching.nodes()[joint], new Matrix4d());
-        return !p.tolerances.sameJoint(a, b, 1);
+        return p.sentPosition(joint).distance(p.returnedPosition(p.matching.nodes()[joint])) * 1000
+                > p.tolerances.joint();
     }
 
     /** The rest pose that came back is where some clip begins. */

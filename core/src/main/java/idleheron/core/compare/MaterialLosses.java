@@ -5,8 +5,10 @@ import idleheron.core.Topic;
 import idleheron.core.scene.Material;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 
-/** Materials that came under other names, were merged, or in another order; pictures that are lost. */
+/** Materials that came under other names, were merged, or lie on each other's faces; pictures that are lost. */
 final class MaterialLosses {
     private MaterialLosses() {}
 
@@ -14,31 +16,49 @@ final class MaterialLosses {
         List<Material> a = p.sent.materials();
         List<Material> b = p.returned.materials();
         List<String> gone = new ArrayList<>();
-        List<Integer> order = new ArrayList<>();
         List<Integer> missing = new ArrayList<>();
         for (int i = 0; i < a.size(); i++) {
-            int there = index(b, a.get(i).name());
-            if (there < 0) {
+            if (index(b, a.get(i).name()) < 0) {
                 gone.add(a.get(i).name());
                 missing.add(i);
-            } else {
-                order.add(there);
             }
         }
         if (!gone.isEmpty()) {
             missing(a, b, gone, missing, out);
         }
-        for (int i = 1; i < order.size(); i++) {
-            if (order.get(i) < order.get(i - 1)) {
-                out.add(new Loss(
-                        "materials-reordered",
-                        Topic.MATERIALS,
-                        "The materials came in another order",
-                        Figure.of(order.size(), "materials")));
-                break;
+        crossed(p, out);
+        pictures(p, out);
+    }
+
+    /** Faces that carry another material that was sent as well. The order of materials in a file is nobody's concern. */
+    private static void crossed(Pair p, List<Loss> out) {
+        Map<String, Integer> became = new TreeMap<>();
+        int faces = 0;
+        for (int m = 0; m < p.sent.meshes().size(); m++) {
+            int other = p.matching.meshes()[m];
+            int count = p.sent.meshes().get(m).faceCount();
+            if (other < 0 || count != p.returned.meshes().get(other).faceCount()) {
+                continue;
+            }
+            int a = p.sent.nodeOfMesh(m);
+            int b = p.returned.nodeOfMesh(other);
+            for (int f = 0; f < count; f++) {
+                String was = SurfaceTopics.material(p.sent, a, f);
+                String is = SurfaceTopics.material(p.returned, b, f);
+                if (!was.equals(is) && !was.isEmpty() && index(p.sent.materials(), is) >= 0) {
+                    became.merge(is + " in the place of " + was, 1, Integer::sum);
+                    faces++;
+                }
             }
         }
-        pictures(p, out);
+        if (faces > 0) {
+            out.add(new Loss(
+                    "materials-reordered",
+                    Topic.MATERIALS,
+                    Losses.counted(faces, "face carries", "faces carry") + " another material: "
+                            + Losses.listed(List.copyOf(became.keySet())),
+                    Figure.of(faces, "faces")));
+        }
     }
 
     private static int index(List<Material> all, String name) {

@@ -19,6 +19,12 @@ final class MeshCauses {
     private MeshCauses() {}
 
     static void find(Pair p, List<Candidate> out) {
+        boolean joints = !p.sent.joints().isEmpty() && !p.returned.joints().isEmpty();
+        if (joints
+                && p.matched().length < p.sent.joints().size()
+                && p.matched().length < p.returned.joints().size()) {
+            return; // what the skeleton did is not known
+        }
         for (int m = 0; m < p.sent.meshes().size(); m++) {
             int other = p.matching.meshes()[m];
             if (other >= 0) {
@@ -49,6 +55,10 @@ final class MeshCauses {
         if (before * 1000 <= p.tolerances.vertex() || Arrays.equals(a, b)) {
             return;
         }
+        Carrier carrier = Carrier.of(p, sentMesh, returnedMesh);
+        if (carrier != null && (carrier.moved(p) || carrier.holds(a, b, p.tolerances.vertex()))) {
+            return; // where the carrier went is the question, whatever it carries
+        }
         Similarity f = Similarity.fit(a, b, true);
         if (f.residual() > EXPLAINS * before) {
             return;
@@ -64,7 +74,8 @@ final class MeshCauses {
                         : "moved by " + Figure.number(f.offset().length() * 1000) + " mm";
         out.add(new Candidate(
                 scaled ? "mesh-scaled" : turned ? "mesh-turned" : "mesh-moved",
-                "The surface of " + mesh.name() + " was " + what + " and the skeleton was not",
+                "The surface of " + mesh.name() + " was " + what
+                        + (p.sent.joints().isEmpty() ? "" : " and the skeleton was not"),
                 new MovePoints(mesh.name(), new Matrix4d(f.matrix()).invert())));
     }
 

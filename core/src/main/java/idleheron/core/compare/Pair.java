@@ -1,10 +1,12 @@
 package idleheron.core.compare;
 
+import idleheron.core.math.Similarity;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.MeantSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Scene;
 import org.joml.Matrix4d;
+import org.jspecify.annotations.Nullable;
 
 /** Both sides, what belongs to what, and the space they are held against each other in. Belongs to one thread. */
 final class Pair {
@@ -17,6 +19,8 @@ final class Pair {
     final Pose returnedPose;
     final Tolerances tolerances;
     private final Matrix4d m = new Matrix4d();
+    private boolean fitted;
+    private @Nullable Similarity fit;
 
     final MatchTable table;
 
@@ -30,6 +34,16 @@ final class Pair {
         this.sentPose = new Pose(sent);
         this.returnedPose = new Pose(returned);
         this.tolerances = tolerances;
+    }
+
+    /** The similarity from the sent side to the returned one, or null where none explains anything. */
+    @Nullable
+    Similarity fit() {
+        if (!fitted) {
+            fit = StageTopic.fitted(this);
+            fitted = true;
+        }
+        return fit;
     }
 
     Matrix4d sentWorld(int node, Matrix4d dest) {

@@ -49,11 +49,24 @@ final class RestTopics {
         Verdict v = e.over() == 0
                 ? Verdict.CLEAN
                 : worst > Math.max(FAR, p.tolerances.joint()) ? Verdict.BROKEN : Verdict.DRIFTED;
-        String summary = rows.isEmpty()
-                ? "No joint has a partner."
-                : e.over() + " of " + rows.size() + " joints rest elsewhere.";
-        return TopicResult.of(
-                Topic.REST_POSE, rows.isEmpty() ? Verdict.BROKEN : v, Figure.of(worst, "mm", subject), summary, e);
+        if (rows.isEmpty()) {
+            return TopicResult.notChecked(Topic.REST_POSE, "No joint has a partner.");
+        }
+        String summary = e.over() == 0
+                ? "All " + of(p, rows.size()) + " joints rest where they did."
+                : e.over() + " of " + rows.size() + " joints rest elsewhere" + alone(p, rows.size()) + ".";
+        return TopicResult.of(Topic.REST_POSE, v, Figure.of(worst, "mm", subject), summary, e);
+    }
+
+    /** "25", or "24 of 25" where the others have no partner. */
+    private static String of(Pair p, int compared) {
+        int all = p.sent.joints().isEmpty() ? compared : p.sent.joints().size();
+        return compared == all ? all + "" : compared + " compared of " + all;
+    }
+
+    private static String alone(Pair p, int compared) {
+        int left = p.sent.joints().size() - compared;
+        return left <= 0 ? "" : "; " + Losses.counted(left, "other has", "others have") + " no partner";
     }
 
     private static double lengthRatio(Pair p, int j, int other) {
@@ -127,10 +140,13 @@ final class RestTopics {
         }
         rows.sort(Comparator.comparingDouble(r -> -(Double) r.cells().getFirst()));
         Evidence e = new Evidence("joint", List.of("angle °", "swing °", "twist °", "about", "along the bone"), rows);
+        if (rows.isEmpty()) {
+            return TopicResult.notChecked(Topic.JOINT_ORIENTATION, "No joint has a partner.");
+        }
         boolean over = e.over() > 0;
         Quaterniond same = over ? constantTurn(p) : null;
         String summary = !over
-                ? "All " + rows.size() + " joints keep their axes."
+                ? "All " + of(p, rows.size()) + " joints keep their axes."
                 : same != null
                         ? "Every joint is turned by the same " + Figure.number(SwingTwist.angle(same))
                                 + "° about its own " + about(same, SwingTwist.angle(same)) + "."

@@ -27,33 +27,44 @@ final class SceneCauses {
         boolean scaled = Math.abs(fit.scale() - 1) > p.tolerances.scale();
         boolean turned = fit.angleDegrees() > p.tolerances.turn() || fit.mirrored();
         Stage stage = p.returned.stage();
-        double unit = scaled ? stage.metersPerUnit() / fit.scale() : stage.metersPerUnit();
-        double rounded = roundUnit(unit);
-        AxisSystem axes = turned ? redeclared(stage.axes(), fit) : stage.axes();
-        if (scaled) {
-            out.add(new Candidate("unit-misdeclared", unitText(stage, rounded), new Redeclare(stage.axes(), rounded)));
+        TopTransforms tops = new TopTransforms(p);
+        String scaledBy = scaled ? tops.scaledBy(fit.scale()) : "";
+        String turnedBy = turned && !fit.mirrored() ? tops.turnedBy(fit) : "";
+        // what a node above everything says outright is no wrong declaration, and no unit is one that nobody uses
+        double unit = scaled && scaledBy.isEmpty() ? knownUnit(stage.metersPerUnit() / fit.scale()) : 0;
+        AxisSystem axes = turned && turnedBy.isEmpty() ? redeclared(stage.axes(), fit) : null;
+        if (unit > 0) {
+            out.add(new Candidate("unit-misdeclared", unitText(stage, unit), new Redeclare(stage.axes(), unit)));
         }
-        if (turned && axes != null) {
+        if (axes != null) {
             out.add(new Candidate(
                     fit.mirrored() ? "handedness-misdeclared" : "axes-misdeclared",
                     "The data are " + axes.describe() + " where " + stage.axes().describe() + " is declared",
                     new Redeclare(axes, stage.metersPerUnit())));
-            if (scaled) {
+            if (unit > 0) {
                 out.add(new Candidate(
                         "unit-and-axes-misdeclared",
-                        unitText(stage, rounded) + ", and the data are " + axes.describe() + " where "
+                        unitText(stage, unit) + ", and the data are " + axes.describe() + " where "
                                 + stage.axes().describe() + " is declared",
-                        new Redeclare(axes, rounded)));
+                        new Redeclare(axes, unit)));
             }
         }
         if (!fit.mirrored()) {
-            moves(p, fit, scaled, turned, out);
+            moves(p, fit, scaled && unit == 0, turned && axes == null, scaledBy, turnedBy, out);
         }
     }
 
-    private static void moves(Pair p, Similarity fit, boolean scaled, boolean turned, List<Candidate> out) {
-        Matrix3d back = new Matrix3d(fit.rotation()).transpose();
-        double factor = 1 / fit.scale();
+    /** A scale, a turn and a move of everything; what a declaration explains is left to it. */
+    private static void moves(
+            Pair p,
+            Similarity fit,
+            boolean scaled,
+            boolean turned,
+            String scaledBy,
+            String turnedBy,
+            List<Candidate> out) {
+        Matrix3d back = turned ? new Matrix3d(fit.rotation()).transpose() : new Matrix3d();
+        double factor = scaled ? 1 / fit.scale() : 1;
         org.joml.Vector3d o = back.transform(new org.joml.Vector3d(
                         fit.offset().x(), fit.offset().y(), fit.offset().z()))
                 .mul(-factor);
@@ -65,17 +76,18 @@ final class SceneCauses {
             out.add(new Candidate(
                     "scene-turned",
                     String.format(
-                            java.util.Locale.ROOT,
-                            "Everything was turned by %.1f°, %.1f°, %.1f° about X, Y, Z%s",
-                            tenth(t.x()),
-                            tenth(t.y()),
-                            tenth(t.z()),
-                            scaled ? " and scaled by " + Figure.number(fit.scale()) : ""),
-                    new MoveScene(angles, scaled ? factor : 1, moved ? offset : Vec3.ZERO)));
+                                    java.util.Locale.ROOT,
+                                    "Everything was turned by %.1f°, %.1f°, %.1f° about X, Y, Z%s",
+                                    tenth(t.x()),
+                                    tenth(t.y()),
+                                    tenth(t.z()),
+                                    scaled ? " and scaled by " + Figure.number(fit.scale()) : "")
+                            + by(turnedBy.isEmpty() ? scaledBy : turnedBy),
+                    new MoveScene(angles, factor, moved ? offset : Vec3.ZERO)));
         } else if (scaled) {
             out.add(new Candidate(
                     "scene-scaled",
-                    "Everything was scaled by " + Figure.number(fit.scale()),
+                    "Everything was scaled by " + Figure.number(fit.scale()) + by(scaledBy),
                     new MoveScene(Vec3.ZERO, factor, moved ? offset : Vec3.ZERO)));
         } else if (moved) {
             out.add(new Candidate(
@@ -95,13 +107,18 @@ final class SceneCauses {
         return Math.rint(v * 10) / 10 + 0.0;
     }
 
-    private static double roundUnit(double unit) {
-        for (double known : new double[] {1, 0.1, 0.01, 0.001, 0.0254, 0.3048}) {
+    private static String by(String node) {
+        return node.isEmpty() ? "" : ": so says the node " + node;
+    }
+
+    /** The unit that somebody uses, or 0: metre, decimetre, centimetre, millimetre, kilometre, inch, foot, yard. */
+    private static double knownUnit(double unit) {
+        for (double known : new double[] {1, 0.1, 0.01, 0.001, 1000, 0.0254, 0.3048, 0.9144}) {
             if (Math.abs(unit / known - 1) < 1e-3) {
                 return known;
             }
         }
-        return unit;
+        return 0;
     }
 
     private static String unitText(Stage stage, double unit) {

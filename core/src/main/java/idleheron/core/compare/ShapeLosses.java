@@ -88,6 +88,7 @@ final class ShapeLosses {
         List<String> thinner = new ArrayList<>();
         boolean[] taken = new boolean[b.shapes().size()];
         List<Integer> order = new ArrayList<>();
+        List<String> crossed = crossed(a, b);
         for (BlendShape s : a.shapes()) {
             int r = named(b, s.name());
             if (r >= 0) {
@@ -112,6 +113,7 @@ final class ShapeLosses {
         }
         say("shapes-dropped", " did not arrive: ", dropped, a, out);
         say("shapes-renamed", " came under other names: ", renamed, a, out);
+        say("shapes-renamed", " came under each other's names: ", crossed, a, out);
         say("in-betweens-lost", " lost in-betweens: ", thinner, a, out);
         for (int i = 1; i < order.size(); i++) {
             if (order.get(i) < order.get(i - 1)) {
@@ -123,6 +125,27 @@ final class ShapeLosses {
                 return;
             }
         }
+    }
+
+    /** Shapes that are there under their name with what another one does, while theirs is under another one's name. */
+    private static List<String> crossed(Mesh a, Mesh b) {
+        List<String> out = new ArrayList<>();
+        for (BlendShape s : a.shapes()) {
+            int own = named(b, s.name());
+            if (own < 0
+                    || alike(
+                            s.targets().getLast(), b.shapes().get(own).targets().getLast())) {
+                continue;
+            }
+            for (BlendShape r : b.shapes()) {
+                if (named(a, r.name()) >= 0
+                        && alike(s.targets().getLast(), r.targets().getLast())) {
+                    out.add(s.name() + " as " + r.name());
+                    break;
+                }
+            }
+        }
+        return out;
     }
 
     private static void say(String code, String what, List<String> names, Mesh m, List<Loss> out) {

@@ -48,12 +48,16 @@ final class SkinTopic {
         boolean any = false;
         boolean differs = false;
         String order = "by index";
+        int partners = 0;
         for (int m = 0; m < swapped.size(); m++) {
             Skin s = p.sent.meshes().get(m).skin();
             if (s == null) {
                 continue;
             }
             any = true;
+            for (int j : s.joints()) {
+                partners += p.matching.nodes()[j] >= 0 ? 1 : 0;
+            }
             int other = p.matching.meshes()[m];
             Mesh returned = other < 0 ? null : p.returned.meshes().get(other);
             Skin r = returned == null ? null : returned.skin();
@@ -74,6 +78,9 @@ final class SkinTopic {
         }
         if (!any) {
             return TopicResult.notChecked(Topic.SKIN_WEIGHTS, "The sent scene has no skin.");
+        }
+        if (partners == 0 && lost == 0) {
+            return TopicResult.notChecked(Topic.SKIN_WEIGHTS, "No joint that moves points has a partner.");
         }
         if (withSurface && differs) {
             deform(p.sent.withMeshes(swapped), progress);

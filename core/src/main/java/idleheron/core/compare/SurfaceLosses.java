@@ -150,24 +150,40 @@ final class SurfaceLosses {
         if (na != null && nb == null) {
             add("normals-lost", a.name() + " came back without normals", a.corners().length, "corners", a, out);
         }
-        if (na == null || nb == null || otherFaces || !Arrays.equals(a.corners(), b.corners())) {
+        boolean cornerByCorner = !otherFaces && Arrays.equals(a.corners(), b.corners());
+        if (na == null || nb == null || !cornerByCorner && a.pointCount() != b.pointCount()) {
             return;
         }
-        org.joml.Matrix3d ma = SurfaceTopics.spread(p.sent, p.sentSpace, p.sent.nodeOfMesh(mesh))
-                .normal();
-        org.joml.Matrix3d mb = SurfaceTopics.spread(
-                        p.returned,
-                        p.returnedSpace,
-                        p.returned.nodeOfMesh(p.matching.meshes()[mesh]))
-                .normal();
+        int[] partner = PointMatch.of(p, mesh, p.matching.meshes()[mesh]);
+        int[] back = new int[b.pointCount()];
+        Arrays.fill(back, -1);
+        for (int i = 0; i < partner.length; i++) {
+            if (partner[i] >= 0) {
+                back[partner[i]] = i;
+            }
+        }
+        int[][] at = cornerByCorner ? new int[0][] : cornersOfPoints(a);
+        org.joml.Matrix3d[] spaces = spaces(p, mesh);
+        if (spaces.length == 0) {
+            return;
+        }
+        org.joml.Matrix3d ma = spaces[0];
+        org.joml.Matrix3d mb = spaces[1];
         org.joml.Vector3d x = new org.joml.Vector3d();
         org.joml.Vector3d y = new org.joml.Vector3d();
         double worst = 0;
         int off = 0;
-        for (int c = 0; c < a.corners().length; c++) {
-            ma.transform(x.set(na[3 * c], na[3 * c + 1], na[3 * c + 2]));
+        int[] own = new int[1];
+        for (int c = 0; c < b.corners().length; c++) {
             mb.transform(y.set(nb[3 * c], nb[3 * c + 1], nb[3 * c + 2]));
-            double degrees = Math.toDegrees(x.angle(y));
+            own[0] = c;
+            int point = back[b.corners()[c]];
+            int[] candidates = cornerByCorner ? own : point < 0 ? new int[0] : at[point];
+            double degrees = candidates.length == 0 ? 0 : 180;
+            for (int k : candidates) {
+                ma.transform(x.set(na[3 * k], na[3 * k + 1], na[3 * k + 2]));
+                degrees = Math.min(degrees, Math.toDegrees(x.angle(y)));
+            }
             if (degrees > p.tolerances.normal()) {
                 off++;
                 worst = Math.max(worst, degrees);
@@ -183,6 +199,44 @@ final class SurfaceLosses {
                     a,
                     out);
         }
+    }
+
+    /**
+     * Normals of both sides to where they can be held against each other: the common space, or that of the joint that carries the
+     * mesh where the joint went elsewhere; none where the surface lies elsewhere itself, and its normals with it.
+     */
+    private static org.joml.Matrix3d[] spaces(Pair p, int mesh) {
+        int node = p.sent.nodeOfMesh(mesh);
+        int other = p.returned.nodeOfMesh(p.matching.meshes()[mesh]);
+        org.joml.Matrix3d a = SurfaceTopics.spread(p.sent, p.sentSpace, node);
+        org.joml.Matrix3d b = SurfaceTopics.spread(p.returned, p.returnedSpace, other);
+        if (SurfaceTopics.distance(p, mesh, p.matching.meshes()[mesh]) * 1000 > p.tolerances.vertex()) {
+            Carrier carrier = Carrier.of(p, mesh, p.matching.meshes()[mesh]);
+            double[] pa = RestPoints.of(p.sent, p.sentSpace, node);
+            double[] pb = RestPoints.of(p.returned, p.returnedSpace, other);
+            if (carrier == null || !carrier.holds(pa, pb, p.tolerances.vertex())) {
+                return new org.joml.Matrix3d[0];
+            }
+            a = carrier.across().get3x3(new org.joml.Matrix3d()).mul(a);
+        }
+        return new org.joml.Matrix3d[] {a.normal(), b.normal()};
+    }
+
+    /** Per point its corners. */
+    private static int[][] cornersOfPoints(Mesh m) {
+        int[] count = new int[m.pointCount()];
+        for (int c : m.corners()) {
+            count[c]++;
+        }
+        int[][] out = new int[count.length][];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = new int[count[i]];
+        }
+        for (int c = 0; c < m.corners().length; c++) {
+            int q = m.corners()[c];
+            out[q][--count[q]] = c;
+        }
+        return out;
     }
 
     private static boolean has(Mesh m, MeshLayer.Kind kind) {

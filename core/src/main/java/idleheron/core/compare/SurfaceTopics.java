@@ -192,7 +192,8 @@ final class SurfaceTopics {
                 e);
     }
 
-    private static double distance(Pair p, int mesh, int other) {
+    /** Largest distance of a point at rest, metres. */
+    static double distance(Pair p, int mesh, int other) {
         int[] partner = PointMatch.of(p, mesh, other);
         double[] a = RestPoints.of(p.sent, p.sentSpace, p.sent.nodeOfMesh(mesh));
         double[] b = RestPoints.of(p.returned, p.returnedSpace, p.returned.nodeOfMesh(other));
@@ -257,7 +258,8 @@ final class SurfaceTopics {
         return changed;
     }
 
-    private static String material(Scene s, int node, int face) {
+    /** The material of a face without its namespace, "" for none. */
+    static String material(Scene s, int node, int face) {
         Node n = s.nodes().get(node);
         int[] slots = s.meshes().get(n.payload()).faceMaterials();
         int slot = slots == null ? 0 : slots[face];

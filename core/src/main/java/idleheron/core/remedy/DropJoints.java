@@ -39,7 +39,7 @@ public record DropJoints(List<String> names) implements Remedy {
     @Override
     public Scene apply(Scene scene) {
         Set<Integer> gone = new HashSet<>();
-        for (int t : tips(scene)) {
+        for (int t : names.isEmpty() ? tips(scene) : ends(scene)) {
             if (names.isEmpty() || names.contains(scene.nodes().get(t).name())) {
                 gone.add(t);
             }
@@ -47,20 +47,27 @@ public record DropJoints(List<String> names) implements Remedy {
         return gone.isEmpty() ? scene : NodeRemoval.remove(scene, gone);
     }
 
-    /** Joints under another joint, without children, that move no point of a scene that has a skin. */
+    /** Joints that end a chain and move no point, of a scene that has a skin. */
     public static List<Integer> tips(Scene scene) {
+        for (boolean w : NodeRemoval.weighted(scene)) {
+            if (w) {
+                return ends(scene);
+            }
+        }
+        return List.of();
+    }
+
+    /** Joints under another joint, without children, that move no point. */
+    public static List<Integer> ends(Scene scene) {
         boolean[] weighted = NodeRemoval.weighted(scene);
-        boolean skinned = false;
         boolean[] parent = new boolean[weighted.length];
         for (int i = 0; i < weighted.length; i++) {
-            skinned |= weighted[i];
             if (scene.nodes().get(i).parent() >= 0) {
                 parent[scene.nodes().get(i).parent()] = true;
             }
         }
-        boolean any = skinned;
         return scene.joints().stream()
-                .filter(j -> any && !weighted[j] && !parent[j] && scene.jointAbove(j) >= 0)
+                .filter(j -> !weighted[j] && !parent[j] && scene.jointAbove(j) >= 0)
                 .toList();
     }
 }

@@ -273,7 +273,14 @@ class ComparisonTest {
         Comparison c = compare(prop);
         assertThat(c.verdict()).isEqualTo(Verdict.BROKEN);
         assertThat(c.topic(Topic.HIERARCHY).worst().text()).isEqualTo("4 missing");
-        assertThat(c.topic(Topic.REST_POSE).verdict()).isEqualTo(Verdict.BROKEN);
+        for (Topic t : List.of(Topic.REST_POSE, Topic.JOINT_ORIENTATION)) {
+            assertThat(c.topic(t).verdict()).isEqualTo(Verdict.NOT_CHECKED);
+            assertThat(c.topic(t).summary()).isEqualTo("No joint has a partner.");
+        }
+        assertThat(c.losses())
+                .extracting(Loss::text)
+                .as("what was not compared is not told as whole")
+                .noneMatch(t -> t.contains("0 influences"));
     }
 
     @Test
