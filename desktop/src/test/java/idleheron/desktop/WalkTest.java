@@ -74,7 +74,7 @@ class WalkTest {
 
         window.press("Rehearse");
         Reader.until("the verdict is there", () -> window.reads("Broken"));
-        assertThat(window.reads("The numbers are in units of 1 m where 1 cm is declared"))
+        assertThat(window.reads("100 times too small: the numbers are metres, the file says centimetres"))
                 .isTrue();
         assertThat(window.reads("via stand-in Alder")).isTrue();
         window.press("Mend the returned file");

@@ -75,7 +75,10 @@ public final class CompareCsv {
         s.append(END);
     }
 
+    /** A cell that a spreadsheet would take for a formula, and that is no number, is told as text by an apostrophe. */
     private static String field(String v) {
-        return v.matches("(?s).*[,\"\r\n].*") ? '"' + v.replace("\"", "\"\"") + '"' : v;
+        boolean formula = v.matches("(?s)[=+@\\-\t\r].*") && !v.matches("[+-]?[0-9.]+([eE][+-]?[0-9]+)?");
+        String plain = formula ? "'" + v : v;
+        return plain.matches("(?s).*[,\"\r\n].*") ? '"' + plain.replace("\"", "\"\"") + '"' : plain;
     }
 }

@@ -112,5 +112,18 @@ class ReportTest {
                 java.util.List.of(new idleheron.core.compare.Evidence.Row(
                         "a,\"b\"", 0, 0, -1, Double.NaN, true, java.util.List.of(0.5))));
         assertThat(CompareCsv.of(e)).isEqualTo("joint,off by mm,over\r\n\"a,\"\"b\"\"\",0.500000000,over\r\n");
+        idleheron.core.compare.Evidence formulas = new idleheron.core.compare.Evidence(
+                "joint",
+                java.util.List.of("what"),
+                java.util.List.of(
+                        new idleheron.core.compare.Evidence.Row(
+                                "=1+1", -1, -1, -1, Double.NaN, false, java.util.List.of("@cmd")),
+                        new idleheron.core.compare.Evidence.Row(
+                                "-2.5", -1, -1, -1, Double.NaN, false, java.util.List.of(-0.25)),
+                        new idleheron.core.compare.Evidence.Row(
+                                "+sum", -1, -1, -1, Double.NaN, false, java.util.List.of("-x,y"))));
+        assertThat(CompareCsv.of(formulas))
+                .as("what a spreadsheet would work out stays text, numbers stay numbers")
+                .isEqualTo("joint,what,over\r\n'=1+1,'@cmd,\r\n-2.5,-0.250000000,\r\n'+sum,\"'-x,y\",\r\n");
     }
 }

@@ -69,8 +69,12 @@ final class HierarchyTopic {
                 : added > 0
                         ? Figure.of(added, "added")
                         : moved > 0 ? Figure.of(moved, "moved") : Figure.of(0, "changed");
+        if (all == 0 && p.sent.joints().isEmpty()) {
+            return TopicResult.notChecked(Topic.HIERARCHY, "The sent scene has no joint.");
+        }
         String summary = all == 0
-                ? "All " + p.sent.joints().size() + " joints are there and hang where they did."
+                ? Losses.all(p.sent.joints().size(), "joint is there and hangs", "joints are there and hang")
+                        + " where " + (p.sent.joints().size() == 1 ? "it" : "they") + " did."
                 : missing + " joints missing, " + added + " added, " + moved + " hanging elsewhere; " + roots
                         + (roots == 1 ? " root." : " roots.");
         return TopicResult.of(

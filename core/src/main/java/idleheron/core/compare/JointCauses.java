@@ -49,7 +49,7 @@ final class JointCauses {
     private static void tips(Pair p, List<Candidate> out) {
         List<String> names = new ArrayList<>();
         for (int t : DropJoints.ends(p.returned)) {
-            if (p.matching.back()[t] < 0) {
+            if (p.matching.back()[t] < 0 && p.matching.back()[p.returned.jointAbove(t)] >= 0) {
                 names.add(p.returned.nodes().get(t).name());
             }
         }

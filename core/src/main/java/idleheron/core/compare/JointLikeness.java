@@ -82,7 +82,7 @@ final class JointLikeness {
                 ratios.add(b / a);
             }
         });
-        if (ratios.size() >= 3) {
+        if (!ratios.isEmpty()) {
             ratios.sort(null);
             return new double[] {ratios.get(ratios.size() / 2)};
         }
@@ -171,7 +171,7 @@ final class JointLikeness {
         } else if ((a == null) != (b == null) && !sentWeights.isEmpty() && !returnedWeights.isEmpty()) {
             return 0;
         }
-        double bone = 0.5;
+        double bone = p.sent.jointAbove(sent) < 0 ? bonesUnder(sent, returned) : 0.5;
         double x = length(p.sent, sent, true);
         double y = length(p.returned, returned, false);
         if (x > 1e-9 && y > 1e-9 && p.sent.jointAbove(sent) >= 0) {
@@ -204,6 +204,30 @@ final class JointLikeness {
                         * nameLikeness(
                                 p.sent.nodes().get(sent).name(),
                                 p.returned.nodes().get(returned).name());
+    }
+
+    /** Of a root, which has no bone of its own: the share of the bones right under it that the other one has too. */
+    private double bonesUnder(int sent, int returned) {
+        double most = 0;
+        for (double scale : scales) {
+            int all = 0;
+            int alike = 0;
+            for (int c : p.sent.children(sent)) {
+                double a = p.sent.nodes().get(c).isJoint() ? length(p.sent, c, true) : 0;
+                if (a <= 1e-9) {
+                    continue;
+                }
+                all++;
+                boolean found = false;
+                for (int d : p.returned.children(returned)) {
+                    double b = p.returned.nodes().get(d).isJoint() ? length(p.returned, d, false) : 0;
+                    found |= b > 1e-9 && Math.abs(Math.log(b / a / scale)) < LENGTH;
+                }
+                alike += found ? 1 : 0;
+            }
+            most = Math.max(most, all == 0 ? 0.5 : alike / (double) all);
+        }
+        return most;
     }
 
     private double spreadOf(Similarity fit) {

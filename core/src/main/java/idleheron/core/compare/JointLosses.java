@@ -7,6 +7,7 @@ import idleheron.core.math.SwingTwist;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
+import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
 import java.util.ArrayList;
 import java.util.List;
@@ -28,6 +29,43 @@ final class JointLosses {
         firstFrame(p, out);
         scattered(p, out);
         namespaces(p, out);
+        unbound(p, out);
+    }
+
+    /** Joints that knew where they were bound and do not any more; readers then take them as they rest. */
+    private static void unbound(Pair p, List<Loss> out) {
+        int n = 0;
+        int first = -1;
+        for (int j : p.sent.joints()) {
+            int other = p.matching.nodes()[j];
+            if (other >= 0
+                    && p.sent.nodes().get(j).bindWorld() != null
+                    && p.returned.nodes().get(other).bindWorld() == null
+                    && movesPoints(p.returned, other)) {
+                first = n++ == 0 ? j : first;
+            }
+        }
+        if (n > 0) {
+            out.add(new Loss(
+                    "missing-bind-pose",
+                    Topic.REST_POSE,
+                    Losses.counted(n, "joint that moves points does", "joints that move points do")
+                            + " not say any more where they were bound; the pose at rest is taken",
+                    Figure.of(n, "joints", p.sent.path(first))));
+        }
+    }
+
+    private static boolean movesPoints(Scene s, int joint) {
+        for (Mesh m : s.meshes()) {
+            Skin skin = m.skin();
+            int[] per = skin == null ? new int[0] : skin.pointsPerSlot();
+            for (int i = 0; skin != null && i < per.length; i++) {
+                if (skin.joints()[i] == joint && per[i] > 0) {
+                    return true;
+                }
+            }
+        }
+        return false;
     }
 
     /** Names that lost or got a namespace. Nothing is worse for it, but what looks for them by name will not find them. */

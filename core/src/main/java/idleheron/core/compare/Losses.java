@@ -60,6 +60,11 @@ final class Losses {
                 : String.join(", ", names.subList(0, most)) + " and " + (names.size() - most) + " more";
     }
 
+    /** "All 25 joints rest", "The 1 joint rests". */
+    static String all(int n, String one, String many) {
+        return n == 1 ? "The 1 " + one : "All " + n + " " + many;
+    }
+
     static String counted(long n, String one, String many) {
         return n + " " + (n == 1 ? one : many);
     }

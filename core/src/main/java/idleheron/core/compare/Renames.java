@@ -28,6 +28,7 @@ final class Renames {
     private final Set<Integer> taken = new HashSet<>();
     private final Map<Integer, Integer> found = new TreeMap<>();
     private @Nullable NamePattern pattern;
+    private boolean past;
 
     private Renames(Pair p) {
         this.p = p;
@@ -160,7 +161,8 @@ final class Renames {
 
     /** Down the tree, joints with partners first; what is not clear at once is looked at again once more is known. */
     private void byTree() {
-        for (boolean again = true; again; ) {
+        for (boolean again = true; again || !past; ) {
+            past = !again; // where nothing more is found, joints above may have been taken out
             again = false;
             JointLikeness like = new JointLikeness(p, joints());
             Similarity fit = fit();
@@ -186,14 +188,11 @@ final class Renames {
     /** Returned joints without a partner that hang where a sent one does: under its partner, joints put between aside. */
     private List<Integer> candidates(int sent) {
         int above = p.sent.jointAbove(sent);
+        if (above >= 0 && !known.containsKey(above) && !past) {
+            return List.of(); // its own joint above is to be found first
+        }
         while (above >= 0 && !known.containsKey(above)) {
             above = p.sent.jointAbove(above);
-            if (above >= 0 && !known.containsKey(above)) {
-                return List.of(); // its own joint above is to be found first
-            }
-        }
-        if (above >= 0 && p.sent.jointAbove(sent) != above) {
-            return List.of();
         }
         int under = above < 0 ? -1 : java.util.Objects.requireNonNull(known.get(above));
         List<Integer> out = new ArrayList<>();

@@ -53,15 +53,15 @@ final class RestTopics {
             return TopicResult.notChecked(Topic.REST_POSE, "No joint has a partner.");
         }
         String summary = e.over() == 0
-                ? "All " + of(p, rows.size()) + " joints rest where they did."
+                ? told(p, rows.size(), "rests where it did", "rest where they did")
                 : e.over() + " of " + rows.size() + " joints rest elsewhere" + alone(p, rows.size()) + ".";
         return TopicResult.of(Topic.REST_POSE, v, Figure.of(worst, "mm", subject), summary, e);
     }
 
-    /** "25", or "24 of 25" where the others have no partner. */
-    private static String of(Pair p, int compared) {
-        int all = p.sent.joints().isEmpty() ? compared : p.sent.joints().size();
-        return compared == all ? all + "" : compared + " compared of " + all;
+    /** "All 25 joints rest where they did", with how many have no partner. */
+    private static String told(Pair p, int compared, String one, String many) {
+        String what = p.sent.joints().isEmpty() ? "node" : "joint";
+        return Losses.all(compared, what + " " + one, what + "s " + many) + alone(p, compared) + ".";
     }
 
     private static String alone(Pair p, int compared) {
@@ -146,7 +146,7 @@ final class RestTopics {
         boolean over = e.over() > 0;
         Quaterniond same = over ? constantTurn(p) : null;
         String summary = !over
-                ? "All " + of(p, rows.size()) + " joints keep their axes."
+                ? told(p, rows.size(), "keeps its axes", "keep their axes")
                 : same != null
                         ? "Every joint is turned by the same " + Figure.number(SwingTwist.angle(same))
                                 + "° about its own " + about(same, SwingTwist.angle(same)) + "."

@@ -17,6 +17,13 @@ import org.jspecify.annotations.Nullable;
 final class SceneCauses {
     private static final double SQUARE = 0.5;
 
+    /** Units that somebody uses, in metres. */
+    private static final double[] UNITS = {1, 0.1, 0.01, 0.001, 1000, 0.0254, 0.3048, 0.9144};
+
+    private static final String[] UNIT_NAMES = {
+        "metres", "decimetres", "centimetres", "millimetres", "kilometres", "inches", "feet", "yards"
+    };
+
     private SceneCauses() {}
 
     static void find(Pair p, List<Candidate> out) {
@@ -29,10 +36,11 @@ final class SceneCauses {
         Stage stage = p.returned.stage();
         TopTransforms tops = new TopTransforms(p);
         String scaledBy = scaled ? tops.scaledBy(fit.scale()) : "";
-        String turnedBy = turned && !fit.mirrored() ? tops.turnedBy(fit) : "";
+        AxisSystem squares = turned ? redeclared(stage.axes(), fit) : null;
+        String turnedBy = turned && !fit.mirrored() ? tops.turnedBy(fit, squares != null) : "";
         // what a node above everything says outright is no wrong declaration, and no unit is one that nobody uses
         double unit = scaled && scaledBy.isEmpty() ? knownUnit(stage.metersPerUnit() / fit.scale()) : 0;
-        AxisSystem axes = turned && turnedBy.isEmpty() ? redeclared(stage.axes(), fit) : null;
+        AxisSystem axes = turnedBy.isEmpty() ? squares : null;
         if (unit > 0) {
             out.add(new Candidate("unit-misdeclared", unitText(stage, unit), new Redeclare(stage.axes(), unit)));
         }
@@ -111,9 +119,9 @@ final class SceneCauses {
         return node.isEmpty() ? "" : ": so says the node " + node;
     }
 
-    /** The unit that somebody uses, or 0: metre, decimetre, centimetre, millimetre, kilometre, inch, foot, yard. */
+    /** The unit that somebody uses, or 0. */
     private static double knownUnit(double unit) {
-        for (double known : new double[] {1, 0.1, 0.01, 0.001, 1000, 0.0254, 0.3048, 0.9144}) {
+        for (double known : UNITS) {
             if (Math.abs(unit / known - 1) < 1e-3) {
                 return known;
             }
@@ -121,9 +129,20 @@ final class SceneCauses {
         return 0;
     }
 
+    private static String unitName(double unit, Stage stage) {
+        for (int i = 0; i < UNITS.length; i++) {
+            if (Math.abs(unit / UNITS[i] - 1) < 1e-3) {
+                return UNIT_NAMES[i];
+            }
+        }
+        return "units of " + stage.withMetersPerUnit(unit).unitLabel();
+    }
+
     private static String unitText(Stage stage, double unit) {
-        return "The numbers are in units of " + stage.withMetersPerUnit(unit).unitLabel() + " where "
-                + stage.unitLabel() + " is declared";
+        double times = unit / stage.metersPerUnit();
+        return Figure.number(times > 1 ? times : 1 / times) + " times too " + (times > 1 ? "small" : "large")
+                + ": the numbers are " + unitName(unit, stage) + ", the file says "
+                + unitName(stage.metersPerUnit(), stage);
     }
 
     /** The axes that the data must be in: the declared ones with the fitted turn taken back, when that is a turn by squares. */

@@ -133,6 +133,7 @@ final class ShapeLosses {
         for (BlendShape s : a.shapes()) {
             int own = named(b, s.name());
             if (own < 0
+                    || isShared(a, s.name())
                     || alike(
                             s.targets().getLast(), b.shapes().get(own).targets().getLast())) {
                 continue;
@@ -146,6 +147,14 @@ final class ShapeLosses {
             }
         }
         return out;
+    }
+
+    /** Whether several shapes go by a name, so that it tells none of them. */
+    private static boolean isShared(Mesh m, String name) {
+        return m.shapes().stream()
+                        .filter(s -> Matching.plain(s.name()).equals(Matching.plain(name)))
+                        .count()
+                > 1;
     }
 
     private static void say(String code, String what, List<String> names, Mesh m, List<Loss> out) {

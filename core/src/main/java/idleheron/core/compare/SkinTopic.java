@@ -90,16 +90,7 @@ final class SkinTopic {
 
     /** The returned weights on the sent points and joints; weight on joints without a partner is left out. */
     private Skin brought(Skin sent, Skin returned, int[] partner) {
-        int[] slotOf = new int[p.sent.nodes().size()];
-        Arrays.fill(slotOf, -1);
-        for (int s = 0; s < sent.joints().length; s++) {
-            slotOf[sent.joints()[s]] = s;
-        }
-        int[] to = new int[returned.joints().length];
-        for (int s = 0; s < to.length; s++) {
-            int node = p.matching.back()[returned.joints()[s]];
-            to[s] = node < 0 ? -1 : slotOf[node];
-        }
+        int[] to = SlotMatch.of(p, sent, returned);
         int[] starts = new int[sent.points() + 1];
         int size = 0;
         for (int i = 0; i < sent.points(); i++) {
@@ -124,10 +115,11 @@ final class SkinTopic {
 
     private boolean points(int mesh, Skin a, Skin b) {
         double[] row = new double[a.joints().length];
+        int[] first = SlotMatch.first(a);
         double[] l1 = new double[a.points()];
         boolean differs = false;
         for (int i = 0; i < a.points(); i++) {
-            l1[i] = difference(a, b, i, row);
+            l1[i] = difference(a, b, i, row, first);
             differs |= l1[i] > 0;
             worstL1 = Math.max(worstL1, l1[i]);
             over += l1[i] > p.tolerances.weight() ? 1 : 0;
@@ -152,21 +144,21 @@ final class SkinTopic {
         return differs;
     }
 
-    private static double difference(Skin a, Skin b, int i, double[] row) {
+    private static double difference(Skin a, Skin b, int i, double[] row, int[] first) {
         for (int k = a.starts()[i]; k < a.starts()[i + 1]; k++) {
-            row[a.slots()[k]] += a.weights()[k];
+            row[first[a.slots()[k]]] += a.weights()[k];
         }
         for (int k = b.starts()[i]; k < b.starts()[i + 1]; k++) {
-            row[b.slots()[k]] -= b.weights()[k];
+            row[first[b.slots()[k]]] -= b.weights()[k];
         }
         double sum = 0;
         for (int k = a.starts()[i]; k < a.starts()[i + 1]; k++) {
-            sum += Math.abs(row[a.slots()[k]]);
-            row[a.slots()[k]] = 0;
+            sum += Math.abs(row[first[a.slots()[k]]]);
+            row[first[a.slots()[k]]] = 0;
         }
         for (int k = b.starts()[i]; k < b.starts()[i + 1]; k++) {
-            sum += Math.abs(row[b.slots()[k]]);
-            row[b.slots()[k]] = 0;
+            sum += Math.abs(row[first[b.slots()[k]]]);
+            row[first[b.slots()[k]]] = 0;
         }
         return sum;
     }

@@ -192,6 +192,13 @@ final class StageTopic {
         }
     }
 
+    private static boolean fittable(Pair p) {
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        Cloud joints = Cloud.of(p);
+        return joints.size() >= 3 || joints.with(p).size() >= 3;
+    }
+
     static TopicResult of(Pair p, @org.jspecify.annotations.Nullable Similarity fit) {
         Stage s = p.sent.stage();
         Stage r = p.returned.stage();
@@ -223,6 +230,14 @@ final class StageTopic {
                                 ? Figure.of(angle, "°")
                                 : overOffset ? Figure.of(offset, "mm") : Figure.of(scale, "×");
         Verdict v = overScale || overTurn || mirrored ? Verdict.BROKEN : overOffset ? Verdict.DRIFTED : Verdict.CLEAN;
+        if (fit == null && !fittable(p)) {
+            return TopicResult.of(
+                    Topic.UNITS_AND_AXES,
+                    Verdict.NOT_CHECKED,
+                    Figure.NONE,
+                    "Only what is declared was looked at: no three joints or points have partners.",
+                    new Evidence("what", List.of("sent", "returned"), rows));
+        }
         String summary = v == Verdict.CLEAN
                 ? "The two sides lie on each other; left after the fit "
                         + Figure.number(fit == null ? 0 : fit.worst() * 1000) + " mm."

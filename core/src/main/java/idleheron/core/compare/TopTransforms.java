@@ -49,9 +49,16 @@ final class TopTransforms {
         return "";
     }
 
-    /** The node that turns as a fit does, or "". */
-    String turnedBy(Similarity fit) {
+    /**
+     * The node that turns as a fit does, or "".
+     *
+     * @param added only a node that was not sent: one that was may hold the turn of a conversion to other axes
+     */
+    String turnedBy(Similarity fit, boolean added) {
         for (int n : tops) {
+            if (added && p.matching.back()[n] >= 0) {
+                continue;
+            }
             Quaterniond turn = Matrices.quaternion(change(n));
             // from the stage's own axes to the common ones
             Matrix3d axes = p.returned.stage().axes().toCommon();

@@ -30,6 +30,7 @@ final class VolumeTopic {
     private double worstMm;
     private Figure placed = Figure.NONE;
     private double worstValue;
+    private int unread;
     private Figure valued = Figure.NONE;
 
     private VolumeTopic(Pair p, VolumePairs pairs) {
@@ -48,6 +49,10 @@ final class VolumeTopic {
         int grids = 0;
         for (int i = 0; i < p.sent.volumes().size(); i++) {
             Volume sent = p.sent.volumes().get(i);
+            if (sent.sound().isEmpty()) {
+                unread++;
+                continue;
+            }
             Volume back = VolumePairs.partner(p, i);
             if (back == null) {
                 missing++;
@@ -55,6 +60,9 @@ final class VolumeTopic {
                 continue;
             }
             grids += volume(sent, back, progress);
+        }
+        if (unread == p.sent.volumes().size()) {
+            return TopicResult.notChecked(Topic.VOLUMES, "No file of a sent volume can be read.");
         }
         rows.sort(Comparator.comparing((Evidence.Row r) -> !r.over()).thenComparingDouble(r -> -weight(r)));
         Evidence e = new Evidence(

@@ -15,7 +15,7 @@ final class WeightLosses {
     private WeightLosses() {}
 
     /** The weights of one mesh on both sides, point by point and by sent joint. */
-    private record Both(Pair p, int mesh, Skin sent, Skin returned, int[] partner, int[] slotOfReturned) {
+    private record Both(Pair p, int mesh, Skin sent, Skin returned, int[] partner, int[] slotOfReturned, int[] first) {
 
         static @org.jspecify.annotations.Nullable Both of(Pair p, int mesh) {
             int other = p.matching.meshes()[mesh];
@@ -24,15 +24,12 @@ final class WeightLosses {
             if (a == null || b == null) {
                 return null;
             }
-            int[] slots = new int[b.joints().length];
+            int[] first = SlotMatch.first(a);
+            int[] slots = SlotMatch.of(p, a, b);
             for (int s = 0; s < slots.length; s++) {
-                int joint = p.matching.back()[b.joints()[s]];
-                slots[s] = -1;
-                for (int i = 0; i < a.joints().length; i++) {
-                    slots[s] = a.joints()[i] == joint ? i : slots[s];
-                }
+                slots[s] = slots[s] < 0 ? -1 : first[slots[s]];
             }
-            return new Both(p, mesh, a, b, PointMatch.of(p, mesh, other), slots);
+            return new Both(p, mesh, a, b, PointMatch.of(p, mesh, other), slots, first);
         }
 
         /** The returned weight of a point on each sent slot; what is on other joints is left out. */
@@ -50,7 +47,7 @@ final class WeightLosses {
         void sent(int point, float[] into) {
             Arrays.fill(into, 0);
             for (int i = sent.starts()[point]; i < sent.starts()[point + 1]; i++) {
-                into[sent.slots()[i]] += sent.weights()[i];
+                into[first[sent.slots()[i]]] += sent.weights()[i];
             }
         }
 

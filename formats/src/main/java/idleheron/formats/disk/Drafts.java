@@ -309,8 +309,8 @@ public final class Drafts implements AutoCloseable {
 
     /** A folder in the temporary place that goes with {@link #delete}, and also when the process is ended by a signal. */
     public static Path workFolder() throws IOException {
-        Path out = Files.createTempDirectory(
-                "heron-" + MACHINE + "-" + ProcessHandle.current().pid() + "-");
+        sweep(Path.of(System.getProperty("java.io.tmpdir")));
+        Path out = Files.createDirectory(fresh(Path.of(System.getProperty("java.io.tmpdir"))));
         left(out, true);
         return out;
     }
@@ -372,7 +372,7 @@ public final class Drafts implements AutoCloseable {
                         && m.group(1).equals(MACHINE)
                         && m.group(2).length() < 18
                         && ProcessHandle.of(Long.parseLong(m.group(2))).isEmpty()) {
-                    Files.deleteIfExists(p);
+                    delete(p);
                 }
             }
         } catch (IOException e) {

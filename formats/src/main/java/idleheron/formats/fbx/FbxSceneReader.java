@@ -1,6 +1,7 @@
 package idleheron.formats.fbx;
 
 import idleheron.core.job.Cores;
+import idleheron.core.pose.Pose;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.Clip;
@@ -22,6 +23,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicReference;
 import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
 import org.jspecify.annotations.Nullable;
 
 /** The bridge from a document to a scene. */
@@ -54,6 +56,9 @@ public final class FbxSceneReader {
         return new FbxSceneReader(file, document, folder).scene();
     }
 
+    /** By mesh the joints whose clusters do not say where they were bound. */
+    private final Map<Integer, Set<Integer>> unbound = new HashMap<>();
+
     private Scene scene() throws FormatException {
         Stage stage = FbxStageReader.read(document, notes);
         FbxNodeReader nodes = new FbxNodeReader(objects, notes);
@@ -73,6 +78,7 @@ public final class FbxSceneReader {
             }
             out.add(payload(nodes.nodes.get(i), nodes.models.get(i), surfaces, bind.get(i), meshBind));
         }
+        boundAsTheyRest(stage, out);
         Set<Long> layers = new HashSet<>();
         objects.all("AnimationLayer").forEach(l -> layers.add(l.id()));
         FbxTargets targets =
@@ -136,8 +142,46 @@ public final class FbxSceneReader {
             meshIndex.put(all.get(g).id(), g);
             meshes.add(read[g].withSkin(skins[g]));
             readers[g].bindWorld.forEach(bindWorld::putIfAbsent);
+            if (!readers[g].unbound.isEmpty()) {
+                unbound.put(g, readers[g].unbound);
+            }
             readers[g].meshBind.forEach(meshBind::putIfAbsent);
         }
+    }
+
+    /** What no cluster says is taken from where joint and mesh are bound by a pose, else from where they rest. */
+    private void boundAsTheyRest(Stage stage, List<Node> nodes) {
+        if (unbound.isEmpty()) {
+            return;
+        }
+        Scene bare = Scene.bare(file, stage).withNodes(nodes);
+        Pose rest = new Pose(bare);
+        unbound.forEach((m, joints) -> {
+            Skin skin = meshes.get(m).skin();
+            int node = -1;
+            for (int i = nodes.size() - 1; i >= 0; i--) {
+                boolean shows =
+                        nodes.get(i).kind() == NodeKind.MESH && nodes.get(i).payload() == m;
+                node = shows ? i : node;
+            }
+            if (skin == null || node < 0) {
+                return;
+            }
+            Matrix4dc[] toJoint = skin.toJoint().clone();
+            for (int s = 0; s < toJoint.length; s++) {
+                if (joints.contains(skin.joints()[s])) {
+                    toJoint[s] = new Matrix4d(bound(nodes, rest, skin.joints()[s]))
+                            .invert()
+                            .mul(bound(nodes, rest, node));
+                }
+            }
+            meshes.set(m, meshes.get(m).withSkin(skin.withJoints(skin.joints(), toJoint)));
+        });
+    }
+
+    private static Matrix4dc bound(List<Node> nodes, Pose rest, int node) {
+        Matrix4dc told = nodes.get(node).bindWorld();
+        return told == null ? rest.world(node) : told;
     }
 
     /** A geometry without a name goes by that of the node it hangs on. */

@@ -4,8 +4,10 @@ import idleheron.core.scene.Skin;
 import idleheron.core.scene.SkinStyle;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
 import org.jspecify.annotations.Nullable;
@@ -34,6 +36,9 @@ final class FbxSkinReader {
 
     /** The mesh's own world matrix when bound, by geometry. */
     final Map<Long, Matrix4d> meshBind = new HashMap<>();
+
+    /** Joints whose clusters do not say how the mesh lay on them when bound. */
+    final Set<Integer> unbound = new HashSet<>();
 
     FbxSkinReader(FbxObjects objects, Map<Long, Integer> nodeIndex, List<String> notes) {
         this.objects = objects;
@@ -117,9 +122,9 @@ final class FbxSkinReader {
     }
 
     private @Nullable Cluster cluster(FbxObjects.Item geometry, FbxObjects.Item item, int pointCount, int part) {
-        List<FbxObjects.Item> linked = objects.under(item.id(), "Model");
+        List<FbxObjects.Item> models = objects.under(item.id(), "Model");
         Integer joint =
-                linked.isEmpty() ? null : nodeIndex.get(linked.getFirst().id());
+                models.isEmpty() ? null : nodeIndex.get(models.getFirst().id());
         int[] points = item.record().childInts("Indexes");
         double[] weights = item.record().childDoubles("Weights");
         if (joint == null) {
@@ -139,13 +144,21 @@ final class FbxSkinReader {
             }
         }
         double[] stored = item.record().childDoubles("Transform");
-        if (stored.length < 16 || item.record().childDoubles("TransformLink").length < 16) {
-            notes.add("cluster " + item.name() + " does not say where its joint was when bound");
+        double[] linked = item.record().childDoubles("TransformLink");
+        if (stored.length < 16 || linked.length < 16) {
+            notes.add(
+                    "cluster " + item.name() + " does not say where its joint was when bound; it is taken as it rests");
         }
+        Matrix4d link = matrix(linked);
         Matrix4d transform = matrix(stored);
-        Matrix4d link = matrix(item.record().childDoubles("TransformLink"));
-        bindWorld.putIfAbsent(joint, link);
-        meshBind.putIfAbsent(geometry.id(), new Matrix4d(link).mul(transform));
+        if (linked.length >= 16) {
+            bindWorld.putIfAbsent(joint, link);
+        }
+        if (linked.length >= 16 && stored.length >= 16) {
+            meshBind.putIfAbsent(geometry.id(), new Matrix4d(link).mul(transform));
+        } else if (stored.length < 16) {
+            unbound.add(joint);
+        }
         return new Cluster(
                 part,
                 joint,
@@ -153,7 +166,7 @@ final class FbxSkinReader {
                 points.length == n ? points : java.util.Arrays.copyOf(points, n),
                 weights.length == n ? weights : java.util.Arrays.copyOf(weights, n),
                 item.record().childText("Mode"),
-                associate(item, linked, new Matrix4d(link).mul(transform)));
+                associate(item, models, new Matrix4d(link).mul(transform)));
     }
 
     private SkinStyle.@Nullable Associate associate(

@@ -81,6 +81,20 @@ final class VdbPoints {
         return p.tree;
     }
 
+    /** Where the points of a grid end, found by running through them. */
+    static long end(VdbReader reader, VdbFile.Entry entry, VdbTopology.Shape shape, VdbRoom room)
+            throws FormatException {
+        if (shape.tree().leaves() == 0) {
+            return shape.end();
+        }
+        VdbPoints p = new VdbPoints(reader, entry, shape, room);
+        p.head();
+        for (int a = 0; a < p.names.length; a++) {
+            p.data(a);
+        }
+        return p.in.at();
+    }
+
     /** The points with all attributes. */
     static PointSet read(VdbReader reader, VdbFile.Entry entry) throws FormatException {
         VdbRoom room = new VdbRoom(reader.file().name());

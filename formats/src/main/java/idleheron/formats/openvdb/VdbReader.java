@@ -177,11 +177,14 @@ public final class VdbReader {
             return e;
         }
         ValueType type = e.type();
-        if (type == null || !e.isReadable() || e.isPoints()) {
+        if (type == null || !e.isReadable()) {
             throw in.wrong("offsets beside a grid of type " + e.typeName(), "a file without offsets");
         }
-        VdbTopology.Shape shape = VdbTopology.read(file, e, type, bytes, new VdbRoom(file.name()));
-        long end = new VdbLeaves(file, e, bytes, shape.tree()).skip(shape.end());
+        VdbRoom room = new VdbRoom(file.name());
+        VdbTopology.Shape shape = VdbTopology.read(file, e, type, bytes, room);
+        long end = e.isPoints()
+                ? VdbPoints.end(new VdbReader(file, bytes), e, shape, room)
+                : new VdbLeaves(file, e, bytes, shape.tree()).skip(shape.end());
         in.to(end);
         return new VdbFile.Entry(
                 e.uniqueName(),

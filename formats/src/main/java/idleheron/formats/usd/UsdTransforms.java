@@ -79,7 +79,7 @@ final class UsdTransforms {
         return Transform.of(
                 Matrices.translation(m),
                 RotationOrder.XYZ.anglesNear(r, near),
-                mirror ? new Vec3(-s.x(), s.y(), s.z()) : s);
+                new Vec3(mirror ? -s.x() : s.x(), s.y(), s.z()));
     }
 
     static double[] seconds(double[] times, double tcps) {

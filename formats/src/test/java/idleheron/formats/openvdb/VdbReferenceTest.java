@@ -8,10 +8,12 @@ import idleheron.formats.FormatException;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Every file that the reference library wrote, against the facts that it gives for it. */
 class VdbReferenceTest {
@@ -36,6 +38,27 @@ class VdbReferenceTest {
         assertThatThrownBy(() -> reader.grid(e, Progress.NONE))
                 .isInstanceOf(FormatException.class)
                 .hasMessageContaining("Tree_float_3_4_3");
+    }
+
+    /** A stream says nowhere where a grid ends; points are run through like voxels. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "points_mixed.vdb",
+                "points_many_maskblosc.vdb",
+                "points_extras_mask.vdb",
+                "points_null_maskzip.vdb",
+                "points_fxpt8_mask.vdb"
+            })
+    void readsPointsInAStreamWithoutOffsets(String name) throws IOException {
+        byte[] bytes = References.bytes(name);
+        bytes[20] = 0;
+        for (VdbFile.Entry e : References.open(name).file().grids()) {
+            Arrays.fill(bytes, (int) e.gridAt() - 24, (int) e.gridAt(), (byte) 0);
+        }
+        VdbReader stream = VdbReader.open(name, MemorySegment.ofArray(bytes));
+        assertThat(stream.file().hasOffsets()).isFalse();
+        Facts.hold(stream, References.facts(name));
     }
 
     @ParameterizedTest
