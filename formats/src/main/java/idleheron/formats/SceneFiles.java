@@ -5,10 +5,8 @@ import idleheron.core.inspect.Together;
 import idleheron.core.job.Budget;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.ConvertStage;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
-import idleheron.core.time.SampleTimes;
 import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
@@ -26,7 +24,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.NoSuchElementException;
 import org.jspecify.annotations.Nullable;
 
@@ -119,23 +116,11 @@ public final class SceneFiles {
                 for (Cache c : out.scene().caches()) {
                     new CacheChecks(name, bytes).check(c, progress);
                 }
-                for (Clip c : out.scene().clips()) {
-                    range(name, c);
-                }
+                SceneChecks.check(name, out.scene());
                 FileBytes.settled();
                 return out;
             });
         });
-    }
-
-    private static void range(String file, Clip c) throws FormatException {
-        double frames = c.length() * c.rate().perSecond();
-        if (!(frames <= SampleTimes.MOST)) {
-            throw FormatException.in(
-                    file,
-                    String.format(Locale.ROOT, "clips of at most %,d frames", SampleTimes.MOST),
-                    String.format(Locale.ROOT, "%s of %,.0f", c.name(), frames));
-        }
     }
 
     /** The whole of an ordinary file with something in it. */

@@ -1,21 +1,26 @@
 package idleheron.formats;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatNoException;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
+import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Inherit;
 import idleheron.core.scene.Light;
+import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.UvSet;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.fbx.FbxFormat;
 import java.io.IOException;
@@ -161,5 +166,84 @@ class SceneFilesTest {
         assertThatThrownBy(() -> SceneFiles.read(folder, Progress.NONE)).hasMessageContaining("a folder");
         assertThatThrownBy(() -> SceneFiles.read(folder.resolve("none.fbx"), Progress.NONE))
                 .hasMessageContaining("nothing at");
+    }
+
+    @Test
+    void a_refusal_is_one_line_whatever_the_file_holds() {
+        FormatException e = FormatException.at("a\nb.fbx", 7, "an end of P\r\n\u0001mation", "x".repeat(5000));
+        assertThat(e.getMessage())
+                .startsWith("a?b.fbx, byte 7: expected an end of P?mation, found xxx")
+                .hasSizeLessThan(300);
+    }
+
+    @Test
+    void a_scene_whose_numbers_point_outside_is_refused_with_what_does() {
+        Scene good = scene();
+        assertThatNoException().isThrownBy(() -> SceneChecks.check("f", good));
+        Mesh m = new Mesh(
+                "flag",
+                new double[9],
+                new int[] {0, 3},
+                new int[] {0, 1, 2},
+                null,
+                List.of(),
+                null,
+                null,
+                null,
+                null,
+                List.of());
+        refused(m.withNormals(new float[6]), "expected 9 numbers in the normals of flag, found 6");
+        refused(
+                m.withShapes(List.of(new BlendShape(
+                        "wave", 0, List.of(new BlendShape.Target(1, new int[] {3}, new float[3], null))))),
+                "expected points in blend shape wave of flag below 3, found 3");
+        refused(
+                m.withUvSets(List.of(new UvSet("map", new float[4], new int[] {0, 1, 2}))),
+                "expected coordinates in UV set map of flag below 2, found 2");
+        refused(
+                m.withUvSets(List.of(new UvSet("map", new float[4], new int[] {0}))),
+                "expected 3 corners in UV set map of flag, found 1");
+        refused(
+                m.withSkin(new Skin(
+                        "s",
+                        new int[] {9},
+                        new org.joml.Matrix4dc[] {new org.joml.Matrix4d()},
+                        new int[] {0, 1, 1, 1},
+                        new int[] {0},
+                        new float[] {1})),
+                "expected nodes in the skin of flag below 4, found 9");
+        refused(
+                new Mesh(
+                        "flag",
+                        new double[9],
+                        new int[] {0, 3},
+                        new int[] {0, 1, 5},
+                        null,
+                        List.of(),
+                        null,
+                        null,
+                        null,
+                        null,
+                        List.of()),
+                "expected points in the faces of flag below 3, found 5");
+        refused(
+                new Mesh(
+                        "flag",
+                        new double[9],
+                        new int[] {0, 4, 3},
+                        new int[] {0, 1, 2},
+                        null,
+                        List.of(),
+                        null,
+                        null,
+                        null,
+                        null,
+                        List.of()),
+                "expected faces of flag that go forward, found 3 after 4");
+    }
+
+    private static void refused(Mesh m, String said) {
+        assertThatThrownBy(() -> SceneChecks.check("f", scene().withMeshes(List.of(m))))
+                .hasMessageContaining(said);
     }
 }

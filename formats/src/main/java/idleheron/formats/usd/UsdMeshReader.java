@@ -268,6 +268,10 @@ final class UsdMeshReader {
             if (at == null) {
                 at = java.util.stream.IntStream.range(0, points).toArray();
             }
+            if (java.util.Arrays.stream(at).anyMatch(i -> i < 0 || i >= points)) {
+                notes.add(shape.path() + ": " + name + " moves points that are not there, and is left out");
+                continue;
+            }
             Numbers normals = UsdRead.numbers(shape, between ? name + ":normalOffsets" : "normalOffsets");
             float[] n = normals != null && normals.kind() == ValueKind.FLOAT3 && normals.count() == count
                     ? normals.floats()
