@@ -2,7 +2,6 @@ package idleheron.formats;
 
 import idleheron.core.cache.Cache;
 import idleheron.core.inspect.Together;
-import idleheron.core.job.Budget;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.ConvertStage;
 import idleheron.core.scene.Scene;
@@ -12,19 +11,18 @@ import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.disk.FileChangedException;
+import idleheron.formats.disk.Guarded;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VdbSequence;
 import idleheron.formats.usd.UsdFormat;
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.NoSuchElementException;
 import org.jspecify.annotations.Nullable;
 
 /** All carriers: finds the one for a file, reads and writes. */
@@ -81,9 +79,10 @@ public final class SceneFiles {
      */
     public static Outline outline(Path path, Progress progress) throws IOException {
         Path file = VdbSequence.matches(path) ? VdbSequence.firstFile(path) : path;
+        String name = String.valueOf(file.getFileName());
         return steady(file, () -> {
             MemorySegment bytes = bytes(file);
-            return guarded(file, () -> {
+            return Guarded.read(name, () -> {
                 Outline out = format(file, bytes).outline(file, bytes, progress);
                 FileBytes.settled();
                 return out;
@@ -111,7 +110,7 @@ public final class SceneFiles {
         return steady(file, () -> {
             MemorySegment bytes = bytes(file);
             SceneFormat format = format(file, bytes);
-            return guarded(file, () -> {
+            return Guarded.read(name, () -> {
                 SceneFormat.ReadScene out = format.read(file, bytes, progress);
                 for (Cache c : out.scene().caches()) {
                     new CacheChecks(name, bytes).check(c, progress);
@@ -161,12 +160,8 @@ public final class SceneFiles {
         return told;
     }
 
-    private interface Reading<T> {
-        T run() throws IOException;
-    }
-
     /** Reads again where the file was changed by somebody else meanwhile. */
-    private static <T> T steady(Path file, Reading<T> reading) throws IOException {
+    private static <T> T steady(Path file, Guarded.Reading<T> reading) throws IOException {
         for (int i = 1; ; i++) {
             try {
                 return reading.run();
@@ -185,26 +180,6 @@ public final class SceneFiles {
                 Thread.currentThread().interrupt();
                 throw new FileChangedException(file);
             }
-        }
-    }
-
-    /** A structure that contradicts itself in a way no reader foresaw is still told as a broken file. */
-    private static <T> T guarded(Path file, Reading<T> reading) throws IOException {
-        String name = String.valueOf(file.getFileName());
-        try {
-            return reading.run();
-        } catch (Budget.Exceeded e) {
-            throw FormatException.in(name, "at most " + e.allowed(), e.found(), e);
-        } catch (IllegalArgumentException
-                | IndexOutOfBoundsException
-                | ArithmeticException
-                | NegativeArraySizeException
-                | NoSuchElementException e) {
-            throw FormatException.in(name, "records that agree with each other", Failures.told(e), e);
-        } catch (UncheckedIOException e) { // what is read when it is asked for
-            throw e.getCause();
-        } catch (StackOverflowError e) {
-            throw FormatException.in(name, "parts within parts no deeper than a thousand", "deeper ones", e);
         }
     }
 

@@ -1,13 +1,17 @@
 package idleheron.core.compare;
 
 import idleheron.core.Topic;
+import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -62,12 +66,12 @@ final class CauseSearch {
                     continue;
                 }
             }
-            List<Tried> tried = tried(now);
+            List<Tried> tried = tried(now, before);
             Tried best = least(tried);
             Tried first = null;
             for (Tried opener : tried) {
                 if (OPENERS.contains(opener.candidate.code()) && opener.left.score > 0) {
-                    Tried second = least(tried(opener.mended));
+                    Tried second = least(tried(opener.mended, opener.left));
                     if (second != null && second.left.score < (best == null ? before.score : best.left.score) - LEAST) {
                         first = opener;
                         best = second;
@@ -89,15 +93,15 @@ final class CauseSearch {
         return out;
     }
 
-    private List<Tried> tried(Scene now) {
-        List<Tried> out = new ArrayList<>();
-        for (Candidate c : candidates(now)) {
+    private List<Tried> tried(Scene now, Over before) {
+        List<Candidate> all = candidates(now);
+        @Nullable Tried[] out = new Tried[all.size()];
+        Cores.each(out.length, i -> {
+            Candidate c = all.get(i);
             Scene mended = c.remedy().apply(now);
-            if (mended != now) {
-                out.add(new Tried(c, mended, over(mended)));
-            }
-        }
-        return out;
+            out[i] = mended == now ? null : new Tried(c, mended, over(mended, c.touches(), before));
+        });
+        return Arrays.stream(out).filter(Objects::nonNull).toList();
     }
 
     private static @Nullable Tried least(List<Tried> tried) {
@@ -119,10 +123,10 @@ final class CauseSearch {
      * What is over tolerance.
      *
      * @param counts figures by topic
-     * @param score the same with the frames of clips, each by how many times ten it is over: so a shift is seen under a loss
+     * @param scores the same with the frames of clips, each by how many times ten it is over: so a shift is seen under a loss
      *     that stays
      */
-    private record Over(Map<Topic, Long> counts, double score) {
+    private record Over(Map<Topic, Long> counts, Map<Topic, Double> scores, double score) {
         long total() {
             return counts.values().stream().mapToLong(Long::longValue).sum();
         }
@@ -130,30 +134,47 @@ final class CauseSearch {
 
     /** Weights are left out, since no move of the scene changes them. */
     private Over over(Scene returned) {
+        return over(returned, MEASURED.keySet(), new Over(Map.of(), Map.of(), 0));
+    }
+
+    /** What moves of the scene can change, each with how it is measured. */
+    private static final Map<Topic, Function<Pair, TopicResult>> MEASURED = new EnumMap<>(Map.of(
+            Topic.UNITS_AND_AXES, p -> StageTopic.of(p, StageTopic.fit(p)),
+            Topic.HIERARCHY, HierarchyTopic::of,
+            Topic.REST_POSE, RestTopics::positions,
+            Topic.JOINT_ORIENTATION, RestTopics::orientation,
+            Topic.CLIPS, p -> ClipTopic.of(p, Progress.NONE),
+            Topic.SURFACES, SurfaceTopics::surfaces,
+            Topic.BLEND_SHAPES, SurfaceTopics::shapes));
+
+    /** Measures topics that were touched, and takes the others as they were. */
+    private Over over(Scene returned, Set<Topic> touched, Over before) {
         Pair p = new Pair(sent, returned, true, tolerances, table);
         Map<Topic, Long> counts = new EnumMap<>(Topic.class);
-        double score = 0;
-        for (TopicResult t : List.of(
-                StageTopic.of(p, StageTopic.fit(p)),
-                HierarchyTopic.of(p),
-                RestTopics.positions(p),
-                RestTopics.orientation(p),
-                ClipTopic.of(p, Progress.NONE),
-                SurfaceTopics.surfaces(p),
-                SurfaceTopics.shapes(p))) {
+        Map<Topic, Double> scores = new EnumMap<>(Topic.class);
+        for (Map.Entry<Topic, Function<Pair, TopicResult>> m : MEASURED.entrySet()) {
+            Long known = touched.contains(m.getKey()) ? null : before.counts.get(m.getKey());
+            if (known != null) {
+                counts.put(m.getKey(), known);
+                scores.put(m.getKey(), before.scores.getOrDefault(m.getKey(), 0.0));
+                continue;
+            }
+            TopicResult t = m.getValue().apply(p);
             long over = t.topic() == Topic.CLIPS
                     ? ClipTopic.over(t.evidence(), tolerances)
                     : t.evidence().over();
             over += uncompared(p, t.topic());
             counts.put(t.topic(), over);
-            score += over;
+            double score = over;
             for (Series s : t.plots()) {
                 for (double w : s.worst()) {
                     score += w > s.tolerance() ? Math.log10(w / s.tolerance()) / s.worst().length * FRAMES : 0;
                 }
             }
+            scores.put(t.topic(), score);
         }
-        return new Over(counts, score);
+        double sum = scores.values().stream().mapToDouble(Double::doubleValue).sum();
+        return new Over(counts, scores, sum);
     }
 
     /** What stays without a partner is counted where it could not be held against one. */

@@ -67,7 +67,8 @@ final class ClipCauses {
                     "rate-misread",
                     "Frames were kept and seconds were not: " + sent.rate().label() + " frames a second were read as "
                             + p.returned.stage().rate().label(),
-                    new RetimeClips(sent.rate())));
+                    new RetimeClips(sent.rate()),
+                    Candidate.CLIPS));
         }
     }
 
@@ -114,13 +115,14 @@ final class ClipCauses {
                     : (zero ? "Clips were moved to start at frame 0: " : "Clips were shifted, each by its own frames: ")
                             + listed(with, rate);
             ShiftClips remedy = alike ? new ShiftClips(with.values().iterator().next()) : new ShiftClips(0, with, true);
-            out.add(new Candidate("clips-shifted", text, remedy));
+            out.add(new Candidate("clips-shifted", text, remedy, Candidate.CLIPS));
         }
         if (!under.isEmpty()) {
             out.add(new Candidate(
                     "motion-shifted",
                     "The motion lies elsewhere under ranges that stayed: " + listed(under, rate),
-                    new ShiftClips(0, under, false)));
+                    new ShiftClips(0, under, false),
+                    Candidate.CLIPS));
         }
     }
 
@@ -185,7 +187,8 @@ final class ClipCauses {
                 "motion-scaled",
                 (names.size() == 1 ? "Animated translations of " + names.getFirst() : "Animated translations")
                         + " were scaled by " + Figure.number(f) + " and the bones were not",
-                new ScaleMotion(1 / f, names)));
+                new ScaleMotion(1 / f, names),
+                Candidate.CLIPS));
     }
 
     /** Metres to one unit of a node's translation, where its parent rests. */

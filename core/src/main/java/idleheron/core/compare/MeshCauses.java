@@ -76,7 +76,8 @@ final class MeshCauses {
                 scaled ? "mesh-scaled" : turned ? "mesh-turned" : "mesh-moved",
                 "The surface of " + mesh.name() + " was " + what
                         + (p.sent.joints().isEmpty() ? "" : " and the skeleton was not"),
-                new MovePoints(mesh.name(), new Matrix4d(f.matrix()).invert())));
+                new MovePoints(mesh.name(), new Matrix4d(f.matrix()).invert()),
+                Candidate.POINTS));
     }
 
     private static double rounded(double v) {

@@ -11,6 +11,7 @@ import idleheron.core.volume.PointSet;
 import idleheron.core.volume.Volume;
 import idleheron.formats.FormatException;
 import idleheron.formats.disk.FileBytes;
+import idleheron.formats.disk.Guarded;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -87,7 +88,8 @@ final class VdbFrames {
     }
 
     private static <T> T opened(Path file, Use<T> use) throws IOException {
-        return FileBytes.using(file, bytes -> use.of(VdbReader.open(name(file), bytes)));
+        return FileBytes.using(
+                file, bytes -> Guarded.read(name(file), () -> use.of(VdbReader.open(name(file), bytes))));
     }
 
     private static VdbFile.Entry entry(VdbReader reader, Path file, String label) throws FormatException {

@@ -231,6 +231,10 @@ final class VdbPoints {
         in.need(length, in.size(), "a page of points");
         byte[] bytes = in.take(length);
         if (packed <= 0) {
+            if (length < size) {
+                in.to(at);
+                throw in.wrong(size + " plain bytes", length + "");
+            }
             return bytes;
         }
         if (packed < Blosc.HEADER) {
