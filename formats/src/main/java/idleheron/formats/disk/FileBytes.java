@@ -40,7 +40,10 @@ public final class FileBytes {
         }
     }
 
-    private record Watched(Path file, Stamp stamp, WeakReference<MemorySegment> bytes) {
+    /**
+     * @param lasts what every slice of the bytes keeps alive, and the bytes as a whole do not
+     */
+    private record Watched(Path file, Stamp stamp, WeakReference<MemorySegment.Scope> lasts) {
         boolean changed() {
             try {
                 return !stamp.equals(Stamp.of(file));
@@ -94,7 +97,7 @@ public final class FileBytes {
                 throw new FileChangedException(file);
             }
             if (size > copied) {
-                watch(new Watched(file, stamp, new WeakReference<>(out)));
+                watch(new Watched(file, stamp, new WeakReference<>(out.scope())));
             }
             return out;
         }
@@ -115,7 +118,7 @@ public final class FileBytes {
 
     private static void watch(Watched w) {
         synchronized (WATCHED) {
-            WATCHED.removeIf(x -> x.bytes.refersTo(null));
+            WATCHED.removeIf(x -> x.lasts.refersTo(null));
             WATCHED.add(w);
         }
     }
@@ -128,7 +131,7 @@ public final class FileBytes {
     public static void settled() throws FileChangedException {
         Watched changed = null;
         synchronized (WATCHED) {
-            WATCHED.removeIf(x -> x.bytes.refersTo(null));
+            WATCHED.removeIf(x -> x.lasts.refersTo(null));
             for (Watched w : WATCHED) {
                 changed = changed == null && w.changed() ? w : changed;
             }

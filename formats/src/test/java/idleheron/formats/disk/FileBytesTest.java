@@ -52,13 +52,17 @@ class FileBytesTest {
     @Test
     void a_large_file_is_mapped_and_watched_until_it_is_let_go() throws IOException {
         Path f = file(100_000);
-        MemorySegment m = FileBytes.of(f, Arena.ofAuto(), 1000);
+        // what is left of it in the end is a slice
+        MemorySegment m = FileBytes.of(f, Arena.ofAuto(), 1000).asSlice(10);
         assertThat(m.isMapped()).isTrue();
-        FileBytes.settled();
+        for (int i = 0; i < 5; i++) {
+            System.gc();
+            FileBytes.settled();
+        }
         Files.setLastModifiedTime(f, FileTime.from(1_000_001, TimeUnit.SECONDS));
         assertThatThrownBy(FileBytes::settled).hasMessage("file: the file changed while it was read");
         FileBytes.settled(); // told once
-        assertThat(m.byteSize()).isEqualTo(100_000);
+        assertThat(m.byteSize()).isEqualTo(99_990);
     }
 
     @Test
