@@ -255,8 +255,43 @@ final class JointLosses {
                         Topic.REST_POSE,
                         "The rest pose is the first frame of " + c.name(),
                         new Figure(elsewhere, "joints", "", c.name(), c.firstFrame())));
+                p.sentPose.at(c, c.startSeconds());
+                turnedBesides(p, joints, out);
+                p.sentPose.rest();
                 return;
             }
+        }
+    }
+
+    /** Joints that are turned about themselves in the very pose that both sides are in: all alike, or a few. */
+    private static void turnedBesides(Pair p, int[] joints, List<Loss> out) {
+        List<String> names = new ArrayList<>();
+        Quaterniond first = RestTopics.turn(p, joints[0]);
+        boolean alike = true;
+        double worst = 0;
+        for (int j : joints) {
+            Quaterniond k = RestTopics.turn(p, j);
+            alike &= SwingTwist.angle(new Quaterniond(first).conjugate().mul(k)) <= RestTopics.SAME_TURN;
+            if (SwingTwist.angle(k) > RestTopics.SAME_TURN) {
+                names.add(p.sent.nodes().get(j).name());
+                worst = Math.max(worst, SwingTwist.angle(k));
+            }
+        }
+        Figure by = Figure.of(Math.rint(worst * 100) / 100, "°");
+        if (!names.isEmpty() && alike) {
+            out.add(new Loss(
+                    "joints-re-aimed",
+                    Topic.JOINT_ORIENTATION,
+                    "The bones were re-aimed besides, every joint by " + by.text(),
+                    by));
+        } else if (!names.isEmpty() && names.size() < joints.length) {
+            out.add(new Loss(
+                    "some-joints-re-aimed",
+                    Topic.JOINT_ORIENTATION,
+                    Losses.counted(names.size(), "joint was", "joints were") + " turned about "
+                            + (names.size() == 1 ? "itself" : "themselves") + " besides, by up to " + by.text() + ": "
+                            + Losses.listed(names),
+                    by));
         }
     }
 

@@ -36,15 +36,13 @@ final class MaterialLosses {
         int faces = 0;
         for (int m = 0; m < p.sent.meshes().size(); m++) {
             int other = p.matching.meshes()[m];
-            int count = p.sent.meshes().get(m).faceCount();
-            if (other < 0 || count != p.returned.meshes().get(other).faceCount()) {
-                continue;
-            }
-            int a = p.sent.nodeOfMesh(m);
-            int b = p.returned.nodeOfMesh(other);
-            for (int f = 0; f < count; f++) {
-                String was = SurfaceTopics.material(p.sent, a, f);
-                String is = SurfaceTopics.material(p.returned, b, f);
+            int[] of = other < 0
+                    ? new int[0]
+                    : SurfaceTopics.faces(
+                            p.sent.meshes().get(m), p.returned.meshes().get(other));
+            for (int f = 0; f < of.length; f++) {
+                String was = SurfaceTopics.material(p.sent, p.sent.nodeOfMesh(m), of[f]);
+                String is = SurfaceTopics.material(p.returned, p.returned.nodeOfMesh(other), f);
                 if (!was.equals(is) && !was.isEmpty() && index(p.sent.materials(), is) >= 0) {
                     became.merge(is + " in the place of " + was, 1, Integer::sum);
                     faces++;

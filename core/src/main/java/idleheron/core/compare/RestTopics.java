@@ -18,7 +18,7 @@ import org.jspecify.annotations.Nullable;
 /** Where joints rest and how they are turned there. */
 final class RestTopics {
     /** Turns closer than this to each other count as one and the same, degrees. */
-    private static final double SAME_TURN = 0.5;
+    static final double SAME_TURN = 0.5;
 
     private static final double FAR = 10;
 

@@ -242,20 +242,35 @@ final class SurfaceTopics {
         int changed = 0;
         for (int m = 0; m < p.sent.meshes().size(); m++) {
             int other = p.matching.meshes()[m];
-            if (other < 0
-                    || p.sent.meshes().get(m).faceCount()
-                            != p.returned.meshes().get(other).faceCount()) {
-                continue;
-            }
+            int[] faces = other < 0
+                    ? new int[0]
+                    : faces(p.sent.meshes().get(m), p.returned.meshes().get(other));
             int a = p.sent.nodeOfMesh(m);
-            int b = p.returned.nodeOfMesh(other);
-            for (int f = 0; a >= 0 && b >= 0 && f < p.sent.meshes().get(m).faceCount(); f++) {
-                if (!material(p.sent, a, f).equals(material(p.returned, b, f))) {
+            for (int f = 0; f < faces.length; f++) {
+                if (!material(p.sent, a, faces[f]).equals(material(p.returned, p.returned.nodeOfMesh(other), f))) {
                     changed++;
                 }
             }
         }
         return changed;
+    }
+
+    /** Per returned face the sent one, for as many faces or for the triangles of them in their order; else none. */
+    static int[] faces(Mesh a, Mesh b) {
+        if (a.faceCount() == b.faceCount()) {
+            return java.util.stream.IntStream.range(0, a.faceCount()).toArray();
+        }
+        int[] out = new int[b.faceCount()];
+        int at = 0;
+        for (int f = 0; f < a.faceCount(); f++) {
+            for (int k = a.faceStarts()[f] + 2; k < a.faceStarts()[f + 1]; k++) {
+                if (at == out.length) {
+                    return new int[0];
+                }
+                out[at++] = f;
+            }
+        }
+        return at == out.length && 3 * at == b.corners().length ? out : new int[0];
     }
 
     /** The material of a face without its namespace, "" for none. */

@@ -63,6 +63,65 @@ class TrustInTopicsTest {
     }
 
     @Test
+    void faces_of_triangles_are_held_against_the_faces_they_were() {
+        Mesh quads = new Mesh(
+                "m",
+                new double[18],
+                new int[] {0, 4, 7},
+                new int[] {0, 1, 2, 3, 3, 2, 4},
+                null,
+                List.of(),
+                null,
+                null,
+                null,
+                null,
+                List.of());
+        Mesh three = new Mesh(
+                "m",
+                new double[18],
+                new int[] {0, 3, 6, 9},
+                new int[] {0, 1, 2, 0, 2, 3, 3, 2, 4},
+                null,
+                List.of(),
+                null,
+                null,
+                null,
+                null,
+                List.of());
+        assertThat(SurfaceTopics.faces(quads, three)).containsExactly(0, 0, 1);
+        assertThat(SurfaceTopics.faces(quads, quads)).containsExactly(0, 1);
+        assertThat(SurfaceTopics.faces(three, quads)).isEmpty();
+    }
+
+    /** Rest and bind are the first frame, and the bones were aimed anew besides: both are told. */
+    @Test
+    void bones_aimed_anew_are_told_in_the_pose_that_both_sides_are_in() {
+        Scene sent = SENT.withClips(List.of(SmallCrossing.wave(-0.25, 1.25)));
+        Pose first = new Pose(sent).at(sent.clips().getFirst(), 0.1);
+        List<Node> nodes = new ArrayList<>(sent.nodes());
+        Matrix4d turn = new Matrix4d().rotateY(Math.PI / 2);
+        for (int j = 0; j < 4; j++) {
+            Matrix4d world = new Matrix4d(first.world(j)).mul(turn);
+            int parent = nodes.get(j).parent();
+            Matrix4d local = parent < 0
+                    ? world
+                    : new Matrix4d(first.world(parent)).mul(turn).invert().mul(world);
+            nodes.set(
+                    j, nodes.get(j).withTransform(placed(local)).withBindWorld(new Matrix4d(first.world(j)).mul(turn)));
+        }
+        Clip moved = sent.clips().getFirst();
+        Scene posed = sent.withClips(List.of(moved.withRange(0.1, 1.25, moved.rate())));
+        Comparison c = compare(posed, posed.withNodes(nodes));
+        assertThat(told(c)).contains("rest-is-first-frame", "joints-re-aimed");
+    }
+
+    private static Transform placed(Matrix4d m) {
+        Vec3 at = new Vec3(m.m30(), m.m31(), m.m32());
+        return Transform.of(
+                at, idleheron.core.math.RotationOrder.XYZ.angles(m.get3x3(new org.joml.Matrix3d())), Vec3.ONE);
+    }
+
+    @Test
     void two_shapes_under_each_others_names_are_told() {
         Mesh m = SENT.meshes().getFirst();
         BlendShape.Target fist = m.shapes().getFirst().targets().getFirst();
