@@ -300,7 +300,7 @@ final class CompareScreen implements Screen {
                 Ui.label(t.topic().title(), t.topic() == topic ? "strong" : "plain"),
                 Ui.grow());
         if (t.verdict() == Verdict.NOT_CHECKED) {
-            row.getChildren().add(Ui.label("not sent", "second"));
+            row.getChildren().add(Ui.label(t.unchecked(), "second"));
         } else {
             row.getChildren()
                     .addAll(

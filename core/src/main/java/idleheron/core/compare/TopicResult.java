@@ -22,6 +22,12 @@ public record TopicResult(
         return new TopicResult(topic, verdict, worst, summary, evidence, List.of());
     }
 
+    /** "not sent" of a topic that the sent side has nothing of, "not checked" of one that could not be compared. */
+    public String unchecked() {
+        boolean nothing = summary.startsWith("The sent scene has no ") || summary.endsWith(" was sent.");
+        return nothing ? "not sent" : verdict.word();
+    }
+
     static TopicResult notChecked(Topic topic, String why) {
         return of(topic, Verdict.NOT_CHECKED, Figure.NONE, why, Evidence.NONE);
     }

@@ -35,7 +35,7 @@ public record FrameRate(long numerator, long denominator) {
             return of((long) whole);
         }
         double pulled = Math.rint(perSecond * 1.001);
-        if (Math.abs(perSecond - pulled / 1.001) < 1e-3) {
+        if (pulled >= 1 && Math.abs(perSecond - pulled / 1.001) < 1e-3) {
             return new FrameRate(((long) pulled) * 1000, 1001);
         }
         return new FrameRate(Math.max(1, Math.round(perSecond * 1000)), 1000);

@@ -276,7 +276,9 @@ class ComparisonTest {
         for (Topic t : List.of(Topic.REST_POSE, Topic.JOINT_ORIENTATION)) {
             assertThat(c.topic(t).verdict()).isEqualTo(Verdict.NOT_CHECKED);
             assertThat(c.topic(t).summary()).isEqualTo("No joint has a partner.");
+            assertThat(c.topic(t).unchecked()).isEqualTo("not checked");
         }
+        assertThat(c.topic(Topic.CACHES).unchecked()).isEqualTo("not sent");
         assertThat(c.losses())
                 .extracting(Loss::text)
                 .as("what was not compared is not told as whole")

@@ -1,0 +1,73 @@
+package idleheron.core.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.atomic.AtomicIntegerArray;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class CoresTest {
+    @ParameterizedTest
+    @ValueSource(ints = {0, 1, 2, 3, 7, 64, 1000})
+    void every_item_is_worked_on_once(int items) {
+        AtomicIntegerArray split = new AtomicIntegerArray(items);
+        AtomicIntegerArray each = new AtomicIntegerArray(items);
+        Cores.split(items, 4, (from, to) -> {
+            assertThat(from).isBetween(0, to);
+            for (int i = from; i < to; i++) {
+                split.incrementAndGet(i);
+            }
+        });
+        Cores.each(items, each::incrementAndGet);
+        for (int i = 0; i < items; i++) {
+            assertThat(split.get(i)).as("split " + i).isEqualTo(1);
+            assertThat(each.get(i)).as("each " + i).isEqualTo(1);
+        }
+    }
+
+    @Test
+    void small_work_stays_on_this_thread_in_one_piece_and_large_work_is_in_as_many_as_there_are_cores() {
+        List<String> small = pieces(10, 11);
+        assertThat(small).containsExactly("0-10 " + Thread.currentThread().getName());
+        assertThat(pieces(1000, 1)).hasSize(Cores.count());
+        assertThat(pieces(7, 0)).as("a smallest of nought counts as one").hasSize(Math.min(7, Cores.count()));
+        assertThat(Cores.count()).isEqualTo(ForkJoinPool.getCommonPoolParallelism() + 1);
+    }
+
+    private static List<String> pieces(int items, int smallest) {
+        List<String> out = Collections.synchronizedList(new ArrayList<>());
+        Cores.split(
+                items,
+                smallest,
+                (from, to) ->
+                        out.add(from + "-" + to + " " + Thread.currentThread().getName()));
+        return out;
+    }
+
+    @Test
+    void a_part_of_a_progress_fills_its_part() {
+        List<Double> told = new ArrayList<>();
+        Progress whole = (done, what) -> told.add(done);
+        Progress part = whole.part(0.5, 0.9);
+        part.at(0, "begin");
+        part.at(0.25, "on");
+        part.part(0.5, 1).at(1, "end");
+        assertThat(told)
+                .usingElementComparator((a, b) -> Math.abs(a - b) < 1e-12 ? 0 : 1)
+                .containsExactly(0.5, 0.6, 0.9);
+        Progress stops = (done, what) -> {
+            throw new CancellationException(what);
+        };
+        assertThatThrownBy(() -> stops.part(0, 1).at(0, "now"))
+                .isInstanceOf(CancellationException.class)
+                .hasMessage("now");
+        Progress.NONE.at(1, "nobody hears");
+    }
+}
