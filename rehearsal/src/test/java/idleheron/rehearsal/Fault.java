@@ -143,7 +143,7 @@ enum Fault {
                 List.of());
     }
 
-    private static AxisSystem otherAxes(AxisSystem now, Random random) {
+    static AxisSystem otherAxes(AxisSystem now, Random random) {
         while (true) {
             SignedAxis up = SignedAxis.values()[random.nextInt(6)];
             SignedAxis front = SignedAxis.values()[random.nextInt(6)];

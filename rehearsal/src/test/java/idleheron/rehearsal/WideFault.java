@@ -1,7 +1,5 @@
 package idleheron.rehearsal;
 
-import idleheron.core.math.AxisSystem;
-import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
@@ -99,7 +97,8 @@ enum WideFault {
                         .withMetersPerUnit(other(s.stage().metersPerUnit(), random, 1, 0.1, 0.01, 0.001, 0.0254)));
             case TOP_SCALE -> top(s, "world_scale", Transform.of(Vec3.ZERO, Vec3.ZERO, even(2.5)));
             case TOP_TURN -> top(s, "world_turn", Transform.of(Vec3.ZERO, new Vec3(-90, 0, 0), Vec3.ONE));
-            case AXES -> s.withStage(s.stage().withAxes(otherAxes(s.stage().axes(), random)));
+            case AXES ->
+                s.withStage(s.stage().withAxes(Fault.otherAxes(s.stage().axes(), random)));
             case TURNED ->
                 new MoveScene(new Vec3(20 + 40 * random.nextDouble(), 15, -35 * random.nextDouble()), 1, Vec3.ZERO)
                         .apply(s);
@@ -208,20 +207,6 @@ enum WideFault {
             out = all[random.nextInt(all.length)];
         }
         return out;
-    }
-
-    private static AxisSystem otherAxes(AxisSystem now, Random random) {
-        while (true) {
-            SignedAxis up = SignedAxis.values()[random.nextInt(6)];
-            SignedAxis front = SignedAxis.values()[random.nextInt(6)];
-            if (up.axis() != front.axis()) {
-                AxisSystem a = AxisSystem.rightHanded(up, front);
-                a = now.isRightHanded() ? a : a.mirrored();
-                if (!a.equals(now)) {
-                    return a;
-                }
-            }
-        }
     }
 
     private static Scene renamed(Scene s, java.util.function.UnaryOperator<String> name) {
