@@ -25,6 +25,9 @@ public final class FileBytes {
     /** Larger files are mapped. */
     public static final long COPIED = 64L << 20;
 
+    /** Of files that are let go right after, those that are larger are mapped: often only their heads are looked at. */
+    private static final long LOOKED_AT = 1L << 20;
+
     private static final int PIECE = 1 << 24;
 
     private static final List<Watched> WATCHED = new ArrayList<>();
@@ -44,6 +47,11 @@ public final class FileBytes {
      * @param lasts what every slice of the bytes keeps alive, and the bytes as a whole do not
      */
     private record Watched(Path file, Stamp stamp, WeakReference<MemorySegment.Scope> lasts) {
+        boolean isLetGo() {
+            MemorySegment.Scope s = lasts.get();
+            return s == null || !s.isAlive();
+        }
+
         boolean changed() {
             try {
                 return !stamp.equals(Stamp.of(file));
@@ -75,7 +83,7 @@ public final class FileBytes {
     public static <T> T using(Path file, Use<T> use) throws IOException {
         Stamp before = Stamp.of(file);
         try (Arena arena = Arena.ofShared()) {
-            T out = use.of(of(file, arena, COPIED));
+            T out = use.of(of(file, arena, LOOKED_AT));
             if (before.equals(Stamp.of(file))) {
                 return out;
             }
@@ -118,7 +126,7 @@ public final class FileBytes {
 
     private static void watch(Watched w) {
         synchronized (WATCHED) {
-            WATCHED.removeIf(x -> x.lasts.refersTo(null));
+            WATCHED.removeIf(Watched::isLetGo);
             WATCHED.add(w);
         }
     }
@@ -131,7 +139,7 @@ public final class FileBytes {
     public static void settled() throws FileChangedException {
         Watched changed = null;
         synchronized (WATCHED) {
-            WATCHED.removeIf(x -> x.lasts.refersTo(null));
+            WATCHED.removeIf(Watched::isLetGo);
             for (Watched w : WATCHED) {
                 changed = changed == null && w.changed() ? w : changed;
             }

@@ -121,6 +121,14 @@ class FileBytesTest {
     }
 
     @Test
+    void a_large_file_that_was_let_go_may_change() throws IOException {
+        Path f = file(3 << 20);
+        assertThat(FileBytes.using(f, MemorySegment::isMapped)).isTrue();
+        Files.setLastModifiedTime(f, FileTime.from(1_000_002, TimeUnit.SECONDS));
+        FileBytes.settled();
+    }
+
+    @Test
     void work_over_a_file_that_changes_meanwhile_says_so() throws IOException {
         Path f = file(100);
         assertThat(FileBytes.using(f, MemorySegment::byteSize)).isEqualTo(100);
