@@ -83,7 +83,7 @@ class BrokenFilesTest {
                 "wide.usda|prims (--most prims=N allows more), found",
                 "241f2996.usdc|expected 16 corners in the faces of /World/Mesh, sample 0, found 11",
                 "a4ecf1c4.abc|transform operation 255 is of no known type",
-                "bda188d6.abc|expected 16 channels for the transform operations of /scatter/place0, sample 0, found 3",
+                "bda188d6.abc|byte 114: expected 16 channels for the transform operations of /proto, sample 0, found 3",
                 "5b679a1.usdz|expected the name of a field of I1, found \"referenc?\""
             })
     void the_line_says_what_was_expected_and_what_was_found(String name, String said) throws IOException {

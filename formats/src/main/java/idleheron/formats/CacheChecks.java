@@ -17,7 +17,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /**
  * Holds faces against points, indices against values and operations against their channels, so that whoever uses an object of a
@@ -39,27 +39,29 @@ final class CacheChecks {
      */
     void check(Cache cache, Progress progress) throws FormatException {
         List<Cache.Entry> all = cache.entries();
-        AtomicReference<FormatException> wrong = new AtomicReference<>();
+        FormatException[] wrong = new FormatException[all.size()];
+        AtomicInteger first = new AtomicInteger(Integer.MAX_VALUE);
         Cores.each(all.size(), i -> {
-            if (wrong.get() == null) {
-                try {
-                    check(all.get(i));
-                } catch (FormatException e) {
-                    wrong.compareAndSet(null, e);
-                } catch (IllegalArgumentException e) {
-                    wrong.compareAndSet(
-                            null,
-                            FormatException.in(
-                                    file, "samples that fit in " + all.get(i).path(), e.getMessage() + "", e));
-                }
+            if (i > first.get()) {
+                return;
+            }
+            try {
+                check(all.get(i));
+            } catch (FormatException e) {
+                wrong[i] = e;
+            } catch (IllegalArgumentException e) {
+                String path = all.get(i).path();
+                wrong[i] = FormatException.in(file, "samples that fit in " + path, e.getMessage() + "", e);
+            }
+            if (wrong[i] != null) {
+                first.accumulateAndGet(i, Math::min);
             }
         });
+        if (first.get() < all.size()) { // the same one, whichever core was faster
+            throw wrong[first.get()];
+        }
         Budget.PLACES.check(placed(cache, cache.root(), "", new HashMap<>(), new HashSet<>()));
         progress.at(0.9, "checked");
-        FormatException e = wrong.get();
-        if (e != null) {
-            throw e;
-        }
     }
 
     /** How many objects an object and all under it are where they are seen, instances followed; at most the largest long. */
