@@ -4,6 +4,7 @@ import idleheron.core.cache.Cache;
 import idleheron.core.inspect.Together;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.ConvertStage;
+import idleheron.core.scene.Lost;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.formats.alembic.AbcFormat;
@@ -62,9 +63,19 @@ public final class SceneFiles {
      * @throws FormatException when one of them is no format that is known, or is broken
      */
     public static Together together(List<Path> files, Progress progress) throws IOException {
+        return together(files, SceneFiles::read, progress);
+    }
+
+    /** One way to read a file: {@link #read} or {@link #rescue}. */
+    public interface Way {
+        SceneFormat.ReadScene read(Path file, Progress progress) throws IOException;
+    }
+
+    /** As {@link #together(List, Progress)}, each file read in a way of one's own. */
+    public static Together together(List<Path> files, Way way, Progress progress) throws IOException {
         List<Scene> parts = new ArrayList<>();
         for (int i = 0; i < files.size(); i++) {
-            Scene s = read(files.get(i), progress.part((double) i / files.size(), (i + 1.0) / files.size()))
+            Scene s = way.read(files.get(i), progress.part((double) i / files.size(), (i + 1.0) / files.size()))
                     .scene();
             Stage first = parts.isEmpty() ? s.stage() : parts.getFirst().stage();
             parts.add(new ConvertStage(first.axes(), first.metersPerUnit()).apply(s));
@@ -120,6 +131,61 @@ public final class SceneFiles {
                 return out;
             });
         });
+    }
+
+    /**
+     * Reads a file as {@link #read} does and, where that is refused, what can still be read of it. A scene that was rescued
+     * tells what it lacks.
+     *
+     * @throws FormatException when nothing of it can be read: the refusal of the whole file
+     */
+    public static SceneFormat.ReadScene rescue(Path file, Progress progress) throws IOException {
+        try {
+            return read(file, progress);
+        } catch (FormatException refused) {
+            if (VdbSequence.matches(file) || !Files.isRegularFile(file)) {
+                throw refused;
+            }
+            try {
+                return salvaged(file, refused, progress);
+            } catch (FormatException e) {
+                refused.addSuppressed(e);
+                throw refused;
+            }
+        }
+    }
+
+    private static SceneFormat.ReadScene salvaged(Path file, FormatException refused, Progress progress)
+            throws IOException {
+        String name = String.valueOf(file.getFileName());
+        return steady(file, () -> {
+            MemorySegment bytes = bytes(file);
+            SceneFormat format = format(file, bytes);
+            return Guarded.read(name, () -> {
+                Salvage salvage = new Salvage();
+                SceneFormat.ReadScene out = format.rescue(file, bytes, salvage, progress);
+                for (Cache c : out.scene().caches()) {
+                    new CacheChecks(name, bytes).check(c, progress);
+                }
+                SceneChecks.check(name, out.scene());
+                FileBytes.settled();
+                if (isEmpty(out.scene())) {
+                    throw FormatException.in(name, "something that can be rescued", "nothing");
+                }
+                List<Lost> lost = new ArrayList<>(salvage.lost());
+                lost.add(new Lost(Lost.What.PART, "", refused.place(), String.valueOf(refused.getMessage())));
+                return new SceneFormat.ReadScene(
+                        out.scene().withLost(lost), out.format(), out.variant() + ", rescued", out.bytes());
+            });
+        });
+    }
+
+    private static boolean isEmpty(Scene s) {
+        return s.nodes().isEmpty()
+                && s.meshes().isEmpty()
+                && s.clips().isEmpty()
+                && s.volumes().stream().allMatch(v -> v.sound().isEmpty())
+                && s.caches().stream().allMatch(c -> c.entries().isEmpty());
     }
 
     /** The whole of an ordinary file with something in it. */

@@ -29,6 +29,15 @@ public interface SceneFormat {
     ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException;
 
     /**
+     * Reads what a damaged file still gives. What is in the scene is as it was, or {@code salvage} is told what of it is not.
+     *
+     * @param bytes as for {@link #read}
+     * @param salvage takes what is lost
+     * @throws FormatException when nothing can be read
+     */
+    ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException;
+
+    /**
      * The file as stored.
      *
      * @param bytes as for {@link #read}

@@ -11,6 +11,7 @@ import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Light;
+import idleheron.core.scene.Lost;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
@@ -48,6 +49,16 @@ public final class FactsJson {
                 .put("variant", variant)
                 .put("bytes", bytes)
                 .put("writer", scene.stage().writer());
+        if (scene.isRescued()) {
+            ArrayNode lost = out.putArray("lost");
+            for (Lost l : scene.lost()) {
+                lost.addObject()
+                        .put("what", l.what().word())
+                        .put("name", l.name())
+                        .put("place", l.place())
+                        .put("why", l.why());
+            }
+        }
         new FactsJson(scene).fill(out, checksums);
         return out;
     }

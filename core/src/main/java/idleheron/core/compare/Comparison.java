@@ -1,5 +1,6 @@
 package idleheron.core.compare;
 
+import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.job.Progress;
@@ -76,17 +77,53 @@ public record Comparison(
         }
         progress.at(0.95, "looking for what was lost");
         Scene mended = mend(returned, causes);
-        List<Loss> losses = onlyCaches(returned) && !sent.nodes().isEmpty()
-                ? List.of()
-                : Losses.of(
-                        mended == returned && asMeant ? p : new Pair(sent, mended, true, tolerances, table), volumes);
+        List<Loss> losses = new ArrayList<>(rescued(sent, returned));
+        if (!onlyCaches(returned) || sent.nodes().isEmpty()) {
+            losses.addAll(Losses.of(
+                    mended == returned && asMeant ? p : new Pair(sent, mended, true, tolerances, table), volumes));
+        }
         topics.replaceAll(t -> told(t, losses));
         Verdict v = Verdict.NOT_CHECKED; // what was not compared makes nothing better
+        if (sent.isRescued() || returned.isRescued()) {
+            topics.replaceAll(Comparison::ofWhatIsLeft);
+            v = Verdict.DRIFTED;
+        }
         for (TopicResult t : topics) {
             v = v.worse(t.verdict());
         }
         progress.at(1, "compared");
         return new Comparison(v, topics, causes, losses, asMeant);
+    }
+
+    /** A line for each side that comes from a damaged file. */
+    private static List<Loss> rescued(Scene sent, Scene returned) {
+        List<Loss> out = new ArrayList<>();
+        for (Scene s : new Scene[] {sent, returned}) {
+            int n = s.lost().size();
+            if (n > 0) {
+                out.add(new Loss(
+                        "file-rescued",
+                        Topic.HIERARCHY,
+                        "The " + (s == sent ? "sent" : "returned") + " file is damaged and was rescued, " + n
+                                + (n == 1 ? " thing is" : " things are") + " missing or in part, first "
+                                + s.lost().getFirst().text(),
+                        Figure.of(n, n == 1 ? "thing lost" : "things lost", s.name())));
+            }
+        }
+        return out;
+    }
+
+    /** What agrees where one side is incomplete is not called clean. */
+    private static TopicResult ofWhatIsLeft(TopicResult t) {
+        return t.verdict() == Verdict.CLEAN
+                ? new TopicResult(
+                        t.topic(),
+                        Verdict.NOT_CHECKED,
+                        t.worst(),
+                        "Only what was rescued could be compared: " + t.summary(),
+                        t.evidence(),
+                        t.plots())
+                : t;
     }
 
     private static boolean onlyCaches(Scene s) {

@@ -17,6 +17,7 @@ public final class Inspection {
     }
 
     private static final List<Rule> RULES = List.of(
+            RescueRules::rescued,
             StageRules::height,
             StageRules::convention,
             SkeletonRules::scale,

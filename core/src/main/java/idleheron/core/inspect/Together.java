@@ -167,7 +167,8 @@ public record Together(Scene scene, List<Apart> apart) {
                     .withLights(both(base.lights(), part.lights()))
                     .withClips(clips())
                     .withVolumes(both(base.volumes(), part.volumes()))
-                    .withCaches(both(base.caches(), part.caches()));
+                    .withCaches(both(base.caches(), part.caches()))
+                    .withLost(both(base.lost(), part.lost()));
         }
 
         private static <T> List<T> both(List<T> a, List<T> b) {

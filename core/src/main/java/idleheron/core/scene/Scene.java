@@ -13,6 +13,7 @@ import java.util.List;
  * @param keepsakes what the file holds besides, carried unread
  * @param volumes sequences of volume files
  * @param caches baked geometry
+ * @param lost what the file no longer gives; not empty only where a damaged file was rescued
  */
 public record Scene(
         String name,
@@ -27,7 +28,8 @@ public record Scene(
         List<String> notes,
         List<Keepsake> keepsakes,
         List<Volume> volumes,
-        List<Cache> caches) {
+        List<Cache> caches,
+        List<Lost> lost) {
 
     public Scene {
         nodes = List.copyOf(nodes);
@@ -41,6 +43,7 @@ public record Scene(
         keepsakes = List.copyOf(keepsakes);
         volumes = List.copyOf(volumes);
         caches = List.copyOf(caches);
+        lost = List.copyOf(lost);
         for (int i = 0; i < nodes.size(); i++) {
             int p = nodes.get(i).parent();
             if (p < -1 || p >= i) {
@@ -64,7 +67,7 @@ public record Scene(
             List<String> notes) {
         this(
                 name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, List.of(), List.of(),
-                List.of());
+                List.of(), List.of());
     }
 
     /** A scene with nothing in it yet. */
@@ -76,77 +79,106 @@ public record Scene(
     public Scene withName(String value) {
         return new Scene(
                 value, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
-                caches);
+                caches, lost);
     }
 
     public Scene withStage(Stage value) {
         return new Scene(
                 name, value, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
-                caches);
+                caches, lost);
     }
 
     public Scene withNotes(List<String> value) {
         return new Scene(
                 name, stage, nodes, meshes, materials, textures, cameras, lights, clips, value, keepsakes, volumes,
-                caches);
+                caches, lost);
     }
 
     public Scene withNodes(List<Node> value) {
         return new Scene(
                 name, stage, value, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
-                caches);
+                caches, lost);
     }
 
     public Scene withMeshes(List<Mesh> value) {
         return new Scene(
                 name, stage, nodes, value, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
-                caches);
+                caches, lost);
     }
 
     public Scene withCameras(List<Camera> value) {
         return new Scene(
                 name, stage, nodes, meshes, materials, textures, value, lights, clips, notes, keepsakes, volumes,
-                caches);
+                caches, lost);
     }
 
     public Scene withLights(List<Light> value) {
         return new Scene(
                 name, stage, nodes, meshes, materials, textures, cameras, value, clips, notes, keepsakes, volumes,
-                caches);
+                caches, lost);
     }
 
     public Scene withClips(List<Clip> value) {
         return new Scene(
                 name, stage, nodes, meshes, materials, textures, cameras, lights, value, notes, keepsakes, volumes,
-                caches);
+                caches, lost);
     }
 
     public Scene withMaterials(List<Material> value) {
         return new Scene(
-                name, stage, nodes, meshes, value, textures, cameras, lights, clips, notes, keepsakes, volumes, caches);
+                name, stage, nodes, meshes, value, textures, cameras, lights, clips, notes, keepsakes, volumes, caches,
+                lost);
     }
 
     public Scene withKeepsakes(List<Keepsake> value) {
         return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, value, volumes, caches);
+                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, value, volumes, caches,
+                lost);
     }
 
     public Scene withVolumes(List<Volume> value) {
         return new Scene(
                 name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, value,
-                caches);
+                caches, lost);
     }
 
     public Scene withCaches(List<Cache> value) {
         return new Scene(
                 name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
-                value);
+                value, lost);
+    }
+
+    /** A scene of a damaged file: what it no longer gives. */
+    public Scene withLost(List<Lost> value) {
+        return new Scene(
+                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
+                caches, value);
+    }
+
+    /** Whether it comes from a damaged file, so that nothing about it can be called clean. */
+    public boolean isRescued() {
+        return !lost.isEmpty();
+    }
+
+    /** Whether nothing of a thing is among what was lost. */
+    public boolean stands(Lost.What what, String called) {
+        return lost.stream().noneMatch(l -> l.covers(what, called));
+    }
+
+    /** Whether nothing of a node nor of what it hangs under is among what was lost. */
+    public boolean stands(int node) {
+        for (int n = node; n >= 0; n = nodes.get(n).parent()) {
+            if (!stands(Lost.What.NODE, nodes.get(n).name())) {
+                return false;
+            }
+        }
+        return true;
     }
 
     public Scene withTextures(List<Texture> value) {
         return new Scene(
-                name, stage, nodes, meshes, materials, value, cameras, lights, clips, notes, keepsakes, volumes,
-                caches);
+                name, stage, nodes, meshes, materials, value, cameras, lights, clips, notes, keepsakes, volumes, caches,
+                lost);
     }
 
     /** "/rig/root/hips": the names from the top, a stroke before each; a stroke inside a name becomes an underscore. */

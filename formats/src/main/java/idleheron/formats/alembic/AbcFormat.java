@@ -13,6 +13,7 @@ import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.FormatException;
 import idleheron.formats.Outline;
+import idleheron.formats.Salvage;
 import idleheron.formats.SceneFormat;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -151,6 +152,11 @@ public final class AbcFormat implements SceneFormat {
             }
             return s;
         });
+    }
+
+    @Override
+    public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
+        throw FormatException.in(String.valueOf(file.getFileName()), "something", "nothing");
     }
 
     @Override

@@ -103,6 +103,39 @@ final class FbxBinaryReader {
         return new FbxBinaryReader(file, bytes, version, places, progress).document();
     }
 
+    /** A reader of single records of a document that is damaged elsewhere. */
+    static FbxBinaryReader ofParts(String file, MemorySegment bytes, int version) {
+        return new FbxBinaryReader(file, bytes, version, null, Progress.NONE);
+    }
+
+    /**
+     * One whole record with its arrays; afterwards {@link #at} is its end.
+     *
+     * @return null for a zero record
+     * @throws FormatException when it is not whole
+     */
+    @Nullable
+    FbxRecord one(long from) throws FormatException {
+        arrays.clear();
+        in.to(from);
+        FbxRecord r = record(in.size(), 0);
+        long end = in.at();
+        FbxArrayCoding.decode(file, in.bytes(), arrays);
+        in.to(end);
+        return r;
+    }
+
+    long at() {
+        return in.at();
+    }
+
+    /** The values alone of a record. */
+    List<FbxValue> values(String name, long from, long count, long length) throws FormatException {
+        arrays.clear();
+        in.to(from);
+        return values(name, count, from + length);
+    }
+
     private FbxDocument document() throws FormatException {
         List<FbxRecord> records = new ArrayList<>();
         boolean closed = false;

@@ -4,6 +4,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.FormatException;
 import idleheron.formats.Outline;
+import idleheron.formats.Salvage;
 import idleheron.formats.SceneFormat;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -45,6 +46,18 @@ public final class FbxFormat implements SceneFormat {
         Scene scene = FbxSceneReader.read(name, document, file.toAbsolutePath().getParent());
         progress.at(1, "read");
         return new ReadScene(scene, name(), document.variant(), bytes.byteSize());
+    }
+
+    @Override
+    public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
+        String name = String.valueOf(file.getFileName());
+        FbxRescue.Found found = FbxRescue.of(name, bytes, salvage);
+        progress.at(0.7, "building the scene of what is whole");
+        FbxDocument stored = found.document();
+        FbxDocument document =
+                FbxAftermath.follow(FbxUpgrade.toSeven(stored), found.harmed(), stored.version() < 7000, salvage);
+        Scene scene = FbxSceneReader.read(name, document, file.toAbsolutePath().getParent());
+        return new ReadScene(scene, name(), stored.variant(), bytes.byteSize());
     }
 
     @Override

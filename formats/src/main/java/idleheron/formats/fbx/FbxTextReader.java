@@ -77,6 +77,45 @@ final class FbxTextReader {
         return new FbxDocument(version, true, records, null, List.of());
     }
 
+    /** A reader of single records of a document that is damaged elsewhere. */
+    static FbxTextReader ofParts(String file, MemorySegment bytes) {
+        return new FbxTextReader(file, bytes, null, Progress.NONE);
+    }
+
+    /**
+     * One whole record; afterwards {@link #at} is its end.
+     *
+     * @param line that {@code from} is in
+     * @throws FormatException when it is not whole
+     */
+    FbxRecord one(long from, long line) throws FormatException {
+        in.back(new long[] {from, line});
+        return record(1);
+    }
+
+    long at() {
+        return in.at();
+    }
+
+    /** The values alone of a record that has a number and two texts and then a brace. */
+    List<FbxValue> titled(long from) throws FormatException {
+        in.back(new long[] {from, 1});
+        in.name();
+        in.space(false);
+        in.expect(':', "a colon");
+        List<FbxValue> out = new ArrayList<>();
+        in.space(false);
+        while (in.peek() != '{') {
+            out.add(value());
+            in.space(false);
+            if (in.peek() == ',') {
+                in.skip();
+                in.space(false);
+            }
+        }
+        return out;
+    }
+
     private FbxRecord record(int depth) throws FormatException {
         if (depth > DEEPEST) {
             throw in.wrong("at most " + DEEPEST + " records inside each other");

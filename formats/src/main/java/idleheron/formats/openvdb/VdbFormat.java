@@ -10,6 +10,7 @@ import idleheron.core.volume.GridMetadata;
 import idleheron.core.volume.Volume;
 import idleheron.formats.FormatException;
 import idleheron.formats.Outline;
+import idleheron.formats.Salvage;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.disk.FileBytes;
 import java.io.IOException;
@@ -100,6 +101,11 @@ public final class VdbFormat implements SceneFormat {
         } catch (FormatException e) {
             return otherwise;
         }
+    }
+
+    @Override
+    public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
+        throw FormatException.in(String.valueOf(file.getFileName()), "something", "nothing");
     }
 
     @Override

@@ -4,6 +4,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.FormatException;
 import idleheron.formats.Outline;
+import idleheron.formats.Salvage;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedStage;
@@ -70,6 +71,11 @@ public final class UsdFormat implements SceneFormat {
         } catch (IOException e) {
             throw FormatException.in(name, "files that can be read", String.valueOf(e.getMessage()), e);
         }
+    }
+
+    @Override
+    public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
+        throw FormatException.in(String.valueOf(file.getFileName()), "something", "nothing");
     }
 
     @Override

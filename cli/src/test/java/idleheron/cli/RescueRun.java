@@ -1,0 +1,316 @@
+package idleheron.cli;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.job.Progress;
+import idleheron.core.scene.BlendShape;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Curve;
+import idleheron.core.scene.Lost;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
+import idleheron.core.volume.Volume;
+import idleheron.formats.FormatException;
+import idleheron.formats.SceneFiles;
+import idleheron.report.FactsJson;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+
+/**
+ * Cuts files at a random byte or puts one block of noise into them, rescues them, and holds all that is told to be whole against
+ * the whole file. Not a test: a long run by hand.
+ *
+ * <pre>
+ * RescueRun FOLDER COUNT SEED
+ * </pre>
+ *
+ * The files lie in a folder for each carrier; of every carrier the same number is damaged.
+ *
+ * Prints by carrier and damage how many gave something true, nothing, or something false, and each of the false.
+ */
+final class RescueRun {
+    private final Random random;
+    private final Map<String, int[]> table = new TreeMap<>();
+    private double slowest;
+
+    RescueRun(long seed) {
+        random = new Random(seed);
+    }
+
+    public static void main(String[] args) throws IOException {
+        List<Path> files = new ArrayList<>();
+        try (Stream<Path> all = Files.walk(Path.of(args[0]))) {
+            all.filter(f -> Files.isRegularFile(f)
+                            && SceneFiles.byName(f) != null
+                            && (args.length < 4 || args[3].contains(String.valueOf(f.getName(f.getNameCount() - 2))))
+                            && f.toFile().length() > 256
+                            && f.toFile().length() < 8_000_000)
+                    .sorted()
+                    .forEach(files::add);
+        }
+        new RescueRun(Long.parseLong(args[2])).run(files, Integer.parseInt(args[1]), System.out);
+    }
+
+    private void run(List<Path> files, int count, PrintStream out) throws IOException {
+        Path folder = Files.createTempDirectory("heron-rescue-run");
+        Map<String, List<Path>> kinds = new TreeMap<>();
+        for (Path f : files) {
+            String kind = String.valueOf(
+                    f.getName(Math.max(0, f.getNameCount() - 2)));
+            kinds.computeIfAbsent(kind, k -> new ArrayList<>()).add(f);
+        }
+        List<String> order = List.copyOf(kinds.keySet());
+        for (int n = 0; n < count; n++) {
+            String kind = order.get(n % order.size());
+            List<Path> of = kinds.getOrDefault(kind, List.of());
+            Path from = of.get(random.nextInt(of.size()));
+            Path file = folder.resolve(String.valueOf(from.getFileName()));
+            byte[] bytes = Files.readAllBytes(from);
+            boolean cut = n / order.size() % 2 == 0;
+            Files.write(file, cut ? cut(bytes, random) : noise(bytes, random));
+            long start = System.nanoTime();
+            Outcome o = of(file, from);
+            slowest = Math.max(slowest, (System.nanoTime() - start) / 1e9);
+            int[] row = table.computeIfAbsent(kind + (cut ? " cut" : " noise"), k -> new int[4]);
+            row[o.kind]++;
+            if (o.kind == Outcome.NOTHING && System.getProperty("nothing") != null) {
+                out.println(n + " " + from.getFileName() + (cut ? " cut: " : " noise: ") + Files.size(file) + " of " + bytes.length + " " + o.first);
+            }
+            if (o.kind == Outcome.FALSE) {
+                out.println(n + " " + from.getFileName() + (cut ? " cut: " : " noise: ") + o.first);
+                Files.copy(file, folder.resolve("false-" + n + "-" + from.getFileName()));
+            }
+        }
+        int[] sum = new int[4];
+        table.forEach((k, row) -> {
+            out.printf(Locale.ROOT, "%-12s read anyway %4d, true %4d, nothing %4d, false %4d%n", k, row[0], row[1],
+                    row[2], row[3]);
+            for (int i = 0; i < 4; i++) {
+                sum[i] += row[i];
+            }
+        });
+        int refused = sum[1] + sum[2] + sum[3];
+        out.printf(Locale.ROOT, "%d files, %d read anyway; of %d refused %.1f %% gave something true, %d false; slowest %.2f s; %s%n",
+                count, sum[0], refused, 100.0 * sum[1] / refused, sum[3], slowest, folder);
+    }
+
+    static byte[] cut(byte[] bytes, Random random) {
+        return Arrays.copyOf(bytes, 1 + random.nextInt(bytes.length - 1));
+    }
+
+    /** One block of noise of 16 to 4,096 bytes, at most a quarter of the file. */
+    static byte[] noise(byte[] bytes, Random random) {
+        byte[] out = bytes.clone();
+        int most = Math.max(17, Math.min(4096, bytes.length / 4));
+        byte[] block = new byte[16 + random.nextInt(most - 16)];
+        random.nextBytes(block);
+        int at = random.nextInt(Math.max(1, out.length - block.length));
+        System.arraycopy(block, 0, out, at, Math.min(block.length, out.length - at));
+        return out;
+    }
+
+    /** What a damaged file gave. */
+    record Outcome(int kind, String first, int told) {
+        static final int ANYWAY = 0;
+        static final int TRUE = 1;
+        static final int NOTHING = 2;
+        static final int FALSE = 3;
+    }
+
+    /** Rescues a file and holds it against the whole one. */
+    static Outcome of(Path damaged, Path whole) throws IOException {
+        Scene got;
+        try {
+            got = SceneFiles.rescue(damaged, Progress.NONE).scene();
+        } catch (FormatException e) {
+            return new Outcome(Outcome.NOTHING, String.valueOf(e.getMessage()) + e.getSuppressed()[0], 0);
+        }
+        if (!got.isRescued()) {
+            return new Outcome(Outcome.ANYWAY, "", 0);
+        }
+        List<String> wrong = new ArrayList<>();
+        int told = held(got, SceneFiles.read(whole, Progress.NONE).scene(), wrong);
+        if (!wrong.isEmpty()) {
+            return new Outcome(Outcome.FALSE, String.join(", ", wrong.subList(0, Math.min(4, wrong.size()))), told);
+        }
+        return new Outcome(told == 0 ? Outcome.NOTHING : Outcome.TRUE, told == 0 ? got.lost().toString() : "", told);
+    }
+
+    /** How many things are told to be whole; those that are other than in the whole file are named. */
+    static int held(Scene got, Scene whole, List<String> wrong) throws IOException {
+        int told = nodes(got, whole, wrong) + meshes(got, whole, wrong) + clips(got, whole, wrong);
+        boolean stands = got.stands(Lost.What.STAGE, "");
+        if (stands
+                && (!got.stage().axes().equals(whole.stage().axes())
+                        || got.stage().metersPerUnit() != whole.stage().metersPerUnit())) {
+            wrong.add("stage");
+        }
+        return told + volumes(got, whole, wrong) + objects(got, whole, wrong);
+    }
+
+    private static String title(Scene s, int node) {
+        Node n = s.nodes().get(node);
+        return n.name() + " under " + (n.parent() < 0 ? "" : s.nodes().get(n.parent()).name()) + " " + n.kind() + " "
+                + n.transform();
+    }
+
+    private static int nodes(Scene got, Scene whole, List<String> wrong) {
+        Set<String> there = new TreeSet<>();
+        for (int i = 0; i < whole.nodes().size(); i++) {
+            there.add(title(whole, i));
+        }
+        int told = 0;
+        for (int i : got.joints()) {
+            if (got.stands(i)) {
+                told++;
+                if (!there.contains(title(got, i))) {
+                    wrong.add("joint " + title(got, i));
+                }
+            }
+        }
+        return told;
+    }
+
+    private static int meshes(Scene got, Scene whole, List<String> wrong) {
+        int told = 0;
+        for (Mesh m : got.meshes()) {
+            if (got.stands(Lost.What.MESH, m.name())) {
+                told++;
+                boolean same = whole.meshes().stream()
+                        .anyMatch(w -> (w.name().equals(m.name()) || !got.stands(Lost.What.NODE, m.name()))
+                                && Arrays.equals(w.points(), m.points())
+                                && Arrays.equals(w.corners(), m.corners())
+                                && (!got.stands(Lost.What.SKIN, m.name())
+                                        || skin(got, m).equals(skin(whole, w)))
+                                && (!got.stands(Lost.What.SHAPES, m.name()) || shapes(m).equals(shapes(w))));
+                if (!same) {
+                    wrong.add("mesh " + m.name());
+                }
+            }
+        }
+        return told;
+    }
+
+    private static String skin(Scene s, Mesh m) {
+        Skin k = m.skin();
+        return k == null
+                ? ""
+                : Arrays.stream(k.joints()).mapToObj(j -> s.nodes().get(j).name()).toList() + " " + k.maxInfluences();
+    }
+
+    private static String shapes(Mesh m) {
+        return m.shapes().stream().map(BlendShape::name).toList().toString();
+    }
+
+    private static Map<String, String> tracks(Scene s, Clip c) {
+        Map<String, String> out = new HashMap<>();
+        for (Clip.NodeTrack t : c.nodes()) {
+            StringBuilder b = new StringBuilder();
+            for (Curve k : t.curves()) {
+                b.append(k == null ? "-" : Arrays.hashCode(k.seconds()) + "/" + Arrays.hashCode(k.values()) + " ");
+            }
+            out.merge(s.path(t.node()), b.toString(), String::concat);
+        }
+        return out;
+    }
+
+    private static int clips(Scene got, Scene whole, List<String> wrong) {
+        int told = 0;
+        for (Clip c : got.clips()) {
+            if (got.stands(Lost.What.CLIP, c.name())) {
+                told++;
+                boolean same = whole.clips().stream()
+                        .anyMatch(w -> w.name().equals(c.name())
+                                && tracks(whole, w).equals(tracks(got, c))
+                                && w.shapes().size() == c.shapes().size()
+                                && w.startSeconds() == c.startSeconds());
+                if (!same) {
+                    wrong.add("clip " + c.name());
+                }
+            }
+        }
+        return told;
+    }
+
+    private static int volumes(Scene got, Scene whole, List<String> wrong) throws IOException {
+        int told = 0;
+        Set<String> there = new TreeSet<>();
+        for (JsonNode g : facts(whole).path("volumes")) {
+            there.add(((ObjectNode) g).without("volume").toString());
+        }
+        for (Volume v : got.volumes()) {
+            if (!got.stands(Lost.What.VOLUME, v.name())) {
+                return told;
+            }
+        }
+        for (JsonNode g : facts(got).path("volumes")) {
+            if (!g.has("fault")) {
+                told++;
+                if (!there.contains(((ObjectNode) g).without("volume").toString())) {
+                    wrong.add("grid " + g.path("label").asText());
+                }
+            }
+        }
+        return told;
+    }
+
+    private static ObjectNode facts(Scene s) throws IOException {
+        return FactsJson.of(s, "x", "x", "x", 0, true);
+    }
+
+    private static final List<String> LISTS = List.of("xforms", "meshes", "curves", "points", "cameras", "instances");
+
+    private static int objects(Scene got, Scene whole, List<String> wrong) throws IOException {
+        if (got.caches().isEmpty()) {
+            return 0;
+        }
+        Map<String, Set<String>> there = new HashMap<>();
+        ObjectNode all = facts(whole);
+        for (String list : LISTS) {
+            for (JsonNode o : all.path(list)) {
+                there.computeIfAbsent(o.path("path").asText(), k -> new TreeSet<>())
+                        .add(o.toString());
+            }
+        }
+        int told = 0;
+        ObjectNode have = facts(got);
+        for (String list : LISTS) {
+            for (JsonNode o : have.path(list)) {
+                String path = o.path("path").asText();
+                if (stands(got, path)) {
+                    told++;
+                    if (!there.getOrDefault(path, Set.of()).contains(o.toString())) {
+                        wrong.add("object " + path);
+                    }
+                }
+            }
+        }
+        return told;
+    }
+
+    /** Neither an object nor anything that it hangs under is lost. */
+    private static boolean stands(Scene s, String path) {
+        for (String p = path; !p.isEmpty(); p = p.substring(0, p.lastIndexOf('/'))) {
+            if (!s.stands(Lost.What.OBJECT, p)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+}

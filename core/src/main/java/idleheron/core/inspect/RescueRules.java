@@ -1,0 +1,41 @@
+package idleheron.core.inspect;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.scene.Lost;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Rules about scenes that come from damaged files. */
+final class RescueRules {
+    /** So many of what was lost are named in the message. */
+    private static final int NAMED = 5;
+
+    private RescueRules() {}
+
+    /** A scene that was rescued is never clean: what is missing from it was somewhere. */
+    static void rescued(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        if (!s.isRescued()) {
+            return;
+        }
+        List<String> named = new ArrayList<>();
+        s.lost().stream().limit(NAMED).map(Lost::text).forEach(named::add);
+        int more = s.lost().size() - named.size();
+        if (more > 0) {
+            named.add("and " + more + " more");
+        }
+        out.add(new Finding(
+                "file-rescued",
+                Severity.BREAKS,
+                Topic.HIERARCHY,
+                -1,
+                "Rescued from a damaged file",
+                "This is what could still be read. Lost or in part: " + String.join("; ", named) + ".",
+                Figure.of(s.lost().size(), s.lost().size() == 1 ? "thing lost" : "things lost", s.name()),
+                "The file was cut off or bytes in it were changed. Ask for it again; use this only where there is no other.",
+                null));
+    }
+}

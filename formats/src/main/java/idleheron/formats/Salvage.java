@@ -1,0 +1,60 @@
+package idleheron.formats;
+
+import idleheron.core.scene.Lost;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * What was lost of a damaged file, collected while it is read, and which of its bytes nobody can rely on.
+ */
+public final class Salvage {
+    /** More are not listed one by one. */
+    private static final int MOST = 5000;
+
+    private record Range(long from, long to) {}
+
+    private final Set<Lost> lost = new LinkedHashSet<>();
+    private final List<Range> doubtful = new ArrayList<>();
+
+    /** A thing, or with "" for a name all of a kind, is gone or in part. */
+    public void lost(Lost.What what, String name, String place, String why) {
+        Lost l = new Lost(what, name, place, why);
+        if (lost.size() < MOST) {
+            lost.add(l);
+        } else if (lost.stream().noneMatch(k -> k.covers(what, name))) {
+            lost.add(new Lost(what, "", "", "more of them than are listed"));
+        }
+    }
+
+    /** Bytes that nobody can rely on. */
+    public void doubt(long from, long to) {
+        Range last = doubtful.isEmpty() ? null : doubtful.getLast();
+        if (last != null && from <= last.to && to >= last.from) {
+            doubtful.set(doubtful.size() - 1, new Range(Math.min(from, last.from), Math.max(to, last.to)));
+        } else {
+            doubtful.add(new Range(from, to));
+        }
+    }
+
+    /** Whether any byte of a range is doubtful. */
+    public boolean doubts(long from, long to) {
+        for (Range r : doubtful) {
+            if (from < r.to && to > r.from) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** What was lost so far. */
+    public List<Lost> lost() {
+        return List.copyOf(lost);
+    }
+
+    /** "byte 812 to 4096". */
+    public static String bytes(long from, long to) {
+        return "byte " + Math.max(0, from) + " to " + to;
+    }
+}
