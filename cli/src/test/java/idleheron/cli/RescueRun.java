@@ -70,8 +70,7 @@ final class RescueRun {
         Path folder = Files.createTempDirectory("heron-rescue-run");
         Map<String, List<Path>> kinds = new TreeMap<>();
         for (Path f : files) {
-            String kind = String.valueOf(
-                    f.getName(Math.max(0, f.getNameCount() - 2)));
+            String kind = String.valueOf(f.getName(Math.max(0, f.getNameCount() - 2)));
             kinds.computeIfAbsent(kind, k -> new ArrayList<>()).add(f);
         }
         List<String> order = List.copyOf(kinds.keySet());
@@ -89,7 +88,8 @@ final class RescueRun {
             int[] row = table.computeIfAbsent(kind + (cut ? " cut" : " noise"), k -> new int[4]);
             row[o.kind]++;
             if (o.kind == Outcome.NOTHING && System.getProperty("nothing") != null) {
-                out.println(n + " " + from.getFileName() + (cut ? " cut: " : " noise: ") + Files.size(file) + " of " + bytes.length + " " + o.first);
+                out.println(n + " " + from.getFileName() + (cut ? " cut: " : " noise: ") + Files.size(file) + " of "
+                        + bytes.length + " " + o.first);
             }
             if (o.kind == Outcome.FALSE) {
                 out.println(n + " " + from.getFileName() + (cut ? " cut: " : " noise: ") + o.first);
@@ -98,15 +98,29 @@ final class RescueRun {
         }
         int[] sum = new int[4];
         table.forEach((k, row) -> {
-            out.printf(Locale.ROOT, "%-12s read anyway %4d, true %4d, nothing %4d, false %4d%n", k, row[0], row[1],
-                    row[2], row[3]);
+            out.printf(
+                    Locale.ROOT,
+                    "%-12s read anyway %4d, true %4d, nothing %4d, false %4d%n",
+                    k,
+                    row[0],
+                    row[1],
+                    row[2],
+                    row[3]);
             for (int i = 0; i < 4; i++) {
                 sum[i] += row[i];
             }
         });
         int refused = sum[1] + sum[2] + sum[3];
-        out.printf(Locale.ROOT, "%d files, %d read anyway; of %d refused %.1f %% gave something true, %d false; slowest %.2f s; %s%n",
-                count, sum[0], refused, 100.0 * sum[1] / refused, sum[3], slowest, folder);
+        out.printf(
+                Locale.ROOT,
+                "%d files, %d read anyway; of %d refused %.1f %% gave something true, %d false; slowest %.2f s; %s%n",
+                count,
+                sum[0],
+                refused,
+                100.0 * sum[1] / refused,
+                sum[3],
+                slowest,
+                folder);
     }
 
     static byte[] cut(byte[] bytes, Random random) {
@@ -148,7 +162,10 @@ final class RescueRun {
         if (!wrong.isEmpty()) {
             return new Outcome(Outcome.FALSE, String.join(", ", wrong.subList(0, Math.min(4, wrong.size()))), told);
         }
-        return new Outcome(told == 0 ? Outcome.NOTHING : Outcome.TRUE, told == 0 ? got.lost().toString() : "", told);
+        return new Outcome(
+                told == 0 ? Outcome.NOTHING : Outcome.TRUE,
+                told == 0 ? got.lost().toString() : "",
+                told);
     }
 
     /** How many things are told to be whole; those that are other than in the whole file are named. */
@@ -165,8 +182,8 @@ final class RescueRun {
 
     private static String title(Scene s, int node) {
         Node n = s.nodes().get(node);
-        return n.name() + " under " + (n.parent() < 0 ? "" : s.nodes().get(n.parent()).name()) + " " + n.kind() + " "
-                + n.transform();
+        return n.name() + " under "
+                + (n.parent() < 0 ? "" : s.nodes().get(n.parent()).name()) + " " + n.kind() + " " + n.transform();
     }
 
     private static int nodes(Scene got, Scene whole, List<String> wrong) {
@@ -197,7 +214,8 @@ final class RescueRun {
                                 && Arrays.equals(w.corners(), m.corners())
                                 && (!got.stands(Lost.What.SKIN, m.name())
                                         || skin(got, m).equals(skin(whole, w)))
-                                && (!got.stands(Lost.What.SHAPES, m.name()) || shapes(m).equals(shapes(w))));
+                                && (!got.stands(Lost.What.SHAPES, m.name())
+                                        || shapes(m).equals(shapes(w))));
                 if (!same) {
                     wrong.add("mesh " + m.name());
                 }
@@ -210,7 +228,9 @@ final class RescueRun {
         Skin k = m.skin();
         return k == null
                 ? ""
-                : Arrays.stream(k.joints()).mapToObj(j -> s.nodes().get(j).name()).toList() + " " + k.maxInfluences();
+                : Arrays.stream(k.joints())
+                                .mapToObj(j -> s.nodes().get(j).name())
+                                .toList() + " " + k.maxInfluences();
     }
 
     private static String shapes(Mesh m) {
@@ -312,5 +332,4 @@ final class RescueRun {
         }
         return true;
     }
-
 }

@@ -1,6 +1,8 @@
 package idleheron.formats;
 
 import idleheron.core.scene.Lost;
+import java.lang.foreign.MemorySegment;
+import java.lang.foreign.ValueLayout;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -10,6 +12,9 @@ import java.util.Set;
  * What was lost of a damaged file, collected while it is read, and which of its bytes nobody can rely on.
  */
 public final class Salvage {
+    /** At its edges noise may look like text. */
+    private static final long BESIDE_NOISE = 64;
+
     /** More are not listed one by one. */
     private static final int MOST = 5000;
 
@@ -35,6 +40,25 @@ public final class Salvage {
             doubtful.set(doubtful.size() - 1, new Range(Math.min(from, last.from), Math.max(to, last.to)));
         } else {
             doubtful.add(new Range(from, to));
+        }
+    }
+
+    /** Text holds no control signs and is UTF-8: where it is not, it is noise. */
+    public void noise(MemorySegment in) {
+        long size = in.byteSize();
+        for (long p = 0; p < size; ) {
+            int b = in.get(ValueLayout.JAVA_BYTE, p) & 255;
+            int more = b < 0x80
+                    ? 0
+                    : b >= 0xC2 && b < 0xE0 ? 1 : b >= 0xE0 && b < 0xF0 ? 2 : b >= 0xF0 && b < 0xF5 ? 3 : -1;
+            boolean bad = more < 0 || b == 127 || b < 32 && b != '\t' && b != '\n' && b != '\r';
+            for (int i = 1; i <= more && !bad; i++) {
+                bad = p + i >= size || (in.get(ValueLayout.JAVA_BYTE, p + i) & 0xC0) != 0x80;
+            }
+            if (bad) {
+                doubt(p - BESIDE_NOISE, p + BESIDE_NOISE);
+            }
+            p += bad ? 1 : 1 + more;
         }
     }
 

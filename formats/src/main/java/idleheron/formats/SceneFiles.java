@@ -141,7 +141,13 @@ public final class SceneFiles {
      */
     public static SceneFormat.ReadScene rescue(Path file, Progress progress) throws IOException {
         try {
-            return read(file, progress);
+            SceneFormat.ReadScene out = read(file, progress);
+            String hidden =
+                    VdbSequence.matches(file) ? "" : format(file, bytes(file)).hiddenDamage(out.scene());
+            if (!hidden.isEmpty()) {
+                throw FormatException.in(String.valueOf(file.getFileName()), "data that are whole", hidden);
+            }
+            return out;
         } catch (FormatException refused) {
             if (VdbSequence.matches(file) || !Files.isRegularFile(file)) {
                 throw refused;

@@ -38,6 +38,14 @@ public interface SceneFormat {
     ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException;
 
     /**
+     * Why something of a scene that was read without complaint cannot be had, for carriers whose bulk data are read only when
+     * they are asked for; or "".
+     */
+    default String hiddenDamage(Scene scene) {
+        return "";
+    }
+
+    /**
      * The file as stored.
      *
      * @param bytes as for {@link #read}

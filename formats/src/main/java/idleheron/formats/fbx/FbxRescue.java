@@ -17,9 +17,6 @@ import java.util.Set;
  * makes sense. An object is whole or not there; one that reaches into bytes that are doubtful is not there.
  */
 final class FbxRescue {
-    /** At its edges noise may look like text. */
-    private static final long BESIDE_NOISE = 64;
-
     private final FbxPieces pieces;
     private final Salvage salvage;
     private final List<FbxPieces.Piece> whole = new ArrayList<>();
@@ -44,7 +41,7 @@ final class FbxRescue {
         }
         byte[] head = bytes.asSlice(0, Math.min(bytes.byteSize(), 4096)).toArray(ValueLayout.JAVA_BYTE);
         if (!FbxBinaryReader.matches(head) && FbxTextReader.matches(head)) {
-            noise(bytes, salvage);
+            salvage.noise(bytes);
             return new FbxRescue(new FbxTextPieces(file, bytes, salvage), salvage).found();
         }
         int told = bytes.get(idleheron.formats.ByteCursor.INT, FbxBinaryReader.MAGIC.length);
@@ -56,25 +53,6 @@ final class FbxRescue {
         long a = wide.next(27);
         long b = narrow.next(27);
         return new FbxRescue(a >= 0 && (b < 0 || a < b) ? wide : narrow, salvage).found();
-    }
-
-    /** Text holds no control signs and is UTF-8: where it is not, it is noise. */
-    private static void noise(MemorySegment in, Salvage salvage) {
-        long size = in.byteSize();
-        for (long p = 0; p < size; ) {
-            int b = in.get(ValueLayout.JAVA_BYTE, p) & 255;
-            int more = b < 0x80
-                    ? 0
-                    : b >= 0xC2 && b < 0xE0 ? 1 : b >= 0xE0 && b < 0xF0 ? 2 : b >= 0xF0 && b < 0xF5 ? 3 : -1;
-            boolean bad = more < 0 || b == 127 || b < 32 && b != '\t' && b != '\n' && b != '\r';
-            for (int i = 1; i <= more && !bad; i++) {
-                bad = p + i >= size || (in.get(ValueLayout.JAVA_BYTE, p + i) & 0xC0) != 0x80;
-            }
-            if (bad) {
-                salvage.doubt(p - BESIDE_NOISE, p + BESIDE_NOISE);
-            }
-            p += bad ? 1 : 1 + more;
-        }
     }
 
     /** Whether a record is an object, a connection or the like, rather than a part of one. */

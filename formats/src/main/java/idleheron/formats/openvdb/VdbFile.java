@@ -50,6 +50,11 @@ public record VdbFile(
         grids = List.copyOf(grids);
     }
 
+    /** The same with its grids. */
+    VdbFile with(List<Entry> value) {
+        return new VdbFile(name, bytes, version, libraryMajor, libraryMinor, hasOffsets, zipped, uuid, metadata, value);
+    }
+
     /**
      * One grid of the file.
      *

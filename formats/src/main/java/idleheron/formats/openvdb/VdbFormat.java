@@ -53,12 +53,20 @@ public final class VdbFormat implements SceneFormat {
 
     @Override
     public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
+        return read(file, bytes, VdbReader::open, progress);
+    }
+
+    private ReadScene read(Path file, MemorySegment bytes, VdbFrames.Opening opening, Progress progress)
+            throws FormatException {
         String name = String.valueOf(file.getFileName());
-        VdbReader reader = VdbReader.open(name, bytes);
+        VdbReader reader = opening.open(name, bytes);
         progress.at(0.5, "reading grids");
         int dot = name.lastIndexOf('.');
         Volume volume = new Volume(
-                dot < 0 ? name : name.substring(0, dot), 0, List.of(VdbFrames.frame(file, 0, reader)), List.of());
+                dot < 0 ? name : name.substring(0, dot),
+                0,
+                List.of(VdbFrames.frame(file, 0, reader, opening)),
+                List.of());
         List<String> notes = new ArrayList<>();
         if (reader.file().version() > 224) {
             notes.add("file version " + reader.file().version() + " is newer than 224 and was read as that");
@@ -71,6 +79,26 @@ public final class VdbFormat implements SceneFormat {
                 .withVolumes(List.of(volume));
         progress.at(1, "read");
         return new ReadScene(scene, name(), reader.file().version() + "", bytes.byteSize());
+    }
+
+    @Override
+    public String hiddenDamage(Scene scene) {
+        for (Volume v : scene.volumes()) {
+            for (Volume.Frame f : v.sound()) {
+                for (GridHeader h : f.headers()) {
+                    try {
+                        if (h.typeName().startsWith("ptdata")) {
+                            f.source().points(h.label());
+                        } else if (h.type() != null) {
+                            f.source().read(h.label(), Progress.NONE);
+                        }
+                    } catch (IOException e) {
+                        return String.valueOf(e.getMessage());
+                    }
+                }
+            }
+        }
+        return "";
     }
 
     private static boolean declared(GridMetadata m) {
@@ -105,7 +133,8 @@ public final class VdbFormat implements SceneFormat {
 
     @Override
     public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
-        throw FormatException.in(String.valueOf(file.getFileName()), "something", "nothing");
+        VdbRescue.open(String.valueOf(file.getFileName()), bytes, salvage);
+        return read(file, bytes, (name, b) -> VdbRescue.open(name, b, new Salvage()), progress);
     }
 
     @Override

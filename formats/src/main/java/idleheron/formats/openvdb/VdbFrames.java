@@ -13,6 +13,7 @@ import idleheron.formats.FormatException;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.disk.Guarded;
 import java.io.IOException;
+import java.lang.foreign.MemorySegment;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -31,27 +32,37 @@ final class VdbFrames {
      * @throws FormatException when the file is none or is broken
      */
     static Volume.Frame read(Path file, int number) throws IOException {
-        return opened(file, r -> frame(file, number, r));
+        return opened(file, VdbReader::open, r -> frame(file, number, r));
     }
 
     static Volume.Frame frame(Path file, int number, VdbReader reader) throws FormatException {
+        return frame(file, number, reader, VdbReader::open);
+    }
+
+    /** A way to open a file: as it is, or what is whole of it. */
+    interface Opening {
+        VdbReader open(String name, MemorySegment bytes) throws FormatException;
+    }
+
+    static Volume.Frame frame(Path file, int number, VdbReader reader, Opening opening) throws FormatException {
         List<GridHeader> headers = new ArrayList<>();
         for (VdbFile.Entry e : reader.file().grids()) {
             headers.add(header(reader, e));
         }
-        return new Volume.Frame(number, name(file), reader.file().bytes(), headers, "", false, new OnDisk(file));
+        return new Volume.Frame(
+                number, name(file), reader.file().bytes(), headers, "", false, new OnDisk(file, opening));
     }
 
     /** Opens the file anew for every grid, so that nothing is held between. */
-    private record OnDisk(Path file) implements Volume.Source {
+    private record OnDisk(Path file, Opening opening) implements Volume.Source {
         @Override
         public Grid read(String label, Progress progress) throws IOException {
-            return opened(file, r -> r.grid(entry(r, file, label), progress));
+            return opened(file, opening, r -> r.grid(entry(r, file, label), progress));
         }
 
         @Override
         public Grid shape(String label) throws IOException {
-            return opened(file, r -> {
+            return opened(file, opening, r -> {
                 VdbFile.Entry e = entry(r, file, label);
                 return new Grid(e.name(), e.gridClass(), e.map(), r.topology(e), e.half(), e.metadata());
             });
@@ -59,7 +70,7 @@ final class VdbFrames {
 
         @Override
         public PointSet points(String label) throws IOException {
-            return opened(file, r -> r.points(entry(r, file, label)));
+            return opened(file, opening, r -> r.points(entry(r, file, label)));
         }
     }
 
@@ -87,9 +98,8 @@ final class VdbFrames {
         T of(VdbReader reader) throws IOException;
     }
 
-    private static <T> T opened(Path file, Use<T> use) throws IOException {
-        return FileBytes.using(
-                file, bytes -> Guarded.read(name(file), () -> use.of(VdbReader.open(name(file), bytes))));
+    private static <T> T opened(Path file, Opening opening, Use<T> use) throws IOException {
+        return FileBytes.using(file, bytes -> Guarded.read(name(file), () -> use.of(opening.open(name(file), bytes))));
     }
 
     private static VdbFile.Entry entry(VdbReader reader, Path file, String label) throws FormatException {

@@ -33,7 +33,7 @@ public final class VdbReader {
     private final VdbFile file;
     private final MemorySegment bytes;
 
-    private VdbReader(VdbFile file, MemorySegment bytes) {
+    VdbReader(VdbFile file, MemorySegment bytes) {
         this.file = file;
         this.bytes = bytes;
     }
@@ -55,6 +55,37 @@ public final class VdbReader {
      */
     public static VdbReader open(String name, MemorySegment bytes) throws FormatException {
         ByteCursor in = new ByteCursor(name, bytes, 0);
+        VdbFile file = head(name, bytes, in);
+        in.need(4, in.size(), "the number of grids");
+        int count = in.i32();
+        if (count < 0 || (long) count * SMALLEST_GRID > in.left()) {
+            in.to(in.at() - 4);
+            throw in.wrong("a number of grids that fits into the file", count + "");
+        }
+        boolean offsets = file.hasOffsets();
+        List<VdbFile.Entry> grids = new ArrayList<>();
+        Set<String> names = new HashSet<>();
+        for (int i = 0; i < count; i++) {
+            VdbFile.Entry e = entry(file, in);
+            if (!names.add(e.uniqueName())) {
+                throw FormatException.at(name, e.gridAt(), "every grid under a name of its own", e.label() + " again");
+            }
+            if (offsets) {
+                in.to(e.endAt());
+            } else if (i + 1 < count || e.parent().isEmpty()) {
+                e = runThrough(file, e, bytes, in);
+            }
+            grids.add(e);
+        }
+        return new VdbReader(file.with(grids), bytes);
+    }
+
+    /** What stands before the number of grids. */
+    static VdbFile head(String name, MemorySegment bytes) throws FormatException {
+        return head(name, bytes, new ByteCursor(name, bytes, 0));
+    }
+
+    private static VdbFile head(String name, MemorySegment bytes, ByteCursor in) throws FormatException {
         in.need(8 + 4 + 8 + 1, in.size(), "the head of a volume file");
         long magic = in.i64();
         if (magic != VdbFile.MAGIC) {
@@ -77,31 +108,7 @@ public final class VdbReader {
         in.need(UUID, in.size(), "the identifier");
         String uuid = new String(in.take(UUID), StandardCharsets.US_ASCII);
         GridMetadata metadata = VdbMetadata.read(in);
-        in.need(4, in.size(), "the number of grids");
-        int count = in.i32();
-        if (count < 0 || (long) count * SMALLEST_GRID > in.left()) {
-            in.to(in.at() - 4);
-            throw in.wrong("a number of grids that fits into the file", count + "");
-        }
-        VdbFile file =
-                new VdbFile(name, bytes.byteSize(), version, major, minor, offsets, zipped, uuid, metadata, List.of());
-        List<VdbFile.Entry> grids = new ArrayList<>();
-        Set<String> names = new HashSet<>();
-        for (int i = 0; i < count; i++) {
-            VdbFile.Entry e = entry(file, in);
-            if (!names.add(e.uniqueName())) {
-                throw FormatException.at(name, e.gridAt(), "every grid under a name of its own", e.label() + " again");
-            }
-            if (offsets) {
-                in.to(e.endAt());
-            } else if (i + 1 < count || e.parent().isEmpty()) {
-                e = runThrough(file, e, bytes, in);
-            }
-            grids.add(e);
-        }
-        return new VdbReader(
-                new VdbFile(name, bytes.byteSize(), version, major, minor, offsets, zipped, uuid, metadata, grids),
-                bytes);
+        return new VdbFile(name, bytes.byteSize(), version, major, minor, offsets, zipped, uuid, metadata, List.of());
     }
 
     public VdbFile file() {
@@ -112,7 +119,7 @@ public final class VdbReader {
         return bytes;
     }
 
-    private static VdbFile.Entry entry(VdbFile file, ByteCursor in) throws FormatException {
+    static VdbFile.Entry entry(VdbFile file, ByteCursor in) throws FormatException {
         String unique = VdbMetadata.string(in, "the name of a grid");
         String typeName = VdbMetadata.string(in, "the type of grid " + unique);
         String parent = VdbMetadata.string(in, "the parent of grid " + unique);

@@ -57,9 +57,13 @@ public final class UsdFormat implements SceneFormat {
 
     @Override
     public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
+        return read(file, bytes, new Assets(), progress);
+    }
+
+    private ReadScene read(Path file, MemorySegment bytes, Assets assets, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
         try {
-            ComposedStage stage = stage(file, bytes);
+            ComposedStage stage = ComposedStage.open(assets.rootOf(file, bytes), assets, true);
             progress.at(0.2, "putting the stage together");
             Scene scene = UsdSceneReader.read(name, stage, progress.part(0.2, 1));
             progress.at(1, "read");
@@ -75,7 +79,11 @@ public final class UsdFormat implements SceneFormat {
 
     @Override
     public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
-        throw FormatException.in(String.valueOf(file.getFileName()), "something", "nothing");
+        try {
+            return read(file, bytes, new Assets(salvage, false), progress);
+        } catch (FormatException | RuntimeException e) {
+            return read(file, bytes, new Assets(salvage, true), progress); // what is in part does not fit together
+        }
     }
 
     @Override

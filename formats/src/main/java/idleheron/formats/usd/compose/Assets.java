@@ -1,6 +1,7 @@
 package idleheron.formats.usd.compose;
 
 import idleheron.formats.FormatException;
+import idleheron.formats.Salvage;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.usd.layer.Layer;
 import idleheron.formats.usd.layer.Layers;
@@ -27,6 +28,29 @@ public final class Assets {
     private final Map<String, MemorySegment> opened = new HashMap<>();
     private final java.util.Set<String> told = new java.util.HashSet<>();
     private final List<String> notes = new ArrayList<>();
+    private final @Nullable Salvage salvage;
+    private final boolean bare;
+
+    public Assets() {
+        this(null, false);
+    }
+
+    /**
+     * @param salvage what takes the losses of damaged layers, which are rescued then; null where damaged ones are refused
+     * @param bare whether a prim of which anything is lost keeps none of its properties
+     */
+    public Assets(@Nullable Salvage salvage, boolean bare) {
+        this.salvage = salvage;
+        this.bare = bare;
+    }
+
+    private Layer read(String name, MemorySegment bytes) throws FormatException {
+        return salvage == null ? Layers.read(name, bytes, notes) : Layers.rescue(name, bytes, notes, salvage, bare);
+    }
+
+    private UsdPackage open(String name, MemorySegment bytes) throws FormatException {
+        return salvage == null ? UsdPackage.read(name, bytes) : UsdPackage.rescue(name, bytes, salvage);
+    }
 
     /** The id of the layer that a file is or, for a package, of the first layer in it. */
     public String rootOf(Path file, MemorySegment bytes) throws FormatException {
@@ -35,7 +59,7 @@ public final class Assets {
         if (Layers.form(bytes) != Layers.Form.PACKAGE) {
             return id;
         }
-        UsdPackage p = UsdPackage.read(String.valueOf(file.getFileName()), bytes);
+        UsdPackage p = open(String.valueOf(file.getFileName()), bytes);
         packages.put(id, p);
         return id + "[" + p.entries().getFirst().name() + "]";
     }
@@ -133,7 +157,7 @@ public final class Assets {
         }
         UsdPackage p = packages.get(file);
         if (p == null) {
-            p = UsdPackage.read(file, known);
+            p = open(file, known);
             packages.put(file, p);
         }
         UsdPackage.Entry e = p.find(within);
@@ -162,11 +186,11 @@ public final class Assets {
                 return null;
             }
             if (Layers.form(b) == Layers.Form.PACKAGE && inside(id).isEmpty()) {
-                UsdPackage p = UsdPackage.read(name, b);
+                UsdPackage p = open(name, b);
                 packages.put(id, p);
                 b = p.entries().getFirst().bytes();
             }
-            Layer l = Layers.read(name, b, notes);
+            Layer l = read(name, b);
             layers.put(id, l);
             told.remove(id);
             return l;
@@ -194,7 +218,7 @@ public final class Assets {
             if (b == null) {
                 throw FormatException.in(name, "a layer", "no file");
             }
-            Layer l = Layers.read(name, b, notes);
+            Layer l = read(name, b);
             layers.put(id, l);
             return l;
         } catch (FormatException e) {

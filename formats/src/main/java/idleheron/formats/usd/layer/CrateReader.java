@@ -1,6 +1,7 @@
 package idleheron.formats.usd.layer;
 
 import idleheron.formats.FormatException;
+import idleheron.formats.Salvage;
 import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -18,6 +19,7 @@ final class CrateReader {
     private final String file;
     private final CrateTables tables;
     private final CrateValues values;
+    private @Nullable CrateRescue rescue;
 
     private CrateReader(String file, MemorySegment bytes) throws FormatException {
         this.file = file;
@@ -33,6 +35,19 @@ final class CrateReader {
             notes.add(file + ": values of types " + r.values.unknown() + " are not known and left out");
         }
         return out;
+    }
+
+    /**
+     * A damaged crate whose tables are whole, without the values that are not.
+     *
+     * @param bare whether a prim of which anything is lost keeps none of its properties
+     * @throws FormatException when its tables are not whole, without which nothing has a name
+     */
+    static Layer rescue(String file, MemorySegment bytes, List<String> notes, Salvage salvage, boolean bare)
+            throws FormatException {
+        CrateReader r = new CrateReader(file, bytes);
+        r.rescue = new CrateRescue(r.tables, r.values, salvage, bare);
+        return r.layer();
     }
 
     private Layer layer() throws FormatException {
@@ -67,11 +82,17 @@ final class CrateReader {
                     Spec s = made[p];
                     if (s != null) {
                         fields(s, tables.specSets[spec[p]]);
+                        if (rescue != null) {
+                            rescue.made(s, parent, paths.text(p));
+                        }
                     }
                 }
             }
         }
         root.each(CrateReader::arrange);
+        if (rescue != null) {
+            rescue.finish();
+        }
         return new Layer(file, root);
     }
 
@@ -125,6 +146,9 @@ final class CrateReader {
     private void fields(Spec s, int from) throws FormatException {
         for (int i = from; i < tables.fieldSets.length && tables.fieldSets[i] >= 0; i++) {
             int f = tables.fieldSets[i];
+            if (rescue != null && rescue.isLost(tables.fieldValues[f])) {
+                continue;
+            }
             Value v = values.read(tables.fieldValues[f]);
             if (!(v instanceof Value.Unknown)) {
                 s.with(named(tables.tokens[tables.fieldTokens[f]], "the name of a field of " + s.name()), v);

@@ -1,6 +1,7 @@
 package idleheron.formats.usd.layer;
 
 import idleheron.formats.FormatException;
+import idleheron.formats.Salvage;
 import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.OutputStreamWriter;
@@ -64,6 +65,39 @@ public final class Layers {
             }
             default -> throw FormatException.at(file, 0, "#usda or PXR-USDC", "other bytes");
         };
+    }
+
+    /**
+     * As {@link #read}, or where that is refused what is whole of a damaged layer.
+     *
+     * @param bare whether a prim of which anything is lost keeps none of its properties
+     * @throws FormatException when nothing can be read
+     */
+    public static Layer rescue(String file, MemorySegment bytes, List<String> notes, Salvage salvage, boolean bare)
+            throws FormatException {
+        try {
+            return read(file, bytes, notes);
+        } catch (FormatException | RuntimeException refused) {
+            boolean crate = form(bytes) == Form.CRATE;
+            boolean text =
+                    form(bytes) == Form.TEXT || !crate && bytes.byteSize() < LARGEST_TEXT && looksLikeText(bytes);
+            if (text) {
+                return TextReader.rescue(file, bytes.toArray(ValueLayout.JAVA_BYTE), salvage, bare);
+            }
+            return CrateReader.rescue(file, bytes, notes, salvage, bare);
+        }
+    }
+
+    /** Whether most of a layer whose head is damaged is text. */
+    private static boolean looksLikeText(MemorySegment bytes) {
+        long from = Math.min(bytes.byteSize() / 2, 1 << 16);
+        byte[] some =
+                bytes.asSlice(from, Math.min(bytes.byteSize() - from, 4096)).toArray(ValueLayout.JAVA_BYTE);
+        int strange = 0;
+        for (byte b : some) {
+            strange += b >= 0 && b < 32 && b != '\n' && b != '\t' && b != '\r' ? 1 : 0;
+        }
+        return strange * 50 < some.length;
     }
 
     /** "0.8.0" of a crate, "1.0" of a text. */

@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 /** A place in the text of a layer: blanks, comments, words, quoted texts, asset paths, prim paths and numbers. */
 final class TextCursor {
     private static final int EXACT_DIGITS = 15;
+    private static final int LONGEST_LINE = 400;
     private static final double[] TENS = new double[23];
 
     static {
@@ -30,6 +31,37 @@ final class TextCursor {
 
     void to(int position) {
         at = position;
+    }
+
+    int size() {
+        return in.length;
+    }
+
+    /** How many bytes a place is from the beginning of its line. */
+    int column(int place) {
+        int from = place;
+        while (from > 0 && in[from - 1] != '\n') {
+            from--;
+        }
+        return place - from;
+    }
+
+    /** The beginning of the next line, or the end. */
+    int after(int place) {
+        int p = place;
+        while (p < in.length && in[p] != '\n') {
+            p++;
+        }
+        return Math.min(in.length, p + 1);
+    }
+
+    /** From a place to the end of its line, at most some hundred bytes. */
+    String lineAt(int place) {
+        int end = place;
+        while (end < in.length && in[end] != '\n' && end - place < LONGEST_LINE) {
+            end++;
+        }
+        return between(place, end);
     }
 
     String between(int from, int to) {

@@ -1,8 +1,10 @@
 package idleheron.formats.usd.layer;
 
 import idleheron.formats.FormatException;
+import idleheron.formats.Salvage;
 import idleheron.formats.usd.layer.ListEdit.Items;
 import idleheron.formats.usd.layer.ListEdit.Operation;
+import java.lang.foreign.MemorySegment;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -27,6 +29,7 @@ final class TextReader {
     private final TextCursor in;
     private final TextValues values;
     private final TextMetadata metadata;
+    private @Nullable TextRescue rescue;
 
     private TextReader(String file, byte[] bytes) {
         in = new TextCursor(file, bytes);
@@ -41,6 +44,32 @@ final class TextReader {
 
     static Layer read(String file, byte[] bytes) throws FormatException {
         return new TextReader(file, bytes).layer(file);
+    }
+
+    /**
+     * What is whole of a damaged layer.
+     *
+     * @param bare whether a prim of which anything is lost keeps none of its properties
+     */
+    static Layer rescue(String file, byte[] bytes, Salvage salvage, boolean bare) {
+        salvage.noise(MemorySegment.ofArray(bytes));
+        TextReader r = new TextReader(file, bytes);
+        TextRescue rescue = new TextRescue(r, r.in, salvage, bare);
+        r.rescue = rescue;
+        Spec root = new Spec(Spec.Type.ROOT, "");
+        r.in.line();
+        int from = r.in.at();
+        try {
+            r.metadata.read(root);
+            r.in.separated();
+            if (!rescue.isSound(from, r.in.at())) {
+                rescue.metadata(from);
+            }
+        } catch (FormatException | RuntimeException e) {
+            rescue.metadata(from);
+        }
+        rescue.top(root);
+        return new Layer(file, root);
     }
 
     private Layer layer(String file) throws FormatException {
@@ -83,14 +112,16 @@ final class TextReader {
     }
 
     private Spec prim(String parent, int depth) throws FormatException {
+        in.skip();
+        int start = in.at();
         Specifier how = specifier();
         if (how == null) {
             throw in.wrong("def, over or class");
         }
-        return prim(parent, how, depth);
+        return prim(parent, how, depth, start);
     }
 
-    private Spec prim(String parent, Specifier how, int depth) throws FormatException {
+    private Spec prim(String parent, Specifier how, int depth, int start) throws FormatException {
         if (depth > DEEPEST) {
             throw in.wrong("prims no deeper than " + DEEPEST);
         }
@@ -101,7 +132,7 @@ final class TextReader {
         }
         Spec out = Spec.prim(name, how, type);
         metadata.read(out);
-        body(out, SpecPath.child(parent, name), depth);
+        body(out, SpecPath.child(parent, name), depth, start);
         return out;
     }
 
@@ -114,9 +145,16 @@ final class TextReader {
         return out.toString();
     }
 
-    private void body(Spec on, String path, int depth) throws FormatException {
+    private void body(Spec on, String path, int depth, int start) throws FormatException {
         in.expect('{');
         in.separated();
+        if (rescue != null) {
+            if (!rescue.isSound(start, in.at())) {
+                rescue.lost(on, path, start, in.at(), "its head is damaged");
+            }
+            rescue.body(on, path, depth, in.column(start));
+            return;
+        }
         while (!in.take('}')) {
             statement(on, path, depth);
             if (!in.separated()) {
@@ -125,11 +163,12 @@ final class TextReader {
         }
     }
 
-    private void statement(Spec on, String path, int depth) throws FormatException {
+    /** One property, prim or set of variants. */
+    void statement(Spec on, String path, int depth) throws FormatException {
         int from = in.at();
         Specifier how = specifier();
         if (how != null && (in.atQuote() || in.atWord())) {
-            on.add(prim(path, how, depth + 1));
+            on.add(prim(path, how, depth + 1, from));
             return;
         }
         in.to(from);
@@ -161,11 +200,13 @@ final class TextReader {
         Spec out = on.variantSets().computeIfAbsent(set, s -> new Spec(Spec.Type.VARIANT_SET, s));
         in.separated();
         while (!in.take('}')) {
+            in.skip();
+            int start = in.at();
             String name = in.quoted();
             Spec variant = new Spec(Spec.Type.VARIANT, name);
             variant.with(Field.SPECIFIER, Specifier.OVER.value());
             metadata.read(variant);
-            body(variant, SpecPath.variant(path, set, name), depth + 1);
+            body(variant, SpecPath.variant(path, set, name), depth + 1, start);
             out.add(variant);
             in.separated();
         }

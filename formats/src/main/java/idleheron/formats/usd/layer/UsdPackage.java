@@ -1,11 +1,14 @@
 package idleheron.formats.usd.layer;
 
+import idleheron.core.scene.Lost;
 import idleheron.formats.ByteCursor;
 import idleheron.formats.FormatException;
+import idleheron.formats.Salvage;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
+import java.lang.foreign.ValueLayout;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
@@ -88,6 +91,54 @@ public final class UsdPackage {
             throw FormatException.in(file, "a package with a layer", "an empty one");
         }
         return out;
+    }
+
+    /**
+     * The files of a damaged package by the heads that stand before each of them.
+     *
+     * @throws FormatException when there is none
+     */
+    public static UsdPackage rescue(String file, MemorySegment bytes, Salvage salvage) throws FormatException {
+        UsdPackage out = new UsdPackage();
+        ByteCursor in = new ByteCursor(file, bytes, 0);
+        for (long p = 0; p <= bytes.byteSize() - 30; p++) {
+            if (bytes.get(ByteCursor.INT, p) == LOCAL) {
+                p = Math.max(p, out.found(in, p, salvage) - 1);
+            }
+        }
+        if (out.entries.isEmpty()) {
+            throw FormatException.in(file, "a file in the package", "none");
+        }
+        return out;
+    }
+
+    /** The end of the file whose head is at a byte, or 0 where there is none. */
+    private long found(ByteCursor in, long at, Salvage salvage) {
+        in.to(at + 14);
+        int crc = in.i32();
+        in.to(at + 22);
+        long size = in.u32();
+        int name = in.i16() & 0xffff;
+        long data = at + 30 + name + (in.i16() & 0xffff);
+        if (name == 0 || data > in.size()) {
+            return 0;
+        }
+        in.to(at + 30);
+        String text = new String(in.take(name), StandardCharsets.UTF_8);
+        long end = Math.min(in.size(), data + size);
+        MemorySegment content = in.bytes().asSlice(data, end - data);
+        CRC32 sum = new CRC32();
+        sum.update(content.asByteBuffer());
+        if (end < data + size || (int) sum.getValue() != crc) {
+            salvage.lost(Lost.What.PART, text, Salvage.bytes(data, end), "it is cut off or its sum is another");
+            if (end == data + size
+                    && CrateTables.matches(
+                            content.asSlice(0, Math.min(8, content.byteSize())).toArray(ValueLayout.JAVA_BYTE))) {
+                PrimLosses.everything(salvage, text + " has another sum than its package tells");
+            }
+        }
+        entries.putIfAbsent(text, new Entry(text, data, content));
+        return end;
     }
 
     private long entry(String file, ByteCursor in, long at) throws FormatException {

@@ -1,0 +1,143 @@
+package idleheron.formats.openvdb;
+
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Lost;
+import idleheron.core.volume.GridMetadata;
+import idleheron.formats.ByteCursor;
+import idleheron.formats.FormatException;
+import idleheron.formats.Salvage;
+import java.lang.foreign.MemorySegment;
+import java.lang.foreign.ValueLayout;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Finds the grids of a damaged file by the names of their types, {@code Tree_…}, and keeps those of which every byte can be
+ * read. Numbers carry no sums unless they are zipped: a grid right before damage that begins no sound grid may have its last
+ * values damaged too and is not kept.
+ */
+final class VdbRescue {
+    private static final byte[] TREE = "Tree_".getBytes(StandardCharsets.US_ASCII);
+    private static final int LONGEST_NAME = 255;
+    private static final int LONGEST_TYPE = 80;
+
+    private final VdbFile head;
+    private final MemorySegment bytes;
+    private final Salvage salvage;
+    private final long size;
+    private final Set<Long> starts = new HashSet<>();
+
+    private VdbRescue(VdbFile head, MemorySegment bytes, Salvage salvage) {
+        this.head = head;
+        this.bytes = bytes;
+        this.salvage = salvage;
+        this.size = bytes.byteSize();
+    }
+
+    /** A grid, and where what tells of it begins. */
+    private record Found(long from, VdbFile.Entry entry) {}
+
+    /** @throws FormatException when no grid is whole */
+    static VdbReader open(String name, MemorySegment bytes, Salvage salvage) throws FormatException {
+        VdbFile head;
+        try {
+            head = VdbReader.head(name, bytes);
+        } catch (FormatException | RuntimeException e) {
+            head = new VdbFile(name, bytes.byteSize(), 224, 0, 0, true, false, "", GridMetadata.EMPTY, List.of());
+            salvage.lost(Lost.What.STAGE, "", Salvage.bytes(0, 64), "the head of the file is damaged");
+        }
+        if (!head.hasOffsets()) {
+            throw FormatException.in(name, "grids with offsets, to rescue them one by one", "a file without offsets");
+        }
+        VdbFile whole = new VdbRescue(head, bytes, salvage).whole();
+        return new VdbReader(whole, bytes);
+    }
+
+    private VdbFile whole() throws FormatException {
+        List<Found> found = scan();
+        List<VdbFile.Entry> kept = new ArrayList<>();
+        Set<String> names = new HashSet<>();
+        for (Found f : found) {
+            VdbFile.Entry e = f.entry;
+            boolean zipped = (e.compression() & VdbFile.ZIP) != 0;
+            boolean firm = e.endAt() == size || starts.contains(e.endAt()) || zipped;
+            String why = !firm ? "what comes after it is damaged, and its end may be too" : fault(found, e);
+            if (why.isEmpty() && names.add(e.uniqueName())) {
+                kept.add(e);
+            } else {
+                salvage.lost(Lost.What.PART, "grid " + e.label(), Salvage.bytes(f.from, e.endAt()), why);
+            }
+        }
+        if (kept.isEmpty()) {
+            throw FormatException.in(head.name(), "a whole grid", "none");
+        }
+        return head.with(kept);
+    }
+
+    /** Why a grid cannot be read, or "". */
+    private String fault(List<Found> all, VdbFile.Entry e) {
+        VdbReader r = new VdbReader(head.with(all.stream().map(Found::entry).toList()), bytes);
+        try {
+            if (e.isPoints()) {
+                r.points(e);
+            } else if (r.holder(e).isReadable()) {
+                r.grid(e, Progress.NONE);
+            } else {
+                return "values of type " + e.typeName() + " are not read";
+            }
+            return "";
+        } catch (FormatException | RuntimeException x) {
+            return String.valueOf(x.getMessage());
+        }
+    }
+
+    private List<Found> scan() {
+        List<Found> out = new ArrayList<>();
+        for (long p = 8; p < size - TREE.length; p++) {
+            if (isType(p)) {
+                Found f = grid(p);
+                if (f != null) {
+                    out.add(f);
+                    p = Math.max(p, f.entry.topologyAt() - 1);
+                }
+            }
+        }
+        return out;
+    }
+
+    private boolean isType(long p) {
+        for (int i = 0; i < TREE.length; i++) {
+            if (bytes.get(ValueLayout.JAVA_BYTE, p + i) != TREE[i]) {
+                return false;
+            }
+        }
+        int n = bytes.get(ByteCursor.INT, p - 4);
+        return n > TREE.length && n <= LONGEST_TYPE && p + n < size;
+    }
+
+    /** The grid whose type stands at a byte; its name, counted, ends right before. */
+    private @Nullable Found grid(long type) {
+        for (int n = 0; n <= LONGEST_NAME && type - 8 - n >= 0; n++) {
+            long from = type - 8 - n;
+            if (bytes.get(ByteCursor.INT, from) == n) {
+                starts.add(from);
+                try {
+                    ByteCursor in = new ByteCursor(head.name(), bytes, from);
+                    return new Found(from, VdbReader.entry(head, in));
+                } catch (FormatException | RuntimeException e) {
+                    salvage.lost(
+                            Lost.What.PART,
+                            "a grid",
+                            Salvage.bytes(from, size),
+                            "what tells of it is damaged or runs past the end of the file");
+                    return null;
+                }
+            }
+        }
+        return null;
+    }
+}

@@ -1,0 +1,109 @@
+package idleheron.formats.usd.layer;
+
+import idleheron.formats.FormatException;
+import idleheron.formats.Salvage;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Which values of a damaged crate cannot be relied on: those that cannot be read, and all that lie within {@link #BESIDE} bytes
+ * of them, for numbers carry no sum, and a block of noise is only felt where structure is.
+ */
+final class CrateRescue {
+    private static final long BESIDE = 4096;
+    private static final Pattern BYTE = Pattern.compile("byte (\\d+)");
+
+    private final CrateValues values;
+    private final Salvage salvage;
+    private final boolean bare;
+    private final long[] places;
+    private final List<Spec> stripped = new ArrayList<>();
+    private boolean lost;
+
+    CrateRescue(CrateTables tables, CrateValues values, Salvage salvage, boolean bare) {
+        this.values = values;
+        this.salvage = salvage;
+        this.bare = bare;
+        this.places = Arrays.stream(tables.fieldValues)
+                .filter(CrateRescue::isStored)
+                .map(r -> r & CrateValues.PAYLOAD)
+                .distinct()
+                .sorted()
+                .toArray();
+        for (long rep : tables.fieldValues) {
+            if (isStored(rep)) {
+                tried(rep);
+            }
+        }
+    }
+
+    private static boolean isStored(long rep) {
+        return (rep & CrateValues.INLINE) == 0 && (rep & CrateValues.PAYLOAD) != 0;
+    }
+
+    private void tried(long rep) {
+        try {
+            whole(values.read(rep));
+        } catch (FormatException | RuntimeException e) {
+            long at = rep & CrateValues.PAYLOAD;
+            salvage.doubt(at - BESIDE, after(at) + BESIDE);
+            Matcher m = BYTE.matcher(String.valueOf(e.getMessage()));
+            if (m.find()) {
+                long told = Long.parseLong(m.group(1));
+                salvage.doubt(told - BESIDE, told + BESIDE);
+            }
+        }
+    }
+
+    /** Unpacks what is only unpacked when it is asked for. */
+    private static void whole(Value v) {
+        if (v instanceof Numbers n) {
+            n.bytes();
+        } else if (v instanceof TimeSamples t) {
+            for (int i = 0; i < t.count(); i++) {
+                whole(t.value(i));
+            }
+        }
+    }
+
+    /** Where the next value begins. */
+    private long after(long at) {
+        int i = Arrays.binarySearch(places, at + 1);
+        int next = i >= 0 ? i : -i - 1;
+        return next < places.length ? places[next] : at + BESIDE;
+    }
+
+    /** Whether a value is left out of the spec whose field it is. */
+    boolean isLost(long rep) {
+        boolean out = isStored(rep) && salvage.doubts(rep & CrateValues.PAYLOAD, after(rep & CrateValues.PAYLOAD));
+        lost |= out;
+        return out;
+    }
+
+    /** To be called once a spec has its fields. */
+    void made(Spec s, Spec parent, String path) {
+        if (!lost) {
+            return;
+        }
+        lost = false;
+        Spec prim = s.type() == Spec.Type.PRIM ? s : parent;
+        int dot = path.indexOf('.', path.lastIndexOf('/') + 1);
+        PrimLosses.tell(
+                salvage,
+                dot < 0 ? path : path.substring(0, dot),
+                prim.text(Field.TYPE_NAME),
+                "",
+                (s.type() == Spec.Type.PRIM ? "a field" : s.name()) + " is damaged or beside damage");
+        if (bare) {
+            stripped.add(prim);
+        }
+    }
+
+    /** Takes the properties from what is not whole. */
+    void finish() {
+        stripped.forEach(s -> s.properties().clear());
+    }
+}
