@@ -18,9 +18,27 @@ public final class Salvage {
     /** More are not listed one by one. */
     private static final int MOST = 5000;
 
+    private final boolean bare;
+
+    public Salvage() {
+        this(false);
+    }
+
+    /**
+     * @param bare whether things of which anything is lost keep nothing, for what is left of them may not fit together
+     */
+    public Salvage(boolean bare) {
+        this.bare = bare;
+    }
+
+    public boolean isBare() {
+        return bare;
+    }
+
     private record Range(long from, long to) {}
 
     private final Set<Lost> lost = new LinkedHashSet<>();
+    private final Set<String> distrusted = new LinkedHashSet<>();
     private final List<Range> doubtful = new ArrayList<>();
 
     /** A thing, or with "" for a name all of a kind, is gone or in part. */
@@ -60,6 +78,16 @@ public final class Salvage {
             }
             p += bad ? 1 : 1 + more;
         }
+    }
+
+    /** A file of which something is damaged, nobody knows where. */
+    public void distrust(String name) {
+        distrusted.add(name);
+    }
+
+    /** Whether something is damaged of a file, or of one in a package: "props.usdz[bell.usdc]". */
+    public boolean distrusts(String name) {
+        return distrusted.stream().anyMatch(d -> name.equals(d) || name.endsWith("[" + d + "]"));
     }
 
     /** Whether any byte of a range is doubtful. */

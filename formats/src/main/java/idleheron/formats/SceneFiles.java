@@ -142,8 +142,11 @@ public final class SceneFiles {
     public static SceneFormat.ReadScene rescue(Path file, Progress progress) throws IOException {
         try {
             SceneFormat.ReadScene out = read(file, progress);
-            String hidden =
-                    VdbSequence.matches(file) ? "" : format(file, bytes(file)).hiddenDamage(out.scene());
+            if (VdbSequence.matches(file)) {
+                return out;
+            }
+            MemorySegment bytes = bytes(file);
+            String hidden = format(file, bytes).hiddenDamage(out.scene(), file, bytes);
             if (!hidden.isEmpty()) {
                 throw FormatException.in(String.valueOf(file.getFileName()), "data that are whole", hidden);
             }
@@ -152,23 +155,26 @@ public final class SceneFiles {
             if (VdbSequence.matches(file) || !Files.isRegularFile(file)) {
                 throw refused;
             }
-            try {
-                return salvaged(file, refused, progress);
-            } catch (FormatException e) {
-                refused.addSuppressed(e);
-                throw refused;
+            for (boolean bare : new boolean[] {false, true}) {
+                try {
+                    return salvaged(file, bare, refused, progress);
+                } catch (FormatException e) {
+                    refused.addSuppressed(e);
+                }
             }
+            throw refused;
         }
     }
 
-    private static SceneFormat.ReadScene salvaged(Path file, FormatException refused, Progress progress)
+    private static SceneFormat.ReadScene salvaged(
+            Path file, boolean bare, FormatException refused, Progress progress)
             throws IOException {
         String name = String.valueOf(file.getFileName());
         return steady(file, () -> {
             MemorySegment bytes = bytes(file);
             SceneFormat format = format(file, bytes);
             return Guarded.read(name, () -> {
-                Salvage salvage = new Salvage();
+                Salvage salvage = new Salvage(bare);
                 SceneFormat.ReadScene out = format.rescue(file, bytes, salvage, progress);
                 for (Cache c : out.scene().caches()) {
                     new CacheChecks(name, bytes).check(c, progress);

@@ -41,7 +41,7 @@ public interface SceneFormat {
      * Why something of a scene that was read without complaint cannot be had, for carriers whose bulk data are read only when
      * they are asked for; or "".
      */
-    default String hiddenDamage(Scene scene) {
+    default String hiddenDamage(Scene scene, Path file, MemorySegment bytes) {
         return "";
     }
 

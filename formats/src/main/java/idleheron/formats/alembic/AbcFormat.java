@@ -60,13 +60,16 @@ public final class AbcFormat implements SceneFormat {
     public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
         refuseOlder(file, name, bytes);
-        AbcArchive archive = AbcReader.read(name, bytes, progress);
+        return read(AbcReader.read(name, bytes, progress), bytes, progress);
+    }
+
+    private ReadScene read(AbcArchive archive, MemorySegment bytes, Progress progress) {
         Cache cache = AbcSceneReader.read(archive);
         List<String> notes = new ArrayList<>();
         if (!declared(archive.meta())) {
             notes.add("a cache declares neither up axis nor unit; Y up and metres are taken");
         }
-        Scene scene = Scene.bare(name, stage(archive, cache)).withNotes(notes).withCaches(List.of(cache));
+        Scene scene = Scene.bare(archive.name(), stage(archive, cache)).withNotes(notes).withCaches(List.of(cache));
         progress.at(1, "read");
         return new ReadScene(scene, name(), OGAWA, bytes.byteSize());
     }
@@ -156,7 +159,21 @@ public final class AbcFormat implements SceneFormat {
 
     @Override
     public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
-        throw FormatException.in(String.valueOf(file.getFileName()), "something", "nothing");
+        String name = String.valueOf(file.getFileName());
+        refuseOlder(file, name, bytes);
+        return read(AbcReader.rescue(name, bytes, salvage, progress), bytes, progress);
+    }
+
+    /** Samples carry keys, which nobody looks at while all goes well. */
+    @Override
+    public String hiddenDamage(Scene scene, Path file, MemorySegment bytes) {
+        Salvage found = new Salvage();
+        try {
+            AbcReader.rescue(String.valueOf(file.getFileName()), bytes, found, Progress.NONE);
+        } catch (FormatException e) {
+            return String.valueOf(e.getMessage());
+        }
+        return found.lost().isEmpty() ? "" : found.lost().getFirst().text();
     }
 
     @Override

@@ -7,10 +7,12 @@ import idleheron.core.cache.TimeSampling;
 import idleheron.core.job.Progress;
 import idleheron.formats.ByteCursor;
 import idleheron.formats.FormatException;
+import idleheron.formats.Salvage;
 import java.lang.foreign.MemorySegment;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads the structure of an archive; samples stay in the file.
@@ -33,6 +35,7 @@ final class AbcReader {
     private final List<Long> most = new ArrayList<>();
     private final List<Meta> table = new ArrayList<>();
     private int objects;
+    private @Nullable AbcRescue rescue;
 
     private AbcReader(Ogawa file, Progress progress) {
         this.file = file;
@@ -45,6 +48,18 @@ final class AbcReader {
      */
     static AbcArchive read(String name, MemorySegment bytes, Progress progress) throws FormatException {
         return new AbcReader(Ogawa.open(name, bytes), progress).archive(name);
+    }
+
+    /**
+     * A damaged archive whose root is whole, without the objects and samples that are not.
+     *
+     * @throws FormatException when the root is not whole, without which nothing has a name
+     */
+    static AbcArchive rescue(String name, MemorySegment bytes, Salvage salvage, Progress progress)
+            throws FormatException {
+        AbcReader r = new AbcReader(Ogawa.open(name, bytes), progress);
+        r.rescue = new AbcRescue(salvage);
+        return r.archive(name);
     }
 
     private AbcArchive archive(String name) throws FormatException {
@@ -138,7 +153,7 @@ final class AbcReader {
         if (refs.length == 0) {
             return new AbcObject(name, meta, new Property.Group("", Meta.NONE, List.of()), List.of());
         }
-        Property.Group properties = compound("", Meta.NONE, refs[0], path, depth);
+        Property.Group properties = properties(refs[0], path, depth);
         int children = refs.length - 2;
         if (children < 0) {
             if (refs.length == 1) {
@@ -150,9 +165,30 @@ final class AbcReader {
         headers(refs[refs.length - 1], Math.max(0, children), path, names, metas);
         List<AbcObject> out = new ArrayList<>();
         for (int i = 0; i < children; i++) {
-            out.add(object(names.get(i), metas.get(i), refs[i + 1], path + "/" + names.get(i), depth + 1));
+            String own = path + "/" + names.get(i);
+            try {
+                out.add(object(names.get(i), metas.get(i), refs[i + 1], own, depth + 1));
+            } catch (FormatException | RuntimeException e) {
+                if (rescue == null) {
+                    throw e;
+                }
+                rescue.lost(own, e);
+            }
         }
         return new AbcObject(name, meta, properties, out);
+    }
+
+    /** The properties of an object; of a damaged one in an archive that is rescued, none. */
+    private Property.Group properties(long reference, String path, int depth) throws FormatException {
+        if (rescue == null) {
+            return compound("", Meta.NONE, reference, path, depth);
+        }
+        try {
+            return rescue.sound(path, compound("", Meta.NONE, reference, path, depth));
+        } catch (FormatException | RuntimeException e) {
+            rescue.lost(path, e);
+            return new Property.Group("", Meta.NONE, List.of());
+        }
     }
 
     private void headers(long reference, int children, String path, List<String> names, List<Meta> metas)
@@ -197,7 +233,9 @@ final class AbcReader {
         int count = (int) h.count();
         int slots = count == 0 ? 0 : h.last() == 0 ? 1 : (int) (h.last() - h.first() + 2);
         long[] refs = file.group(reference, "samples of " + own);
-        StoredSamples stored = StoredSamples.of(file, h, slots, refs, Ogawa.position(reference), own);
+        StoredSamples stored = rescue == null
+                ? StoredSamples.of(file, h, slots, refs, Ogawa.position(reference), own)
+                : StoredSamples.rescue(file, h, slots, refs, Ogawa.position(reference), own);
         Samples s = new Samples(
                 h.type(),
                 h.extent(),
@@ -207,6 +245,9 @@ final class AbcReader {
                 (int) h.last(),
                 samplings.get(h.sampling()),
                 stored);
+        if (rescue != null) {
+            rescue.read(s, stored);
+        }
         return new Property.Values(h.name(), h.meta(), s);
     }
 }

@@ -6,6 +6,8 @@ import idleheron.formats.ByteCursor;
 import idleheron.formats.FormatException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
+import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The payloads of one property, where they lie in the file. All is held against the file when it is opened, so that nothing
@@ -24,10 +26,13 @@ final class StoredSamples implements Samples.Source {
     private static final MemorySegment NOTHING = MemorySegment.ofArray(new byte[0]);
     private final MemorySegment[] payloads;
     private final long[][] shapes;
+    private final Murmur3.@Nullable Key[] keys;
+    private final BitSet lost = new BitSet();
 
     private StoredSamples(int slots) {
         payloads = new MemorySegment[slots];
         shapes = new long[slots][];
+        keys = new Murmur3.Key[slots];
     }
 
     /**
@@ -44,18 +49,57 @@ final class StoredSamples implements Samples.Source {
         }
         StoredSamples out = new StoredSamples(slots);
         for (int s = 0; s < slots; s++) {
-            long ref = references[s * each];
-            MemorySegment raw = file.data(ref, "a sample of " + path);
-            if (raw.byteSize() != 0 && raw.byteSize() < KEY) {
-                throw file.wrong(
-                        Ogawa.position(ref), "a key of " + KEY + " bytes before " + path, raw.byteSize() + " bytes");
-            }
-            MemorySegment payload = raw.byteSize() == 0 ? NOTHING : raw.asSlice(KEY);
-            out.payloads[s] = payload;
-            MemorySegment dims = scalar ? NOTHING : file.data(references[s * each + 1], "the dimensions of " + path);
-            out.shapes[s] = shape(file, h, scalar, payload, dims, Ogawa.position(ref), path);
+            out.slot(file, h, s, references, path);
         }
         return out;
+    }
+
+    /** As {@link #of}, where single samples may be damaged: those are told by {@link #isLost}. */
+    static StoredSamples rescue(Ogawa file, PropertyHeader h, int slots, long[] references, long at, String path)
+            throws FormatException {
+        StoredSamples out = of(file, h, 0, references, at, path).sized(slots);
+        if (references.length < (long) slots * (h.kind() == PropertyHeader.SCALAR ? 1 : 2)) {
+            throw file.wrong(at, "references to samples of " + path, references.length + "");
+        }
+        for (int s = 0; s < slots; s++) {
+            try {
+                out.slot(file, h, s, references, path);
+                MemorySegment payload = out.payloads[s];
+                if (out.keys[s] != null && !h.type().isText() && !Murmur3.of(payload).equals(out.keys[s])) {
+                    out.lost.set(s);
+                }
+            } catch (FormatException e) {
+                out.lost.set(s);
+                out.payloads[s] = NOTHING;
+                out.shapes[s] = new long[] {0};
+            }
+        }
+        return out;
+    }
+
+    private StoredSamples sized(int slots) {
+        return new StoredSamples(slots);
+    }
+
+    /** Whether a sample is not what its key says, or cannot be read. */
+    boolean isLost(int slot) {
+        return lost.get(slot);
+    }
+
+    private void slot(Ogawa file, PropertyHeader h, int s, long[] references, String path) throws FormatException {
+        boolean scalar = h.kind() == PropertyHeader.SCALAR;
+        int each = scalar ? 1 : 2;
+        long ref = references[s * each];
+        MemorySegment raw = file.data(ref, "a sample of " + path);
+        if (raw.byteSize() != 0 && raw.byteSize() < KEY) {
+            throw file.wrong(
+                    Ogawa.position(ref), "a key of " + KEY + " bytes before " + path, raw.byteSize() + " bytes");
+        }
+        MemorySegment payload = raw.byteSize() == 0 ? NOTHING : raw.asSlice(KEY);
+        payloads[s] = payload;
+        keys[s] = raw.byteSize() == 0 ? null : new Murmur3.Key(raw.get(ByteCursor.LONG, 0), raw.get(ByteCursor.LONG, 8));
+        MemorySegment dims = scalar ? NOTHING : file.data(references[s * each + 1], "the dimensions of " + path);
+        shapes[s] = shape(file, h, scalar, payload, dims, Ogawa.position(ref), path);
     }
 
     private static long[] shape(

@@ -82,7 +82,7 @@ public final class VdbFormat implements SceneFormat {
     }
 
     @Override
-    public String hiddenDamage(Scene scene) {
+    public String hiddenDamage(Scene scene, Path file, MemorySegment bytes) {
         for (Volume v : scene.volumes()) {
             for (Volume.Frame f : v.sound()) {
                 for (GridHeader h : f.headers()) {

@@ -10,6 +10,7 @@ import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedStage;
 import idleheron.formats.usd.layer.Layer;
 import idleheron.formats.usd.layer.Layers;
+import idleheron.formats.usd.layer.UsdPackage;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
@@ -79,11 +80,15 @@ public final class UsdFormat implements SceneFormat {
 
     @Override
     public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
-        try {
-            return read(file, bytes, new Assets(salvage, false), progress);
-        } catch (FormatException | RuntimeException e) {
-            return read(file, bytes, new Assets(salvage, true), progress); // what is in part does not fit together
-        }
+        return read(file, bytes, new Assets(salvage), progress);
+    }
+
+    /** A package carries sums, which nobody looks at while all goes well. */
+    @Override
+    public String hiddenDamage(Scene scene, Path file, MemorySegment bytes) {
+        return Layers.form(bytes) == Layers.Form.PACKAGE
+                ? UsdPackage.otherSum(String.valueOf(file.getFileName()), bytes)
+                : "";
     }
 
     @Override

@@ -29,23 +29,20 @@ public final class Assets {
     private final java.util.Set<String> told = new java.util.HashSet<>();
     private final List<String> notes = new ArrayList<>();
     private final @Nullable Salvage salvage;
-    private final boolean bare;
 
     public Assets() {
-        this(null, false);
+        this(null);
     }
 
     /**
      * @param salvage what takes the losses of damaged layers, which are rescued then; null where damaged ones are refused
-     * @param bare whether a prim of which anything is lost keeps none of its properties
      */
-    public Assets(@Nullable Salvage salvage, boolean bare) {
+    public Assets(@Nullable Salvage salvage) {
         this.salvage = salvage;
-        this.bare = bare;
     }
 
     private Layer read(String name, MemorySegment bytes) throws FormatException {
-        return salvage == null ? Layers.read(name, bytes, notes) : Layers.rescue(name, bytes, notes, salvage, bare);
+        return salvage == null ? Layers.read(name, bytes, notes) : Layers.rescue(name, bytes, notes, salvage);
     }
 
     private UsdPackage open(String name, MemorySegment bytes) throws FormatException {

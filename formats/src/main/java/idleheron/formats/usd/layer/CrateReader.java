@@ -40,13 +40,12 @@ final class CrateReader {
     /**
      * A damaged crate whose tables are whole, without the values that are not.
      *
-     * @param bare whether a prim of which anything is lost keeps none of its properties
      * @throws FormatException when its tables are not whole, without which nothing has a name
      */
-    static Layer rescue(String file, MemorySegment bytes, List<String> notes, Salvage salvage, boolean bare)
+    static Layer rescue(String file, MemorySegment bytes, List<String> notes, Salvage salvage)
             throws FormatException {
         CrateReader r = new CrateReader(file, bytes);
-        r.rescue = new CrateRescue(r.tables, r.values, salvage, bare);
+        r.rescue = new CrateRescue(r.tables, r.values, salvage);
         return r.layer();
     }
 

@@ -2,9 +2,9 @@ package idleheron.formats.usd.layer;
 
 import idleheron.formats.FormatException;
 import idleheron.formats.Salvage;
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.List;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -18,15 +18,16 @@ final class CrateRescue {
 
     private final CrateValues values;
     private final Salvage salvage;
-    private final boolean bare;
     private final long[] places;
-    private final List<Spec> stripped = new ArrayList<>();
+    private final Map<Spec, Harm> harmed = new LinkedHashMap<>();
     private boolean lost;
 
-    CrateRescue(CrateTables tables, CrateValues values, Salvage salvage, boolean bare) {
+    /** What of a prim was lost first. */
+    private record Harm(String path, String what) {}
+
+    CrateRescue(CrateTables tables, CrateValues values, Salvage salvage) {
         this.values = values;
         this.salvage = salvage;
-        this.bare = bare;
         this.places = Arrays.stream(tables.fieldValues)
                 .filter(CrateRescue::isStored)
                 .map(r -> r & CrateValues.PAYLOAD)
@@ -83,27 +84,30 @@ final class CrateRescue {
         return out;
     }
 
-    /** To be called once a spec has its fields. */
+    /** To be called once a spec has its fields; a property that lacks one goes. */
     void made(Spec s, Spec parent, String path) {
         if (!lost) {
             return;
         }
         lost = false;
-        Spec prim = s.type() == Spec.Type.PRIM ? s : parent;
-        int dot = path.indexOf('.', path.lastIndexOf('/') + 1);
-        PrimLosses.tell(
-                salvage,
-                dot < 0 ? path : path.substring(0, dot),
-                prim.text(Field.TYPE_NAME),
-                "",
-                (s.type() == Spec.Type.PRIM ? "a field" : s.name()) + " is damaged or beside damage");
-        if (bare) {
-            stripped.add(prim);
+        boolean prim = s.type() == Spec.Type.PRIM || s.type() == Spec.Type.ROOT;
+        if (!prim) {
+            parent.properties().remove(s.name());
         }
+        int dot = path.indexOf('.', path.lastIndexOf('/') + 1);
+        harmed.merge(
+                prim ? s : parent,
+                new Harm(dot < 0 ? path : path.substring(0, dot), prim ? "a field" : s.name()),
+                (x, y) -> x);
     }
 
-    /** Takes the properties from what is not whole. */
+    /** Tells what is lost, once the layer is whole but for that. */
     void finish() {
-        stripped.forEach(s -> s.properties().clear());
+        harmed.forEach((s, h) -> {
+            if (salvage.isBare()) {
+                s.properties().clear();
+            }
+            PrimLosses.tell(salvage, h.path, s, "", h.what + " is damaged or beside damage");
+        });
     }
 }

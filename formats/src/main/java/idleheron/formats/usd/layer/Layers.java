@@ -70,21 +70,28 @@ public final class Layers {
     /**
      * As {@link #read}, or where that is refused what is whole of a damaged layer.
      *
-     * @param bare whether a prim of which anything is lost keeps none of its properties
      * @throws FormatException when nothing can be read
      */
-    public static Layer rescue(String file, MemorySegment bytes, List<String> notes, Salvage salvage, boolean bare)
+    public static Layer rescue(String file, MemorySegment bytes, List<String> notes, Salvage salvage)
             throws FormatException {
         try {
-            return read(file, bytes, notes);
+            Layer out = read(file, bytes, notes);
+            if (!salvage.distrusts(file) || form(bytes) == Form.TEXT) {
+                return out;
+            }
+            Layer rescued = CrateReader.rescue(file, bytes, notes, salvage);
+            if (!salvage.doubts(0, Long.MAX_VALUE)) {
+                PrimLosses.everything(salvage, "the sum of " + file + " is another, and nobody knows where");
+            }
+            return rescued;
         } catch (FormatException | RuntimeException refused) {
             boolean crate = form(bytes) == Form.CRATE;
             boolean text =
                     form(bytes) == Form.TEXT || !crate && bytes.byteSize() < LARGEST_TEXT && looksLikeText(bytes);
             if (text) {
-                return TextReader.rescue(file, bytes.toArray(ValueLayout.JAVA_BYTE), salvage, bare);
+                return TextReader.rescue(file, bytes.toArray(ValueLayout.JAVA_BYTE), salvage);
             }
-            return CrateReader.rescue(file, bytes, notes, salvage, bare);
+            return CrateReader.rescue(file, bytes, notes, salvage);
         }
     }
 

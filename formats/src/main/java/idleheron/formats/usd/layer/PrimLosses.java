@@ -2,6 +2,7 @@ package idleheron.formats.usd.layer;
 
 import idleheron.core.scene.Lost.What;
 import idleheron.formats.Salvage;
+import java.util.List;
 
 /**
  * What is told where something of a prim is lost. What is bound, shaped, coloured or moved hangs together over many prims, so
@@ -12,20 +13,50 @@ final class PrimLosses {
 
     /**
      * @param path "/rig/body" or "/rig/body{look=wet}"
-     * @param type "Mesh", or "" where it is not known
+     * @param spec with what is left of it
      */
-    static void tell(Salvage salvage, String path, String type, String place, String why) {
-        String prim = path.replaceAll("\\{[^}]*\\}", "");
+    static void tell(Salvage salvage, String path, Spec spec, String place, String why) {
+        String type = spec.text(Field.TYPE_NAME);
+        String prim = plain(path);
         String name = prim.substring(prim.lastIndexOf('/') + 1);
         boolean skeleton = type.isEmpty() || type.startsWith("Skel");
         salvage.lost(What.NODE, skeleton ? "" : name, place, why);
-        salvage.lost(What.MESH, name, place, why);
+        salvage.lost(showsSurface(spec) ? What.LAYERS : What.MESH, name, place, why);
+        object(salvage, prim, place, why);
+        around(salvage, name);
+    }
+
+    /** A prim that may have stood elsewhere. */
+    static void place(Salvage salvage, String path) {
+        String prim = plain(path);
+        String why = "what it hangs under may be lost in the damage before it";
+        salvage.lost(What.NODE, prim.substring(prim.lastIndexOf('/') + 1), "", why);
+        object(salvage, prim, "", why);
+    }
+
+    /** Without the variants in it. */
+    private static String plain(String path) {
+        return path.replaceAll("\\{[^}]*\\}(?=[^/{])", "/").replaceAll("\\{[^}]*\\}", "");
+    }
+
+    /** By its path, and by the one without the prim that wraps all. */
+    private static void object(Salvage salvage, String prim, String place, String why) {
         salvage.lost(What.OBJECT, prim, place, why);
         int second = prim.indexOf('/', 1);
         if (second > 0) {
             salvage.lost(What.OBJECT, prim.substring(second), place, why);
         }
-        around(salvage, name);
+    }
+
+    /** Whether what is left of a mesh is its surface. */
+    private static boolean showsSurface(Spec spec) {
+        for (String name : List.of("points", "faceVertexCounts", "faceVertexIndices")) {
+            Spec p = spec.properties().get(name);
+            if (p == null || p.get(Field.DEFAULT) == null && p.get(Field.TIME_SAMPLES) == null) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** A part of a layer whose prims are not even known by name. */

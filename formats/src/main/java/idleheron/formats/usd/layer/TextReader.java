@@ -46,15 +46,11 @@ final class TextReader {
         return new TextReader(file, bytes).layer(file);
     }
 
-    /**
-     * What is whole of a damaged layer.
-     *
-     * @param bare whether a prim of which anything is lost keeps none of its properties
-     */
-    static Layer rescue(String file, byte[] bytes, Salvage salvage, boolean bare) {
+    /** What is whole of a damaged layer. */
+    static Layer rescue(String file, byte[] bytes, Salvage salvage) {
         salvage.noise(MemorySegment.ofArray(bytes));
         TextReader r = new TextReader(file, bytes);
-        TextRescue rescue = new TextRescue(r, r.in, salvage, bare);
+        TextRescue rescue = new TextRescue(r, r.in, salvage);
         r.rescue = rescue;
         Spec root = new Spec(Spec.Type.ROOT, "");
         r.in.line();

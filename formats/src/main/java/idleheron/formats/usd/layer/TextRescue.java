@@ -3,6 +3,8 @@ package idleheron.formats.usd.layer;
 import idleheron.core.scene.Lost;
 import idleheron.formats.FormatException;
 import idleheron.formats.Salvage;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -15,24 +17,24 @@ final class TextRescue {
     private static final Pattern PROPERTY = Pattern.compile(
             "(?:(?:custom|uniform|varying|prepend|append|delete|add|reorder)\\s+)*[A-Za-z]\\w*(?:\\[\\])?\\s+[A-Za-z][\\w:.]*\\s*(?:=.*|\\(.*)?");
 
+    /** The end of a prim and the head of another take at least so many bytes. */
+    private static final int LEAST_HIDDEN = 16;
+
     private final TextReader reader;
     private final TextCursor in;
     private final Salvage salvage;
-    private final boolean bare;
+    private final List<Spec> stripped = new ArrayList<>();
 
-    /**
-     * @param bare whether a prim of which anything is lost keeps none of its properties
-     */
-    TextRescue(TextReader reader, TextCursor in, Salvage salvage, boolean bare) {
+    TextRescue(TextReader reader, TextCursor in, Salvage salvage) {
         this.reader = reader;
         this.in = in;
         this.salvage = salvage;
-        this.bare = bare;
     }
 
     /** The prims of a layer, from where its metadata end or break. */
     void top(Spec root) {
         body(root, "/", -1, -1);
+        stripped.forEach(s -> s.properties().clear());
     }
 
     /** Whether what stands in a range can be relied on. */
@@ -48,10 +50,10 @@ final class TextRescue {
 
     /** A prim of which something is lost. */
     void lost(Spec prim, String path, int from, int to, String why) {
-        PrimLosses.tell(salvage, path, prim.text(Field.TYPE_NAME), Salvage.bytes(from, to), why);
-        if (bare) {
-            prim.properties().clear();
+        if (salvage.isBare()) {
+            stripped.add(prim);
         }
+        PrimLosses.tell(salvage, path, prim, Salvage.bytes(from, to), why);
     }
 
     /**
@@ -62,9 +64,20 @@ final class TextRescue {
     void body(Spec on, String path, int depth, int column) {
         boolean top = on.type() == Spec.Type.ROOT;
         boolean broke = false;
+        boolean misplaced = false;
         int inner = -1;
         while (true) {
+            int blank = in.at();
             in.skip();
+            if (!isSound(blank, in.at()) && !broke) { // noise that reads like a comment
+                broke = true;
+                misplaced = true;
+                if (top) {
+                    PrimLosses.part(salvage, Salvage.bytes(blank, in.at()), "a part is damaged");
+                } else {
+                    lost(on, path, blank, in.at(), "something of it is damaged");
+                }
+            }
             if (in.ended()) {
                 if (!top) {
                     lost(on, path, in.at(), in.at(), "the file ends within it");
@@ -85,9 +98,18 @@ final class TextRescue {
             if (broke && prim && in.column(from) <= column) {
                 return;
             }
+            int known = on.properties().size();
+            int children = on.children().size();
             try {
                 reader.statement(on, path, depth);
+                if (prim && misplaced && on.children().size() > children) {
+                    Spec child = List.copyOf(on.children().values()).getLast();
+                    PrimLosses.place(salvage, SpecPath.child(path, child.name()));
+                }
                 if (!prim && !isSound(from, in.at())) {
+                    if (on.properties().size() > known) {
+                        on.properties().keySet().removeAll(List.of(List.copyOf(on.properties().keySet()).getLast()));
+                    }
                     lost(on, path, from, in.at(), "a value of it is damaged");
                 }
                 if (!in.separated()) {
@@ -108,6 +130,7 @@ final class TextRescue {
                 if (!next(to, column, inner)) {
                     return;
                 }
+                misplaced |= in.at() - from > LEAST_HIDDEN; // the end of this prim and the head of another may be lost
             }
         }
     }
