@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -42,14 +43,18 @@ final class CheckCommand implements Callable<Integer> {
     @Nullable
     String destination;
 
+    @Mixin
+    Reading reading = new Reading();
+
     @Option(names = "--json", description = "as JSON")
     boolean json;
 
     @Override
     public Integer call() throws IOException {
         var convention = Choices.convention(destination);
-        Together together = SceneFiles.together(files, Progress.NONE);
+        Together together = SceneFiles.together(files, reading.way(), Progress.NONE);
         Scene scene = together.scene();
+        Reading.mark(scene, spec.commandLine().getErr());
         List<Finding> findings = new ArrayList<>(Inspection.of(scene, convention));
         findings.addAll(Inspection.apart(together));
         findings.addAll(
@@ -58,7 +63,7 @@ final class CheckCommand implements Callable<Integer> {
                 scene,
                 java.util.Objects.requireNonNull(
                         files.getFirst().toAbsolutePath().getParent())));
-        for (java.nio.file.Path file : files) {
+        for (Path file : scene.isRescued() ? List.<Path>of() : files) {
             findings.addAll(UsdChecks.of(scene, file, convention));
         }
         findings.addAll(VolumeDepths.of(scene, Progress.NONE));

@@ -26,6 +26,7 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -59,6 +60,9 @@ final class CompareCommand implements Callable<Integer> {
 
     @Option(names = "--as", paramLabel = "stored|meant", description = "the numbers as they stand, or what they mean")
     String as = "meant";
+
+    @Mixin
+    Reading reading = new Reading();
 
     @Option(names = "--json", description = "as JSON")
     boolean json;
@@ -106,10 +110,12 @@ final class CompareCommand implements Callable<Integer> {
         return out;
     }
 
-    private static Scene all(Path first, List<Path> also) throws IOException {
+    private Scene all(Path first, List<Path> also) throws IOException {
         List<Path> files = new ArrayList<>(List.of(first));
         files.addAll(also);
-        return SceneFiles.together(files, Progress.NONE).scene();
+        Scene out = SceneFiles.together(files, reading.way(), Progress.NONE).scene();
+        Reading.mark(out, spec.commandLine().getErr());
+        return out;
     }
 
     /** The kinds of reports, by the endings of their names. */

@@ -25,6 +25,7 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -129,6 +130,9 @@ final class ConvertCommand implements Callable<Integer> {
     @Nullable
     String subtree;
 
+    @Mixin
+    Reading reading = new Reading();
+
     @Option(names = "--overwrite", description = "the target may be replaced")
     boolean overwrite;
 
@@ -150,7 +154,8 @@ final class ConvertCommand implements Callable<Integer> {
         if (flatten || subtree != null) {
             return flattened(stage, all);
         }
-        Scene read = SceneFiles.read(in, Progress.NONE).scene();
+        Scene read = reading.way().read(in, Progress.NONE).scene();
+        Reading.mark(read, spec.commandLine().getErr());
         if (format instanceof AbcFormat || !read.caches().isEmpty() && !stage) {
             return new CacheConvert(
                             in,

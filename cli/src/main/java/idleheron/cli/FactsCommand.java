@@ -19,7 +19,6 @@ import idleheron.core.scene.Skin;
 import idleheron.core.scene.Texture;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.Volume;
-import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.usd.StageView;
@@ -31,6 +30,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -49,6 +49,9 @@ final class FactsCommand implements Callable<Integer> {
     /** So many objects of a cache are listed for a person. */
     private static final int SHOWN = 40;
 
+    @Mixin
+    Reading reading = new Reading();
+
     @Option(names = "--json", description = "as JSON")
     boolean json;
 
@@ -57,7 +60,8 @@ final class FactsCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        SceneFormat.ReadScene in = SceneFiles.read(file, Progress.NONE);
+        SceneFormat.ReadScene in = reading.way().read(file, Progress.NONE);
+        Reading.mark(in.scene(), spec.commandLine().getErr());
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
             ObjectNode facts = FactsJson.of(
@@ -83,7 +87,9 @@ final class FactsCommand implements Callable<Integer> {
 
     /** Of a stage what it is made of, the top first. */
     private List<StageView.LayerLine> layers(SceneFormat.ReadScene in) throws IOException {
-        return in.format().equals("USD") ? StageView.of(file, Progress.NONE).layerLines() : List.of();
+        return in.format().equals("USD") && !in.scene().isRescued()
+                ? StageView.of(file, Progress.NONE).layerLines()
+                : List.of();
     }
 
     private static void print(SceneFormat.ReadScene in, PrintWriter out) {
@@ -142,6 +148,7 @@ final class FactsCommand implements Callable<Integer> {
             out.println("  picture      " + t.fileName() + ": "
                     + (inside != null ? "inside, " + inside.length + " bytes" : t.found() ? "found" : "missing"));
         }
+        s.lost().forEach(l -> out.println("  lost         " + l.text()));
         s.notes().forEach(n -> out.println("  note         " + n));
     }
 

@@ -6,7 +6,6 @@ import idleheron.core.scene.Clip;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.SampleTimes;
-import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.FileBytes;
 import idleheron.report.Json;
 import idleheron.report.SampleJson;
@@ -15,6 +14,7 @@ import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -46,6 +46,9 @@ final class SampleCommand implements Callable<Integer> {
     @Option(names = "--as", paramLabel = "stored|meant")
     String as = "meant";
 
+    @Mixin
+    Reading reading = new Reading();
+
     @Option(names = "--json", description = "as JSON, which is the only form")
     boolean json;
 
@@ -60,7 +63,8 @@ final class SampleCommand implements Callable<Integer> {
         if (!as.equals("meant") && !as.equals("stored")) {
             throw new UsageException("--as " + as + ", expected stored or meant");
         }
-        Scene scene = SceneFiles.read(file, Progress.NONE).scene();
+        Scene scene = reading.way().read(file, Progress.NONE).scene();
+        Reading.mark(scene, spec.commandLine().getErr());
         Clip c = Choices.clip(scene, clip);
         double[] times = seconds;
         if (frames != null) {

@@ -2,6 +2,8 @@ package idleheron.cli;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.cache.Role;
+import idleheron.core.cache.Samples;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Clip;
@@ -30,6 +32,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Cuts files at a random byte or puts one block of noise into them, rescues them, and holds all that is told to be whole against
@@ -58,7 +61,7 @@ final class RescueRun {
             all.filter(f -> Files.isRegularFile(f)
                             && SceneFiles.byName(f) != null
                             && (args.length < 4 || args[3].contains(String.valueOf(f.getName(f.getNameCount() - 2))))
-                            && f.toFile().length() > 256
+                            && f.toFile().length() > 16_000
                             && f.toFile().length() < 8_000_000)
                     .sorted()
                     .forEach(files::add);
@@ -85,7 +88,7 @@ final class RescueRun {
             long start = System.nanoTime();
             Outcome o = of(file, from);
             slowest = Math.max(slowest, (System.nanoTime() - start) / 1e9);
-            int[] row = table.computeIfAbsent(kind + (cut ? " cut" : " noise"), k -> new int[4]);
+            int[] row = table.computeIfAbsent(kind + (cut ? " cut" : " noise"), k -> new int[5]);
             row[o.kind]++;
             if (o.kind == Outcome.NOTHING && System.getProperty("nothing") != null) {
                 out.println(n + " " + from.getFileName() + (cut ? " cut: " : " noise: ") + Files.size(file) + " of "
@@ -97,27 +100,29 @@ final class RescueRun {
                 Files.delete(file);
             }
         }
-        int[] sum = new int[4];
+        int[] sum = new int[5];
         table.forEach((k, row) -> {
             out.printf(
                     Locale.ROOT,
-                    "%-12s read anyway %4d, true %4d, nothing %4d, false %4d%n",
+                    "%-12s read anyway %4d, whole %4d, true but in doubt %4d, nothing %4d, false %4d%n",
                     k,
                     row[0],
                     row[1],
+                    row[4],
                     row[2],
                     row[3]);
-            for (int i = 0; i < 4; i++) {
+            for (int i = 0; i < 5; i++) {
                 sum[i] += row[i];
             }
         });
-        int refused = sum[1] + sum[2] + sum[3];
+        int refused = sum[1] + sum[2] + sum[3] + sum[4];
         out.printf(
                 Locale.ROOT,
-                "%d files, %d read anyway; of %d refused %.1f %% gave something true, %d false; slowest %.2f s; %s%n",
+                "%d files, %d read anyway; of %d refused %.1f %% gave something true, %.1f %% told whole, %d false; slowest %.2f s; %s%n",
                 count,
                 sum[0],
                 refused,
+                100.0 * (sum[1] + sum[4]) / refused,
                 100.0 * sum[1] / refused,
                 sum[3],
                 slowest,
@@ -145,6 +150,7 @@ final class RescueRun {
         static final int TRUE = 1;
         static final int NOTHING = 2;
         static final int FALSE = 3;
+        static final int DOUBT = 4;
     }
 
     /** Rescues a file and holds it against the whole one. */
@@ -159,14 +165,17 @@ final class RescueRun {
             return new Outcome(Outcome.ANYWAY, "", 0);
         }
         List<String> wrong = new ArrayList<>();
-        int told = held(got, SceneFiles.read(whole, Progress.NONE).scene(), wrong);
+        Scene all = SceneFiles.read(whole, Progress.NONE).scene();
+        int told = held(got, all, wrong);
         if (!wrong.isEmpty()) {
             return new Outcome(Outcome.FALSE, String.join(", ", wrong.subList(0, Math.min(4, wrong.size()))), told);
         }
-        return new Outcome(
-                told == 0 ? Outcome.NOTHING : Outcome.TRUE,
-                told == 0 ? got.lost().toString() : "",
-                told);
+        if (told > 0) {
+            return new Outcome(Outcome.TRUE, "", told);
+        }
+        return isSomethingTrue(got, all)
+                ? new Outcome(Outcome.DOUBT, "", 0)
+                : new Outcome(Outcome.NOTHING, got.lost().toString(), 0);
     }
 
     /** How many things are told to be whole; those that are other than in the whole file are named. */
@@ -179,6 +188,52 @@ final class RescueRun {
             wrong.add("stage");
         }
         return told + volumes(got, whole, wrong) + objects(got, whole, wrong);
+    }
+
+    /** Whether a joint, the surface of a mesh or a sample of a cache is as it was, though nobody can tell. */
+    private static boolean isSomethingTrue(Scene got, Scene whole) {
+        Set<String> joints = new TreeSet<>();
+        whole.joints()
+                .forEach(j -> joints.add(
+                        whole.nodes().get(j).name() + whole.nodes().get(j).transform()));
+        boolean joint = got.joints().stream()
+                .anyMatch(j -> joints.contains(
+                        got.nodes().get(j).name() + got.nodes().get(j).transform()));
+        boolean mesh = got.meshes().stream()
+                .anyMatch(m -> m.pointCount() > 0
+                        && whole.meshes().stream()
+                                .anyMatch(w -> Arrays.equals(w.points(), m.points())
+                                        && Arrays.equals(w.corners(), m.corners())));
+        Map<String, Samples> moving = new HashMap<>();
+        whole.caches()
+                .forEach(c -> c.entries().forEach(e -> {
+                    for (Role r : Role.values()) {
+                        Samples s = e.node().get(r);
+                        if (s != null) {
+                            moving.put(e.path() + r, s);
+                        }
+                    }
+                }));
+        boolean sample = got.caches().stream()
+                .flatMap(c -> c.entries().stream())
+                .anyMatch(e -> Arrays.stream(Role.values())
+                        .anyMatch(r -> isPartOf(e.node().get(r), moving.get(e.path() + r))));
+        return joint || mesh || sample;
+    }
+
+    /** Whether all samples are among others, at the same times. */
+    private static boolean isPartOf(@Nullable Samples some, @Nullable Samples all) {
+        if (all == null || some == null || some.count() == 0) {
+            return false;
+        }
+        for (int i = 0; i < some.count(); i++) {
+            int j = all.times().nearest(some.times().time(i), all.count());
+            if (Math.abs(all.times().time(j) - some.times().time(i)) > 1e-9
+                    || some.bytes(i).mismatch(all.bytes(j)) >= 0) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private static String title(Scene s, int node) {
@@ -245,7 +300,7 @@ final class RescueRun {
             for (Curve k : t.curves()) {
                 b.append(k == null ? "-" : Arrays.hashCode(k.seconds()) + "/" + Arrays.hashCode(k.values()) + " ");
             }
-            out.merge(s.path(t.node()), b.toString(), String::concat);
+            out.merge(s.nodes().get(t.node()).name(), b.toString(), String::concat);
         }
         return out;
     }

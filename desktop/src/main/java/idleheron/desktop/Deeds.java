@@ -16,6 +16,7 @@ import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.formats.Delivery;
+import idleheron.formats.FormatException;
 import idleheron.formats.LinkChecks;
 import idleheron.formats.PictureChecks;
 import idleheron.formats.SceneFiles;
@@ -61,14 +62,35 @@ final class Deeds {
         return new Asset(r.scene(), file.toString(), r.format(), r.variant(), r.bytes());
     }
 
+    /**
+     * A file from disk.
+     *
+     * @param rescue whether of a damaged one what is whole
+     * @param again asks for it once more, to be rescued
+     */
+    private static Asset read(Path file, boolean rescue, Runnable again, Progress p) throws IOException {
+        try {
+            return asset(rescue ? SceneFiles.rescue(file, p) : SceneFiles.read(file, p), file);
+        } catch (FormatException e) {
+            if (rescue || e.place().isEmpty()) {
+                throw e;
+            }
+            throw new RefusedException(e, again);
+        }
+    }
+
     /** Puts a file on the bench, or the two files of a kept crossing. */
     void open(Path file) {
+        open(file, false);
+    }
+
+    private void open(Path file, boolean rescue) {
         if (file.toString().endsWith(CrossingFile.ENDING)) {
             openCrossing(file);
             return;
         }
         Path whole = VdbSequence.around(file);
-        jobs.run("open", p -> asset(SceneFiles.read(whole, p), whole), a -> {
+        jobs.run("open", p -> read(whole, rescue, () -> open(file, true), p), a -> {
             bench.transport().playing().set(false);
             bench.joint().set(-1);
             undo.change(Crossing.of(a, bench.crossing().get().destination()));
@@ -99,8 +121,12 @@ final class Deeds {
 
     /** Takes a file as what came back. */
     void openReturned(Path file) {
+        openReturned(file, false);
+    }
+
+    private void openReturned(Path file, boolean rescue) {
         Path whole = VdbSequence.around(file);
-        jobs.run("open returned", p -> asset(SceneFiles.read(whole, p), whole), a -> {
+        jobs.run("open returned", p -> read(whole, rescue, () -> openReturned(file, true), p), a -> {
             Crossing c = bench.crossing().get();
             Crossing base = c.sent() == null && c.original() != null ? c.withSent(c.original()) : c;
             undo.change(base.withReturned(a, ""));
@@ -253,6 +279,15 @@ final class Deeds {
         }
     }
 
+    /** A file of a kept crossing, which may have been a rescued one. */
+    private static Asset kept(Path file, Progress p) throws IOException {
+        try {
+            return asset(SceneFiles.read(file, p), file);
+        } catch (FormatException e) {
+            return asset(SceneFiles.rescue(file, p), file);
+        }
+    }
+
     /** Opens a kept crossing: what was sent and what came back. */
     private void openCrossing(Path file) {
         record Both(Asset sent, @Nullable Asset returned, CrossingFile kept) {}
@@ -263,9 +298,9 @@ final class Deeds {
                     Path folder = java.util.Objects.requireNonNull(
                             file.toAbsolutePath().getParent());
                     Path sent = folder.resolve(kept.sent().isEmpty() ? kept.original() : kept.sent());
-                    Asset out = asset(SceneFiles.read(sent, p.part(0, 0.5)), sent);
+                    Asset out = kept(sent, p.part(0, 0.5));
                     Path back = folder.resolve(kept.returned());
-                    Asset in = kept.returned().isEmpty() ? null : asset(SceneFiles.read(back, p.part(0.5, 1)), back);
+                    Asset in = kept.returned().isEmpty() ? null : kept(back, p.part(0.5, 1));
                     return new Both(out, in, kept);
                 },
                 b -> {
@@ -393,7 +428,9 @@ final class Deeds {
                 PictureChecks.of(a.scene(), Path.of(a.path()).toAbsolutePath().getParent(), c.destination()));
         Path folder = Path.of(a.path()).toAbsolutePath().getParent();
         out.addAll(folder == null ? List.of() : LinkChecks.of(a.scene(), folder));
-        out.addAll(UsdChecks.of(a.scene(), Path.of(a.path()), c.destination()));
+        if (!a.scene().isRescued()) {
+            out.addAll(UsdChecks.of(a.scene(), Path.of(a.path()), c.destination()));
+        }
         out.sort(Comparator.comparing(Finding::severity));
         return out;
     }

@@ -21,6 +21,7 @@ import javafx.animation.Timeline;
 import javafx.application.Application;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -402,21 +403,35 @@ public final class HeronApp extends Application {
     }
 
     private void failed(Throwable e) {
+        if (e instanceof RefusedException r) {
+            notice(
+                    "This file cannot be read. " + r.getMessage(),
+                    true,
+                    Ui.button(
+                            "Read what is whole",
+                            "Rescues what is left of the damaged file and lists what is lost",
+                            () -> {
+                                notices.getChildren().clear();
+                                r.rescue().run();
+                            },
+                            "strong-button"));
+            return;
+        }
         String what = e instanceof FormatException ? "This file cannot be read. " : "That did not work. ";
         notice(what + Failures.sentence(e, "work in the window"), true);
     }
 
-    private void notice(String text, boolean bad) {
+    private void notice(String text, boolean bad, Node... more) {
         HBox box = Ui.row(
                 12, Ui.mark(bad ? idleheron.core.Verdict.BROKEN : idleheron.core.Verdict.CLEAN, 14), Ui.wrapped(text));
+        box.getChildren().add(Ui.grow());
+        box.getChildren().addAll(more);
         box.getChildren()
-                .addAll(
-                        Ui.grow(),
-                        Ui.button(
-                                "Close",
-                                "Close this notice (Esc)",
-                                () -> notices.getChildren().remove(box),
-                                "quiet"));
+                .addAll(Ui.button(
+                        "Close",
+                        "Close this notice (Esc)",
+                        () -> notices.getChildren().remove(box),
+                        "quiet"));
         box.getStyleClass().addAll("card", "notice");
         notices.getChildren().setAll(List.of(box));
     }

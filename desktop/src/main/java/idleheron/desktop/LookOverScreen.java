@@ -202,7 +202,10 @@ final class LookOverScreen implements Screen {
                         java.util.Locale.ROOT, "%.2f m high · ", l.facts().height());
         VBox head = Ui.column(
                 3,
-                Ui.row(10, Ui.label(l.asset().name(), "title"), Ui.label(kind, "second")),
+                Ui.row(
+                        10,
+                        Ui.label(l.asset().name(), "title"),
+                        Ui.label(kind + (scene.isRescued() ? ", rescued in part" : ""), "second")),
                 Ui.label(
                         volumes
                                 ? VolumeTables.summary(scene)

@@ -76,7 +76,7 @@ final class SideBand extends HBox {
                 1,
                 Ui.label(asset.name(), "strong"),
                 Ui.label(
-                        word + " · "
+                        word + " · " + (s.isRescued() ? "rescued, in part · " : "")
                                 + (CacheTables.alone(s)
                                         ? CacheTables.summary(s)
                                         : s.volumes().isEmpty()

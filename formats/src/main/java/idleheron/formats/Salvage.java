@@ -13,7 +13,7 @@ import java.util.Set;
  */
 public final class Salvage {
     /** At its edges noise may look like text. */
-    private static final long BESIDE_NOISE = 64;
+    private static final long BESIDE_NOISE = 24;
 
     /** More are not listed one by one. */
     private static final int MOST = 5000;

@@ -166,8 +166,7 @@ public final class SceneFiles {
         }
     }
 
-    private static SceneFormat.ReadScene salvaged(
-            Path file, boolean bare, FormatException refused, Progress progress)
+    private static SceneFormat.ReadScene salvaged(Path file, boolean bare, FormatException refused, Progress progress)
             throws IOException {
         String name = String.valueOf(file.getFileName());
         return steady(file, () -> {

@@ -127,7 +127,7 @@ public final class Report {
     private static Map<String, Object> side(String title, Scene s) {
         return Map.of(
                 "title", title,
-                "name", s.name(),
+                "name", s.name() + (s.isRescued() ? " (damaged, rescued in part)" : ""),
                 "axes", s.stage().axes().describe(),
                 "unit", s.stage().unitLabel(),
                 "rate", s.stage().rate().label() + " /s",

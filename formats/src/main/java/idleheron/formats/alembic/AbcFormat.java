@@ -69,7 +69,9 @@ public final class AbcFormat implements SceneFormat {
         if (!declared(archive.meta())) {
             notes.add("a cache declares neither up axis nor unit; Y up and metres are taken");
         }
-        Scene scene = Scene.bare(archive.name(), stage(archive, cache)).withNotes(notes).withCaches(List.of(cache));
+        Scene scene = Scene.bare(archive.name(), stage(archive, cache))
+                .withNotes(notes)
+                .withCaches(List.of(cache));
         progress.at(1, "read");
         return new ReadScene(scene, name(), OGAWA, bytes.byteSize());
     }

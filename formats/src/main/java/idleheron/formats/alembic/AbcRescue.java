@@ -69,12 +69,14 @@ final class AbcRescue {
         if (gone.cardinality() == count || salvage.isBare()) {
             throw FormatException.in(path, "samples that are what their keys say", "damaged ones");
         }
-        String which = gone.stream().limit(NAMED).mapToObj(String::valueOf).toList().toString();
+        String which =
+                gone.stream().limit(NAMED).mapToObj(String::valueOf).toList().toString();
         salvage.lost(
                 Lost.What.OBJECT,
                 path,
                 "",
-                gone.cardinality() + " of " + count + " samples are damaged, the first " + which + "; the others stand");
+                gone.cardinality() + " of " + count + " samples are damaged, the first " + which
+                        + "; the others stand");
         return without(all, gone, count);
     }
 

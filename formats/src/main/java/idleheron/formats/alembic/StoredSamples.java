@@ -65,7 +65,9 @@ final class StoredSamples implements Samples.Source {
             try {
                 out.slot(file, h, s, references, path);
                 MemorySegment payload = out.payloads[s];
-                if (out.keys[s] != null && !h.type().isText() && !Murmur3.of(payload).equals(out.keys[s])) {
+                if (out.keys[s] != null
+                        && !h.type().isText()
+                        && !Murmur3.of(payload).equals(out.keys[s])) {
                     out.lost.set(s);
                 }
             } catch (FormatException e) {
@@ -97,7 +99,8 @@ final class StoredSamples implements Samples.Source {
         }
         MemorySegment payload = raw.byteSize() == 0 ? NOTHING : raw.asSlice(KEY);
         payloads[s] = payload;
-        keys[s] = raw.byteSize() == 0 ? null : new Murmur3.Key(raw.get(ByteCursor.LONG, 0), raw.get(ByteCursor.LONG, 8));
+        keys[s] =
+                raw.byteSize() == 0 ? null : new Murmur3.Key(raw.get(ByteCursor.LONG, 0), raw.get(ByteCursor.LONG, 8));
         MemorySegment dims = scalar ? NOTHING : file.data(references[s * each + 1], "the dimensions of " + path);
         shapes[s] = shape(file, h, scalar, payload, dims, Ogawa.position(ref), path);
     }

@@ -42,8 +42,7 @@ final class CrateReader {
      *
      * @throws FormatException when its tables are not whole, without which nothing has a name
      */
-    static Layer rescue(String file, MemorySegment bytes, List<String> notes, Salvage salvage)
-            throws FormatException {
+    static Layer rescue(String file, MemorySegment bytes, List<String> notes, Salvage salvage) throws FormatException {
         CrateReader r = new CrateReader(file, bytes);
         r.rescue = new CrateRescue(r.tables, r.values, salvage);
         return r.layer();

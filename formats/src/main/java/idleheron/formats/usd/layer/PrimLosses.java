@@ -21,7 +21,7 @@ final class PrimLosses {
         String name = prim.substring(prim.lastIndexOf('/') + 1);
         boolean skeleton = type.isEmpty() || type.startsWith("Skel");
         salvage.lost(What.NODE, skeleton ? "" : name, place, why);
-        salvage.lost(showsSurface(spec) ? What.LAYERS : What.MESH, name, place, why);
+        salvage.lost(!salvage.isBare() && showsSurface(spec) ? What.LAYERS : What.MESH, name, place, why);
         object(salvage, prim, place, why);
         around(salvage, name);
     }

@@ -108,7 +108,10 @@ final class TextRescue {
                 }
                 if (!prim && !isSound(from, in.at())) {
                     if (on.properties().size() > known) {
-                        on.properties().keySet().removeAll(List.of(List.copyOf(on.properties().keySet()).getLast()));
+                        on.properties()
+                                .keySet()
+                                .removeAll(List.of(
+                                        List.copyOf(on.properties().keySet()).getLast()));
                     }
                     lost(on, path, from, in.at(), "a value of it is damaged");
                 }
@@ -118,14 +121,12 @@ final class TextRescue {
             } catch (FormatException | RuntimeException e) {
                 broke = true;
                 int to = Math.max(in.at(), from + 1);
+                String name = name(from, prim);
                 if (prim || top) {
-                    Matcher m = PRIM.matcher(in.lineAt(from));
-                    PrimLosses.part(
-                            salvage,
-                            Salvage.bytes(from, to),
-                            (m.matches() ? "prim " + m.group(1) : "a part") + " is damaged");
-                } else {
-                    lost(on, path, from, to, "a value of it is damaged");
+                    PrimLosses.part(salvage, Salvage.bytes(from, to), name + " is damaged");
+                }
+                if (!top) { // what follows may belong to another prim, whose head was lost
+                    lost(on, path, from, to, (prim ? name : "a value of it") + " is damaged");
                 }
                 if (!next(to, column, inner)) {
                     return;
@@ -133,6 +134,11 @@ final class TextRescue {
                 misplaced |= in.at() - from > LEAST_HIDDEN; // the end of this prim and the head of another may be lost
             }
         }
+    }
+
+    private String name(int from, boolean prim) {
+        Matcher m = PRIM.matcher(in.lineAt(from));
+        return prim && m.matches() ? "prim " + m.group(1) : "a part";
     }
 
     /** Goes to the next line that belongs to a prim; false where the prim ends, behind its brace or before what is not its own. */

@@ -1,0 +1,28 @@
+package idleheron.cli;
+
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
+import java.io.PrintWriter;
+import picocli.CommandLine.Option;
+
+/** How a command reads its files. */
+final class Reading {
+    @Option(
+            names = "--rescue",
+            description =
+                    "of a damaged file what is whole; what is lost is listed, and nothing about it is called clean")
+    boolean rescue;
+
+    SceneFiles.Way way() {
+        return rescue ? SceneFiles::rescue : SceneFiles::read;
+    }
+
+    /** Says of a scene that was rescued that it was. */
+    static void mark(Scene scene, PrintWriter err) {
+        int n = scene.lost().size();
+        if (n > 0) {
+            err.println("heron: " + scene.name() + " is damaged and was rescued; " + n
+                    + (n == 1 ? " thing is" : " things are") + " lost or in part, facts --rescue lists them");
+        }
+    }
+}
