@@ -13,12 +13,15 @@ import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
+import idleheron.core.volume.GridHeader;
+import idleheron.core.volume.SparseTree;
 import idleheron.core.volume.Volume;
 import idleheron.formats.FormatException;
 import idleheron.formats.SceneFiles;
 import idleheron.report.FactsJson;
 import java.io.IOException;
 import java.io.PrintStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -218,7 +221,50 @@ final class RescueRun {
                 .flatMap(c -> c.entries().stream())
                 .anyMatch(e -> Arrays.stream(Role.values())
                         .anyMatch(r -> isPartOf(e.node().get(r), moving.get(e.path() + r))));
-        return joint || mesh || sample;
+        return joint || mesh || sample || isSomeVoxelTrue(got, whole);
+    }
+
+    /** Whether all active voxels of a grid, of which there are some, are as they were. */
+    private static boolean isSomeVoxelTrue(Scene got, Scene whole) {
+        for (Volume v : got.volumes()) {
+            Volume.Frame f = v.frames().getFirst();
+            Volume.Frame w = whole.volumes().getFirst().frames().getFirst();
+            for (GridHeader h : f.headers()) {
+                try {
+                    if (h.type() != null
+                            && isPartOf(
+                                    f.source().read(h.label(), Progress.NONE).tree(),
+                                    w.source().read(h.label(), Progress.NONE).tree())) {
+                        return true;
+                    }
+                } catch (IOException e) {
+                    throw new UncheckedIOException(e);
+                }
+            }
+        }
+        return false;
+    }
+
+    private static boolean isPartOf(SparseTree some, SparseTree all) {
+        int leaves = 0;
+        for (int l = 0; l < some.leaves(); l++) {
+            if (Arrays.equals(some.leafMasks(), 8 * l, 8 * l + 8, new long[8], 0, 8)) {
+                continue;
+            }
+            leaves++;
+            for (int voxel = 0; voxel < SparseTree.LEAF_VOXELS; voxel++) {
+                long at = 512L * l + voxel;
+                boolean on = (some.leafMasks()[8 * l + voxel / 64] >> voxel % 64 & 1) != 0;
+                boolean was = (all.leafMasks()[8 * l + voxel / 64] >> voxel % 64 & 1) != 0;
+                if (on != was
+                        || on
+                                && some.leafValues().get(at, 0)
+                                        != all.leafValues().get(at, 0)) {
+                    return false;
+                }
+            }
+        }
+        return leaves > 0;
     }
 
     /** Whether all samples are among others, at the same times. */
@@ -329,13 +375,8 @@ final class RescueRun {
         for (JsonNode g : facts(whole).path("volumes")) {
             there.add(((ObjectNode) g).without("volume").toString());
         }
-        for (Volume v : got.volumes()) {
-            if (!got.stands(Lost.What.VOLUME, v.name())) {
-                return told;
-            }
-        }
         for (JsonNode g : facts(got).path("volumes")) {
-            if (!g.has("fault")) {
+            if (!g.has("fault") && got.stands(Lost.What.GRID, g.path("label").asText())) {
                 told++;
                 if (!there.contains(((ObjectNode) g).without("volume").toString())) {
                     wrong.add("grid " + g.path("label").asText());

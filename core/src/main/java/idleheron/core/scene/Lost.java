@@ -21,7 +21,7 @@ public record Lost(What what, String name, String place, String why) {
         SHAPES("blend shapes"),
         MATERIAL("material"),
         CLIP("clip"),
-        VOLUME("volume"),
+        GRID("grid"),
         OBJECT("object of a cache");
 
         private final String word;

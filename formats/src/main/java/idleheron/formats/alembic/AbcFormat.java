@@ -163,7 +163,9 @@ public final class AbcFormat implements SceneFormat {
     public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
         refuseOlder(file, name, bytes);
-        return read(AbcReader.rescue(name, bytes, salvage, progress), bytes, progress);
+        ReadScene out = read(AbcReader.rescue(name, bytes, salvage, progress), bytes, progress);
+        out.scene().caches().forEach(c -> AbcRescue.instances(c, salvage));
+        return out;
     }
 
     /** Samples carry keys, which nobody looks at while all goes well. */

@@ -1,5 +1,6 @@
 package idleheron.formats.alembic;
 
+import idleheron.core.cache.Cache;
 import idleheron.core.cache.Property;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
@@ -78,6 +79,23 @@ final class AbcRescue {
                 gone.cardinality() + " of " + count + " samples are damaged, the first " + which
                         + "; the others stand");
         return without(all, gone, count);
+    }
+
+    /** Instances of what is lost show nothing of it. */
+    static void instances(Cache cache, Salvage salvage) {
+        List<String> gone = salvage.lost().stream()
+                .filter(l -> l.what() == Lost.What.OBJECT)
+                .map(Lost::name)
+                .toList();
+        for (Cache.Entry e : cache.entries()) {
+            String source = e.node().source();
+            if (!source.isEmpty()
+                    && gone.stream()
+                            .anyMatch(g ->
+                                    source.equals(g) || source.startsWith(g + "/") || g.startsWith(source + "/"))) {
+                salvage.lost(Lost.What.OBJECT, e.path(), "", "something of " + source + ", which it shows, is lost");
+            }
+        }
     }
 
     private static void gather(Property.Group all, List<Samples> into) {

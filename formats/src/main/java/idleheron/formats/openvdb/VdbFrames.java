@@ -114,8 +114,9 @@ final class VdbFrames {
         GridMetadata m = e.metadata();
         long voxels = m.whole("file_voxel_count");
         IndexBox box = box(m);
-        if ((voxels < 0 || box == null) && reader.holder(e).isReadable()) {
-            Census c = Census.of(reader.topology(e));
+        boolean part = reader.isPart(reader.holder(e));
+        if ((part || voxels < 0 || box == null) && reader.holder(e).isReadable()) {
+            Census c = Census.of(part ? reader.grid(e, Progress.NONE).tree() : reader.topology(e));
             voxels = c.activeVoxels();
             box = c.box();
         }

@@ -9,6 +9,7 @@ import idleheron.core.volume.VoxelStore;
 import idleheron.formats.ByteCursor;
 import idleheron.formats.FormatException;
 import java.lang.foreign.MemorySegment;
+import java.util.Arrays;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 
@@ -118,6 +119,64 @@ final class VdbLeaves {
             throw e;
         }
         return tree.withLeaves(masks, values);
+    }
+
+    /**
+     * What can be read of the leaves of a damaged grid.
+     *
+     * @param tree without the active voxels of the leaves that cannot
+     * @param whole how many can be read
+     */
+    record Part(SparseTree tree, int whole) {}
+
+    /**
+     * How far the leaves of a damaged grid can be relied on.
+     *
+     * @param cut whether the file ends within them, so that all before is as it was
+     * @param firm whether what comes after them is whole, so that the last is
+     */
+    record Trust(boolean cut, boolean firm) {}
+
+    /**
+     * The leaves up to the first that does not fit. Each tells its mask a second time, so that damage is felt at the next leaf;
+     * the values before it may be damaged already and do not count.
+     */
+    Part part(long start, Trust trust, VdbRoom room) throws FormatException {
+        int leaves = tree.leaves();
+        room.take((long) leaves * SparseTree.LEAF_VOXELS * tree.type().bytes(), start, leaves + " leaves");
+        long[] masks = new long[8 * leaves];
+        VoxelStore values = VoxelStore.of(tree.type(), (long) leaves * SparseTree.LEAF_VOXELS);
+        long[] mask = new long[8];
+        int read = 0;
+        long at = start;
+        try (VdbValues reader = values()) {
+            for (; read < leaves; read++) {
+                need(at, MASK);
+                mask(at, mask, 0);
+                if (!Arrays.equals(mask, 0, 8, tree.leafMasks(), 8 * read, 8 * read + 8)) {
+                    break;
+                }
+                long after = after(reader, at, mask);
+                need(at, after - at);
+                leaf(reader, at, read, masks, values);
+                at = after;
+            }
+        } catch (FormatException | RuntimeException e) {
+            // damage begins in this leaf or in the values of the one before
+        }
+        boolean last = read == leaves ? trust.firm : trust.cut;
+        int whole = last ? read : Math.max(0, read - 1);
+        Arrays.fill(masks, 8 * whole, 8 * leaves, 0);
+        return new Part(tree.withLeaves(masks, values), whole);
+    }
+
+    private long after(VdbValues reader, long at, long[] mask) throws FormatException {
+        if (bits()) {
+            return at + MASK + ORIGIN + (tree.type() == ValueType.BOOL ? MASK : 0);
+        }
+        return file.version() < 222
+                ? reader.skipData(at + MASK + ORIGIN + 1, SparseTree.LEAF_VOXELS)
+                : reader.skip(at + MASK, mask, 0, SparseTree.LEAF_VOXELS);
     }
 
     private void leaf(VdbValues reader, long at, int leaf, long[] masks, VoxelStore values) throws FormatException {

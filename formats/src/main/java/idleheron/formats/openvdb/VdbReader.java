@@ -32,10 +32,35 @@ public final class VdbReader {
 
     private final VdbFile file;
     private final MemorySegment bytes;
+    private final Map<String, VdbLeaves.Trust> trust;
 
-    VdbReader(VdbFile file, MemorySegment bytes) {
+    private VdbReader(VdbFile file, MemorySegment bytes) {
+        this(file, bytes, Map.of());
+    }
+
+    /**
+     * @param trust by the unique names of grids of a damaged file how far their leaves can be relied on; others are whole
+     */
+    VdbReader(VdbFile file, MemorySegment bytes, Map<String, VdbLeaves.Trust> trust) {
         this.file = file;
         this.bytes = bytes;
+        this.trust = trust;
+    }
+
+    /** Whether less of a grid may be read than its header tells. */
+    boolean isPart(VdbFile.Entry e) {
+        return trust.containsKey(e.uniqueName());
+    }
+
+    /** Of a grid of a damaged file the leaves that can be read. */
+    VdbLeaves.Part part(VdbFile.Entry e, VdbLeaves.Trust trusted) throws FormatException {
+        VdbRoom room = new VdbRoom(file.name());
+        VdbTopology.Shape shape = VdbTopology.read(file, e, readable(e), bytes, room);
+        if (e.buffersAt() != 0 && shape.end() != e.buffersAt()) {
+            throw FormatException.at(
+                    file.name(), shape.end(), "the buffers of " + e.label() + " at " + e.buffersAt(), "them here");
+        }
+        return new VdbLeaves(file, e, bytes, shape.tree()).part(shape.end(), trusted, room);
     }
 
     /** Whether a file that begins so is a .vdb file. */
@@ -120,6 +145,11 @@ public final class VdbReader {
     }
 
     static VdbFile.Entry entry(VdbFile file, ByteCursor in) throws FormatException {
+        return entry(file, in, in.size());
+    }
+
+    /** As {@link #entry(VdbFile, ByteCursor)} of a file that once had more bytes. */
+    static VdbFile.Entry entry(VdbFile file, ByteCursor in, long size) throws FormatException {
         String unique = VdbMetadata.string(in, "the name of a grid");
         String typeName = VdbMetadata.string(in, "the type of grid " + unique);
         String parent = VdbMetadata.string(in, "the parent of grid " + unique);
@@ -129,7 +159,7 @@ public final class VdbReader {
         long buffers = in.i64();
         long end = in.i64();
         if (file.hasOffsets()) {
-            boolean inside = grid >= in.at() && end >= grid && end <= in.size();
+            boolean inside = grid >= in.at() && end >= grid && grid <= in.size() && end <= size;
             boolean ordered = parent.isEmpty() ? buffers >= grid && buffers <= end : buffers == 0;
             if (!inside || !ordered) {
                 in.to(places);
@@ -262,6 +292,16 @@ public final class VdbReader {
     /** A whole grid. Only its own bytes are touched. */
     public Grid grid(VdbFile.Entry entry, Progress progress) throws FormatException {
         VdbFile.Entry e = holder(entry);
+        VdbLeaves.Trust trusted = trust.get(e.uniqueName());
+        if (trusted != null) {
+            return new Grid(
+                    entry.name(),
+                    entry.gridClass(),
+                    entry.map(),
+                    part(e, trusted).tree(),
+                    entry.half(),
+                    entry.metadata());
+        }
         VdbRoom room = new VdbRoom(file.name());
         VdbTopology.Shape shape = VdbTopology.read(file, e, readable(e), bytes, room);
         if (e.buffersAt() != 0 && shape.end() != e.buffersAt()) {

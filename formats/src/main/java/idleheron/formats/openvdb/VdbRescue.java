@@ -1,6 +1,5 @@
 package idleheron.formats.openvdb;
 
-import idleheron.core.job.Progress;
 import idleheron.core.scene.Lost;
 import idleheron.core.volume.GridMetadata;
 import idleheron.formats.ByteCursor;
@@ -10,14 +9,16 @@ import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Finds the grids of a damaged file by the names of their types, {@code Tree_…}, and keeps those of which every byte can be
- * read. Numbers carry no sums unless they are zipped: a grid right before damage that begins no sound grid may have its last
+ * Finds the grids of a damaged file by the names of their types, {@code Tree_…}, and of each keeps the leaves that are
+ * whole. Numbers carry no sums unless they are zipped: a grid right before damage that begins no sound grid may have its last
  * values damaged too and is not kept.
  */
 final class VdbRescue {
@@ -53,42 +54,64 @@ final class VdbRescue {
         if (!head.hasOffsets()) {
             throw FormatException.in(name, "grids with offsets, to rescue them one by one", "a file without offsets");
         }
-        VdbFile whole = new VdbRescue(head, bytes, salvage).whole();
-        return new VdbReader(whole, bytes);
+        return new VdbRescue(head, bytes, salvage).whole();
     }
 
-    private VdbFile whole() throws FormatException {
+    private VdbReader whole() throws FormatException {
         List<Found> found = scan();
+        VdbReader all = new VdbReader(head.with(found.stream().map(Found::entry).toList()), bytes, Map.of());
         List<VdbFile.Entry> kept = new ArrayList<>();
-        Set<String> names = new HashSet<>();
+        Map<String, VdbLeaves.Trust> trust = new HashMap<>();
         for (Found f : found) {
             VdbFile.Entry e = f.entry;
-            boolean zipped = (e.compression() & VdbFile.ZIP) != 0;
-            boolean firm = e.endAt() == size || starts.contains(e.endAt()) || zipped;
-            String why = !firm ? "what comes after it is damaged, and its end may be too" : fault(found, e);
-            if (why.isEmpty() && names.add(e.uniqueName())) {
+            if (kept.stream().anyMatch(k -> k.uniqueName().equals(e.uniqueName()))) {
+                continue;
+            }
+            String why = kept(all, e, trust);
+            if (why.isEmpty()) {
                 kept.add(e);
             } else {
-                salvage.lost(Lost.What.PART, "grid " + e.label(), Salvage.bytes(f.from, e.endAt()), why);
+                salvage.lost(Lost.What.GRID, e.label(), Salvage.bytes(f.from, Math.min(size, e.endAt())), why);
             }
         }
         if (kept.isEmpty()) {
-            throw FormatException.in(head.name(), "a whole grid", "none");
+            throw FormatException.in(head.name(), "a grid or a part of one", "none");
         }
-        return head.with(kept);
+        return new VdbReader(head.with(kept), bytes, trust);
     }
 
-    /** Why a grid cannot be read, or "". */
-    private String fault(List<Found> all, VdbFile.Entry e) {
-        VdbReader r = new VdbReader(head.with(all.stream().map(Found::entry).toList()), bytes);
+    /** Why nothing of a grid is kept, or ""; of one that is kept in part how far it can be relied on is noted. */
+    private String kept(VdbReader all, VdbFile.Entry e, Map<String, VdbLeaves.Trust> trust) {
+        boolean cut = e.endAt() > size;
+        boolean zipped = (e.compression() & VdbFile.ZIP) != 0;
+        boolean firm = e.endAt() == size || starts.contains(e.endAt()) || zipped;
         try {
             if (e.isPoints()) {
-                r.points(e);
-            } else if (r.holder(e).isReadable()) {
-                r.grid(e, Progress.NONE);
-            } else {
+                all.points(e);
+                return firm ? "" : "what comes after it is damaged, and its end may be too";
+            }
+            VdbFile.Entry holder = all.holder(e);
+            if (holder != e) {
+                return trust.containsKey(holder.uniqueName()) ? "the grid whose tree it shares is damaged" : "";
+            }
+            if (!e.isReadable()) {
                 return "values of type " + e.typeName() + " are not read";
             }
+            VdbLeaves.Trust told = new VdbLeaves.Trust(cut, firm);
+            VdbLeaves.Part part = all.part(e, told);
+            int leaves = part.tree().leaves();
+            if (part.whole() == leaves && (firm || leaves > 0)) {
+                return "";
+            }
+            if (part.whole() == 0) {
+                return "none of its " + leaves + " leaves is whole";
+            }
+            trust.put(e.uniqueName(), told);
+            salvage.lost(
+                    Lost.What.GRID,
+                    e.label(),
+                    "",
+                    part.whole() + " of its " + leaves + " leaves are whole; the others are left out");
             return "";
         } catch (FormatException | RuntimeException x) {
             return String.valueOf(x.getMessage());
@@ -127,7 +150,7 @@ final class VdbRescue {
                 starts.add(from);
                 try {
                     ByteCursor in = new ByteCursor(head.name(), bytes, from);
-                    return new Found(from, VdbReader.entry(head, in));
+                    return new Found(from, VdbReader.entry(head, in, Long.MAX_VALUE));
                 } catch (FormatException | RuntimeException e) {
                     salvage.lost(
                             Lost.What.PART,
