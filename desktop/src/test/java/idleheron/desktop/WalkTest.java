@@ -115,6 +115,28 @@ class WalkTest {
     }
 
     @Test
+    void what_is_whole_of_a_damaged_file_is_read_when_asked_for_and_marked() throws Exception {
+        Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
+        byte[] bell = Files.readAllBytes(demo.resolve(DemoData.BELL));
+        Path cut = demo.resolve("cut_bell.fbx");
+        Files.write(cut, java.util.Arrays.copyOf(bell, bell.length * 3 / 4));
+        HeronApp app =
+                (HeronApp) java.util.Objects.requireNonNull(stage.getScene().getUserData());
+        robot.interact(() -> app.open(cut));
+        Reader.until("a notice", () -> window.reads("This file cannot be read."));
+        window.press("Read what is whole");
+        Reader.until("it is looked over", () -> window.reads("prop, rescued in part"));
+        assertThat(window.reads("Rescued from a damaged file")).isTrue();
+        assertThat(window.reads("This file cannot be read.")).isFalse();
+        robot.interact(() -> app.takeReturned(demo.resolve(DemoData.BELL)));
+        Reader.until("it is compared", () -> window.reads("The sent file is damaged and was rescued"));
+        assertThat(window.reads("rescued, in part"))
+                .as("on the band of both sides")
+                .isTrue();
+        Files.delete(cut);
+    }
+
+    @Test
     void the_view_turns_a_joint_can_be_chosen_and_the_theme_changes() throws Exception {
         Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
         robot.press(KeyCode.SPACE).release(KeyCode.SPACE);
