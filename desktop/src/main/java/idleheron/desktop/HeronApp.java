@@ -454,7 +454,12 @@ public final class HeronApp extends Application {
     /** The file on the bench: a stage with its layers, anything else part by part. */
     private void asStored() {
         Bench.LookedOver l = bench.lookedOver().get();
-        if (l != null && l.asset().format().equals("USD")) {
+        if (l != null && l.asset().scene().isRescued()) {
+            sheets.show(
+                    "What was lost of " + l.asset().name(),
+                    "All that the damaged file no longer gives, or gives in part.",
+                    new LostSheet(l.asset().scene().lost()));
+        } else if (l != null && l.asset().format().equals("USD")) {
             Path file = Path.of(l.asset().path());
             jobs.run(
                     "read the stage",

@@ -186,7 +186,10 @@ final class LookOverScreen implements Screen {
             view.field("");
         }
         shownFor = l.asset();
-        stored.setText(l.asset().format().equals("USD") ? "Layer by layer" : "The file as stored");
+        stored.setText(
+                scene.isRescued()
+                        ? "What was lost"
+                        : l.asset().format().equals("USD") ? "Layer by layer" : "The file as stored");
         styles.setVisible(!volumes);
         bar(cached);
         String kind = volumes

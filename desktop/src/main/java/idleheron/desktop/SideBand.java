@@ -76,13 +76,15 @@ final class SideBand extends HBox {
                 1,
                 Ui.label(asset.name(), "strong"),
                 Ui.label(
-                        word + " · " + (s.isRescued() ? "rescued, in part · " : "")
-                                + (CacheTables.alone(s)
-                                        ? CacheTables.summary(s)
-                                        : s.volumes().isEmpty()
-                                                ? Ui.thousands(s.pointCount()) + " points · "
-                                                        + s.joints().size() + " joints"
-                                                : VolumeTables.summary(s)),
+                        word + " · "
+                                + (s.isRescued()
+                                        ? "rescued in part"
+                                        : CacheTables.alone(s)
+                                                ? CacheTables.summary(s)
+                                                : s.volumes().isEmpty()
+                                                        ? Ui.thousands(s.pointCount()) + " points · "
+                                                                + s.joints().size() + " joints"
+                                                        : VolumeTables.summary(s)),
                         "second"));
         who.setMinWidth(0);
         box.getChildren().addAll(who, Ui.grow());

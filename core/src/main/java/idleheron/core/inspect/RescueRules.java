@@ -21,9 +21,9 @@ final class RescueRules {
         if (!s.isRescued()) {
             return;
         }
-        List<String> named = new ArrayList<>();
-        s.lost().stream().limit(NAMED).map(Lost::text).forEach(named::add);
-        int more = s.lost().size() - named.size();
+        List<String> lines = Lost.grouped(s.lost());
+        List<String> named = new ArrayList<>(lines.subList(0, Math.min(NAMED, lines.size())));
+        int more = lines.size() - named.size();
         if (more > 0) {
             named.add("and " + more + " more");
         }

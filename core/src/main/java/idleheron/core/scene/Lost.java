@@ -1,5 +1,8 @@
 package idleheron.core.scene;
 
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 
 /**
@@ -12,22 +15,24 @@ import java.util.Objects;
 public record Lost(What what, String name, String place, String why) {
     /** Kinds of things. */
     public enum What {
-        PART("part of the file"),
-        STAGE("unit, axes and rate"),
-        NODE("node"),
-        MESH("mesh"),
-        LAYERS("what lies over mesh"),
-        SKIN("skin"),
-        SHAPES("blend shapes"),
-        MATERIAL("material"),
-        CLIP("clip"),
-        GRID("grid"),
-        OBJECT("object of a cache");
+        PART("part of the file", "parts of the file"),
+        STAGE("unit, axes and rate", "unit, axes and rate"),
+        NODE("node", "all nodes"),
+        MESH("mesh", "all meshes"),
+        LAYERS("what lies over mesh", "what lies over all meshes"),
+        SKIN("skin", "all skins"),
+        SHAPES("blend shapes", "all blend shapes"),
+        MATERIAL("material", "all materials"),
+        CLIP("clip", "all clips"),
+        GRID("grid", "all grids"),
+        OBJECT("object of a cache", "all objects of caches");
 
         private final String word;
+        private final String all;
 
-        What(String word) {
+        What(String word, String all) {
             this.word = word;
+            this.all = all;
         }
 
         public String word() {
@@ -44,8 +49,23 @@ public record Lost(What what, String name, String place, String why) {
         return what == kind && (name.isEmpty() || name.equals(called));
     }
 
+    /** "mesh coat_geo", or "all meshes" where it is all of a kind. */
+    public String subject() {
+        return name.isEmpty() ? what == What.PART ? what.word : what.all : what.word + " " + name;
+    }
+
+    /** One line for all that is lost at one place for one reason: "skin, clip: connections are gone". */
+    public static List<String> grouped(List<Lost> all) {
+        Map<String, String> subjects = new LinkedHashMap<>();
+        for (Lost l : all) {
+            String rest = (l.place.isEmpty() ? "" : ", " + l.place) + ": " + l.why;
+            subjects.merge(rest, l.subject(), (a, b) -> a + ", " + b);
+        }
+        return subjects.entrySet().stream().map(e -> e.getValue() + e.getKey()).toList();
+    }
+
     /** "mesh coat_geo, byte 812 to 4096: its record is damaged". */
     public String text() {
-        return what.word() + (name.isEmpty() ? "" : " " + name) + (place.isEmpty() ? "" : ", " + place) + ": " + why;
+        return subject() + (place.isEmpty() ? "" : ", " + place) + ": " + why;
     }
 }

@@ -28,7 +28,7 @@ class RescuedSidesTest {
             assertThat(c.topic(Topic.HIERARCHY).summary()).startsWith("Only what was rescued could be compared: ");
             assertThat(c.losses()).singleElement().satisfies(l -> {
                 assertThat(l.code()).isEqualTo("file-rescued");
-                assertThat(l.text()).endsWith("1 thing is missing or in part, first clip: takes are gone");
+                assertThat(l.text()).endsWith("1 thing is missing or in part, first all clips: takes are gone");
             });
         }
         assertThat(compare(part, s).losses().getFirst().text()).startsWith("The sent file is damaged");

@@ -42,10 +42,14 @@ class RescueRulesTest {
     void of_many_losses_the_first_five_are_named() {
         List<Lost> all = new ArrayList<>();
         for (int i = 0; i < 8; i++) {
-            all.add(new Lost(What.NODE, "reed" + i, "", "gone"));
+            all.add(new Lost(What.NODE, "reed" + i, "byte " + i, "gone"));
         }
+        all.add(2, new Lost(What.MESH, "reed1", "byte 1", "gone"));
         Finding f = Inspection.of(with(all.toArray(Lost[]::new)), null).getFirst();
-        assertThat(f.message()).contains("node reed4: gone; and 3 more.").doesNotContain("reed5");
+        assertThat(f.message())
+                .contains("node reed1, mesh reed1, byte 1: gone;")
+                .contains("node reed4, byte 4: gone; and 3 more.")
+                .doesNotContain("reed5");
         assertThat(f.figure().unit()).isEqualTo("things lost");
     }
 
