@@ -13,11 +13,7 @@ final class LostSheet extends VBox {
             lines.getChildren()
                     .add(Ui.column(
                             1,
-                            Ui.wrapped(
-                                    l.what().word()
-                                            + (l.name().isEmpty() ? "" : " " + l.name())
-                                            + (l.place().isEmpty() ? "" : ", " + l.place()),
-                                    "strong"),
+                            Ui.wrapped(l.subject() + (l.place().isEmpty() ? "" : ", " + l.place()), "strong"),
                             Ui.wrapped(l.why(), "second")));
         }
         ScrollPane all = new ScrollPane(lines);
