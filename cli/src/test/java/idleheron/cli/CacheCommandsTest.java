@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import idleheron.core.job.Progress;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -26,7 +25,7 @@ class CacheCommandsTest {
 
     @BeforeAll
     static void plant() throws IOException {
-        DemoData.write(folder, Progress.NONE);
+        MadeDemo.into(folder);
     }
 
     private int run(String... args) {

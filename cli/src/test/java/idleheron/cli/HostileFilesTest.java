@@ -2,7 +2,6 @@ package idleheron.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import idleheron.core.job.Progress;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -28,7 +27,7 @@ class HostileFilesTest {
 
     @BeforeAll
     static void data() throws IOException {
-        DemoData.write(folder, Progress.NONE);
+        MadeDemo.into(folder);
         bell = Files.readAllBytes(folder.resolve(DemoData.BELL));
         heads(27, bell.length);
     }

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import idleheron.core.job.Progress;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -21,7 +20,7 @@ class MainTest {
 
     @BeforeAll
     static void data() throws IOException {
-        DemoData.write(demo, Progress.NONE);
+        MadeDemo.into(demo);
     }
 
     /** What a command printed and how it ended. */

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import idleheron.core.job.Progress;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -25,7 +24,7 @@ class StageCommandsTest {
 
     @BeforeAll
     static void demo() throws IOException {
-        DemoData.write(folder, Progress.NONE);
+        MadeDemo.into(folder);
     }
 
     private int run(String... arguments) {

@@ -3,8 +3,6 @@ package idleheron.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.inspect.Inspection;
-import idleheron.core.job.Progress;
-import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import javafx.scene.Node;
@@ -36,7 +34,7 @@ class SheetsTest {
 
     @BeforeAll
     static void data() throws Exception {
-        DemoData.write(demo, Progress.NONE);
+        MadeDemo.into(demo);
         FxToolkit.registerPrimaryStage();
     }
 

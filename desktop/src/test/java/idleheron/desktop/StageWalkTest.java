@@ -2,7 +2,6 @@ package idleheron.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import idleheron.core.job.Progress;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -31,7 +30,7 @@ class StageWalkTest {
 
     @BeforeAll
     static void data() throws Exception {
-        DemoData.write(demo, Progress.NONE);
+        MadeDemo.into(demo);
         FxToolkit.registerPrimaryStage();
     }
 

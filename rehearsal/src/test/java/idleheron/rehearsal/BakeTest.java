@@ -51,7 +51,7 @@ class BakeTest {
 
     @BeforeAll
     static void make() throws IOException {
-        DemoData.write(folder, Progress.NONE);
+        MadeDemo.into(folder);
         woman = SceneFiles.read(folder.resolve(DemoData.POSTWOMAN), Progress.NONE)
                 .scene();
         bell = SceneFiles.read(folder.resolve(DemoData.BELL), Progress.NONE).scene();

@@ -131,7 +131,7 @@ class PostwomanTest {
 
     @Test
     void the_demo_data_are_small_and_always_the_same() throws IOException {
-        DemoData.write(folder.resolve("a"), Progress.NONE);
+        MadeDemo.into(folder.resolve("a"));
         DemoData.write(folder.resolve("b"), Progress.NONE);
         long bytes = 0;
         try (Stream<Path> files = Files.walk(folder.resolve("a"))) {

@@ -137,7 +137,7 @@ class StageCrossingTest {
 
     @Test
     void the_whole_of_low_tide_post_is_one_stage() throws IOException {
-        DemoData.write(folder, Progress.NONE);
+        MadeDemo.into(folder);
         Scene s = SceneFiles.read(folder.resolve(DemoData.STAGE), Progress.NONE).scene();
         assertThat(s.joints()).hasSize(70);
         assertThat(s.meshes()).hasSize(6);

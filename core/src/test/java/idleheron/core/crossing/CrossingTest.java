@@ -2,19 +2,31 @@ package idleheron.core.crossing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idleheron.core.compare.Terms;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
+import idleheron.core.remedy.BakeClips;
 import idleheron.core.remedy.BakeScale;
 import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.DropJoints;
+import idleheron.core.remedy.PlainTransforms;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RenameNodes;
+import idleheron.core.remedy.SingleRoot;
+import idleheron.core.scene.Channel;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.ClipLayer;
+import idleheron.core.scene.Curve;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.time.FrameRate;
 import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
 class CrossingTest {
@@ -69,5 +81,55 @@ class CrossingTest {
         assertThat(p.steps())
                 .allSatisfy(s -> assertThat(s.proof().worst().value()).isZero());
         assertThat(p.scene().stage().metersPerUnit()).isEqualTo(0.01);
+    }
+
+    private static Preparation.Step step(Scene s, Remedy r) {
+        return Preparation.of(s, List.of(r), Progress.NONE).steps().getFirst();
+    }
+
+    @Test
+    void each_remedy_is_judged_by_the_figure_that_it_changes() {
+        @Nullable Curve[] c = new Curve[Channel.COUNT];
+        c[0] = new Curve(new double[] {0, 1}, new double[] {0, 1}, new byte[] {Curve.NEXT, Curve.LINEAR}, null, null);
+        c[1] = Curve.linear(new double[] {0, 1}, new double[] {0, 1});
+        ClipLayer over = new ClipLayer(
+                "over",
+                ClipLayer.Blend.ADD,
+                Curve.still(1),
+                false,
+                false,
+                false,
+                false,
+                List.of(),
+                List.of(),
+                List.of());
+        Clip clip = new Clip(
+                "bow", 0, 1, FrameRate.FILM, List.of(new Clip.NodeTrack(0, c)), List.of(), List.of(), List.of(over));
+        Scene s = SCENE.withNodes(List.of(
+                        Node.of("g", -1, NodeKind.GROUP, Transform.IDENTITY.withScaling(new Vec3(1, 0.125, 2))),
+                        Node.of("j", 0, NodeKind.JOINT, Transform.IDENTITY),
+                        Node.of("tip", 1, NodeKind.JOINT, Transform.IDENTITY.withTurns(Vec3.ONE, Vec3.ZERO)),
+                        Node.of("k", -1, NodeKind.JOINT, Transform.IDENTITY)))
+                .withClips(List.of(clip));
+        Preparation.Step baked = step(s, new BakeClips());
+        assertThat(baked.measure()).isEqualTo("curves that are not plain keys");
+        assertThat(baked.before()).as("a layer and a curve").isEqualTo("2");
+        assertThat(baked.after()).isEqualTo("0");
+        Preparation.Step plain = step(s, new PlainTransforms(FrameRate.FILM));
+        assertThat(plain.measure()).isEqualTo("nodes with pivots or turns");
+        assertThat(plain.before()).isEqualTo("1");
+        Preparation.Step tips = step(s, DropJoints.all());
+        assertThat(tips.measure()).isEqualTo("tip joints");
+        Preparation.Step root = step(s, new SingleRoot(""));
+        assertThat(root.measure()).isEqualTo("roots");
+        assertThat(root.before()).isEqualTo("2");
+        Preparation.Step scale = step(s, new BakeScale());
+        assertThat(scale.measure()).isEqualTo("largest node scale");
+        assertThat(scale.before()).as("an eighth is farther from 1 than two").isEqualTo("0.125 ×");
+        assertThat(step(s, new ConvertStage(AxisSystem.Z_UP, 1)).measure()).isEqualTo("axes and unit");
+        assertThat(step(s, RenameNodes.table(Map.of("k", "other"))).before()).isEqualTo("4");
+        assertThat(Crossing.EMPTY.withSent(ASSET).sent()).isEqualTo(ASSET);
+        assertThat(Crossing.EMPTY.withTerms(Terms.USUAL).terms()).isEqualTo(Terms.USUAL);
+        assertThat(Crossing.of(ASSET, null).withDestination(null).original()).isEqualTo(ASSET);
     }
 }
