@@ -27,14 +27,14 @@ import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
 class InspectionTest {
-    private static Clip clip(double last) {
+    static Clip clip(double last) {
         @Nullable Curve[] c = new Curve[Channel.COUNT];
         c[Channel.ROTATE_Z.ordinal()] = Curve.linear(new double[] {0, 0.5, 1}, new double[] {0, 40, last});
         return new Clip("sway", 0, 1, FrameRate.FILM, List.of(new Clip.NodeTrack(1, c)), List.of());
     }
 
     /** Two joints and a strip of points 1.8 m high, nothing wrong with it. */
-    private static Scene sound() {
+    static Scene sound() {
         List<Node> nodes = new ArrayList<>(List.of(
                 Node.of("root", -1, NodeKind.JOINT, Transform.IDENTITY),
                 Node.of("top", 0, NodeKind.JOINT, Transform.of(new Vec3(0, 0.9, 0), Vec3.ZERO, Vec3.ONE)),
@@ -80,7 +80,7 @@ class InspectionTest {
         return Inspection.of(s, null).stream().map(Finding::code).toList();
     }
 
-    private static Scene with(Scene s, int node, Node n) {
+    static Scene with(Scene s, int node, Node n) {
         List<Node> nodes = new ArrayList<>(s.nodes());
         if (node == nodes.size()) {
             nodes.add(n);
@@ -90,7 +90,7 @@ class InspectionTest {
         return s.withNodes(nodes);
     }
 
-    private static Scene weights(float... w) {
+    static Scene weights(float... w) {
         Mesh m = sound().meshes().getFirst();
         Skin k = java.util.Objects.requireNonNull(m.skin());
         return sound().withMeshes(List.of(m.withSkin(k.withWeights(k.starts(), k.slots(), w))));
