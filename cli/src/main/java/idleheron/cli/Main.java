@@ -1,6 +1,7 @@
 package idleheron.cli;
 
 import idleheron.core.job.Budget;
+import idleheron.formats.FormatException;
 import idleheron.formats.disk.Failures;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.disk.FileChangedException;
@@ -104,11 +105,20 @@ public final class Main {
         }
     }
 
+    /** What else can be done about a damaged file. */
+    private static String hint(Throwable e, String command) {
+        boolean damaged = e instanceof FormatException f && !f.place().isEmpty();
+        boolean can = Reading.COMMANDS.stream().anyMatch(c -> command.startsWith(c + " "));
+        return damaged && can && !command.contains(Reading.OPTION)
+                ? "; " + Reading.OPTION + " reads what is whole"
+                : "";
+    }
+
     private static int failed(Throwable e, String command, PrintWriter err) {
         String said = e instanceof CancellationException
                 ? "stopped"
                 : e instanceof UsageException ? e.getMessage() : Failures.sentence(e, command);
-        err.println("heron: " + said);
+        err.println("heron: " + said + hint(e, command));
         return switch (e) {
             case UsageException u -> USAGE;
             case CancellationException c -> USAGE;

@@ -3,12 +3,18 @@ package idleheron.cli;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import java.io.PrintWriter;
+import java.util.List;
 import picocli.CommandLine.Option;
 
 /** How a command reads its files. */
 final class Reading {
+    static final String OPTION = "--rescue";
+
+    /** Commands that have it. */
+    static final List<String> COMMANDS = List.of("facts", "check", "compare", "convert", "sample");
+
     @Option(
-            names = "--rescue",
+            names = OPTION,
             description =
                     "of a damaged file what is whole; what is lost is listed, and nothing about it is called clean")
     boolean rescue;

@@ -95,7 +95,8 @@ final class BrokenRun {
         String[][] all = {
             {"facts", f, "--json", "--checksums"},
             {"check", f, "--json", "--for", "z-up-left-centimetres"},
-            {"compare", f, f}
+            {"compare", f, f},
+            {"facts", f, "--rescue"}
         };
         MainTest.Run r = MainTest.run(all[n % all.length]);
         boolean line = r.status() != 3 || r.err().lines().count() == 1;

@@ -79,7 +79,10 @@ class RescueTest {
     @Test
     void without_the_option_it_is_refused_and_with_it_all_that_is_lost_is_listed() throws IOException {
         String f = cut("bell.usda").toString();
-        assertThat(MainTest.run("facts", f).status()).isEqualTo(3);
+        MainTest.Run plain = MainTest.run("facts", f);
+        assertThat(plain.status()).isEqualTo(3);
+        assertThat(plain.err().strip()).endsWith("; --rescue reads what is whole");
+        assertThat(plain.err().lines()).hasSize(1);
         MainTest.Run r = MainTest.run("facts", f, "--rescue");
         assertThat(r.status()).isZero();
         assertThat(r.err()).contains("bell.usda is damaged and was rescued");

@@ -26,12 +26,16 @@ final class FbxBinaryPieces implements FbxPieces {
     private final boolean wide;
     private final FbxBinaryReader reader;
 
+    /** Bytes that may still be read again to find where records begin, so that no file keeps the search for ever. */
+    private long patience;
+
     FbxBinaryPieces(String file, MemorySegment bytes, int version) {
         this.bytes = bytes;
         this.size = bytes.byteSize();
         this.version = version;
         this.wide = version >= 7500;
         this.reader = FbxBinaryReader.ofParts(file, bytes, version);
+        this.patience = 64 * size + (1 << 20);
     }
 
     /** The head of a record, as far as it makes sense. */
@@ -141,7 +145,8 @@ final class FbxBinaryPieces implements FbxPieces {
         }
         byte first = h.length == 0 ? 0 : bytes.get(ValueLayout.JAVA_BYTE, h.values);
         boolean counted = first == 'L' && h.length > 10 && bytes.get(ValueLayout.JAVA_BYTE, h.values + 9) == 'S';
-        if (!counted && first != 'S') {
+        patience -= h.end - at;
+        if (!counted && first != 'S' || patience < 0) {
             return false;
         }
         try {

@@ -17,6 +17,9 @@ import java.util.Set;
  * makes sense. An object is whole or not there; one that reaches into bytes that are doubtful is not there.
  */
 final class FbxRescue {
+    /** After so many breaks the rest is given up. */
+    private static final int MOST_BREAKS = 2000;
+
     private final FbxPieces pieces;
     private final Salvage salvage;
     private final List<FbxPieces.Piece> whole = new ArrayList<>();
@@ -118,13 +121,14 @@ final class FbxRescue {
     private void walk() throws FormatException {
         String section = "";
         boolean broke = false;
+        int breaks = 0;
         long p = pieces.begin();
         while (p < pieces.size()) {
             FbxPieces.Piece piece;
             try {
                 piece = pieces.at(p);
             } catch (FormatException | RuntimeException e) {
-                long next = pieces.next(p);
+                long next = ++breaks > MOST_BREAKS ? -1 : pieces.next(p);
                 long to = next < 0 ? pieces.size() : next;
                 boolean cut = next < 0 && pieces.runsOut(p);
                 FbxPieces.Piece before = whole.isEmpty() ? null : whole.getLast();

@@ -29,12 +29,16 @@ final class FbxTextPieces implements FbxPieces {
     private final FbxTextReader reader;
     private final Salvage salvage;
 
+    /** Bytes that may still be read again to find where records begin, so that no file keeps the search for ever. */
+    private long patience;
+
     FbxTextPieces(String file, MemorySegment bytes, Salvage salvage) {
         this.salvage = salvage;
         this.bytes = bytes;
         this.size = bytes.byteSize();
         this.reader = FbxTextReader.ofParts(file, bytes);
         this.version = told();
+        this.patience = 64 * size + (1 << 20);
     }
 
     /** The version that the head tells, else 7.4 where objects have numbers and 6.1 where they have none. */
@@ -141,10 +145,15 @@ final class FbxTextPieces implements FbxPieces {
     }
 
     private boolean begins(long at) {
+        if (patience < 0) {
+            return false;
+        }
         try {
             return FbxRescue.standsAlone(reader.one(at, 1));
         } catch (FormatException | RuntimeException e) {
             return false;
+        } finally {
+            patience -= Math.max(1, reader.at() - at);
         }
     }
 

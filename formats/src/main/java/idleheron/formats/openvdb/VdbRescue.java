@@ -26,6 +26,9 @@ final class VdbRescue {
     private static final int LONGEST_NAME = 255;
     private static final int LONGEST_TYPE = 80;
 
+    /** Grids that lie over each other are looked at until all together are so many times the file. */
+    private static final long MOST_TIMES = 8;
+
     private final VdbFile head;
     private final MemorySegment bytes;
     private final Salvage salvage;
@@ -120,11 +123,13 @@ final class VdbRescue {
 
     private List<Found> scan() {
         List<Found> out = new ArrayList<>();
-        for (long p = 8; p < size - TREE.length; p++) {
+        long bytesOfGrids = 0;
+        for (long p = 8; p < size - TREE.length && bytesOfGrids < MOST_TIMES * size; p++) {
             if (isType(p)) {
                 Found f = grid(p);
                 if (f != null) {
                     out.add(f);
+                    bytesOfGrids += Math.max(LONGEST_TYPE, Math.min(size, f.entry.endAt()) - f.entry.gridAt());
                     p = Math.max(p, f.entry.topologyAt() - 1);
                 }
             }

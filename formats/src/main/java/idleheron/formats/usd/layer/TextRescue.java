@@ -20,9 +20,13 @@ final class TextRescue {
     /** The end of a prim and the head of another take at least so many bytes. */
     private static final int LEAST_HIDDEN = 16;
 
+    /** After so many breaks the rest is given up. */
+    private static final int MOST_BREAKS = 2000;
+
     private final TextReader reader;
     private final TextCursor in;
     private final Salvage salvage;
+    private int breaks;
     private final List<Spec> stripped = new ArrayList<>();
 
     TextRescue(TextReader reader, TextCursor in, Salvage salvage) {
@@ -143,7 +147,8 @@ final class TextRescue {
 
     /** Goes to the next line that belongs to a prim; false where the prim ends, behind its brace or before what is not its own. */
     private boolean next(int from, int column, int inner) {
-        for (int p = in.after(from); p < in.size(); p = in.after(p)) {
+        breaks++;
+        for (int p = in.after(from); p < in.size() && breaks <= MOST_BREAKS; p = in.after(p)) {
             String line = in.lineAt(p);
             String text = line.strip();
             int at = p + line.length() - line.stripLeading().length();
