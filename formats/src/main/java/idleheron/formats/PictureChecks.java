@@ -12,7 +12,10 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -32,7 +35,11 @@ public final class PictureChecks {
      */
     public static List<Finding> of(Scene scene, @Nullable Path folder, @Nullable Convention c) {
         List<Finding> out = new ArrayList<>();
+        Set<List<Object>> seen = new HashSet<>();
         for (Texture t : scene.textures()) {
+            if (!seen.add(List.of(t.path(), t.relative(), Arrays.hashCode(t.content())))) {
+                continue; // several materials may use one picture
+            }
             place(t, folder, out);
             picture(t, folder, c, out);
         }

@@ -3,7 +3,9 @@ package idleheron.core.inspect;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.scene.Texture;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** Rules about pictures and about the file itself. */
@@ -11,8 +13,9 @@ final class SurfaceRules {
     private SurfaceRules() {}
 
     static void textures(Facts f, @Nullable Convention c, List<Finding> out) {
+        Set<String> seen = new HashSet<>();
         for (Texture t : f.scene().textures()) {
-            if (!t.found()) {
+            if (!t.found() && seen.add(t.path())) { // several materials may use one picture
                 out.add(new Finding(
                         "texture-not-found",
                         Severity.DRIFTS,

@@ -172,6 +172,12 @@ class InspectionTest {
     void a_picture_that_is_not_there_is_found() {
         Scene s = sound().withTextures(List.of(new Texture("t", "C:\\maps\\skin.png", "skin.png", false)));
         assertThat(Inspection.of(s, null).getFirst().title()).isEqualTo("skin.png is not found");
+        Texture again = new Texture("u", "C:\\maps\\skin.png", "skin.png", false);
+        Texture other = new Texture("v", "C:\\maps\\hat.png", "hat.png", false);
+        Scene three = sound().withTextures(List.of(s.textures().getFirst(), again, other));
+        assertThat(Inspection.of(three, null).stream().map(Finding::title))
+                .as("one line for a picture, however many materials use it")
+                .containsExactly("skin.png is not found", "hat.png is not found");
     }
 
     @Test
