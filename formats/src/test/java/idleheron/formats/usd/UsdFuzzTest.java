@@ -8,6 +8,7 @@ import idleheron.core.scene.Scene;
 import idleheron.formats.FormatException;
 import idleheron.formats.SceneFiles;
 import java.io.IOException;
+import java.lang.management.ManagementFactory;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
@@ -152,7 +153,7 @@ class UsdFuzzTest {
     }
 
     private void hold(String name, byte[] bytes) {
-        long start = System.nanoTime();
+        long start = spent();
         try {
             Path file = folder.resolve("broken.usd");
             Files.write(file, bytes);
@@ -169,6 +170,11 @@ class UsdFuzzTest {
         } catch (IOException | RuntimeException | StackOverflowError e) {
             fail(name + ": " + e, e);
         }
-        assertThat((System.nanoTime() - start) / 1e9).as(name).isLessThan(SECONDS);
+        assertThat((spent() - start) / 1e9).as(name).isLessThan(SECONDS);
+    }
+
+    /** What this thread, which does all the work, has taken of a core so far, whatever else the machine does; nanoseconds. */
+    private static long spent() {
+        return ManagementFactory.getThreadMXBean().getCurrentThreadCpuTime();
     }
 }
