@@ -36,6 +36,11 @@ public record Figure(double value, String unit, String subject, String clip, dou
         return String.format(java.util.Locale.ROOT, "%." + places + "f", v);
     }
 
+    /** A number for a recipe: the shortest text that is read back as the same number, whole ones without a point. */
+    public static String exact(double v) {
+        return v == Math.rint(v) && Math.abs(v) < 1e15 ? Long.toString((long) v) : Double.toString(v);
+    }
+
     /** "0.042 mm". */
     public String text() {
         return unit.isEmpty() ? number() : number() + " " + unit;

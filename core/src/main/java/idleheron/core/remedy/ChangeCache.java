@@ -65,12 +65,12 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
 
     /** Within so many millimetres. */
     public static ChangeCache rigid(double mm) {
-        return new ChangeCache(Kind.RIGID, Figure.number(mm));
+        return new ChangeCache(Kind.RIGID, Figure.exact(mm));
     }
 
     /** Within so many millimetres. */
     public static ChangeCache share(double mm) {
-        return new ChangeCache(Kind.SHARE, Figure.number(mm));
+        return new ChangeCache(Kind.SHARE, Figure.exact(mm));
     }
 
     public static ChangeCache drop(String pattern) {
@@ -83,19 +83,19 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
     }
 
     public static ChangeCache shift(double frames) {
-        return new ChangeCache(Kind.SHIFT, Figure.number(frames));
+        return new ChangeCache(Kind.SHIFT, Figure.exact(frames));
     }
 
     public static ChangeCache cut(double first, double last) {
-        return new ChangeCache(Kind.CUT, Figure.number(first) + ":" + Figure.number(last));
+        return new ChangeCache(Kind.CUT, Figure.exact(first) + ":" + Figure.exact(last));
     }
 
     public static ChangeCache resample(FrameRate rate) {
-        return new ChangeCache(Kind.RESAMPLE, Figure.number(rate.perSecond()));
+        return new ChangeCache(Kind.RESAMPLE, Figure.exact(rate.perSecond()));
     }
 
     public static ChangeCache scale(double factor) {
-        return new ChangeCache(Kind.SCALE, Double.toString(factor));
+        return new ChangeCache(Kind.SCALE, Figure.exact(factor));
     }
 
     /** A quarter turn that brings one axis to another. */

@@ -50,7 +50,7 @@ public record ChangeGrids(String code, String recipe, String title, String descr
     public static ChangeGrids coarsen(double factor) {
         return new ChangeGrids(
                 "coarsen-grids",
-                "coarsen-grids=" + Figure.number(factor),
+                "coarsen-grids=" + Figure.exact(factor),
                 factor > 1 ? "Larger voxels" : "Smaller voxels",
                 "Makes voxels " + Figure.number(factor) + " times as large and takes the mean in each.",
                 new GridChange.Coarsen(factor));
@@ -59,7 +59,7 @@ public record ChangeGrids(String code, String recipe, String title, String descr
     public static ChangeGrids multiply(String grid, double factor) {
         return new ChangeGrids(
                 "multiply-grid",
-                "multiply-grid=" + grid + ":" + Figure.number(factor),
+                "multiply-grid=" + grid + ":" + Figure.exact(factor),
                 "Multiply " + grid,
                 "Multiplies all values of " + grid + " by " + Figure.number(factor) + ".",
                 new GridChange.Multiply(grid, factor));
@@ -68,7 +68,7 @@ public record ChangeGrids(String code, String recipe, String title, String descr
     public static ChangeGrids prune(double tolerance) {
         return new ChangeGrids(
                 "prune-grids",
-                "prune-grids=" + tolerance,
+                "prune-grids=" + Figure.exact(tolerance),
                 "Even parts as tiles",
                 "Keeps blocks of 8 × 8 × 8 voxels whose values differ by at most " + tolerance + " as one value.",
                 new GridChange.Prune(tolerance));
@@ -107,7 +107,7 @@ public record ChangeGrids(String code, String recipe, String title, String descr
     public static ChangeGrids scale(double factor) {
         return new ChangeGrids(
                 "scale-volumes",
-                "scale-volumes=" + Figure.number(factor),
+                "scale-volumes=" + Figure.exact(factor),
                 "Scale the volume",
                 "Multiplies the transform of every grid by " + Figure.number(factor) + "; no voxel is touched.",
                 new GridChange.Place(rows(new Matrix4d().scaling(factor))));

@@ -5,11 +5,39 @@ import java.util.Arrays;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
-/** Weighted sums of curves, exact: keys of all are joined, and a cubic span that is cut keeps its form. */
+/**
+ * Weighted sums of curves: keys of all are joined, and a cubic span that is cut keeps its form. Exact where
+ * {@link #canAdd} holds for each of them.
+ */
 final class CurveSums {
     private static final double NOTHING = 1e-12;
 
     private CurveSums() {}
+
+    /**
+     * Whether a curve can be added to the others: it holds its ends, has no weighted handles, and does not jump where another
+     * one is on its way, which no span from key to key can do.
+     */
+    static boolean canAdd(Curve c, @Nullable Curve[] others) {
+        for (Curve other : others) {
+            if (other != null && other != c && jumpsWithin(c, other)) {
+                return false;
+            }
+        }
+        return c.isSimple();
+    }
+
+    private static boolean jumpsWithin(Curve c, Curve other) {
+        for (int i = 0; i + 1 < c.keys(); i++) {
+            if (c.modes()[i] == Curve.CONSTANT && c.values()[i] != c.values()[i + 1]) {
+                int on = span(other, c.seconds()[i + 1], false);
+                if (on >= 0 && other.modes()[on] != Curve.CONSTANT) {
+                    return true;
+                }
+            }
+        }
+        return false;
+    }
 
     /**
      * factors[0]·x + factors[1]·y + factors[2]·z + offset of the first three curves, a missing one standing at its rest

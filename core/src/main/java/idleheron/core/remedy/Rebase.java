@@ -376,7 +376,7 @@ final class Rebase {
         @Nullable Curve[] out = t.curves().clone();
         for (int a = 0; a < 3; a++) {
             Curve c = out[a];
-            out[a] = c == null || c.isSimple() ? c : c.sampled(frames);
+            out[a] = c == null || CurveSums.canAdd(c, t.curves()) ? c : c.sampled(frames);
         }
         return new Clip.NodeTrack(t.node(), out);
     }

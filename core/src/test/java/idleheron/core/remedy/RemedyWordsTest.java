@@ -1,0 +1,438 @@
+package idleheron.core.remedy;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.math.Vec3;
+import idleheron.core.time.FrameRate;
+import idleheron.core.volume.IndexBox;
+import idleheron.core.volume.ValueType;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.joml.Matrix4d;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** What every remedy is called in a recipe, on its button and in its sentence. */
+class RemedyWordsTest {
+    private static Arguments words(Remedy remedy, String recipe, String title, String sentence) {
+        return Arguments.of(remedy, recipe, title, sentence);
+    }
+
+    static List<Arguments> ofCharacters() {
+        return List.of(
+                words(
+                        new Redeclare(AxisSystem.Z_UP, 0.01),
+                        "redeclare",
+                        "Correct the declaration",
+                        "Declares " + AxisSystem.Z_UP.describe() + " and 1 cm to the unit; the numbers stay."),
+                words(
+                        new ConvertStage(AxisSystem.COMMON, 1),
+                        "convert-stage",
+                        "Convert axes and unit",
+                        "Writes everything for " + AxisSystem.COMMON.describe() + " and 1 m to the unit."),
+                words(
+                        new CorrectStage(AxisSystem.COMMON, 0.001),
+                        "correct-stage",
+                        "Declare axes and unit, with one transform",
+                        "Declares " + AxisSystem.COMMON.describe()
+                                + " and 1 mm to the unit, and sets it right with one node over everything."),
+                words(
+                        new MoveScene(new Vec3(90, 0, 0), 1, Vec3.ZERO),
+                        "move-scene",
+                        "Turn the scene",
+                        "Turns by 90.00°, 0.00°, 0.00°, scales by 1.00000 and moves by 0.0000 m, 0.0000 m, 0.0000 m."),
+                words(
+                        new MoveScene(Vec3.ZERO, 1, new Vec3(0, 0.5, 0)),
+                        "move-scene",
+                        "Move the scene",
+                        "Turns by 0.00°, 0.00°, 0.00°, scales by 1.00000 and moves by 0.0000 m, 0.5000 m, 0.0000 m."),
+                words(
+                        new MoveScene(Vec3.ZERO, 0.01, Vec3.ZERO),
+                        "move-scene",
+                        "Scale the scene",
+                        "Turns by 0.00°, 0.00°, 0.00°, scales by 0.0100000 and moves by 0.0000 m, 0.0000 m, 0.0000 m."),
+                words(
+                        new MovePoints("body", new Matrix4d()),
+                        "move-points",
+                        "Put the surface where the skeleton is",
+                        "Scales, turns and moves the points of body; no joint moves."),
+                words(
+                        new RootToOrigin(true),
+                        "root-to-origin",
+                        "Put the root over the origin",
+                        "Moves everything so that the root rests over the origin."),
+                words(
+                        new RootToOrigin(false),
+                        "root-to-origin=still",
+                        "Keep the root over the origin",
+                        "Moves everything so that the root rests over the origin,"
+                                + " and takes the keys of its translation out."),
+                words(
+                        new TurnJoints(new Vec3(0, 0, -90)),
+                        "turn-joints",
+                        "Turn the joint axes",
+                        "Turns the own axes of every joint by 0.00°, 0.00°, -90.00°; nothing else moves."),
+                words(
+                        new TurnSomeJoints(Map.of("hand", Vec3.ONE, "elbow", Vec3.ONE)),
+                        "turn-some-joints",
+                        "Turn the axes of 2 joints",
+                        "Turns the own axes of elbow, hand; nothing else moves."),
+                words(
+                        new TurnSomeJoints(Map.of("hand", Vec3.ONE)),
+                        "turn-some-joints",
+                        "Turn the axes of 1 joint",
+                        "Turns the own axes of hand; nothing else moves."),
+                words(
+                        new AimJoints(SignedAxis.POSITIVE_X, SignedAxis.NEGATIVE_Z),
+                        "aim-joints=X:-Z",
+                        "Aim bones along X",
+                        "Turns the own axes of every joint so that X runs along the bones and -Z to the side;"
+                                + " nothing moves."),
+                words(
+                        AimJoints.along(SignedAxis.NEGATIVE_Z),
+                        "aim-joints=-Z:X",
+                        "Aim bones along -Z",
+                        "Turns the own axes of every joint so that -Z runs along the bones and X to the side;"
+                                + " nothing moves."),
+                words(
+                        DropJoints.all(),
+                        "drop-tips",
+                        "Drop the tip joints",
+                        "Takes out every joint that ends a chain and moves no point."),
+                words(
+                        new DropJoints(List.of("a", "b")),
+                        "drop-tips",
+                        "Drop the tip joints",
+                        "Takes out 2 joints that end a chain and move no point."),
+                words(
+                        new KeepInfluencing(),
+                        "keep-influencing",
+                        "Keep only joints with influence",
+                        "Takes out joints that move no point and have no joint below them that does."),
+                words(
+                        new RestToBind(),
+                        "rest-to-bind",
+                        "Rest where it was bound",
+                        "Makes the rest pose of every joint its bind pose."),
+                words(
+                        new RestAtFrame("wave", 12),
+                        "rest-at-frame=wave:12.0",
+                        "Rest at frame 12 of wave",
+                        "Makes that pose the rest pose of every joint."),
+                words(RenameNodes.table(Map.of("a", "b", "c", "d")), "rename", "Rename", "Gives 2 nodes other names."),
+                words(
+                        new RenameNodes(Map.of(), "^imp_", ""),
+                        "rename=^imp_:",
+                        "Rename",
+                        "Replaces ^imp_ by nothing in names."),
+                words(
+                        new RenameNodes(Map.of(), "_l$", ".left"),
+                        "rename=_l$:.left",
+                        "Rename",
+                        "Replaces _l$ by .left in names."),
+                words(
+                        new DropCompany(),
+                        "drop-company",
+                        "Leave cameras and lights out",
+                        "Takes cameras and lights out of the scene."),
+                words(
+                        new BakeScale(),
+                        "bake-scale",
+                        "Bake the scale",
+                        "Puts uniform node scales into the lengths below them, so that every node has scale 1."),
+                words(
+                        new PlainTransforms(null),
+                        "plain-transforms",
+                        "Bake to plain transforms",
+                        "Bakes pivots, turns before and after and other rotation orders, one key a frame."),
+                words(
+                        new StripMaterials(),
+                        "strip-materials",
+                        "Leave materials out",
+                        "Takes materials, pictures and the slots of faces out of the scene."),
+                words(
+                        new SplitMeshes(),
+                        "split-meshes",
+                        "Split meshes by material",
+                        "Makes one mesh for every material; nothing moves."),
+                words(
+                        new MergeMeshes("body"),
+                        "merge-meshes=body",
+                        "Merge meshes",
+                        "Makes one mesh, body, of the skinned meshes; nothing moves."),
+                words(
+                        new Paused(new MergeMeshes("body")),
+                        "merge-meshes",
+                        "Merge meshes",
+                        "Switched off. Makes one mesh, body, of the skinned meshes; nothing moves."));
+    }
+
+    static List<Arguments> ofWeightsAndClips() {
+        return List.of(
+                words(
+                        TuneWeights.limit(4),
+                        "limit-influences=4",
+                        "Keep 4 influences",
+                        "Keeps the 4 strongest influences of each point, makes them sum to 1."),
+                words(
+                        TuneWeights.prune(0.05),
+                        "prune-weights=0.05",
+                        "Prune weak weights",
+                        "Drops weights below 0.05, makes them sum to 1."),
+                words(
+                        TuneWeights.quantise(8),
+                        "quantise-weights=8",
+                        "Round weights to 8 bits",
+                        "Rounds weights to parts of 255, makes them sum to 1."),
+                words(TuneWeights.normalised(), "normalise-weights", "Normalise weights", "Makes them sum to 1."),
+                words(
+                        new TuneWeights(4, 0.01, 16, false),
+                        "limit-influences=4",
+                        "Keep 4 influences",
+                        "Keeps the 4 strongest influences of each point, drops weights below 0.01,"
+                                + " rounds weights to parts of 65535."),
+                words(
+                        HandWeights.up(List.of("finger")),
+                        "hand-weights",
+                        "Hand weights over",
+                        "Gives the weights of 1 joint to joints that stay, and takes them out."),
+                words(
+                        HandWeights.up(List.of("finger", "thumb")),
+                        "hand-weights",
+                        "Hand weights over",
+                        "Gives the weights of 2 joints to joints that stay, and takes them out."),
+                words(
+                        new BakeClips(),
+                        "bake-clips",
+                        "Bake the clips",
+                        "Keys every channel that moves on every frame: tangents, layers and what goes on beyond the"
+                                + " keys are baked."),
+                words(
+                        new FlattenLayers(),
+                        "flatten-layers",
+                        "Flatten the layers",
+                        "Joins the layers of each clip into one, one key a frame."),
+                words(
+                        new ResampleClips(FrameRate.of(30)),
+                        "resample-clips=30.0",
+                        "Resample at 30 /s",
+                        "Keys every channel that moves on every frame at 30 a second; seconds stay."),
+                words(
+                        new RetimeClips(FrameRate.of(25)),
+                        "retime-clips=25.0",
+                        "Retime to 25 /s",
+                        "Counts every clip at 25 frames a second; every key keeps its frame number."),
+                words(
+                        new ShiftClips(0.5),
+                        "shift-clips=0.5",
+                        "Shift the clips",
+                        "Moves every key and range by 0.500000 s."),
+                words(
+                        new ShiftClips(0, Map.of("walk", 0.5, "run", 1.0), false),
+                        "shift-clips=0.0",
+                        "Shift the motion in its range",
+                        "Moves every key, but no range, of run, walk, each by its own time."),
+                words(
+                        new ScaleMotion(0.01),
+                        "scale-motion",
+                        "Scale animated translations",
+                        "Multiplies every translation key by 0.0100000."),
+                words(
+                        new ScaleMotion(2, List.of("root")),
+                        "scale-motion",
+                        "Scale animated translations",
+                        "Multiplies every translation key of root by 2.00000."),
+                words(
+                        new ScaleMotion(2, List.of("root", "hand")),
+                        "scale-motion",
+                        "Scale animated translations",
+                        "Multiplies every translation key of 2 nodes by 2.00000."),
+                words(
+                        new CutClips(6, 30, List.of()),
+                        "cut-clips=6.0:30.0",
+                        "Cut clips to frames 6 – 30",
+                        "Leaves only these frames of every clip."),
+                words(
+                        new CutClips(6, 30.5, List.of("walk", "run")),
+                        "cut-clips=6.0:30.5",
+                        "Cut clips to frames 6 – 30.50",
+                        "Leaves only these frames of walk, run."),
+                words(
+                        new SplitClip("walk", List.of(8.0, 15.0)),
+                        "split-clip=walk:8.0,15.0",
+                        "Split walk",
+                        "Makes 3 clips of walk."),
+                words(
+                        new JoinClips(List.of("a", "b"), "both"),
+                        "join-clips=a,b:both",
+                        "Join 2 clips",
+                        "Joins a, b into both, one after the other."),
+                words(
+                        new CloseLoops(List.of("walk"), 0.25),
+                        "close-loops",
+                        "Close the loop",
+                        "Makes walk end as it begins, easing in over the last 25 %."),
+                words(
+                        new CloseLoops(List.of("walk", "run"), 1),
+                        "close-loops",
+                        "Close the loop",
+                        "Makes walk, run end as they begin, easing in over the last 100 %."));
+    }
+
+    static List<Arguments> ofVolumesAndCaches() {
+        return List.of(
+                words(
+                        new RenumberFrames(-2),
+                        "renumber-frames=-2",
+                        "Renumber frames",
+                        "Adds -2 to the number of every frame of a volume."),
+                words(
+                        ChangeGrids.rename("density", "smoke"),
+                        "rename-grid=density:smoke",
+                        "Rename grid density",
+                        "Calls the grid density smoke in every frame."),
+                words(
+                        ChangeGrids.keep(Set.of("v", "density")),
+                        "keep-grids=density,v",
+                        "Keep some grids",
+                        "Leaves out all grids but density, v."),
+                words(
+                        ChangeGrids.halve(),
+                        "halve-grids",
+                        "Store halves",
+                        "Stores numbers with 11 bits of precision in 2 bytes each."),
+                words(
+                        ChangeGrids.coarsen(2),
+                        "coarsen-grids=2",
+                        "Larger voxels",
+                        "Makes voxels 2 times as large and takes the mean in each."),
+                words(
+                        ChangeGrids.coarsen(1),
+                        "coarsen-grids=1",
+                        "Smaller voxels",
+                        "Makes voxels 1 times as large and takes the mean in each."),
+                words(
+                        ChangeGrids.multiply("density", 0.0328084),
+                        "multiply-grid=density:0.0328084",
+                        "Multiply density",
+                        "Multiplies all values of density by 0.033."),
+                words(
+                        ChangeGrids.prune(0.01),
+                        "prune-grids=0.01",
+                        "Even parts as tiles",
+                        "Keeps blocks of 8 × 8 × 8 voxels whose values differ by at most 0.01 as one value."),
+                words(
+                        ChangeGrids.retype("density", ValueType.DOUBLE),
+                        "retype-grid=density:double",
+                        "Another type for density",
+                        "Stores density as double."),
+                words(
+                        ChangeGrids.crop(new IndexBox(0, -1, 2, 3, 4, 5)),
+                        "crop-grids=0,-1,2,3,4,5",
+                        "Crop the volume",
+                        "Keeps only voxels from 0 -1 2 3 4 5."),
+                words(
+                        ChangeGrids.heal(),
+                        "heal-grids",
+                        "Replace what is no number",
+                        "Puts the background where a value is no number or without bound."),
+                words(
+                        ChangeGrids.scale(100),
+                        "scale-volumes=100",
+                        "Scale the volume",
+                        "Multiplies the transform of every grid by 100; no voxel is touched."),
+                words(
+                        ChangeGrids.turn(SignedAxis.POSITIVE_Z, SignedAxis.POSITIVE_Y),
+                        "turn-volumes=Z:Y",
+                        "Stand the volume up",
+                        "Turns the transform of every grid so that what points along Z points along Y;"
+                                + " no voxel is touched."),
+                words(
+                        ChangeGrids.place(new Matrix4d().translation(1, 2, 3), "Puts it there."),
+                        "move-volumes=1.0,0.0,0.0,1.0,0.0,1.0,0.0,2.0,0.0,0.0,1.0,3.0",
+                        "Move the volume",
+                        "Puts it there."),
+                words(
+                        ChangeCache.pieces("**"),
+                        "split-pieces=**",
+                        "Split into pieces",
+                        "Makes an object of every piece that hangs together in every mesh."),
+                words(
+                        ChangeCache.of("split-face-sets", "/wall/*"),
+                        "split-face-sets=/wall/*",
+                        "Split by face sets",
+                        "Makes an object of every face set of /wall/*."),
+                words(
+                        ChangeCache.of("split-regions", "2"),
+                        "split-regions=2",
+                        "Split by region",
+                        "Makes an object of what lies in each cell of 2 m."),
+                words(
+                        ChangeCache.of("split-attribute", "id"),
+                        "split-attribute=id",
+                        "Split by an attribute",
+                        "Makes an object for every value of id."),
+                words(
+                        ChangeCache.rigid(0.01),
+                        "rigid-to-transforms=0.01",
+                        "Rigid motion as transforms",
+                        "Keeps a mesh that moves without bending as one still mesh under a transform; points move by"
+                                + " at most 0.01 mm."),
+                words(
+                        ChangeCache.share(0.5),
+                        "share-meshes=0.5",
+                        "Equal meshes once",
+                        "Keeps meshes that are the same but for where they stand once, and the others as instances;"
+                                + " points move by at most 0.5 mm."),
+                words(ChangeCache.drop("/rig/**"), "drop-objects=/rig/**", "Leave objects out", "Leaves out /rig/**."),
+                words(
+                        ChangeCache.of("join-meshes", "/a/*=>wall"),
+                        "join-meshes=/a/*=>wall",
+                        "Join meshes",
+                        "Makes one mesh of /a/*, called wall, a face set for each."),
+                words(
+                        ChangeCache.regroup("/a/*", "/b/{1}"),
+                        "regroup=/a/*=>/b/{1}",
+                        "Regroup the tree",
+                        "Moves /a/* to /b/{1}."),
+                words(
+                        ChangeCache.of("positions-only", ""),
+                        "positions-only",
+                        "Keep only positions",
+                        "Leaves out UV, normals, velocities, attributes and the user's properties."),
+                words(
+                        ChangeCache.cut(1, 24),
+                        "cut-cache=1:24",
+                        "Cut the cache",
+                        "Leaves only samples of frames 1 to 24."),
+                words(ChangeCache.shift(-3), "shift-cache=-3", "Shift the cache", "Moves all samples by -3 frames."),
+                words(
+                        ChangeCache.resample(FrameRate.of(48)),
+                        "resample-cache=48",
+                        "Another rate",
+                        "Writes samples 48 times a second, in between by proportion."),
+                words(
+                        ChangeCache.scale(0.01),
+                        "scale-cache=0.01",
+                        "Scale the cache",
+                        "Multiplies all lengths by 0.01; the declared unit stays."),
+                words(
+                        ChangeCache.turn(SignedAxis.POSITIVE_Z, SignedAxis.POSITIVE_Y),
+                        "turn-cache=Z:Y",
+                        "Stand the cache up",
+                        "Turns everything so that what points along one axis points along the other: Z:Y."));
+    }
+
+    @ParameterizedTest
+    @MethodSource({"ofCharacters", "ofWeightsAndClips", "ofVolumesAndCaches"})
+    void everyRemedyHasItsRecipeItsButtonAndItsSentence(Remedy remedy, String recipe, String title, String sentence) {
+        assertThat(remedy.recipe()).isEqualTo(recipe);
+        assertThat(remedy.code()).isEqualTo(recipe.split("=", 2)[0]);
+        assertThat(remedy.title()).isEqualTo(title);
+        assertThat(remedy.describe()).isEqualTo(sentence);
+    }
+}
