@@ -7,7 +7,8 @@ import java.util.List;
 import org.joml.Matrix4d;
 
 /**
- * Two grids held against each other, voxel by voxel. A tile counts as all its voxels.
+ * Two grids held against each other, voxel by voxel. A tile counts as all its voxels; in the world those of more than 8 voxels an
+ * edge are looked at in one corner.
  *
  * @param onlyFirst voxels active in the first alone
  * @param onlySecond voxels active in the second alone
@@ -78,6 +79,11 @@ public record GridDifference(
                 all.tiles(n);
             }
         }
+        for (SparseTree.RootTile t : a.tree().rootTiles()) {
+            if (t.active()) {
+                all.cube(t.x(), t.y(), t.z(), InnerNode.UPPER, t.value(), 0);
+            }
+        }
         return all;
     }
 
@@ -125,11 +131,31 @@ public record GridDifference(
         }
 
         void tiles(InnerNode n) {
-            double each = Math.pow(n.slotSize(), 3);
             for (int s = Bits.nextOn(n.active(), 0, 0, n.slots());
                     s < n.slots();
                     s = Bits.nextOn(n.active(), 0, s + 1, n.slots())) {
-                voxel(n.slotX(s), n.slotY(s), n.slotZ(s), n.tiles(), s, each);
+                cube(n.slotX(s), n.slotY(s), n.slotZ(s), n.slotSize(), n.tiles(), s);
+            }
+        }
+
+        /** A cube of one value: at once where the other tree has one value there too, else by its smaller cubes. */
+        void cube(int i, int j, int k, int edge, VoxelStore values, long index) {
+            boolean once = world == null ? reader.to(i, j, k).edge() >= edge : edge != InnerNode.LEAF;
+            if (once) {
+                voxel(i, j, k, values, index, Math.pow(edge, 3));
+                return;
+            }
+            int step = edge == InnerNode.UPPER ? InnerNode.LOWER : edge == InnerNode.LOWER ? InnerNode.LEAF : 1;
+            for (int x = 0; x < edge; x += step) {
+                for (int y = 0; y < edge; y += step) {
+                    for (int z = 0; z < edge; z += step) {
+                        if (step == 1) {
+                            voxel(i + x, j + y, k + z, values, index, 1);
+                        } else {
+                            cube(i + x, j + y, k + z, step, values, index);
+                        }
+                    }
+                }
             }
         }
 

@@ -1,6 +1,7 @@
 package idleheron.core.volume;
 
 import idleheron.core.job.Progress;
+import java.util.List;
 
 /**
  * How the values of active voxels are spread; of vectors their lengths.
@@ -37,18 +38,26 @@ public record Histogram(double low, double high, long[] counts) {
         for (InnerNode n : tree.uppers()) {
             tiles(n, out, low, high, scale);
         }
+        for (SparseTree.RootTile t : tree.rootTiles()) {
+            if (t.active()) {
+                tile(t.value(), 0, InnerNode.UPPER, out, low, high, scale);
+            }
+        }
         return new Histogram(low, high, out);
     }
 
     private static void tiles(InnerNode n, long[] out, double low, double high, double scale) {
-        long each = (long) n.slotSize() * n.slotSize() * n.slotSize();
         for (int s = Bits.nextOn(n.active(), 0, 0, n.slots());
                 s < n.slots();
                 s = Bits.nextOn(n.active(), 0, s + 1, n.slots())) {
-            double x = n.tiles().scalar(s);
-            if (x >= low && x <= high) {
-                out[Math.min(out.length - 1, (int) ((x - low) * scale))] += each;
-            }
+            tile(n.tiles(), s, n.slotSize(), out, low, high, scale);
+        }
+    }
+
+    private static void tile(VoxelStore values, int at, int edge, long[] out, double low, double high, double scale) {
+        double x = values.scalar(at);
+        if (x >= low && x <= high) {
+            out[Math.min(out.length - 1, (int) ((x - low) * scale))] += (long) edge * edge * edge;
         }
     }
 
@@ -58,10 +67,25 @@ public record Histogram(double low, double high, long[] counts) {
             for (int v = Bits.nextOn(tree.leafMasks(), 8 * leaf, 0, 512);
                     v < 512;
                     v = Bits.nextOn(tree.leafMasks(), 8 * leaf, v + 1, 512)) {
-                double x = tree.leafValues().scalar(((long) leaf << 9) + v);
-                out = x > out && x < Double.POSITIVE_INFINITY ? x : out;
+                out = greater(out, tree.leafValues().scalar(((long) leaf << 9) + v));
             }
         }
+        for (List<InnerNode> level : List.of(tree.lowers(), tree.uppers())) {
+            for (InnerNode n : level) {
+                for (int t = Bits.nextOn(n.active(), 0, 0, n.slots());
+                        t < n.slots();
+                        t = Bits.nextOn(n.active(), 0, t + 1, n.slots())) {
+                    out = greater(out, n.tiles().scalar(t));
+                }
+            }
+        }
+        for (SparseTree.RootTile t : tree.rootTiles()) {
+            out = t.active() ? greater(out, t.value().scalar(0)) : out;
+        }
         return out;
+    }
+
+    private static double greater(double known, double x) {
+        return x > known && x < Double.POSITIVE_INFINITY ? x : known;
     }
 }

@@ -15,6 +15,7 @@ public final class VoxelReader {
     private VoxelStore store;
     private long index;
     private boolean active;
+    private int edge = InnerNode.UPPER;
 
     public VoxelReader(SparseTree tree) {
         this.tree = tree;
@@ -51,15 +52,17 @@ public final class VoxelReader {
             leafZ = k & -8;
             int v = SparseTree.voxel(i, j, k);
             store = tree.leafValues();
+            edge = 1;
             index = (long) leaf << 9 | v;
             active = Bits.on(tree.leafMasks(), leaf << 3, v);
         } else {
-            tile(l.tiles(), slot, Bits.on(l.active(), 0, slot));
+            tile(l.tiles(), slot, Bits.on(l.active(), 0, slot), InnerNode.LEAF);
         }
         return this;
     }
 
-    private void tile(VoxelStore values, long at, boolean on) {
+    private void tile(VoxelStore values, long at, boolean on, int of) {
+        edge = of;
         store = values;
         index = at;
         active = on;
@@ -76,10 +79,10 @@ public final class VoxelReader {
                 }
             }
             if (u == null) {
-                tile(tree.background(), 0, false);
+                tile(tree.background(), 0, false, InnerNode.UPPER);
                 for (SparseTree.RootTile t : tree.rootTiles()) {
                     if ((i & -4096) == t.x() && (j & -4096) == t.y() && (k & -4096) == t.z()) {
-                        tile(t.value(), 0, t.active());
+                        tile(t.value(), 0, t.active(), InnerNode.UPPER);
                     }
                 }
                 return null;
@@ -90,12 +93,17 @@ public final class VoxelReader {
         if (u.hasChild(slot)) {
             return tree.lowers().get(u.child(slot));
         }
-        tile(u.tiles(), slot, Bits.on(u.active(), 0, slot));
+        tile(u.tiles(), slot, Bits.on(u.active(), 0, slot), InnerNode.LOWER);
         return null;
     }
 
     public boolean isActive() {
         return active;
+    }
+
+    /** Voxels along an edge of the cube, on a multiple of itself, that all hold what is here: 1 in a leaf. */
+    public int edge() {
+        return edge;
     }
 
     public double get(int component) {

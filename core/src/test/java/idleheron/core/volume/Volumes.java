@@ -15,12 +15,16 @@ public final class Volumes {
 
     /** A ball of radius r voxels around a voxel, densest in its middle. */
     public static SparseTree ball(int r, int x, int y, int z, double peak) {
-        return FieldPainter.paint(
-                ValueType.FLOAT, new IndexBox(x - r, y - r, z - r, x + r, y + r, z + r), (i, j, k, out) -> {
-                    double d = Math.sqrt(Math.pow(i - x, 2) + Math.pow(j - y, 2) + Math.pow(k - z, 2)) / r;
-                    out[0] = peak * (1.1 - d);
-                    return d <= 1;
-                });
+        return ball(ValueType.FLOAT, r, x, y, z, peak);
+    }
+
+    /** The same of another type. */
+    public static SparseTree ball(ValueType type, int r, int x, int y, int z, double peak) {
+        return FieldPainter.paint(type, new IndexBox(x - r, y - r, z - r, x + r, y + r, z + r), (i, j, k, out) -> {
+            double d = Math.sqrt(Math.pow(i - x, 2) + Math.pow(j - y, 2) + Math.pow(k - z, 2)) / r;
+            out[0] = peak * (1.1 - d);
+            return d <= 1;
+        });
     }
 
     public static Grid density(SparseTree tree) {
