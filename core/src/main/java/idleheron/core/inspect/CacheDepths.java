@@ -55,15 +55,18 @@ public final class CacheDepths {
     /** Reads the points of all caches of a scene. */
     public static List<Finding> of(Scene scene, Progress progress) {
         List<Finding> out = new ArrayList<>();
-        for (Cache c : scene.caches()) {
-            progress.at(0, "looking into " + c.name());
+        int n = scene.caches().size();
+        for (int i = 0; i < n; i++) {
+            Cache c = scene.caches().get(i);
+            Progress own = progress.part((double) i / n, (i + 1.0) / n);
+            own.at(0, "looking into " + c.name());
             CacheDepths d = new CacheDepths(scene, c, out);
             Cache split = d.lumps();
-            progress.at(0.3, "fitting what moves without bending");
+            own.at(0.3, "fitting what moves without bending");
             Cache rigid = d.rigid(split);
-            progress.at(0.6, "looking for equal meshes");
+            own.at(0.6, "looking for equal meshes");
             d.equal(rigid);
-            progress.at(0.9, "measuring");
+            own.at(0.9, "measuring");
             d.repeats();
             d.largest();
             d.unit();

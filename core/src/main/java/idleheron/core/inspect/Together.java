@@ -182,13 +182,10 @@ public record Together(Scene scene, List<Apart> apart) {
             Map<String, Clip> out = new LinkedHashMap<>();
             base.clips().forEach(c -> out.put(c.name(), c));
             for (Clip raw : part.clips()) {
-                Clip c = raw.renumbered(to);
-                List<Clip.ShapeTrack> shapes = new ArrayList<>(c.shapes().stream()
-                        .map(t -> new Clip.ShapeTrack(t.mesh() + base.meshes().size(), t.shape(), t.weight()))
-                        .toList());
+                Clip c = placed(raw.renumbered(to));
                 Clip known = out.get(c.name());
                 if (known == null) {
-                    out.put(c.name(), c.withTracks(c.nodes(), shapes));
+                    out.put(c.name(), c);
                     continue;
                 }
                 List<Clip.NodeTrack> tracks = new ArrayList<>(known.nodes());
@@ -197,10 +194,36 @@ public record Together(Scene scene, List<Apart> apart) {
                         tracks.add(t);
                     }
                 }
-                shapes.addAll(0, known.shapes());
-                out.put(c.name(), known.withTracks(tracks, shapes));
+                out.put(
+                        c.name(),
+                        known.withTracks(tracks, both(known.shapes(), c.shapes()))
+                                .withValues(both(known.values(), c.values()))
+                                .withLayers(both(known.layers(), c.layers())));
             }
             return List.copyOf(out.values());
+        }
+
+        /** A clip over the meshes and materials where they lie now. */
+        private Clip placed(Clip c) {
+            return c.withTracks(c.nodes(), shapes(c.shapes()))
+                    .withValues(values(c.values()))
+                    .withLayers(c.layers().stream()
+                            .map(l -> l.withTracks(l.weight(), l.nodes(), shapes(l.shapes()), values(l.values())))
+                            .toList());
+        }
+
+        private List<Clip.ShapeTrack> shapes(List<Clip.ShapeTrack> tracks) {
+            return tracks.stream()
+                    .map(t -> new Clip.ShapeTrack(t.mesh() + base.meshes().size(), t.shape(), t.weight()))
+                    .toList();
+        }
+
+        private List<Clip.ValueTrack> values(List<Clip.ValueTrack> tracks) {
+            return tracks.stream()
+                    .map(t -> t.subject() == Clip.Subject.MATERIAL
+                            ? t.withIndex(t.index() + base.materials().size())
+                            : t)
+                    .toList();
         }
     }
 }

@@ -10,6 +10,7 @@ import idleheron.core.pose.Pose;
 import idleheron.core.remedy.ChangeGrids;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Camera;
+import idleheron.core.scene.Clip;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.Grid;
@@ -49,9 +50,12 @@ public final class VolumeDepths {
     /** Reads all voxels of all volumes of a scene. */
     public static List<Finding> of(Scene scene, Progress progress) {
         List<Finding> out = new ArrayList<>();
-        for (Volume v : scene.volumes()) {
-            of(scene, v, VolumeSurvey.of(v, null, progress.part(0, 0.7)), out);
-            VolumeEmitter.look(scene, v, progress.part(0.7, 1), out);
+        int n = scene.volumes().size();
+        for (int i = 0; i < n; i++) {
+            Volume v = scene.volumes().get(i);
+            Progress own = progress.part((double) i / n, (i + 1.0) / n);
+            of(scene, v, VolumeSurvey.of(v, null, own.part(0, 0.7)), out);
+            VolumeEmitter.look(scene, v, own.part(0.7, 1), out);
         }
         return out;
     }
@@ -314,13 +318,15 @@ public final class VolumeDepths {
             return;
         }
         Pose pose = new Pose(scene);
+        Clip clip = scene.clips().isEmpty() ? null : scene.clips().getFirst();
         for (int i = 0; i < scene.nodes().size(); i++) {
             if (scene.nodes().get(i).kind() != NodeKind.CAMERA) {
                 continue;
             }
             Camera cam = scene.cameras().get(scene.nodes().get(i).payload());
-            Matrix4d view = new Matrix4d(pose.world(i)).invert();
             for (VolumeSurvey.Entry e : of) {
+                pose.at(clip, scene.stage().rate().seconds(e.frame()));
+                Matrix4d view = new Matrix4d(pose.world(i)).invert();
                 double[] b = e.header().map().worldBox(e.stats().census().box());
                 double near = Double.POSITIVE_INFINITY;
                 double far = Double.NEGATIVE_INFINITY;

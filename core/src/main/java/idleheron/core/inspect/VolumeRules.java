@@ -212,7 +212,7 @@ final class VolumeRules {
             long first = Math.round(clip.firstFrame());
             long last = Math.round(clip.lastFrame());
             if (v.first() == first && v.last() == last) {
-                return;
+                continue;
             }
             boolean shifted = v.last() - v.first() == last - first;
             out.add(finding(
