@@ -202,13 +202,19 @@ public final class Bake {
                 sets(scene, scene.nodes().get(node), mesh, roles));
     }
 
+    /** A corner without a place on the picture, which a cache cannot tell, gets a place of its own at 0, 0. */
     private static Param uv(UvSet set, int[] corner, boolean first) {
         int[] at = new int[corner.length];
+        int none = set.uv().length / 2;
+        boolean any = false;
         for (int k = 0; k < at.length; k++) {
-            at[k] = set.indices()[corner[k]];
+            int told = set.indices()[corner[k]];
+            any |= told < 0;
+            at[k] = told < 0 ? none : told;
         }
+        float[] values = any ? Arrays.copyOf(set.uv(), 2 * none + 2) : set.uv();
         MemorySegment indices = Samples.segment(at);
-        Param p = Param.of(first ? "uv" : set.name(), "fvr", first, "vector", Samples.still(2, set.uv()));
+        Param p = Param.of(first ? "uv" : set.name(), "fvr", first, "vector", Samples.still(2, values));
         return new Param(
                 p.name(),
                 p.scope(),
