@@ -7,6 +7,7 @@ import idleheron.core.cache.CacheGap;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CachePose;
 import idleheron.core.cache.CacheSpeed;
+import idleheron.core.cache.NearPoints;
 import idleheron.core.job.Progress;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Similarity;
@@ -19,6 +20,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.joml.Matrix3d;
+import org.joml.Matrix4d;
 import org.joml.Vector3d;
 import org.jspecify.annotations.Nullable;
 
@@ -26,6 +28,7 @@ import org.jspecify.annotations.Nullable;
 final class CacheCauses {
     private static final int MOST_POINTS = 20_000;
     private static final double SAME = 1e-4;
+    private static final int SOME = 500;
 
     private final Scene sent;
     private final Tolerances tolerances;
@@ -127,10 +130,12 @@ final class CacheCauses {
                 best = k;
             }
         }
-        return best;
+        double step = (times[times.length - 1] - times[0]) / (times.length - 1);
+        double frames = sent.stage().rate().frame(step) - sent.stage().rate().frame(0);
+        return Math.rint(best * frames * 1e3) / 1e3;
     }
 
-    private static double[][] middles(CachePose pose, double[] times, org.joml.Matrix4d space) {
+    private static double[][] middles(CachePose pose, double[] times, Matrix4d space) {
         double[][] out = new double[times.length][3];
         for (int t = 0; t < times.length; t++) {
             float[] p = CacheGap.points(pose, times[t], space);
@@ -218,14 +223,22 @@ final class CacheCauses {
     /** Turns by quarters about X that bring one up axis to another. */
     private static final double[] QUARTERS = {0, 90, -90, 180};
 
-    /** Without partners: the quarter turn and size that bring one box onto the other, where there is one. */
+    /**
+     * Without partners: the quarter turn and size that bring one box onto the other, where there is one; of several, as those of
+     * a turn forth and back, the one that brings the points closest.
+     */
     private static @Nullable Similarity boxes(CachePairs c, CachePose a, CachePose b, double first, double backFirst) {
-        double[] s = CacheMesh.box(CacheGap.points(a, first, c.sentSpace));
-        double[] r = CacheMesh.box(CacheGap.points(b, backFirst, c.backSpace));
+        float[] there = CacheGap.points(a, first, c.sentSpace);
+        float[] here = CacheGap.points(b, backFirst, c.backSpace);
+        double[] s = CacheMesh.box(there);
+        double[] r = CacheMesh.box(here);
         if (s == null || r == null) {
             return null;
         }
         Vector3d size = extent(s);
+        Similarity best = null;
+        double least = Double.POSITIVE_INFINITY;
+        NearPoints near = new NearPoints(there);
         for (double q : QUARTERS) {
             Matrix3d turn = RotationOrder.XYZ.matrix(new Vec3(q, 0, 0));
             Vector3d turned = turn.transform(extent(r)).absolute();
@@ -233,10 +246,29 @@ final class CacheCauses {
             if (scale > 0 && turned.mul(scale).distance(size) < 1e-3 * size.length()) {
                 Vector3d middle = turn.transform(middle(r)).mul(scale);
                 Vector3d o = middle(s).sub(middle);
-                return new Similarity(scale, turn, false, new Vec3(o.x, o.y, o.z), 0, 0);
+                double off = off(near, here, new Matrix4d(turn).scale(scale).setTranslation(o));
+                if (off < least) {
+                    least = off;
+                    best = new Similarity(scale, turn, false, new Vec3(o.x, o.y, o.z), 0, 0);
+                }
             }
         }
-        return null;
+        return best;
+    }
+
+    /** Sum of the distances of some points, moved, to the closest of others. */
+    private static double off(NearPoints near, float[] points, Matrix4d move) {
+        int step = Math.max(1, points.length / 3 / SOME);
+        float[] some = new float[3 * ((points.length / 3 + step - 1) / step)];
+        for (int i = 0; i < some.length / 3; i++) {
+            System.arraycopy(points, 3 * i * step, some, 3 * i, 3);
+        }
+        CachePose.move(move, some);
+        double sum = 0;
+        for (float d : near.distances(some)) {
+            sum += d;
+        }
+        return sum;
     }
 
     private static Vector3d extent(double[] b) {

@@ -75,6 +75,9 @@ final class VolumeCauses {
     private void frames() {
         Volume s = sent.volumes().getFirst();
         Volume r = now.volumes().getFirst();
+        if (s.frames().isEmpty() || r.frames().isEmpty()) {
+            return;
+        }
         int by = s.first() - r.first();
         if (by != 0 && s.frames().size() > 1 && s.last() - s.first() == r.last() - r.first()) {
             tried(

@@ -32,7 +32,7 @@ final class VolumePairs {
             Volume.Frame sentFrame,
             Volume.@Nullable Frame backFrame) {}
 
-    /** A returned volume under the same name, else the one in the same place. */
+    /** A returned volume under the same name, else the one in the same place that is not called as another sent one. */
     static @Nullable Volume partner(Pair p, int volume) {
         Volume v = p.sent.volumes().get(volume);
         for (Volume r : p.returned.volumes()) {
@@ -40,7 +40,11 @@ final class VolumePairs {
                 return r;
             }
         }
-        return volume < p.returned.volumes().size() ? p.returned.volumes().get(volume) : null;
+        if (volume >= p.returned.volumes().size()) {
+            return null;
+        }
+        Volume there = p.returned.volumes().get(volume);
+        return p.sent.volumes().stream().anyMatch(o -> o.name().equalsIgnoreCase(there.name())) ? null : there;
     }
 
     /** All grids of all sent frames. A single file belongs to a single file, whatever its number. */
