@@ -121,16 +121,19 @@ public final class SceneFiles {
         return steady(file, () -> {
             MemorySegment bytes = bytes(file);
             SceneFormat format = format(file, bytes);
-            return Guarded.read(name, () -> {
-                SceneFormat.ReadScene out = format.read(file, bytes, progress);
-                for (Cache c : out.scene().caches()) {
-                    new CacheChecks(name, bytes).check(c, progress);
-                }
-                SceneChecks.check(name, out.scene());
-                FileBytes.settled();
-                return out;
-            });
+            return Guarded.read(name, () -> checked(name, bytes, format.read(file, bytes, progress), progress));
         });
+    }
+
+    /** What was read, held against what every scene must be. */
+    private static SceneFormat.ReadScene checked(
+            String name, MemorySegment bytes, SceneFormat.ReadScene read, Progress progress) throws FormatException {
+        for (Cache c : read.scene().caches()) {
+            new CacheChecks(name, bytes).check(c, progress);
+        }
+        SceneChecks.check(name, read.scene());
+        FileBytes.settled();
+        return read;
     }
 
     /**
@@ -145,10 +148,13 @@ public final class SceneFiles {
             if (VdbSequence.matches(file)) {
                 return out;
             }
-            MemorySegment bytes = bytes(file);
-            String hidden = format(file, bytes).hiddenDamage(out.scene(), file, bytes);
+            String name = String.valueOf(file.getFileName());
+            String hidden = steady(file, () -> {
+                MemorySegment bytes = bytes(file);
+                return Guarded.read(name, () -> format(file, bytes).hiddenDamage(out.scene(), file, bytes));
+            });
             if (!hidden.isEmpty()) {
-                throw FormatException.in(String.valueOf(file.getFileName()), "data that are whole", hidden);
+                throw FormatException.in(name, "data that are whole", hidden);
             }
             return out;
         } catch (FormatException refused) {
@@ -174,12 +180,8 @@ public final class SceneFiles {
             SceneFormat format = format(file, bytes);
             return Guarded.read(name, () -> {
                 Salvage salvage = new Salvage(bare);
-                SceneFormat.ReadScene out = format.rescue(file, bytes, salvage, progress);
-                for (Cache c : out.scene().caches()) {
-                    new CacheChecks(name, bytes).check(c, progress);
-                }
-                SceneChecks.check(name, out.scene());
-                FileBytes.settled();
+                SceneFormat.ReadScene out =
+                        checked(name, bytes, format.rescue(file, bytes, salvage, progress), progress);
                 if (isEmpty(out.scene())) {
                     throw FormatException.in(name, "something that can be rescued", "nothing");
                 }

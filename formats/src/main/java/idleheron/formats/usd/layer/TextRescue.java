@@ -46,7 +46,7 @@ final class TextRescue {
         return !salvage.doubts(from, to);
     }
 
-    /** Whether any line indented as far as the top begins or ends something there is left to {@code body}. */
+    /** The metadata of the layer, from a byte to here, are damaged. */
     void metadata(int from) {
         salvage.lost(Lost.What.STAGE, "", Salvage.bytes(from, in.at()), "what the layer declares is damaged");
         PrimLosses.part(salvage, Salvage.bytes(from, in.at()), "what the layer declares is damaged");
