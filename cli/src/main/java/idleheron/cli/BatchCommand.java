@@ -126,7 +126,10 @@ final class BatchCommand implements Callable<Integer> {
             String kind = variant == null ? format.variants().getFirst() : variant;
             Path target = out.resolve(String.valueOf(file.getFileName()));
             try (Drafts drafts = new Drafts(overwrite, files)) {
-                Delivery.Outcome done = Delivery.PLAIN.write(
+                Delivery delivery = r.destination() == null
+                        ? Delivery.PLAIN
+                        : Delivery.PLAIN.laidOut(r.destination().more().layout());
+                Delivery.Outcome done = delivery.write(
                         scene, file.toAbsolutePath().getParent(), target, format, kind, drafts, Progress.NONE);
                 boolean sound = done.parts().stream().allMatch(Delivery.Part::sound);
                 String text = r.remedies().size() + " remedies, surface moves "

@@ -133,14 +133,16 @@ final class ConvertCommand implements Callable<Integer> {
     @Mixin
     Reading reading = new Reading();
 
+    private @Nullable Convention to;
+
     @Option(names = "--overwrite", description = "the target may be replaced")
     boolean overwrite;
 
     @Override
     public Integer call() throws IOException {
-        List<Remedy> all = recipe == null
-                ? Recipe.of(destination, remedies).remedies()
-                : Recipe.read(recipe).remedies();
+        Recipe asked = recipe == null ? Recipe.of(destination, remedies) : Recipe.read(recipe);
+        List<Remedy> all = asked.remedies();
+        to = recipe == null || destination != null ? Choices.convention(destination) : asked.destination();
         SceneFormat format = SceneFiles.byName(outFile);
         if (format == null) {
             throw new UsageException("no carrier for " + outFile.getFileName());
@@ -174,7 +176,7 @@ final class ConvertCommand implements Callable<Integer> {
         if (!stage && !read.volumes().isEmpty()) {
             return volumes(read, all, kind);
         }
-        Delivery delivery = delivery(Choices.convention(destination));
+        Delivery delivery = delivery(to);
         PrintWriter err = spec.commandLine().getErr();
         Scene scene = chosen(read);
         Choices.free(delivery.files(scene, outFile), overwrite, List.of(in));
@@ -210,7 +212,7 @@ final class ConvertCommand implements Callable<Integer> {
                             ? "--flatten keeps layers as they are and takes no remedy"
                             : "--flatten writes a stage; name OUT .usd, .usda, .usdc or .usdz");
         }
-        PictureStyle style = delivery(Choices.convention(destination)).style();
+        PictureStyle style = delivery(to).style();
         StageEdits.Made made = StageEdits.flatten(in, subtree == null ? "/" : subtree, outFile, style, overwrite);
         spec.commandLine()
                 .getOut()
@@ -253,7 +255,7 @@ final class ConvertCommand implements Callable<Integer> {
         return Main.CLEAN;
     }
 
-    /** As asked for; a destination adds its layout, and says that clips go apart. */
+    /** As asked for; a destination, named here or by the recipe, adds its layout, and says that clips go apart. */
     private Delivery delivery(@Nullable Convention c) {
         try {
             Delivery d = new Delivery(

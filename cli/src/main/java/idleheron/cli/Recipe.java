@@ -7,6 +7,8 @@ import idleheron.core.inspect.Convention;
 import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.Remedy;
 import idleheron.formats.FormatException;
+import idleheron.formats.SceneFiles;
+import idleheron.report.RemedyJson;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -18,25 +20,31 @@ import org.jspecify.annotations.Nullable;
  * Remedies in their order, and where it all is going: what is done to one file after the other.
  *
  * <pre>
- * { "schema": "idle-heron/recipe/1", "for": "game-centimetres", "remedies": ["bake-scale", "limit-influences=4"] }
+ * { "schema": "idle-heron/recipe/2", "for": "game-centimetres", "remedies": ["bake-scale", "limit-influences=4",
+ *   { "remedy": "move-scene", "degrees": [90, 0, 0], "factor": 1, "meters": [0, 0, 0] }] }
  * </pre>
  *
- * @param remedies codes, with a value where they take one
+ * <p>A remedy is a code, with a value where it takes one, as on the command line; or an object as {@link RemedyJson} has it.
  */
 record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
-    private static final String SCHEMA = "idle-heron/recipe/1";
+    private static final String SCHEMA = "idle-heron/recipe/2";
+    private static final String FIRST = "idle-heron/recipe/1";
+    private static final RemedyJson FORM = new RemedyJson(SceneFiles.remedies());
     private static final List<String> KEYS = List.of("schema", "for", "remedies");
 
     Recipe {
         remedies = List.copyOf(remedies);
     }
 
-    /** The remedies that are named, and last the conversion to the destination, unless it is named at another place. */
+    /** The remedies that are named, and last the conversion to the destination, unless it is among them. */
     static Recipe of(@Nullable String destination, List<String> codes) throws IOException {
         Convention c = Choices.convention(destination);
-        List<Remedy> all = new ArrayList<>();
-        codes.forEach(r -> all.add(Choices.remedy(r, c)));
-        if (c != null && !codes.contains("convert-stage")) {
+        return closed(c, codes.stream().map(r -> Choices.remedy(r, c)).toList());
+    }
+
+    private static Recipe closed(@Nullable Convention c, List<Remedy> remedies) {
+        List<Remedy> all = new ArrayList<>(remedies);
+        if (c != null && all.stream().noneMatch(ConvertStage.class::isInstance)) {
             all.add(new ConvertStage(c.axes(), c.metersPerUnit()));
         }
         return new Recipe(c, all);
@@ -46,7 +54,7 @@ record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
         String name = String.valueOf(file.getFileName());
         try {
             JsonNode n = new ObjectMapper().readTree(file.toFile());
-            if (!n.path("schema").asText().equals(SCHEMA)) {
+            if (!List.of(SCHEMA, FIRST).contains(n.path("schema").asText())) {
                 throw FormatException.in(
                         name, "schema " + SCHEMA, n.path("schema").toString());
             }
@@ -63,16 +71,28 @@ record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
                 throw FormatException.in(
                         name, "a list under \"remedies\"", n.path("remedies").toString());
             }
-            List<String> codes = new ArrayList<>();
+            Convention c = Choices.convention(destination.isTextual() ? destination.asText() : null);
+            List<Remedy> all = new ArrayList<>();
             for (JsonNode r : n.path("remedies")) {
-                if (!r.isTextual()) {
-                    throw FormatException.in(name, "remedies as text, such as \"drop-tips\"", r.toString());
-                }
-                codes.add(r.asText());
+                all.add(remedy(name, r, c));
             }
-            return of(destination.isTextual() ? destination.asText() : null, codes);
+            return closed(c, all);
         } catch (JacksonException e) {
             throw FormatException.in(name, "a recipe as JSON", e.getOriginalMessage());
+        }
+    }
+
+    private static Remedy remedy(String name, JsonNode r, @Nullable Convention c) throws FormatException {
+        if (r.isTextual()) {
+            return Choices.remedy(r.asText(), c);
+        }
+        if (!r.isObject()) {
+            throw FormatException.in(name, "remedies as text, such as \"drop-tips\", or as objects", r.toString());
+        }
+        try {
+            return FORM.read(r);
+        } catch (IllegalArgumentException e) {
+            throw FormatException.in(name, "a remedy with its parameters", String.valueOf(e.getMessage()));
         }
     }
 }

@@ -274,7 +274,7 @@ class DeliveryTest {
         Files.writeString(recipe, "{}");
         assertThat(MainTest.run("batch", box.toString(), "--recipe", recipe.toString(), "--out", out.toString())
                         .err())
-                .contains("expected schema idle-heron/recipe/1");
+                .contains("expected schema idle-heron/recipe/2");
     }
 
     @Test

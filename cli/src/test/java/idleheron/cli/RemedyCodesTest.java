@@ -17,8 +17,10 @@ import idleheron.core.remedy.RootToOrigin;
 import idleheron.core.remedy.SplitClip;
 import idleheron.core.remedy.SplitMeshes;
 import idleheron.core.remedy.TuneWeights;
+import idleheron.formats.SceneFiles;
 import idleheron.rehearsal.Conventions;
 import idleheron.report.RecipeJson;
+import idleheron.report.RemedyJson;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -31,6 +33,8 @@ import org.junit.jupiter.api.io.TempDir;
 class RemedyCodesTest {
     @TempDir
     Path folder;
+
+    private static final RemedyJson FORM = new RemedyJson(SceneFiles.remedies());
 
     private static final List<Remedy> ALL = List.of(
             new BakeScale(),
@@ -62,14 +66,14 @@ class RemedyCodesTest {
         Path file = folder.resolve("all.recipe.json");
         List<Remedy> with = new ArrayList<>(ALL);
         with.add(new Paused(new BakeScale()));
-        Files.writeString(file, RecipeJson.text(null, with));
+        Files.writeString(file, RecipeJson.text(FORM, null, with));
         assertThat(Recipe.read(file).remedies()).isEqualTo(ALL);
     }
 
     @Test
     void aDestinationIsKeptByItsCode() throws IOException {
         Path file = folder.resolve("to.recipe.json");
-        Files.writeString(file, RecipeJson.text(Conventions.Z_UP_METRES, List.of(new BakeScale())));
+        Files.writeString(file, RecipeJson.text(FORM, Conventions.Z_UP_METRES, List.of(new BakeScale())));
         assertThat(Recipe.read(file).destination()).isEqualTo(Conventions.Z_UP_METRES);
         assertThat(Recipe.read(file).remedies()).hasSize(2);
     }

@@ -24,9 +24,11 @@ import idleheron.formats.SceneFormat;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.openvdb.VdbSequence;
 import idleheron.formats.usd.UsdChecks;
+import idleheron.rehearsal.Conventions;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
 import idleheron.report.RecipeJson;
+import idleheron.report.RemedyJson;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -40,6 +42,9 @@ import org.jspecify.annotations.Nullable;
 
 /** All that a user can do to the bench, and what follows from it. */
 final class Deeds {
+    /** How remedies are kept. */
+    static final RemedyJson FORM = new RemedyJson(SceneFiles.remedies());
+
     private final Bench bench;
     private final Jobs jobs;
     private final UndoStack undo;
@@ -246,7 +251,7 @@ final class Deeds {
         String path = a.path();
         int dot = path.lastIndexOf('.');
         String base = dot < 0 ? path : path.substring(0, dot);
-        String text = RecipeJson.text(c.destination(), c.remedies());
+        String text = RecipeJson.text(FORM, c.destination(), c.remedies());
         jobs.run(
                 "save the recipe",
                 p -> {
@@ -272,7 +277,7 @@ final class Deeds {
             jobs.run(
                     "keep the crossing",
                     p -> {
-                        content.write(file);
+                        content.write(file, FORM);
                         return file;
                     },
                     done -> settings.remember(done));
@@ -288,35 +293,54 @@ final class Deeds {
         }
     }
 
-    /** Opens a kept crossing: what was sent and what came back. */
+    /** Opens a kept crossing as it was: what was made ready and how, what was sent, what came back and its mends. */
     private void openCrossing(Path file) {
-        record Both(Asset sent, @Nullable Asset returned, CrossingFile kept) {}
+        record Kept(
+                @Nullable Asset original,
+                Asset sent,
+                @Nullable Asset returned,
+                CrossingFile file) {}
         jobs.run(
                 "open the crossing",
                 p -> {
-                    CrossingFile kept = CrossingFile.read(file);
+                    CrossingFile kept = CrossingFile.read(file, FORM);
                     Path folder = java.util.Objects.requireNonNull(
                             file.toAbsolutePath().getParent());
+                    Path first = folder.resolve(kept.original());
+                    boolean there = !kept.original().isEmpty()
+                            && !kept.original().equals(kept.sent())
+                            && Files.isRegularFile(first);
+                    Asset original = there ? kept(first, p.part(0, 0.3)) : null;
                     Path sent = folder.resolve(kept.sent().isEmpty() ? kept.original() : kept.sent());
-                    Asset out = kept(sent, p.part(0, 0.5));
+                    Asset out = kept(sent, p.part(0.3, 0.6));
                     Path back = folder.resolve(kept.returned());
-                    Asset in = kept.returned().isEmpty() ? null : kept(back, p.part(0.5, 1));
-                    return new Both(out, in, kept);
+                    Asset in = kept.returned().isEmpty() ? null : kept(back, p.part(0.6, 1));
+                    return new Kept(original, out, in, kept);
                 },
-                b -> {
-                    Crossing c = Crossing.of(b.sent(), null)
-                            .withSent(b.sent())
-                            .withTerms(b.kept().terms());
-                    undo.change(
-                            b.returned() == null
-                                    ? c
-                                    : c.withReturned(b.returned(), b.kept().via())
-                                            .signed(
-                                                    b.kept().signedBy(),
-                                                    b.kept().note()));
+                k -> {
+                    undo.change(crossing(k.original(), k.sent(), k.returned(), k.file()));
                     settings.remember(file);
-                    bench.stone().set(b.returned() == null ? Stone.LOOK_OVER : Stone.COMPARE);
+                    bench.stone().set(k.returned() == null ? Stone.LOOK_OVER : Stone.COMPARE);
                 });
+    }
+
+    /** Without what was made ready, what was sent stands on the bench as it is, its remedies in it. */
+    private Crossing crossing(@Nullable Asset original, Asset sent, @Nullable Asset returned, CrossingFile kept) {
+        Crossing c = original == null
+                ? Crossing.of(sent, null)
+                : Crossing.of(original, convention(kept.destination())).withRemedies(kept.remedies());
+        c = c.withSent(sent).withTerms(kept.terms());
+        return returned == null
+                ? c
+                : c.withReturned(returned, kept.via()).withMends(kept.mends()).signed(kept.signedBy(), kept.note());
+    }
+
+    private @Nullable Convention convention(String code) {
+        return java.util.stream.Stream.concat(
+                        Conventions.all().stream(), UserConventions.in(settings.conventions()).stream())
+                .filter(c -> c.code().equals(code))
+                .findFirst()
+                .orElse(null);
     }
 
     /**

@@ -170,6 +170,6 @@ class SheetsTest {
         Reader.until("it is off", () -> window.reads("Switched off."));
         window.press("Save as recipe");
         Reader.until("it is saved", () -> window.reads("The recipe is in"));
-        assertThat(Files.readString(demo.resolve("postwoman.recipe.json"))).contains("idle-heron/recipe/1");
+        assertThat(Files.readString(demo.resolve("postwoman.recipe.json"))).contains("idle-heron/recipe/2");
     }
 }

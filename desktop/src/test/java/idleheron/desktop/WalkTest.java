@@ -98,6 +98,20 @@ class WalkTest {
         Reader.until("the page is written", () -> Files.exists(demo.resolve("postwoman_ready_from_alder_report.html")));
         assertThat(Files.readString(demo.resolve("postwoman_ready_from_alder_report.html")))
                 .contains("Signed off by <b>Mira</b>");
+        Path kept = demo.resolve("postwoman_ready.crossing.json");
+        Reader.until("the crossing is kept", () -> Files.exists(kept));
+        HeronApp app =
+                (HeronApp) java.util.Objects.requireNonNull(stage.getScene().getUserData());
+        robot.interact(() -> app.open(demo.resolve(DemoData.BELL)));
+        Reader.until("something else lies on the bench", () -> window.reads("footbridge_bell"));
+        robot.interact(() -> app.open(kept));
+        Reader.until(
+                "the crossing is compared again, mended",
+                () -> window.reads("Clean") && window.reads("returned, mended"));
+        robot.press(KeyCode.DIGIT3).release(KeyCode.DIGIT3);
+        Reader.until(
+                "with its remedies",
+                () -> window.reads("The picture did not move") && window.reads("Drop the tip joints"));
     }
 
     @Test

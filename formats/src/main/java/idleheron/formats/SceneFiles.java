@@ -4,6 +4,7 @@ import idleheron.core.cache.Cache;
 import idleheron.core.inspect.Together;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.ConvertStage;
+import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Lost;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
@@ -16,6 +17,7 @@ import idleheron.formats.disk.Guarded;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VdbSequence;
+import idleheron.formats.usd.SetSubdivision;
 import idleheron.formats.usd.UsdFormat;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
@@ -55,6 +57,11 @@ public final class SceneFiles {
             }
         }
         return null;
+    }
+
+    /** Kinds of remedies that only carriers know, beside those of the core. */
+    public static List<Class<? extends Remedy>> remedies() {
+        return List.of(SetSubdivision.class);
     }
 
     /**
@@ -127,7 +134,7 @@ public final class SceneFiles {
 
     /** What was read, held against what every scene must be. */
     private static SceneFormat.ReadScene checked(
-            String name, MemorySegment bytes, SceneFormat.ReadScene read, Progress progress) throws FormatException {
+            String name, MemorySegment bytes, SceneFormat.ReadScene read, Progress progress) throws IOException {
         for (Cache c : read.scene().caches()) {
             new CacheChecks(name, bytes).check(c, progress);
         }

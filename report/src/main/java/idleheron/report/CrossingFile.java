@@ -3,11 +3,13 @@ package idleheron.report;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.Verdict;
 import idleheron.core.compare.Terms;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
+import idleheron.core.remedy.Remedy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -23,8 +25,9 @@ import org.jspecify.annotations.Nullable;
  * @param original what was put on the bench, or ""
  * @param sent what went out, or ""
  * @param returned what came back, or ""
- * @param remedies their codes, in order
- * @param mends codes of what was done to what came back, in order
+ * @param destination the convention it was made ready for, or ""
+ * @param remedies in their order; none of a file of the first version, which had only names of them
+ * @param mends what was done to what came back, in order; as the remedies
  * @param terms tolerances and table that it was compared under
  */
 public record CrossingFile(
@@ -32,13 +35,16 @@ public record CrossingFile(
         String sent,
         String via,
         String returned,
-        List<String> remedies,
-        List<String> mends,
+        String destination,
+        List<Remedy> remedies,
+        List<Remedy> mends,
         String verdict,
         String signedBy,
         String note,
         Terms terms) {
     private static final ObjectMapper MAPPER = new ObjectMapper();
+    private static final String FIRST = "idle-heron/crossing/1";
+    private static final String SECOND = "idle-heron/crossing/2";
     public static final String ENDING = ".crossing.json";
 
     public CrossingFile {
@@ -60,8 +66,9 @@ public record CrossingFile(
                 name(c.sent(), folder),
                 c.via(),
                 name(c.returned(), folder),
-                c.remedies().stream().map(r -> r.code()).toList(),
-                c.mends().stream().map(r -> r.code()).toList(),
+                c.destination() == null ? "" : c.destination().code(),
+                c.remedies(),
+                c.mends(),
                 verdict == null ? Verdict.NOT_CHECKED.word() : verdict.word(),
                 c.signedBy(),
                 c.note(),
@@ -78,11 +85,14 @@ public record CrossingFile(
     }
 
     /** Writes beside the target first and then replaces it in one step. */
-    public void write(Path target) throws IOException {
-        ObjectNode o = Json.of("crossing");
+    public void write(Path target, RemedyJson form) throws IOException {
+        ObjectNode o = Json.of("crossing", 2);
         o.put("original", original).put("sent", sent).put("via", via).put("returned", returned);
-        o.set("remedies", MAPPER.valueToTree(remedies));
-        o.set("mends", MAPPER.valueToTree(mends));
+        o.put("for", destination);
+        ArrayNode all = o.putArray("remedies");
+        remedies.forEach(r -> all.add(form.write(r)));
+        ArrayNode after = o.putArray("mends");
+        mends.forEach(r -> after.add(form.write(r)));
         o.put("verdict", verdict).put("signedBy", signedBy).put("note", note);
         TermsJson.put(o, terms);
         Path draft = target.resolveSibling(target.getFileName() + ".part");
@@ -93,7 +103,7 @@ public record CrossingFile(
     /**
      * @throws IOException when the file cannot be read or is no crossing
      */
-    public static CrossingFile read(Path file) throws IOException {
+    public static CrossingFile read(Path file, RemedyJson form) throws IOException {
         JsonNode o;
         try {
             o = MAPPER.readTree(file.toFile());
@@ -101,26 +111,35 @@ public record CrossingFile(
             throw new IOException(
                     file.getFileName() + ": expected a crossing as JSON, found " + e.getOriginalMessage(), e);
         }
-        if (!o.path("schema").asText().equals("idle-heron/crossing/1")) {
-            throw new IOException(file.getFileName() + ": expected schema idle-heron/crossing/1, found \""
-                    + o.path("schema").asText() + "\"");
+        String name = String.valueOf(file.getFileName());
+        String schema = o.path("schema").asText();
+        if (!schema.equals(FIRST) && !schema.equals(SECOND)) {
+            throw new IOException(name + ": expected schema " + SECOND + ", found \"" + schema + "\"");
         }
+        boolean bare = schema.equals(FIRST);
         return new CrossingFile(
                 o.path("original").asText(),
                 o.path("sent").asText(),
                 o.path("via").asText(),
                 o.path("returned").asText(),
-                texts(o.path("remedies")),
-                texts(o.path("mends")),
+                o.path("for").asText(),
+                bare ? List.of() : remedies(o.path("remedies"), name, form),
+                bare ? List.of() : remedies(o.path("mends"), name, form),
                 o.path("verdict").asText(),
                 o.path("signedBy").asText(),
                 o.path("note").asText(),
-                TermsJson.terms(o, String.valueOf(file.getFileName())));
+                TermsJson.terms(o, name));
     }
 
-    private static List<String> texts(JsonNode list) {
-        List<String> out = new ArrayList<>();
-        list.forEach(n -> out.add(n.asText()));
+    private static List<Remedy> remedies(JsonNode list, String name, RemedyJson form) throws IOException {
+        List<Remedy> out = new ArrayList<>();
+        for (JsonNode n : list) {
+            try {
+                out.add(form.read(n));
+            } catch (IllegalArgumentException e) {
+                throw new IOException(name + ": " + e.getMessage(), e);
+            }
+        }
         return out;
     }
 }

@@ -19,7 +19,12 @@ public final class Json {
 
     /** An object that opens with its schema, "idle-heron/…/1". */
     static ObjectNode of(String schema) {
-        return NODES.objectNode().put("schema", "idle-heron/" + schema + "/1");
+        return of(schema, 1);
+    }
+
+    /** The same of a later version. */
+    static ObjectNode of(String schema, int version) {
+        return NODES.objectNode().put("schema", "idle-heron/" + schema + "/" + version);
     }
 
     public static String text(ObjectNode node) {

@@ -12,14 +12,17 @@ import org.jspecify.annotations.Nullable;
 public final class RecipeJson {
     private RecipeJson() {}
 
-    /** @param destination where it all is going, or null */
-    public static String text(@Nullable Convention destination, List<Remedy> remedies) {
-        ObjectNode o = Json.of("recipe");
+    /**
+     * @param form of remedies
+     * @param destination where it all is going, or null
+     */
+    public static String text(RemedyJson form, @Nullable Convention destination, List<Remedy> remedies) {
+        ObjectNode o = Json.of("recipe", 2);
         if (destination != null) {
             o.put("for", destination.code());
         }
         ArrayNode list = o.putArray("remedies");
-        remedies.stream().filter(r -> !(r instanceof Paused)).forEach(r -> list.add(r.recipe()));
+        remedies.stream().filter(r -> !(r instanceof Paused)).forEach(r -> list.add(form.write(r)));
         return Json.text(o);
     }
 }

@@ -8,16 +8,22 @@ import idleheron.core.compare.MatchTable;
 import idleheron.core.compare.Terms;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
+import idleheron.core.math.Vec3;
 import idleheron.core.remedy.BakeScale;
+import idleheron.core.remedy.MoveScene;
 import idleheron.core.remedy.SingleRoot;
+import idleheron.rehearsal.Conventions;
 import idleheron.rehearsal.demo.FootbridgeBell;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class CrossingFileTest {
+    private static final RemedyJson FORM = new RemedyJson(List.of());
+
     @TempDir
     Path folder;
 
@@ -27,32 +33,51 @@ class CrossingFileTest {
 
     @Test
     void a_crossing_is_kept_with_relative_paths_and_comes_back() throws IOException {
-        Crossing c = Crossing.of(asset("bell.fbx"), null)
+        Crossing c = Crossing.of(asset("bell.fbx"), Conventions.Z_UP_METRES)
                 .withRemedy(new BakeScale())
                 .withRemedy(new SingleRoot(""))
                 .withSent(asset("out/bell_ready.fbx"))
                 .withReturned(asset("bell_back.fbx"), "stand-in Alder")
+                .withMends(List.of(new MoveScene(new Vec3(-90, 0, 0), 0.0254, Vec3.ZERO)))
                 .signed("Mira", "rope \"left\"");
         Path file = CrossingFile.beside(folder.resolve("bell_ready.fbx"));
         assertThat(file.getFileName().toString()).isEqualTo("bell_ready.crossing.json");
-        CrossingFile.of(c, Verdict.DRIFTED, folder).write(file);
-        CrossingFile back = CrossingFile.read(file);
+        CrossingFile.of(c, Verdict.DRIFTED, folder).write(file, FORM);
+        CrossingFile back = CrossingFile.read(file, FORM);
         assertThat(back).isEqualTo(CrossingFile.of(c, Verdict.DRIFTED, folder));
         assertThat(back.sent()).isEqualTo(Path.of("out", "bell_ready.fbx").toString());
-        assertThat(back.remedies()).containsExactly("bake-scale", "single-root");
+        assertThat(back.remedies()).containsExactly(new BakeScale(), new SingleRoot(""));
+        assertThat(back.mends()).containsExactly(new MoveScene(new Vec3(-90, 0, 0), 0.0254, Vec3.ZERO));
+        assertThat(back.destination()).isEqualTo("z-up-metres");
         assertThat(back.verdict()).isEqualTo("drifted");
         assertThat(back.note()).isEqualTo("rope \"left\"");
+    }
+
+    @Test
+    void a_crossing_of_the_first_version_has_no_remedies_to_give_back() throws IOException {
+        Path file = folder.resolve("old.crossing.json");
+        Files.writeString(
+                file,
+                "{\"schema\":\"idle-heron/crossing/1\",\"sent\":\"a.fbx\",\"remedies\":[\"move-scene\"],\"mends\":[]}");
+        CrossingFile old = CrossingFile.read(file, FORM);
+        assertThat(old.sent()).isEqualTo("a.fbx");
+        assertThat(old.remedies()).isEmpty();
+        assertThat(old.destination()).isEmpty();
+        Files.writeString(file, "{\"schema\":\"idle-heron/crossing/2\",\"mends\":[{\"remedy\":\"split-clip\"}]}");
+        assertThatThrownBy(() -> CrossingFile.read(file, FORM))
+                .isInstanceOf(IOException.class)
+                .hasMessage("old.crossing.json: split-clip: clip cannot be left out");
     }
 
     @Test
     void something_else_is_refused_with_its_name() throws IOException {
         Path file = folder.resolve("x.crossing.json");
         Files.writeString(file, "{\"schema\":\"other/1\"}");
-        assertThatThrownBy(() -> CrossingFile.read(file))
+        assertThatThrownBy(() -> CrossingFile.read(file, FORM))
                 .hasMessageContaining("x.crossing.json")
                 .hasMessageContaining("other/1");
         Files.writeString(file, "not json");
-        assertThatThrownBy(() -> CrossingFile.read(file))
+        assertThatThrownBy(() -> CrossingFile.read(file, FORM))
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("as JSON");
     }
@@ -65,8 +90,8 @@ class CrossingFileTest {
         Crossing c =
                 Crossing.of(asset("bell.fbx"), null).withSent(asset("bell.fbx")).withTerms(terms);
         Path file = folder.resolve("bell.crossing.json");
-        CrossingFile.of(c, null, folder).write(file);
-        assertThat(CrossingFile.read(file).terms()).isEqualTo(terms);
+        CrossingFile.of(c, null, folder).write(file, FORM);
+        assertThat(CrossingFile.read(file, FORM).terms()).isEqualTo(terms);
         assertThat(terms.tolerances().joint()).isEqualTo(2);
         Path own = folder.resolve("mine.json");
         Files.writeString(own, TermsJson.text(terms.tolerances()));

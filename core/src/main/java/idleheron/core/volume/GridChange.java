@@ -1,5 +1,6 @@
 package idleheron.core.volume;
 
+import java.util.Arrays;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -39,6 +40,21 @@ public sealed interface GridChange {
         @Override
         public Grid grid(Grid g) {
             return g.withMap(g.map().then(matrix));
+        }
+
+        @Override
+        public boolean equals(@Nullable Object o) {
+            return o instanceof Place p && Arrays.equals(matrix, p.matrix);
+        }
+
+        @Override
+        public int hashCode() {
+            return Arrays.hashCode(matrix);
+        }
+
+        @Override
+        public String toString() {
+            return "Place" + Arrays.toString(matrix);
         }
     }
 
