@@ -86,9 +86,9 @@ final class SceneCauses {
                     String.format(
                                     java.util.Locale.ROOT,
                                     "Everything was turned by %.1f°, %.1f°, %.1f° about X, Y, Z%s",
-                                    tenth(t.x()),
-                                    tenth(t.y()),
-                                    tenth(t.z()),
+                                    StageTopic.tenth(t.x()),
+                                    StageTopic.tenth(t.y()),
+                                    StageTopic.tenth(t.z()),
                                     scaled ? " and scaled by " + Figure.number(fit.scale()) : "")
                             + by(turnedBy.isEmpty() ? scaledBy : turnedBy),
                     new MoveScene(angles, factor, moved ? offset : Vec3.ZERO)));
@@ -103,16 +103,11 @@ final class SceneCauses {
                     String.format(
                             java.util.Locale.ROOT,
                             "Everything was moved by %.1f mm, %.1f mm, %.1f mm",
-                            tenth(fit.offset().x() * 1000),
-                            tenth(fit.offset().y() * 1000),
-                            tenth(fit.offset().z() * 1000)),
+                            StageTopic.tenth(fit.offset().x() * 1000),
+                            StageTopic.tenth(fit.offset().y() * 1000),
+                            StageTopic.tenth(fit.offset().z() * 1000)),
                     new MoveScene(Vec3.ZERO, 1, offset)));
         }
-    }
-
-    /** Rounded to a tenth, never -0. */
-    private static double tenth(double v) {
-        return Math.rint(v * 10) / 10 + 0.0;
     }
 
     private static String by(String node) {

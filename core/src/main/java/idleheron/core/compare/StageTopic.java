@@ -255,16 +255,16 @@ final class StageTopic {
         Vec3 turn = fit == null ? Vec3.ZERO : turn(fit);
         List<String> parts = new ArrayList<>();
         if (Math.abs(scale - 1) > 1e-6) {
-            parts.add(String.format(java.util.Locale.ROOT, "%.6g times the size", scale));
+            parts.add(Figure.number(scale) + " times the size");
         }
         if (angle > 1e-4) {
             parts.add(String.format(
                     java.util.Locale.ROOT,
                     "turned by %.2f° (%.1f°, %.1f°, %.1f° about X, Y, Z)",
                     angle,
-                    turn.x(),
-                    turn.y(),
-                    turn.z()));
+                    tenth(turn.x()),
+                    tenth(turn.y()),
+                    tenth(turn.z())));
         }
         if (mirrored) {
             parts.add("mirrored");
@@ -273,6 +273,11 @@ final class StageTopic {
             parts.add(String.format(java.util.Locale.ROOT, "moved by %.3f mm", offset));
         }
         return "Returned is " + String.join(", ", parts) + ".";
+    }
+
+    /** Rounded to a tenth, never -0. */
+    static double tenth(double v) {
+        return Math.rint(v * 10) / 10 + 0.0;
     }
 
     /** Degrees about X, then Y, then Z; for a mirrored fit, of what is left when X is mirrored. */
