@@ -48,7 +48,7 @@ final class ConvertCommand implements Callable<Integer> {
     @Nullable
     String destination;
 
-    @Option(names = "--remedy", paramLabel = "REMEDY", split = ",", description = "remedies in order")
+    @Option(names = "--remedy", paramLabel = "REMEDY", description = "remedies in order, by commas")
     List<String> remedies = new ArrayList<>();
 
     @Option(names = "--recipe", paramLabel = "RECIPE", description = "remedies in order, as JSON, in place of --remedy")
@@ -140,7 +140,7 @@ final class ConvertCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        Recipe asked = recipe == null ? Recipe.of(destination, remedies) : Recipe.read(recipe);
+        Recipe asked = recipe == null ? Recipe.of(destination, RemedyCodes.apart(remedies)) : Recipe.read(recipe);
         List<Remedy> all = asked.remedies();
         to = recipe == null || destination != null ? Choices.convention(destination) : asked.destination();
         SceneFormat format = SceneFiles.byName(outFile);

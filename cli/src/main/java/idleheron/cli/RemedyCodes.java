@@ -38,6 +38,7 @@ import idleheron.core.time.FrameRate;
 import idleheron.core.volume.IndexBox;
 import idleheron.core.volume.ValueType;
 import idleheron.formats.usd.SetSubdivision;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -91,6 +92,28 @@ final class RemedyCodes {
             "convert-stage");
 
     private RemedyCodes() {}
+
+    private static boolean isCode(String piece) {
+        String code = piece.split("=", 2)[0];
+        return ALL.contains(code) || ChangeCache.codes().contains(code);
+    }
+
+    /** Remedies told one after the other; a comma inside a value, as in "keep-grids=density,heat", parts nothing. */
+    static List<String> apart(List<String> told) {
+        List<String> out = new ArrayList<>();
+        for (String t : told) {
+            boolean first = true;
+            for (String piece : t.split(",")) {
+                if (!first && !isCode(piece) && out.getLast().contains("=")) {
+                    out.set(out.size() - 1, out.getLast() + "," + piece);
+                } else {
+                    out.add(piece);
+                }
+                first = false;
+            }
+        }
+        return out;
+    }
 
     /** "x", "-z". */
     private static SignedAxis axis(String told) {

@@ -79,6 +79,17 @@ class RemedyCodesTest {
     }
 
     @Test
+    void commasInsideAValuePartNothing() {
+        assertThat(RemedyCodes.apart(
+                        List.of("bake-scale,keep-grids=density,heat,halve-grids", "crop-grids=0,0,0,7,7,7")))
+                .containsExactly("bake-scale", "keep-grids=density,heat", "halve-grids", "crop-grids=0,0,0,7,7,7");
+        assertThat(RemedyCodes.apart(List.of("split-clip=walk:8,15,drop-objects=/a,/b")))
+                .containsExactly("split-clip=walk:8,15", "drop-objects=/a,/b");
+        assertThat(RemedyCodes.apart(List.of("bake-scale,drop-tipz"))).containsExactly("bake-scale", "drop-tipz");
+        assertThat(RemedyCodes.apart(List.of())).isEmpty();
+    }
+
+    @Test
     void aSlipIsToldWithWhatThereIs() {
         assertThatThrownBy(() -> Choices.remedy("bake-scales", null))
                 .hasMessageContaining("no remedy bake-scales")
