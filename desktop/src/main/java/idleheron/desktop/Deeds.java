@@ -24,11 +24,9 @@ import idleheron.formats.SceneFormat;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.openvdb.VdbSequence;
 import idleheron.formats.usd.UsdChecks;
-import idleheron.rehearsal.Conventions;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
 import idleheron.report.RecipeJson;
-import idleheron.report.RemedyJson;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -42,14 +40,12 @@ import org.jspecify.annotations.Nullable;
 
 /** All that a user can do to the bench, and what follows from it. */
 final class Deeds {
-    /** How remedies are kept. */
-    static final RemedyJson FORM = new RemedyJson(SceneFiles.remedies());
-
     private final Bench bench;
     private final Jobs jobs;
     private final UndoStack undo;
     private final Settings settings;
     private final Consumer<String> tell;
+    private final KeptCrossings crossings;
     private Crossing derived = Crossing.EMPTY;
     private @Nullable Seen watched;
     private @Nullable Seen pending;
@@ -60,10 +56,11 @@ final class Deeds {
         this.jobs = jobs;
         this.undo = undo;
         this.settings = settings;
+        this.crossings = new KeptCrossings(bench, jobs, undo, settings);
         bench.crossing().addListener((o, was, is) -> derive());
     }
 
-    private static Asset asset(SceneFormat.ReadScene r, Path file) {
+    static Asset asset(SceneFormat.ReadScene r, Path file) {
         return new Asset(r.scene(), file.toString(), r.format(), r.variant(), r.bytes());
     }
 
@@ -91,7 +88,7 @@ final class Deeds {
 
     private void open(Path file, boolean rescue) {
         if (file.toString().endsWith(CrossingFile.ENDING)) {
-            openCrossing(file);
+            crossings.open(file);
             return;
         }
         Path whole = VdbSequence.around(file);
@@ -238,7 +235,7 @@ final class Deeds {
 
     void sign(String by, String note) {
         undo.change(bench.crossing().get().signed(by, note));
-        keep();
+        crossings.keep();
     }
 
     /** Saves the remedies as a recipe beside the file on the bench, under a name that is still free. */
@@ -251,7 +248,7 @@ final class Deeds {
         String path = a.path();
         int dot = path.lastIndexOf('.');
         String base = dot < 0 ? path : path.substring(0, dot);
-        String text = RecipeJson.text(FORM, c.destination(), c.remedies());
+        String text = RecipeJson.text(KeptCrossings.FORM, c.destination(), c.remedies());
         jobs.run(
                 "save the recipe",
                 p -> {
@@ -262,85 +259,6 @@ final class Deeds {
                     return Files.writeString(to, text);
                 },
                 done -> tell.accept("The recipe is in " + done + "."));
-    }
-
-    /** Keeps the crossing as a small file beside what was sent. */
-    private void keep() {
-        Crossing c = bench.crossing().get();
-        Bench.Compared both = bench.compared().get();
-        Asset sent = c.sent();
-        if (sent != null) {
-            Path file = CrossingFile.beside(Path.of(sent.path()).toAbsolutePath());
-            Path folder = java.util.Objects.requireNonNull(file.getParent());
-            CrossingFile content =
-                    CrossingFile.of(c, both == null ? null : both.comparison().verdict(), folder);
-            jobs.run(
-                    "keep the crossing",
-                    p -> {
-                        content.write(file, FORM);
-                        return file;
-                    },
-                    done -> settings.remember(done));
-        }
-    }
-
-    /** A file of a kept crossing, which may have been a rescued one. */
-    private static Asset kept(Path file, Progress p) throws IOException {
-        try {
-            return asset(SceneFiles.read(file, p), file);
-        } catch (FormatException e) {
-            return asset(SceneFiles.rescue(file, p), file);
-        }
-    }
-
-    /** Opens a kept crossing as it was: what was made ready and how, what was sent, what came back and its mends. */
-    private void openCrossing(Path file) {
-        record Kept(
-                @Nullable Asset original,
-                Asset sent,
-                @Nullable Asset returned,
-                CrossingFile file) {}
-        jobs.run(
-                "open the crossing",
-                p -> {
-                    CrossingFile kept = CrossingFile.read(file, FORM);
-                    Path folder = java.util.Objects.requireNonNull(
-                            file.toAbsolutePath().getParent());
-                    Path first = folder.resolve(kept.original());
-                    boolean there = !kept.original().isEmpty()
-                            && !kept.original().equals(kept.sent())
-                            && Files.isRegularFile(first);
-                    Asset original = there ? kept(first, p.part(0, 0.3)) : null;
-                    Path sent = folder.resolve(kept.sent().isEmpty() ? kept.original() : kept.sent());
-                    Asset out = kept(sent, p.part(0.3, 0.6));
-                    Path back = folder.resolve(kept.returned());
-                    Asset in = kept.returned().isEmpty() ? null : kept(back, p.part(0.6, 1));
-                    return new Kept(original, out, in, kept);
-                },
-                k -> {
-                    undo.change(crossing(k.original(), k.sent(), k.returned(), k.file()));
-                    settings.remember(file);
-                    bench.stone().set(k.returned() == null ? Stone.LOOK_OVER : Stone.COMPARE);
-                });
-    }
-
-    /** Without what was made ready, what was sent stands on the bench as it is, its remedies in it. */
-    private Crossing crossing(@Nullable Asset original, Asset sent, @Nullable Asset returned, CrossingFile kept) {
-        Crossing c = original == null
-                ? Crossing.of(sent, null)
-                : Crossing.of(original, convention(kept.destination())).withRemedies(kept.remedies());
-        c = c.withSent(sent).withTerms(kept.terms());
-        return returned == null
-                ? c
-                : c.withReturned(returned, kept.via()).withMends(kept.mends()).signed(kept.signedBy(), kept.note());
-    }
-
-    private @Nullable Convention convention(String code) {
-        return java.util.stream.Stream.concat(
-                        Conventions.all().stream(), UserConventions.in(settings.conventions()).stream())
-                .filter(c -> c.code().equals(code))
-                .findFirst()
-                .orElse(null);
     }
 
     /**

@@ -194,7 +194,7 @@ final class GatherScreen implements Screen {
         VBox box =
                 Ui.column(5, Ui.wrapped(String.valueOf(file.getFileName()), "strong"), Ui.label("a crossing", "small"));
         try {
-            CrossingFile c = CrossingFile.read(file, Deeds.FORM);
+            CrossingFile c = CrossingFile.read(file, KeptCrossings.FORM);
             box.getChildren()
                     .add(Ui.wrapped(
                             c.sent() + " → " + (c.returned().isEmpty() ? "nothing yet" : c.returned()), "second"));
