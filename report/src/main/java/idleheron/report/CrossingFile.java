@@ -137,7 +137,7 @@ public record CrossingFile(
             try {
                 out.add(form.read(n));
             } catch (IllegalArgumentException e) {
-                throw new IOException(name + ": " + e.getMessage(), e);
+                throw new IOException(name + ": expected a remedy with its parameters, found " + e.getMessage(), e);
             }
         }
         return out;

@@ -212,7 +212,8 @@ public final class RemedyJson {
     }
 
     /**
-     * @throws IllegalArgumentException when it is no remedy, or a parameter is missing or no such thing
+     * @throws IllegalArgumentException when it is no remedy, or a parameter is missing or no such thing; the message is what was
+     *     found in place of a remedy
      */
     public Remedy read(JsonNode node) {
         if (node.size() == 1 && node.has(PAUSED)) {
@@ -221,7 +222,7 @@ public final class RemedyJson {
         String kind = node.isTextual() ? node.asText() : node.path(KIND).asText();
         Class<? extends Remedy> c = kinds.get(kind);
         if (c == null || node.isTextual() && c.getRecordComponents().length > 0) {
-            throw new IllegalArgumentException("expected a remedy, found " + node);
+            throw new IllegalArgumentException(node + ", which is none that is known");
         }
         return c.cast(made(c, kind, KIND, node));
     }

@@ -66,7 +66,8 @@ class CrossingFileTest {
         Files.writeString(file, "{\"schema\":\"idle-heron/crossing/2\",\"mends\":[{\"remedy\":\"split-clip\"}]}");
         assertThatThrownBy(() -> CrossingFile.read(file, FORM))
                 .isInstanceOf(IOException.class)
-                .hasMessage("old.crossing.json: split-clip: clip cannot be left out");
+                .hasMessage(
+                        "old.crossing.json: expected a remedy with its parameters, found split-clip: clip cannot be left out");
     }
 
     @Test

@@ -199,10 +199,10 @@ class RemedyJsonTest {
 
     @Test
     void whatIsMissingTooMuchOrNoSuchThingIsNamed() {
-        refused("\"shrink\"", "expected a remedy, found \"shrink\"");
-        refused("\"turn-joints\"", "expected a remedy, found \"turn-joints\"");
-        refused("{}", "expected a remedy, found {}");
-        refused("7", "expected a remedy, found 7");
+        refused("\"shrink\"", "\"shrink\", which is none that is known");
+        refused("\"turn-joints\"", "\"turn-joints\", which is none that is known");
+        refused("{}", "{}, which is none that is known");
+        refused("7", "7, which is none that is known");
         refused("{\"remedy\":\"turn-joints\"}", "turn-joints: degrees cannot be left out");
         refused("{\"remedy\":\"turn-joints\",\"degrees\":[1,2]}", "turn-joints: degrees cannot be [1,2]");
         refused("{\"remedy\":\"turn-joints\",\"degrees\":[1,2,\"x\"]}", "turn-joints: degrees cannot be [1,2,\"x\"]");
