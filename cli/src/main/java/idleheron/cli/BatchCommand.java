@@ -1,11 +1,14 @@
 package idleheron.cli;
 
+import idleheron.core.crossing.Cargo;
+import idleheron.core.inspect.Convention;
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.Proof;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.formats.Delivery;
+import idleheron.formats.PictureFiles;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.SceneFormat;
 import idleheron.formats.disk.Drafts;
@@ -108,6 +111,14 @@ final class BatchCommand implements Callable<Integer> {
         return all;
     }
 
+    /** With the names, folders and clips apart that the destination of the recipe asks for. */
+    private static Delivery delivery(@Nullable Convention to) {
+        return to == null
+                ? Delivery.PLAIN
+                : new Delivery(Cargo.ALL, to.more().clipsApart(), PictureFiles.Travel.AS_THEY_ARE)
+                        .laidOut(to.more().layout());
+    }
+
     private Done one(Path file, List<Path> files, Recipe r) {
         try {
             SceneFormat.ReadScene read = SceneFiles.read(file, Progress.NONE);
@@ -126,9 +137,7 @@ final class BatchCommand implements Callable<Integer> {
             String kind = variant == null ? format.variants().getFirst() : variant;
             Path target = out.resolve(String.valueOf(file.getFileName()));
             try (Drafts drafts = new Drafts(overwrite, files)) {
-                Delivery delivery = r.destination() == null
-                        ? Delivery.PLAIN
-                        : Delivery.PLAIN.laidOut(r.destination().more().layout());
+                Delivery delivery = delivery(r.destination());
                 Delivery.Outcome done = delivery.write(
                         scene, file.toAbsolutePath().getParent(), target, format, kind, drafts, Progress.NONE);
                 boolean sound = done.parts().stream().allMatch(Delivery.Part::sound);

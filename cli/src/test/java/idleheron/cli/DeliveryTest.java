@@ -278,6 +278,51 @@ class DeliveryTest {
     }
 
     @Test
+    void a_recipe_keeps_the_layout_of_its_destination() throws IOException {
+        Path box = Files.createDirectory(folder.resolve("box"));
+        SceneFiles.write(SCENE, box.resolve("a.fbx"), new FbxFormat(), FbxFormat.BINARY_74, false, Progress.NONE);
+        Path toml = folder.resolve("hall.toml");
+        Files.writeString(toml, """
+                schema = "idle-heron/convention/1"
+                title = "The hall"
+                [stage]
+                up = "Z"
+                front = "-Y"
+                right = "X"
+                metersPerUnit = 0.01
+                [clips]
+                apart = true
+                [delivery]
+                file = "rigs/{name}"
+                clip = "moves/{name}_{clip}"
+                """);
+        Path recipe = folder.resolve("r.json");
+        Files.writeString(
+                recipe,
+                "{\"schema\": \"idle-heron/recipe/2\", \"for\": \"" + toml + "\", \"remedies\": [\"bake-scale\","
+                        + " {\"remedy\": \"move-scene\", \"degrees\": [0, 0, 0], \"factor\": 1, \"meters\": [0, 1, 0]}]}");
+        Path out = folder.resolve("made");
+        MainTest.Run r = MainTest.run("batch", box.toString(), "--recipe", recipe.toString(), "--out", out.toString());
+        assertThat(r.status()).as(r.out() + r.err()).isZero();
+        assertThat(out.resolve("rigs/a.fbx")).exists();
+        String clip = SCENE.clips().getFirst().name();
+        assertThat(out.resolve("moves/a_" + clip + ".fbx")).exists();
+        Scene made = SceneFiles.read(out.resolve("rigs/a.fbx"), Progress.NONE).scene();
+        assertThat(made.stage().metersPerUnit()).isEqualTo(0.01);
+        assertThat(made.clips()).isEmpty();
+        MainTest.Run c = MainTest.run(
+                "convert",
+                box.resolve("a.fbx").toString(),
+                folder.resolve("one/b.fbx").toString(),
+                "--recipe",
+                recipe.toString());
+        assertThat(c.status()).as(c.out() + c.err()).isZero();
+        assertThat(folder.resolve("one/rigs/b.fbx")).exists();
+        assertThat(folder.resolve("one/moves/b_" + clip + ".fbx")).exists();
+        assertThat(c.err()).contains("surface moves 1000");
+    }
+
+    @Test
     void a_delivery_goes_into_the_layout_that_is_asked() throws IOException {
         Delivery d = new Delivery(Cargo.ALL, true, PictureFiles.Travel.AS_THEY_ARE)
                 .laidOut(new Convention.Layout("{name}/{name}", "{name}/clips/{clip}", "maps", 0));
