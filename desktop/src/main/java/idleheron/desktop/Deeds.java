@@ -383,7 +383,8 @@ final class Deeds {
             bench.prepared().set(null);
             return;
         }
-        jobs.run("make ready", p -> Preparation.of(a.scene(), c.remedies(), p), bench.prepared()::set);
+        Preparation earlier = bench.prepared().get();
+        jobs.run("make ready", p -> Preparation.of(a.scene(), c.remedies(), earlier, p), bench.prepared()::set);
     }
 
     /** Compares anew, with the switch between as stored and as meant as it stands. */

@@ -10,13 +10,15 @@ import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Remedies applied one after the other, each proved on the deformed surface.
  *
+ * @param original what goes in
  * @param scene what comes out
  */
-public record Preparation(Scene scene, List<Step> steps) {
+public record Preparation(Scene original, Scene scene, List<Step> steps) {
     /**
      * One remedy.
      *
@@ -25,13 +27,35 @@ public record Preparation(Scene scene, List<Step> steps) {
      * @param after that figure after
      * @param proof how far the surface moved
      * @param voxels what became of the voxels of a volume or the surface of a cache, or "" where there is none
+     * @param scene what comes out of it
      */
-    public record Step(Remedy remedy, String measure, String before, String after, Proof proof, String voxels) {}
+    public record Step(
+            Remedy remedy, String measure, String before, String after, Proof proof, String voxels, Scene scene) {}
+
+    public Preparation {
+        steps = List.copyOf(steps);
+    }
 
     public static Preparation of(Scene scene, List<Remedy> remedies, Progress progress) {
+        return of(scene, remedies, null, progress);
+    }
+
+    /**
+     * As the other, with the steps of an earlier one as far as it did the same to the same scene: only what is new, and what
+     * comes after it, is applied and proved.
+     */
+    public static Preparation of(Scene scene, List<Remedy> remedies, @Nullable Preparation earlier, Progress progress) {
         List<Step> steps = new ArrayList<>();
-        Scene now = scene;
-        for (int i = 0; i < remedies.size(); i++) {
+        if (earlier != null && earlier.original == scene) {
+            for (int i = 0; i < Math.min(earlier.steps.size(), remedies.size()); i++) {
+                if (!earlier.steps.get(i).remedy().equals(remedies.get(i))) {
+                    break;
+                }
+                steps.add(earlier.steps.get(i));
+            }
+        }
+        Scene now = steps.isEmpty() ? scene : steps.getLast().scene();
+        for (int i = steps.size(); i < remedies.size(); i++) {
             Remedy r = remedies.get(i);
             Scene after = r.apply(now);
             Proof proof =
@@ -42,10 +66,11 @@ public record Preparation(Scene scene, List<Step> steps) {
                     figure(r.code(), now),
                     figure(r.code(), after),
                     proof,
-                    told(r, now, after, progress)));
+                    told(r, now, after, progress),
+                    after));
             now = after;
         }
-        return new Preparation(now, steps);
+        return new Preparation(scene, now, steps);
     }
 
     private static String told(Remedy r, Scene before, Scene after, Progress progress) {

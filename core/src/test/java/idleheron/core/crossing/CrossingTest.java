@@ -132,4 +132,51 @@ class CrossingTest {
         assertThat(Crossing.EMPTY.withTerms(Terms.USUAL).terms()).isEqualTo(Terms.USUAL);
         assertThat(Crossing.of(ASSET, null).withDestination(null).original()).isEqualTo(ASSET);
     }
+
+    /** Counts how often it is applied. */
+    private record Counted(int[] times, String name) implements Remedy {
+        @Override
+        public String code() {
+            return name;
+        }
+
+        @Override
+        public String title() {
+            return name;
+        }
+
+        @Override
+        public String describe() {
+            return name;
+        }
+
+        @Override
+        public Scene apply(Scene scene) {
+            times[0]++;
+            return scene.withName(scene.name() + name);
+        }
+    }
+
+    @Test
+    void onlyWhatIsNewAndWhatComesAfterItIsProvedAgain() {
+        Counted a = new Counted(new int[1], "a");
+        Counted b = new Counted(new int[1], "b");
+        Counted c = new Counted(new int[1], "c");
+        Preparation first = Preparation.of(SCENE, List.of(a, b), Progress.NONE);
+        assertThat(first.scene().name()).isEqualTo(SCENE.name() + "ab");
+        Preparation more = Preparation.of(SCENE, List.of(a, b, c), first, Progress.NONE);
+        assertThat(more.scene().name()).isEqualTo(SCENE.name() + "abc");
+        assertThat(a.times()[0] + b.times()[0]).isEqualTo(2);
+        assertThat(more.steps().subList(0, 2)).isEqualTo(first.steps());
+        Preparation other = Preparation.of(SCENE, List.of(a, c, b), more, Progress.NONE);
+        assertThat(other.scene().name()).isEqualTo(SCENE.name() + "acb");
+        assertThat(a.times()[0]).isEqualTo(1);
+        assertThat(b.times()[0]).isEqualTo(2);
+        assertThat(c.times()[0]).isEqualTo(2);
+        Preparation fewer = Preparation.of(SCENE, List.of(a), other, Progress.NONE);
+        assertThat(fewer.scene().name()).isEqualTo(SCENE.name() + "a");
+        assertThat(a.times()[0]).isEqualTo(1);
+        Preparation.of(SCENE.withName("x"), List.of(a), fewer, Progress.NONE);
+        assertThat(a.times()[0]).as("another scene").isEqualTo(2);
+    }
 }
