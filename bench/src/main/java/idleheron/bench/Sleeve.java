@@ -89,7 +89,7 @@ final class Sleeve {
             faces[q + 1] = 4 * (q + 1);
         }
         Skin skin = new Skin("skin", slots, toJoint, starts, slot, weight);
-        return new Mesh("sleeve", points, faces, corners, null, List.of(), null, null, null, skin, List.of());
+        return Mesh.bare("sleeve", points, faces, corners).withSkin(skin);
     }
 
     private static Clip clip(int joints, int frames) {

@@ -180,18 +180,7 @@ class SceneFilesTest {
     void a_scene_whose_numbers_point_outside_is_refused_with_what_does() {
         Scene good = scene();
         assertThatNoException().isThrownBy(() -> SceneChecks.check("f", good));
-        Mesh m = new Mesh(
-                "flag",
-                new double[9],
-                new int[] {0, 3},
-                new int[] {0, 1, 2},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
+        Mesh m = Mesh.bare("flag", new double[9], new int[] {0, 3}, new int[] {0, 1, 2});
         refused(m.withNormals(new float[6]), "expected 9 numbers in the normals of flag, found 6");
         refused(
                 m.withShapes(List.of(new BlendShape(
@@ -213,32 +202,10 @@ class SceneFilesTest {
                         new float[] {1})),
                 "expected nodes in the skin of flag below 4, found 9");
         refused(
-                new Mesh(
-                        "flag",
-                        new double[9],
-                        new int[] {0, 3},
-                        new int[] {0, 1, 5},
-                        null,
-                        List.of(),
-                        null,
-                        null,
-                        null,
-                        null,
-                        List.of()),
+                Mesh.bare("flag", new double[9], new int[] {0, 3}, new int[] {0, 1, 5}),
                 "expected points in the faces of flag below 3, found 5");
         refused(
-                new Mesh(
-                        "flag",
-                        new double[9],
-                        new int[] {0, 4, 3},
-                        new int[] {0, 1, 2},
-                        null,
-                        List.of(),
-                        null,
-                        null,
-                        null,
-                        null,
-                        List.of()),
+                Mesh.bare("flag", new double[9], new int[] {0, 4, 3}, new int[] {0, 1, 2}),
                 "expected faces of flag that go forward, found 3 after 4");
     }
 

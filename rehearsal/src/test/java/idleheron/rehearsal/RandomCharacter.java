@@ -128,7 +128,7 @@ final class RandomCharacter {
         }
         Skin skin = new Skin(
                 "skin", all, toJoint, starts, slots.stream().mapToInt(i -> i).toArray(), w);
-        return new Mesh("skin", points, faces, corners, null, List.of(), null, null, null, skin, List.of());
+        return Mesh.bare("skin", points, faces, corners).withSkin(skin);
     }
 
     private Clip clip(int index, int joints, double metre) {

@@ -194,7 +194,7 @@ final class WideRig {
         }
         int[] corners = {0, 2, 3, 1, 4, 5, 7, 6, 0, 1, 5, 4, 2, 6, 7, 3, 0, 4, 6, 2, 1, 3, 7, 5};
         int[] starts = {0, 4, 8, 12, 16, 20, 24};
-        Mesh m = new Mesh(space + name, p, starts, corners, null, List.of(), null, null, null, null, List.of());
+        Mesh m = Mesh.bare(space + name, p, starts, corners);
         add(
                 m.withNormals(normals(m)),
                 joint,

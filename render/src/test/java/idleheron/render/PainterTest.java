@@ -40,18 +40,8 @@ class PainterTest {
     }
 
     private static Mesh square(double h, double z) {
-        return new Mesh(
-                "q",
-                new double[] {-h, -h, z, h, -h, z, h, h, z, -h, h, z},
-                new int[] {0, 4},
-                new int[] {0, 1, 2, 3},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
+        return Mesh.bare(
+                "q", new double[] {-h, -h, z, h, -h, z, h, h, z, -h, h, z}, new int[] {0, 4}, new int[] {0, 1, 2, 3});
     }
 
     private static Picture paint(Side side, boolean fine) {

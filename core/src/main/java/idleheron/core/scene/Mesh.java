@@ -61,6 +61,11 @@ public record Mesh(
         this.layers = List.copyOf(layers);
     }
 
+    /** Points and faces alone. */
+    public static Mesh bare(String name, double[] points, int[] faceStarts, int[] corners) {
+        return new Mesh(name, points, faceStarts, corners, null, List.of(), null, null, null, null, List.of());
+    }
+
     /** A mesh without further layers. */
     public Mesh(
             String name,

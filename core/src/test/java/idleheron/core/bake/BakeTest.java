@@ -209,8 +209,7 @@ class BakeTest {
         float[] ones = new float[n];
         java.util.Arrays.fill(ones, 1);
         Skin skin = new Skin("k", new int[] {0}, new Matrix4dc[] {new Matrix4d()}, starts, new int[n], ones);
-        Mesh big =
-                new Mesh("big", points, new int[] {0}, new int[0], null, List.of(), null, null, null, skin, List.of());
+        Mesh big = Mesh.bare("big", points, new int[] {0}, new int[0]).withSkin(skin);
         Scene s = scene().withMeshes(
                         List.of(big, scene().meshes().get(1), scene().meshes().get(2)));
         double[] times = new double[100];

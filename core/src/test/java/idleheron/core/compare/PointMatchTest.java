@@ -29,7 +29,7 @@ class PointMatchTest {
         for (int i = 0; i < starts.length; i++) {
             starts[i] = 3 * i;
         }
-        Mesh m = new Mesh("rock", points, starts, corners, null, List.of(), null, null, null, null, List.of());
+        Mesh m = Mesh.bare("rock", points, starts, corners);
         return Scene.bare("s", Stage.COMMON)
                 .withNodes(List.of(Node.mesh("rock", -1, Transform.IDENTITY, 0)))
                 .withMeshes(List.of(m));

@@ -64,30 +64,8 @@ class TrustInTopicsTest {
 
     @Test
     void faces_of_triangles_are_held_against_the_faces_they_were() {
-        Mesh quads = new Mesh(
-                "m",
-                new double[18],
-                new int[] {0, 4, 7},
-                new int[] {0, 1, 2, 3, 3, 2, 4},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
-        Mesh three = new Mesh(
-                "m",
-                new double[18],
-                new int[] {0, 3, 6, 9},
-                new int[] {0, 1, 2, 0, 2, 3, 3, 2, 4},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
+        Mesh quads = Mesh.bare("m", new double[18], new int[] {0, 4, 7}, new int[] {0, 1, 2, 3, 3, 2, 4});
+        Mesh three = Mesh.bare("m", new double[18], new int[] {0, 3, 6, 9}, new int[] {0, 1, 2, 0, 2, 3, 3, 2, 4});
         assertThat(SurfaceTopics.faces(quads, three)).containsExactly(0, 0, 1);
         assertThat(SurfaceTopics.faces(quads, quads)).containsExactly(0, 1);
         assertThat(SurfaceTopics.faces(three, quads)).isEmpty();
@@ -177,18 +155,10 @@ class TrustInTopicsTest {
 
     @Test
     void a_mesh_that_a_joint_carries_is_judged_against_its_joint() {
-        Mesh collar = new Mesh(
-                "collar",
-                new double[] {0, 0, 0, 0.1, 0, 0, 0, 0.2, 0, 0, 0, 0.3},
-                new int[] {0, 3, 6},
-                new int[] {0, 1, 2, 1, 3, 2},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
+        Mesh collar = Mesh.bare(
+                "collar", new double[] {0, 0, 0, 0.1, 0, 0, 0, 0.2, 0, 0, 0, 0.3}, new int[] {0, 3, 6}, new int[] {
+                    0, 1, 2, 1, 3, 2
+                });
         List<Node> nodes = new ArrayList<>(SENT.nodes());
         nodes.add(Node.mesh("collar", 2, SmallCrossing.at(0.1, 0, 0), 1));
         Scene sent = SENT.withNodes(nodes).withMeshes(List.of(SENT.meshes().getFirst(), collar));
@@ -339,18 +309,7 @@ class TrustInTopicsTest {
             points[3 * j + 2] = 0.2 * j;
         }
         nodes.add(Node.mesh("rope", -1, Transform.IDENTITY, 0));
-        Mesh rope = new Mesh(
-                "rope",
-                points,
-                new int[] {0, 5},
-                new int[] {0, 1, 2, 3, 4},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
+        Mesh rope = Mesh.bare("rope", points, new int[] {0, 5}, new int[] {0, 1, 2, 3, 4});
         Scene sent = Scene.bare("chain", SENT.stage()).withNodes(nodes).withMeshes(List.of(rope));
         Scene turned = new idleheron.core.remedy.MoveScene(new Vec3(0, 0, 90), 1, Vec3.ZERO).apply(sent);
         Comparison c = compare(sent, turned);

@@ -378,18 +378,8 @@ class CacheStoriesTest {
 
     /** With a body of a height beside it. */
     private static Scene beside(Scene s, double tall) {
-        Mesh body = new Mesh(
-                "body",
-                new double[] {0, 0, 0, 0.3, 0, 0, 0, tall, 0},
-                new int[] {0, 3},
-                new int[] {0, 1, 2},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
+        Mesh body =
+                Mesh.bare("body", new double[] {0, 0, 0, 0.3, 0, 0, 0, tall, 0}, new int[] {0, 3}, new int[] {0, 1, 2});
         return s.withMeshes(List.of(body)).withNodes(List.of(Node.mesh("body", -1, Transform.IDENTITY, 0)));
     }
 

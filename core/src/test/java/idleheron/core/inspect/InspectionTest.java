@@ -46,18 +46,9 @@ class InspectionTest {
                 new int[] {0, 1, 2, 4},
                 new int[] {0, 1, 0, 1},
                 new float[] {1, 1, 0.5f, 0.5f});
-        Mesh mesh = new Mesh(
-                "strip",
-                new double[] {0, 0, 0, 0, 1.8, 0, 0.2, 0.9, 0},
-                new int[] {0, 3},
-                new int[] {0, 2, 1},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                skin,
-                List.of());
+        Mesh mesh = Mesh.bare(
+                        "strip", new double[] {0, 0, 0, 0, 1.8, 0, 0.2, 0.9, 0}, new int[] {0, 3}, new int[] {0, 2, 1})
+                .withSkin(skin);
         Stage stage = new Stage(AxisSystem.COMMON, 1, FrameRate.FILM, 0, 1, "");
         Scene s = new Scene(
                 "s",
@@ -246,18 +237,9 @@ class InspectionTest {
         }
         Skin skin = new Skin(
                 "k", new int[] {1, 2}, toJoint, new int[] {0, 1, 2, 3}, new int[] {0, 1, 1}, new float[] {1, 1, 1});
-        Mesh mesh = new Mesh(
-                "body",
-                new double[] {0, 0, 0, 0, 1.7, 0, 0.3, 1, 0},
-                new int[] {0, 3},
-                new int[] {0, 1, 2},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                skin,
-                List.of());
+        Mesh mesh = Mesh.bare(
+                        "body", new double[] {0, 0, 0, 0, 1.7, 0, 0.3, 1, 0}, new int[] {0, 3}, new int[] {0, 1, 2})
+                .withSkin(skin);
         return bare.withNodes(nodes).withMeshes(List.of(mesh));
     }
 

@@ -55,18 +55,7 @@ class SceneTablesTest {
                 skin,
                 List.of(smile),
                 List.of(colour, colour));
-        Mesh hat = new Mesh(
-                "hat",
-                new double[] {0, 0, 0},
-                new int[] {0},
-                new int[0],
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
+        Mesh hat = Mesh.bare("hat", new double[] {0, 0, 0}, new int[] {0}, new int[0]);
         @Nullable Curve[] c = new Curve[Channel.COUNT];
         c[0] = Curve.linear(new double[] {0, 1}, new double[] {0, 1});
         Clip clip = new Clip(

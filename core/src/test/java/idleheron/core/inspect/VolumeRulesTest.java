@@ -199,18 +199,8 @@ class VolumeRulesTest {
     void findsAVolumeThatComesOffItsEmitter() {
         Volume v = Volumes.sequence(3, f -> new Grid[] {Volumes.density(Volumes.ball(4, 0, 4 * f, 0, 1))});
         Scene s = Volumes.scene(v);
-        idleheron.core.scene.Mesh plate = new idleheron.core.scene.Mesh(
-                "hearth",
-                new double[] {0, 0.1, 0, 0.1, 0.1, 0, 0, 0.1, 0.1},
-                new int[] {0, 3},
-                new int[] {0, 1, 2},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
+        idleheron.core.scene.Mesh plate = idleheron.core.scene.Mesh.bare(
+                "hearth", new double[] {0, 0.1, 0, 0.1, 0.1, 0, 0, 0.1, 0.1}, new int[] {0, 3}, new int[] {0, 1, 2});
         Scene with = s.withMeshes(List.of(plate))
                 .withNodes(List.of(
                         idleheron.core.scene.Node.mesh("hearth", -1, idleheron.core.scene.Transform.IDENTITY, 0)));

@@ -458,18 +458,8 @@ class VolumeStoriesTest {
     }
 
     private static Scene over(String mesh, double y, Volume v) {
-        Mesh plate = new Mesh(
-                mesh,
-                new double[] {0, y, 0, 0.1, y, 0, 0, y, 0.1},
-                new int[] {0, 3},
-                new int[] {0, 1, 2},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
+        Mesh plate =
+                Mesh.bare(mesh, new double[] {0, y, 0, 0.1, y, 0, 0, y, 0.1}, new int[] {0, 3}, new int[] {0, 1, 2});
         return Volumes.scene(v)
                 .withMeshes(List.of(plate))
                 .withNodes(List.of(Node.mesh(mesh, -1, Transform.IDENTITY, 0)));

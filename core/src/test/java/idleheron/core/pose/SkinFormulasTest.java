@@ -73,8 +73,7 @@ class SkinFormulasTest {
                         java.util.Arrays.copyOf(slots, at),
                         java.util.Arrays.copyOf(weights, at))
                 .withStyle(style);
-        Mesh mesh =
-                new Mesh("m", points, new int[] {0}, new int[0], null, List.of(), null, null, null, skin, List.of());
+        Mesh mesh = Mesh.bare("m", points, new int[] {0}, new int[0]).withSkin(skin);
         return Scene.bare("s", Stage.COMMON.withAxes(AxisSystem.Z_UP).withMetersPerUnit(0.01))
                 .withNodes(nodes)
                 .withMeshes(List.of(mesh));

@@ -23,18 +23,8 @@ class StyledSkinTest {
         Matrix4dc[] bind = {new Matrix4d(), new Matrix4d()};
         Skin skin =
                 new Skin("s", new int[] {0, 1}, bind, new int[] {0, 2}, new int[] {0, 1}, new float[] {w0, w1}, style);
-        Mesh m = new Mesh(
-                "m",
-                new double[] {1, 0, 0},
-                new int[] {0},
-                new int[0],
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                skin,
-                List.of());
+        Mesh m = Mesh.bare("m", new double[] {1, 0, 0}, new int[] {0}, new int[0])
+                .withSkin(skin);
         return new Scene(
                 "s",
                 Stage.COMMON,

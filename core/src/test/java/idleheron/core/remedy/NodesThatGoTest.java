@@ -56,18 +56,8 @@ class NodesThatGoTest {
                 new Skin("k", new int[] {1, 2, 3}, bind, new int[] {0, 2, 3, 4}, new int[] {0, 1, 2, 1}, new float[] {
                     0.25f, 0.75f, 1, 1
                 });
-        Mesh mesh = new Mesh(
-                "body",
-                new double[9],
-                new int[] {0, 3},
-                new int[] {0, 1, 2},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                skin,
-                List.of());
+        Mesh mesh = Mesh.bare("body", new double[9], new int[] {0, 3}, new int[] {0, 1, 2})
+                .withSkin(skin);
         List<Clip.NodeTrack> tracks = new ArrayList<>();
         for (int i = 0; i < 7; i++) {
             tracks.add(track(i));

@@ -28,18 +28,8 @@ class TuneWeightsTest {
         }
         Matrix4dc[] bind = {new Matrix4d(), new Matrix4d(), new Matrix4d(), new Matrix4d()};
         Skin skin = new Skin("k", new int[] {0, 1, 2, 3}, bind, starts, slots, weights);
-        Mesh mesh = new Mesh(
-                "m",
-                new double[3 * points],
-                new int[] {0},
-                new int[0],
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                skin,
-                List.of());
+        Mesh mesh = Mesh.bare("m", new double[3 * points], new int[] {0}, new int[0])
+                .withSkin(skin);
         Mesh bare = mesh.withSkin(null);
         return Scene.bare("s", Stage.COMMON).withMeshes(List.of(bare, mesh));
     }

@@ -49,18 +49,8 @@ class WeightAndJointRemediesTest {
             bind[i] = new Matrix4d(rest.world(joints[i])).invert();
         }
         Skin skin = new Skin("k", joints, bind, new int[] {0, 3, 6, 9}, new int[] {0, 1, 2, 0, 1, 2, 0, 1, 2}, weights);
-        Mesh mesh = new Mesh(
-                "m",
-                new double[] {0, 1, 0, 0, 2, 0, 0, 2.5, 0},
-                new int[] {0, 3},
-                new int[] {0, 1, 2},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                skin,
-                List.of());
+        Mesh mesh = Mesh.bare("m", new double[] {0, 1, 0, 0, 2, 0, 0, 2.5, 0}, new int[] {0, 3}, new int[] {0, 1, 2})
+                .withSkin(skin);
         return bare.withNodes(nodes).withMeshes(List.of(mesh));
     }
 

@@ -62,18 +62,7 @@ class SceneTest {
 
     @Test
     void arrays_that_disagree_are_refused() {
-        assertThatThrownBy(() -> new Mesh(
-                        "m",
-                        new double[3],
-                        new int[] {0, 2},
-                        new int[3],
-                        null,
-                        List.of(),
-                        null,
-                        null,
-                        null,
-                        null,
-                        List.of()))
+        assertThatThrownBy(() -> Mesh.bare("m", new double[3], new int[] {0, 2}, new int[3]))
                 .hasMessageContaining("last corner");
         assertThatThrownBy(() -> new BlendShape.Target(1, new int[2], new float[3], null))
                 .hasMessageContaining("2 points but 3");
