@@ -133,8 +133,6 @@ final class ConvertCommand implements Callable<Integer> {
     @Mixin
     Reading reading = new Reading();
 
-    private @Nullable Convention to;
-
     @Option(names = "--overwrite", description = "the target may be replaced")
     boolean overwrite;
 
@@ -142,7 +140,7 @@ final class ConvertCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Recipe asked = recipe == null ? Recipe.of(destination, RemedyCodes.apart(remedies)) : Recipe.read(recipe);
         List<Remedy> all = asked.remedies();
-        to = recipe == null || destination != null ? Choices.convention(destination) : asked.destination();
+        Convention to = recipe != null && destination != null ? Choices.convention(destination) : asked.destination();
         SceneFormat format = SceneFiles.byName(outFile);
         if (format == null) {
             throw new UsageException("no carrier for " + outFile.getFileName());
@@ -154,7 +152,7 @@ final class ConvertCommand implements Callable<Integer> {
             throw new UsageException("no variant " + kind + "; there are " + String.join(", ", format.variants()));
         }
         if (flatten || subtree != null) {
-            return flattened(stage, all);
+            return flattened(stage, all, to);
         }
         Scene read = reading.way().read(in, Progress.NONE).scene();
         Reading.mark(read, spec.commandLine().getErr());
@@ -205,7 +203,7 @@ final class ConvertCommand implements Callable<Integer> {
         return sound ? Main.CLEAN : Main.FAULTS;
     }
 
-    private int flattened(boolean stage, List<Remedy> all) throws IOException {
+    private int flattened(boolean stage, List<Remedy> all, @Nullable Convention to) throws IOException {
         if (!stage || !all.isEmpty()) {
             throw new UsageException(
                     stage

@@ -36,6 +36,11 @@ public record Figure(double value, String unit, String subject, String clip, dou
         return String.format(java.util.Locale.ROOT, "%." + places + "f", v);
     }
 
+    /** Rounded to a tenth, never -0. */
+    public static double tenth(double v) {
+        return Math.rint(v * 10) / 10 + 0.0;
+    }
+
     /** A number for a recipe: the shortest text that is read back as the same number, whole ones without a point. */
     public static String exact(double v) {
         return v == Math.rint(v) && Math.abs(v) < 1e15 ? Long.toString((long) v) : Double.toString(v);

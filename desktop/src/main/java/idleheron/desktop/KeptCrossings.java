@@ -64,11 +64,7 @@ final class KeptCrossings {
 
     /** Opens a kept crossing as it was: what was made ready and how, what was sent, what came back and its mends. */
     void open(Path file) {
-        record Kept(
-                @Nullable Asset original,
-                Asset sent,
-                @Nullable Asset returned,
-                CrossingFile file) {}
+        record Kept(Crossing crossing, boolean compared) {}
         jobs.run(
                 "open the crossing",
                 p -> {
@@ -83,12 +79,12 @@ final class KeptCrossings {
                     Asset out = kept(sent, p.part(0.3, 0.6));
                     Path back = folder.resolve(kept.returned());
                     Asset in = kept.returned().isEmpty() ? null : kept(back, p.part(0.6, 1));
-                    return new Kept(original, out, in, kept);
+                    return new Kept(crossing(original, out, in, kept), in != null);
                 },
                 k -> {
-                    undo.change(crossing(k.original(), k.sent(), k.returned(), k.file()));
+                    undo.change(k.crossing());
                     settings.remember(file);
-                    bench.stone().set(k.returned() == null ? Stone.LOOK_OVER : Stone.COMPARE);
+                    bench.stone().set(k.compared() ? Stone.COMPARE : Stone.LOOK_OVER);
                 });
     }
 

@@ -238,7 +238,8 @@ public final class RemedyJson {
             JsonNode v = node.path(parts[i].getName());
             types[i] = parts[i].getType();
             try {
-                values[i] = meant(parts[i].getGenericType(), v);
+                boolean none = v.isNull() && parts[i].getAnnotatedType().isAnnotationPresent(Nullable.class);
+                values[i] = none ? null : meant(parts[i].getGenericType(), v);
             } catch (ClassCastException | IllegalArgumentException e) {
                 throw new IllegalArgumentException(
                         kind + ": " + parts[i].getName() + " cannot be " + (v.isMissingNode() ? "left out" : v), e);
@@ -258,20 +259,17 @@ public final class RemedyJson {
         }
     }
 
-    private @Nullable Object meant(Type type, JsonNode v) {
+    private Object meant(Type type, JsonNode v) {
         if (type instanceof ParameterizedType p) {
             return several(p, v);
         }
         Class<?> c = (Class<?>) type;
-        if (v.isNull() && c == FrameRate.class) {
-            return null;
-        }
         if (c == String.class) {
             return text(v);
         } else if (c == boolean.class && v.isBoolean()) {
             return v.asBoolean();
-        } else if (c == int.class && v.canConvertToInt() && v.isIntegralNumber()) {
-            return v.asInt();
+        } else if (c == int.class) {
+            return whole(v);
         } else if (c == double.class || c == Double.class) {
             return number(v);
         } else if (c == Vec3.class) {
@@ -293,8 +291,10 @@ public final class RemedyJson {
         } else if (c == ValueType.class) {
             return one(ValueType.values(), t -> t.id().equals(text(v)));
         } else if (c == IndexBox.class) {
-            double[] d = numbers(v, 6);
-            return new IndexBox((int) d[0], (int) d[1], (int) d[2], (int) d[3], (int) d[4], (int) d[5]);
+            int[] n = java.util.stream.DoubleStream.of(numbers(v, 6))
+                    .mapToInt(RemedyJson::whole)
+                    .toArray();
+            return new IndexBox(n[0], n[1], n[2], n[3], n[4], n[5]);
         } else if (c == GridChange.class) {
             Class<?> change =
                     one(GridChange.class.getPermittedSubclasses(), k -> name(k).equals(text(v.path("change"))));
@@ -307,15 +307,14 @@ public final class RemedyJson {
         Type[] of = p.getActualTypeArguments();
         if (p.getRawType() == Map.class && v.isObject()) {
             Map<String, Object> out = new LinkedHashMap<>();
-            v.properties()
-                    .forEach(e -> out.put(e.getKey(), java.util.Objects.requireNonNull(meant(of[1], e.getValue()))));
+            v.properties().forEach(e -> out.put(e.getKey(), meant(of[1], e.getValue())));
             return out;
         }
         if (p.getRawType() == Map.class || !v.isArray()) {
             throw new IllegalArgumentException("expected several, found " + v);
         }
         List<Object> out = new ArrayList<>();
-        v.forEach(x -> out.add(java.util.Objects.requireNonNull(meant(of[0], x))));
+        v.forEach(x -> out.add(meant(of[0], x)));
         return p.getRawType() == Set.class ? new LinkedHashSet<>(out) : out;
     }
 
@@ -331,6 +330,17 @@ public final class RemedyJson {
             throw new IllegalArgumentException("expected a number, found " + v);
         }
         return v.asDouble();
+    }
+
+    private static int whole(JsonNode v) {
+        return whole(number(v));
+    }
+
+    private static int whole(double v) {
+        if (v != (int) v) {
+            throw new IllegalArgumentException("expected a whole number, found " + v);
+        }
+        return (int) v;
     }
 
     private static double[] numbers(JsonNode v, int count) {

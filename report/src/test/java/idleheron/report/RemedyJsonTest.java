@@ -208,6 +208,9 @@ class RemedyJsonTest {
         refused("{\"remedy\":\"turn-joints\",\"degrees\":[1,2,\"x\"]}", "turn-joints: degrees cannot be [1,2,\"x\"]");
         refused("{\"remedy\":\"turn-joints\",\"degrees\":[1,2,3],\"order\":1}", "turn-joints has no order");
         refused("{\"remedy\":\"renumber-frames\",\"by\":1.5}", "renumber-frames: by cannot be 1.5");
+        refused("{\"remedy\":\"renumber-frames\",\"by\":3000000000}", "renumber-frames: by cannot be 3000000000");
+        refused("{\"remedy\":\"resample-clips\",\"rate\":null}", "resample-clips: rate cannot be null");
+        refused("{\"remedy\":\"drop-joints\",\"names\":[null]}", "drop-joints: names cannot be [null]");
         refused("{\"remedy\":\"root-to-origin\",\"withMotion\":\"no\"}", "root-to-origin: withMotion cannot be \"no\"");
         refused("{\"remedy\":\"bake-turn\",\"node\":5}", "bake-turn: node cannot be 5");
         refused("{\"remedy\":\"split-clip\",\"clip\":\"a\",\"frames\":5}", "split-clip: frames cannot be 5");

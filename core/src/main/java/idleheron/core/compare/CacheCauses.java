@@ -131,8 +131,7 @@ final class CacheCauses {
             }
         }
         double step = (times[times.length - 1] - times[0]) / (times.length - 1);
-        double frames = sent.stage().rate().frame(step) - sent.stage().rate().frame(0);
-        return Math.rint(best * frames * 1e3) / 1e3;
+        return Math.rint(best * step * sent.stage().rate().perSecond() * 1e3) / 1e3;
     }
 
     private static double[][] middles(CachePose pose, double[] times, Matrix4d space) {

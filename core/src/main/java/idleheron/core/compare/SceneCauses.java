@@ -86,9 +86,9 @@ final class SceneCauses {
                     String.format(
                                     java.util.Locale.ROOT,
                                     "Everything was turned by %.1f°, %.1f°, %.1f° about X, Y, Z%s",
-                                    StageTopic.tenth(t.x()),
-                                    StageTopic.tenth(t.y()),
-                                    StageTopic.tenth(t.z()),
+                                    Figure.tenth(t.x()),
+                                    Figure.tenth(t.y()),
+                                    Figure.tenth(t.z()),
                                     scaled ? " and scaled by " + Figure.number(fit.scale()) : "")
                             + by(turnedBy.isEmpty() ? scaledBy : turnedBy),
                     new MoveScene(angles, factor, moved ? offset : Vec3.ZERO)));
@@ -103,9 +103,9 @@ final class SceneCauses {
                     String.format(
                             java.util.Locale.ROOT,
                             "Everything was moved by %.1f mm, %.1f mm, %.1f mm",
-                            StageTopic.tenth(fit.offset().x() * 1000),
-                            StageTopic.tenth(fit.offset().y() * 1000),
-                            StageTopic.tenth(fit.offset().z() * 1000)),
+                            Figure.tenth(fit.offset().x() * 1000),
+                            Figure.tenth(fit.offset().y() * 1000),
+                            Figure.tenth(fit.offset().z() * 1000)),
                     new MoveScene(Vec3.ZERO, 1, offset)));
         }
     }

@@ -262,9 +262,9 @@ final class StageTopic {
                     java.util.Locale.ROOT,
                     "turned by %.2f° (%.1f°, %.1f°, %.1f° about X, Y, Z)",
                     angle,
-                    tenth(turn.x()),
-                    tenth(turn.y()),
-                    tenth(turn.z())));
+                    Figure.tenth(turn.x()),
+                    Figure.tenth(turn.y()),
+                    Figure.tenth(turn.z())));
         }
         if (mirrored) {
             parts.add("mirrored");
@@ -273,11 +273,6 @@ final class StageTopic {
             parts.add(String.format(java.util.Locale.ROOT, "moved by %.3f mm", offset));
         }
         return "Returned is " + String.join(", ", parts) + ".";
-    }
-
-    /** Rounded to a tenth, never -0. */
-    static double tenth(double v) {
-        return Math.rint(v * 10) / 10 + 0.0;
     }
 
     /** Degrees about X, then Y, then Z; for a mirrored fit, of what is left when X is mirrored. */

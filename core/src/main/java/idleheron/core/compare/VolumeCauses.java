@@ -74,8 +74,8 @@ final class VolumeCauses {
     /** All frames counted from another start. */
     private void frames() {
         Volume s = sent.volumes().getFirst();
-        Volume r = now.volumes().getFirst();
-        if (s.frames().isEmpty() || r.frames().isEmpty()) {
+        Volume r = VolumePairs.partner(pair(now), 0);
+        if (r == null || s.frames().isEmpty() || r.frames().isEmpty()) {
             return;
         }
         int by = s.first() - r.first();
@@ -235,7 +235,7 @@ final class VolumeCauses {
     }
 
     private static String tenth(double v) {
-        return Figure.number(Math.rint(v * 10) / 10 + 0.0);
+        return Figure.number(Figure.tenth(v));
     }
 
     /** What a factor usually stands for. */

@@ -16,9 +16,8 @@ import org.jspecify.annotations.Nullable;
  * Remedies applied one after the other, each proved on the deformed surface.
  *
  * @param original what goes in
- * @param scene what comes out
  */
-public record Preparation(Scene original, Scene scene, List<Step> steps) {
+public record Preparation(Scene original, List<Step> steps) {
     /**
      * One remedy.
      *
@@ -34,6 +33,11 @@ public record Preparation(Scene original, Scene scene, List<Step> steps) {
 
     public Preparation {
         steps = List.copyOf(steps);
+    }
+
+    /** What comes out. */
+    public Scene scene() {
+        return steps.isEmpty() ? original : steps.getLast().scene();
     }
 
     public static Preparation of(Scene scene, List<Remedy> remedies, Progress progress) {
@@ -70,7 +74,7 @@ public record Preparation(Scene original, Scene scene, List<Step> steps) {
                     after));
             now = after;
         }
-        return new Preparation(scene, now, steps);
+        return new Preparation(scene, steps);
     }
 
     private static String told(Remedy r, Scene before, Scene after, Progress progress) {

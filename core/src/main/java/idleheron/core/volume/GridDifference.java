@@ -72,13 +72,15 @@ public record GridDifference(
             }
             parts.add(s);
         });
+        List<InnerNode> nodes = new ArrayList<>(a.tree().uppers());
+        nodes.addAll(a.tree().lowers());
+        Cores.split(nodes.size(), 1, (from, to) -> {
+            Sum s = new Sum(a, b, world, inverse);
+            nodes.subList(from, to).forEach(s::tiles);
+            parts.add(s);
+        });
         Sum all = new Sum(a, b, world, inverse);
         parts.forEach(all::add);
-        for (List<InnerNode> level : List.of(a.tree().uppers(), a.tree().lowers())) {
-            for (InnerNode n : level) {
-                all.tiles(n);
-            }
-        }
         for (SparseTree.RootTile t : a.tree().rootTiles()) {
             if (t.active()) {
                 all.cube(t.x(), t.y(), t.z(), InnerNode.UPPER, t.value(), 0);
