@@ -1,8 +1,8 @@
 package idleheron.cli;
 
 import idleheron.core.job.Progress;
-import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;

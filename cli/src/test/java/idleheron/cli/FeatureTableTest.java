@@ -7,7 +7,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
-import idleheron.core.remedy.PlainTransforms;
+import idleheron.core.remedy.space.PlainTransforms;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.FreeProperty;
@@ -134,7 +134,7 @@ class FeatureTableTest {
         Known a = Known.AGREES;
         Known d = Known.DIFFERS;
         Clip linear = gust.withTracks(gust.nodes(), List.of()).withValues(List.of());
-        linear = new idleheron.core.remedy.BakeClips()
+        linear = new idleheron.core.remedy.clip.BakeClips()
                 .apply(moving(linear))
                 .clips()
                 .getFirst();
@@ -151,7 +151,7 @@ class FeatureTableTest {
         out.add(new Feature("constant, next, cubic, weighted keys, beyond the ends", v, moving(gust), d, d));
         out.add(new Feature("layers", v, moving(layered), d, d));
         out.add(new Feature(
-                "layers flattened", v, new idleheron.core.remedy.FlattenLayers().apply(moving(layered)), a, a));
+                "layers flattened", v, new idleheron.core.remedy.clip.FlattenLayers().apply(moving(layered)), a, a));
         out.add(new Feature("faces of more corners, normals", v, meshed(0, FeatureTableTest::bare), a, a));
         out.add(new Feature(
                 "two UV sets, materials, smoothing, tangents, colours, creases, holes",

@@ -9,7 +9,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
-import idleheron.core.remedy.PlainTransforms;
+import idleheron.core.remedy.space.PlainTransforms;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;

@@ -3,7 +3,7 @@ package idleheron.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import idleheron.core.remedy.TuneWeights;
+import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;

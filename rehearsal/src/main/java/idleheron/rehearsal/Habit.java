@@ -2,11 +2,11 @@ package idleheron.rehearsal;
 
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
-import idleheron.core.remedy.MoveScene;
-import idleheron.core.remedy.PlainTransforms;
-import idleheron.core.remedy.RetimeClips;
-import idleheron.core.remedy.TuneWeights;
-import idleheron.core.remedy.TurnJoints;
+import idleheron.core.remedy.clip.RetimeClips;
+import idleheron.core.remedy.skeleton.TurnJoints;
+import idleheron.core.remedy.skin.TuneWeights;
+import idleheron.core.remedy.space.MoveScene;
+import idleheron.core.remedy.space.PlainTransforms;
 import idleheron.core.scene.Scene;
 
 /** What a stand-in does to a scene besides writing it its own way; done in this order. */

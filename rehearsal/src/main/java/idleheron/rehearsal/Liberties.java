@@ -1,11 +1,11 @@
 package idleheron.rehearsal;
 
 import idleheron.core.pose.Pose;
-import idleheron.core.remedy.CutClips;
-import idleheron.core.remedy.PlainTransforms;
-import idleheron.core.remedy.RenameNodes;
-import idleheron.core.remedy.ResampleClips;
-import idleheron.core.remedy.ShiftClips;
+import idleheron.core.remedy.clip.CutClips;
+import idleheron.core.remedy.clip.ResampleClips;
+import idleheron.core.remedy.clip.ShiftClips;
+import idleheron.core.remedy.skeleton.RenameNodes;
+import idleheron.core.remedy.space.PlainTransforms;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Mesh;

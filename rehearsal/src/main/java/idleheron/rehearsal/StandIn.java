@@ -2,7 +2,7 @@ package idleheron.rehearsal;
 
 import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
-import idleheron.core.remedy.ConvertStage;
+import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.SceneFiles;

@@ -8,7 +8,7 @@ import idleheron.core.compare.LikelyCause;
 import idleheron.core.compare.Loss;
 import idleheron.core.compare.Tolerances;
 import idleheron.core.job.Progress;
-import idleheron.core.remedy.ConvertStage;
+import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.HashSet;

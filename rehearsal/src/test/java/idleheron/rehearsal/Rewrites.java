@@ -2,7 +2,7 @@ package idleheron.rehearsal;
 
 import idleheron.core.job.Progress;
 import idleheron.core.pose.Pose;
-import idleheron.core.remedy.PlainTransforms;
+import idleheron.core.remedy.space.PlainTransforms;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;

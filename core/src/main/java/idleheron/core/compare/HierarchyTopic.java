@@ -3,7 +3,7 @@ package idleheron.core.compare;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
-import idleheron.core.remedy.DropJoints;
+import idleheron.core.remedy.skeleton.DropJoints;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;

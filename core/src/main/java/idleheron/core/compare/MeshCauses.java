@@ -2,7 +2,7 @@ package idleheron.core.compare;
 
 import idleheron.core.Figure;
 import idleheron.core.math.Similarity;
-import idleheron.core.remedy.MovePoints;
+import idleheron.core.remedy.mesh.MovePoints;
 import idleheron.core.scene.Mesh;
 import java.util.Arrays;
 import java.util.List;

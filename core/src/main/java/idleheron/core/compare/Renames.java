@@ -2,7 +2,7 @@ package idleheron.core.compare;
 
 import idleheron.core.math.Similarity;
 import idleheron.core.math.Vec3;
-import idleheron.core.remedy.RenameNodes;
+import idleheron.core.remedy.skeleton.RenameNodes;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;

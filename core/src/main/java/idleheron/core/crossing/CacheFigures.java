@@ -7,8 +7,8 @@ import idleheron.core.cache.CacheSize;
 import idleheron.core.cache.CacheSpeed;
 import idleheron.core.job.Progress;
 import idleheron.core.pose.MeantSpace;
-import idleheron.core.remedy.ChangeCache;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.scene.Scene;
 
 /** The figures by which remedies on caches are judged: size, speed, and how far the surface moved. */

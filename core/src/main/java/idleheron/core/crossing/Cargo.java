@@ -1,8 +1,8 @@
 package idleheron.core.crossing;
 
 import idleheron.core.pose.Pose;
-import idleheron.core.remedy.BakeClips;
-import idleheron.core.remedy.NodeRemoval;
+import idleheron.core.remedy.clip.BakeClips;
+import idleheron.core.remedy.skeleton.NodeRemoval;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.MeshLayer;

@@ -2,8 +2,8 @@ package idleheron.core.crossing;
 
 import idleheron.core.compare.Terms;
 import idleheron.core.inspect.Convention;
-import idleheron.core.remedy.ConvertStage;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.space.ConvertStage;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;

@@ -2,8 +2,8 @@ package idleheron.core.crossing;
 
 import idleheron.core.Figure;
 import idleheron.core.job.Progress;
-import idleheron.core.remedy.ChangeGrids;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.volume.ChangeGrids;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.GridChange;
 import idleheron.core.volume.GridHeader;

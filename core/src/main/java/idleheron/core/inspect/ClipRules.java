@@ -5,7 +5,7 @@ import idleheron.core.Topic;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.SwingTwist;
 import idleheron.core.pose.Pose;
-import idleheron.core.remedy.BakeClips;
+import idleheron.core.remedy.clip.BakeClips;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;

@@ -3,9 +3,9 @@ package idleheron.core.inspect;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.math.SignedAxis;
-import idleheron.core.remedy.KeepInfluencing;
-import idleheron.core.remedy.RenameNodes;
-import idleheron.core.remedy.TuneWeights;
+import idleheron.core.remedy.skeleton.KeepInfluencing;
+import idleheron.core.remedy.skeleton.RenameNodes;
+import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
@@ -57,7 +57,7 @@ final class ConventionRules {
                         + " has them along " + wanted.label() + ". Motion made there will not fit.",
                 Figure.of(all - right, "bones"),
                 "",
-                idleheron.core.remedy.AimJoints.along(wanted)));
+                idleheron.core.remedy.skeleton.AimJoints.along(wanted)));
     }
 
     static void rootName(Facts f, @Nullable Convention c, List<Finding> out) {
@@ -225,7 +225,7 @@ final class ConventionRules {
                     "The destination has its own.",
                     Figure.of(cameras + lights, "nodes"),
                     "",
-                    new idleheron.core.remedy.DropCompany()));
+                    new idleheron.core.remedy.view.DropCompany()));
         }
         List<String> kinds = c.more().pictures();
         List<String> wrong = s.textures().stream()

@@ -2,7 +2,7 @@ package idleheron.core.inspect;
 
 import idleheron.core.Figure;
 import idleheron.core.Topic;
-import idleheron.core.remedy.TuneWeights;
+import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;

@@ -3,7 +3,7 @@ package idleheron.core.inspect;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.math.AxisSystem;
-import idleheron.core.remedy.ConvertStage;
+import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Stage;
 import java.util.List;
 import org.jspecify.annotations.Nullable;

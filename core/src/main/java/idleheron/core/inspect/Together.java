@@ -21,7 +21,7 @@ import org.joml.Matrix4d;
 /**
  * Several scenes as one: a head and a body that were exported apart on the same skeleton, or characters that belong to one shot.
  * Nodes of the same path and kind are one node, clips of the same name one clip; everything else is put beside each other.
- * All parts must be in the stage of the first; see {@link idleheron.core.remedy.ConvertStage}.
+ * All parts must be in the stage of the first; see {@link idleheron.core.remedy.space.ConvertStage}.
  *
  * @param scene all in one
  * @param apart shared joints that rest more than 0.1 mm or 0.05° apart in two parts, with how far

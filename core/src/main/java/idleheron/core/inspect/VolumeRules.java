@@ -2,9 +2,9 @@ package idleheron.core.inspect;
 
 import idleheron.core.Figure;
 import idleheron.core.Topic;
-import idleheron.core.remedy.ChangeGrids;
 import idleheron.core.remedy.Remedy;
-import idleheron.core.remedy.RenumberFrames;
+import idleheron.core.remedy.volume.ChangeGrids;
+import idleheron.core.remedy.volume.RenumberFrames;
 import idleheron.core.scene.Clip;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.GridSize;

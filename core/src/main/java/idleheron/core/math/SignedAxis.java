@@ -1,5 +1,7 @@
 package idleheron.core.math;
 
+import org.joml.Matrix3d;
+
 /** One of the six directions along a coordinate axis. */
 public enum SignedAxis {
     POSITIVE_X(0, 1, "X"),
@@ -36,6 +38,23 @@ public enum SignedAxis {
 
     public SignedAxis opposite() {
         return of(axis, -sign);
+    }
+
+    /** The shortest turn that brings this axis to another one; to the opposite one, half a turn about the next axis. */
+    public Matrix3d turnTo(SignedAxis to) {
+        Matrix3d m = new Matrix3d();
+        if (axis == to.axis) {
+            for (int a = 0; a < 3 && sign != to.sign; a++) {
+                m.set(a, a, a == (axis + 1) % 3 ? 1 : -1);
+            }
+            return m;
+        }
+        m.zero();
+        m.set(axis, to.axis, sign * to.sign);
+        m.set(to.axis, axis, -sign * to.sign);
+        int third = 3 - axis - to.axis;
+        m.set(third, third, 1);
+        return m;
     }
 
     public static SignedAxis of(int axis, int sign) {

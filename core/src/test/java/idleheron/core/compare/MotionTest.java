@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.job.Progress;
 import idleheron.core.math.Vec3;
-import idleheron.core.remedy.ResampleClips;
-import idleheron.core.remedy.ShiftClips;
+import idleheron.core.remedy.clip.ResampleClips;
+import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
@@ -186,12 +186,12 @@ class MotionTest {
 
     @Test
     void a_surface_that_was_scaled_alone_is_told_from_a_scene_that_was() {
-        Scene alone = new idleheron.core.remedy.MovePoints("arm", new Matrix4d().scale(25)).apply(SENT);
+        Scene alone = new idleheron.core.remedy.mesh.MovePoints("arm", new Matrix4d().scale(25)).apply(SENT);
         Comparison c = compare(alone);
         assertThat(c.causes()).extracting(LikelyCause::code).containsExactly("mesh-scaled");
         assertThat(c.causes().getFirst().text()).contains("scaled by 25").contains("skeleton was not");
         assertThat(compare(c.mend(alone)).verdict().isFault()).isFalse();
-        Scene all = new idleheron.core.remedy.MoveScene(Vec3.ZERO, 25, Vec3.ZERO).apply(SENT);
+        Scene all = new idleheron.core.remedy.space.MoveScene(Vec3.ZERO, 25, Vec3.ZERO).apply(SENT);
         assertThat(compare(all).causes()).extracting(LikelyCause::code).doesNotContain("mesh-scaled");
     }
 

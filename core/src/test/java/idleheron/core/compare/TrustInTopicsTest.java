@@ -311,7 +311,7 @@ class TrustInTopicsTest {
         nodes.add(Node.mesh("rope", -1, Transform.IDENTITY, 0));
         Mesh rope = Mesh.bare("rope", points, new int[] {0, 5}, new int[] {0, 1, 2, 3, 4});
         Scene sent = Scene.bare("chain", SENT.stage()).withNodes(nodes).withMeshes(List.of(rope));
-        Scene turned = new idleheron.core.remedy.MoveScene(new Vec3(0, 0, 90), 1, Vec3.ZERO).apply(sent);
+        Scene turned = new idleheron.core.remedy.space.MoveScene(new Vec3(0, 0, 90), 1, Vec3.ZERO).apply(sent);
         Comparison c = compare(sent, turned);
         assertThat(c.causes()).hasSize(1);
         assertThat(c.causes().getFirst().left()).isZero();

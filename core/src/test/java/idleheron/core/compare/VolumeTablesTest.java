@@ -7,7 +7,7 @@ import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
-import idleheron.core.remedy.ConvertStage;
+import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.volume.FieldPainter;

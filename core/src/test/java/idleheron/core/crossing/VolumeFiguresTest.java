@@ -3,7 +3,7 @@ package idleheron.core.crossing;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.job.Progress;
-import idleheron.core.remedy.BakeScale;
+import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.volume.Grid;

@@ -9,7 +9,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
-import idleheron.core.remedy.RandomRig;
+import idleheron.core.remedy.space.RandomRig;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;

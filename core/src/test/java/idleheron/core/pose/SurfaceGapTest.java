@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.job.Progress;
-import idleheron.core.remedy.RandomRig;
-import idleheron.core.remedy.TuneWeights;
+import idleheron.core.remedy.skin.TuneWeights;
+import idleheron.core.remedy.space.RandomRig;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;

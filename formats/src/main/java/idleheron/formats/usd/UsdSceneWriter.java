@@ -2,8 +2,8 @@ package idleheron.formats.usd;
 
 import idleheron.core.cache.Cache;
 import idleheron.core.math.AxisSystem;
-import idleheron.core.remedy.ConvertStage;
-import idleheron.core.remedy.MeshMove;
+import idleheron.core.remedy.mesh.MeshMove;
+import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
 import idleheron.core.scene.Keepsake;

@@ -58,7 +58,7 @@ final class UsdSkelChecks {
                     mm,
                     "mm",
                     "The rest pose was taken from a frame of animation.",
-                    new idleheron.core.remedy.RestToBind());
+                    new idleheron.core.remedy.skeleton.RestToBind());
         }
     }
 

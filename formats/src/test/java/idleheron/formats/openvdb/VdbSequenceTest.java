@@ -7,7 +7,7 @@ import idleheron.core.inspect.Finding;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
-import idleheron.core.remedy.ChangeGrids;
+import idleheron.core.remedy.volume.ChangeGrids;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.volume.GridChecksums;

@@ -1,11 +1,11 @@
 package idleheron.rehearsal.demo;
 
 import idleheron.core.job.Progress;
-import idleheron.core.remedy.BakeScale;
-import idleheron.core.remedy.ChangeCache;
-import idleheron.core.remedy.DropJoints;
 import idleheron.core.remedy.Remedy;
-import idleheron.core.remedy.SingleRoot;
+import idleheron.core.remedy.cache.ChangeCache;
+import idleheron.core.remedy.skeleton.DropJoints;
+import idleheron.core.remedy.skeleton.SingleRoot;
+import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.volume.GridChange;

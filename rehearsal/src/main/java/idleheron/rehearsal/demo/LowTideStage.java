@@ -2,7 +2,7 @@ package idleheron.rehearsal.demo;
 
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
-import idleheron.core.remedy.ConvertStage;
+import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;

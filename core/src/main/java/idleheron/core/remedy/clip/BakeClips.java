@@ -1,0 +1,35 @@
+package idleheron.core.remedy.clip;
+
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import idleheron.core.time.SampleTimes;
+
+/** Keys every curve on every frame of its clip, straight between them; layers are flattened first. Exact at the frames. */
+public record BakeClips() implements Remedy {
+    @Override
+    public String code() {
+        return "bake-clips";
+    }
+
+    @Override
+    public String title() {
+        return "Bake the clips";
+    }
+
+    @Override
+    public String describe() {
+        return "Keys every channel that moves on every frame: tangents, layers and what goes on beyond the keys are baked.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        Scene flat = FlattenLayers.of(scene);
+        return flat.withClips(flat.clips().stream().map(BakeClips::baked).toList());
+    }
+
+    private static Clip baked(Clip clip) {
+        double[] times = SampleTimes.frames(clip.startSeconds(), clip.endSeconds(), clip.rate());
+        return clip.mapCurves(c -> c.sampled(times));
+    }
+}

@@ -1,0 +1,95 @@
+package idleheron.core.remedy.clip;
+
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Channel;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Curve;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Makes clips end as they begin: what is missing is spread over the last part of the clip, a channel at a time, rising
+ * smoothly from nothing. Channels that run on, such as the way of a root, are left.
+ *
+ * @param clips names
+ * @param share of the clip's length over which it is spread, 0 to 1
+ */
+public record CloseLoops(List<String> clips, double share) implements Remedy {
+    /** A channel that misses by more than this part of its own range runs on and is no loop. */
+    private static final double RUNS_ON = 0.25;
+
+    public CloseLoops {
+        clips = List.copyOf(clips);
+        if (!(share > 0 && share <= 1)) {
+            throw new IllegalArgumentException("a share of " + share + ", expected more than 0 and at most 1");
+        }
+    }
+
+    @Override
+    public String code() {
+        return "close-loops";
+    }
+
+    @Override
+    public String title() {
+        return "Close the loop";
+    }
+
+    @Override
+    public String describe() {
+        return "Makes " + String.join(", ", clips) + " end as " + (clips.size() == 1 ? "it begins" : "they begin")
+                + ", easing in over the last " + Math.round(share * 100) + " %.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        Scene flat = FlattenLayers.of(scene);
+        return flat.withClips(flat.clips().stream()
+                .map(c -> clips.contains(c.name()) ? closed(c) : c)
+                .toList());
+    }
+
+    private Clip closed(Clip c) {
+        double[] times = idleheron.core.time.SampleTimes.frames(c.startSeconds(), c.endSeconds(), c.rate());
+        List<Clip.NodeTrack> nodes = new ArrayList<>();
+        for (Clip.NodeTrack t : c.nodes()) {
+            @Nullable Curve[] out = t.curves().clone();
+            for (int k = 0; k < Channel.COUNT; k++) {
+                Curve curve = out[k];
+                out[k] = curve == null ? null : closed(curve, times);
+            }
+            nodes.add(new Clip.NodeTrack(t.node(), out));
+        }
+        return c.withTracks(
+                nodes,
+                c.shapes().stream()
+                        .map(s -> new Clip.ShapeTrack(s.mesh(), s.shape(), closed(s.weight(), times)))
+                        .toList());
+    }
+
+    private Curve closed(Curve curve, double[] times) {
+        double miss = curve.at(times[0]) - curve.at(times[times.length - 1]);
+        if (Math.abs(miss) < 1e-12) {
+            return curve;
+        }
+        Curve s = curve.sampled(times);
+        double low = Double.POSITIVE_INFINITY;
+        double high = Double.NEGATIVE_INFINITY;
+        for (double v : s.values()) {
+            low = Math.min(low, v);
+            high = Math.max(high, v);
+        }
+        if (Math.abs(miss) > RUNS_ON * (high - low)) {
+            return curve;
+        }
+        double end = times[times.length - 1];
+        double from = end - share * (end - times[0]);
+        for (int i = 0; i < times.length; i++) {
+            double u = Math.clamp((times[i] - from) / (end - from), 0, 1);
+            s.values()[i] += miss * u * u * (3 - 2 * u);
+        }
+        return s;
+    }
+}

@@ -1,0 +1,78 @@
+package idleheron.core.remedy.clip;
+
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Curve;
+import idleheron.core.scene.Scene;
+import idleheron.core.time.SampleTimes;
+import java.util.List;
+
+/**
+ * Cuts clips to a span of their frames. Keys outside go; where a span between keys is cut, every curve that is not straight
+ * there is keyed on every frame.
+ *
+ * @param clips names, or none for all
+ */
+public record CutClips(double firstFrame, double lastFrame, List<String> clips) implements Remedy {
+    public CutClips {
+        clips = List.copyOf(clips);
+        if (!(lastFrame >= firstFrame)) {
+            throw new IllegalArgumentException("frames " + firstFrame + " to " + lastFrame + " do not go forward");
+        }
+    }
+
+    @Override
+    public String code() {
+        return "cut-clips";
+    }
+
+    @Override
+    public String recipe() {
+        return code() + "=" + firstFrame + ":" + lastFrame;
+    }
+
+    @Override
+    public String title() {
+        return "Cut clips to frames " + idleheron.core.Figure.number(firstFrame) + " – "
+                + idleheron.core.Figure.number(lastFrame);
+    }
+
+    @Override
+    public String describe() {
+        return "Leaves only these frames of " + (clips.isEmpty() ? "every clip." : String.join(", ", clips) + ".");
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        return scene.withClips(scene.clips().stream()
+                .map(c -> clips.isEmpty() || clips.contains(c.name()) ? cut(c) : c)
+                .toList());
+    }
+
+    private Clip cut(Clip c) {
+        double start = c.rate().seconds(firstFrame);
+        double end = c.rate().seconds(lastFrame);
+        double[] times = SampleTimes.frames(start, end, c.rate());
+        return c.mapCurves(k -> within(k, start, end, times)).withRange(start, end, c.rate());
+    }
+
+    private static Curve within(Curve k, double start, double end, double[] times) {
+        if (k.keys() == 1 || k.start() >= start && k.end() <= end) {
+            return k;
+        }
+        boolean straight = k.isSimple() && k.leaving() == null;
+        for (byte m : k.modes()) {
+            straight &= m == Curve.LINEAR;
+        }
+        if (!straight) {
+            return k.sampled(times);
+        }
+        double[] inside = java.util.stream.DoubleStream.concat(
+                        java.util.stream.DoubleStream.of(start, end),
+                        java.util.Arrays.stream(k.seconds()).filter(t -> t > start && t < end))
+                .sorted()
+                .distinct()
+                .toArray();
+        return k.sampled(inside);
+    }
+}

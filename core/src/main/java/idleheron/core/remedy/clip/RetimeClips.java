@@ -1,0 +1,48 @@
+package idleheron.core.remedy.clip;
+
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import idleheron.core.time.FrameRate;
+
+/**
+ * Counts clips at another rate and keeps the number of every frame: what lay at frame 12 lies at frame 12, and the clip lasts
+ * longer or shorter. It takes back a rate that was read as another.
+ */
+public record RetimeClips(FrameRate rate) implements Remedy {
+    @Override
+    public String code() {
+        return "retime-clips";
+    }
+
+    @Override
+    public String recipe() {
+        return code() + "=" + rate.perSecond();
+    }
+
+    @Override
+    public String title() {
+        return "Retime to " + rate.label() + " /s";
+    }
+
+    @Override
+    public String describe() {
+        return "Counts every clip at " + rate.label() + " frames a second; every key keeps its frame number.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        Scene out = scene.withClips(scene.clips().stream().map(this::retimed).toList());
+        double start = rate.seconds(scene.stage().rate().frame(scene.stage().startSeconds()));
+        double end = rate.seconds(scene.stage().rate().frame(scene.stage().endSeconds()));
+        return out.withStage(out.stage().withRate(rate).withRange(start, end));
+    }
+
+    private Clip retimed(Clip c) {
+        double factor = c.rate().perSecond() / rate.perSecond();
+        return factor == 1
+                ? c.withRange(c.startSeconds(), c.endSeconds(), rate)
+                : c.mapCurves(k -> k.stretched(factor))
+                        .withRange(c.startSeconds() * factor, c.endSeconds() * factor, rate);
+    }
+}

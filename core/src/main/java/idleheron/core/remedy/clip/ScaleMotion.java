@@ -1,0 +1,68 @@
+package idleheron.core.remedy.clip;
+
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Channel;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Curve;
+import idleheron.core.scene.Scene;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Scales the translation keys of all clips; the bones at rest, and the surface, stay.
+ *
+ * @param nodes names of those whose keys are scaled; empty for all
+ */
+public record ScaleMotion(double factor, List<String> nodes) implements Remedy {
+    public ScaleMotion {
+        nodes = List.copyOf(nodes);
+    }
+
+    /** Of everything that moves. */
+    public ScaleMotion(double factor) {
+        this(factor, List.of());
+    }
+
+    @Override
+    public String code() {
+        return "scale-motion";
+    }
+
+    @Override
+    public String title() {
+        return "Scale animated translations";
+    }
+
+    @Override
+    public String describe() {
+        return String.format(
+                java.util.Locale.ROOT,
+                "Multiplies every translation key%s by %.6g.",
+                nodes.isEmpty() ? "" : nodes.size() == 1 ? " of " + nodes.getFirst() : " of " + nodes.size() + " nodes",
+                factor);
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        return scene.withClips(scene.clips().stream().map(c -> scaled(scene, c)).toList());
+    }
+
+    private Clip scaled(Scene scene, Clip c) {
+        List<Clip.NodeTrack> tracks = c.nodes().stream()
+                .map(t -> nodes.isEmpty()
+                                || nodes.contains(scene.nodes().get(t.node()).name())
+                        ? scaled(t)
+                        : t)
+                .toList();
+        return c.withTracks(tracks, c.shapes());
+    }
+
+    private Clip.NodeTrack scaled(Clip.NodeTrack t) {
+        @Nullable Curve[] curves = t.curves().clone();
+        for (Channel ch : List.of(Channel.TRANSLATE_X, Channel.TRANSLATE_Y, Channel.TRANSLATE_Z)) {
+            Curve k = curves[ch.ordinal()];
+            curves[ch.ordinal()] = k == null ? null : k.mapped(factor, 0);
+        }
+        return new Clip.NodeTrack(t.node(), curves);
+    }
+}

@@ -1,0 +1,62 @@
+package idleheron.core.remedy.clip;
+
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import java.util.Map;
+import java.util.TreeMap;
+
+/**
+ * Moves clips in time.
+ *
+ * @param seconds for every clip that is not in {@code own}
+ * @param own seconds by the name of the clip
+ * @param ranges whether a clip's range goes with its keys; without, the motion alone moves under a range that stays
+ */
+public record ShiftClips(double seconds, Map<String, Double> own, boolean ranges) implements Remedy {
+    public ShiftClips {
+        own = java.util.Collections.unmodifiableMap(new TreeMap<>(own));
+    }
+
+    /** All clips alike, with their ranges. */
+    public ShiftClips(double seconds) {
+        this(seconds, Map.of(), true);
+    }
+
+    @Override
+    public String code() {
+        return "shift-clips";
+    }
+
+    @Override
+    public String recipe() {
+        return code() + "=" + seconds;
+    }
+
+    @Override
+    public String title() {
+        return ranges ? "Shift the clips" : "Shift the motion in its range";
+    }
+
+    @Override
+    public String describe() {
+        String what = ranges ? "every key and range" : "every key, but no range,";
+        return own.isEmpty()
+                ? String.format(java.util.Locale.ROOT, "Moves %s by %.6f s.", what, seconds)
+                : "Moves " + what + " of " + String.join(", ", own.keySet()) + ", each by its own time.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        return scene.withClips(scene.clips().stream().map(this::shifted).toList());
+    }
+
+    private Clip shifted(Clip c) {
+        double by = own.getOrDefault(c.name(), seconds);
+        if (by == 0) {
+            return c;
+        }
+        Clip moved = c.mapCurves(k -> k.shifted(by));
+        return ranges ? moved.withRange(c.startSeconds() + by, c.endSeconds() + by, c.rate()) : moved;
+    }
+}

@@ -1,0 +1,73 @@
+package idleheron.core.remedy.clip;
+
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Splits a clip at some of its frames; each part ends on the frame on which the next begins.
+ *
+ * @param clip its name
+ * @param frames ascending, inside of the clip
+ */
+public record SplitClip(String clip, List<Double> frames) implements Remedy {
+    public SplitClip {
+        frames = List.copyOf(frames);
+        for (int i = 1; i < frames.size(); i++) {
+            if (frames.get(i) <= frames.get(i - 1)) {
+                throw new IllegalArgumentException("frames " + frames + " do not go forward");
+            }
+        }
+    }
+
+    @Override
+    public String code() {
+        return "split-clip";
+    }
+
+    @Override
+    public String recipe() {
+        return code() + "=" + clip + ":"
+                + String.join(",", frames.stream().map(String::valueOf).toList());
+    }
+
+    @Override
+    public String title() {
+        return "Split " + clip;
+    }
+
+    @Override
+    public String describe() {
+        return "Makes " + (frames.size() + 1) + " clips of " + clip + ".";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        List<Clip> out = new ArrayList<>();
+        boolean any = false;
+        for (Clip c : scene.clips()) {
+            List<Double> inside = frames.stream()
+                    .filter(f -> f > c.firstFrame() && f < c.lastFrame())
+                    .toList();
+            if (!c.name().equals(clip) || inside.isEmpty()) {
+                out.add(c);
+                continue;
+            }
+            any = true;
+            double from = c.firstFrame();
+            for (int i = 0; i <= inside.size(); i++) {
+                double to = i == inside.size() ? c.lastFrame() : inside.get(i);
+                Scene only = scene.withClips(List.of(c));
+                Clip part = new CutClips(from, to, List.of(clip))
+                        .apply(only)
+                        .clips()
+                        .getFirst();
+                out.add(part.withName(clip + "_" + (i + 1)));
+                from = to;
+            }
+        }
+        return any ? scene.withClips(out) : scene;
+    }
+}

@@ -1,0 +1,60 @@
+package idleheron.core.remedy.material;
+
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Scene;
+import java.util.List;
+
+/** Takes materials and pictures out; faces lose their slots. */
+public record StripMaterials() implements Remedy {
+    @Override
+    public String code() {
+        return "strip-materials";
+    }
+
+    @Override
+    public String title() {
+        return "Leave materials out";
+    }
+
+    @Override
+    public String describe() {
+        return "Takes materials, pictures and the slots of faces out of the scene.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        if (scene.materials().isEmpty()) {
+            return scene;
+        }
+        return scene.withMaterials(List.of())
+                .withTextures(List.of())
+                .withNodes(scene.nodes().stream()
+                        .map(n -> n.withMaterials(new int[0]))
+                        .toList())
+                .withMeshes(scene.meshes().stream().map(StripMaterials::bare).toList())
+                .withClips(scene.clips().stream()
+                        .map(c -> c.withValues(c.values().stream()
+                                .filter(v -> v.subject() != idleheron.core.scene.Clip.Subject.MATERIAL)
+                                .toList()))
+                        .toList());
+    }
+
+    private static Mesh bare(Mesh m) {
+        return m.faceMaterials() == null
+                ? m
+                : new Mesh(
+                        m.name(),
+                        m.points(),
+                        m.faceStarts(),
+                        m.corners(),
+                        m.normals(),
+                        m.uvSets(),
+                        null,
+                        m.smoothingGroups(),
+                        m.edgeSmoothing(),
+                        m.skin(),
+                        m.shapes(),
+                        m.layers());
+    }
+}

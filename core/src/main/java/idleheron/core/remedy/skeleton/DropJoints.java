@@ -1,0 +1,74 @@
+package idleheron.core.remedy.skeleton;
+
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Scene;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * Takes out joints that end a chain and move no point.
+ *
+ * @param names which ones, or empty for all
+ */
+public record DropJoints(List<String> names) implements Remedy {
+    public DropJoints {
+        names = List.copyOf(names);
+    }
+
+    public static DropJoints all() {
+        return new DropJoints(List.of());
+    }
+
+    @Override
+    public String code() {
+        return "drop-tips";
+    }
+
+    @Override
+    public String title() {
+        return "Drop the tip joints";
+    }
+
+    @Override
+    public String describe() {
+        return names.isEmpty()
+                ? "Takes out every joint that ends a chain and moves no point."
+                : "Takes out " + names.size() + " joints that end a chain and move no point.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        Set<Integer> gone = new HashSet<>();
+        for (int t : names.isEmpty() ? tips(scene) : ends(scene)) {
+            if (names.isEmpty() || names.contains(scene.nodes().get(t).name())) {
+                gone.add(t);
+            }
+        }
+        return gone.isEmpty() ? scene : NodeRemoval.remove(scene, gone);
+    }
+
+    /** Joints that end a chain and move no point, of a scene that has a skin. */
+    public static List<Integer> tips(Scene scene) {
+        for (boolean w : NodeRemoval.weighted(scene)) {
+            if (w) {
+                return ends(scene);
+            }
+        }
+        return List.of();
+    }
+
+    /** Joints under another joint, without children, that move no point. */
+    public static List<Integer> ends(Scene scene) {
+        boolean[] weighted = NodeRemoval.weighted(scene);
+        boolean[] parent = new boolean[weighted.length];
+        for (int i = 0; i < weighted.length; i++) {
+            if (scene.nodes().get(i).parent() >= 0) {
+                parent[scene.nodes().get(i).parent()] = true;
+            }
+        }
+        return scene.joints().stream()
+                .filter(j -> !weighted[j] && !parent[j] && scene.jointAbove(j) >= 0)
+                .toList();
+    }
+}

@@ -1,0 +1,79 @@
+package idleheron.core.remedy.skeleton;
+
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.Scene;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.regex.Pattern;
+import java.util.regex.PatternSyntaxException;
+
+/**
+ * Gives nodes other names: by a table first, then by a pattern.
+ *
+ * @param table from old to new names
+ * @param pattern regular expression of what is replaced in a name, or ""
+ * @param replacement with $1, $2 for its groups
+ */
+public record RenameNodes(Map<String, String> table, String pattern, String replacement) implements Remedy {
+    public RenameNodes {
+        table = java.util.Collections.unmodifiableMap(new TreeMap<>(table));
+        try {
+            Pattern.compile(pattern);
+        } catch (PatternSyntaxException e) {
+            throw new IllegalArgumentException("the pattern " + pattern + ": " + e.getDescription(), e);
+        }
+    }
+
+    public static RenameNodes table(Map<String, String> names) {
+        return new RenameNodes(names, "", "");
+    }
+
+    @Override
+    public String code() {
+        return "rename";
+    }
+
+    @Override
+    public String recipe() {
+        return pattern.isEmpty() ? code() : code() + "=" + pattern + ":" + replacement;
+    }
+
+    @Override
+    public String title() {
+        return "Rename";
+    }
+
+    @Override
+    public String describe() {
+        return pattern.isEmpty()
+                ? "Gives " + table.size() + " nodes other names."
+                : "Replaces " + pattern + " by " + (replacement.isEmpty() ? "nothing" : replacement) + " in names.";
+    }
+
+    /** The new name of a node. */
+    public String name(String old) {
+        String told = table.get(old);
+        if (told != null) {
+            return told;
+        }
+        if (pattern.isEmpty()) {
+            return old;
+        }
+        String out = Pattern.compile(pattern).matcher(old).replaceAll(replacement);
+        return out.isBlank() ? old : out;
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        List<Node> nodes =
+                scene.nodes().stream().map(n -> n.withName(name(n.name()))).toList();
+        return nodes.stream()
+                        .map(Node::name)
+                        .toList()
+                        .equals(scene.nodes().stream().map(Node::name).toList())
+                ? scene
+                : scene.withNodes(nodes);
+    }
+}

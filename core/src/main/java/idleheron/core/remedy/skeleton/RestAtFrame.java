@@ -1,0 +1,53 @@
+package idleheron.core.remedy.skeleton;
+
+import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
+
+/**
+ * Makes a frame of a clip the rest pose of the joints; what they are bound to stays.
+ *
+ * @param clip its name
+ * @param frame in its own rate
+ */
+public record RestAtFrame(String clip, double frame) implements Remedy {
+    @Override
+    public String code() {
+        return "rest-at-frame";
+    }
+
+    @Override
+    public String recipe() {
+        return code() + "=" + clip + ":" + frame;
+    }
+
+    @Override
+    public String title() {
+        return "Rest at frame " + idleheron.core.Figure.number(frame) + " of " + clip;
+    }
+
+    @Override
+    public String describe() {
+        return "Makes that pose the rest pose of every joint.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        for (Clip c : scene.clips()) {
+            if (c.name().equals(clip)) {
+                Pose pose = new Pose(scene).at(c, c.rate().seconds(frame));
+                List<Matrix4dc> worlds = new ArrayList<>();
+                for (int i = 0; i < scene.nodes().size(); i++) {
+                    worlds.add(new Matrix4d(pose.world(i)));
+                }
+                return RestToBind.at(scene, worlds);
+            }
+        }
+        return scene;
+    }
+}

@@ -1,0 +1,45 @@
+package idleheron.core.remedy.skeleton;
+
+import idleheron.core.math.RotationOrder;
+import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.space.Rebase;
+import idleheron.core.scene.Scene;
+import org.joml.Matrix3d;
+
+/**
+ * Turns the own axes of every joint by the same angles and leaves all positions, surfaces and motion as they are.
+ *
+ * @param degrees turn about the joint's own X, then Y, then Z
+ */
+public record TurnJoints(Vec3 degrees) implements Remedy {
+    @Override
+    public String code() {
+        return "turn-joints";
+    }
+
+    @Override
+    public String title() {
+        return "Turn the joint axes";
+    }
+
+    @Override
+    public String describe() {
+        return String.format(
+                java.util.Locale.ROOT,
+                "Turns the own axes of every joint by %.2f°, %.2f°, %.2f°; nothing else moves.",
+                degrees.x(),
+                degrees.y(),
+                degrees.z());
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        Matrix3d back = RotationOrder.XYZ.matrix(degrees).transpose();
+        Matrix3d[] turn = Rebase.noTurns(scene);
+        for (int j : scene.joints()) {
+            turn[j] = back;
+        }
+        return new Rebase(scene, false, 1, new Matrix3d(), Vec3.ZERO, Rebase.sizes(scene, 1), turn).apply();
+    }
+}

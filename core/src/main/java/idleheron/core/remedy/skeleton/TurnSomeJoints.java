@@ -1,0 +1,52 @@
+package idleheron.core.remedy.skeleton;
+
+import idleheron.core.math.RotationOrder;
+import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.space.Rebase;
+import idleheron.core.scene.Scene;
+import java.util.Map;
+import java.util.TreeMap;
+import org.joml.Matrix3d;
+
+/**
+ * Turns the own axes of some joints, each by its own angles, and leaves all positions, surfaces and motion as they are.
+ *
+ * @param degrees by the name of the joint: turn about its own X, then Y, then Z
+ */
+public record TurnSomeJoints(Map<String, Vec3> degrees) implements Remedy {
+    public TurnSomeJoints {
+        degrees = java.util.Collections.unmodifiableMap(new TreeMap<>(degrees));
+    }
+
+    @Override
+    public String code() {
+        return "turn-some-joints";
+    }
+
+    @Override
+    public String title() {
+        return "Turn the axes of " + degrees.size() + (degrees.size() == 1 ? " joint" : " joints");
+    }
+
+    @Override
+    public String describe() {
+        return "Turns the own axes of " + String.join(", ", degrees.keySet()) + "; nothing else moves.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        Matrix3d[] turn = Rebase.noTurns(scene);
+        boolean any = false;
+        for (int j : scene.joints()) {
+            Vec3 by = degrees.get(scene.nodes().get(j).name());
+            if (by != null) {
+                turn[j] = RotationOrder.XYZ.matrix(by).transpose();
+                any = true;
+            }
+        }
+        return any
+                ? new Rebase(scene, false, 1, new Matrix3d(), Vec3.ZERO, Rebase.sizes(scene, 1), turn).apply()
+                : scene;
+    }
+}

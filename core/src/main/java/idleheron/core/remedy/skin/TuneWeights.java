@@ -1,0 +1,186 @@
+package idleheron.core.remedy.skin;
+
+import idleheron.core.job.Cores;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Mesh;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Skin;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * Brings skin weights within what a place takes: the weakest are cut, the rest rounded and divided by their sum.
+ *
+ * @param most influences a point, 0 for any number
+ * @param least weights below this go, 0 for none
+ * @param bits weights are whole parts of 2ᵇ - 1; 0 for as they are. The strongest weight of a point takes up what rounding
+ *     leaves, so that the sum stays 1
+ * @param normalise whether weights are divided by their sum where there is one
+ */
+public record TuneWeights(int most, double least, int bits, boolean normalise) implements Remedy {
+    public TuneWeights {
+        if (most < 0 || bits < 0 || bits > 24 || !(least >= 0 && least < 1)) {
+            throw new IllegalArgumentException(
+                    "weights of " + most + " influences, at least " + least + ", " + bits + " bits");
+        }
+    }
+
+    public static TuneWeights limit(int most) {
+        return new TuneWeights(most, 0, 0, true);
+    }
+
+    public static TuneWeights prune(double least) {
+        return new TuneWeights(0, least, 0, true);
+    }
+
+    public static TuneWeights quantise(int bits) {
+        return new TuneWeights(0, 0, bits, true);
+    }
+
+    public static TuneWeights normalised() {
+        return new TuneWeights(0, 0, 0, true);
+    }
+
+    @Override
+    public String code() {
+        return most > 0
+                ? "limit-influences"
+                : least > 0 ? "prune-weights" : bits > 0 ? "quantise-weights" : "normalise-weights";
+    }
+
+    @Override
+    public String recipe() {
+        return most > 0
+                ? code() + "=" + most
+                : least > 0 ? code() + "=" + least : bits > 0 ? code() + "=" + bits : code();
+    }
+
+    @Override
+    public String title() {
+        return most > 0
+                ? "Keep " + most + " influences"
+                : least > 0
+                        ? "Prune weak weights"
+                        : bits > 0 ? "Round weights to " + bits + " bits" : "Normalise weights";
+    }
+
+    @Override
+    public String describe() {
+        List<String> parts = new ArrayList<>();
+        if (most > 0) {
+            parts.add("keeps the " + most + " strongest influences of each point");
+        }
+        if (least > 0) {
+            parts.add("drops weights below " + least);
+        }
+        if (bits > 0) {
+            parts.add("rounds weights to parts of " + ((1 << bits) - 1));
+        }
+        if (normalise) {
+            parts.add("makes them sum to 1");
+        }
+        String s = String.join(", ", parts);
+        return Character.toUpperCase(s.charAt(0)) + s.substring(1) + ".";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        List<Mesh> meshes = new ArrayList<>();
+        boolean any = false;
+        for (Mesh m : scene.meshes()) {
+            Skin s = m.skin();
+            Skin tuned = s == null ? null : tuned(s);
+            any |= tuned != s;
+            meshes.add(tuned == s ? m : m.withSkin(tuned));
+        }
+        return any ? scene.withMeshes(meshes) : scene;
+    }
+
+    /** Two passes over the points: which influences stay, then their weights in their new places. */
+    private Skin tuned(Skin s) {
+        float[] weights = s.weights().clone();
+        Cores.split(s.points(), 20_000, (from, to) -> {
+            for (int p = from; p < to; p++) {
+                point(weights, s.starts()[p], s.starts()[p + 1]);
+            }
+        });
+        if (Arrays.equals(weights, s.weights())) {
+            return s;
+        }
+        int[] starts = new int[s.starts().length];
+        int[] slots = new int[weights.length];
+        int at = 0;
+        for (int p = 0; p < s.points(); p++) {
+            for (int i = s.starts()[p]; i < s.starts()[p + 1]; i++) {
+                if (weights[i] != 0) {
+                    slots[at] = s.slots()[i];
+                    weights[at++] = weights[i];
+                }
+            }
+            starts[p + 1] = at;
+        }
+        return s.withWeights(starts, Arrays.copyOf(slots, at), Arrays.copyOf(weights, at));
+    }
+
+    /** What goes becomes 0; of equal weights the first ones stay. */
+    private void point(float[] w, int from, int to) {
+        for (int i = from; i < to; i++) {
+            if (w[i] < least) {
+                w[i] = 0;
+            }
+        }
+        if (most > 0) {
+            while (count(w, from, to) > most) {
+                int weakest = -1;
+                for (int i = from; i < to; i++) {
+                    if (w[i] != 0 && (weakest < 0 || w[i] <= w[weakest])) {
+                        weakest = i;
+                    }
+                }
+                w[weakest] = 0;
+            }
+        }
+        double sum = 0;
+        for (int i = from; i < to; i++) {
+            sum += w[i];
+        }
+        if (sum <= 0) {
+            return;
+        }
+        if (normalise && Math.abs(sum - 1) > 1e-6) {
+            for (int i = from; i < to; i++) {
+                w[i] = (float) (w[i] / sum);
+            }
+        }
+        if (bits > 0) {
+            round(w, from, to);
+        }
+    }
+
+    private static int count(float[] w, int from, int to) {
+        int n = 0;
+        for (int i = from; i < to; i++) {
+            n += w[i] != 0 ? 1 : 0;
+        }
+        return n;
+    }
+
+    private void round(float[] w, int from, int to) {
+        int steps = (1 << bits) - 1;
+        int strongest = from;
+        double sum = 0;
+        int rounded = 0;
+        for (int i = from; i < to; i++) {
+            sum += w[i];
+            int n = Math.round(w[i] * steps);
+            rounded += n;
+            strongest = w[i] > w[strongest] ? i : strongest;
+            w[i] = n / (float) steps;
+        }
+        int left = (int) Math.round(sum * steps) - rounded;
+        if (normalise && left != 0) {
+            w[strongest] = (Math.round(w[strongest] * steps) + left) / (float) steps;
+        }
+    }
+}

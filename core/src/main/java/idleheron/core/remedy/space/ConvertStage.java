@@ -1,0 +1,53 @@
+package idleheron.core.remedy.space;
+
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.cache.ChangeCache;
+import idleheron.core.remedy.volume.ChangeGrids;
+import idleheron.core.scene.Scene;
+import org.joml.Matrix3d;
+import org.joml.Matrix4d;
+
+/**
+ * Writes the scene for other axes, handedness and unit. The picture stays: the stage's declarations and the data change
+ * together. Turns go into the top nodes; a change of handedness mirrors every node's own X.
+ */
+public record ConvertStage(AxisSystem axes, double metersPerUnit) implements Remedy {
+    @Override
+    public String code() {
+        return "convert-stage";
+    }
+
+    @Override
+    public String title() {
+        return "Convert axes and unit";
+    }
+
+    @Override
+    public String describe() {
+        return "Writes everything for " + axes.describe() + " and "
+                + new idleheron.core.scene.Stage(axes, metersPerUnit, idleheron.core.time.FrameRate.FILM, 0, 0, "")
+                        .unitLabel()
+                + " to the unit.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        AxisSystem from = scene.stage().axes();
+        double factor = scene.stage().metersPerUnit() / metersPerUnit;
+        boolean mirror = from.isRightHanded() != axes.isRightHanded();
+        if (from.equals(axes) && factor == 1) {
+            return scene;
+        }
+        Matrix3d w = from.to(axes);
+        if (mirror) {
+            w.scale(-1, 1, 1);
+        }
+        Scene out = new Rebase(scene, mirror, factor, w, Vec3.ZERO, Rebase.sizes(scene, factor), Rebase.noTurns(scene))
+                .apply();
+        Matrix4d volumes = new Matrix4d(from.to(axes)).scaleLocal(factor);
+        return ChangeCache.moved(ChangeGrids.place(volumes, describe()).apply(out), factor, new Matrix4d(from.to(axes)))
+                .withStage(scene.stage().withAxes(axes).withMetersPerUnit(metersPerUnit));
+    }
+}

@@ -1,0 +1,86 @@
+package idleheron.core.remedy.space;
+
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.Matrices;
+import idleheron.core.math.RotationOrder;
+import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.cache.ChangeCache;
+import idleheron.core.remedy.volume.ChangeGrids;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Transform;
+import idleheron.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.List;
+import org.joml.Matrix3d;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
+
+/**
+ * Declares other axes and another unit, and puts one node over everything whose turn and scale keep the picture: no point and no
+ * key is touched. What reads the declaration and what does not agree on the size of the parts only if both follow transforms.
+ */
+public record CorrectStage(AxisSystem axes, double metersPerUnit) implements Remedy {
+    static final String NAME = "stage_correction";
+
+    @Override
+    public String code() {
+        return "correct-stage";
+    }
+
+    @Override
+    public String title() {
+        return "Declare axes and unit, with one transform";
+    }
+
+    @Override
+    public String describe() {
+        return "Declares " + axes.describe() + " and "
+                + new Stage(axes, metersPerUnit, FrameRate.FILM, 0, 0, "").unitLabel()
+                + " to the unit, and sets it right with one node over everything.";
+    }
+
+    /** @throws IllegalArgumentException when the handedness would change, which no transform sets right for every reader */
+    @Override
+    public Scene apply(Scene scene) {
+        AxisSystem from = scene.stage().axes();
+        double factor = scene.stage().metersPerUnit() / metersPerUnit;
+        if (from.equals(axes) && factor == 1) {
+            return scene;
+        }
+        if (from.isRightHanded() != axes.isRightHanded()) {
+            throw new IllegalArgumentException(
+                    "another handedness cannot be put into one transform; convert the stage instead");
+        }
+        Matrix3d turn = from.to(axes);
+        Matrix4d move = new Matrix4d(turn).scaleLocal(factor);
+        List<Node> nodes = new ArrayList<>();
+        int[] to = new int[scene.nodes().size()];
+        boolean any = to.length > 0;
+        if (any) {
+            Vec3 angles = RotationOrder.XYZ.angles(Matrices.rotation(new Matrix4d(turn)));
+            Transform t = Transform.of(Vec3.ZERO, angles, new Vec3(factor, factor, factor));
+            nodes.add(Node.of(NAME, -1, NodeKind.GROUP, t));
+        }
+        for (int i = 0; i < to.length; i++) {
+            to[i] = i + 1;
+            Node n = scene.nodes().get(i);
+            Matrix4dc bind = n.bindWorld();
+            nodes.add(n.withParent(n.parent() + 1).withBindWorld(bind == null ? null : move.mul(bind, new Matrix4d())));
+        }
+        Scene moved = scene.withNodes(nodes)
+                .withMeshes(scene.meshes().stream()
+                        .map(m -> {
+                            var skin = m.skin();
+                            return skin == null ? m : m.withSkin(skin.renumbered(to));
+                        })
+                        .toList())
+                .withClips(scene.clips().stream().map(c -> c.renumbered(to)).toList());
+        Scene placed = ChangeGrids.place(move, describe()).apply(moved);
+        return ChangeCache.moved(placed, factor, new Matrix4d(turn))
+                .withStage(scene.stage().withAxes(axes).withMetersPerUnit(metersPerUnit));
+    }
+}

@@ -1,0 +1,72 @@
+package idleheron.core.remedy.space;
+
+import idleheron.core.math.RotationOrder;
+import idleheron.core.math.Vec3;
+import idleheron.core.pose.MeantSpace;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.cache.ChangeCache;
+import idleheron.core.remedy.volume.ChangeGrids;
+import idleheron.core.scene.Scene;
+import org.joml.Matrix3d;
+
+/**
+ * Turns, scales and moves everything together.
+ *
+ * @param degrees turn about X, then Y, then Z of the common space
+ * @param factor uniform scale
+ * @param meters offset in the common space
+ */
+public record MoveScene(Vec3 degrees, double factor, Vec3 meters) implements Remedy {
+    @Override
+    public String code() {
+        return "move-scene";
+    }
+
+    @Override
+    public String title() {
+        return factor != 1 ? "Scale the scene" : degrees.isZero() ? "Move the scene" : "Turn the scene";
+    }
+
+    @Override
+    public String describe() {
+        return String.format(
+                java.util.Locale.ROOT,
+                "Turns by %.2f°, %.2f°, %.2f°, scales by %.6g and moves by %.4f m, %.4f m, %.4f m.",
+                degrees.x(),
+                degrees.y(),
+                degrees.z(),
+                factor,
+                meters.x(),
+                meters.y(),
+                meters.z());
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        Matrix3d c = scene.stage().axes().toCommon();
+        Matrix3d turn = new Matrix3d(c)
+                .transpose()
+                .mul(RotationOrder.XYZ.matrix(degrees))
+                .mul(c);
+        double unit = MeantSpace.of(scene.stage()).length(1);
+        org.joml.Vector3d o = new Matrix3d(c)
+                .transpose()
+                .transform(new org.joml.Vector3d(meters.x(), meters.y(), meters.z()))
+                .div(unit);
+        org.joml.Matrix4d volumes =
+                new org.joml.Matrix4d(turn).scaleLocal(factor).setTranslation(o);
+        Scene moved = ChangeCache.moved(
+                ChangeGrids.place(volumes, describe()).apply(scene),
+                factor,
+                new org.joml.Matrix4d(turn).setTranslation(o));
+        return new Rebase(
+                        moved,
+                        false,
+                        factor,
+                        turn,
+                        new Vec3(o.x, o.y, o.z),
+                        Rebase.sizes(scene, factor),
+                        Rebase.noTurns(scene))
+                .apply();
+    }
+}

@@ -1,0 +1,84 @@
+package idleheron.core.remedy.space;
+
+import idleheron.core.math.Matrices;
+import idleheron.core.math.Vec3;
+import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.clip.FlattenLayers;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Curve;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+import org.joml.Matrix4d;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Puts the first skeleton root over the origin of the ground, its height kept, by moving the whole scene.
+ *
+ * @param withMotion whether the root goes on moving; without, its translation keys go and it stays where it rests
+ */
+public record RootToOrigin(boolean withMotion) implements Remedy {
+    @Override
+    public String code() {
+        return "root-to-origin";
+    }
+
+    @Override
+    public String recipe() {
+        return withMotion ? code() : code() + "=still";
+    }
+
+    @Override
+    public String title() {
+        return withMotion ? "Put the root over the origin" : "Keep the root over the origin";
+    }
+
+    @Override
+    public String describe() {
+        return "Moves everything so that the root rests over the origin"
+                + (withMotion ? "." : ", and takes the keys of its translation out.");
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        List<Integer> roots = scene.skeletonRoots();
+        if (roots.isEmpty()) {
+            return scene;
+        }
+        int root = roots.getFirst();
+        Matrix4d world = MeantSpace.of(scene.stage()).matrix(new Pose(scene).world(root), new Matrix4d());
+        Vec3 at = Matrices.translation(world);
+        Scene moved = Math.hypot(at.x(), at.z()) < 1e-9
+                ? scene
+                : new MoveScene(Vec3.ZERO, 1, new Vec3(-at.x(), 0, -at.z())).apply(scene);
+        return withMotion ? moved : still(moved, root);
+    }
+
+    private static Scene still(Scene layered, int root) {
+        Scene scene = FlattenLayers.of(layered);
+        Node n = scene.nodes().get(root);
+        List<Clip> clips = new ArrayList<>();
+        boolean any = false;
+        for (Clip c : scene.clips()) {
+            List<Clip.NodeTrack> tracks = new ArrayList<>();
+            for (Clip.NodeTrack t : c.nodes()) {
+                @Nullable Curve[] curves = t.curves();
+                if (t.node() == root) {
+                    curves = curves.clone();
+                    for (int a = 0; a < 3; a++) {
+                        any |= curves[a] != null;
+                        curves[a] = curves[a] == null
+                                ? null
+                                : Curve.still(n.translation().get(a));
+                    }
+                }
+                tracks.add(new Clip.NodeTrack(t.node(), curves));
+            }
+            clips.add(c.withTracks(tracks, c.shapes()));
+        }
+        return any ? scene.withClips(clips) : layered;
+    }
+}

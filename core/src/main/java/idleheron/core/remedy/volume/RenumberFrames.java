@@ -1,0 +1,46 @@
+package idleheron.core.remedy.volume;
+
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Scene;
+import idleheron.core.volume.Volume;
+import java.util.List;
+
+/** Adds a number to the frame of every file of a volume. */
+public record RenumberFrames(int by) implements Remedy {
+    @Override
+    public String code() {
+        return "renumber-frames";
+    }
+
+    @Override
+    public String recipe() {
+        return "renumber-frames=" + by;
+    }
+
+    @Override
+    public String title() {
+        return "Renumber frames";
+    }
+
+    @Override
+    public String describe() {
+        return "Adds " + by + " to the number of every frame of a volume.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        if (scene.volumes().isEmpty() || by == 0) {
+            return scene;
+        }
+        List<Volume> moved = scene.volumes().stream()
+                .map(v -> v.withFrames(v.frames().stream()
+                        .map(f -> f.withNumber(f.number() + by))
+                        .toList()))
+                .toList();
+        double d = scene.stage().rate().seconds(by) - scene.stage().rate().seconds(0);
+        return scene.withVolumes(moved)
+                .withStage(scene.stage()
+                        .withRange(
+                                scene.stage().startSeconds() + d, scene.stage().endSeconds() + d));
+    }
+}
