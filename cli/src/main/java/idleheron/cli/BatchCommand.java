@@ -1,11 +1,10 @@
 package idleheron.cli;
 
 import idleheron.core.crossing.Cargo;
+import idleheron.core.crossing.Preparation;
 import idleheron.core.inspect.Convention;
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
-import idleheron.core.remedy.Proof;
-import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.formats.Delivery;
 import idleheron.formats.PictureFiles;
@@ -122,14 +121,8 @@ final class BatchCommand implements Callable<Integer> {
     private Done one(Path file, List<Path> files, Recipe r) {
         try {
             SceneFormat.ReadScene read = SceneFiles.read(file, Progress.NONE);
-            Scene scene = read.scene();
-            double worst = 0;
-            for (Remedy remedy : r.remedies()) {
-                Scene after = Choices.applied(remedy, scene);
-                worst = Math.max(
-                        worst, Proof.of(scene, after, Progress.NONE).worst().value());
-                scene = after;
-            }
+            Preparation ready = Choices.prepared(read.scene(), r.remedies());
+            Scene scene = ready.scene();
             SceneFormat format = SceneFiles.formats().stream()
                     .filter(f -> f.name().equals(read.format()))
                     .findFirst()
@@ -141,8 +134,7 @@ final class BatchCommand implements Callable<Integer> {
                 Delivery.Outcome done = delivery.write(
                         scene, file.toAbsolutePath().getParent(), target, format, kind, drafts, Progress.NONE);
                 boolean sound = done.parts().stream().allMatch(Delivery.Part::sound);
-                String text = r.remedies().size() + " remedies, surface moves "
-                        + idleheron.core.Figure.of(worst, "mm").text() + ", read back "
+                String text = r.remedies().size() + " remedies, " + ready.effect() + ", read back "
                         + done.parts().getFirst().proof().verdict().word()
                         + (done.placed() ? "" : ", so the file that was there is kept");
                 return new Done(sound ? State.CLEAN : State.FAULTS, text);

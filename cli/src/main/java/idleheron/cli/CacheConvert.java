@@ -44,16 +44,8 @@ record CacheConvert(Path in, Path target, boolean overwrite, PrintWriter out, Pr
             double[] span = SampleCommand.range(frames);
             all.addFirst(ChangeCache.cut(span[0], span[1]));
         }
-        Preparation ready;
-        try {
-            ready = Preparation.of(scene, all, Progress.NONE);
-        } catch (IllegalArgumentException e) {
-            throw new UsageException(String.valueOf(e.getMessage()));
-        }
-        for (Preparation.Step s : ready.steps()) {
-            err.println(s.remedy().title() + ": " + s.measure() + " " + s.before() + " → " + s.after()
-                    + (s.voxels().isEmpty() ? "" : "; " + s.voxels()));
-        }
+        Preparation ready = Choices.prepared(scene, all);
+        ready.steps().forEach(s -> err.println(s.line()));
         try (Drafts drafts = new Drafts(overwrite, List.of(in))) {
             Delivery.Outcome done = Delivery.PLAIN.write(
                     ready.scene(), null, target, format, format.variants().getFirst(), drafts, Progress.NONE);
@@ -76,10 +68,9 @@ record CacheConvert(Path in, Path target, boolean overwrite, PrintWriter out, Pr
             throw new UsageException(
                     "--samples-per-frame is 1 to " + CacheDelivery.MOST_PER_FRAME + ", found " + perFrame);
         }
-        Scene scene = read;
-        for (Remedy r : remedies) {
-            scene = Choices.applied(r, scene);
-        }
+        Preparation ready = Choices.prepared(read, remedies);
+        ready.steps().forEach(s -> err.println(s.line()));
+        Scene scene = ready.scene();
         Clip c = clip == null ? null : Choices.clip(scene, clip);
         double[] span = frames == null ? null : SampleCommand.range(frames);
         Scene baked = CacheDelivery.baked(scene, c, span, perFrame, Progress.NONE);

@@ -1,11 +1,15 @@
 package idleheron.cli;
 
 import idleheron.core.crossing.Cargo;
+import idleheron.core.crossing.Preparation;
 import idleheron.core.inspect.Convention;
+import idleheron.core.job.Progress;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.formats.PictureFiles;
+import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
 import idleheron.rehearsal.ConventionFiles;
@@ -86,11 +90,13 @@ final class Choices {
      * @param told a code, or a code with a value: "limit-influences=4"
      */
     static Remedy remedy(String told, @Nullable Convention convention) {
-        int equals = told.indexOf('=');
-        String code = equals < 0 ? told : told.substring(0, equals);
-        String value = equals < 0 ? "" : told.substring(equals + 1);
         try {
-            return RemedyCodes.of(code, value, convention);
+            return SceneFiles.remedies()
+                    .told(
+                            told,
+                            convention == null
+                                    ? null
+                                    : new RemedyType.Destination(convention.axes(), convention.metersPerUnit()));
         } catch (IllegalArgumentException e) {
             throw new UsageException("--remedy " + told + ": " + e.getMessage());
         }
@@ -110,12 +116,12 @@ final class Choices {
         }
     }
 
-    /** The scene with a remedy; what the remedy cannot take is wrong usage. */
-    static Scene applied(Remedy r, Scene scene) {
+    /** The scene with all remedies applied and proved; what a remedy cannot take is wrong usage. */
+    static Preparation prepared(Scene scene, List<Remedy> remedies) {
         try {
-            return r.apply(scene);
+            return Preparation.of(scene, remedies, Progress.NONE);
         } catch (IllegalArgumentException e) {
-            throw new UsageException("--remedy " + r.code() + ": " + e.getMessage());
+            throw new UsageException("--remedy " + e.getMessage());
         }
     }
 

@@ -4,7 +4,6 @@ import idleheron.core.compare.SkeletonFit;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
-import idleheron.core.remedy.Proof;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
@@ -138,7 +137,8 @@ final class ConvertCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        Recipe asked = recipe == null ? Recipe.of(destination, RemedyCodes.apart(remedies)) : Recipe.read(recipe);
+        Recipe asked =
+                recipe == null ? Recipe.of(destination, SceneFiles.remedies().apart(remedies)) : Recipe.read(recipe);
         List<Remedy> all = asked.remedies();
         Convention to = recipe != null && destination != null ? Choices.convention(destination) : asked.destination();
         SceneFormat format = SceneFiles.byName(outFile);
@@ -221,34 +221,15 @@ final class ConvertCommand implements Callable<Integer> {
     }
 
     /** The scene with all remedies applied, each told with what it measured. */
-    private static Scene made(Scene read, List<Remedy> all, PrintWriter err) throws IOException {
-        if (!read.caches().isEmpty() || !read.volumes().isEmpty()) {
-            Preparation ready = Preparation.of(read, all, Progress.NONE);
-            ready.steps()
-                    .forEach(s -> err.println(
-                            s.remedy().title() + ": " + s.measure() + " " + s.before() + " → " + s.after()));
-            return ready.scene();
-        }
-        Scene scene = read;
-        for (Remedy r : all) {
-            Scene after = Choices.applied(r, scene);
-            err.println(r.title() + ": surface moves "
-                    + Proof.of(scene, after, Progress.NONE).worst().full());
-            scene = after;
-        }
-        return scene;
+    private static Scene made(Scene read, List<Remedy> all, PrintWriter err) {
+        Preparation ready = Choices.prepared(read, all);
+        ready.steps().forEach(s -> err.println(s.line()));
+        return ready.scene();
     }
 
     private int volumes(Scene read, List<Remedy> all, String kind) throws IOException {
-        Scene scene = VolumeConvert.cut(read, frames);
-        Preparation ready = Preparation.of(scene, all, Progress.NONE);
-        for (Preparation.Step s : ready.steps()) {
-            spec.commandLine()
-                    .getErr()
-                    .println(s.remedy().title() + ": " + s.measure() + " " + s.before() + " → " + s.after() + "; "
-                            + s.voxels());
-        }
-        scene = ready.scene();
+        Scene scene =
+                made(VolumeConvert.cut(read, frames), all, spec.commandLine().getErr());
         new VolumeConvert(in, outFile, kind, overwrite, spec.commandLine().getOut()).write(scene, company, all);
         return Main.CLEAN;
     }

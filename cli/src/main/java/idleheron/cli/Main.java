@@ -30,6 +30,7 @@ import picocli.CommandLine.Option;
             SampleCommand.class,
             RehearseCommand.class,
             BatchCommand.class,
+            RemediesCommand.class,
             DemoDataCommand.class
         })
 public final class Main {

@@ -46,7 +46,7 @@ final class CacheSheet extends VBox {
         kind.setConverter(new StringConverter<>() {
             @Override
             public String toString(ChangeCache.Kind k) {
-                return k == null ? "" : new ChangeCache(k, "").title();
+                return k == null ? "" : k.title();
             }
 
             @Override
@@ -124,13 +124,16 @@ final class CacheSheet extends VBox {
         ChangeCache.Kind k = kind.getValue();
         String from = first.getText();
         String to = second.getText();
-        Remedy r = made();
+        boolean pair = two();
         outcome.setText("…");
         take.setDisable(true);
         Thread.ofVirtual().start(() -> {
             String told;
             Cache after = null;
+            String does = "";
             try {
+                Remedy r = new ChangeCache(k, pair ? from + "=>" + to : from);
+                does = r.describe();
                 Cache before = scene.caches().getFirst();
                 after = r.apply(scene).caches().getFirst();
                 told = before.entries().size() + " objects become "
@@ -151,10 +154,11 @@ final class CacheSheet extends VBox {
             }
             Cache made = after;
             String text = told;
+            String sentence = does;
             TreeItem<String> root = made == null ? new TreeItem<>() : tree(made);
             Platform.runLater(() -> {
                 if (mine == asked) {
-                    what.setText(r.describe());
+                    what.setText(sentence);
                     outcome.setText(text);
                     take.setDisable(made == null);
                     tree.setRoot(root);

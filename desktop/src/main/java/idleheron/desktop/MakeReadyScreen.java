@@ -1,12 +1,12 @@
 package idleheron.desktop;
 
-import idleheron.core.Figure;
 import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.inspect.Convention;
 import idleheron.core.inspect.Finding;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
@@ -196,17 +196,7 @@ final class MakeReadyScreen implements Screen {
                 Ui.label(s.before(), "figure"),
                 Ui.label("→", "second"),
                 Ui.label(s.after(), "figure"));
-        double mm = s.proof().worst().value();
-        boolean still = s.voxels().isEmpty() ? mm < 0.01 : !s.voxels().startsWith("worst");
-        HBox moved = Ui.row(
-                6,
-                Ui.mark(still ? Verdict.CLEAN : Verdict.DRIFTED, 11),
-                s.voxels().isEmpty()
-                        ? Ui.label(
-                                "surface moves " + String.format(java.util.Locale.ROOT, "%.4f mm", mm) + " in "
-                                        + s.proof().frames() + " poses",
-                                "second")
-                        : Ui.wrapped(s.voxels(), "second"));
+        HBox moved = Ui.row(6, Ui.mark(s.kept() ? Verdict.CLEAN : Verdict.DRIFTED, 11), Ui.wrapped(moved(s), "second"));
         VBox lines = Ui.column(
                 0, Ui.label(s.before(), "figure"), Ui.row(6, Ui.label("→", "second"), Ui.label(s.after(), "figure")));
         VBox text = Ui.column(
@@ -230,6 +220,17 @@ final class MakeReadyScreen implements Screen {
         HBox box = new HBox(6, on, text, Ui.column(0, out, up, down));
         box.getStyleClass().addAll("card", "step");
         return box;
+    }
+
+    /** What became of the surface or the voxels, and whether that was asked for. */
+    private static String moved(Preparation.Step s) {
+        double mm = s.proof().worst().value();
+        if (!s.outcome().text().isEmpty() || !s.proof().isFinite()) {
+            return s.effect();
+        }
+        return "surface moves " + String.format(java.util.Locale.ROOT, "%.4f mm", mm) + " in "
+                + s.proof().frames() + " poses"
+                + (s.remedy().type().keeps() == Keeps.OTHERS && !s.proof().isStill() ? ", as asked for" : "");
     }
 
     /** Switches a remedy off where it stands, or on again. */
@@ -299,13 +300,9 @@ final class MakeReadyScreen implements Screen {
     }
 
     private void proof(Preparation p) {
-        Figure worst = Figure.of(0, "mm");
-        int poses = 0;
-        for (Preparation.Step s : p.steps()) {
-            worst = s.proof().worst().value() >= worst.value() ? s.proof().worst() : worst;
-            poses += s.proof().frames();
-        }
-        if (p.steps().isEmpty()) {
+        Preparation.Step farthest = p.farthest();
+        int poses = p.steps().stream().mapToInt(s -> s.proof().frames()).sum();
+        if (farthest == null) {
             proof.getChildren().addAll(Ui.label("Nothing was changed, so nothing needs proof.", "second"));
             return;
         }
@@ -318,22 +315,32 @@ final class MakeReadyScreen implements Screen {
                             Ui.column(
                                     1,
                                     Ui.label(
-                                            last.voxels().isEmpty()
+                                            last.outcome().text().isEmpty()
                                                     ? last.remedy().title()
-                                                    : last.voxels(),
+                                                    : last.outcome().text(),
                                             "strong"),
                                     Ui.label(p.steps().getFirst().before() + "  →  " + last.after(), "figure"))));
             return;
         }
-        boolean still = worst.value() < 0.01;
+        boolean still = farthest.proof().isStill();
+        boolean kept = p.steps().stream().allMatch(Preparation.Step::kept);
         proof.getChildren()
                 .add(Ui.row(
                         14,
-                        Ui.mark(still ? Verdict.CLEAN : Verdict.DRIFTED, 16),
-                        Ui.label(String.format(java.util.Locale.ROOT, "%.4f mm", worst.value()), "big-figure"),
+                        Ui.mark(kept ? Verdict.CLEAN : Verdict.DRIFTED, 16),
+                        Ui.label(
+                                String.format(
+                                        java.util.Locale.ROOT,
+                                        "%.4f mm",
+                                        farthest.proof().worst().value()),
+                                "big-figure"),
                         Ui.column(
                                 1,
-                                Ui.label(still ? "The picture did not move" : "The picture moved", "strong"),
+                                Ui.label(
+                                        still
+                                                ? "The picture did not move"
+                                                : kept ? "The picture moved as asked for" : "The picture moved",
+                                        "strong"),
                                 Ui.label(
                                         "the farthest any point of the surface moved, over " + poses
                                                 + " poses of all clips",

@@ -3,7 +3,7 @@ package idleheron.formats;
 import idleheron.core.cache.Cache;
 import idleheron.core.inspect.Together;
 import idleheron.core.job.Progress;
-import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.catalogue.RemedyCatalogue;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Lost;
 import idleheron.core.scene.Scene;
@@ -30,6 +30,8 @@ import org.jspecify.annotations.Nullable;
 
 /** All carriers: finds the one for a file, reads and writes. */
 public final class SceneFiles {
+    private static final RemedyCatalogue REMEDIES = new RemedyCatalogue(List.of(SetSubdivision.TYPE));
+
     /** One line per format. */
     private static final List<SceneFormat> FORMATS =
             List.of(new FbxFormat(), new UsdFormat(), new VdbFormat(), new AbcFormat());
@@ -59,9 +61,9 @@ public final class SceneFiles {
         return null;
     }
 
-    /** Kinds of remedies that only carriers know, beside those of the core. */
-    public static List<Class<? extends Remedy>> remedies() {
-        return List.of(SetSubdivision.class);
+    /** All remedies: those of the core, and what only carriers know. */
+    public static RemedyCatalogue remedies() {
+        return REMEDIES;
     }
 
     /**

@@ -8,43 +8,9 @@ import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.cache.ChangeCache;
-import idleheron.core.remedy.clip.BakeClips;
-import idleheron.core.remedy.clip.CloseLoops;
-import idleheron.core.remedy.clip.CutClips;
-import idleheron.core.remedy.clip.FlattenLayers;
-import idleheron.core.remedy.clip.JoinClips;
-import idleheron.core.remedy.clip.ResampleClips;
-import idleheron.core.remedy.clip.RetimeClips;
-import idleheron.core.remedy.clip.ScaleMotion;
-import idleheron.core.remedy.clip.ShiftClips;
-import idleheron.core.remedy.clip.SplitClip;
-import idleheron.core.remedy.material.StripMaterials;
-import idleheron.core.remedy.mesh.MergeMeshes;
-import idleheron.core.remedy.mesh.MovePoints;
-import idleheron.core.remedy.mesh.SplitMeshes;
-import idleheron.core.remedy.skeleton.AimJoints;
-import idleheron.core.remedy.skeleton.DropJoints;
-import idleheron.core.remedy.skeleton.KeepInfluencing;
-import idleheron.core.remedy.skeleton.RenameNodes;
-import idleheron.core.remedy.skeleton.RestAtFrame;
-import idleheron.core.remedy.skeleton.RestToBind;
-import idleheron.core.remedy.skeleton.SingleRoot;
-import idleheron.core.remedy.skeleton.TurnJoints;
-import idleheron.core.remedy.skeleton.TurnSomeJoints;
-import idleheron.core.remedy.skin.HandWeights;
-import idleheron.core.remedy.skin.TuneWeights;
-import idleheron.core.remedy.space.BakeScale;
-import idleheron.core.remedy.space.BakeTurn;
-import idleheron.core.remedy.space.ConvertStage;
-import idleheron.core.remedy.space.CorrectStage;
-import idleheron.core.remedy.space.MoveScene;
-import idleheron.core.remedy.space.PlainTransforms;
-import idleheron.core.remedy.space.Redeclare;
-import idleheron.core.remedy.space.RootToOrigin;
-import idleheron.core.remedy.view.DropCompany;
-import idleheron.core.remedy.volume.ChangeGrids;
-import idleheron.core.remedy.volume.RenumberFrames;
+import idleheron.core.remedy.catalogue.RemedyCatalogue;
 import idleheron.core.time.FrameRate;
 import idleheron.core.volume.GridChange;
 import idleheron.core.volume.IndexBox;
@@ -61,7 +27,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
@@ -77,63 +42,18 @@ import org.jspecify.annotations.Nullable;
  * { "paused": "bake-scale" }
  * </pre>
  *
- * <p>The name is that of the kind, the others are its parameters under their own names: a place or turn as three numbers, a
+ * <p>The name is its code, the others are its parameters under their own names: a place or turn as three numbers, a
  * matrix as sixteen row by row, an axis as "-Z", a rate as "24000/1001".
  */
 public final class RemedyJson {
-    private static final List<Class<? extends Remedy>> CORE = List.of(
-            AimJoints.class,
-            BakeClips.class,
-            BakeScale.class,
-            BakeTurn.class,
-            ChangeCache.class,
-            ChangeGrids.class,
-            CloseLoops.class,
-            ConvertStage.class,
-            CorrectStage.class,
-            CutClips.class,
-            DropCompany.class,
-            DropJoints.class,
-            FlattenLayers.class,
-            HandWeights.class,
-            JoinClips.class,
-            KeepInfluencing.class,
-            MergeMeshes.class,
-            MovePoints.class,
-            MoveScene.class,
-            PlainTransforms.class,
-            Redeclare.class,
-            RenameNodes.class,
-            RenumberFrames.class,
-            ResampleClips.class,
-            RestAtFrame.class,
-            RestToBind.class,
-            RetimeClips.class,
-            RootToOrigin.class,
-            ScaleMotion.class,
-            ShiftClips.class,
-            SingleRoot.class,
-            SplitClip.class,
-            SplitMeshes.class,
-            StripMaterials.class,
-            TuneWeights.class,
-            TurnJoints.class,
-            TurnSomeJoints.class);
-
     private static final String KIND = "remedy";
     private static final String PAUSED = "paused";
 
-    private final Map<String, Class<? extends Remedy>> kinds = new TreeMap<>();
+    private final RemedyCatalogue catalogue;
 
-    /** @param more kinds of remedies beside those of the core: records of the parameters that JSON can tell */
-    public RemedyJson(List<Class<? extends Remedy>> more) {
-        CORE.forEach(c -> kinds.put(name(c), c));
-        more.forEach(c -> kinds.put(name(c), c));
-    }
-
-    /** Names of all kinds, in their order. */
-    public Set<String> kinds() {
-        return java.util.Collections.unmodifiableSet(kinds.keySet());
+    /** @param catalogue all remedies that are known: records of parameters that JSON can tell */
+    public RemedyJson(RemedyCatalogue catalogue) {
+        this.catalogue = catalogue;
     }
 
     /** "move-scene" for MoveScene. */
@@ -144,20 +64,20 @@ public final class RemedyJson {
     }
 
     /**
-     * @throws IllegalArgumentException when its kind is not among those that are known
+     * @throws IllegalArgumentException when it is not in the catalogue
      */
     public JsonNode write(Remedy remedy) {
         if (remedy instanceof Paused p) {
             return Json.NODES.objectNode().set(PAUSED, write(p.remedy()));
         }
-        String kind = name(remedy.getClass());
-        if (kinds.get(kind) != remedy.getClass()) {
-            throw new IllegalArgumentException("no form is known for " + kind);
+        RemedyType type = catalogue.named(remedy.code());
+        if (type == null || type.form() != remedy.getClass()) {
+            throw new IllegalArgumentException("no form is known for " + remedy.code());
         }
         if (remedy.getClass().getRecordComponents().length == 0) {
-            return Json.NODES.textNode(kind);
+            return Json.NODES.textNode(remedy.code());
         }
-        return record(KIND, kind, remedy);
+        return record(KIND, remedy.code(), remedy);
     }
 
     private ObjectNode record(String key, String kind, Object of) {
@@ -219,12 +139,28 @@ public final class RemedyJson {
         if (node.size() == 1 && node.has(PAUSED)) {
             return new Paused(read(node.path(PAUSED)));
         }
-        String kind = node.isTextual() ? node.asText() : node.path(KIND).asText();
-        Class<? extends Remedy> c = kinds.get(kind);
-        if (c == null || node.isTextual() && c.getRecordComponents().length > 0) {
+        String code = node.isTextual() ? node.asText() : node.path(KIND).asText();
+        Class<? extends Remedy> form = form(code);
+        if (form == null || node.isTextual() && form.getRecordComponents().length > 0) {
             throw new IllegalArgumentException(node + ", which is none that is known");
         }
-        return c.cast(made(c, kind, KIND, node));
+        Remedy made = form.cast(made(form, code, KIND, node));
+        if (catalogue.named(code) != null && !made.code().equals(code)) {
+            throw new IllegalArgumentException(code + " with parameters that make it " + made.code());
+        }
+        return made;
+    }
+
+    /** By its code; files of before are read, which name the record. */
+    private @Nullable Class<? extends Remedy> form(String code) {
+        RemedyType type = catalogue.named(code);
+        return type != null
+                ? type.form()
+                : catalogue.types().stream()
+                        .map(RemedyType::form)
+                        .filter(c -> name(c).equals(code))
+                        .findFirst()
+                        .orElse(null);
     }
 
     private Object made(Class<?> c, String kind, String key, JsonNode node) {
@@ -287,7 +223,7 @@ public final class RemedyJson {
             String[] two = text(v).split("/", 2);
             return new FrameRate(Long.parseLong(two[0]), two.length < 2 ? 1 : Long.parseLong(two[1]));
         } else if (c == ChangeCache.Kind.class) {
-            return ChangeCache.of(text(v), "").kind();
+            return ChangeCache.Kind.named(text(v));
         } else if (c == ValueType.class) {
             return one(ValueType.values(), t -> t.id().equals(text(v)));
         } else if (c == IndexBox.class) {
@@ -301,6 +237,29 @@ public final class RemedyJson {
             return made(change, name(change), "change", v);
         }
         throw new IllegalArgumentException("no form is known for " + type);
+    }
+
+    /** For a person: "a number", "three numbers", "a list of texts". */
+    static String label(Type type) {
+        if (type instanceof ParameterizedType p) {
+            Type[] of = p.getActualTypeArguments();
+            return p.getRawType() == Map.class ? "by name, " + label(of[1]) : "a list, each " + label(of[0]);
+        }
+        return Map.<Type, String>ofEntries(
+                        Map.entry(String.class, "a text"),
+                        Map.entry(boolean.class, "true or false"),
+                        Map.entry(int.class, "a whole number"),
+                        Map.entry(double.class, "a number"),
+                        Map.entry(Double.class, "a number"),
+                        Map.entry(Vec3.class, "three numbers"),
+                        Map.entry(double[].class, "sixteen numbers"),
+                        Map.entry(Matrix4dc.class, "sixteen numbers"),
+                        Map.entry(AxisSystem.class, "axes: up, front, right"),
+                        Map.entry(SignedAxis.class, "an axis"),
+                        Map.entry(FrameRate.class, "a rate"),
+                        Map.entry(ChangeCache.Kind.class, "a code"),
+                        Map.entry(GridChange.class, "a change of grids"))
+                .getOrDefault(type, type.getTypeName());
     }
 
     private Object several(ParameterizedType p, JsonNode v) {
@@ -326,8 +285,8 @@ public final class RemedyJson {
     }
 
     private static double number(JsonNode v) {
-        if (!v.isNumber()) {
-            throw new IllegalArgumentException("expected a number, found " + v);
+        if (!v.isNumber() || !Double.isFinite(v.asDouble())) {
+            throw new IllegalArgumentException("expected a finite number, found " + v);
         }
         return v.asDouble();
     }

@@ -9,6 +9,7 @@ import idleheron.core.compare.Terms;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.math.Vec3;
+import idleheron.core.remedy.catalogue.RemedyCatalogue;
 import idleheron.core.remedy.skeleton.SingleRoot;
 import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.remedy.space.MoveScene;
@@ -22,7 +23,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class CrossingFileTest {
-    private static final RemedyJson FORM = new RemedyJson(List.of());
+    private static final RemedyJson FORM = new RemedyJson(new RemedyCatalogue(List.of()));
 
     @TempDir
     Path folder;

@@ -4,13 +4,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.cache.ChangeCache;
+import idleheron.core.remedy.catalogue.RemedyCatalogue;
 import idleheron.core.remedy.clip.BakeClips;
 import idleheron.core.remedy.clip.CloseLoops;
 import idleheron.core.remedy.clip.CutClips;
@@ -68,9 +74,12 @@ class RemedyJsonTest {
 
     /** One that only a carrier knows. */
     record OfACarrier(String scheme) implements Remedy {
+        static final RemedyType TYPE =
+                RemedyType.of("of-a-carrier", OfACarrier.class, Keeps.PICTURE, "Does what only a carrier knows.");
+
         @Override
-        public String code() {
-            return "of-a-carrier";
+        public RemedyType type() {
+            return TYPE;
         }
 
         @Override
@@ -80,7 +89,7 @@ class RemedyJsonTest {
 
         @Override
         public String describe() {
-            return "";
+            return TYPE.text();
         }
 
         @Override
@@ -89,7 +98,8 @@ class RemedyJsonTest {
         }
     }
 
-    private static final RemedyJson FORM = new RemedyJson(List.of(OfACarrier.class));
+    private static final RemedyCatalogue ALL = new RemedyCatalogue(List.of(OfACarrier.TYPE));
+    private static final RemedyJson FORM = new RemedyJson(ALL);
     private static final Vec3 ODD = new Vec3(0.1, -1 / 3.0, 1e-17);
 
     static List<Remedy> every() {
@@ -135,6 +145,9 @@ class RemedyJsonTest {
                 new SplitMeshes(),
                 new StripMaterials(),
                 new TuneWeights(4, 0.01, 16, false),
+                TuneWeights.prune(0.01),
+                TuneWeights.quantise(8),
+                TuneWeights.normalised(),
                 new TurnJoints(ODD),
                 new TurnSomeJoints(Map.of("hand", ODD, "elbow", Vec3.ONE)),
                 new OfACarrier("none")));
@@ -150,9 +163,18 @@ class RemedyJsonTest {
                 ChangeGrids.heal(),
                 ChangeGrids.scale(0.0254),
                 ChangeGrids.turn(SignedAxis.POSITIVE_Z, SignedAxis.POSITIVE_Y),
-                ChangeGrids.place(new Matrix4d().rotateX(0.3).translate(1, 2, 3), "Puts it there.")));
+                ChangeGrids.place(new Matrix4d().rotateX(0.3).translate(1, 2, 3))));
         for (ChangeCache.Kind k : ChangeCache.Kind.values()) {
-            out.add(new ChangeCache(k, "a => b"));
+            out.add(new ChangeCache(
+                    k,
+                    switch (k) {
+                        case JOIN, REGROUP -> "a => b";
+                        case CUT -> "1.5:24";
+                        case TURN -> "Z:-X";
+                        case SPLIT_PIECES, SPLIT_FACE_SETS, SPLIT_ATTRIBUTE, DROP -> "/a=b/**";
+                        case POSITIONS -> "";
+                        default -> "0.0328084";
+                    }));
         }
         return out;
     }
@@ -166,13 +188,10 @@ class RemedyJsonTest {
 
     @Test
     void noKindIsLeftOut() {
-        Set<Class<?>> seen = every().stream().map(Object::getClass).collect(Collectors.toSet());
-        assertThat(seen.size() - 1)
-                .as("switched off is no kind")
-                .isEqualTo(FORM.kinds().size());
-        assertThat(FORM.kinds())
-                .contains("move-scene", "of-a-carrier", "change-grids")
-                .hasSize(38);
+        Set<String> seen = every().stream().map(Remedy::code).collect(Collectors.toSet());
+        assertThat(seen)
+                .containsExactlyInAnyOrderElementsOf(
+                        ALL.types().stream().map(RemedyType::code).toList());
         Set<Class<?>> changes = every().stream()
                 .filter(ChangeGrids.class::isInstance)
                 .map(r -> ((ChangeGrids) r).change().getClass())
@@ -186,7 +205,7 @@ class RemedyJsonTest {
         assertThat(FORM.write(new TurnJoints(new Vec3(0, 0, -90))).toString())
                 .isEqualTo("{\"remedy\":\"turn-joints\",\"degrees\":[0.0,0.0,-90.0]}");
         assertThat(FORM.write(new Paused(new BakeScale())).toString()).isEqualTo("{\"paused\":\"bake-scale\"}");
-        assertThatThrownBy(() -> new RemedyJson(List.of()).write(new OfACarrier("x")))
+        assertThatThrownBy(() -> new RemedyJson(new RemedyCatalogue(List.of())).write(new OfACarrier("x")))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessage("no form is known for of-a-carrier");
     }
@@ -220,5 +239,78 @@ class RemedyJsonTest {
                 "split-clip: frames [5.0, 5.0] do not go forward");
         refused("{\"remedy\":\"aim-joints\",\"along\":\"W\",\"side\":\"X\"}", "aim-joints: along cannot be \"W\"");
         refused("{\"remedy\":\"resample-clips\",\"rate\":\"x\"}", "resample-clips: rate cannot be \"x\"");
+    }
+
+    /** The same with one number or text after the other put in another's place. */
+    private static List<JsonNode> bent(JsonNode whole, JsonNode with) {
+        List<JsonNode> out = new ArrayList<>();
+        List<JsonNode> containers = new ArrayList<>(List.of(whole));
+        while (!containers.isEmpty()) {
+            JsonNode at = containers.removeLast();
+            List<String> names = new ArrayList<>();
+            at.fieldNames().forEachRemaining(names::add);
+            for (int i = 0; i < at.size(); i++) {
+                String name = at.isObject() ? names.get(i) : "";
+                JsonNode was = at.isObject() ? at.get(name) : at.get(i);
+                if (was.isContainerNode()) {
+                    containers.add(was);
+                } else if (!name.equals("remedy") && was.isNumber() == with.isNumber()) {
+                    put(at, name, i, with);
+                    out.add(whole.deepCopy());
+                    put(at, name, i, was);
+                }
+            }
+        }
+        return out;
+    }
+
+    private static void put(JsonNode at, String name, int i, JsonNode v) {
+        if (at instanceof ObjectNode o) {
+            o.set(name, v);
+        } else {
+            ((ArrayNode) at).set(i, v);
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("every")
+    void aNumberWithoutBoundIsRefusedAndNothingEndsInAFault(Remedy r) throws JsonProcessingException {
+        JsonNode told = MAPPER.readTree(MAPPER.writeValueAsString(FORM.write(r)));
+        for (JsonNode bad : bent(told, MAPPER.readTree("1e999"))) {
+            assertThatThrownBy(() -> FORM.read(bad)).as(bad.toString()).isInstanceOf(IllegalArgumentException.class);
+        }
+        for (String with : List.of("0", "-1", "1e300", "\"\"", "\"(\"", "\"$9\"")) {
+            for (JsonNode odd : bent(told, MAPPER.readTree(with))) {
+                try {
+                    assertThat(FORM.read(odd).describe()).as(odd.toString()).isNotBlank();
+                } catch (IllegalArgumentException e) {
+                    assertThat(e.getMessage()).as(odd.toString()).isNotBlank();
+                }
+            }
+        }
+    }
+
+    @Test
+    void whatWouldLoseTheSceneIsRefused() {
+        String move = "{\"remedy\":\"move-scene\",\"degrees\":[0,0,0],\"factor\":%s,\"meters\":[0,0,0]}";
+        refused(
+                String.format(move, "0"),
+                "move-scene: a turn by 0, 0, 0°, a size of 0.0 and a move by 0, 0, 0 m, expected finite numbers and a"
+                        + " size above 0");
+        refused(String.format(move, "1e999"), "move-scene: factor cannot be \"Infinity\"");
+        refused(
+                "{\"remedy\":\"limit-influences\",\"most\":0,\"least\":0,\"bits\":0,\"normalise\":true}",
+                "limit-influences with parameters that make it normalise-weights");
+        refused(
+                "{\"remedy\":\"redeclare\",\"axes\":{\"up\":\"Y\",\"front\":\"Z\",\"right\":\"X\"},"
+                        + "\"metersPerUnit\":-1}",
+                "redeclare: metres per unit is -1.0, expected a positive number");
+    }
+
+    @Test
+    void theNameOfTheRecordIsStillRead() throws JsonProcessingException {
+        assertThat(FORM.read(MAPPER.readTree(
+                        "{\"remedy\":\"tune-weights\",\"most\":4,\"least\":0,\"bits\":0,\"normalise\":true}")))
+                .isEqualTo(TuneWeights.limit(4));
     }
 }

@@ -170,7 +170,7 @@ final class CacheCauses {
         boolean turn = fit.angleDegrees() > tolerances.turn();
         Vec3 o = fit.offset();
         boolean move = Math.sqrt(o.x() * o.x() + o.y() * o.y() + o.z() * o.z()) * 1000 > tolerances.offset();
-        if (fit.mirrored() || !size && !turn && !move) {
+        if (!fit.invertible() || fit.mirrored() || !size && !turn && !move) {
             return;
         }
         String text = size

@@ -177,7 +177,8 @@ final class ClipCauses {
             return;
         }
         double factor = found[found.length / 2] / whole;
-        if (found[found.length - 1] - found[0] >= 0.01 * found[found.length / 2]) {
+        if (!(factor > 0 && Double.isFinite(factor) && Double.isFinite(1 / factor))
+                || found[found.length - 1] - found[0] >= 0.01 * found[found.length / 2]) {
             return;
         }
         double f = Math.abs(Math.log10(factor) - Math.rint(Math.log10(factor))) < 1e-3

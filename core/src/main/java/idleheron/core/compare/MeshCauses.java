@@ -60,7 +60,7 @@ final class MeshCauses {
             return; // where the carrier went is the question, whatever it carries
         }
         Similarity f = Similarity.fit(a, b, true);
-        if (f.residual() > EXPLAINS * before) {
+        if (!(f.residual() <= EXPLAINS * before) || !f.invertible()) {
             return;
         }
         Mesh mesh = p.returned.meshes().get(returnedMesh);

@@ -57,7 +57,7 @@ final class SceneCauses {
                         new Redeclare(axes, unit)));
             }
         }
-        if (!fit.mirrored()) {
+        if (!fit.mirrored() && fit.invertible()) {
             moves(p, fit, scaled && unit == 0, turned && axes == null, scaledBy, turnedBy, out);
         }
     }

@@ -168,17 +168,13 @@ final class VolumeCauses {
                 Matrix4d back = b == null ? null : VolumeTopic.back(p, m.sent(), b);
                 if (back != null && !back.equals(new Matrix4d(), 1e-9)) {
                     String text = text(p, back);
-                    tried(code(p, back), text, ChangeGrids.place(back, "Undoes it: " + lower(text) + "."), false);
+                    tried(code(p, back), text, ChangeGrids.place(back), false);
                 }
                 if (b != null) {
                     return;
                 }
             }
         }
-    }
-
-    private static String lower(String s) {
-        return Character.toLowerCase(s.charAt(0)) + s.substring(1);
     }
 
     /** The move that happened, in the common space. */

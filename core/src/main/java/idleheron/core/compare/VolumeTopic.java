@@ -280,7 +280,11 @@ final class VolumeTopic {
                 .mul(p.sentSpace.pointMatrix())
                 .mul(matrix(sent.map().affine()));
         Matrix4d b = matrix(returned.map().affine());
-        return Math.abs(b.determinant()) < 1e-300 ? null : a.mul(b.invert());
+        if (Math.abs(b.determinant()) < 1e-300) {
+            return null;
+        }
+        Matrix4d back = a.mul(b.invert());
+        return back.isFinite() ? back : null;
     }
 
     static Matrix4d matrix(double[] rows) {

@@ -1,15 +1,18 @@
 package idleheron.core.crossing;
 
-import idleheron.core.Figure;
 import idleheron.core.job.Progress;
-import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Measure;
+import idleheron.core.remedy.Outcome;
 import idleheron.core.remedy.Proof;
 import idleheron.core.remedy.Remedy;
-import idleheron.core.remedy.skeleton.DropJoints;
-import idleheron.core.scene.Node;
+import idleheron.core.remedy.RemedyType;
+import idleheron.core.remedy.cache.CacheMeasures;
+import idleheron.core.remedy.volume.VolumeMeasures;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,18 +24,58 @@ public record Preparation(Scene original, List<Step> steps) {
     /**
      * One remedy.
      *
-     * @param measure what it is judged by: "tip joints"
-     * @param before that figure before
+     * @param before the figure by which it is judged, before
      * @param after that figure after
      * @param proof how far the surface moved
-     * @param voxels what became of the voxels of a volume or the surface of a cache, or "" where there is none
+     * @param outcome what became of the voxels of a volume or the surface of a cache
      * @param scene what comes out of it
      */
-    public record Step(
-            Remedy remedy, String measure, String before, String after, Proof proof, String voxels, Scene scene) {}
+    public record Step(Remedy remedy, String before, String after, Proof proof, Outcome.Told outcome, Scene scene) {
+        /** What it is judged by: "tip joints". */
+        public String measure() {
+            return remedy.type().measure().name();
+        }
+
+        /** What became of surface or voxels, as a clause. */
+        public String effect() {
+            return outcome.text().isEmpty() ? proof.text() : outcome.text();
+        }
+
+        /** Whether all is where it was, or only that moved which was asked for. */
+        public boolean kept() {
+            return proof.isFinite()
+                    && outcome.kept()
+                    && (remedy.type().keeps() == Keeps.OTHERS || !outcome.text().isEmpty() || proof.isStill());
+        }
+
+        /** For a line of text: "Bake the scale: largest node scale 100 × → 1 ×; surface moves 0 mm". */
+        public String line() {
+            String figures = measure() + " " + before + " → " + after;
+            boolean tells = remedy.type().measure() != Measure.NODES || !before.equals(after);
+            return remedy.title() + ": " + (tells ? figures + "; " : "") + effect();
+        }
+    }
 
     public Preparation {
         steps = List.copyOf(steps);
+    }
+
+    /** The step in which the surface moved farthest; null without a step. */
+    public @Nullable Step farthest() {
+        Step out = null;
+        for (Step s : steps) {
+            boolean farther = out == null
+                    || s.proof().worst().value() > out.proof().worst().value()
+                    || out.proof().isFinite() && !s.proof().isFinite();
+            out = farther ? s : out;
+        }
+        return out;
+    }
+
+    /** What became of the surface over all steps, as a clause. */
+    public String effect() {
+        Step s = farthest();
+        return s == null ? "surface moves 0 mm" : s.proof().text();
     }
 
     /** What comes out. */
@@ -40,6 +83,7 @@ public record Preparation(Scene original, List<Step> steps) {
         return steps.isEmpty() ? original : steps.getLast().scene();
     }
 
+    /** @throws IllegalArgumentException when a remedy cannot be applied to this scene; the message begins with its code */
     public static Preparation of(Scene scene, List<Remedy> remedies, Progress progress) {
         return of(scene, remedies, null, progress);
     }
@@ -61,80 +105,31 @@ public record Preparation(Scene original, List<Step> steps) {
         Scene now = steps.isEmpty() ? scene : steps.getLast().scene();
         for (int i = steps.size(); i < remedies.size(); i++) {
             Remedy r = remedies.get(i);
-            Scene after = r.apply(now);
+            Function<Scene, String> figure = r.type().measure().figure();
+            Scene after = applied(r, now);
             Proof proof =
                     Proof.of(now, after, progress.part((double) i / remedies.size(), (i + 1.0) / remedies.size()));
             steps.add(new Step(
-                    r,
-                    measure(r.code()),
-                    figure(r.code(), now),
-                    figure(r.code(), after),
-                    proof,
-                    told(r, now, after, progress),
-                    after));
+                    r, figure.apply(now), figure.apply(after), proof, told(r.type(), now, after, progress), after));
             now = after;
         }
         return new Preparation(scene, steps);
     }
 
-    private static String told(Remedy r, Scene before, Scene after, Progress progress) {
-        String surface = CacheFigures.surface(r, before, after, progress);
-        return surface.isEmpty() ? VolumeFigures.voxels(r, before, after, progress) : surface;
-    }
-
-    private static String measure(String code) {
-        if (CacheFigures.apply(code)) {
-            return "size, objects, speed";
+    private static Scene applied(Remedy r, Scene scene) {
+        try {
+            return r.apply(scene);
+        } catch (IllegalArgumentException e) {
+            throw new IllegalArgumentException(r.code() + ": " + e.getMessage(), e);
         }
-        return switch (code) {
-            case "bake-scale" -> "largest node scale";
-            case "drop-tips" -> "tip joints";
-            case "single-root" -> "roots";
-            case "convert-stage", "redeclare" -> "axes and unit";
-            case "plain-transforms" -> "nodes with pivots or turns";
-            case "flatten-layers", "bake-clips" -> "curves that are not plain keys";
-            default -> VolumeFigures.measure(code);
-        };
     }
 
-    private static String figure(String code, Scene s) {
-        if (CacheFigures.apply(code)) {
-            return CacheFigures.figure(s);
+    private static Outcome.Told told(RemedyType type, Scene before, Scene after, Progress progress) {
+        Outcome own = type.outcome();
+        if (own != null) {
+            return own.of(before, after, progress);
         }
-        return switch (code) {
-            case "bake-scale" -> Figure.number(largestScale(s)) + " ×";
-            case "drop-tips" -> Integer.toString(DropJoints.tips(s).size());
-            case "single-root" -> Integer.toString(s.skeletonRoots().size());
-            case "convert-stage", "redeclare" ->
-                s.stage().axes().describe() + ", " + s.stage().unitLabel();
-            case "plain-transforms" ->
-                Long.toString(
-                        s.nodes().stream().filter(n -> !n.transform().isPlain()).count());
-            case "flatten-layers", "bake-clips" -> Integer.toString(unplain(s));
-            default -> VolumeFigures.figure(code, s);
-        };
-    }
-
-    private static int unplain(Scene s) {
-        int[] count = {0};
-        s.clips().forEach(c -> {
-            count[0] += c.layers().size();
-            c.mapCurves(k -> {
-                count[0] += k.isSimple() ? 0 : 1;
-                return k;
-            });
-        });
-        return count[0];
-    }
-
-    private static double largestScale(Scene s) {
-        double worst = 1;
-        for (Node n : s.nodes()) {
-            Vec3 v = n.transform().scaling();
-            for (int a = 0; a < 3; a++) {
-                worst = Math.abs(Math.log(Math.max(1e-12, v.get(a)))) > Math.abs(Math.log(worst)) ? v.get(a) : worst;
-            }
-        }
-        return worst;
+        Outcome.Told surface = CacheMeasures.SURFACE.of(before, after, progress);
+        return surface.text().isEmpty() ? VolumeMeasures.UNTOUCHED.of(before, after, progress) : surface;
     }
 }

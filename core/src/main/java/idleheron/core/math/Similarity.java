@@ -24,6 +24,15 @@ import org.joml.Vector3d;
 public record Similarity(
         double scale, Matrix3d rotation, boolean mirrored, Vec3 offset, double residual, double worst) {
 
+    /** Whether it can be undone: a size above 0, and numbers that are finite. */
+    public boolean invertible() {
+        return scale > 0
+                && Double.isFinite(scale)
+                && Double.isFinite(1 / scale)
+                && offset.isFinite()
+                && rotation.isFinite();
+    }
+
     /** Angle of the (proper part of the) rotation in degrees, 0 to 180. */
     public double angleDegrees() {
         Matrix3d r = new Matrix3d(rotation);

@@ -57,7 +57,7 @@ public final class SurfaceGap {
     /**
      * What was found, per sample.
      *
-     * @param worst largest distance of a point, in the common unit
+     * @param worst largest distance of a point, in the common unit; NaN where a point has none
      * @param mean largest mean distance of a mesh
      * @param node node of the first scene where it is worst, or -1 where no surface moves apart
      */
@@ -79,7 +79,7 @@ public final class SurfaceGap {
 
         private void take(int sample, int where, double far, double average) {
             mean[sample] = Math.max(mean[sample], average);
-            if (far > worst[sample]) {
+            if (far > worst[sample] || Double.isNaN(far)) {
                 worst[sample] = far;
                 node[sample] = where;
             }
@@ -176,7 +176,8 @@ public final class SurfaceGap {
                 square = Math.max(square, found[o]);
                 sum += found[o + 1];
             }
-            out.take(from + f, node, Math.sqrt(square), sum / Math.max(1, points));
+            // a sum keeps what is no number, a largest one does not
+            out.take(from + f, node, Double.isNaN(sum) ? sum : Math.sqrt(square), sum / Math.max(1, points));
         }
     }
 

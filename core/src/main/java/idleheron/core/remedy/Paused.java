@@ -5,8 +5,8 @@ import idleheron.core.scene.Scene;
 /** A remedy that keeps its place in the list and is switched off. */
 public record Paused(Remedy remedy) implements Remedy {
     @Override
-    public String code() {
-        return remedy.code();
+    public RemedyType type() {
+        return remedy.type();
     }
 
     @Override

@@ -4,12 +4,12 @@ import idleheron.core.scene.Scene;
 
 /** An exact, named fix: a scene in, another out, nothing else changed. */
 public interface Remedy {
-    /** Stable, lower-case, hyphenated. */
-    String code();
+    /** What is known of all remedies of this code. */
+    RemedyType type();
 
-    /** The code with the value that a recipe needs to make the same remedy again: "limit-influences=4". */
-    default String recipe() {
-        return code();
+    /** Stable, lower-case, hyphenated. */
+    default String code() {
+        return type().code();
     }
 
     /** For a button: "Bake the scale". */

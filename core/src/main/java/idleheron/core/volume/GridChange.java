@@ -1,7 +1,10 @@
 package idleheron.core.volume;
 
+import idleheron.core.math.SignedAxis;
 import java.util.Arrays;
 import java.util.Set;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
 import org.jspecify.annotations.Nullable;
 
 /** A change to the grids of every frame, made when a frame is looked at. */
@@ -32,6 +35,23 @@ public sealed interface GridChange {
      * @param matrix 16 numbers row by row for column vectors, applied after a grid's own map
      */
     record Place(double[] matrix) implements GridChange {
+        public Place {
+            if (matrix.length != 16 || !Arrays.stream(matrix).allMatch(Double::isFinite)) {
+                throw new IllegalArgumentException(
+                        "expected a matrix of 16 finite numbers, found " + Arrays.toString(matrix));
+            }
+        }
+
+        public static Place of(Matrix4dc m) {
+            double[] rows = new double[16];
+            for (int r = 0; r < 4; r++) {
+                for (int c = 0; c < 4; c++) {
+                    rows[4 * r + c] = m.get(c, r);
+                }
+            }
+            return new Place(rows);
+        }
+
         @Override
         public GridHeader header(GridHeader h) {
             return h.withMap(h.map().then(matrix));
@@ -55,6 +75,46 @@ public sealed interface GridChange {
         @Override
         public String toString() {
             return "Place" + Arrays.toString(matrix);
+        }
+    }
+
+    /** All lengths of the world times a number; no voxel is touched. */
+    record Scale(double factor) implements GridChange {
+        public Scale {
+            if (!(factor > 0 && Double.isFinite(factor))) {
+                throw new IllegalArgumentException("expected a factor above 0, found " + factor);
+            }
+        }
+
+        private Place place() {
+            return Place.of(new Matrix4d().scaling(factor));
+        }
+
+        @Override
+        public GridHeader header(GridHeader h) {
+            return place().header(h);
+        }
+
+        @Override
+        public Grid grid(Grid g) {
+            return place().grid(g);
+        }
+    }
+
+    /** The shortest turn of the world that brings one axis to another; no voxel is touched. */
+    record Turn(SignedAxis from, SignedAxis to) implements GridChange {
+        private Place place() {
+            return Place.of(new Matrix4d(from.turnTo(to)));
+        }
+
+        @Override
+        public GridHeader header(GridHeader h) {
+            return place().header(h);
+        }
+
+        @Override
+        public Grid grid(Grid g) {
+            return place().grid(g);
         }
     }
 
@@ -90,6 +150,12 @@ public sealed interface GridChange {
 
     /** Voxels so many times as large. */
     record Coarsen(double factor) implements GridChange {
+        public Coarsen {
+            if (!(factor > 0 && Double.isFinite(factor))) {
+                throw new IllegalArgumentException("expected a size of voxels above 0, found " + factor);
+            }
+        }
+
         @Override
         public GridHeader header(GridHeader h) {
             return h.withMapAndUnknownVoxels(Resample.map(h.map(), factor));
@@ -103,6 +169,12 @@ public sealed interface GridChange {
 
     /** Even leaves as tiles. */
     record Prune(double tolerance) implements GridChange {
+        public Prune {
+            if (!(tolerance >= 0 && Double.isFinite(tolerance))) {
+                throw new IllegalArgumentException("expected a tolerance of 0 or more, found " + tolerance);
+            }
+        }
+
         @Override
         public GridHeader header(GridHeader h) {
             return h;
@@ -142,6 +214,12 @@ public sealed interface GridChange {
 
     /** All values of one grid times a number. */
     record Multiply(String name, double factor) implements GridChange {
+        public Multiply {
+            if (!Double.isFinite(factor)) {
+                throw new IllegalArgumentException("expected a finite factor, found " + factor);
+            }
+        }
+
         @Override
         public GridHeader header(GridHeader h) {
             return h;

@@ -98,9 +98,14 @@ public record VolumeLoss(double worst, double rms, double mass, double detail, S
         return v * v;
     }
 
+    /** Whether every voxel is as it was. */
+    public boolean isNone() {
+        return worst == 0;
+    }
+
     /** For a person: "worst voxel 3.2 % of the range, RMS 0.4 %, mass 0.998 ×, 12 % of the fine detail lost". */
     public String text() {
-        if (worst == 0) {
+        if (isNone()) {
             return "every voxel as it was, in " + frames + " frames";
         }
         return "worst voxel " + Figure.number(100 * worst) + " % of the range (" + grid + ", frame " + frame + "), RMS "

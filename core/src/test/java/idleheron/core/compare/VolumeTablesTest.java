@@ -139,7 +139,8 @@ class VolumeTablesTest {
         assertThat(c.before()).isEqualTo(2);
         assertThat(c.left()).isZero();
         assertThat(c.explains()).containsExactly(Topic.VOLUMES);
-        assertThat(c.remedy().describe()).isEqualTo("Undoes it: the volume was scaled by 3.");
+        assertThat(c.remedy().describe())
+                .isEqualTo("Scales by 0.333333 the transform of every grid; no voxel is touched.");
     }
 
     @Test

@@ -6,10 +6,13 @@ import idleheron.core.compare.Terms;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.clip.BakeClips;
 import idleheron.core.remedy.skeleton.DropJoints;
 import idleheron.core.remedy.skeleton.RenameNodes;
+import idleheron.core.remedy.skeleton.RestToBind;
 import idleheron.core.remedy.skeleton.SingleRoot;
 import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.remedy.space.ConvertStage;
@@ -126,8 +129,9 @@ class CrossingTest {
         Preparation.Step scale = step(s, new BakeScale());
         assertThat(scale.measure()).isEqualTo("largest node scale");
         assertThat(scale.before()).as("an eighth is farther from 1 than two").isEqualTo("0.125 ×");
-        assertThat(step(s, new ConvertStage(AxisSystem.Z_UP, 1)).measure()).isEqualTo("axes and unit");
-        assertThat(step(s, RenameNodes.table(Map.of("k", "other"))).before()).isEqualTo("4");
+        assertThat(step(s, new ConvertStage(AxisSystem.Z_UP, 1)).measure()).isEqualTo("declared");
+        assertThat(step(s, RenameNodes.table(Map.of("k", "other"))).before()).isEqualTo("j");
+        assertThat(step(s, new RestToBind()).before()).as("nodes").isEqualTo("4");
         assertThat(Crossing.EMPTY.withSent(ASSET).sent()).isEqualTo(ASSET);
         assertThat(Crossing.EMPTY.withTerms(Terms.USUAL).terms()).isEqualTo(Terms.USUAL);
         assertThat(Crossing.of(ASSET, null).withDestination(null).original()).isEqualTo(ASSET);
@@ -136,8 +140,8 @@ class CrossingTest {
     /** Counts how often it is applied. */
     private record Counted(int[] times, String name) implements Remedy {
         @Override
-        public String code() {
-            return name;
+        public RemedyType type() {
+            return RemedyType.of(name, Counted.class, Keeps.PICTURE, "Counts.");
         }
 
         @Override

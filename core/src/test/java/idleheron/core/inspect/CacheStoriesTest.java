@@ -13,6 +13,7 @@ import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
+import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
@@ -71,7 +72,7 @@ class CacheStoriesTest {
         Convention fast = new Convention("fast", "Fast", AxisSystem.COMMON, 1, FrameRate.of(48), 0, false, true);
         Finding rate = only(all(scene(timed(1, 2, 3)), fast, "cache-rate"));
         assertThat(rate.message()).isEqualTo("test has 24 samples a second; Fast runs at 48.");
-        assertThat(Objects.requireNonNull(rate.remedy()).recipe()).isEqualTo("resample-cache=48");
+        assertThat(rate.remedy()).isEqualTo(ChangeCache.of("resample-cache", "48"));
         Convention film = new Convention("film", "Film", AxisSystem.COMMON, 1, FrameRate.FILM, 0, false, true);
         assertThat(all(scene(timed(1, 2, 3)), film, "cache-rate")).isEmpty();
     }
@@ -93,7 +94,7 @@ class CacheStoriesTest {
         Finding shifted = only(all(s.withClips(List.of(clip("a", 7, 10))), "cache-range"));
         assertThat(shifted.likelyCause()).isEqualTo("The bake was counted from another frame.");
         assertThat(shifted.figure().value()).isCloseTo(-2, within(1e-9));
-        assertThat(Objects.requireNonNull(shifted.remedy()).recipe()).isEqualTo("shift-cache=2");
+        assertThat(shifted.remedy()).isEqualTo(ChangeCache.of("shift-cache", "2"));
     }
 
     @Test
@@ -233,12 +234,12 @@ class CacheStoriesTest {
         Finding one = only(all(scene(lump("m", 8, 3)), "cache-one-lump"));
         assertThat(one.title()).isEqualTo("One mesh is many pieces");
         assertThat(one.message()).startsWith("/m hangs together in 8 pieces.");
-        assertThat(Objects.requireNonNull(one.remedy()).recipe()).isEqualTo("split-pieces=/m");
+        assertThat(one.remedy()).isEqualTo(ChangeCache.of("split-pieces", "/m"));
         Finding two = only(all(scene(lump("m", 8, 3), lump("n", 9, 3)), "cache-one-lump"));
         assertThat(two.title()).isEqualTo("2 meshes are many pieces");
         assertThat(two.figure().value()).isEqualTo(17);
         assertThat(two.figure().subject()).isEqualTo("/m");
-        assertThat(Objects.requireNonNull(two.remedy()).recipe()).isEqualTo("split-pieces=**");
+        assertThat(two.remedy()).isEqualTo(ChangeCache.of("split-pieces", "**"));
     }
 
     @Test
@@ -252,7 +253,7 @@ class CacheStoriesTest {
                 .endsWith(".");
         assertThat(f.message()).doesNotContain("once it is taken apart");
         assertThat(f.figure().value()).isBetween(1.0, 99.0);
-        assertThat(Objects.requireNonNull(f.remedy()).recipe()).isEqualTo("rigid-to-transforms=0.01");
+        assertThat(f.remedy()).isEqualTo(ChangeCache.of("rigid-to-transforms", "0.01"));
         Finding apart = only(all(scene(lump("m", 9, 20)), "cache-rigid-as-points"));
         assertThat(apart.message())
                 .startsWith("9 of 9 moving pieces never bend")
@@ -388,9 +389,9 @@ class CacheStoriesTest {
         assertThat(all(beside(measuring(2), 1.8), "cache-unit")).isEmpty();
         Finding large = only(all(beside(measuring(180), 1.8), "cache-unit"));
         assertThat(large.message()).endsWith("As centimetres it is 1.800 m. What it goes with is 1.800 m high.");
-        assertThat(Objects.requireNonNull(large.remedy()).recipe()).isEqualTo("scale-cache=0.01");
+        assertThat(large.remedy()).isEqualTo(ChangeCache.of("scale-cache", "0.01"));
         Finding small = only(all(beside(measuring(0.04), 1.8), "cache-unit"));
-        assertThat(Objects.requireNonNull(small.remedy()).recipe()).isEqualTo("scale-cache=100");
+        assertThat(small.remedy()).isEqualTo(ChangeCache.of("scale-cache", "100"));
         assertThat(all(beside(measuring(70), 1.8), "cache-unit"))
                 .as("below forty times")
                 .isEmpty();
@@ -407,7 +408,7 @@ class CacheStoriesTest {
         Scene lying = beside(scene(Caches.mesh("m", flat)), 1.8);
         Finding f = only(all(lying, "cache-lying"));
         assertThat(f.message()).isEqualTo("test is 1.800 m deep and 0.675 m high; what it goes with is 1.800 m high.");
-        assertThat(Objects.requireNonNull(f.remedy()).recipe()).isEqualTo("turn-cache=Z:Y");
+        assertThat(f.remedy()).isEqualTo(ChangeCache.of("turn-cache", "Z:Y"));
         assertThat(all(beside(measuring(1.8), 1.8), "cache-lying"))
                 .as("it is nearly as high")
                 .isEmpty();

@@ -5,7 +5,10 @@ import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
+import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
+import idleheron.core.remedy.volume.ChangeGrids;
+import idleheron.core.remedy.volume.RenumberFrames;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
@@ -146,7 +149,7 @@ class VolumeStoriesTest {
         assertThat(f.figure().value()).isEqualTo(100);
         assertThat(f.figure().frame()).isEqualTo(101);
         assertThat(f.likelyCause()).isEqualTo("The same length: the frames were counted from another start.");
-        assertThat(Objects.requireNonNull(f.remedy()).recipe()).isEqualTo("renumber-frames=-100");
+        assertThat(f.remedy()).isEqualTo(new RenumberFrames(-100));
         Finding longer = only(rules(withClip(Volumes.scene(fits), 1, 6), null, "volume-range-apart"));
         assertThat(longer.remedy()).isNull();
         assertThat(longer.likelyCause()).isEmpty();
@@ -169,7 +172,7 @@ class VolumeStoriesTest {
         assertThat(like.title()).isEqualTo("No grid named density");
         assertThat(like.message()).isEqualTo("Strict looks for density; smoke has fog. Nothing will be seen.");
         assertThat(like.likelyCause()).isEqualTo("It is called fog here.");
-        assertThat(Objects.requireNonNull(like.remedy()).recipe()).isEqualTo("rename-grid=fog:density");
+        assertThat(like.remedy()).isEqualTo(ChangeGrids.rename("fog", "density"));
         Scene odd = Volumes.scene(
                 Volumes.sequence(2, f -> new Grid[] {Volumes.plume(f).withName("q")}));
         Finding none = only(rules(odd, holding(List.of("density"), 0, false), "volume-grid-name"));
@@ -357,7 +360,7 @@ class VolumeStoriesTest {
         // Middles at 5 and 13 voxels of 0.1.
         assertThat(f.message()).startsWith("From frame 1 to 5 the mass of density moves 0.800 m along Z.");
         assertThat(f.figure().value()).isCloseTo(90, within(1e-6));
-        assertThat(Objects.requireNonNull(f.remedy()).recipe()).isEqualTo("turn-volumes=Z:Y");
+        assertThat(f.remedy()).isEqualTo(ChangeGrids.turn(SignedAxis.POSITIVE_Z, SignedAxis.POSITIVE_Y));
         Finding down = only(deep(Volumes.scene(growing(2, -1, 5)), "volume-on-its-side"));
         assertThat(down.title()).isEqualTo("It rises along -Z, and Y is up");
         assertThat(only(deep(Volumes.scene(growing(1, -1, 5)), "volume-on-its-side"))
@@ -403,7 +406,7 @@ class VolumeStoriesTest {
         assertThat(f.message())
                 .startsWith("The mass moves 7.200 units a second, the velocity field says 0.300. Motion blur that takes"
                         + " it per second will be 24 times too short.");
-        assertThat(Objects.requireNonNull(f.remedy()).recipe()).isEqualTo("multiply-grid=velocity:24");
+        assertThat(f.remedy()).isEqualTo(ChangeGrids.multiply("velocity", 24));
         assertThat(deep(Volumes.scene(blowing(7.2)), "velocity-per-frame")).isEmpty();
         assertThat(deep(Volumes.scene(blowing(0.09)), "velocity-per-frame"))
                 .as("less than a third")

@@ -1,6 +1,8 @@
 package idleheron.formats.usd;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Keepsake;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
@@ -18,6 +20,14 @@ import java.util.Set;
  * @param scheme "none", "catmullClark", "loop" or "bilinear"
  */
 public record SetSubdivision(String scheme) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "set-subdivision",
+                    SetSubdivision.class,
+                    Keeps.PICTURE,
+                    "Writes on every mesh of a stage how it is subdivided: none, catmullClark, loop or bilinear.")
+            .told("[=SCHEME]", v -> new SetSubdivision(v.or("none")))
+            .measured("meshes", s -> Integer.toString(s.meshes().size()));
+
     static final String ATTRIBUTE = "subdivisionScheme";
     private static final Set<String> SCHEMES = Set.of("none", "catmullClark", "loop", "bilinear");
 
@@ -29,8 +39,8 @@ public record SetSubdivision(String scheme) implements Remedy {
     }
 
     @Override
-    public String code() {
-        return "set-subdivision";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -9,11 +9,17 @@ import idleheron.core.cache.EqualMeshes;
 import idleheron.core.cache.MeshSplit;
 import idleheron.core.cache.PathPattern;
 import idleheron.core.math.SignedAxis;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Outcome;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
+import idleheron.core.remedy.RemedyValue;
+import idleheron.core.remedy.clip.CutClips;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
 import idleheron.core.time.SampleTimes;
+import java.util.Arrays;
 import java.util.List;
 import org.joml.Matrix4d;
 
@@ -25,32 +31,149 @@ import org.joml.Matrix4d;
 public record ChangeCache(Kind kind, String value) implements Remedy {
     /** What can be done. */
     public enum Kind {
-        SPLIT_PIECES("split-pieces", "Split into pieces"),
-        SPLIT_FACE_SETS("split-face-sets", "Split by face sets"),
-        SPLIT_REGIONS("split-regions", "Split by region"),
-        SPLIT_ATTRIBUTE("split-attribute", "Split by an attribute"),
-        RIGID("rigid-to-transforms", "Rigid motion as transforms"),
-        SHARE("share-meshes", "Equal meshes once"),
-        DROP("drop-objects", "Leave objects out"),
-        JOIN("join-meshes", "Join meshes"),
-        REGROUP("regroup", "Regroup the tree"),
-        POSITIONS("positions-only", "Keep only positions"),
-        CUT("cut-cache", "Cut the cache"),
-        SHIFT("shift-cache", "Shift the cache"),
-        RESAMPLE("resample-cache", "Another rate"),
-        SCALE("scale-cache", "Scale the cache"),
-        TURN("turn-cache", "Stand the cache up");
+        SPLIT_PIECES(
+                "split-pieces",
+                "Split into pieces",
+                "[=PATHS]",
+                Keeps.PICTURE,
+                "Makes an object of every piece of a mesh that hangs together."),
+        SPLIT_FACE_SETS(
+                "split-face-sets",
+                "Split by face sets",
+                "[=PATHS]",
+                Keeps.PICTURE,
+                "Makes an object of every face set of a mesh."),
+        SPLIT_REGIONS(
+                "split-regions",
+                "Split by region",
+                "=METRES",
+                Keeps.PICTURE,
+                "Makes an object of what lies in each cell of so many metres."),
+        SPLIT_ATTRIBUTE(
+                "split-attribute",
+                "Split by an attribute",
+                "=NAME",
+                Keeps.PICTURE,
+                "Makes an object for every value of an attribute."),
+        RIGID(
+                "rigid-to-transforms",
+                "Rigid motion as transforms",
+                "[=MM]",
+                Keeps.NEARLY,
+                "Keeps a mesh that moves without bending as one still mesh under a transform."),
+        SHARE(
+                "share-meshes",
+                "Equal meshes once",
+                "[=MM]",
+                Keeps.NEARLY,
+                "Keeps meshes that are the same but for where they stand once, and the others as instances."),
+        DROP("drop-objects", "Leave objects out", "=PATHS", Keeps.OTHERS, "Leaves objects out."),
+        JOIN(
+                "join-meshes",
+                "Join meshes",
+                "=PATHS=>NAME",
+                Keeps.PICTURE,
+                "Makes one mesh of several, a face set for each."),
+        REGROUP(
+                "regroup",
+                "Regroup the tree",
+                "=PATHS=>PATH",
+                Keeps.PICTURE,
+                "Moves objects to another place in the tree."),
+        POSITIONS(
+                "positions-only",
+                "Keep only positions",
+                "",
+                Keeps.PICTURE,
+                "Leaves out UV, normals, velocities, attributes and the user's properties."),
+        CUT("cut-cache", "Cut the cache", "=A:B", Keeps.OTHERS, "Leaves only samples of some frames."),
+        SHIFT("shift-cache", "Shift the cache", "=FRAMES", Keeps.OTHERS, "Moves all samples by so many frames."),
+        RESAMPLE(
+                "resample-cache",
+                "Another rate",
+                "=RATE",
+                Keeps.NEARLY,
+                "Writes samples so many times a second, in between by proportion."),
+        SCALE(
+                "scale-cache",
+                "Scale the cache",
+                "=FACTOR",
+                Keeps.OTHERS,
+                "Multiplies all lengths; the declared unit stays."),
+        TURN(
+                "turn-cache",
+                "Stand the cache up",
+                "=AXIS:AXIS",
+                Keeps.OTHERS,
+                "Turns everything so that what points along one axis points along the other.");
 
         private final String code;
         private final String title;
+        private final String usage;
+        private final Keeps keeps;
+        private final String text;
 
-        Kind(String code, String title) {
+        Kind(String code, String title, String usage, Keeps keeps, String text) {
             this.code = code;
             this.title = title;
+            this.usage = usage;
+            this.keeps = keeps;
+            this.text = text;
         }
 
         public String code() {
             return code;
+        }
+
+        /** @throws IllegalArgumentException when there is no such kind */
+        public static Kind named(String code) {
+            return Arrays.stream(values())
+                    .filter(k -> k.code.equals(code))
+                    .findFirst()
+                    .orElseThrow(() -> new IllegalArgumentException("no change of caches is called " + code));
+        }
+
+        /** For a button. */
+        public String title() {
+            return title;
+        }
+    }
+
+    private static RemedyType type(Kind kind) {
+        Outcome outcome = switch (kind) {
+            case DROP -> CacheMeasures.LEFT;
+            case SCALE, TURN -> CacheMeasures.PLACES;
+            case CUT, SHIFT, RESAMPLE -> CacheMeasures.RANGE;
+            default -> CacheMeasures.SURFACE;
+        };
+        return RemedyType.of(kind.code, ChangeCache.class, kind.keeps, kind.text)
+                .told(kind.usage, v -> new ChangeCache(kind, v.text()))
+                .measured(CacheMeasures.SIZE)
+                .outcome(outcome);
+    }
+
+    /** One for each kind. */
+    public static final List<RemedyType> TYPES =
+            Arrays.stream(Kind.values()).map(ChangeCache::type).toList();
+
+    /** @throws IllegalArgumentException when the kind needs another value */
+    public ChangeCache {
+        RemedyValue v = RemedyValue.of(value);
+        switch (kind) {
+            case SPLIT_REGIONS, SCALE -> v.positive();
+            case RIGID, SHARE -> leeway(v);
+            case CUT -> new CutClips(v.first().number(), v.second("").number(), List.of());
+            case SHIFT -> v.number();
+            case RESAMPLE -> v.rate();
+            case TURN -> {
+                v.first().axis();
+                v.second("").axis();
+            }
+            case SPLIT_ATTRIBUTE, DROP -> v.name();
+            case JOIN, REGROUP -> part(kind, value, 0);
+            case SPLIT_PIECES, SPLIT_FACE_SETS, POSITIONS -> {
+                // nothing, or any pattern
+            }
         }
     }
 
@@ -104,31 +227,13 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
         return new ChangeCache(Kind.TURN, from.label() + ":" + to.label());
     }
 
-    /**
-     * @throws IllegalArgumentException when there is no such kind
-     */
     public static ChangeCache of(String code, String value) {
-        for (Kind k : Kind.values()) {
-            if (k.code.equals(code)) {
-                return new ChangeCache(k, value);
-            }
-        }
-        throw new IllegalArgumentException("no change of caches is called " + code);
-    }
-
-    /** Codes of all kinds. */
-    public static List<String> codes() {
-        return java.util.Arrays.stream(Kind.values()).map(k -> k.code).toList();
+        return new ChangeCache(Kind.named(code), value);
     }
 
     @Override
-    public String code() {
-        return kind.code;
-    }
-
-    @Override
-    public String recipe() {
-        return value.isEmpty() ? kind.code : kind.code + "=" + value;
+    public RemedyType type() {
+        return TYPES.get(kind.ordinal());
     }
 
     @Override
@@ -187,19 +292,18 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
     }
 
     private FrameRate rate() {
-        return FrameRate.nearest(Double.parseDouble(value));
+        return RemedyValue.of(value).rate();
     }
 
     private Cache change(Cache c, Stage stage) {
+        RemedyValue v = RemedyValue.of(value);
         PathPattern every = new PathPattern(value.isEmpty() ? EVERY : value);
         return switch (kind) {
             case SPLIT_PIECES -> CacheEdits.split(c, every, n -> new MeshSplit(n).byConnectivity());
             case SPLIT_FACE_SETS -> CacheEdits.split(c, every, n -> new MeshSplit(n).byFaceSets());
             case SPLIT_REGIONS ->
                 CacheEdits.split(
-                        c,
-                        new PathPattern(EVERY),
-                        n -> new MeshSplit(n).byRegion(Double.parseDouble(value) / stage.metersPerUnit()));
+                        c, new PathPattern(EVERY), n -> new MeshSplit(n).byRegion(v.number() / stage.metersPerUnit()));
             case SPLIT_ATTRIBUTE ->
                 CacheEdits.split(
                         c,
@@ -208,49 +312,48 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
             case RIGID -> CacheEdits.rigid(c, millimetres(stage), new double[1]);
             case SHARE -> EqualMeshes.of(c, millimetres(stage)).shared(c);
             case DROP -> CacheEdits.drop(c, every);
-            case JOIN -> CacheEdits.join(c, new PathPattern(part(0)), part(1));
-            case REGROUP -> CacheEdits.regroup(c, CacheEdits.plan(c, new PathPattern(part(0)), part(1)));
+            case JOIN -> CacheEdits.join(c, new PathPattern(part(kind, value, 0)), part(kind, value, 1));
+            case REGROUP ->
+                CacheEdits.regroup(c, CacheEdits.plan(c, new PathPattern(part(kind, value, 0)), part(kind, value, 1)));
             case POSITIONS -> CacheEdits.positionsOnly(c);
             case CUT ->
-                CacheTime.cut(c, stage.rate().seconds(frame(0)), stage.rate().seconds(frame(1)));
-            case SHIFT -> CacheTime.shift(c, stage.rate().seconds(Double.parseDouble(value)));
+                CacheTime.cut(
+                        c,
+                        stage.rate().seconds(v.first().number()),
+                        stage.rate().seconds(v.second("").number()));
+            case SHIFT -> CacheTime.shift(c, stage.rate().seconds(v.number()));
             case RESAMPLE -> {
                 double[] r = c.range();
                 yield CacheTime.resample(c, SampleTimes.frames(r[0], r[1], rate()));
             }
-            case SCALE -> CacheSpace.scaled(c, Double.parseDouble(value));
-            case TURN -> CacheSpace.moved(c, new Matrix4d(axis(0).turnTo(axis(1))));
+            case SCALE -> CacheSpace.scaled(c, v.number());
+            case TURN ->
+                CacheSpace.moved(
+                        c, new Matrix4d(v.first().axis().turnTo(v.second("").axis())));
         };
     }
 
     private double millimetres(Stage stage) {
-        return (value.isEmpty() ? LEEWAY : Double.parseDouble(value)) / 1000 / stage.metersPerUnit();
+        return leeway(RemedyValue.of(value)) / 1000 / stage.metersPerUnit();
+    }
+
+    /** In millimetres. */
+    private static double leeway(RemedyValue v) {
+        double mm = v.text().isEmpty() ? LEEWAY : v.number();
+        if (mm < 0) {
+            throw new IllegalArgumentException("expected millimetres of 0 or more, found " + v.text());
+        }
+        return mm;
     }
 
     /** Before or after the arrow. */
-    private String part(int i) {
+    private static String part(Kind kind, String value, int i) {
         String[] two = value.split(ARROW, 2);
         if (two.length < 2 || two[0].isBlank() || two[1].isBlank()) {
             throw new IllegalArgumentException(
-                    code() + " needs a pattern, " + ARROW + " and what it becomes, found \"" + value + "\"");
+                    kind.code() + " needs a pattern, " + ARROW + " and what it becomes, found \"" + value + "\"");
         }
         return two[i].strip();
-    }
-
-    private SignedAxis axis(int i) {
-        String[] two = value.split(":", 2);
-        String told = two[Math.min(i, two.length - 1)].strip();
-        for (SignedAxis a : SignedAxis.values()) {
-            if (a.label().equalsIgnoreCase(told)) {
-                return a;
-            }
-        }
-        throw new IllegalArgumentException("no axis " + told + ", expected X, Y, Z or -X, -Y, -Z");
-    }
-
-    private double frame(int i) {
-        String[] two = value.split(":", 2);
-        return Double.parseDouble(two[Math.min(i, two.length - 1)]);
     }
 
     /** Caches in another place or size, for changes that move the whole scene. */

@@ -1,15 +1,25 @@
 package idleheron.core.remedy.clip;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.SampleTimes;
 
 /** Keys every curve on every frame of its clip, straight between them; layers are flattened first. Exact at the frames. */
 public record BakeClips() implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "bake-clips",
+                    BakeClips.class,
+                    Keeps.PICTURE,
+                    "Keys every channel that moves on every frame; tangents, layers and motion beyond the keys are baked.")
+            .told(new BakeClips())
+            .measured(FlattenLayers.UNPLAIN);
+
     @Override
-    public String code() {
-        return "bake-clips";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

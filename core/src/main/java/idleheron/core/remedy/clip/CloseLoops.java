@@ -1,6 +1,8 @@
 package idleheron.core.remedy.clip;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
@@ -17,6 +19,16 @@ import org.jspecify.annotations.Nullable;
  * @param share of the clip's length over which it is spread, 0 to 1
  */
 public record CloseLoops(List<String> clips, double share) implements Remedy {
+    /** Over the last quarter. */
+    public static final double USUAL = 0.25;
+
+    public static final RemedyType TYPE = RemedyType.of(
+                    "close-loops",
+                    CloseLoops.class,
+                    Keeps.OTHERS,
+                    "Makes a clip end as it begins, easing in over its last quarter.")
+            .told("=NAME", v -> new CloseLoops(List.of(v.text()), USUAL));
+
     /** A channel that misses by more than this part of its own range runs on and is no loop. */
     private static final double RUNS_ON = 0.25;
 
@@ -28,8 +40,8 @@ public record CloseLoops(List<String> clips, double share) implements Remedy {
     }
 
     @Override
-    public String code() {
-        return "close-loops";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

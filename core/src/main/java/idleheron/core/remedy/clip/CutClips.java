@@ -1,6 +1,10 @@
 package idleheron.core.remedy.clip;
 
+import idleheron.core.Figure;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
 import idleheron.core.scene.Scene;
@@ -14,27 +18,29 @@ import java.util.List;
  * @param clips names, or none for all
  */
 public record CutClips(double firstFrame, double lastFrame, List<String> clips) implements Remedy {
+    /** How many clips there are, and all frames that they span. */
+    static final Measure FRAMES = new Measure("clips", CutClips::span);
+
+    public static final RemedyType TYPE = RemedyType.of(
+                    "cut-clips", CutClips.class, Keeps.OTHERS, "Leaves only some frames of every clip.")
+            .told("=A:B", v -> new CutClips(v.first().number(), v.second("").number(), List.of()))
+            .measured(FRAMES);
+
     public CutClips {
         clips = List.copyOf(clips);
-        if (!(lastFrame >= firstFrame)) {
+        if (!(lastFrame >= firstFrame) || Double.isInfinite(lastFrame - firstFrame)) {
             throw new IllegalArgumentException("frames " + firstFrame + " to " + lastFrame + " do not go forward");
         }
     }
 
     @Override
-    public String code() {
-        return "cut-clips";
-    }
-
-    @Override
-    public String recipe() {
-        return code() + "=" + firstFrame + ":" + lastFrame;
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override
     public String title() {
-        return "Cut clips to frames " + idleheron.core.Figure.number(firstFrame) + " – "
-                + idleheron.core.Figure.number(lastFrame);
+        return "Cut clips to frames " + Figure.number(firstFrame) + " – " + Figure.number(lastFrame);
     }
 
     @Override
@@ -47,6 +53,20 @@ public record CutClips(double firstFrame, double lastFrame, List<String> clips) 
         return scene.withClips(scene.clips().stream()
                 .map(c -> clips.isEmpty() || clips.contains(c.name()) ? cut(c) : c)
                 .toList());
+    }
+
+    private static String span(Scene s) {
+        double first = Double.POSITIVE_INFINITY;
+        double last = Double.NEGATIVE_INFINITY;
+        for (Clip c : s.clips()) {
+            first = Math.min(first, c.firstFrame());
+            last = Math.max(last, c.lastFrame());
+        }
+        int n = s.clips().size();
+        return n == 0
+                ? "0"
+                : n + (n == 1 ? " clip, frames " : " clips, frames ") + Figure.number(first) + " – "
+                        + Figure.number(last);
     }
 
     private Clip cut(Clip c) {

@@ -1,7 +1,10 @@
 package idleheron.core.remedy.clip;
 
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
@@ -13,9 +16,20 @@ import org.jspecify.annotations.Nullable;
 
 /** Brings clips of several layers to one, keyed on every frame. Clips of one layer stay as they are. */
 public record FlattenLayers() implements Remedy {
+    /** How many layers, and curves that are more than straight lines between keys. */
+    static final Measure UNPLAIN = new Measure("curves that are not plain keys", FlattenLayers::unplain);
+
+    public static final RemedyType TYPE = RemedyType.of(
+                    "flatten-layers",
+                    FlattenLayers.class,
+                    Keeps.PICTURE,
+                    "Joins the layers of each clip into one, one key a frame.")
+            .told(new FlattenLayers())
+            .measured(UNPLAIN);
+
     @Override
-    public String code() {
-        return "flatten-layers";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override
@@ -31,6 +45,18 @@ public record FlattenLayers() implements Remedy {
     @Override
     public Scene apply(Scene scene) {
         return of(scene);
+    }
+
+    private static String unplain(Scene s) {
+        int[] count = {0};
+        s.clips().forEach(c -> {
+            count[0] += c.layers().size();
+            c.mapCurves(k -> {
+                count[0] += k.isSimple() ? 0 : 1;
+                return k;
+            });
+        });
+        return Integer.toString(count[0]);
     }
 
     /** The same as the remedy does. */

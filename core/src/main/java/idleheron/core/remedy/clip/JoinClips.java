@@ -1,7 +1,9 @@
 package idleheron.core.remedy.clip;
 
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
@@ -19,18 +21,20 @@ import org.jspecify.annotations.Nullable;
  * @param name of the one clip
  */
 public record JoinClips(List<String> clips, String name) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "join-clips", JoinClips.class, Keeps.OTHERS, "Joins clips into one, one after the other.")
+            .told(
+                    "=NAME,…[:NEW]",
+                    v -> new JoinClips(v.first().names(), v.second("joined").text()))
+            .measured(CutClips.FRAMES);
+
     public JoinClips {
         clips = List.copyOf(clips);
     }
 
     @Override
-    public String code() {
-        return "join-clips";
-    }
-
-    @Override
-    public String recipe() {
-        return code() + "=" + String.join(",", clips) + ":" + name;
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

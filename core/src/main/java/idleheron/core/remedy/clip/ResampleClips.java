@@ -1,20 +1,37 @@
 package idleheron.core.remedy.clip;
 
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
 import idleheron.core.time.SampleTimes;
+import java.util.stream.Collectors;
 
 /** Counts clips at another rate and keeps their seconds: a key on every frame of the new rate, and on the two ends. */
 public record ResampleClips(FrameRate rate) implements Remedy {
-    @Override
-    public String code() {
-        return "resample-clips";
-    }
+    /** The rates of all clips. */
+    static final Measure RATES = new Measure(
+            "rate",
+            s -> s.clips().isEmpty()
+                    ? "–"
+                    : s.clips().stream()
+                            .map(c -> c.rate().label() + " /s")
+                            .distinct()
+                            .collect(Collectors.joining(", ")));
+
+    public static final RemedyType TYPE = RemedyType.of(
+                    "resample-clips",
+                    ResampleClips.class,
+                    Keeps.NEARLY,
+                    "Counts clips at another rate, with a key on each of its frames; seconds stay.")
+            .told("=RATE", v -> new ResampleClips(v.rate()))
+            .measured(RATES);
 
     @Override
-    public String recipe() {
-        return code() + "=" + rate.perSecond();
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -1,6 +1,8 @@
 package idleheron.core.remedy.clip;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
@@ -10,14 +12,17 @@ import idleheron.core.time.FrameRate;
  * longer or shorter. It takes back a rate that was read as another.
  */
 public record RetimeClips(FrameRate rate) implements Remedy {
-    @Override
-    public String code() {
-        return "retime-clips";
-    }
+    public static final RemedyType TYPE = RemedyType.of(
+                    "retime-clips",
+                    RetimeClips.class,
+                    Keeps.OTHERS,
+                    "Counts clips at another rate; every key keeps its frame number.")
+            .told("=RATE", v -> new RetimeClips(v.rate()))
+            .measured(ResampleClips.RATES);
 
     @Override
-    public String recipe() {
-        return code() + "=" + rate.perSecond();
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

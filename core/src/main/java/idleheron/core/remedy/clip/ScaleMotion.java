@@ -1,6 +1,8 @@
 package idleheron.core.remedy.clip;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
@@ -14,7 +16,13 @@ import org.jspecify.annotations.Nullable;
  * @param nodes names of those whose keys are scaled; empty for all
  */
 public record ScaleMotion(double factor, List<String> nodes) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+            "scale-motion", ScaleMotion.class, Keeps.OTHERS, "Multiplies translation keys; the bones at rest stay.");
+
     public ScaleMotion {
+        if (!Double.isFinite(factor)) {
+            throw new IllegalArgumentException("a factor of " + factor + ", expected a finite number");
+        }
         nodes = List.copyOf(nodes);
     }
 
@@ -24,8 +32,8 @@ public record ScaleMotion(double factor, List<String> nodes) implements Remedy {
     }
 
     @Override
-    public String code() {
-        return "scale-motion";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -1,6 +1,8 @@
 package idleheron.core.remedy.clip;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import java.util.Map;
@@ -14,6 +16,11 @@ import java.util.TreeMap;
  * @param ranges whether a clip's range goes with its keys; without, the motion alone moves under a range that stays
  */
 public record ShiftClips(double seconds, Map<String, Double> own, boolean ranges) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "shift-clips", ShiftClips.class, Keeps.OTHERS, "Moves every key and range by so many seconds.")
+            .told("=SECONDS", v -> new ShiftClips(v.number()))
+            .measured(CutClips.FRAMES);
+
     public ShiftClips {
         own = java.util.Collections.unmodifiableMap(new TreeMap<>(own));
     }
@@ -24,13 +31,8 @@ public record ShiftClips(double seconds, Map<String, Double> own, boolean ranges
     }
 
     @Override
-    public String code() {
-        return "shift-clips";
-    }
-
-    @Override
-    public String recipe() {
-        return code() + "=" + seconds;
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

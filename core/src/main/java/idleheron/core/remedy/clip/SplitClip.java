@@ -1,6 +1,8 @@
 package idleheron.core.remedy.clip;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
@@ -13,6 +15,13 @@ import java.util.List;
  * @param frames ascending, inside of the clip
  */
 public record SplitClip(String clip, List<Double> frames) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "split-clip", SplitClip.class, Keeps.OTHERS, "Splits a clip at some of its frames.")
+            .told(
+                    "=NAME:FRAME,…",
+                    v -> new SplitClip(v.first().name(), v.second("").numbers()))
+            .measured(CutClips.FRAMES);
+
     public SplitClip {
         frames = List.copyOf(frames);
         for (int i = 1; i < frames.size(); i++) {
@@ -23,14 +32,8 @@ public record SplitClip(String clip, List<Double> frames) implements Remedy {
     }
 
     @Override
-    public String code() {
-        return "split-clip";
-    }
-
-    @Override
-    public String recipe() {
-        return code() + "=" + clip + ":"
-                + String.join(",", frames.stream().map(String::valueOf).toList());
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -1,15 +1,25 @@
 package idleheron.core.remedy.material;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
 import java.util.List;
 
 /** Takes materials and pictures out; faces lose their slots. */
 public record StripMaterials() implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "strip-materials",
+                    StripMaterials.class,
+                    Keeps.PICTURE,
+                    "Takes materials, pictures and the slots of faces out.")
+            .told(new StripMaterials())
+            .measured("materials", s -> Integer.toString(s.materials().size()));
+
     @Override
-    public String code() {
-        return "strip-materials";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -1,7 +1,9 @@
 package idleheron.core.remedy.mesh;
 
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.skeleton.NodeRemoval;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Clip;
@@ -29,16 +31,16 @@ import org.jspecify.annotations.Nullable;
  * @param name of the one mesh
  */
 public record MergeMeshes(String name) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "merge-meshes", MergeMeshes.class, Keeps.PICTURE, "Makes one mesh of the skinned meshes.")
+            .told("[=NAME]", v -> new MergeMeshes(v.or("merged")))
+            .measured(SplitMeshes.MESHES);
+
     private static final double SAME = 1e-6;
 
     @Override
-    public String code() {
-        return "merge-meshes";
-    }
-
-    @Override
-    public String recipe() {
-        return code() + "=" + name;
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

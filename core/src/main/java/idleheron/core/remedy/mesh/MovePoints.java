@@ -2,7 +2,9 @@ package idleheron.core.remedy.mesh;
 
 import idleheron.core.pose.MeantSpace;
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
@@ -20,9 +22,18 @@ import org.joml.Matrix4dc;
  * @param common what is done, in the common space, in metres
  */
 public record MovePoints(String mesh, Matrix4dc common) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+            "move-points", MovePoints.class, Keeps.OTHERS, "Turns, scales and moves the points of one mesh.");
+
+    public MovePoints {
+        if (!new Matrix4d(common).isFinite() || common.determinant() == 0) {
+            throw new IllegalArgumentException("points of " + mesh + " cannot be moved by " + common);
+        }
+    }
+
     @Override
-    public String code() {
-        return "move-points";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

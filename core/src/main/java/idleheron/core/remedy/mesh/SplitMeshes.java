@@ -1,6 +1,9 @@
 package idleheron.core.remedy.mesh;
 
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Mesh;
@@ -14,9 +17,18 @@ import java.util.stream.IntStream;
 
 /** Makes of every mesh with several materials one mesh for each; shapes and skin go along. */
 public record SplitMeshes() implements Remedy {
+    /** How many meshes there are. */
+    static final Measure MESHES =
+            new Measure("meshes", s -> Integer.toString(s.meshes().size()));
+
+    public static final RemedyType TYPE = RemedyType.of(
+                    "split-meshes", SplitMeshes.class, Keeps.PICTURE, "Makes one mesh for every material of a mesh.")
+            .told(new SplitMeshes())
+            .measured(MESHES);
+
     @Override
-    public String code() {
-        return "split-meshes";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -5,7 +5,9 @@ import idleheron.core.math.RotationOrder;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import java.util.EnumMap;
 import java.util.Map;
@@ -21,6 +23,18 @@ import org.jspecify.annotations.Nullable;
  * @param side the axis that is to stand where the next axis after the old one stood (Y after X, Z after Y, X after Z)
  */
 public record AimJoints(SignedAxis along, SignedAxis side) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "aim-joints",
+                    AimJoints.class,
+                    Keeps.PICTURE,
+                    "Turns the own axes of every joint so that one runs along the bones, and one to the side.")
+            .told(
+                    "=ALONG[:SIDE]",
+                    v -> v.text().contains(":")
+                            ? new AimJoints(v.first().axis(), v.second("").axis())
+                            : along(v.axis()))
+            .measured("axis along most bones", AimJoints::told);
+
     public AimJoints {
         if (along.axis() == side.axis()) {
             throw new IllegalArgumentException(
@@ -34,13 +48,8 @@ public record AimJoints(SignedAxis along, SignedAxis side) implements Remedy {
     }
 
     @Override
-    public String code() {
-        return "aim-joints";
-    }
-
-    @Override
-    public String recipe() {
-        return code() + "=" + along.label() + ":" + side.label();
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override
@@ -52,6 +61,11 @@ public record AimJoints(SignedAxis along, SignedAxis side) implements Remedy {
     public String describe() {
         return "Turns the own axes of every joint so that " + along.label() + " runs along the bones and "
                 + side.label() + " to the side; nothing moves.";
+    }
+
+    private static String told(Scene s) {
+        SignedAxis a = most(s);
+        return a == null ? "–" : a.label();
     }
 
     /** The axis that runs along most bones, or null where no bone has a length. */

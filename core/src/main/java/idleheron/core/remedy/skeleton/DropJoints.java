@@ -1,6 +1,8 @@
 package idleheron.core.remedy.skeleton;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import java.util.HashSet;
 import java.util.List;
@@ -12,6 +14,14 @@ import java.util.Set;
  * @param names which ones, or empty for all
  */
 public record DropJoints(List<String> names) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "drop-tips",
+                    DropJoints.class,
+                    Keeps.PICTURE,
+                    "Takes out every joint that ends a chain and moves no point.")
+            .told(all())
+            .measured("tip joints", s -> Integer.toString(tips(s).size()));
+
     public DropJoints {
         names = List.copyOf(names);
     }
@@ -21,8 +31,8 @@ public record DropJoints(List<String> names) implements Remedy {
     }
 
     @Override
-    public String code() {
-        return "drop-tips";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

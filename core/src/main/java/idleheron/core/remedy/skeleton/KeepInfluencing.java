@@ -1,6 +1,9 @@
 package idleheron.core.remedy.skeleton;
 
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import java.util.HashSet;
 import java.util.List;
@@ -11,9 +14,21 @@ import java.util.Set;
  * goes. Joints that other nodes hang under stay.
  */
 public record KeepInfluencing() implements Remedy {
+    /** How many joints there are. */
+    public static final Measure JOINTS =
+            new Measure("joints", s -> Integer.toString(s.joints().size()));
+
+    public static final RemedyType TYPE = RemedyType.of(
+                    "keep-influencing",
+                    KeepInfluencing.class,
+                    Keeps.PICTURE,
+                    "Takes out joints that move no point and carry none that does.")
+            .told(new KeepInfluencing())
+            .measured(JOINTS);
+
     @Override
-    public String code() {
-        return "keep-influencing";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -1,6 +1,8 @@
 package idleheron.core.remedy.skeleton;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import java.util.List;
@@ -17,13 +19,33 @@ import java.util.regex.PatternSyntaxException;
  * @param replacement with $1, $2 for its groups
  */
 public record RenameNodes(Map<String, String> table, String pattern, String replacement) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "rename",
+                    RenameNodes.class,
+                    Keeps.PICTURE,
+                    "Replaces a part of every name, told by a regular expression.")
+            .told(
+                    "=PATTERN:REPLACEMENT",
+                    v -> new RenameNodes(
+                            Map.of(), v.first().text(), v.second("").text()))
+            .measured("first root", RenameNodes::root);
+
     public RenameNodes {
         table = java.util.Collections.unmodifiableMap(new TreeMap<>(table));
         try {
             Pattern.compile(pattern);
+            // the empty way out matches, so that the replacement is looked at
+            Pattern.compile("(?:" + pattern + "\n)|").matcher("").replaceFirst(replacement);
         } catch (PatternSyntaxException e) {
             throw new IllegalArgumentException("the pattern " + pattern + ": " + e.getDescription(), e);
+        } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
+            throw new IllegalArgumentException("the replacement " + replacement + ": " + e.getMessage(), e);
         }
+    }
+
+    private static String root(Scene s) {
+        List<Integer> roots = s.skeletonRoots();
+        return roots.isEmpty() ? "–" : s.nodes().get(roots.getFirst()).name();
     }
 
     public static RenameNodes table(Map<String, String> names) {
@@ -31,13 +53,8 @@ public record RenameNodes(Map<String, String> table, String pattern, String repl
     }
 
     @Override
-    public String code() {
-        return "rename";
-    }
-
-    @Override
-    public String recipe() {
-        return pattern.isEmpty() ? code() : code() + "=" + pattern + ":" + replacement;
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -1,7 +1,9 @@
 package idleheron.core.remedy.skeleton;
 
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
@@ -16,14 +18,18 @@ import org.joml.Matrix4dc;
  * @param frame in its own rate
  */
 public record RestAtFrame(String clip, double frame) implements Remedy {
-    @Override
-    public String code() {
-        return "rest-at-frame";
-    }
+    public static final RemedyType TYPE = RemedyType.of(
+                    "rest-at-frame",
+                    RestAtFrame.class,
+                    Keeps.OTHERS,
+                    "Makes a frame of a clip the rest pose of the joints.")
+            .told(
+                    "=CLIP[:FRAME]",
+                    v -> new RestAtFrame(v.first().name(), v.second("0").number()));
 
     @Override
-    public String recipe() {
-        return code() + "=" + clip + ":" + frame;
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -3,7 +3,9 @@ package idleheron.core.remedy.skeleton;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Transform;
@@ -18,9 +20,13 @@ import org.joml.Matrix4dc;
  * with it what a clip leaves unsaid.
  */
 public record RestToBind() implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "rest-to-bind", RestToBind.class, Keeps.OTHERS, "Makes the rest pose of every joint its bind pose.")
+            .told(new RestToBind());
+
     @Override
-    public String code() {
-        return "rest-to-bind";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

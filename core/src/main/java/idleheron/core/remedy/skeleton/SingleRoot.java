@@ -3,7 +3,9 @@ package idleheron.core.remedy.skeleton;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.clip.FlattenLayers;
 import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.remedy.space.Rebase;
@@ -26,9 +28,17 @@ import org.jspecify.annotations.Nullable;
  * @param extra name of the joint on top that is to go, or "" when no such joint is to be taken out
  */
 public record SingleRoot(String extra) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "single-root",
+                    SingleRoot.class,
+                    Keeps.PICTURE,
+                    "Takes out roots that move no point, and what hangs below them.")
+            .told(new SingleRoot(""))
+            .measured("roots", s -> Integer.toString(s.skeletonRoots().size()));
+
     @Override
-    public String code() {
-        return "single-root";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -2,7 +2,9 @@ package idleheron.core.remedy.skeleton;
 
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.space.Rebase;
 import idleheron.core.scene.Scene;
 import org.joml.Matrix3d;
@@ -13,9 +15,12 @@ import org.joml.Matrix3d;
  * @param degrees turn about the joint's own X, then Y, then Z
  */
 public record TurnJoints(Vec3 degrees) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+            "turn-joints", TurnJoints.class, Keeps.PICTURE, "Turns the own axes of every joint by the same angles.");
+
     @Override
-    public String code() {
-        return "turn-joints";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -2,7 +2,9 @@ package idleheron.core.remedy.skeleton;
 
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.space.Rebase;
 import idleheron.core.scene.Scene;
 import java.util.Map;
@@ -15,13 +17,19 @@ import org.joml.Matrix3d;
  * @param degrees by the name of the joint: turn about its own X, then Y, then Z
  */
 public record TurnSomeJoints(Map<String, Vec3> degrees) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+            "turn-some-joints",
+            TurnSomeJoints.class,
+            Keeps.PICTURE,
+            "Turns the own axes of some joints, each by its own angles.");
+
     public TurnSomeJoints {
         degrees = java.util.Collections.unmodifiableMap(new TreeMap<>(degrees));
     }
 
     @Override
-    public String code() {
-        return "turn-some-joints";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

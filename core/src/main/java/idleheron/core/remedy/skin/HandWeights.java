@@ -1,6 +1,9 @@
 package idleheron.core.remedy.skin;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
+import idleheron.core.remedy.skeleton.KeepInfluencing;
 import idleheron.core.remedy.skeleton.NodeRemoval;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
@@ -22,6 +25,16 @@ import org.joml.Matrix4dc;
  *     above it that stays
  */
 public record HandWeights(Map<String, String> table) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "hand-weights",
+                    HandWeights.class,
+                    Keeps.NEARLY,
+                    "Gives the weights of a joint to one that stays, the nearest above it if none is told, and takes it out.")
+            .told(
+                    "=JOINT[:TAKER]",
+                    v -> new HandWeights(Map.of(v.first().name(), v.second("").text())))
+            .measured(KeepInfluencing.JOINTS);
+
     public HandWeights {
         table = java.util.Collections.unmodifiableMap(new TreeMap<>(table));
     }
@@ -34,8 +47,8 @@ public record HandWeights(Map<String, String> table) implements Remedy {
     }
 
     @Override
-    public String code() {
-        return "hand-weights";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -1,13 +1,19 @@
 package idleheron.core.remedy.skin;
 
 import idleheron.core.job.Cores;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
  * Brings skin weights within what a place takes: the weakest are cut, the rest rounded and divided by their sum.
@@ -19,11 +25,81 @@ import java.util.List;
  * @param normalise whether weights are divided by their sum where there is one
  */
 public record TuneWeights(int most, double least, int bits, boolean normalise) implements Remedy {
+    /** Weights whose sum is off by less sum to 1. */
+    private static final double SUM = 1e-6;
+
+    private static final int MOST_BITS = 24;
+    private static final Measure INFLUENCES =
+            new Measure("influences of a point, at most", s -> Integer.toString(largest(s)));
+    private static final Measure ALL = new Measure(
+            "weights above 0",
+            s -> Long.toString(skins(s).mapToLong(TuneWeights::weights).sum()));
+
+    private static final RemedyType LIMIT = RemedyType.of(
+                    "limit-influences",
+                    TuneWeights.class,
+                    Keeps.NEARLY,
+                    "Keeps the strongest influences of each point and makes them sum to 1.")
+            .told("=N", v -> limit(v.count()))
+            .measured(INFLUENCES);
+    private static final RemedyType PRUNE = RemedyType.of(
+                    "prune-weights",
+                    TuneWeights.class,
+                    Keeps.NEARLY,
+                    "Drops weights below a number and makes the others sum to 1.")
+            .told("=WEIGHT", v -> prune(v.positive()))
+            .measured(ALL);
+    private static final RemedyType QUANTISE = RemedyType.of(
+                    "quantise-weights",
+                    TuneWeights.class,
+                    Keeps.NEARLY,
+                    "Rounds weights to what so many bits can hold.")
+            .told("=BITS", v -> quantise(v.count()))
+            .measured(ALL);
+    private static final RemedyType NORMALISE = RemedyType.of(
+                    "normalise-weights", TuneWeights.class, Keeps.NEARLY, "Makes the weights of each point sum to 1.")
+            .told(normalised())
+            .measured(
+                    "points whose weights sum to 1",
+                    s -> Long.toString(skins(s).mapToLong(TuneWeights::whole).sum()));
+
+    /** One for each use. */
+    public static final List<RemedyType> TYPES = List.of(LIMIT, PRUNE, QUANTISE, NORMALISE);
+
     public TuneWeights {
-        if (most < 0 || bits < 0 || bits > 24 || !(least >= 0 && least < 1)) {
-            throw new IllegalArgumentException(
-                    "weights of " + most + " influences, at least " + least + ", " + bits + " bits");
+        expect(most >= 0, "influences", most, "at least 1, or 0 for any number");
+        expect(bits >= 0 && bits <= MOST_BITS, "bits", bits, "1 to " + MOST_BITS + ", or 0 for weights as they are");
+        expect(least >= 0 && least < 1, "smallest weight", least, "at least 0 and less than 1");
+    }
+
+    private static void expect(boolean met, String what, Object found, String expected) {
+        if (!met) {
+            throw new IllegalArgumentException(what + " " + found + ", expected " + expected);
         }
+    }
+
+    private static Stream<Skin> skins(Scene s) {
+        return s.meshes().stream().map(Mesh::skin).filter(Objects::nonNull);
+    }
+
+    private static int largest(Scene scene) {
+        return skins(scene)
+                .mapToInt(s -> IntStream.range(0, s.points())
+                        .map(p -> s.starts()[p + 1] - s.starts()[p])
+                        .max()
+                        .orElse(0))
+                .max()
+                .orElse(0);
+    }
+
+    private static long weights(Skin s) {
+        return count(s.weights(), 0, s.weights().length);
+    }
+
+    private static long whole(Skin s) {
+        return IntStream.range(0, s.points())
+                .filter(p -> Math.abs(s.sum(p) - 1) <= SUM)
+                .count();
     }
 
     public static TuneWeights limit(int most) {
@@ -43,17 +119,8 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
     }
 
     @Override
-    public String code() {
-        return most > 0
-                ? "limit-influences"
-                : least > 0 ? "prune-weights" : bits > 0 ? "quantise-weights" : "normalise-weights";
-    }
-
-    @Override
-    public String recipe() {
-        return most > 0
-                ? code() + "=" + most
-                : least > 0 ? code() + "=" + least : bits > 0 ? code() + "=" + bits : code();
+    public RemedyType type() {
+        return most > 0 ? LIMIT : least > 0 ? PRUNE : bits > 0 ? QUANTISE : NORMALISE;
     }
 
     @Override
@@ -148,7 +215,7 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
         if (sum <= 0) {
             return;
         }
-        if (normalise && Math.abs(sum - 1) > 1e-6) {
+        if (normalise && Math.abs(sum - 1) > SUM) {
             for (int i = from; i < to; i++) {
                 w[i] = (float) (w[i] / sum);
             }

@@ -1,7 +1,10 @@
 package idleheron.core.remedy.space;
 
+import idleheron.core.Figure;
 import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Inherit;
@@ -17,11 +20,19 @@ import java.util.List;
  * left where it is.
  */
 public record BakeScale() implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "bake-scale",
+                    BakeScale.class,
+                    Keeps.PICTURE,
+                    "Brings uniform scales of nodes to 1 and puts them into lengths, curves and points.")
+            .told(new BakeScale())
+            .measured("largest node scale", s -> Figure.number(largest(s)) + " ×");
+
     private static final double ONE = 1e-9;
 
     @Override
-    public String code() {
-        return "bake-scale";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override
@@ -105,5 +116,17 @@ public record BakeScale() implements Remedy {
             }
         }
         return out;
+    }
+
+    /** The scale of the node that is farthest from 1. */
+    private static double largest(Scene s) {
+        double worst = 1;
+        for (Node n : s.nodes()) {
+            Vec3 v = n.transform().scaling();
+            for (int a = 0; a < 3; a++) {
+                worst = Math.abs(Math.log(Math.max(1e-12, v.get(a)))) > Math.abs(Math.log(worst)) ? v.get(a) : worst;
+            }
+        }
+        return worst;
     }
 }

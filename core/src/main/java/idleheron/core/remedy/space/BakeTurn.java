@@ -3,7 +3,9 @@ package idleheron.core.remedy.space;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Transform;
@@ -17,14 +19,13 @@ import org.joml.Matrix3d;
  * @param node its name
  */
 public record BakeTurn(String node) implements Remedy {
-    @Override
-    public String code() {
-        return "bake-turn";
-    }
+    public static final RemedyType TYPE = RemedyType.of(
+                    "bake-turn", BakeTurn.class, Keeps.PICTURE, "Gives the turn of a still node to what lies below it.")
+            .told("=NODE", v -> new BakeTurn(v.text()));
 
     @Override
-    public String recipe() {
-        return code() + "=" + node;
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -2,10 +2,13 @@ package idleheron.core.remedy.space;
 
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.remedy.volume.ChangeGrids;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
 import org.joml.Matrix3d;
 import org.joml.Matrix4d;
 
@@ -14,9 +17,21 @@ import org.joml.Matrix4d;
  * together. Turns go into the top nodes; a change of handedness mirrors every node's own X.
  */
 public record ConvertStage(AxisSystem axes, double metersPerUnit) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "convert-stage",
+                    ConvertStage.class,
+                    Keeps.PICTURE,
+                    "Writes everything for the axes, handedness and unit of the destination.")
+            .toldFor(d -> new ConvertStage(d.axes(), d.metersPerUnit()))
+            .measured(Redeclare.DECLARED);
+
+    public ConvertStage {
+        Stage.COMMON.withMetersPerUnit(metersPerUnit); // says no to what is no unit
+    }
+
     @Override
-    public String code() {
-        return "convert-stage";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override
@@ -27,8 +42,7 @@ public record ConvertStage(AxisSystem axes, double metersPerUnit) implements Rem
     @Override
     public String describe() {
         return "Writes everything for " + axes.describe() + " and "
-                + new idleheron.core.scene.Stage(axes, metersPerUnit, idleheron.core.time.FrameRate.FILM, 0, 0, "")
-                        .unitLabel()
+                + Stage.COMMON.withMetersPerUnit(metersPerUnit).unitLabel()
                 + " to the unit.";
     }
 
@@ -47,7 +61,7 @@ public record ConvertStage(AxisSystem axes, double metersPerUnit) implements Rem
         Scene out = new Rebase(scene, mirror, factor, w, Vec3.ZERO, Rebase.sizes(scene, factor), Rebase.noTurns(scene))
                 .apply();
         Matrix4d volumes = new Matrix4d(from.to(axes)).scaleLocal(factor);
-        return ChangeCache.moved(ChangeGrids.place(volumes, describe()).apply(out), factor, new Matrix4d(from.to(axes)))
+        return ChangeCache.moved(ChangeGrids.place(volumes).apply(out), factor, new Matrix4d(from.to(axes)))
                 .withStage(scene.stage().withAxes(axes).withMetersPerUnit(metersPerUnit));
     }
 }

@@ -4,7 +4,9 @@ import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.remedy.volume.ChangeGrids;
 import idleheron.core.scene.Node;
@@ -12,7 +14,6 @@ import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
-import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
 import org.joml.Matrix3d;
@@ -24,11 +25,23 @@ import org.joml.Matrix4dc;
  * key is touched. What reads the declaration and what does not agree on the size of the parts only if both follow transforms.
  */
 public record CorrectStage(AxisSystem axes, double metersPerUnit) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "correct-stage",
+                    CorrectStage.class,
+                    Keeps.PICTURE,
+                    "Declares the axes and unit of the destination and sets it right with one node over everything.")
+            .toldFor(d -> new CorrectStage(d.axes(), d.metersPerUnit()))
+            .measured(Redeclare.DECLARED);
+
     static final String NAME = "stage_correction";
 
+    public CorrectStage {
+        Stage.COMMON.withMetersPerUnit(metersPerUnit); // says no to what is no unit
+    }
+
     @Override
-    public String code() {
-        return "correct-stage";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override
@@ -39,7 +52,7 @@ public record CorrectStage(AxisSystem axes, double metersPerUnit) implements Rem
     @Override
     public String describe() {
         return "Declares " + axes.describe() + " and "
-                + new Stage(axes, metersPerUnit, FrameRate.FILM, 0, 0, "").unitLabel()
+                + Stage.COMMON.withMetersPerUnit(metersPerUnit).unitLabel()
                 + " to the unit, and sets it right with one node over everything.";
     }
 
@@ -79,7 +92,7 @@ public record CorrectStage(AxisSystem axes, double metersPerUnit) implements Rem
                         })
                         .toList())
                 .withClips(scene.clips().stream().map(c -> c.renumbered(to)).toList());
-        Scene placed = ChangeGrids.place(move, describe()).apply(moved);
+        Scene placed = ChangeGrids.place(move).apply(moved);
         return ChangeCache.moved(placed, factor, new Matrix4d(turn))
                 .withStage(scene.stage().withAxes(axes).withMetersPerUnit(metersPerUnit));
     }

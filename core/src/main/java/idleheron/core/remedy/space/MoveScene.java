@@ -1,9 +1,12 @@
 package idleheron.core.remedy.space;
 
+import idleheron.core.Figure;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.MeantSpace;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.remedy.volume.ChangeGrids;
 import idleheron.core.scene.Scene;
@@ -17,9 +20,23 @@ import org.joml.Matrix3d;
  * @param meters offset in the common space
  */
 public record MoveScene(Vec3 degrees, double factor, Vec3 meters) implements Remedy {
+    public static final RemedyType TYPE =
+            RemedyType.of("move-scene", MoveScene.class, Keeps.OTHERS, "Turns, scales and moves everything together.");
+
+    public MoveScene {
+        if (!degrees.isFinite() || !meters.isFinite() || !(factor > 0 && Double.isFinite(factor))) {
+            throw new IllegalArgumentException("a turn by " + text(degrees) + "°, a size of " + factor
+                    + " and a move by " + text(meters) + " m, expected finite numbers and a size above 0");
+        }
+    }
+
+    private static String text(Vec3 v) {
+        return Figure.exact(v.x()) + ", " + Figure.exact(v.y()) + ", " + Figure.exact(v.z());
+    }
+
     @Override
-    public String code() {
-        return "move-scene";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override
@@ -56,9 +73,7 @@ public record MoveScene(Vec3 degrees, double factor, Vec3 meters) implements Rem
         org.joml.Matrix4d volumes =
                 new org.joml.Matrix4d(turn).scaleLocal(factor).setTranslation(o);
         Scene moved = ChangeCache.moved(
-                ChangeGrids.place(volumes, describe()).apply(scene),
-                factor,
-                new org.joml.Matrix4d(turn).setTranslation(o));
+                ChangeGrids.place(volumes).apply(scene), factor, new org.joml.Matrix4d(turn).setTranslation(o));
         return new Rebase(
                         moved,
                         false,

@@ -4,7 +4,9 @@ import idleheron.core.math.Matrices;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.clip.FlattenLayers;
 import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
@@ -29,9 +31,21 @@ import org.jspecify.annotations.Nullable;
  * @param rate at which clips are sampled, or null for each clip's own
  */
 public record PlainTransforms(@Nullable FrameRate rate) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "plain-transforms",
+                    PlainTransforms.class,
+                    Keeps.PICTURE,
+                    "Bakes pivots, turns before and after and other rotation orders, one key a frame.")
+            .told(new PlainTransforms(null))
+            .measured(
+                    "nodes with pivots or turns",
+                    s -> Long.toString(s.nodes().stream()
+                            .filter(n -> !n.transform().isPlain())
+                            .count()));
+
     @Override
-    public String code() {
-        return "plain-transforms";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -1,15 +1,33 @@
 package idleheron.core.remedy.space;
 
 import idleheron.core.math.AxisSystem;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 
 /** Corrects what the file declares about its axes and unit; not one number of the data changes. */
 public record Redeclare(AxisSystem axes, double metersPerUnit) implements Remedy {
+    /** What the file declares. */
+    static final Measure DECLARED = new Measure(
+            "declared", s -> s.stage().axes().describe() + ", " + s.stage().unitLabel());
+
+    public static final RemedyType TYPE = RemedyType.of(
+                    "redeclare",
+                    Redeclare.class,
+                    Keeps.OTHERS,
+                    "Corrects what the file declares about its axes and unit; the numbers stay.")
+            .measured(DECLARED);
+
+    public Redeclare {
+        Stage.COMMON.withMetersPerUnit(metersPerUnit); // says no to what is no unit
+    }
+
     @Override
-    public String code() {
-        return "redeclare";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

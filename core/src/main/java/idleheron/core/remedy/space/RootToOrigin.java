@@ -1,10 +1,14 @@
 package idleheron.core.remedy.space;
 
+import idleheron.core.Figure;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.MeantSpace;
 import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
+import idleheron.core.remedy.RemedyValue;
 import idleheron.core.remedy.clip.FlattenLayers;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
@@ -21,14 +25,38 @@ import org.jspecify.annotations.Nullable;
  * @param withMotion whether the root goes on moving; without, its translation keys go and it stays where it rests
  */
 public record RootToOrigin(boolean withMotion) implements Remedy {
-    @Override
-    public String code() {
-        return "root-to-origin";
+    public static final RemedyType TYPE = RemedyType.of(
+                    "root-to-origin",
+                    RootToOrigin.class,
+                    Keeps.OTHERS,
+                    "Moves everything so that the first root rests over the origin; still takes the keys of its translation out.")
+            .told("[=still]", RootToOrigin::told)
+            .measured("root", RootToOrigin::place);
+
+    private static RootToOrigin told(RemedyValue v) {
+        if (!v.or("still").equals("still")) {
+            throw new IllegalArgumentException("expected still or nothing, found " + v.text());
+        }
+        return new RootToOrigin(v.text().isEmpty());
+    }
+
+    private static String place(Scene s) {
+        List<Integer> roots = s.skeletonRoots();
+        if (roots.isEmpty()) {
+            return "–";
+        }
+        Vec3 at = at(s, roots.getFirst());
+        return Figure.number(at.x()) + ", " + Figure.number(at.y()) + ", " + Figure.number(at.z()) + " m";
+    }
+
+    /** Where a node rests, as meant. */
+    private static Vec3 at(Scene s, int node) {
+        return Matrices.translation(MeantSpace.of(s.stage()).matrix(new Pose(s).world(node), new Matrix4d()));
     }
 
     @Override
-    public String recipe() {
-        return withMotion ? code() : code() + "=still";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override
@@ -49,8 +77,7 @@ public record RootToOrigin(boolean withMotion) implements Remedy {
             return scene;
         }
         int root = roots.getFirst();
-        Matrix4d world = MeantSpace.of(scene.stage()).matrix(new Pose(scene).world(root), new Matrix4d());
-        Vec3 at = Matrices.translation(world);
+        Vec3 at = at(scene, root);
         Scene moved = Math.hypot(at.x(), at.z()) < 1e-9
                 ? scene
                 : new MoveScene(Vec3.ZERO, 1, new Vec3(-at.x(), 0, -at.z())).apply(scene);

@@ -1,6 +1,8 @@
 package idleheron.core.remedy.view;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.skeleton.NodeRemoval;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
@@ -11,9 +13,17 @@ import java.util.Set;
 
 /** Takes cameras and lights out; those that something hangs under become groups. */
 public record DropCompany() implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "drop-company", DropCompany.class, Keeps.PICTURE, "Takes cameras and lights out.")
+            .told(new DropCompany())
+            .measured(
+                    "cameras and lights",
+                    s -> Long.toString(
+                            s.nodes().stream().filter(DropCompany::isCompany).count()));
+
     @Override
-    public String code() {
-        return "drop-company";
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

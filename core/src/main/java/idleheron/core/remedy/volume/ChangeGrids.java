@@ -1,152 +1,266 @@
 package idleheron.core.remedy.volume;
 
 import idleheron.core.Figure;
+import idleheron.core.math.Matrices;
+import idleheron.core.math.RotationOrder;
 import idleheron.core.math.SignedAxis;
+import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Measure;
+import idleheron.core.remedy.Outcome;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.GridChange;
 import idleheron.core.volume.IndexBox;
 import idleheron.core.volume.ValueType;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
 
-/**
- * A change to the grids of all volumes of a scene.
- *
- * @param recipe its code with the value that makes it again
- */
-public record ChangeGrids(String code, String recipe, String title, String describe, GridChange change)
-        implements Remedy {
+/** A change to the grids of all volumes of a scene. */
+public record ChangeGrids(GridChange change) implements Remedy {
+    private static final RemedyType RENAME = type(
+                    "rename-grid",
+                    Keeps.PICTURE,
+                    "Gives one grid another name in every frame.",
+                    VolumeMeasures.GRIDS,
+                    VolumeMeasures.UNTOUCHED)
+            .told("=FROM:TO", v -> rename(v.first().name(), v.second("").name()));
+    private static final RemedyType KEEP = type(
+                    "keep-grids",
+                    Keeps.OTHERS,
+                    "Leaves out all grids but some.",
+                    VolumeMeasures.GRIDS,
+                    VolumeMeasures.UNTOUCHED)
+            .told("=NAME,…", v -> keep(Set.copyOf(v.names())));
+    private static final RemedyType HALVE = type(
+                    "halve-grids",
+                    Keeps.NEARLY,
+                    "Stores numbers with 11 bits of precision in 2 bytes each.",
+                    VolumeMeasures.DENSE,
+                    VolumeMeasures.LOSS)
+            .told("", v -> halve());
+    private static final RemedyType COARSEN = type(
+                    "coarsen-grids",
+                    Keeps.NEARLY,
+                    "Makes voxels so many times as large and takes the mean in each.",
+                    VolumeMeasures.DENSE,
+                    VolumeMeasures.LOSS)
+            .told("=FACTOR", v -> coarsen(v.positive()));
+    private static final RemedyType MULTIPLY = type(
+                    "multiply-grid",
+                    Keeps.OTHERS,
+                    "Multiplies all values of one grid by a number.",
+                    VolumeMeasures.GRIDS,
+                    VolumeMeasures.LOSS)
+            .told("=NAME:FACTOR", v -> multiply(v.first().name(), v.second("").number()));
+    private static final RemedyType HEAL = type(
+                    "heal-grids",
+                    Keeps.OTHERS,
+                    "Puts the background where a value is no number or without bound.",
+                    VolumeMeasures.GRIDS,
+                    VolumeMeasures.LOSS)
+            .told("", v -> heal());
+    private static final RemedyType PRUNE = type(
+                    "prune-grids",
+                    Keeps.NEARLY,
+                    "Keeps blocks of 8 × 8 × 8 voxels whose values differ by at most a tolerance as one value.",
+                    VolumeMeasures.GRIDS,
+                    VolumeMeasures.LOSS)
+            .told("[=TOLERANCE]", v -> prune(v.text().isEmpty() ? 0 : v.number()));
+    private static final RemedyType RETYPE = type(
+                    "retype-grid",
+                    Keeps.NEARLY,
+                    "Stores one grid as another type.",
+                    VolumeMeasures.DENSE,
+                    VolumeMeasures.LOSS)
+            .told("=NAME:TYPE", v -> retype(v.first().name(), v.second("").type()));
+    private static final RemedyType CROP = type(
+                    "crop-grids",
+                    Keeps.OTHERS,
+                    "Keeps only voxels between two corners, with both of them.",
+                    VolumeMeasures.BOX,
+                    VolumeMeasures.LOSS)
+            .told("=I,J,K,I,J,K", v -> crop(v.box()));
+    private static final RemedyType TURN = type(
+                    "turn-volumes",
+                    Keeps.OTHERS,
+                    "Turns the transform of every grid so that one axis points where another did; up is Y if not told.",
+                    VolumeMeasures.BOX,
+                    VolumeMeasures.UNTOUCHED)
+            .told("=AXIS[:UP]", v -> turn(v.first().axis(), v.second("Y").axis()));
+    private static final RemedyType SCALE = type(
+                    "scale-volumes",
+                    Keeps.OTHERS,
+                    "Multiplies the transform of every grid by a number.",
+                    VolumeMeasures.BOX,
+                    VolumeMeasures.UNTOUCHED)
+            .told("=FACTOR", v -> scale(v.positive()));
+    private static final RemedyType MOVE = type(
+            "move-volumes",
+            Keeps.OTHERS,
+            "Turns, scales and moves the transform of every grid.",
+            VolumeMeasures.BOX,
+            VolumeMeasures.UNTOUCHED);
+
+    /** Turns, sizes and moves that are told are larger. */
+    private static final double LEAST = 1e-9;
+
+    /** One for each change. */
+    public static final List<RemedyType> TYPES =
+            List.of(RENAME, KEEP, HALVE, COARSEN, MULTIPLY, HEAL, PRUNE, RETYPE, CROP, TURN, SCALE, MOVE);
+
+    private static RemedyType type(String code, Keeps keeps, String text, Measure measure, Outcome outcome) {
+        return RemedyType.of(code, ChangeGrids.class, keeps, text)
+                .measured(measure)
+                .outcome(outcome);
+    }
 
     public static ChangeGrids rename(String from, String to) {
-        return new ChangeGrids(
-                "rename-grid",
-                "rename-grid=" + from + ":" + to,
-                "Rename grid " + from,
-                "Calls the grid " + from + " " + to + " in every frame.",
-                new GridChange.Rename(from, to));
+        return new ChangeGrids(new GridChange.Rename(from, to));
     }
 
     public static ChangeGrids keep(Set<String> names) {
-        String all = String.join(",", new TreeSet<>(names));
-        return new ChangeGrids(
-                "keep-grids",
-                "keep-grids=" + all,
-                "Keep some grids",
-                "Leaves out all grids but " + all.replace(",", ", ") + ".",
-                new GridChange.Keep(names));
+        return new ChangeGrids(new GridChange.Keep(names));
     }
 
     public static ChangeGrids halve() {
-        return new ChangeGrids(
-                "halve-grids",
-                "halve-grids",
-                "Store halves",
-                "Stores numbers with 11 bits of precision in 2 bytes each.",
-                new GridChange.Halve(true));
+        return new ChangeGrids(new GridChange.Halve(true));
     }
 
     public static ChangeGrids coarsen(double factor) {
-        return new ChangeGrids(
-                "coarsen-grids",
-                "coarsen-grids=" + Figure.exact(factor),
-                factor > 1 ? "Larger voxels" : "Smaller voxels",
-                "Makes voxels " + Figure.number(factor) + " times as large and takes the mean in each.",
-                new GridChange.Coarsen(factor));
+        return new ChangeGrids(new GridChange.Coarsen(factor));
     }
 
     public static ChangeGrids multiply(String grid, double factor) {
-        return new ChangeGrids(
-                "multiply-grid",
-                "multiply-grid=" + grid + ":" + Figure.exact(factor),
-                "Multiply " + grid,
-                "Multiplies all values of " + grid + " by " + Figure.number(factor) + ".",
-                new GridChange.Multiply(grid, factor));
+        return new ChangeGrids(new GridChange.Multiply(grid, factor));
     }
 
     public static ChangeGrids prune(double tolerance) {
-        return new ChangeGrids(
-                "prune-grids",
-                "prune-grids=" + Figure.exact(tolerance),
-                "Even parts as tiles",
-                "Keeps blocks of 8 × 8 × 8 voxels whose values differ by at most " + tolerance + " as one value.",
-                new GridChange.Prune(tolerance));
+        return new ChangeGrids(new GridChange.Prune(tolerance));
     }
 
     public static ChangeGrids retype(String grid, ValueType type) {
-        return new ChangeGrids(
-                "retype-grid",
-                "retype-grid=" + grid + ":" + type.id(),
-                "Another type for " + grid,
-                "Stores " + grid + " as " + type.id() + ".",
-                new GridChange.Retype(grid, type));
+        return new ChangeGrids(new GridChange.Retype(grid, type));
     }
 
     /** Both corners are kept. */
     public static ChangeGrids crop(IndexBox b) {
-        String box = b.minX() + "," + b.minY() + "," + b.minZ() + "," + b.maxX() + "," + b.maxY() + "," + b.maxZ();
-        return new ChangeGrids(
-                "crop-grids",
-                "crop-grids=" + box,
-                "Crop the volume",
-                "Keeps only voxels from " + box.replace(",", " ") + ".",
-                new GridChange.Crop(b));
+        return new ChangeGrids(new GridChange.Crop(b));
     }
 
     public static ChangeGrids heal() {
-        return new ChangeGrids(
-                "heal-grids",
-                "heal-grids",
-                "Replace what is no number",
-                "Puts the background where a value is no number or without bound.",
-                new GridChange.Heal());
+        return new ChangeGrids(new GridChange.Heal());
     }
 
     /** Voxels stay; the numbers of every transform are multiplied. */
     public static ChangeGrids scale(double factor) {
-        return new ChangeGrids(
-                "scale-volumes",
-                "scale-volumes=" + Figure.exact(factor),
-                "Scale the volume",
-                "Multiplies the transform of every grid by " + Figure.number(factor) + "; no voxel is touched.",
-                new GridChange.Place(rows(new Matrix4d().scaling(factor))));
+        return new ChangeGrids(new GridChange.Scale(factor));
     }
 
-    /** A quarter turn that brings one axis to another; voxels stay. */
+    /** The shortest turn that brings one axis to another; voxels stay. */
     public static ChangeGrids turn(SignedAxis from, SignedAxis to) {
-        return new ChangeGrids(
-                "turn-volumes",
-                "turn-volumes=" + from.label() + ":" + to.label(),
-                "Stand the volume up",
-                "Turns the transform of every grid so that what points along " + from.label() + " points along "
-                        + to.label() + "; no voxel is touched.",
-                new GridChange.Place(rows(new Matrix4d(from.turnTo(to)))));
+        return new ChangeGrids(new GridChange.Turn(from, to));
     }
 
-    /**
-     * A place in the stage's own space.
-     *
-     * @param text what it does, as a sentence
-     */
-    public static ChangeGrids place(Matrix4d matrix, String text) {
-        StringBuilder s = new StringBuilder("move-volumes=");
-        double[] rows = rows(matrix);
-        for (int i = 0; i < 12; i++) {
-            s.append(i == 0 ? "" : ",").append(rows[i]);
-        }
-        return new ChangeGrids("move-volumes", s.toString(), "Move the volume", text, new GridChange.Place(rows));
+    /** A place in the stage's own space; voxels stay. */
+    public static ChangeGrids place(Matrix4dc matrix) {
+        return new ChangeGrids(GridChange.Place.of(matrix));
     }
 
-    /** Row by row for column vectors. */
-    static double[] rows(Matrix4d m) {
-        double[] out = new double[16];
-        for (int r = 0; r < 4; r++) {
-            for (int c = 0; c < 4; c++) {
-                out[4 * r + c] = m.get(c, r);
-            }
+    @Override
+    public RemedyType type() {
+        return switch (change) {
+            case GridChange.Rename c -> RENAME;
+            case GridChange.Keep c -> KEEP;
+            case GridChange.Halve c -> HALVE;
+            case GridChange.Coarsen c -> COARSEN;
+            case GridChange.Multiply c -> MULTIPLY;
+            case GridChange.Heal c -> HEAL;
+            case GridChange.Prune c -> PRUNE;
+            case GridChange.Retype c -> RETYPE;
+            case GridChange.Crop c -> CROP;
+            case GridChange.Turn c -> TURN;
+            case GridChange.Scale c -> SCALE;
+            case GridChange.Place c -> MOVE;
+        };
+    }
+
+    @Override
+    public String title() {
+        return switch (change) {
+            case GridChange.Rename c -> "Rename grid " + c.from();
+            case GridChange.Keep c -> "Keep some grids";
+            case GridChange.Halve c -> "Store halves";
+            case GridChange.Coarsen c -> c.factor() > 1 ? "Larger voxels" : "Smaller voxels";
+            case GridChange.Multiply c -> "Multiply " + c.name();
+            case GridChange.Heal c -> "Replace what is no number";
+            case GridChange.Prune c -> "Even parts as tiles";
+            case GridChange.Retype c -> "Another type for " + c.name();
+            case GridChange.Crop c -> "Crop the volume";
+            case GridChange.Turn c -> "Stand the volume up";
+            case GridChange.Scale c -> "Scale the volume";
+            case GridChange.Place c -> "Move the volume";
+        };
+    }
+
+    @Override
+    public String describe() {
+        return switch (change) {
+            case GridChange.Rename c -> "Calls the grid " + c.from() + " " + c.to() + " in every frame.";
+            case GridChange.Keep c -> "Leaves out all grids but " + String.join(", ", new TreeSet<>(c.names())) + ".";
+            case GridChange.Halve c -> HALVE.text();
+            case GridChange.Coarsen c ->
+                "Makes voxels " + Figure.number(c.factor()) + " times as large and takes the mean in each.";
+            case GridChange.Multiply c ->
+                "Multiplies all values of " + c.name() + " by " + Figure.number(c.factor()) + ".";
+            case GridChange.Heal c -> HEAL.text();
+            case GridChange.Prune c ->
+                "Keeps blocks of 8 × 8 × 8 voxels whose values differ by at most " + c.tolerance() + " as one value.";
+            case GridChange.Retype c -> "Stores " + c.name() + " as " + c.type().id() + ".";
+            case GridChange.Crop c -> "Keeps only voxels from " + box(c.box()) + ".";
+            case GridChange.Turn c ->
+                "Turns the transform of every grid so that what points along "
+                        + c.from().label() + " points along " + c.to().label() + "; no voxel is touched.";
+            case GridChange.Scale c ->
+                "Multiplies the transform of every grid by " + Figure.number(c.factor()) + "; no voxel is touched.";
+            case GridChange.Place c -> place(c) + "; no voxel is touched.";
+        };
+    }
+
+    private static String box(IndexBox b) {
+        return b.minX() + " " + b.minY() + " " + b.minZ() + " to " + b.maxX() + " " + b.maxY() + " " + b.maxZ();
+    }
+
+    private static String place(GridChange.Place c) {
+        Matrix4d m = new Matrix4d().set(c.matrix()).transpose();
+        double size = Math.cbrt(m.determinant3x3());
+        Vec3 turn = RotationOrder.XYZ.angles(Matrices.rotation(m));
+        Vec3 by = Matrices.translation(m);
+        List<String> parts = new ArrayList<>();
+        if (size < 0) {
+            parts.add("mirrors");
         }
-        return out;
+        if (Math.abs(turn.x()) + Math.abs(turn.y()) + Math.abs(turn.z()) > LEAST) {
+            parts.add("turns by " + three("%.2f°", turn) + " about X, Y, Z");
+        }
+        if (Math.abs(Math.abs(size) - 1) > LEAST) {
+            parts.add("scales by " + String.format(Locale.ROOT, "%.6g", Math.abs(size)));
+        }
+        if (by.length() > LEAST) {
+            parts.add("moves by " + three("%.4f", by) + " units");
+        }
+        String all = parts.isEmpty() ? "leaves" : String.join(", ", parts);
+        return Character.toUpperCase(all.charAt(0)) + all.substring(1) + " the transform of every grid";
+    }
+
+    private static String three(String form, Vec3 v) {
+        return String.format(Locale.ROOT, form + ", " + form + ", " + form, v.x() + 0.0, v.y() + 0.0, v.z() + 0.0);
     }
 
     @Override

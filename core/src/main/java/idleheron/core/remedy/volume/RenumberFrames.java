@@ -1,20 +1,26 @@
 package idleheron.core.remedy.volume;
 
+import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.Volume;
 import java.util.List;
 
 /** Adds a number to the frame of every file of a volume. */
 public record RenumberFrames(int by) implements Remedy {
-    @Override
-    public String code() {
-        return "renumber-frames";
-    }
+    public static final RemedyType TYPE = RemedyType.of(
+                    "renumber-frames",
+                    RenumberFrames.class,
+                    Keeps.OTHERS,
+                    "Adds a number to the frame of every file of a volume.")
+            .told("=BY", v -> new RenumberFrames(v.whole()))
+            .measured(VolumeMeasures.FRAMES)
+            .outcome(VolumeMeasures.UNTOUCHED);
 
     @Override
-    public String recipe() {
-        return "renumber-frames=" + by;
+    public RemedyType type() {
+        return TYPE;
     }
 
     @Override

@@ -12,6 +12,7 @@ import idleheron.core.cache.CachePose;
 import idleheron.core.cache.Caches;
 import idleheron.core.cache.Role;
 import idleheron.core.math.SignedAxis;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
@@ -46,13 +47,13 @@ class ChangeCacheTest {
 
     @Test
     void everyKindIsFoundByItsCodeAndOthersAreRefused() {
-        assertThat(ChangeCache.codes())
+        assertThat(ChangeCache.TYPES.stream().map(RemedyType::code))
                 .hasSize(ChangeCache.Kind.values().length)
                 .contains("cut-cache", "regroup");
         for (ChangeCache.Kind k : ChangeCache.Kind.values()) {
-            assertThat(ChangeCache.of(k.code(), "x").kind()).isEqualTo(k);
+            assertThat(ChangeCache.Kind.named(k.code())).isEqualTo(k);
         }
-        assertThatThrownBy(() -> ChangeCache.of("shrink", ""))
+        assertThatThrownBy(() -> ChangeCache.Kind.named("shrink"))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessage("no change of caches is called shrink");
     }
@@ -155,7 +156,7 @@ class ChangeCacheTest {
         assertThat(p[1]).isCloseTo(2, within(1e-6f));
         assertThatThrownBy(() -> after(ChangeCache.of("turn-cache", "X:W"), box))
                 .isInstanceOf(IllegalArgumentException.class)
-                .hasMessage("no axis W, expected X, Y, Z or -X, -Y, -Z");
+                .hasMessage("expected an axis: X, Y, Z, -X, -Y or -Z, found W");
     }
 
     /** Of the first mesh, in the space of the cache. */

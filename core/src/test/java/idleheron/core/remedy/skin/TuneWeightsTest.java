@@ -41,7 +41,7 @@ class TuneWeightsTest {
     @Test
     void whatCannotBeMeantIsRefused() {
         assertThatThrownBy(() -> new TuneWeights(-1, 0, 0, true))
-                .hasMessage("weights of -1 influences, at least 0.0, 0 bits");
+                .hasMessage("influences -1, expected at least 1, or 0 for any number");
         assertThatThrownBy(() -> new TuneWeights(0, 1, 0, true)).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> new TuneWeights(0, -0.1, 0, true)).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> new TuneWeights(0, Double.NaN, 0, true)).isInstanceOf(IllegalArgumentException.class);

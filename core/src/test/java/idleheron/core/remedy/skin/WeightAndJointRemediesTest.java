@@ -104,7 +104,7 @@ class WeightAndJointRemediesTest {
             }
             assertThat(steps).isEqualTo(255);
         }
-        assertThatThrownBy(() -> TuneWeights.quantise(40)).hasMessageContaining("40 bits");
+        assertThatThrownBy(() -> TuneWeights.quantise(40)).hasMessageContaining("bits 40");
     }
 
     @Test

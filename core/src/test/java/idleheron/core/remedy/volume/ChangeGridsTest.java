@@ -8,6 +8,7 @@ import idleheron.core.math.SignedAxis;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.Census;
 import idleheron.core.volume.Grid;
+import idleheron.core.volume.GridChange;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.IndexBox;
 import idleheron.core.volume.ValueType;
@@ -40,7 +41,7 @@ class ChangeGridsTest {
     @Test
     void aMatrixIsWrittenRowByRow() {
         Matrix4d m = new Matrix4d().translation(1, 2, 3).rotateX(Math.PI / 2);
-        double[] rows = ChangeGrids.rows(m);
+        double[] rows = GridChange.Place.of(m).matrix();
         assertThat(rows).hasSize(16);
         assertThat(rows[3]).isEqualTo(1);
         assertThat(rows[7]).isEqualTo(2);
@@ -87,7 +88,7 @@ class ChangeGridsTest {
         assertThat(grid(stood, "density").map().apply(0, 0, 10)).containsExactly(new double[] {0, 1, 0}, within(1e-9));
         assertThat(header(stood).map().apply(0, 0, 10)).containsExactly(new double[] {0, 1, 0}, within(1e-9));
 
-        Scene moved = ChangeGrids.place(new Matrix4d().translation(5, 6, 7), "").apply(plume());
+        Scene moved = ChangeGrids.place(new Matrix4d().translation(5, 6, 7)).apply(plume());
         assertThat(grid(moved, "heat").map().apply(0, 0, 0)).containsExactly(new double[] {5, 6, 7}, within(1e-9));
     }
 

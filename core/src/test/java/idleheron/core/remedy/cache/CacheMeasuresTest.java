@@ -1,4 +1,4 @@
-package idleheron.core.crossing;
+package idleheron.core.remedy.cache;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -6,9 +6,9 @@ import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.CacheSize;
 import idleheron.core.cache.Caches;
+import idleheron.core.crossing.Preparation;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
-import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
@@ -16,7 +16,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /** Remedies on caches tell bytes, objects, speed and how far the surface moved. */
-class CacheFiguresTest {
+class CacheMeasuresTest {
     private static Scene scene() {
         CacheNode[] top = new CacheNode[5];
         for (int i = 0; i < top.length; i++) {
@@ -40,10 +40,10 @@ class CacheFiguresTest {
         assertThat(rigid.measure()).isEqualTo("size, objects, speed");
         assertThat(rigid.before()).contains("5 objects").contains("frames/s");
         assertThat(rigid.after()).contains("10 objects");
-        assertThat(rigid.voxels()).startsWith("surface within 0.00").endsWith("mm at 13 moments");
-        assertThat(p.steps().get(2).voxels()).isEqualTo("what is left is not touched");
-        assertThat(p.steps().get(3).voxels()).isEqualTo("frames 1 – 20 → frames 6 – 25");
-        assertThat(p.steps().get(4).voxels()).startsWith("surface within 0.00");
+        assertThat(rigid.effect()).startsWith("surface within 0.00").endsWith("mm at 13 moments");
+        assertThat(p.steps().get(2).effect()).isEqualTo("what is left is not touched");
+        assertThat(p.steps().get(3).effect()).isEqualTo("frames 1 – 20 → frames 6 – 25");
+        assertThat(p.steps().get(4).effect()).startsWith("surface within 0.00");
         assertThat(p.scene().stage().metersPerUnit()).isEqualTo(0.01);
     }
 

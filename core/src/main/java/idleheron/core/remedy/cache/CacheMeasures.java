@@ -1,0 +1,73 @@
+package idleheron.core.remedy.cache;
+
+import idleheron.core.Figure;
+import idleheron.core.cache.Cache;
+import idleheron.core.cache.CacheGap;
+import idleheron.core.cache.CacheSize;
+import idleheron.core.cache.CacheSpeed;
+import idleheron.core.job.Progress;
+import idleheron.core.pose.MeantSpace;
+import idleheron.core.remedy.Measure;
+import idleheron.core.remedy.Outcome;
+import idleheron.core.scene.Scene;
+
+/** The figures by which remedies on caches are judged: size, speed, and how far the surface moved. */
+public final class CacheMeasures {
+    static final Measure SIZE = new Measure("size, objects, speed", CacheMeasures::size);
+
+    /** How far the surface moved. */
+    public static final Outcome SURFACE = CacheMeasures::surface;
+
+    /** For what leaves objects out. */
+    static final Outcome LEFT = (before, after, progress) ->
+            none(before, after) ? Outcome.Told.NOTHING : new Outcome.Told("what is left is not touched", true);
+
+    /** For what changes places. */
+    static final Outcome PLACES = (before, after, progress) ->
+            none(before, after) ? Outcome.Told.NOTHING : new Outcome.Told("places change, as asked for", true);
+
+    /** First and last frame before and after. */
+    static final Outcome RANGE = (before, after, progress) ->
+            none(before, after) ? Outcome.Told.NOTHING : new Outcome.Told(range(before) + " → " + range(after), true);
+
+    /** Surfaces closer than this, in millimetres, count as where they were. */
+    private static final double STILL = 0.1;
+
+    private CacheMeasures() {}
+
+    private static boolean none(Scene before, Scene after) {
+        return before.caches().isEmpty() || after.caches().isEmpty();
+    }
+
+    private static String size(Scene s) {
+        if (s.caches().isEmpty()) {
+            return "–";
+        }
+        Cache c = s.caches().getFirst();
+        return CacheSize.text(CacheSize.of(c)) + ", " + c.entries().size()
+                + (c.entries().size() == 1 ? " object, " : " objects, ") + Math.round(CacheSpeed.measure(c))
+                + " frames/s";
+    }
+
+    private static Outcome.Told surface(Scene before, Scene after, Progress progress) {
+        if (none(before, after)) {
+            return Outcome.Told.NOTHING;
+        }
+        CacheGap gap = CacheGap.of(
+                before.caches().getFirst(),
+                after.caches().getFirst(),
+                MeantSpace.of(before.stage()).pointMatrix(),
+                MeantSpace.of(after.stage()).pointMatrix(),
+                progress);
+        return new Outcome.Told(
+                "surface within " + Figure.number(gap.worst() * 1000) + " mm at " + gap.moments()
+                        + (gap.moments() == 1 ? " moment" : " moments"),
+                gap.worst() * 1000 <= STILL);
+    }
+
+    private static String range(Scene s) {
+        double[] r = s.caches().getFirst().range();
+        return "frames " + Figure.number(s.stage().rate().frame(r[0])) + " – "
+                + Figure.number(s.stage().rate().frame(r[1]));
+    }
+}
