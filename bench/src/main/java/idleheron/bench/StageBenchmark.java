@@ -1,9 +1,9 @@
 package idleheron.bench;
 
 import idleheron.core.job.Cores;
+import idleheron.formats.usd.files.Layers;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
-import idleheron.formats.usd.layer.Layers;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.Specifier;

@@ -6,12 +6,13 @@ import idleheron.core.inspect.Convention;
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
-import idleheron.formats.Delivery;
-import idleheron.formats.PictureFiles;
 import idleheron.formats.SceneFiles;
-import idleheron.formats.SceneFormat;
+import idleheron.formats.delivery.Deliveries;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
+import idleheron.formats.pictures.PictureFiles;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.SceneFormat;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
@@ -131,8 +132,15 @@ final class BatchCommand implements Callable<Integer> {
             Path target = out.resolve(String.valueOf(file.getFileName()));
             try (Drafts drafts = new Drafts(overwrite, files)) {
                 Delivery delivery = delivery(r.destination());
-                Delivery.Outcome done = delivery.write(
-                        scene, file.toAbsolutePath().getParent(), target, format, kind, drafts, Progress.NONE);
+                Delivery.Outcome done = Deliveries.write(
+                        delivery,
+                        scene,
+                        file.toAbsolutePath().getParent(),
+                        target,
+                        format,
+                        kind,
+                        drafts,
+                        Progress.NONE);
                 boolean sound = done.parts().stream().allMatch(Delivery.Part::sound);
                 String text = r.remedies().size() + " remedies, " + ready.effect() + ", read back "
                         + done.parts().getFirst().proof().verdict().word()

@@ -7,11 +7,9 @@ import idleheron.core.inspect.Together;
 import idleheron.core.inspect.VolumeDepths;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
-import idleheron.formats.LinkChecks;
-import idleheron.formats.PictureChecks;
+import idleheron.formats.FileChecks;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.FileBytes;
-import idleheron.formats.usd.UsdChecks;
 import idleheron.report.CheckJson;
 import idleheron.report.Json;
 import java.io.IOException;
@@ -57,15 +55,7 @@ final class CheckCommand implements Callable<Integer> {
         Reading.mark(scene, spec.commandLine().getErr());
         List<Finding> findings = new ArrayList<>(Inspection.of(scene, convention));
         findings.addAll(Inspection.apart(together));
-        findings.addAll(
-                PictureChecks.of(scene, files.getFirst().toAbsolutePath().getParent(), convention));
-        findings.addAll(LinkChecks.of(
-                scene,
-                java.util.Objects.requireNonNull(
-                        files.getFirst().toAbsolutePath().getParent())));
-        for (Path file : scene.isRescued() ? List.<Path>of() : files) {
-            findings.addAll(UsdChecks.of(scene, file, convention));
-        }
+        findings.addAll(FileChecks.of(scene, files, convention));
         findings.addAll(VolumeDepths.of(scene, Progress.NONE));
         findings.addAll(CacheDepths.of(scene, Progress.NONE));
         FileBytes.settled();

@@ -1,27 +1,31 @@
 package idleheron.cli;
 
+import idleheron.core.cache.Cache;
+import idleheron.core.cache.CacheSize;
 import idleheron.core.compare.SkeletonFit;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.Remedy;
-import idleheron.core.scene.Clip;
+import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
-import idleheron.formats.Delivery;
-import idleheron.formats.PictureStyle;
 import idleheron.formats.SceneFiles;
-import idleheron.formats.SceneFormat;
-import idleheron.formats.alembic.AbcFormat;
+import idleheron.formats.delivery.Deliveries;
 import idleheron.formats.disk.Drafts;
-import idleheron.formats.openvdb.VdbFormat;
-import idleheron.formats.usd.StageEdits;
-import idleheron.formats.usd.UsdFormat;
+import idleheron.formats.pictures.PictureStyle;
+import idleheron.formats.spi.Content;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.Layered;
+import idleheron.formats.spi.SceneFormat;
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -145,73 +149,106 @@ final class ConvertCommand implements Callable<Integer> {
         if (format == null) {
             throw new UsageException("no carrier for " + outFile.getFileName());
         }
-        boolean stage = format instanceof UsdFormat;
-        String usual = stage ? UsdFormat.variant(outFile) : format.variants().getFirst();
-        String kind = variant == null ? usual : variant;
+        String kind = variant == null ? format.variant(outFile) : variant;
         if (!format.variants().contains(kind)) {
             throw new UsageException("no variant " + kind + "; there are " + String.join(", ", format.variants()));
         }
         if (flatten || subtree != null) {
-            return flattened(stage, all, to);
+            return flattened(format.layered(), all, to);
         }
         Scene read = reading.way().read(in, Progress.NONE).scene();
-        Reading.mark(read, spec.commandLine().getErr());
-        if (format instanceof AbcFormat || !read.caches().isEmpty() && !stage) {
-            return new CacheConvert(
-                            in,
-                            outFile,
-                            overwrite,
-                            spec.commandLine().getOut(),
-                            spec.commandLine().getErr())
-                    .convert(read, all, clip, frames, samplesPerFrame, format);
-        }
-        if (!stage && format instanceof VdbFormat != !read.volumes().isEmpty()) {
-            throw new UsageException(
-                    read.volumes().isEmpty()
-                            ? in.getFileName() + " holds no volume to write as " + outFile.getFileName()
-                            : "a volume goes into .vdb files or a stage; " + format.name() + " holds none");
-        }
-        if (!stage && !read.volumes().isEmpty()) {
-            return volumes(read, all, kind);
-        }
-        Delivery delivery = delivery(to);
         PrintWriter err = spec.commandLine().getErr();
-        Scene scene = chosen(read);
-        Choices.free(delivery.files(scene, outFile), overwrite, List.of(in));
-        scene = made(scene, all, err);
-        boolean sound = true;
-        if (fits != null) {
-            SkeletonFit fit = SkeletonFit.of(
-                    delivery.cargo().of(scene),
-                    SceneFiles.read(fits, Progress.NONE).scene());
-            err.println(fit.text());
-            sound = fit.fits();
-        }
+        Reading.mark(read, err);
+        Scene scene = new Excerpt(clip, frames).of(read);
+        fitting(format, scene);
+        Delivery delivery = delivery(to);
+        List<Path> sources = sources(read);
+        Choices.free(Deliveries.files(delivery, scene, outFile, format), overwrite, sources);
+        Preparation ready = Choices.prepared(scene, all);
+        ready.steps().forEach(s -> err.println(s.line()));
+        scene = ready.scene();
+        boolean sound = fits == null || fits(delivery.cargo().of(scene), fits, err);
         Path folder = in.toAbsolutePath().getParent();
-        try (Drafts drafts = new Drafts(overwrite, List.of(in))) {
-            Delivery.Outcome done = delivery.write(scene, folder, outFile, format, kind, drafts, Progress.NONE);
+        try (Drafts drafts = new Drafts(overwrite, sources)) {
+            Delivery.Outcome done =
+                    Deliveries.write(delivery, scene, folder, outFile, format, kind, drafts, Progress.NONE);
             for (Delivery.Part p : done.parts()) {
                 sound &= p.sound();
-                spec.commandLine()
-                        .getOut()
-                        .println(p.file() + ": " + format.name() + " " + kind + ", read back "
-                                + p.proof().verdict().word()
-                                + (done.placed() ? "" : ", so the file that was there is kept"));
+                tell(p, format.name() + " " + kind, scene, done.placed());
             }
             done.left().forEach(l -> err.println("heron: " + l));
+        }
+        if (company != null) {
+            beside(company, all);
         }
         return sound ? Main.CLEAN : Main.FAULTS;
     }
 
-    private int flattened(boolean stage, List<Remedy> all, @Nullable Convention to) throws IOException {
-        if (!stage || !all.isEmpty()) {
+    private static boolean fits(Scene scene, Path delivered, PrintWriter err) throws IOException {
+        SkeletonFit fit =
+                SkeletonFit.of(scene, SceneFiles.read(delivered, Progress.NONE).scene());
+        err.println(fit.text());
+        return fit.fits();
+    }
+
+    /** One line for each file; what was made of the scene on the way is told first. */
+    private void tell(Delivery.Part p, String carrier, Scene scene, boolean placed) {
+        List<Cache> baked = scene.caches().isEmpty() ? p.sent().caches() : List.of();
+        for (Cache c : baked) {
+            spec.commandLine()
+                    .getErr()
+                    .println("Baked: " + c.entries().size() + (c.entries().size() == 1 ? " object, " : " objects, ")
+                            + CacheSize.text(CacheSize.of(c)));
+        }
+        spec.commandLine()
+                .getOut()
+                .println(p.file() + ": " + carrier + (p.told().isEmpty() ? "" : ", " + p.told()) + ", read back "
+                        + p.proof().verdict().word() + (placed ? "" : ", so the file that was there is kept"));
+    }
+
+    /** The files that are read: the target may be none of them. */
+    private List<Path> sources(Scene read) {
+        if (!SceneFiles.isSeveral(in)) {
+            return List.of(in);
+        }
+        Path folder = Files.isDirectory(in) ? in : in.toAbsolutePath().getParent();
+        return read.volumes().stream()
+                .flatMap(v -> v.frames().stream())
+                .map(f -> folder == null ? Path.of(f.file()) : folder.resolve(f.file()))
+                .toList();
+    }
+
+    /** Says no to a scene of which a carrier cannot hold what it is about. */
+    private void fitting(SceneFormat format, Scene scene) {
+        Set<Content> holds = format.holds();
+        Set<Content> there = Content.of(scene);
+        for (Content c : List.of(Content.CACHE, Content.VOLUME)) {
+            boolean bakes = holds.equals(Set.of(Content.CACHE));
+            if (there.contains(c) && !holds.contains(c) && !bakes) {
+                throw new UsageException(c.label() + " goes into " + String.join(" or ", SceneFiles.holding(c)) + "; "
+                        + format.name() + " holds none");
+            }
+        }
+        if (holds.contains(Content.NODES)) {
+            return;
+        }
+        boolean bakes = holds.contains(Content.CACHE) && !scene.meshes().isEmpty();
+        if (!bakes && there.stream().noneMatch(holds::contains)) {
+            throw new UsageException(in.getFileName() + " holds no "
+                    + (holds.contains(Content.VOLUME) ? "volume to write" : "mesh to bake") + " as "
+                    + outFile.getFileName());
+        }
+    }
+
+    private int flattened(@Nullable Layered layered, List<Remedy> all, @Nullable Convention to) throws IOException {
+        if (layered == null || !all.isEmpty()) {
             throw new UsageException(
-                    stage
-                            ? "--flatten keeps layers as they are and takes no remedy"
-                            : "--flatten writes a stage; name OUT .usd, .usda, .usdc or .usdz");
+                    layered == null
+                            ? "--flatten writes a file of layers; name OUT " + layeredEndings()
+                            : "--flatten keeps layers as they are and takes no remedy");
         }
         PictureStyle style = delivery(to).style();
-        StageEdits.Made made = StageEdits.flatten(in, subtree == null ? "/" : subtree, outFile, style, overwrite);
+        Layered.Made made = layered.flatten(in, subtree == null ? "/" : subtree, outFile, style, overwrite);
         spec.commandLine()
                 .getOut()
                 .println(made.file() + ": " + made.prims() + " prims, " + made.files()
@@ -220,18 +257,27 @@ final class ConvertCommand implements Callable<Integer> {
         return made.missing().isEmpty() ? Main.CLEAN : Main.FAULTS;
     }
 
-    /** The scene with all remedies applied, each told with what it measured. */
-    private static Scene made(Scene read, List<Remedy> all, PrintWriter err) {
-        Preparation ready = Choices.prepared(read, all);
-        ready.steps().forEach(s -> err.println(s.line()));
-        return ready.scene();
+    private static String layeredEndings() {
+        return SceneFiles.formats().stream()
+                .filter(f -> f.layered() != null)
+                .flatMap(f -> f.endings().stream())
+                .map(e -> "." + e)
+                .collect(Collectors.joining(", "));
     }
 
-    private int volumes(Scene read, List<Remedy> all, String kind) throws IOException {
-        Scene scene =
-                made(VolumeConvert.cut(read, frames), all, spec.commandLine().getErr());
-        new VolumeConvert(in, outFile, kind, overwrite, spec.commandLine().getOut()).write(scene, company, all);
-        return Main.CLEAN;
+    /** Camera, sun and emitter beside a volume, with the same axes and unit. */
+    private void beside(Path with, List<Remedy> remedies) throws IOException {
+        Scene s = SceneFiles.read(with, Progress.NONE).scene();
+        for (Remedy r : remedies) {
+            s = r instanceof ConvertStage ? r.apply(s) : s;
+        }
+        SceneFormat usual = SceneFiles.usual();
+        Path file = Deliveries.around(outFile);
+        SceneFiles.write(s, file, usual, usual.variants().getFirst(), overwrite, Progress.NONE);
+        spec.commandLine()
+                .getOut()
+                .println(file + ": the scene that goes with it, "
+                        + s.stage().axes().describe() + ", " + s.stage().unitLabel());
     }
 
     /** As asked for; a destination, named here or by the recipe, adds its layout, and says that clips go apart. */
@@ -243,24 +289,11 @@ final class ConvertCommand implements Callable<Integer> {
                             Choices.pictures(pictures),
                             new PictureStyle("", pictureKind, pictureSize),
                             Convention.Layout.PLAIN)
-                    .withPictureFolders(picturesFrom);
+                    .withPictureFolders(picturesFrom)
+                    .withSamplesPerFrame(samplesPerFrame);
             return c == null ? d : d.laidOut(c.more().layout());
         } catch (IllegalArgumentException e) {
             throw new UsageException(String.valueOf(e.getMessage()));
         }
-    }
-
-    private Scene chosen(Scene scene) {
-        if (clip == null && frames == null) {
-            return scene;
-        }
-        Clip c = clip == null
-                ? scene.clips().stream().findFirst().orElseThrow(() -> new UsageException("there is no clip"))
-                : Choices.clip(scene, clip);
-        if (frames != null) {
-            double[] span = SampleCommand.range(frames);
-            c = c.withRange(c.rate().seconds(span[0]), c.rate().seconds(span[1]), c.rate());
-        }
-        return scene.withClips(List.of(c)).withStage(scene.stage().withRange(c.startSeconds(), c.endSeconds()));
     }
 }

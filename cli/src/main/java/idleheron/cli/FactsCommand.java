@@ -19,9 +19,11 @@ import idleheron.core.scene.Skin;
 import idleheron.core.scene.Texture;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.Volume;
-import idleheron.formats.SceneFormat;
+import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.FileBytes;
-import idleheron.formats.usd.StageView;
+import idleheron.formats.spi.Layered;
+import idleheron.formats.spi.LayeredFile;
+import idleheron.formats.spi.SceneFormat;
 import idleheron.report.FactsJson;
 import idleheron.report.Json;
 import java.io.IOException;
@@ -85,11 +87,12 @@ final class FactsCommand implements Callable<Integer> {
         return Main.CLEAN;
     }
 
-    /** Of a stage what it is made of, the top first. */
-    private List<StageView.LayerLine> layers(SceneFormat.ReadScene in) throws IOException {
-        return in.format().equals("USD") && !in.scene().isRescued()
-                ? StageView.of(file, Progress.NONE).layerLines()
-                : List.of();
+    /** Of a file that is put together what it is made of, the top first. */
+    private List<LayeredFile.LayerLine> layers(SceneFormat.ReadScene in) throws IOException {
+        Layered layered = SceneFiles.named(in.format()).layered();
+        return layered == null || in.scene().isRescued()
+                ? List.of()
+                : layered.look(file, Progress.NONE).layerLines();
     }
 
     private static void print(SceneFormat.ReadScene in, PrintWriter out) {

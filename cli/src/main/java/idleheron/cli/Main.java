@@ -1,7 +1,7 @@
 package idleheron.cli;
 
 import idleheron.core.job.Budget;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Failures;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.disk.FileChangedException;

@@ -1,7 +1,7 @@
 package idleheron.cli;
 
 import idleheron.core.job.Progress;
-import idleheron.formats.SceneFormat;
+import idleheron.formats.spi.SceneFormat;
 import idleheron.rehearsal.Habit;
 import idleheron.rehearsal.StandIn;
 import java.io.IOException;

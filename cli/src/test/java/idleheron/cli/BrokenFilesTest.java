@@ -3,8 +3,8 @@ package idleheron.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.job.Progress;
-import idleheron.formats.FormatException;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;

@@ -1,8 +1,8 @@
 package idleheron.cli;
 
 import idleheron.core.job.Progress;
-import idleheron.formats.FormatException;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.ByteBuffer;

@@ -16,12 +16,13 @@ import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
-import idleheron.formats.Delivery;
-import idleheron.formats.PictureFiles;
-import idleheron.formats.PictureStyle;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.delivery.Deliveries;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.fbx.FbxFormat;
+import idleheron.formats.pictures.PictureFiles;
+import idleheron.formats.pictures.PictureStyle;
+import idleheron.formats.spi.Delivery;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -44,7 +45,8 @@ class DeliveryTest {
 
     private List<Delivery.Part> write(Delivery d, Path target, String variant) throws IOException {
         try (Drafts drafts = new Drafts(false)) {
-            Delivery.Outcome out = d.write(SCENE, folder, target, new FbxFormat(), variant, drafts, Progress.NONE);
+            Delivery.Outcome out =
+                    Deliveries.write(d, SCENE, folder, target, new FbxFormat(), variant, drafts, Progress.NONE);
             assertThat(out.placed()).isTrue();
             assertThat(out.left()).isEmpty();
             return out.parts();

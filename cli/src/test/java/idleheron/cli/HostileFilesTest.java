@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
+import java.lang.management.ManagementFactory;
+import java.lang.management.ThreadMXBean;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
@@ -17,6 +19,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** Broken files end in one clear message, soon, and without using up memory. This module's tests run with 512 MB. */
 class HostileFilesTest {
+    private static final ThreadMXBean CLOCK = ManagementFactory.getThreadMXBean();
     private static final double SECONDS = 2;
 
     @TempDir
@@ -56,9 +59,10 @@ class HostileFilesTest {
     private static MainTest.Run facts(byte[] bytes, String name) throws IOException {
         Path f = folder.resolve(name);
         Files.write(f, bytes);
-        long start = System.nanoTime();
+        // the time that this thread works: what else the machine does is not the file's fault
+        long start = CLOCK.getCurrentThreadCpuTime();
         MainTest.Run r = MainTest.run("facts", f.toString());
-        assertThat((System.nanoTime() - start) / 1e9).as(name).isLessThan(SECONDS);
+        assertThat((CLOCK.getCurrentThreadCpuTime() - start) / 1e9).as(name).isLessThan(SECONDS);
         return r;
     }
 

@@ -39,7 +39,7 @@ class RescueTest {
                     : name.endsWith("fbx")
                             ? "binary 7.5"
                             : format.variants().stream()
-                                    .filter(v -> v.equals(idleheron.formats.usd.UsdFormat.variant(f)))
+                                    .filter(v -> v.equals(new idleheron.formats.usd.UsdFormat().variant(f)))
                                     .findFirst()
                                     .orElseThrow();
             SceneFiles.write(FootbridgeBell.scene(), f, format, variant, false, Progress.NONE);

@@ -1,9 +1,9 @@
 package idleheron.desktop;
 
+import idleheron.core.Evidence;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.Evidence;
 import idleheron.core.compare.LikelyCause;
 import idleheron.core.compare.Series;
 import idleheron.core.compare.Terms;

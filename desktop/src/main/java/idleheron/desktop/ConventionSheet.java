@@ -3,7 +3,7 @@ package idleheron.desktop;
 import idleheron.core.inspect.Convention;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 import idleheron.rehearsal.ConventionFiles;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -15,15 +15,13 @@ import idleheron.core.job.Progress;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
-import idleheron.formats.Delivery;
-import idleheron.formats.FormatException;
-import idleheron.formats.LinkChecks;
-import idleheron.formats.PictureChecks;
+import idleheron.formats.FileChecks;
 import idleheron.formats.SceneFiles;
-import idleheron.formats.SceneFormat;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.delivery.Deliveries;
 import idleheron.formats.disk.Drafts;
-import idleheron.formats.openvdb.VdbSequence;
-import idleheron.formats.usd.UsdChecks;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.SceneFormat;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
 import idleheron.report.RecipeJson;
@@ -91,7 +89,7 @@ final class Deeds {
             crossings.open(file);
             return;
         }
-        Path whole = VdbSequence.around(file);
+        Path whole = SceneFiles.around(file);
         jobs.run("open", p -> read(whole, rescue, () -> open(file, true), p), a -> {
             bench.transport().playing().set(false);
             bench.joint().set(-1);
@@ -112,7 +110,9 @@ final class Deeds {
                     for (Path f : files) {
                         bytes += Files.size(f);
                     }
-                    return new Asset(all, first.toString(), "FBX", files.size() + " files together", bytes);
+                    SceneFormat told = SceneFiles.byName(first);
+                    String carrier = (told == null ? SceneFiles.usual() : told).name();
+                    return new Asset(all, first.toString(), carrier, files.size() + " files together", bytes);
                 },
                 a -> {
                     bench.joint().set(-1);
@@ -127,7 +127,7 @@ final class Deeds {
     }
 
     private void openReturned(Path file, boolean rescue) {
-        Path whole = VdbSequence.around(file);
+        Path whole = SceneFiles.around(file);
         jobs.run("open returned", p -> read(whole, rescue, () -> openReturned(file, true), p), a -> {
             Crossing c = bench.crossing().get();
             Crossing base = c.sent() == null && c.original() != null ? c.withSent(c.original()) : c;
@@ -182,7 +182,8 @@ final class Deeds {
                 p -> {
                     List<Path> read = original == null ? List.of() : List.of(Path.of(original.path()));
                     try (Drafts drafts = new Drafts(overwrite, read)) {
-                        Delivery.Outcome done = asked.write(scene, from, target, format, variant, drafts, p);
+                        Delivery.Outcome done =
+                                Deliveries.write(asked, scene, from, target, format, variant, drafts, p);
                         List<Proved> proofs = done.parts().stream()
                                 .map(x -> new Proved(x.file(), x.proof()))
                                 .toList();
@@ -366,13 +367,7 @@ final class Deeds {
     /** Of the rules and of a look at the pictures, worst first. */
     private static List<Finding> findings(Asset a, Crossing c) {
         List<Finding> out = new ArrayList<>(Inspection.of(a.scene(), c.destination()));
-        out.addAll(
-                PictureChecks.of(a.scene(), Path.of(a.path()).toAbsolutePath().getParent(), c.destination()));
-        Path folder = Path.of(a.path()).toAbsolutePath().getParent();
-        out.addAll(folder == null ? List.of() : LinkChecks.of(a.scene(), folder));
-        if (!a.scene().isRescued()) {
-            out.addAll(UsdChecks.of(a.scene(), Path.of(a.path()), c.destination()));
-        }
+        out.addAll(FileChecks.of(a.scene(), List.of(Path.of(a.path())), c.destination()));
         out.sort(Comparator.comparing(Finding::severity));
         return out;
     }

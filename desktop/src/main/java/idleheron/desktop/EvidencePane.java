@@ -1,6 +1,6 @@
 package idleheron.desktop;
 
-import idleheron.core.compare.Evidence;
+import idleheron.core.Evidence;
 import idleheron.report.CompareCsv;
 import java.io.File;
 import java.io.IOException;

@@ -1,7 +1,7 @@
 package idleheron.desktop;
 
+import idleheron.core.Evidence;
 import idleheron.core.Figure;
-import idleheron.core.compare.Evidence;
 import java.util.function.Consumer;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;

@@ -6,8 +6,7 @@ import idleheron.core.inspect.Facts;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
 import idleheron.formats.SceneFiles;
-import idleheron.formats.SceneFormat;
-import idleheron.formats.openvdb.VdbSequence;
+import idleheron.formats.spi.SceneFormat;
 import idleheron.render.Palette;
 import idleheron.render.Picture;
 import idleheron.report.CrossingFile;
@@ -137,7 +136,7 @@ final class GatherScreen implements Screen {
             return List.of();
         }
         try (Stream<Path> s = Files.list(demo)) {
-            return s.filter(p -> VdbSequence.matches(p) || !Files.isDirectory(p) && SceneFiles.byName(p) != null)
+            return s.filter(p -> SceneFiles.isSeveral(p) || !Files.isDirectory(p) && SceneFiles.byName(p) != null)
                     .sorted()
                     .toList();
         } catch (IOException e) {

@@ -2,12 +2,12 @@ package idleheron.desktop;
 
 import atlantafx.base.theme.PrimerDark;
 import atlantafx.base.theme.PrimerLight;
-import idleheron.formats.FormatException;
-import idleheron.formats.PictureStyle;
+import idleheron.core.crossing.Asset;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Failures;
-import idleheron.formats.usd.StageEdits;
-import idleheron.formats.usd.StageView;
+import idleheron.formats.pictures.PictureStyle;
+import idleheron.formats.spi.Layered;
 import idleheron.render.Palette;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -454,34 +454,43 @@ public final class HeronApp extends Application {
     /** The file on the bench: a stage with its layers, anything else part by part. */
     private void asStored() {
         Bench.LookedOver l = bench.lookedOver().get();
-        if (l != null && l.asset().scene().isRescued()) {
+        if (l == null) {
+            return;
+        }
+        Layered layered = SceneFiles.named(l.asset().format()).layered();
+        if (l.asset().scene().isRescued()) {
             sheets.show(
                     "What was lost of " + l.asset().name(),
                     "All that the damaged file no longer gives, or gives in part.",
                     new LostSheet(l.asset().scene().lost()));
-        } else if (l != null && l.asset().format().equals("USD")) {
-            Path file = Path.of(l.asset().path());
-            jobs.run(
-                    "read the stage",
-                    p -> StageView.of(file, p),
-                    v -> sheets.show(
-                            l.asset().name() + ", layer by layer",
-                            "Each layer has a letter; a prim shows the letters of the layers that speak of it.",
-                            new StageSheet(
-                                    v, new StageSheet.Makes(this::parts, (prim, end) -> flatten(file, prim, end)))));
+        } else if (layered != null) {
+            layers(l.asset(), layered);
         } else {
             parts();
         }
     }
 
+    private void layers(Asset asset, Layered layered) {
+        Path file = Path.of(asset.path());
+        jobs.run(
+                "read the stage",
+                p -> layered.look(file, p),
+                v -> sheets.show(
+                        asset.name() + ", layer by layer",
+                        "Each layer has a letter; a prim shows the letters of the layers that speak of it.",
+                        new StageSheet(
+                                v,
+                                new StageSheet.Makes(this::parts, (prim, end) -> flatten(layered, file, prim, end)))));
+    }
+
     /** One file of a stage, beside it. */
-    private void flatten(Path file, String prim, String ending) {
+    private void flatten(Layered layered, Path file, String prim, String ending) {
         String name = String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "");
         String what = prim.equals("/") ? "_flat" : "_" + prim.substring(prim.lastIndexOf('/') + 1);
         Path out = file.resolveSibling(name + what + "." + ending);
         jobs.run(
                 "write " + out.getFileName(),
-                p -> StageEdits.flatten(file, prim, out, PictureStyle.AS_IT_IS, false),
+                p -> layered.flatten(file, prim, out, PictureStyle.AS_IT_IS, false),
                 m -> {
                     sheets.close();
                     notice(

@@ -1,8 +1,8 @@
 package idleheron.desktop;
 
+import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Verdict;
-import idleheron.core.compare.Evidence;
 import idleheron.core.crossing.Asset;
 import idleheron.core.inspect.Facts;
 import idleheron.core.inspect.Finding;
@@ -14,6 +14,7 @@ import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
+import idleheron.formats.SceneFiles;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -189,7 +190,9 @@ final class LookOverScreen implements Screen {
         stored.setText(
                 scene.isRescued()
                         ? "What was lost"
-                        : l.asset().format().equals("USD") ? "Layer by layer" : "The file as stored");
+                        : SceneFiles.named(l.asset().format()).layered() != null
+                                ? "Layer by layer"
+                                : "The file as stored");
         styles.setVisible(!volumes);
         bar(cached);
         String kind = volumes

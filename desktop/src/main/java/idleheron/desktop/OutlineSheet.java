@@ -1,6 +1,6 @@
 package idleheron.desktop;
 
-import idleheron.formats.Outline;
+import idleheron.formats.spi.Outline;
 import java.util.Locale;
 import java.util.function.Function;
 import javafx.beans.property.SimpleStringProperty;

@@ -1,6 +1,6 @@
 package idleheron.desktop;
 
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
 
 /** A file that was refused and of which something may be whole. */

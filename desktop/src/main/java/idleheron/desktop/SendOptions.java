@@ -1,8 +1,8 @@
 package idleheron.desktop;
 
 import idleheron.core.crossing.Cargo;
-import idleheron.formats.Delivery;
-import idleheron.formats.PictureFiles;
+import idleheron.formats.pictures.PictureFiles;
+import idleheron.formats.spi.Delivery;
 import java.util.Set;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;

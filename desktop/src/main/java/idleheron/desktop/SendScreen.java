@@ -15,10 +15,8 @@ import idleheron.core.scene.Scene;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
-import idleheron.formats.SceneFormat;
-import idleheron.formats.alembic.AbcFormat;
-import idleheron.formats.openvdb.VdbFormat;
-import idleheron.formats.usd.UsdFormat;
+import idleheron.formats.spi.Content;
+import idleheron.formats.spi.SceneFormat;
 import idleheron.rehearsal.Habit;
 import idleheron.rehearsal.StandIn;
 import java.nio.file.Files;
@@ -172,12 +170,13 @@ final class SendScreen implements Screen {
             carry(p.scene());
             Volume v =
                     p.scene().volumes().isEmpty() ? null : p.scene().volumes().getFirst();
-            boolean sequence = v != null && v.padding() > 0 && format instanceof VdbFormat;
+            boolean sequence = v != null && v.padding() > 0 && format.several() != null;
             String base = dot < 0 || sequence && path.indexOf('#') < 0 ? path : path.substring(0, dot);
             target.setText(
                     sequence && v != null
                             ? base.replaceAll("[._-]?#+$", "") + "_ready/" + v.name() + "."
-                                    + "#".repeat(Math.max(4, v.padding())) + ".vdb"
+                                    + "#".repeat(Math.max(4, v.padding())) + "."
+                                    + format.endings().getFirst()
                             : base.replaceAll("[._-]?#+$", "") + "_ready."
                                     + format.endings().getFirst());
         }
@@ -251,21 +250,32 @@ final class SendScreen implements Screen {
         return !s.nodes().isEmpty() && !(s.volumes().isEmpty() && s.caches().isEmpty());
     }
 
-    /** A volume goes in its own carrier, a cache in its, all else in FBX; a stage takes them all. */
+    /** A volume goes in its own carrier, a cache in its, all else in the usual one; some take them all. */
     private void carry(Scene s) {
         List<SceneFormat> fit = SceneFiles.formats().stream()
-                .filter(f -> f instanceof UsdFormat
-                        || f instanceof VdbFormat == !s.volumes().isEmpty())
-                .filter(f -> f instanceof UsdFormat || !CacheTables.alone(s) || f instanceof AbcFormat)
-                .filter(f -> !(f instanceof AbcFormat)
-                        || !s.caches().isEmpty()
-                        || !s.meshes().isEmpty())
-                .sorted(java.util.Comparator.comparing(f -> f instanceof UsdFormat != isMixed(s)))
+                .filter(f -> fits(f, s))
+                .sorted(java.util.Comparator.comparing(f -> takesAll(f) != isMixed(s)))
                 .toList();
         carrier.getItems().setAll(fit);
         carrier.setDisable(fit.size() < 2);
         use(fit.getFirst());
         carrier.setValue(format);
+    }
+
+    private static boolean takesAll(SceneFormat f) {
+        return f.holds().size() == Content.values().length;
+    }
+
+    private static boolean fits(SceneFormat f, Scene s) {
+        Set<Content> there = Content.of(s);
+        if (there.isEmpty()) {
+            return f.holds().contains(Content.NODES);
+        }
+        boolean volumes = there.contains(Content.VOLUME);
+        boolean bakes = f.holds().equals(Set.of(Content.CACHE)) && !s.meshes().isEmpty();
+        return bakes && !volumes
+                || f.holds().stream().anyMatch(there::contains)
+                        && (!volumes || f.holds().contains(Content.VOLUME));
     }
 
     private void use(SceneFormat wanted) {
@@ -277,7 +287,7 @@ final class SendScreen implements Screen {
             int dot = path.lastIndexOf('.');
             if (dot > path.lastIndexOf('/')) {
                 String base = path.substring(0, dot);
-                target.setText((format instanceof VdbFormat ? base : base.replaceAll("[._-]?#+$", "")) + "."
+                target.setText((format.several() != null ? base : base.replaceAll("[._-]?#+$", "")) + "."
                         + format.endings().getFirst());
             }
         }
@@ -285,8 +295,9 @@ final class SendScreen implements Screen {
 
     /** What can be chosen for this carrier. */
     private void choices(Scene s) {
-        boolean plain = (s.volumes().isEmpty() || format instanceof UsdFormat) && !(format instanceof AbcFormat);
-        boolean bakes = format instanceof AbcFormat && s.caches().isEmpty();
+        boolean plain = format.holds().contains(Content.NODES);
+        boolean bakes =
+                !plain && format.holds().contains(Content.CACHE) && s.caches().isEmpty();
         options.node().setVisible(plain);
         options.node().setManaged(plain);
         baking.setVisible(bakes);
@@ -309,7 +320,7 @@ final class SendScreen implements Screen {
                         Ui.fact(
                                 "axes and unit",
                                 s.stage().axes().describe() + ", " + s.stage().unitLabel())));
-        if (format instanceof AbcFormat) {
+        if (format.holds().equals(Set.of(Content.CACHE))) {
             goes.getChildren()
                     .add(Ui.wrapped(
                             "A cache has no place for axes and unit of its own; they go as metadata, which other programs"

@@ -1,6 +1,6 @@
 package idleheron.desktop;
 
-import idleheron.formats.usd.StageView;
+import idleheron.formats.spi.LayeredFile;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.BiConsumer;
@@ -32,9 +32,9 @@ final class StageSheet extends HBox {
     private static final int COLOURS = 6;
     private static final int OPEN = 400;
 
-    private final StageView stage;
-    private final TreeTableView<StageView.PrimLine> tree = new TreeTableView<>();
-    private final TableView<StageView.Said> said = new TableView<>();
+    private final LayeredFile stage;
+    private final TreeTableView<LayeredFile.PrimLine> tree = new TreeTableView<>();
+    private final TableView<LayeredFile.Said> said = new TableView<>();
     private String chosen = "/";
     private final Label who = Ui.label("Choose a prim to see who says what.", "second");
 
@@ -46,7 +46,7 @@ final class StageSheet extends HBox {
      */
     record Makes(Runnable parts, BiConsumer<String, String> flat) {}
 
-    StageSheet(StageView stage, Makes makes) {
+    StageSheet(LayeredFile stage, Makes makes) {
         this.stage = stage;
         setSpacing(18);
         VBox left = Ui.column(6, Ui.label("Layers", "heading"));
@@ -54,7 +54,7 @@ final class StageSheet extends HBox {
             left.getChildren().add(layer(i));
         }
         contents(left);
-        stage.problems().forEach(p -> left.getChildren().add(Ui.wrapped(p.subject() + ": " + p.message(), "fault")));
+        stage.troubles().forEach(p -> left.getChildren().add(Ui.wrapped(p.subject() + ": " + p.message(), "fault")));
         left.getChildren()
                 .addAll(
                         Ui.label("Make of it", "heading"),
@@ -109,7 +109,7 @@ final class StageSheet extends HBox {
     }
 
     private Node layer(int i) {
-        StageView.LayerLine l = stage.layerLines().get(i);
+        LayeredFile.LayerLine l = stage.layerLines().get(i);
         Label name = Ui.label(l.name());
         name.setTooltip(new javafx.scene.control.Tooltip(l.id()));
         VBox text = Ui.column(0, name, Ui.label(l.way() + ", " + l.form() + ", " + size(l.bytes()), "small"));
@@ -122,9 +122,10 @@ final class StageSheet extends HBox {
         if (stage.contents().isEmpty()) {
             return;
         }
-        long all = stage.contents().stream().mapToLong(StageView.Content::bytes).sum();
+        long all =
+                stage.contents().stream().mapToLong(LayeredFile.Packed::bytes).sum();
         left.getChildren().add(Ui.label("In the package, " + size(all), "heading"));
-        for (StageView.Content c : stage.contents()) {
+        for (LayeredFile.Packed c : stage.contents()) {
             Region bar = new Region();
             bar.getStyleClass().add("share");
             bar.setPrefSize(Math.max(2, 200.0 * c.bytes() / Math.max(1, all)), 4);
@@ -151,7 +152,7 @@ final class StageSheet extends HBox {
         tree.getColumns().add(column("type", 130, p -> p.type().isEmpty() ? "–" : p.type()));
         tree.getColumns().add(column("said by", 150, p -> marks(p.layers())));
         tree.getColumns().add(column("", 90, p -> p.there() ? "" : "not shown"));
-        TreeItem<StageView.PrimLine> root = new TreeItem<>();
+        TreeItem<LayeredFile.PrimLine> root = new TreeItem<>();
         int[] count = {0};
         stage.prims().forEach(p -> root.getChildren().add(item(p, count)));
         tree.setRoot(root);
@@ -162,8 +163,8 @@ final class StageSheet extends HBox {
         });
     }
 
-    private static TreeItem<StageView.PrimLine> item(StageView.PrimLine p, int[] count) {
-        TreeItem<StageView.PrimLine> out = new TreeItem<>(p);
+    private static TreeItem<LayeredFile.PrimLine> item(LayeredFile.PrimLine p, int[] count) {
+        TreeItem<LayeredFile.PrimLine> out = new TreeItem<>(p);
         count[0]++;
         out.setExpanded(count[0] < OPEN && p.children().size() < 60 && !p.type().equals("Material"));
         p.children().forEach(c -> out.getChildren().add(item(c, count)));
@@ -176,9 +177,9 @@ final class StageSheet extends HBox {
         return box;
     }
 
-    private void choose(StageView.PrimLine p) {
+    private void choose(LayeredFile.PrimLine p) {
         chosen = p.path();
-        List<StageView.Said> all = stage.said(p.path());
+        List<LayeredFile.Said> all = stage.said(p.path());
         who.setText(
                 p.path() + (all.isEmpty() ? " has no properties." : ": who says what, the opinion that counts first"));
         said.getItems().setAll(all);
@@ -197,23 +198,23 @@ final class StageSheet extends HBox {
         said.getColumns().add(cell("value", 300, s -> s.value().isEmpty() ? "no value" : s.value()));
         said.setRowFactory(t -> new TableRow<>() {
             @Override
-            protected void updateItem(StageView.@Nullable Said item, boolean none) {
+            protected void updateItem(LayeredFile.@Nullable Said item, boolean none) {
                 super.updateItem(item, none);
                 setOpacity(none || item == null || item.counts() ? 1 : 0.55);
             }
         });
     }
 
-    private static TableColumn<StageView.Said, StageView.Said> cell(
-            String title, double width, Function<StageView.Said, Object> of) {
-        TableColumn<StageView.Said, StageView.Said> c = new TableColumn<>(title);
+    private static TableColumn<LayeredFile.Said, LayeredFile.Said> cell(
+            String title, double width, Function<LayeredFile.Said, Object> of) {
+        TableColumn<LayeredFile.Said, LayeredFile.Said> c = new TableColumn<>(title);
         c.setPrefWidth(width);
         c.setSortable(false);
         c.setReorderable(false);
         c.setCellValueFactory(d -> new SimpleObjectProperty<>(d.getValue()));
         c.setCellFactory(x -> new TableCell<>() {
             @Override
-            protected void updateItem(StageView.@Nullable Said item, boolean none) {
+            protected void updateItem(LayeredFile.@Nullable Said item, boolean none) {
                 super.updateItem(item, none);
                 Object v = item == null || none ? "" : of.apply(item);
                 setText(v instanceof Node ? null : v.toString());
@@ -223,16 +224,16 @@ final class StageSheet extends HBox {
         return c;
     }
 
-    private static TreeTableColumn<StageView.PrimLine, StageView.PrimLine> column(
-            String title, double width, Function<StageView.PrimLine, Object> of) {
-        TreeTableColumn<StageView.PrimLine, StageView.PrimLine> c = new TreeTableColumn<>(title);
+    private static TreeTableColumn<LayeredFile.PrimLine, LayeredFile.PrimLine> column(
+            String title, double width, Function<LayeredFile.PrimLine, Object> of) {
+        TreeTableColumn<LayeredFile.PrimLine, LayeredFile.PrimLine> c = new TreeTableColumn<>(title);
         c.setPrefWidth(width);
         c.setSortable(false);
         c.setReorderable(false);
         c.setCellValueFactory(d -> new SimpleObjectProperty<>(d.getValue().getValue()));
         c.setCellFactory(x -> new TreeTableCell<>() {
             @Override
-            protected void updateItem(StageView.@Nullable PrimLine item, boolean none) {
+            protected void updateItem(LayeredFile.@Nullable PrimLine item, boolean none) {
                 super.updateItem(item, none);
                 Object v = item == null || none ? "" : of.apply(item);
                 setText(v instanceof Node ? null : v.toString());

@@ -8,7 +8,7 @@ import idleheron.core.scene.Curve;
 import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
-import idleheron.formats.PictureFiles;
+import idleheron.formats.pictures.PictureFiles;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;

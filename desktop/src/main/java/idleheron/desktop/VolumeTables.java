@@ -1,7 +1,7 @@
 package idleheron.desktop;
 
+import idleheron.core.Evidence;
 import idleheron.core.Figure;
-import idleheron.core.compare.Evidence;
 import idleheron.core.crossing.Asset;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;

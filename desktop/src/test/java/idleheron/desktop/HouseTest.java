@@ -1,11 +1,19 @@
 package idleheron.desktop;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.lang.ArchRule;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /** The arrows of the house: who may use whom. */
@@ -103,5 +111,83 @@ class HouseTest {
                 .check(ALL);
         com.tngtech.archunit.library.GeneralCodingRules.NO_CLASSES_SHOULD_ACCESS_STANDARD_STREAMS.check(
                 new ClassFileImporter().importPackages("idleheron.core"));
+    }
+
+    private static final String[] CARRIERS = {
+        "idleheron.formats.fbx..",
+        "idleheron.formats.usd..",
+        "idleheron.formats.alembic..",
+        "idleheron.formats.openvdb.."
+    };
+
+    /** The demo and the benchmarks name what they make; everything else asks the registry. */
+    @Test
+    void a_carrier_is_named_by_its_line_in_the_registry_alone() {
+        noClasses()
+                .that()
+                .resideOutsideOfPackages(CARRIERS)
+                .and()
+                .resideOutsideOfPackages("idleheron.rehearsal.demo..", "idleheron.bench..")
+                .and()
+                .doNotHaveFullyQualifiedName("idleheron.formats.SceneFiles")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage(CARRIERS)
+                .check(ALL);
+    }
+
+    /** A stage points to volume files, and so knows how they are made. */
+    @Test
+    void a_carrier_knows_no_other_and_not_who_asks_it() {
+        never("idleheron.formats.fbx..", CARRIERS[1], CARRIERS[2], CARRIERS[3]);
+        never("idleheron.formats.usd..", CARRIERS[0], CARRIERS[2]);
+        never("idleheron.formats.alembic..", CARRIERS[0], CARRIERS[1], CARRIERS[3]);
+        never("idleheron.formats.openvdb..", CARRIERS[0], CARRIERS[1], CARRIERS[2]);
+        for (String carrier : CARRIERS) {
+            never(carrier, "idleheron.formats", "idleheron.formats.delivery..", "idleheron.formats.checks..");
+        }
+    }
+
+    @Test
+    void no_rooms_of_a_module_use_each_other_in_a_circle() {
+        slices().matching("idleheron.core.(*)..").should().beFreeOfCycles().check(ALL);
+        slices().matching("idleheron.core.remedy.(*)..")
+                .should()
+                .beFreeOfCycles()
+                .check(ALL);
+        slices().matching("idleheron.formats.(*)..").should().beFreeOfCycles().check(ALL);
+        slices().matching("idleheron.formats.fbx.(*)..")
+                .should()
+                .beFreeOfCycles()
+                .check(ALL);
+        slices().matching("idleheron.formats.usd.(*)..")
+                .should()
+                .beFreeOfCycles()
+                .check(ALL);
+    }
+
+    /** Rooms that are still too full, with what they hold; the numbers may only fall. */
+    private static final Map<String, Integer> FULL = Map.of(
+            "core/cache", 29,
+            "core/compare", 51,
+            "core/scene", 28,
+            "core/volume", 30,
+            "formats/openvdb", 22,
+            "desktop", 54);
+
+    private static final int MOST_FILES = 20;
+
+    @Test
+    void a_room_holds_twenty_files() throws IOException {
+        Map<String, Integer> files = new TreeMap<>();
+        try (Stream<Path> all = Files.walk(Path.of(".."), 12)) {
+            all.filter(f -> f.toString().endsWith(".java") && f.toString().contains("src/main/java/idleheron"))
+                    .forEach(f -> files.merge(
+                            String.valueOf(f.getParent()).replaceAll(".*src/main/java/idleheron/", ""),
+                            1,
+                            Integer::sum));
+        }
+        files.values().removeIf(n -> n <= MOST_FILES);
+        assertThat(files).containsExactlyInAnyOrderEntriesOf(FULL);
     }
 }

@@ -9,6 +9,9 @@ import idleheron.core.scene.Lost;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.formats.alembic.AbcFormat;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.checks.CacheChecks;
+import idleheron.formats.checks.SceneChecks;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
 import idleheron.formats.disk.FileBytes;
@@ -16,9 +19,13 @@ import idleheron.formats.disk.FileChangedException;
 import idleheron.formats.disk.Guarded;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
-import idleheron.formats.openvdb.VdbSequence;
-import idleheron.formats.usd.SetSubdivision;
+import idleheron.formats.spi.Content;
+import idleheron.formats.spi.Outline;
+import idleheron.formats.spi.Salvage;
+import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.spi.Several;
 import idleheron.formats.usd.UsdFormat;
+import idleheron.formats.usd.checks.SetSubdivision;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -26,6 +33,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /** All carriers: finds the one for a file, reads and writes. */
@@ -59,6 +67,55 @@ public final class SceneFiles {
             }
         }
         return null;
+    }
+
+    /** The format of this name: "FBX". */
+    public static SceneFormat named(String name) {
+        return FORMATS.stream()
+                .filter(f -> f.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("no carrier " + name));
+    }
+
+    /** The carrier that is taken where nothing asks for another one: the first that holds nodes. */
+    public static SceneFormat usual() {
+        return FORMATS.getFirst();
+    }
+
+    /** Names of the carriers that hold something. */
+    public static List<String> holding(Content content) {
+        return FORMATS.stream()
+                .filter(f -> f.holds().contains(content))
+                .map(SceneFormat::name)
+                .toList();
+    }
+
+    /** How the carrier keeps several files as one asset for which a path stands; null where it stands for one file. */
+    private static @Nullable SceneFormat several(Path path) {
+        for (SceneFormat f : FORMATS) {
+            Several s = f.several();
+            if (s != null && s.matches(path)) {
+                return f;
+            }
+        }
+        return null;
+    }
+
+    /** Whether a path stands for several numbered files, by a pattern or as their folder. */
+    public static boolean isSeveral(Path path) {
+        return several(path) != null;
+    }
+
+    /** What stands for all the numbered files that one of them belongs to; the file itself where it stands alone. */
+    public static Path around(Path file) {
+        for (SceneFormat f : FORMATS) {
+            Several s = f.several();
+            Path around = s == null ? file : s.around(file);
+            if (!around.equals(file)) {
+                return around;
+            }
+        }
+        return file;
     }
 
     /** All remedies: those of the core, and what only carriers know. */
@@ -98,7 +155,10 @@ public final class SceneFiles {
      * @throws FormatException when the file is no format that is known, or is broken
      */
     public static Outline outline(Path path, Progress progress) throws IOException {
-        Path file = VdbSequence.matches(path) ? VdbSequence.firstFile(path) : path;
+        SceneFormat numbered = several(path);
+        Path file = numbered == null
+                ? path
+                : Objects.requireNonNull(numbered.several()).first(path);
         String name = String.valueOf(file.getFileName());
         return steady(file, () -> {
             MemorySegment bytes = bytes(file);
@@ -118,13 +178,14 @@ public final class SceneFiles {
      */
     public static SceneFormat.ReadScene read(Path file, Progress progress) throws IOException {
         String name = String.valueOf(file.getFileName());
-        if (VdbSequence.matches(file)) {
-            Scene scene = VdbSequence.read(file, progress);
+        SceneFormat numbered = several(file);
+        if (numbered != null) {
+            Scene scene = Objects.requireNonNull(numbered.several()).read(file, progress);
             long bytes = scene.volumes().stream()
                     .flatMap(v -> v.frames().stream())
                     .mapToLong(f -> f.bytes())
                     .sum();
-            return new SceneFormat.ReadScene(scene, "OpenVDB", "sequence", bytes);
+            return new SceneFormat.ReadScene(scene, numbered.name(), "sequence", bytes);
         }
         progress.at(0, "loading " + name);
         return steady(file, () -> {
@@ -154,7 +215,7 @@ public final class SceneFiles {
     public static SceneFormat.ReadScene rescue(Path file, Progress progress) throws IOException {
         try {
             SceneFormat.ReadScene out = read(file, progress);
-            if (VdbSequence.matches(file)) {
+            if (isSeveral(file)) {
                 return out;
             }
             String name = String.valueOf(file.getFileName());
@@ -167,7 +228,7 @@ public final class SceneFiles {
             }
             return out;
         } catch (FormatException refused) {
-            if (VdbSequence.matches(file) || !Files.isRegularFile(file)) {
+            if (isSeveral(file) || !Files.isRegularFile(file)) {
                 throw refused;
             }
             for (boolean bare : new boolean[] {false, true}) {

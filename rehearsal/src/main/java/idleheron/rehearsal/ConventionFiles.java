@@ -7,7 +7,7 @@ import idleheron.core.inspect.Convention;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.time.FrameRate;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;

@@ -6,7 +6,7 @@ import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.SceneFiles;
-import idleheron.formats.SceneFormat;
+import idleheron.formats.spi.SceneFormat;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.EnumSet;

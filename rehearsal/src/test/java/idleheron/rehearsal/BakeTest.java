@@ -24,12 +24,13 @@ import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
-import idleheron.formats.Delivery;
-import idleheron.formats.PictureFiles;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.alembic.CacheDelivery;
+import idleheron.formats.delivery.Deliveries;
 import idleheron.formats.disk.Drafts;
+import idleheron.formats.pictures.PictureFiles;
+import idleheron.formats.spi.Delivery;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -101,7 +102,7 @@ class BakeTest {
         Delivery.Part part;
         try (Drafts drafts = new Drafts(false)) {
             Path target = folder.resolve("bow.abc");
-            part = bows.write(woman, null, target, new AbcFormat(), AbcFormat.OGAWA, drafts, Progress.NONE)
+            part = Deliveries.write(bows, woman, null, target, new AbcFormat(), AbcFormat.OGAWA, drafts, Progress.NONE)
                     .parts()
                     .getFirst();
         }

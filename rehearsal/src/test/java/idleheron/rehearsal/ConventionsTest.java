@@ -11,7 +11,7 @@ import idleheron.core.math.SignedAxis;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 import idleheron.rehearsal.demo.Postwoman;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -133,7 +133,7 @@ class ConventionsTest {
     }
 
     @Test
-    void everyConventionIsTheSameOnceItWasWrittenAsText() throws idleheron.formats.FormatException {
+    void everyConventionIsTheSameOnceItWasWrittenAsText() throws idleheron.formats.bytes.FormatException {
         for (Convention c : Conventions.all()) {
             assertThat(ConventionFiles.read(c.code(), "t", ConventionFiles.text(c)))
                     .isEqualTo(c);
@@ -141,7 +141,7 @@ class ConventionsTest {
     }
 
     @Test
-    void aDeliveryHasItsLayoutAndMayNotLeaveItsFolder() throws idleheron.formats.FormatException {
+    void aDeliveryHasItsLayoutAndMayNotLeaveItsFolder() throws idleheron.formats.bytes.FormatException {
         String text = ConventionFiles.text(Conventions.Z_UP_METRES).replace("pictureSize = 0", "pictureSize = 512")
                 + "file = \"{name}/{name}\"\nclip = \"{name}/clips/{clip}\"\npictures = \"maps\"\n";
         Convention c = ConventionFiles.read("own", "own.toml", text);

@@ -13,7 +13,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
 import idleheron.core.time.SampleTimes;
 import idleheron.formats.SceneFiles;
-import idleheron.formats.SceneFormat;
+import idleheron.formats.spi.SceneFormat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

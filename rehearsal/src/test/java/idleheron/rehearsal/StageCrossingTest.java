@@ -15,12 +15,13 @@ import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.space.CorrectStage;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
-import idleheron.formats.Delivery;
-import idleheron.formats.PictureFiles;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.alembic.AbcFormat;
+import idleheron.formats.delivery.Deliveries;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.fbx.FbxFormat;
+import idleheron.formats.pictures.PictureFiles;
+import idleheron.formats.spi.Delivery;
 import idleheron.formats.usd.UsdFormat;
 import idleheron.rehearsal.demo.DemoData;
 import idleheron.rehearsal.demo.FootbridgeBell;
@@ -120,7 +121,8 @@ class StageCrossingTest {
         Path target = folder.resolve("woman.usdc");
         List<Delivery.Part> parts;
         try (Drafts drafts = new Drafts(false)) {
-            parts = apart.write(WOMAN, null, target, new UsdFormat(), UsdFormat.CRATE, drafts, Progress.NONE)
+            parts = Deliveries.write(
+                            apart, WOMAN, null, target, new UsdFormat(), UsdFormat.CRATE, drafts, Progress.NONE)
                     .parts();
         }
         assertThat(parts)

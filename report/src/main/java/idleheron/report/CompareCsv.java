@@ -1,8 +1,8 @@
 package idleheron.report;
 
+import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.Evidence;
 import idleheron.core.compare.LikelyCause;
 import idleheron.core.compare.Loss;
 import idleheron.core.compare.TopicResult;

@@ -2,8 +2,8 @@ package idleheron.report;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.Evidence;
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.Evidence;
 import idleheron.core.compare.LikelyCause;
 import idleheron.core.compare.Loss;
 import idleheron.core.compare.TopicResult;

@@ -106,21 +106,21 @@ class ReportTest {
         assertThat(csv.lines().count())
                 .isEqualTo(
                         1 + c.causes().size() + c.losses().size() + c.topics().size() + figures);
-        idleheron.core.compare.Evidence e = new idleheron.core.compare.Evidence(
+        idleheron.core.Evidence e = new idleheron.core.Evidence(
                 "joint",
                 java.util.List.of("off by mm"),
-                java.util.List.of(new idleheron.core.compare.Evidence.Row(
+                java.util.List.of(new idleheron.core.Evidence.Row(
                         "a,\"b\"", 0, 0, -1, Double.NaN, true, java.util.List.of(0.5))));
         assertThat(CompareCsv.of(e)).isEqualTo("joint,off by mm,over\r\n\"a,\"\"b\"\"\",0.500000000,over\r\n");
-        idleheron.core.compare.Evidence formulas = new idleheron.core.compare.Evidence(
+        idleheron.core.Evidence formulas = new idleheron.core.Evidence(
                 "joint",
                 java.util.List.of("what"),
                 java.util.List.of(
-                        new idleheron.core.compare.Evidence.Row(
+                        new idleheron.core.Evidence.Row(
                                 "=1+1", -1, -1, -1, Double.NaN, false, java.util.List.of("@cmd")),
-                        new idleheron.core.compare.Evidence.Row(
+                        new idleheron.core.Evidence.Row(
                                 "-2.5", -1, -1, -1, Double.NaN, false, java.util.List.of(-0.25)),
-                        new idleheron.core.compare.Evidence.Row(
+                        new idleheron.core.Evidence.Row(
                                 "+sum", -1, -1, -1, Double.NaN, false, java.util.List.of("-x,y"))));
         assertThat(CompareCsv.of(formulas))
                 .as("what a spreadsheet would work out stays text, numbers stay numbers")

@@ -6,6 +6,7 @@ import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Similarity;
 import idleheron.core.math.SwingTwist;
 import idleheron.core.math.Vec3;
+import idleheron.core.pose.BoneAxis;
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.skeleton.DropJoints;
@@ -127,9 +128,8 @@ final class JointCauses {
         p.returnedPose.rest();
         Map<String, Integer> count = new java.util.HashMap<>();
         for (int j : p.matched()) {
-            SignedAxis a = idleheron.core.inspect.Facts.along(p.sent, p.sentPose, j);
-            SignedAxis b = idleheron.core.inspect.Facts.along(
-                    p.returned, p.returnedPose, p.matching.nodes()[j]);
+            SignedAxis a = BoneAxis.of(p.sent, p.sentPose, j);
+            SignedAxis b = BoneAxis.of(p.returned, p.returnedPose, p.matching.nodes()[j]);
             if (a != null && b != null) {
                 count.merge(" (" + a.label() + " ran along the bone, now " + b.label() + ")", 1, Integer::sum);
             }

@@ -6,6 +6,7 @@ import idleheron.core.math.Matrices;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.SwingTwist;
 import idleheron.core.math.Vec3;
+import idleheron.core.pose.BoneAxis;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Curve;
@@ -56,7 +57,7 @@ final class MotionLosses {
         p.returnedPose.rest();
         for (int i = 0; i < joints.length; i++) {
             same[i] = SwingTwist.angle(RestTopics.turn(p, joints[i])) <= p.tolerances.orientation();
-            SignedAxis along = idleheron.core.inspect.Facts.along(p.sent, p.sentPose, joints[i]);
+            SignedAxis along = BoneAxis.of(p.sent, p.sentPose, joints[i]);
             double[] v = {1, 0, 0};
             if (along != null) {
                 v = new double[3];

@@ -1,13 +1,14 @@
 package idleheron.core.compare;
 
+import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
-import idleheron.core.inspect.Facts;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.SwingTwist;
 import idleheron.core.math.Vec3;
+import idleheron.core.pose.BoneAxis;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -117,8 +118,8 @@ final class RestTopics {
             int other = p.matching.nodes()[j];
             Quaterniond k = turn(p, j);
             double angle = SwingTwist.angle(k);
-            SignedAxis a = Facts.along(p.sent, p.sentPose, j);
-            SignedAxis b = Facts.along(p.returned, p.returnedPose, other);
+            SignedAxis a = BoneAxis.of(p.sent, p.sentPose, j);
+            SignedAxis b = BoneAxis.of(p.returned, p.returnedPose, other);
             SwingTwist split = SwingTwist.of(k, bone(a));
             rows.add(new Evidence.Row(
                     p.sent.path(j),

@@ -1,5 +1,6 @@
 package idleheron.core.compare;
 
+import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;

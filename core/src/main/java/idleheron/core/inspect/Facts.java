@@ -3,6 +3,7 @@ package idleheron.core.inspect;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
+import idleheron.core.pose.BoneAxis;
 import idleheron.core.pose.MeantSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
@@ -10,9 +11,7 @@ import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
 import java.util.List;
-import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
-import org.joml.Vector3d;
 
 /** What is measured once on a scene and used by rules, tables and cards. */
 public final class Facts {
@@ -86,25 +85,7 @@ public final class Facts {
 
     /** The own axis of a joint that points to its first child joint, or null when it has none. */
     public @org.jspecify.annotations.Nullable SignedAxis along(int joint) {
-        return along(scene, rest, joint);
-    }
-
-    /** As {@link #along(int)}, in any pose. */
-    public static @org.jspecify.annotations.Nullable SignedAxis along(Scene scene, Pose pose, int joint) {
-        for (int i = joint + 1; i < scene.nodes().size(); i++) {
-            if (scene.nodes().get(i).isJoint() && scene.jointAbove(i) == joint) {
-                Vector3d d = new Matrix4d(pose.world(joint))
-                        .invert()
-                        .transformPosition(new Vector3d(
-                                pose.world(i).m30(),
-                                pose.world(i).m31(),
-                                pose.world(i).m32()));
-                if (d.length() > 1e-9) {
-                    return SignedAxis.nearest(d.x, d.y, d.z);
-                }
-            }
-        }
-        return null;
+        return BoneAxis.of(scene, rest, joint);
     }
 
     /** Angle between rest and bind pose in degrees; NaN where the bind pose is not told. */

@@ -1,6 +1,6 @@
 package idleheron.core.inspect;
 
-import idleheron.core.compare.Evidence;
+import idleheron.core.Evidence;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Clip;

@@ -3,6 +3,7 @@ package idleheron.core.compare;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import idleheron.core.Evidence;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.cache.Cache;

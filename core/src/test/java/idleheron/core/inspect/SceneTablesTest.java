@@ -3,7 +3,7 @@ package idleheron.core.inspect;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import idleheron.core.compare.Evidence;
+import idleheron.core.Evidence;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Channel;

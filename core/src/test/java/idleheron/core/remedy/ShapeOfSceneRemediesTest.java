@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import idleheron.core.inspect.Facts;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
+import idleheron.core.pose.BoneAxis;
 import idleheron.core.pose.MeantSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.clip.JoinClips;
@@ -60,8 +60,8 @@ class ShapeOfSceneRemediesTest {
                         Pose before = new Pose(s);
                         Pose now = new Pose(after);
                         for (int j : s.joints()) {
-                            if (Facts.along(s, before, j) == AimJoints.most(s)) {
-                                assertThat(Facts.along(after, now, j)).isEqualTo(along);
+                            if (BoneAxis.of(s, before, j) == AimJoints.most(s)) {
+                                assertThat(BoneAxis.of(after, now, j)).isEqualTo(along);
                             }
                         }
                         assertThat(off(s, after)).isLessThan(EXACT * Math.max(1, size(s)));

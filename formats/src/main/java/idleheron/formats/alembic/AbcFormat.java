@@ -2,6 +2,7 @@ package idleheron.formats.alembic;
 
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.CacheSize;
 import idleheron.core.cache.Meta;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
@@ -11,10 +12,13 @@ import idleheron.core.math.SignedAxis;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
-import idleheron.formats.FormatException;
-import idleheron.formats.Outline;
-import idleheron.formats.Salvage;
-import idleheron.formats.SceneFormat;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.spi.Content;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.Order;
+import idleheron.formats.spi.Outline;
+import idleheron.formats.spi.Salvage;
+import idleheron.formats.spi.SceneFormat;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
@@ -26,6 +30,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -49,6 +54,30 @@ public final class AbcFormat implements SceneFormat {
     @Override
     public List<String> variants() {
         return List.of(OGAWA);
+    }
+
+    @Override
+    public Set<Content> holds() {
+        return Set.of(Content.CACHE);
+    }
+
+    @Override
+    public List<Path> files(Delivery delivery, Scene scene, Path target) {
+        return List.of(target);
+    }
+
+    /** What is no cache yet is baked. */
+    @Override
+    public List<Delivery.Part> deliver(Order order) throws IOException {
+        Scene s = order.scene();
+        Progress p = order.progress();
+        Delivery d = order.delivery();
+        Scene load = s.caches().isEmpty()
+                ? CacheDelivery.baked(d.cargo().of(s), null, null, d.samplesPerFrame(), p.part(0, 0.4))
+                : s;
+        ReadScene back = order.draft(load, order.target(), this, order.variant(), p.part(0.4, 0.9));
+        return List.of(
+                Delivery.Part.of(order.target(), load, back, p.part(0.9, 1)).telling(CacheSize.text(back.bytes())));
     }
 
     @Override

@@ -1,7 +1,7 @@
 package idleheron.formats.alembic;
 
-import idleheron.formats.FormatException;
-import idleheron.formats.Outline;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.spi.Outline;
 import io.jhdf.HdfFile;
 import io.jhdf.api.Attribute;
 import io.jhdf.api.Dataset;

@@ -2,7 +2,7 @@ package idleheron.formats.alembic;
 
 import idleheron.core.cache.Property;
 import idleheron.core.cache.Samples;
-import idleheron.formats.Outline;
+import idleheron.formats.spi.Outline;
 import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;
 import java.util.Arrays;

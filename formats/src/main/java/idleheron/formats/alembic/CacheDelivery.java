@@ -7,15 +7,13 @@ import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
 import idleheron.core.time.SampleTimes;
+import idleheron.formats.spi.Delivery;
 import java.io.IOException;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What of a scene goes into an archive: its cache, or the bake of what moves. */
 public final class CacheDelivery {
-    /** More samples a frame than this are refused. */
-    public static final int MOST_PER_FRAME = 1000;
-
     private CacheDelivery() {}
 
     /**
@@ -32,8 +30,8 @@ public final class CacheDelivery {
         if (scene.meshes().isEmpty()) {
             throw new IOException(scene.name() + " holds no mesh to bake");
         }
-        if (perFrame < 1 || perFrame > MOST_PER_FRAME) {
-            throw new IOException("samples a frame are 1 to " + MOST_PER_FRAME + ", found " + perFrame);
+        if (perFrame < 1 || perFrame > Delivery.MOST_PER_FRAME) {
+            throw new IOException("samples a frame are 1 to " + Delivery.MOST_PER_FRAME + ", found " + perFrame);
         }
         Clip c = clip == null ? scene.clips().stream().findFirst().orElse(null) : clip;
         double[] times = {scene.stage().startSeconds()};

@@ -1,6 +1,6 @@
 package idleheron.formats.alembic;
 
-import idleheron.formats.ByteCursor;
+import idleheron.formats.bytes.ByteCursor;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 

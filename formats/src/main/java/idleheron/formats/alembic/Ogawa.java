@@ -1,7 +1,7 @@
 package idleheron.formats.alembic;
 
-import idleheron.formats.ByteCursor;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.ByteCursor;
+import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.util.HashSet;

@@ -2,8 +2,8 @@ package idleheron.formats.alembic;
 
 import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Meta;
-import idleheron.formats.ByteCursor;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.ByteCursor;
+import idleheron.formats.bytes.FormatException;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.List;

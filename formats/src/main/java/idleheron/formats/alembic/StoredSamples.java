@@ -2,8 +2,8 @@ package idleheron.formats.alembic;
 
 import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Samples;
-import idleheron.formats.ByteCursor;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.ByteCursor;
+import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.util.BitSet;

@@ -1,7 +1,7 @@
 package idleheron.formats.disk;
 
 import idleheron.core.job.Budget;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.AccessDeniedException;

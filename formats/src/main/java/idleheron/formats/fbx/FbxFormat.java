@@ -2,15 +2,24 @@ package idleheron.formats.fbx;
 
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
-import idleheron.formats.FormatException;
-import idleheron.formats.Outline;
-import idleheron.formats.Salvage;
-import idleheron.formats.SceneFormat;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.fbx.coding.FbxDocuments;
+import idleheron.formats.fbx.coding.FbxRescue;
+import idleheron.formats.fbx.coding.FbxUpgrade;
+import idleheron.formats.fbx.document.FbxDocument;
+import idleheron.formats.fbx.parts.FbxAftermath;
+import idleheron.formats.fbx.read.FbxSceneReader;
+import idleheron.formats.fbx.write.FbxSceneWriter;
+import idleheron.formats.spi.Content;
+import idleheron.formats.spi.Outline;
+import idleheron.formats.spi.Salvage;
+import idleheron.formats.spi.SceneFormat;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 
 /** FBX as a carrier. */
 public final class FbxFormat implements SceneFormat {
@@ -31,6 +40,11 @@ public final class FbxFormat implements SceneFormat {
     @Override
     public List<String> variants() {
         return List.of(BINARY_75, BINARY_74, TEXT_74);
+    }
+
+    @Override
+    public Set<Content> holds() {
+        return Set.of(Content.NODES);
     }
 
     @Override

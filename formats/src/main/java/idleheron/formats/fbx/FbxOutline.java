@@ -1,8 +1,12 @@
 package idleheron.formats.fbx;
 
 import idleheron.core.job.Progress;
-import idleheron.formats.FormatException;
-import idleheron.formats.Outline;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.fbx.coding.FbxDocuments;
+import idleheron.formats.fbx.document.FbxDocument;
+import idleheron.formats.fbx.document.FbxRecord;
+import idleheron.formats.fbx.document.FbxValue;
+import idleheron.formats.spi.Outline;
 import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;
 import java.util.Arrays;

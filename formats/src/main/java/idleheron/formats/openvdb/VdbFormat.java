@@ -8,17 +8,22 @@ import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.GridMetadata;
 import idleheron.core.volume.Volume;
-import idleheron.formats.FormatException;
-import idleheron.formats.Outline;
-import idleheron.formats.Salvage;
-import idleheron.formats.SceneFormat;
+import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileBytes;
+import idleheron.formats.spi.Content;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.Order;
+import idleheron.formats.spi.Outline;
+import idleheron.formats.spi.Salvage;
+import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.spi.Several;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 
 /**
  * OpenVDB as a carrier. A file declares neither axes nor unit; where we wrote it, the file's metadata say "upAxis" (string, "Y"
@@ -44,6 +49,28 @@ public final class VdbFormat implements SceneFormat {
     @Override
     public List<String> variants() {
         return List.of(BLOSC, ZIP, PLAIN);
+    }
+
+    @Override
+    public Set<Content> holds() {
+        return Set.of(Content.VOLUME);
+    }
+
+    @Override
+    public Several several() {
+        return new VdbSeveral();
+    }
+
+    @Override
+    public List<Path> files(Delivery delivery, Scene scene, Path target) {
+        List<Path> out = new ArrayList<>();
+        scene.volumes().forEach(v -> out.addAll(VolumeDelivery.files(v, target)));
+        return out;
+    }
+
+    @Override
+    public List<Delivery.Part> deliver(Order order) throws IOException {
+        return VolumeDelivery.deliver(order, name());
     }
 
     @Override

@@ -9,7 +9,7 @@ import idleheron.core.volume.GridMetadata;
 import idleheron.core.volume.IndexBox;
 import idleheron.core.volume.PointSet;
 import idleheron.core.volume.Volume;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.disk.Guarded;
 import java.io.IOException;

@@ -1,8 +1,8 @@
 package idleheron.formats.openvdb;
 
 import idleheron.core.volume.GridMap;
-import idleheron.formats.ByteCursor;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.ByteCursor;
+import idleheron.formats.bytes.FormatException;
 
 /**
  * Where the voxels of a grid lie.

@@ -1,8 +1,8 @@
 package idleheron.formats.openvdb;
 
 import idleheron.core.volume.GridMetadata;
-import idleheron.formats.ByteCursor;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.ByteCursor;
+import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;

@@ -1,7 +1,7 @@
 package idleheron.formats.openvdb;
 
 import idleheron.core.volume.GridMetadata;
-import idleheron.formats.Outline;
+import idleheron.formats.spi.Outline;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;

@@ -2,9 +2,9 @@ package idleheron.formats.openvdb;
 
 import idleheron.core.scene.Lost;
 import idleheron.core.volume.GridMetadata;
-import idleheron.formats.ByteCursor;
-import idleheron.formats.FormatException;
-import idleheron.formats.Salvage;
+import idleheron.formats.bytes.ByteCursor;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.spi.Salvage;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.nio.charset.StandardCharsets;

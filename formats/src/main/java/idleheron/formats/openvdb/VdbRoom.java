@@ -1,6 +1,6 @@
 package idleheron.formats.openvdb;
 
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 
 /** Memory that one file may take; what a file claims is held against it before it is allocated. */
 final class VdbRoom {

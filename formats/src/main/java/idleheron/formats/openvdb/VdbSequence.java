@@ -5,7 +5,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
 import idleheron.core.volume.Volume;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -1,6 +1,7 @@
 package idleheron.formats.openvdb;
 
 import idleheron.core.job.Progress;
+import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridChecksums;
@@ -9,6 +10,9 @@ import idleheron.core.volume.GridMetadata;
 import idleheron.core.volume.Volume;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.Order;
+import idleheron.formats.spi.SceneFormat;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -37,6 +41,38 @@ public final class VolumeDelivery {
             out.add(target.resolveSibling(name(volume, f, target)));
         }
         return out;
+    }
+
+    /**
+     * The volume of an order, read back as a whole and held against what was sent.
+     *
+     * @param carrier the name that is told of it
+     * @throws IOException when there is not one volume with frames, a target may not be written, or one cannot be written or does
+     *     not read back
+     */
+    static List<Delivery.Part> deliver(Order order, String carrier) throws IOException {
+        Scene scene = order.scene();
+        if (scene.volumes().size() != 1 || scene.volumes().getFirst().frames().isEmpty()) {
+            throw new IOException("one volume with frames is written at a time; there are "
+                    + scene.volumes().size() + ". Name one sequence: smoke.####.vdb");
+        }
+        Progress p = order.progress();
+        List<Part> frames = write(
+                scene.volumes().getFirst(),
+                scene.stage(),
+                order.target(),
+                VdbFormat.options(order.variant()),
+                order.drafts(),
+                p.part(0, 0.8));
+        order.drafts().place();
+        Path first = frames.getFirst().file();
+        Path whole = frames.size() > 1 ? VdbSequence.around(first) : first;
+        Scene only = order.read(whole, p.part(0.9, 1)).scene();
+        long bytes = frames.stream().mapToLong(Part::bytes).sum();
+        Scene sent = Scene.bare(scene.name(), scene.stage()).withVolumes(scene.volumes());
+        SceneFormat.ReadScene back = new SceneFormat.ReadScene(only, carrier, order.variant(), bytes);
+        return List.of(Delivery.Part.of(order.target(), sent, back, Progress.NONE)
+                .telling(frames.size() + (frames.size() == 1 ? " frame, " : " frames, ") + bytes + " bytes"));
     }
 
     private static String name(Volume v, Volume.Frame f, Path target) {

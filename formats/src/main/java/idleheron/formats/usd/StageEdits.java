@@ -1,23 +1,24 @@
 package idleheron.formats.usd;
 
-import idleheron.formats.FormatException;
-import idleheron.formats.PictureFiles;
-import idleheron.formats.PictureKinds;
-import idleheron.formats.PictureStyle;
+import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
 import idleheron.formats.disk.FileBytes;
+import idleheron.formats.pictures.PictureFiles;
+import idleheron.formats.pictures.PictureKinds;
+import idleheron.formats.pictures.PictureStyle;
+import idleheron.formats.spi.Layered;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedStage;
 import idleheron.formats.usd.compose.Flatten;
+import idleheron.formats.usd.files.Layers;
+import idleheron.formats.usd.files.UsdPackage;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
-import idleheron.formats.usd.layer.Layers;
 import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Reference;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.SpecPath;
-import idleheron.formats.usd.layer.UsdPackage;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.Words;
 import java.io.IOException;
@@ -39,16 +40,7 @@ import java.util.TreeSet;
  * Stages made into one file without going through a scene, so that everything a layer can say stays: flattened, a branch with
  * what it needs, or a package with all files gathered and pictures made to fit.
  */
-public final class StageEdits {
-    /**
-     * What was written.
-     *
-     * @param prims in the file
-     * @param files that a package holds, 1 for a layer
-     * @param missing asset paths that lead nowhere
-     */
-    public record Made(Path file, int prims, int files, List<String> missing) {}
-
+final class StageEdits {
     private static final String FOLDER = "assets/";
 
     private final ComposedStage stage;
@@ -76,13 +68,13 @@ public final class StageEdits {
      * @param style what pictures in a package become
      * @throws IOException when the target is there and may not be replaced, there is no such prim, or a file cannot be read
      */
-    public static Made flatten(Path in, String subtree, Path out, PictureStyle style, boolean overwrite)
+    static Layered.Made flatten(Path in, String subtree, Path out, PictureStyle style, boolean overwrite)
             throws IOException {
         Path work = Drafts.workFolder();
         try (Drafts drafts = new Drafts(overwrite, List.of(in))) {
             Path draft = drafts.draft(out);
-            StageEdits e = new StageEdits(UsdFormat.stage(in, FileBytes.of(in)), in, out, style, work);
-            Made made;
+            StageEdits e = new StageEdits(ComposedStage.of(in, FileBytes.of(in)), in, out, style, work);
+            Layered.Made made;
             try {
                 made = e.write(subtree, draft);
             } catch (IOException x) {
@@ -100,14 +92,14 @@ public final class StageEdits {
     /** Reads a draft back. A failure is told by the name of its target: it is a fault of ours and not of the draft's. */
     private static void prove(Path draft, Path out) throws IOException {
         try {
-            UsdFormat.stage(draft, FileBytes.of(draft)).each(p -> {});
+            ComposedStage.of(draft, FileBytes.of(draft)).each(p -> {});
         } catch (FormatException e) {
             throw new IOException(out.getFileName() + " does not read back as it was written: " + e.getMessage(), e);
         }
     }
 
-    private Made write(String subtree, Path draft) throws IOException {
-        String variant = UsdFormat.variant(out);
+    private Layered.Made write(String subtree, Path draft) throws IOException {
+        String variant = new UsdFormat().variant(out);
         boolean packs = variant.equals(UsdFormat.PACKAGE);
         Layer flat = Flatten.flatten(stage, packs ? this::packed : this::beside);
         if (!subtree.equals("/")) {
@@ -125,7 +117,7 @@ public final class StageEdits {
         } else {
             Layers.writeCrate(flat, draft);
         }
-        return new Made(out, prims[0], Math.max(1, contents.size()), List.copyOf(missing));
+        return new Layered.Made(out, prims[0], Math.max(1, contents.size()), List.copyOf(missing));
     }
 
     /** An asset path as seen from the folder of the target. */

@@ -2,17 +2,17 @@ package idleheron.formats.usd;
 
 import idleheron.core.job.Progress;
 import idleheron.formats.disk.FileBytes;
+import idleheron.formats.spi.LayeredFile;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
 import idleheron.formats.usd.compose.ComposedStage;
 import idleheron.formats.usd.compose.LayerStack;
 import idleheron.formats.usd.compose.Opinion;
-import idleheron.formats.usd.compose.Problem;
+import idleheron.formats.usd.files.Layers;
+import idleheron.formats.usd.files.UsdPackage;
 import idleheron.formats.usd.layer.Field;
-import idleheron.formats.usd.layer.Layers;
 import idleheron.formats.usd.layer.TimeSamples;
-import idleheron.formats.usd.layer.UsdPackage;
 import idleheron.formats.usd.layer.Value;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
@@ -23,46 +23,11 @@ import java.util.List;
 import java.util.TreeSet;
 
 /** A stage for a person to look through: its layers, its prims with the layers that speak of them, and who says what. */
-public final class StageView {
-    /**
-     * One layer.
-     *
-     * @param way how the stage comes to it: "top", "sublayer", "brought in"
-     * @param bytes of its file, or within its package
-     */
-    public record LayerLine(String id, String name, String way, String form, long bytes) {}
-
-    /**
-     * One prim.
-     *
-     * @param layers indices of those that speak of it
-     * @param there whether it is defined and active
-     */
-    public record PrimLine(
-            String path, String name, String type, boolean there, List<Integer> layers, List<PrimLine> children) {
-        public PrimLine {
-            layers = List.copyOf(layers);
-            children = List.copyOf(children);
-        }
-    }
-
-    /**
-     * What one layer says of a property.
-     *
-     * @param layer index
-     * @param arc how the opinion comes to the prim
-     * @param path where the layer says it
-     */
-    public record Said(
-            String property, String type, int layer, String arc, String path, String value, boolean counts) {}
-
-    /** One file of a package. */
-    public record Content(String name, long bytes) {}
-
+final class StageView implements LayeredFile {
     private final ComposedStage stage;
     private final List<LayerLine> layers = new ArrayList<>();
     private final List<PrimLine> tops = new ArrayList<>();
-    private final List<Content> contents = new ArrayList<>();
+    private final List<Packed> contents = new ArrayList<>();
 
     private StageView(ComposedStage stage) {
         this.stage = stage;
@@ -71,7 +36,7 @@ public final class StageView {
     /** @throws IOException when the file is no stage or cannot be read */
     public static StageView of(Path file, Progress progress) throws IOException {
         MemorySegment bytes = FileBytes.of(file);
-        StageView out = new StageView(UsdFormat.stage(file, bytes));
+        StageView out = new StageView(ComposedStage.of(file, bytes));
         progress.at(0.3, "putting the stage together");
         out.stage.each(p -> {});
         out.layers();
@@ -80,8 +45,8 @@ public final class StageView {
         }
         if (Layers.form(bytes) == Layers.Form.PACKAGE) {
             UsdPackage.read(String.valueOf(file.getFileName()), bytes).entries().stream()
-                    .map(e -> new Content(e.name(), e.bytes().byteSize()))
-                    .sorted(Comparator.comparingLong(Content::bytes).reversed())
+                    .map(e -> new Packed(e.name(), e.bytes().byteSize()))
+                    .sorted(Comparator.comparingLong(Packed::bytes).reversed())
                     .forEach(out.contents::add);
         }
         return out;
@@ -123,24 +88,31 @@ public final class StageView {
     }
 
     /** In the order in which they were opened, the top first. */
+    @Override
     public List<LayerLine> layerLines() {
         return java.util.Collections.unmodifiableList(layers);
     }
 
+    @Override
     public List<PrimLine> prims() {
         return java.util.Collections.unmodifiableList(tops);
     }
 
     /** Files of a package, the largest first; none for a layer. */
-    public List<Content> contents() {
+    @Override
+    public List<Packed> contents() {
         return java.util.Collections.unmodifiableList(contents);
     }
 
-    public List<Problem> problems() {
-        return stage.problems();
+    @Override
+    public List<Trouble> troubles() {
+        return stage.problems().stream()
+                .map(p -> new Trouble(p.subject(), p.message()))
+                .toList();
     }
 
     /** Every opinion about every property of a prim, by property, the strongest first. */
+    @Override
     public List<Said> said(String path) {
         List<Said> out = new ArrayList<>();
         ComposedPrim p = stage.prim(path);

@@ -5,13 +5,14 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.Volume;
-import idleheron.formats.Delivery;
-import idleheron.formats.PictureFiles;
-import idleheron.formats.SceneFiles;
-import idleheron.formats.SceneFormat;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.openvdb.VolumeDelivery;
+import idleheron.formats.pictures.PictureFiles;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.Order;
+import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.usd.write.UsdVolumeWriter;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -22,8 +23,18 @@ import java.util.Objects;
  * How a scene is written as a stage: the layer, its pictures and the files of its volumes beside it, and, where clips go apart,
  * one light layer a clip that lies over the first.
  */
-public final class UsdDelivery {
+final class UsdDelivery {
     private UsdDelivery() {}
+
+    /** The layer, layers of clips, and files of volumes. */
+    static List<Path> files(Delivery delivery, Scene scene, Path target) {
+        List<Path> all = new ArrayList<>(delivery.files(scene, target));
+        boolean packed = new UsdFormat().variant(target).equals(UsdFormat.PACKAGE);
+        for (Volume v : packed ? List.<Volume>of() : scene.volumes()) {
+            all.addAll(VolumeDelivery.files(v, all.getFirst().resolveSibling(UsdVolumeWriter.pattern(v))));
+        }
+        return all;
+    }
 
     /**
      * Drafts of all files, each read back and proved. What others point to is put in place before them.
@@ -31,34 +42,28 @@ public final class UsdDelivery {
      * @throws IOException when a target may not be written, before anything is; or when one cannot be written or does not read
      *     back
      */
-    public static List<Delivery.Part> write(
-            Delivery delivery,
-            Scene scene,
-            PictureFiles.Travelling pictures,
-            Path target,
-            String variant,
-            Drafts drafts,
-            Progress progress)
-            throws IOException {
-        List<Path> files = delivery.files(scene, target);
+    static List<Delivery.Part> write(Order order, UsdFormat format) throws IOException {
+        Delivery delivery = order.delivery();
+        Scene scene = order.scene();
+        String variant = order.variant();
+        Drafts drafts = order.drafts();
+        Progress progress = order.progress();
+        List<Path> files = delivery.files(scene, order.target());
         Path main = files.getFirst();
         boolean packed = variant.equals(UsdFormat.PACKAGE);
         if (packed && delivery.clipsApart()) {
             throw new IOException("a package is one file; clips that go apart need a crate or a text");
         }
-        List<Path> all = new ArrayList<>(files);
         Cargo cargo = delivery.cargo();
         List<Volume> volumes = packed ? List.of() : scene.volumes();
-        for (Volume v : volumes) {
-            all.addAll(VolumeDelivery.files(v, main.resolveSibling(UsdVolumeWriter.pattern(v))));
-        }
-        drafts.check(all);
+        drafts.check(files(delivery, scene, order.target()));
         Path folder = Objects.requireNonNull(main.toAbsolutePath().getParent());
         PictureFiles.Travel travel = packed ? PictureFiles.Travel.INSIDE : delivery.pictures();
-        Scene load = pictures.travel(
-                cargo.of(scene).withVolumes(volumes),
-                cargo.meshes() ? travel : PictureFiles.Travel.AS_THEY_ARE,
-                folder);
+        Scene load = order.pictures()
+                .travel(
+                        cargo.of(scene).withVolumes(volumes),
+                        cargo.meshes() ? travel : PictureFiles.Travel.AS_THEY_ARE,
+                        folder);
         if (!packed) { // a layer holds no pictures
             load = new PictureFiles.Travelling(null, List.of(), delivery.style(), drafts)
                     .travel(load, PictureFiles.Travel.BESIDE, folder);
@@ -74,12 +79,11 @@ public final class UsdDelivery {
         }
         drafts.place();
         Scene first = delivery.clipsApart() ? load.withClips(List.of()) : load;
-        SceneFormat format = new UsdFormat();
         List<Delivery.Part> out = new ArrayList<>();
         out.add(Delivery.Part.of(
                 main,
                 first,
-                SceneFiles.draft(first, main, format, variant, drafts, progress.part(0.3, 0.6)),
+                order.draft(first, main, format, variant, progress.part(0.3, 0.6)),
                 progress.part(0.6, 0.7)));
         if (files.size() > 1) {
             drafts.place();
@@ -89,18 +93,17 @@ public final class UsdDelivery {
             String asset = "./" + main.getFileName();
             Scene alone =
                     load.withClips(List.of(c)).withStage(load.stage().withRange(c.startSeconds(), c.endSeconds()));
-            out.add(Delivery.Part.of(
-                    files.get(i), alone, apart(load, c, asset, variant, files.get(i), drafts), Progress.NONE));
+            out.add(Delivery.Part.of(files.get(i), alone, apart(order, load, c, asset, files.get(i)), Progress.NONE));
         }
         progress.at(1, "written");
         return out;
     }
 
     /** A light layer as a draft, read back. */
-    private static SceneFormat.ReadScene apart(
-            Scene scene, Clip clip, String asset, String variant, Path target, Drafts drafts) throws IOException {
-        Path draft = drafts.draft(target);
-        UsdFormat.writeClip(scene, clip.name(), asset, variant, draft);
-        return SceneFiles.read(draft, Progress.NONE);
+    private static SceneFormat.ReadScene apart(Order order, Scene scene, Clip clip, String asset, Path target)
+            throws IOException {
+        Path draft = order.drafts().draft(target);
+        UsdFormat.writeClip(scene, clip.name(), asset, order.variant(), draft);
+        return order.read(draft, Progress.NONE);
     }
 }

@@ -1,22 +1,35 @@
 package idleheron.formats.usd;
 
+import idleheron.core.inspect.Convention;
+import idleheron.core.inspect.Finding;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
-import idleheron.formats.FormatException;
-import idleheron.formats.Outline;
-import idleheron.formats.Salvage;
-import idleheron.formats.SceneFormat;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.spi.Content;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.Layered;
+import idleheron.formats.spi.Order;
+import idleheron.formats.spi.Outline;
+import idleheron.formats.spi.Salvage;
+import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.usd.checks.UsdChecks;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedStage;
+import idleheron.formats.usd.files.Layers;
+import idleheron.formats.usd.files.UsdPackage;
 import idleheron.formats.usd.layer.Layer;
-import idleheron.formats.usd.layer.Layers;
-import idleheron.formats.usd.layer.UsdPackage;
+import idleheron.formats.usd.read.UsdSceneReader;
+import idleheron.formats.usd.write.UsdPackaging;
+import idleheron.formats.usd.write.UsdSceneWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** USD as a carrier: a layer in text or crate, with all that it brings in, or a package of layers and pictures. */
 public final class UsdFormat implements SceneFormat {
@@ -39,21 +52,40 @@ public final class UsdFormat implements SceneFormat {
         return List.of(CRATE, TEXT, PACKAGE);
     }
 
-    /** What a file of this name is written as. */
-    public static String variant(Path file) {
+    @Override
+    public String variant(Path file) {
         String name = String.valueOf(file.getFileName()).toLowerCase(java.util.Locale.ROOT);
         return name.endsWith(".usda") ? TEXT : name.endsWith(".usdz") ? PACKAGE : CRATE;
     }
 
     @Override
-    public boolean matches(byte[] head) {
-        return Layers.form(head) != Layers.Form.OTHER;
+    public Set<Content> holds() {
+        return EnumSet.allOf(Content.class);
     }
 
-    /** The stage that a file is the top of. */
-    public static ComposedStage stage(Path file, MemorySegment bytes) throws FormatException {
-        Assets assets = new Assets();
-        return ComposedStage.open(assets.rootOf(file, bytes), assets, true);
+    @Override
+    public Layered layered() {
+        return new StageLayers();
+    }
+
+    @Override
+    public List<Finding> checks(Scene scene, Path file, @Nullable Convention destination) {
+        return UsdChecks.of(scene, file, destination);
+    }
+
+    @Override
+    public List<Path> files(Delivery delivery, Scene scene, Path target) {
+        return UsdDelivery.files(delivery, scene, target);
+    }
+
+    @Override
+    public List<Delivery.Part> deliver(Order order) throws IOException {
+        return UsdDelivery.write(order, this);
+    }
+
+    @Override
+    public boolean matches(byte[] head) {
+        return Layers.form(head) != Layers.Form.OTHER;
     }
 
     @Override

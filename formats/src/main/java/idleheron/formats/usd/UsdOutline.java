@@ -1,15 +1,15 @@
 package idleheron.formats.usd;
 
-import idleheron.formats.FormatException;
-import idleheron.formats.Outline;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.spi.Outline;
+import idleheron.formats.usd.files.Layers;
+import idleheron.formats.usd.files.UsdPackage;
 import idleheron.formats.usd.layer.Layer;
-import idleheron.formats.usd.layer.Layers;
 import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.TimeSamples;
-import idleheron.formats.usd.layer.UsdPackage;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
 import idleheron.formats.usd.layer.Words;

@@ -7,7 +7,7 @@ import idleheron.core.cache.Between;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CachePose;
 import idleheron.core.job.Progress;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;

@@ -4,7 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import idleheron.core.cache.Cache;
 import idleheron.core.job.Progress;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.lang.foreign.MemorySegment;

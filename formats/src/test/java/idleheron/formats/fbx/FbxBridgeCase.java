@@ -2,7 +2,11 @@ package idleheron.formats.fbx;
 
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Scene;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.fbx.document.FbxBuild;
+import idleheron.formats.fbx.document.FbxDocument;
+import idleheron.formats.fbx.document.FbxRecord;
+import idleheron.formats.fbx.read.FbxSceneReader;
 import java.util.ArrayList;
 import java.util.List;
 

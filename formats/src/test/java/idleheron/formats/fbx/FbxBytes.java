@@ -1,21 +1,23 @@
 package idleheron.formats.fbx;
 
 import idleheron.core.job.Progress;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.fbx.coding.FbxDocuments;
+import idleheron.formats.fbx.document.FbxDocument;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.lang.foreign.MemorySegment;
 
 /** Documents to bytes and back, in memory. */
-final class FbxBytes {
+public final class FbxBytes {
     private FbxBytes() {}
 
-    static FbxDocument read(byte[] bytes) throws FormatException {
+    public static FbxDocument read(byte[] bytes) throws FormatException {
         return FbxDocuments.read("t.fbx", MemorySegment.ofArray(bytes), Progress.NONE);
     }
 
-    static byte[] binary(FbxDocument document, int version) {
+    public static byte[] binary(FbxDocument document, int version) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try {
             FbxDocuments.writeBinary(document, version, out, Progress.NONE);
@@ -25,7 +27,7 @@ final class FbxBytes {
         return out.toByteArray();
     }
 
-    static byte[] text(FbxDocument document) {
+    public static byte[] text(FbxDocument document) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try {
             FbxDocuments.writeText(document, out, Progress.NONE);

@@ -8,7 +8,11 @@ import idleheron.core.scene.Channel;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.ClipLayer;
 import idleheron.core.scene.Scene;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.fbx.document.FbxBuild;
+import idleheron.formats.fbx.document.FbxRecord;
+import idleheron.formats.fbx.document.FbxTime;
+import idleheron.formats.fbx.document.FbxValue;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 

@@ -3,7 +3,11 @@ package idleheron.formats.fbx;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.job.Progress;
-import idleheron.formats.Outline;
+import idleheron.formats.fbx.coding.FbxDocuments;
+import idleheron.formats.fbx.document.FbxDocument;
+import idleheron.formats.fbx.document.FbxRecord;
+import idleheron.formats.fbx.document.FbxValue;
+import idleheron.formats.spi.Outline;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;

@@ -2,6 +2,9 @@ package idleheron.formats.fbx;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idleheron.formats.fbx.document.FbxDocument;
+import idleheron.formats.fbx.document.FbxRecord;
+import idleheron.formats.fbx.document.FbxValue;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

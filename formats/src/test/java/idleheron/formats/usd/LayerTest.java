@@ -3,10 +3,10 @@ package idleheron.formats.usd;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.usd.files.Layers;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
-import idleheron.formats.usd.layer.Layers;
 import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;

@@ -16,6 +16,7 @@ import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Skin;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.usd.read.UsdKeepsake;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

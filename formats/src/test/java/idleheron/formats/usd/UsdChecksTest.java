@@ -7,11 +7,14 @@ import idleheron.core.inspect.Finding;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.scene.Scene;
-import idleheron.formats.PictureStyle;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.pictures.PictureStyle;
+import idleheron.formats.spi.Layered;
+import idleheron.formats.usd.checks.SetSubdivision;
+import idleheron.formats.usd.checks.UsdChecks;
+import idleheron.formats.usd.files.UsdPackage;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
-import idleheron.formats.usd.layer.UsdPackage;
 import idleheron.formats.usd.layer.Words;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
@@ -168,7 +171,7 @@ class UsdChecksTest {
     void a_stage_is_flattened_and_a_branch_takes_what_it_needs() throws IOException {
         UsdSamples.into(folder);
         Path flat = folder.resolve("out/flat.usda");
-        StageEdits.Made made = StageEdits.flatten(folder.resolve("sub.usda"), "/", flat, PictureStyle.AS_IT_IS, false);
+        Layered.Made made = StageEdits.flatten(folder.resolve("sub.usda"), "/", flat, PictureStyle.AS_IT_IS, false);
         assertThat(made.prims()).isEqualTo(6);
         Layer l = UsdSamples.file(flat);
         assertThat(l.sublayers()).isEmpty();
@@ -199,7 +202,7 @@ class UsdChecksTest {
                 folder.resolve("stage.usda"),
                 DECLARED + "def \"R\"\n{\n    asset map = @./maps/coat.png@\n    asset gone = @./maps/none.png@\n}\n");
         Path out = folder.resolve("stage.usdz");
-        StageEdits.Made made =
+        Layered.Made made =
                 StageEdits.flatten(folder.resolve("stage.usda"), "/", out, new PictureStyle("", "", 128), false);
         assertThat(made.files()).isEqualTo(2);
         assertThat(made.missing()).containsExactly("./maps/none.png");
@@ -212,7 +215,7 @@ class UsdChecksTest {
         assertThat(small.getWidth()).isEqualTo(128);
         assertThat(small.getHeight()).isEqualTo(64);
         assertThat(small.getColorModel().hasAlpha()).isTrue();
-        Layer l = idleheron.formats.usd.layer.Layers.read(
+        Layer l = idleheron.formats.usd.files.Layers.read(
                 "x", p.entries().getFirst().bytes(), new java.util.ArrayList<>());
         assertThat(Objects.requireNonNull(l.prim("/R")).properties().get("map"))
                 .isNotNull()

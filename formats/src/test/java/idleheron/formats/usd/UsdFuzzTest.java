@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.fail;
 
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
-import idleheron.formats.FormatException;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
 import java.lang.management.ManagementFactory;
 import java.nio.ByteBuffer;

@@ -1,7 +1,7 @@
 package idleheron.formats.usd;
 
+import idleheron.formats.usd.files.Layers;
 import idleheron.formats.usd.layer.Layer;
-import idleheron.formats.usd.layer.Layers;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.nio.charset.StandardCharsets;

@@ -1,9 +1,9 @@
 package idleheron.core.remedy.skeleton;
 
-import idleheron.core.inspect.Facts;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
+import idleheron.core.pose.BoneAxis;
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
@@ -73,7 +73,7 @@ public record AimJoints(SignedAxis along, SignedAxis side) implements Remedy {
         Map<SignedAxis, Integer> count = new EnumMap<>(SignedAxis.class);
         Pose rest = new Pose(scene);
         for (int j : scene.joints()) {
-            SignedAxis a = Facts.along(scene, rest, j);
+            SignedAxis a = BoneAxis.of(scene, rest, j);
             if (a != null) {
                 count.merge(a, 1, Integer::sum);
             }

@@ -1,11 +1,11 @@
 package idleheron.formats.usd.compose;
 
-import idleheron.formats.FormatException;
-import idleheron.formats.Salvage;
+import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileBytes;
+import idleheron.formats.spi.Salvage;
+import idleheron.formats.usd.files.Layers;
+import idleheron.formats.usd.files.UsdPackage;
 import idleheron.formats.usd.layer.Layer;
-import idleheron.formats.usd.layer.Layers;
-import idleheron.formats.usd.layer.UsdPackage;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.nio.file.Files;

@@ -1,13 +1,15 @@
 package idleheron.formats.usd.compose;
 
 import idleheron.core.job.Budget;
-import idleheron.formats.FormatException;
+import idleheron.formats.bytes.FormatException;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.SpecPath;
 import idleheron.formats.usd.layer.Specifier;
 import idleheron.formats.usd.layer.Value;
+import java.lang.foreign.MemorySegment;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -33,6 +35,12 @@ public final class ComposedStage {
         this.stack = stack;
         this.indexer = indexer;
         this.problems = problems;
+    }
+
+    /** The stage that a file is the top of. */
+    public static ComposedStage of(Path file, MemorySegment bytes) throws FormatException {
+        Assets assets = new Assets();
+        return open(assets.rootOf(file, bytes), assets, true);
     }
 
     /**

@@ -46,13 +46,13 @@ public final class Field {
     public static final String WEIGHT = "weight";
     public static final String PRIM_ORDER = "primOrder";
     public static final String PROPERTY_ORDER = "propertyOrder";
-    static final String PRIM_CHILDREN = "primChildren";
-    static final String PROPERTIES = "properties";
-    static final String VARIANT_SET_CHILDREN = "variantSetChildren";
-    static final String VARIANT_CHILDREN = "variantChildren";
+    public static final String PRIM_CHILDREN = "primChildren";
+    public static final String PROPERTIES = "properties";
+    public static final String VARIANT_SET_CHILDREN = "variantSetChildren";
+    public static final String VARIANT_CHILDREN = "variantChildren";
 
     /** What a field in parentheses holds. */
-    enum Holds {
+    public enum Holds {
         BOOL,
         INT,
         FLOAT,
@@ -153,17 +153,17 @@ public final class Field {
         WRITTEN.put(stored, text);
     }
 
-    static @Nullable Holds holds(String stored) {
+    public static @Nullable Holds holds(String stored) {
         return KNOWN.get(stored);
     }
 
     /** The field's name for the word that text writes. */
-    static String stored(String word) {
+    public static String stored(String word) {
         return STORED.getOrDefault(word, word);
     }
 
     /** The word that text writes for a field. */
-    static String written(String stored) {
+    public static String written(String stored) {
         return WRITTEN.getOrDefault(stored, stored);
     }
 }

@@ -33,7 +33,7 @@ public record ListEdit(Items items, Map<Operation, List<Object>> lists) implemen
             this.id = id;
         }
 
-        int id() {
+        public int id() {
             return id;
         }
 
@@ -64,7 +64,7 @@ public record ListEdit(Items items, Map<Operation, List<Object>> lists) implemen
             return word;
         }
 
-        int flag() {
+        public int flag() {
             return flag;
         }
     }

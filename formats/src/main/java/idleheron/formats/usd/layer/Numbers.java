@@ -1,7 +1,7 @@
 package idleheron.formats.usd.layer;
 
 import idleheron.core.bytes.Bytes;
-import idleheron.formats.ByteCursor;
+import idleheron.formats.bytes.ByteCursor;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.util.function.Supplier;
@@ -80,7 +80,7 @@ public final class Numbers implements Value {
         return of(kind, true, bytes);
     }
 
-    static void put(ValueKind.Part part, MemorySegment m, long i, double v) {
+    public static void put(ValueKind.Part part, MemorySegment m, long i, double v) {
         switch (part) {
             case BYTE -> m.set(ValueLayout.JAVA_BYTE, i, (byte) (int) v);
             case HALF -> m.set(ByteCursor.SHORT, 2 * i, Float.floatToFloat16((float) v));
@@ -125,7 +125,7 @@ public final class Numbers implements Value {
         return out;
     }
 
-    double part(MemorySegment m, long i) {
+    public double part(MemorySegment m, long i) {
         return switch (kind.part()) {
             case BYTE -> m.get(ValueLayout.JAVA_BYTE, i) & 255;
             case HALF -> Float.float16ToFloat(m.get(ByteCursor.SHORT, 2 * i));

@@ -1,21 +1,21 @@
 package idleheron.formats.usd.layer;
 
 import idleheron.core.scene.Lost.What;
-import idleheron.formats.Salvage;
+import idleheron.formats.spi.Salvage;
 import java.util.List;
 
 /**
  * What is told where something of a prim is lost. What is bound, shaped, coloured or moved hangs together over many prims, so
  * that none of it is sure any more; a joint is no prim of its own and goes with its skeleton.
  */
-final class PrimLosses {
+public final class PrimLosses {
     private PrimLosses() {}
 
     /**
      * @param path "/rig/body" or "/rig/body{look=wet}"
      * @param spec with what is left of it
      */
-    static void tell(Salvage salvage, String path, Spec spec, String place, String why) {
+    public static void tell(Salvage salvage, String path, Spec spec, String place, String why) {
         String type = spec.text(Field.TYPE_NAME);
         String prim = plain(path);
         String name = prim.substring(prim.lastIndexOf('/') + 1);
@@ -27,7 +27,7 @@ final class PrimLosses {
     }
 
     /** A prim that may have stood elsewhere. */
-    static void place(Salvage salvage, String path) {
+    public static void place(Salvage salvage, String path) {
         String prim = plain(path);
         String why = "what it hangs under may be lost in the damage before it";
         salvage.lost(What.NODE, prim.substring(prim.lastIndexOf('/') + 1), "", why);
@@ -60,13 +60,13 @@ final class PrimLosses {
     }
 
     /** A part of a layer whose prims are not even known by name. */
-    static void part(Salvage salvage, String place, String why) {
+    public static void part(Salvage salvage, String place, String why) {
         salvage.lost(What.PART, "", place, why);
         around(salvage, "a prim");
     }
 
     /** A layer of which nothing can be relied on, though it can be read. */
-    static void everything(Salvage salvage, String why) {
+    public static void everything(Salvage salvage, String why) {
         for (What w : What.values()) {
             if (w != What.PART) {
                 salvage.lost(w, "", "", why);

@@ -26,7 +26,7 @@ public final class Spec {
             this.id = id;
         }
 
-        int id() {
+        public int id() {
             return id;
         }
     }

@@ -13,7 +13,7 @@ public enum Specifier {
         return name().toLowerCase(java.util.Locale.ROOT);
     }
 
-    Value value() {
+    public Value value() {
         return new Value.Choice(Value.Choice.SPECIFIER, ordinal());
     }
 

@@ -129,7 +129,7 @@ public enum ValueKind {
     }
 
     /** By its number in crate files, or null. */
-    static @Nullable ValueKind byId(int id) {
+    public static @Nullable ValueKind byId(int id) {
         return id >= 0 && id < BY_ID.length ? BY_ID[id] : null;
     }
 
@@ -139,7 +139,7 @@ public enum ValueKind {
         return BY_NAME.get(plain);
     }
 
-    int id() {
+    public int id() {
         return id;
     }
 

@@ -1,0 +1,131 @@
+package idleheron.formats.bytes;
+
+import java.io.UncheckedIOException;
+import java.lang.foreign.MemorySegment;
+import java.lang.foreign.ValueLayout;
+import java.nio.ByteOrder;
+
+/**
+ * A place in the bytes of a file, mapped or in memory, of any size. Numbers are little-endian. Every step is held against a
+ * limit before it is made, so that a wrong size in a file is an error with its place and never a read beyond.
+ */
+public final class ByteCursor {
+    public static final ValueLayout.OfShort SHORT = ValueLayout.JAVA_SHORT_UNALIGNED.withOrder(ByteOrder.LITTLE_ENDIAN);
+    public static final ValueLayout.OfInt INT = ValueLayout.JAVA_INT_UNALIGNED.withOrder(ByteOrder.LITTLE_ENDIAN);
+    public static final ValueLayout.OfLong LONG = ValueLayout.JAVA_LONG_UNALIGNED.withOrder(ByteOrder.LITTLE_ENDIAN);
+    public static final ValueLayout.OfFloat FLOAT = ValueLayout.JAVA_FLOAT_UNALIGNED.withOrder(ByteOrder.LITTLE_ENDIAN);
+    public static final ValueLayout.OfDouble DOUBLE =
+            ValueLayout.JAVA_DOUBLE_UNALIGNED.withOrder(ByteOrder.LITTLE_ENDIAN);
+
+    private final String file;
+    private final MemorySegment in;
+    private final long size;
+    private long at;
+
+    public ByteCursor(String file, MemorySegment in, long at) {
+        this.file = file;
+        this.in = in;
+        this.size = in.byteSize();
+        this.at = at;
+    }
+
+    public long at() {
+        return at;
+    }
+
+    public void to(long position) {
+        at = position;
+    }
+
+    public long size() {
+        return size;
+    }
+
+    public long left() {
+        return size - at;
+    }
+
+    public MemorySegment bytes() {
+        return in;
+    }
+
+    public FormatException wrong(String expected, String found) {
+        return FormatException.at(file, at, expected, found);
+    }
+
+    /**
+     * @throws FormatException when fewer than {@code count} bytes are left before {@code limit}
+     */
+    public void need(long count, long limit, String what) throws FormatException {
+        if (count < 0) {
+            throw wrong("a size of " + what, count + "");
+        }
+        if (count > limit - at) {
+            throw wrong(count + " bytes of " + what, (limit - at) + " left");
+        }
+    }
+
+    /** What is read piece by piece ends in one clear refusal too, wherever the file does. */
+    private void room(int count) {
+        if (at < 0 || count < 0 || count > size - at) {
+            throw new UncheckedIOException(wrong(count + " more bytes", (size - at) + ""));
+        }
+    }
+
+    public int u8() {
+        room(1);
+        return Byte.toUnsignedInt(in.get(ValueLayout.JAVA_BYTE, at++));
+    }
+
+    public byte i8() {
+        room(1);
+        return in.get(ValueLayout.JAVA_BYTE, at++);
+    }
+
+    public short i16() {
+        room(2);
+        short v = in.get(SHORT, at);
+        at += 2;
+        return v;
+    }
+
+    public int i32() {
+        room(4);
+        int v = in.get(INT, at);
+        at += 4;
+        return v;
+    }
+
+    public long u32() {
+        return Integer.toUnsignedLong(i32());
+    }
+
+    public long i64() {
+        room(8);
+        long v = in.get(LONG, at);
+        at += 8;
+        return v;
+    }
+
+    public float f32() {
+        room(4);
+        float v = in.get(FLOAT, at);
+        at += 4;
+        return v;
+    }
+
+    public double f64() {
+        room(8);
+        double v = in.get(DOUBLE, at);
+        at += 8;
+        return v;
+    }
+
+    public byte[] take(int count) {
+        room(count);
+        byte[] out = new byte[count];
+        MemorySegment.copy(in, ValueLayout.JAVA_BYTE, at, out, 0, count);
+        at += count;
+        return out;
+    }
+}

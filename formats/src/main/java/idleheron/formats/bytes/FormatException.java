@@ -1,0 +1,46 @@
+package idleheron.formats.bytes;
+
+import java.io.IOException;
+import org.jspecify.annotations.Nullable;
+
+/** A file that does not hold what its format asks for: which file, where in it, what was expected and what was found. */
+public final class FormatException extends IOException {
+    private static final int LONGEST = 200;
+
+    private final String place;
+
+    private FormatException(String file, String place, String expected, String found, @Nullable Throwable cause) {
+        super(
+                plain(file + (place.isEmpty() ? "" : ", " + place)) + ": expected " + plain(expected) + ", found "
+                        + plain(found),
+                cause);
+        this.place = place;
+    }
+
+    /** One line of at most some hundred letters, whatever a file's names hold. */
+    private static String plain(String text) {
+        String line = text.replaceAll("[\\p{Cntrl}\\u2028\\u2029]+", "?");
+        return line.length() <= LONGEST ? line : line.substring(0, LONGEST) + "…";
+    }
+
+    public static FormatException at(String file, long offset, String expected, String found) {
+        return new FormatException(file, "byte " + offset, expected, found, null);
+    }
+
+    public static FormatException atLine(String file, long line, String expected, String found) {
+        return new FormatException(file, "line " + line, expected, found, null);
+    }
+
+    public static FormatException in(String file, String expected, String found) {
+        return new FormatException(file, "", expected, found, null);
+    }
+
+    public static FormatException in(String file, String expected, String found, Throwable cause) {
+        return new FormatException(file, "", expected, found, cause);
+    }
+
+    /** "byte 4711", "line 12" or "". */
+    public String place() {
+        return place;
+    }
+}

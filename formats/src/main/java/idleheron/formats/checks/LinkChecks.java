@@ -1,0 +1,82 @@
+package idleheron.formats.checks;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.cache.Cache;
+import idleheron.core.cache.Property;
+import idleheron.core.inspect.Finding;
+import idleheron.core.inspect.Severity;
+import idleheron.core.scene.FreeProperty;
+import idleheron.core.scene.Scene;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/** Caches and volumes that a file points to by name: whether they lie where it says, or beside it. */
+public final class LinkChecks {
+    private LinkChecks() {}
+
+    /**
+     * @param folder of the scene's file
+     * @param endings of names that are files: ".abc"
+     */
+    public static List<Finding> of(Scene scene, Path folder, List<String> endings) {
+        List<Finding> out = new ArrayList<>();
+        for (int n = 0; n < scene.nodes().size(); n++) {
+            for (FreeProperty p : scene.nodes().get(n).properties()) {
+                if (p.value() instanceof FreeProperty.Text t) {
+                    look(t.text(), scene.path(n), n, folder, endings, out);
+                }
+            }
+        }
+        for (Cache c : scene.caches()) {
+            for (Cache.Entry e : c.entries()) {
+                for (Property p : e.node().user()) {
+                    if (p instanceof Property.Values v
+                            && v.samples().type().isText()
+                            && v.samples().count() > 0) {
+                        look(v.samples().string(), e.path(), -1, folder, endings, out);
+                    }
+                }
+            }
+        }
+        return out;
+    }
+
+    private static void look(
+            String text, String subject, int node, Path folder, List<String> endings, List<Finding> out) {
+        String told = text.strip();
+        String low = told.toLowerCase(Locale.ROOT);
+        if (told.length() > 4096 || endings.stream().noneMatch(low::endsWith)) {
+            return;
+        }
+        String name = told.substring(Math.max(told.lastIndexOf('/'), told.lastIndexOf('\\')) + 1);
+        try {
+            boolean there = Files.exists(folder.resolve(told.replace('\\', '/')));
+            boolean beside = Files.exists(folder.resolve(name));
+            if (there && !Path.of(told).isAbsolute()) {
+                return;
+            }
+            out.add(new Finding(
+                    "linked-file-missing",
+                    there || beside ? Severity.DRIFTS : Severity.BREAKS,
+                    Topic.CACHES,
+                    node,
+                    there || beside
+                            ? "A file is pointed to by a path that does not travel"
+                            : "A file that is pointed to is not there",
+                    subject.substring(subject.lastIndexOf('/') + 1) + " points to " + told
+                            + (beside
+                                    ? "; " + name + " lies beside, so name it without its folder."
+                                    : there ? ", which only this machine has." : ", and no " + name + " lies beside."),
+                    Figure.of(1, "files", subject),
+                    "The file was moved, or only one of the two was sent.",
+                    null));
+        } catch (InvalidPathException e) {
+            // text that is no path here points to nothing
+        }
+    }
+}

@@ -1,0 +1,132 @@
+package idleheron.formats.delivery;
+
+import idleheron.core.crossing.Cargo;
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.pictures.PictureFiles;
+import idleheron.formats.spi.Content;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.Order;
+import idleheron.formats.spi.SceneFormat;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** Carries deliveries out: the carrier writes drafts, they are proved, and all are put in place together. */
+public final class Deliveries {
+    private Deliveries() {}
+
+    /**
+     * Writes all files as drafts, reads them back, proves them, and puts them in place together.
+     *
+     * @param from folder of the file that the scene was read from, where its pictures are; or null
+     * @param drafts with leave to replace or not; the caller closes it
+     * @throws IOException when a target may not be written, before anything is; or when one cannot be written or does not read
+     *     back
+     */
+    public static Delivery.Outcome write(
+            Delivery delivery,
+            Scene scene,
+            @Nullable Path from,
+            Path target,
+            SceneFormat format,
+            String variant,
+            Drafts drafts,
+            Progress progress)
+            throws IOException {
+        boolean replaces = false;
+        for (Path f : files(delivery, scene, target, format)) {
+            replaces |= drafts.replaces(f);
+        }
+        PictureFiles.Travelling pictures =
+                new PictureFiles.Travelling(from, delivery.pictureFolders(), delivery.style(), drafts);
+        Scene rest = beside(delivery, scene, format);
+        if (rest != null) {
+            SceneFormat usual = SceneFiles.usual();
+            SceneFiles.draft(rest, around(target), usual, usual.variants().getFirst(), drafts, Progress.NONE);
+        }
+        List<Delivery.Part> parts =
+                format.deliver(new UnderWay(delivery, scene, target, variant, pictures, drafts, progress));
+        boolean placed = !replaces || parts.stream().allMatch(Delivery.Part::sound);
+        if (placed) {
+            drafts.place();
+            drafts.keep();
+        }
+        return new Delivery.Outcome(parts, placed, pictures.left());
+    }
+
+    /** The files that {@link #write} would make, the one that is named first. */
+    public static List<Path> files(Delivery delivery, Scene scene, Path target, SceneFormat format) {
+        List<Path> out = new ArrayList<>(format.files(delivery, scene, target));
+        if (beside(delivery, scene, format) != null) {
+            out.add(around(target));
+        }
+        return out;
+    }
+
+    /** The scene around a volume, which goes beside it where the carrier holds volumes alone; else null. */
+    private static @Nullable Scene beside(Delivery delivery, Scene scene, SceneFormat format) {
+        if (!format.holds().equals(Set.of(Content.VOLUME))) {
+            return null;
+        }
+        Scene bare = delivery.cargo().of(scene.withVolumes(List.of()));
+        return bare.nodes().isEmpty() ? null : bare;
+    }
+
+    /** The file of that scene: the name of the sequence without its number. */
+    public static Path around(Path target) {
+        String name = Delivery.base(target).replaceAll("[._-]?#+$", "");
+        return target.resolveSibling(name + "." + SceneFiles.usual().endings().getFirst());
+    }
+
+    private record UnderWay(
+            Delivery delivery,
+            Scene scene,
+            Path target,
+            String variant,
+            PictureFiles.Travelling pictures,
+            Drafts drafts,
+            Progress progress)
+            implements Order {
+        @Override
+        public SceneFormat.ReadScene draft(
+                Scene scene, Path target, SceneFormat format, String variant, Progress progress) throws IOException {
+            return SceneFiles.draft(scene, target, format, variant, drafts, progress);
+        }
+
+        @Override
+        public SceneFormat.ReadScene read(Path file, Progress progress) throws IOException {
+            return SceneFiles.read(file, progress);
+        }
+
+        @Override
+        public List<Delivery.Part> inFiles(SceneFormat format) throws IOException {
+            List<Path> files = delivery.files(scene, target);
+            drafts.check(files);
+            Path folder =
+                    Objects.requireNonNull(files.getFirst().toAbsolutePath().getParent());
+            Cargo cargo = delivery.cargo();
+            PictureFiles.Travel travel = cargo.meshes() ? delivery.pictures() : PictureFiles.Travel.AS_THEY_ARE;
+            Scene packed = pictures.travel(scene, travel, folder);
+            drafts.place();
+            List<Delivery.Part> out = new ArrayList<>();
+            List<String> clips = List.copyOf(delivery.names(scene));
+            for (int i = 0; i < files.size(); i++) {
+                Cargo load = !delivery.clipsApart()
+                        ? cargo
+                        : i == 0 ? cargo.withClips(Set.of()) : cargo.onlyClip(clips.get(i - 1));
+                Scene part = load.of(packed);
+                Progress own = progress.part((double) i / files.size(), (i + 1.0) / files.size());
+                SceneFormat.ReadScene back = draft(part, files.get(i), format, variant, own.part(0, 0.6));
+                out.add(Delivery.Part.of(files.get(i), part, back, own.part(0.6, 1)));
+            }
+            return out;
+        }
+    }
+}

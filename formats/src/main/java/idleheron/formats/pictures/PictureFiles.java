@@ -1,0 +1,237 @@
+package idleheron.formats.pictures;
+
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Texture;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.Failures;
+import idleheron.formats.disk.SafeNames;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** The pictures that a scene points to: where they are, and how they travel with it. */
+public final class PictureFiles {
+    /** A larger picture is not taken into a file. */
+    private static final long LARGEST = 1L << 30;
+
+    private PictureFiles() {}
+
+    /** Whether a file lies in one of some folders or below it, links followed. */
+    public static boolean isInside(Path file, List<Path> folders) throws IOException {
+        Path real = file.toRealPath();
+        for (Path f : folders) {
+            if (Files.isDirectory(f) && real.startsWith(f.toRealPath())) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** How pictures travel. */
+    public enum Travel {
+        /** Paths stay as they are; pictures that are inside stay inside. */
+        AS_THEY_ARE,
+        /** Inside the file. */
+        INSIDE,
+        /** Copied beside the file. */
+        BESIDE
+    }
+
+    /**
+     * The file that a texture points to, or null.
+     *
+     * <p>Looked for at the relative path, at the path itself, and by its bare name beside the scene.
+     *
+     * @param folder of the scene's file
+     */
+    public static @Nullable Path find(@Nullable Path folder, String relative, String path) {
+        if (folder == null) {
+            return null;
+        }
+        for (String told : new String[] {relative, path}) {
+            if (told.isBlank()) {
+                continue;
+            }
+            try {
+                String plain = told.replace('\\', '/');
+                Path name = Path.of(plain).getFileName();
+                for (Path p :
+                        new Path[] {folder.resolve(plain), name == null ? null : folder.resolve(name.toString())}) {
+                    if (p != null && Files.isRegularFile(p)) {
+                        return p;
+                    }
+                }
+            } catch (InvalidPathException e) {
+                // a path of another system; its bare name is tried with the other one
+            }
+        }
+        return null;
+    }
+
+    /**
+     * Pictures on their way from the folder of one file to that of another. Only what is a picture by its bytes travels, and
+     * only from the folder of the scene's file, what is below it, and folders that the user named; so a file cannot have
+     * something else of this machine sent along.
+     */
+    public static final class Travelling {
+        private final @Nullable Path from;
+        private final List<Path> folders;
+        private final PictureStyle style;
+        private final Drafts drafts;
+        private final Map<String, byte[]> taken = new HashMap<>();
+        private final List<String> left = new ArrayList<>();
+
+        /**
+         * @param from folder of the file that the scene was read from, or null
+         * @param folders from where pictures may travel besides
+         * @param style folder, kind and size that pictures are to have
+         * @param drafts where pictures are put; the caller puts them in place
+         */
+        public Travelling(@Nullable Path from, List<Path> folders, PictureStyle style, Drafts drafts) {
+            this.from = from;
+            this.folders = List.copyOf(folders);
+            this.style = style;
+            this.drafts = drafts;
+        }
+
+        /** What does not travel, each with the reason. */
+        public List<String> left() {
+            return java.util.Collections.unmodifiableList(left);
+        }
+
+        /**
+         * The scene with its pictures where they travel to.
+         *
+         * @param to folder of the file it is written to
+         * @throws IOException when a picture cannot be read or written, or is there already with other content
+         */
+        public Scene travel(Scene scene, Travel how, Path to) throws IOException {
+            if (how == Travel.AS_THEY_ARE) {
+                return scene;
+            }
+            List<Texture> out = new ArrayList<>();
+            for (Texture t : scene.textures()) {
+                byte[] bytes = t.content() == null ? fetched(t) : t.content();
+                if (bytes != null && how == Travel.BESIDE && !PictureKinds.isPicture(bytes)) {
+                    left.add(t.fileName() + " inside the file is no picture and is not written beside it");
+                    bytes = null;
+                }
+                if (bytes == null) {
+                    out.add(t);
+                    continue;
+                }
+                byte[] styled = style.applied(t.fileName(), bytes);
+                String safe = SafeNames.of(t.fileName(), "picture");
+                String name = styled == bytes ? safe : style.named(safe);
+                if (how == Travel.INSIDE) {
+                    out.add(
+                            styled == bytes
+                                    ? t.withContent(bytes)
+                                    : t.withContent(styled).withPath(name, name));
+                } else {
+                    String own = style.inFolder(freeName(name, styled));
+                    beside(to.resolve(own), styled);
+                    out.add(t.withContent(null).withPath(own, own));
+                }
+            }
+            return scene.withTextures(out);
+        }
+
+        /** The picture that a texture points to, or null where there is none or it may not travel. */
+        private byte @Nullable [] fetched(Texture t) throws IOException {
+            Path file = find(from, t.relative(), t.path());
+            for (Path f : folders) {
+                file = file == null ? find(f, t.relative(), t.path()) : file;
+            }
+            if (file == null) {
+                return null;
+            }
+            if (!inside(file)) {
+                left.add(t.fileName() + " lies outside the folder of the file, in "
+                        + file.toRealPath().getParent() + ", and does not travel unless that folder is named");
+                return null;
+            }
+            if (Files.size(file) > LARGEST) {
+                left.add(t.fileName() + " is larger than 1 GB and does not travel");
+                return null;
+            }
+            byte[] bytes = Files.readAllBytes(file);
+            if (!PictureKinds.isPicture(bytes)) {
+                left.add(t.fileName() + " is no picture and does not travel");
+                return null;
+            }
+            return bytes;
+        }
+
+        private boolean inside(Path file) throws IOException {
+            List<Path> all = new ArrayList<>(folders);
+            if (from != null) {
+                all.add(from);
+            }
+            return isInside(file, all);
+        }
+
+        /** Two pictures of one name and other content get other names; capitals make no difference. */
+        private String freeName(String name, byte[] bytes) {
+            int dot = name.lastIndexOf('.');
+            String base = dot < 0 ? name : name.substring(0, dot);
+            String end = dot < 0 ? "" : name.substring(dot);
+            String out = name;
+            for (int i = 2; ; i++) {
+                byte[] other = taken.putIfAbsent(out.toLowerCase(java.util.Locale.ROOT), bytes);
+                if (other == null || java.util.Arrays.equals(other, bytes)) {
+                    return out;
+                }
+                out = base + "_" + i + end;
+            }
+        }
+
+        private void beside(Path target, byte[] bytes) throws IOException {
+            if (Files.isRegularFile(target)
+                            && Files.size(target) == bytes.length
+                            && java.util.Arrays.equals(Files.readAllBytes(target), bytes)
+                    || drafts.has(target)) {
+                return;
+            }
+            Path draft = drafts.draft(target);
+            try {
+                Files.write(draft, bytes);
+            } catch (IOException e) {
+                throw Failures.written(target, e);
+            }
+        }
+    }
+
+    /**
+     * A small picture of a texture: its width, then its pixels as 0xAARRGGBB row by row; empty where there is none to be had.
+     *
+     * @param folder of the scene's file, or null
+     * @param size largest width and height, pixels
+     */
+    public static int[] thumbnail(Texture t, @Nullable Path folder, int size) {
+        try {
+            Path file = t.content() == null ? find(folder, t.relative(), t.path()) : null;
+            if (file != null && Files.size(file) > LARGEST) {
+                return new int[0];
+            }
+            byte[] bytes = file == null ? t.content() : Files.readAllBytes(file);
+            java.awt.image.BufferedImage image = bytes == null ? null : PictureStyle.read(bytes);
+            if (image == null) {
+                return new int[0];
+            }
+            java.awt.image.BufferedImage small = PictureStyle.within(image, size);
+            int[] out = new int[1 + small.getWidth() * small.getHeight()];
+            out[0] = small.getWidth();
+            small.getRGB(0, 0, small.getWidth(), small.getHeight(), out, 1, small.getWidth());
+            return out;
+        } catch (IOException e) {
+            return new int[0];
+        }
+    }
+}

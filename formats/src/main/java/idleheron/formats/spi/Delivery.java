@@ -1,0 +1,166 @@
+package idleheron.formats.spi;
+
+import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Tolerances;
+import idleheron.core.crossing.Cargo;
+import idleheron.core.inspect.Convention;
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Clip;
+import idleheron.core.scene.Scene;
+import idleheron.formats.disk.SafeNames;
+import idleheron.formats.pictures.PictureFiles;
+import idleheron.formats.pictures.PictureStyle;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * How a scene is written: what of it, in how many files, and where its pictures go.
+ *
+ * @param clipsApart whether each clip goes into a file of its own, {@code NAME_clip.fbx}, beside one without clips
+ * @param style what travelling pictures are to be
+ * @param layout names and folders, below the folder of the target
+ * @param samplesPerFrame of what is baked into a cache
+ * @param pictureFolders from where pictures may travel, besides the folder of the scene's file
+ */
+public record Delivery(
+        Cargo cargo,
+        boolean clipsApart,
+        PictureFiles.Travel pictures,
+        PictureStyle style,
+        Convention.Layout layout,
+        int samplesPerFrame,
+        List<Path> pictureFolders) {
+    /** More samples a frame than this are refused. */
+    public static final int MOST_PER_FRAME = 1000;
+
+    public Delivery {
+        if (samplesPerFrame < 1 || samplesPerFrame > MOST_PER_FRAME) {
+            throw new IllegalArgumentException(
+                    "samples a frame are 1 to " + MOST_PER_FRAME + ", found " + samplesPerFrame);
+        }
+        pictureFolders = List.copyOf(pictureFolders);
+    }
+
+    public Delivery(
+            Cargo cargo,
+            boolean clipsApart,
+            PictureFiles.Travel pictures,
+            PictureStyle style,
+            Convention.Layout layout) {
+        this(cargo, clipsApart, pictures, style, layout, 1, List.of());
+    }
+
+    public Delivery(Cargo cargo, boolean clipsApart, PictureFiles.Travel pictures) {
+        this(cargo, clipsApart, pictures, PictureStyle.AS_IT_IS, Convention.Layout.PLAIN);
+    }
+
+    /** As a destination asks for it: its names, folders and sizes. */
+    public Delivery laidOut(Convention.Layout asked) {
+        String kind = style.kind();
+        int largest = style.largest() > 0 ? style.largest() : asked.pictureSize();
+        return new Delivery(
+                cargo,
+                clipsApart,
+                pictures,
+                new PictureStyle(asked.pictures(), kind, largest),
+                asked,
+                samplesPerFrame,
+                pictureFolders);
+    }
+
+    public Delivery withSamplesPerFrame(int value) {
+        return new Delivery(cargo, clipsApart, pictures, style, layout, value, pictureFolders);
+    }
+
+    public Delivery withPictureFolders(List<Path> folders) {
+        return new Delivery(cargo, clipsApart, pictures, style, layout, samplesPerFrame, folders);
+    }
+
+    /** Everything in one file, pictures as they are. */
+    public static final Delivery PLAIN = new Delivery(Cargo.ALL, false, PictureFiles.Travel.AS_THEY_ARE);
+
+    /**
+     * One file of a delivery.
+     *
+     * @param sent what was to be written
+     * @param back what was read back from it
+     * @param proof both held against each other
+     * @param told what there is to say of its size: "12 frames, 34567 bytes"; or ""
+     */
+    public record Part(Path file, Scene sent, SceneFormat.ReadScene back, Comparison proof, String told) {
+        public static Part of(Path file, Scene sent, SceneFormat.ReadScene back, Progress progress) {
+            return new Part(
+                    file, sent, back, Comparison.of(sent, back.scene(), Tolerances.DEFAULT, true, progress), "");
+        }
+
+        public Part telling(String value) {
+            return new Part(file, sent, back, proof, value);
+        }
+
+        public boolean sound() {
+            return !proof.verdict().isFault();
+        }
+    }
+
+    /**
+     * What became of a delivery.
+     *
+     * @param placed whether the files are in place; where the proof failed and files would have been replaced, the old ones stay
+     * @param left pictures that do not travel, each with the reason
+     */
+    public record Outcome(List<Part> parts, boolean placed, List<String> left) {
+        public Outcome {
+            parts = List.copyOf(parts);
+            left = List.copyOf(left);
+        }
+    }
+
+    /** The files that it would make, the one without clips first. */
+    public List<Path> files(Scene scene, Path target) {
+        List<Path> out = new ArrayList<>(List.of(main(target)));
+        if (clipsApart) {
+            SafeNames names = new SafeNames();
+            names(scene).forEach(c -> out.add(clipFile(target, c, names)));
+        }
+        return out;
+    }
+
+    /** Names of the clips that go. */
+    public Set<String> names(Scene scene) {
+        Set<String> out = new LinkedHashSet<>();
+        for (Clip c : scene.clips()) {
+            if (cargo.clips() == null || cargo.clips().contains(c.name())) {
+                out.add(c.name());
+            }
+        }
+        return out;
+    }
+
+    /** The name of a target without its ending. */
+    public static String base(Path target) {
+        String name = String.valueOf(target.getFileName());
+        int dot = name.lastIndexOf('.');
+        return dot < 0 ? name : name.substring(0, dot);
+    }
+
+    private static String end(Path target) {
+        return String.valueOf(target.getFileName()).substring(base(target).length());
+    }
+
+    private Path main(Path target) {
+        return layout.file().isEmpty() ? target : under(target, layout.file().replace("{name}", base(target)));
+    }
+
+    private static Path under(Path target, String told) {
+        String end = end(target);
+        return target.resolveSibling(told.endsWith(end) ? told : told + end);
+    }
+
+    private Path clipFile(Path target, String clip, SafeNames names) {
+        String pattern = layout.clip().isEmpty() ? "{name}_{clip}" : layout.clip();
+        return under(target, pattern.replace("{name}", base(target)).replace("{clip}", names.free(clip, "clip")));
+    }
+}

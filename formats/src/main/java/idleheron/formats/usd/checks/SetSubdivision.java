@@ -1,0 +1,82 @@
+package idleheron.formats.usd.checks;
+
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
+import idleheron.core.scene.Keepsake;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.formats.usd.layer.Spec;
+import idleheron.formats.usd.layer.Words;
+import idleheron.formats.usd.read.UsdKeepsake;
+import idleheron.formats.usd.write.UsdBuild;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Says of every mesh how it is subdivided.
+ *
+ * @param scheme "none", "catmullClark", "loop" or "bilinear"
+ */
+public record SetSubdivision(String scheme) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "set-subdivision",
+                    SetSubdivision.class,
+                    Keeps.PICTURE,
+                    "Writes on every mesh of a stage how it is subdivided: none, catmullClark, loop or bilinear.")
+            .told("[=SCHEME]", v -> new SetSubdivision(v.or("none")))
+            .measured("meshes", s -> Integer.toString(s.meshes().size()));
+
+    static final String ATTRIBUTE = "subdivisionScheme";
+    private static final Set<String> SCHEMES = Set.of("none", "catmullClark", "loop", "bilinear");
+
+    public SetSubdivision {
+        if (!SCHEMES.contains(scheme)) {
+            throw new IllegalArgumentException(
+                    "no subdivision scheme " + scheme + ", expected none, catmullClark, loop or bilinear");
+        }
+    }
+
+    @Override
+    public RemedyType type() {
+        return TYPE;
+    }
+
+    @Override
+    public String title() {
+        return scheme.equals("none") ? "Say that meshes are polygons" : "Say that meshes are subdivided";
+    }
+
+    @Override
+    public String describe() {
+        return "Writes the subdivision scheme " + scheme + " on every mesh of a stage; points stay what they are.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        Map<String, Keepsake> all = new LinkedHashMap<>();
+        List<Keepsake> others = new ArrayList<>();
+        for (Keepsake k : scene.keepsakes()) {
+            if (k instanceof UsdKeepsake u) {
+                all.put(u.name(), u);
+            } else {
+                others.add(k);
+            }
+        }
+        for (int n = 0; n < scene.nodes().size(); n++) {
+            if (scene.nodes().get(n).kind() == NodeKind.MESH) {
+                String path = scene.path(n);
+                Spec spec = all.get(path) instanceof UsdKeepsake u
+                        ? u.spec().copy(u.spec().name())
+                        : new Spec(Spec.Type.PRIM, scene.nodes().get(n).name());
+                spec.add(UsdBuild.uniform(ATTRIBUTE, "token", Words.token(scheme)));
+                all.put(path, new UsdKeepsake(path, spec));
+            }
+        }
+        others.addAll(all.values());
+        return scene.withKeepsakes(others);
+    }
+}

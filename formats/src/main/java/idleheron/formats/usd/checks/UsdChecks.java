@@ -1,0 +1,383 @@
+package idleheron.formats.usd.checks;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.inspect.Convention;
+import idleheron.core.inspect.Finding;
+import idleheron.core.inspect.Severity;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Scene;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.disk.FileBytes;
+import idleheron.formats.usd.compose.Assets;
+import idleheron.formats.usd.compose.ComposedPrim;
+import idleheron.formats.usd.compose.ComposedProperty;
+import idleheron.formats.usd.compose.ComposedStage;
+import idleheron.formats.usd.compose.Opinion;
+import idleheron.formats.usd.compose.Problem;
+import idleheron.formats.usd.files.Layers;
+import idleheron.formats.usd.files.UsdPackage;
+import idleheron.formats.usd.layer.Field;
+import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.Spec;
+import idleheron.formats.usd.layer.TimeSamples;
+import idleheron.formats.usd.layer.Value;
+import idleheron.formats.usd.read.UsdRead;
+import idleheron.formats.usd.write.UsdAssetPaths;
+import java.io.IOException;
+import java.lang.foreign.MemorySegment;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** What goes wrong with stages on the way: looked for in the stage itself, since a scene does not know layers. */
+public final class UsdChecks {
+    private static final double LARGEST_PACKAGE = 25e6;
+    private static final int MANY_BYTES = 4096;
+
+    /** Told once for all places. */
+    private static final java.util.Set<String> GROUPED =
+            java.util.Set.of("path-leaves-folder", "faces-left-handed", "subdivided-unasked", "surface-not-preview");
+
+    private final Scene scene;
+    private final ComposedStage stage;
+    private final Path folder;
+    private final @Nullable Convention convention;
+    private final List<Finding> out = new ArrayList<>();
+    private final Map<String, int[]> groups = new LinkedHashMap<>();
+
+    private UsdChecks(Scene scene, ComposedStage stage, Path folder, @Nullable Convention convention) {
+        this.scene = scene;
+        this.stage = stage;
+        this.folder = folder;
+        this.convention = convention;
+    }
+
+    /**
+     * @param scene read from the file
+     * @return nothing for a file that is no stage
+     */
+    public static List<Finding> of(Scene scene, Path file, @Nullable Convention convention) {
+        try {
+            if (!Files.isRegularFile(file)) {
+                return List.of();
+            }
+            MemorySegment bytes = FileBytes.of(file);
+            if (Layers.form(bytes) == Layers.Form.OTHER) {
+                return List.of();
+            }
+            Path folder = java.util.Objects.requireNonNull(
+                    file.toAbsolutePath().normalize().getParent());
+            UsdChecks c = new UsdChecks(scene, ComposedStage.of(file, bytes), folder, convention);
+            return c.all(file, bytes);
+        } catch (IOException e) {
+            return List.of();
+        }
+    }
+
+    private List<Finding> all(Path file, MemorySegment bytes) throws FormatException {
+        List<ComposedPrim> prims = new ArrayList<>();
+        stage.each(prims::add);
+        declarations();
+        paths();
+        Map<String, List<String>> skeletons = new LinkedHashMap<>();
+        for (ComposedPrim p : prims) {
+            if (!p.isThere()) {
+                continue;
+            }
+            switch (p.typeName()) {
+                case "Mesh" -> new UsdMeshChecks(this).mesh(p);
+                case "Skeleton" -> {
+                    new UsdSkelChecks(this).skeleton(p);
+                    skeletons.put(p.path(), UsdRead.words(p, "joints"));
+                }
+                case "SkelAnimation" -> new UsdSkelChecks(this).animation(p, skeletons);
+                default -> {}
+            }
+        }
+        repeated(prims);
+        starts(prims);
+        surfaces();
+        if (Layers.form(bytes) == Layers.Form.PACKAGE) {
+            contents(file, bytes);
+        }
+        for (Problem p : stage.problems()) {
+            if (p.code().equals(Problem.MISSING_LAYER) && p.subject().startsWith("/")) {
+                continue; // the file itself is told
+            }
+            boolean missing = p.code().equals(Problem.MISSING_LAYER)
+                    || p.code().equals(Problem.BROKEN_LAYER)
+                    || p.code().equals(Problem.CLIP_MISSING);
+            add(
+                    missing ? "layer-missing" : "arc-fault",
+                    p.code().equals(Problem.RELOCATES) ? Severity.NOTE : Severity.BREAKS,
+                    Topic.HIERARCHY,
+                    p.subject(),
+                    missing ? "A file of the stage is not there" : "Something that is brought in cannot be",
+                    p.subject() + ": " + p.message() + ".",
+                    1,
+                    "files",
+                    missing
+                            ? "The top layer was sent without its folder."
+                            : "An arc was told by hand, or a file changed since.",
+                    null);
+        }
+        return out;
+    }
+
+    void add(
+            String code,
+            Severity severity,
+            Topic topic,
+            String subject,
+            String title,
+            String message,
+            double figure,
+            String unit,
+            String cause,
+            @Nullable Remedy remedy) {
+        int[] same =
+                GROUPED.contains(code) ? groups.computeIfAbsent(code + title, k -> new int[] {out.size(), 0}) : null;
+        if (same != null && ++same[1] > 1) {
+            Finding first = out.get(same[0]);
+            String head = first.message().replaceFirst(" \\d+ such in all\\.$", "");
+            out.set(
+                    same[0],
+                    new Finding(
+                            code,
+                            first.severity(),
+                            topic,
+                            first.node(),
+                            title,
+                            head + " " + same[1] + " such in all.",
+                            Figure.of(same[1], unit, first.figure().subject()),
+                            cause,
+                            remedy));
+            return;
+        }
+        int node = scene.find(subject.substring(subject.lastIndexOf('/') + 1));
+        out.add(new Finding(
+                code, severity, topic, node, title, message, Figure.of(figure, unit, subject), cause, remedy));
+    }
+
+    private void declarations() {
+        Spec root = stage.root().root();
+        List<String> missing = new ArrayList<>();
+        if (root.text(Field.UP_AXIS).isEmpty()) {
+            missing.add("up axis");
+        }
+        if (root.get(Field.METERS_PER_UNIT) == null) {
+            missing.add("unit");
+        }
+        if (root.get(Field.TIME_CODES_PER_SECOND) == null && root.get(Field.FRAMES_PER_SECOND) == null) {
+            missing.add("rate");
+        }
+        if (!missing.isEmpty()) {
+            add(
+                    "stage-undeclared",
+                    Severity.DRIFTS,
+                    Topic.UNITS_AND_AXES,
+                    stage.root().name(),
+                    "The stage does not declare its " + String.join(", ", missing),
+                    "The standard then says Y up, centimetres and 24 time codes a second; many receivers take metres.",
+                    missing.size(),
+                    "declarations",
+                    "The layer was written by hand, or is meant to lie under another one.",
+                    null);
+        }
+        String top = stage.root().defaultPrim();
+        ComposedPrim p = top.isEmpty() ? null : stage.prim("/" + top);
+        if (p == null) {
+            add(
+                    "no-default-prim",
+                    Severity.DRIFTS,
+                    Topic.HIERARCHY,
+                    stage.root().name(),
+                    top.isEmpty() ? "No default prim is told" : "The default prim is not there",
+                    "Who refers to this file without naming a prim gets nothing.",
+                    0,
+                    "prims",
+                    "",
+                    null);
+        }
+    }
+
+    /** Asset paths that are absolute, or lead out of the folder. */
+    private void paths() {
+        stage.assets().layers().forEach((id, layer) -> {
+            layer.sublayers().forEach(s -> path(layer.name(), s.asset(), id));
+            layer.root().each(s -> {
+                for (Value v : s.fields().values()) {
+                    UsdAssetPaths.each(v, a -> path(layer.name(), a, id));
+                }
+            });
+        });
+    }
+
+    private void path(String layer, String asset, String id) {
+        if (asset.isEmpty()) {
+            return;
+        }
+        boolean absolute = asset.startsWith("/") || asset.matches("[A-Za-z]:[\\\\/].*") || asset.startsWith("\\\\");
+        boolean leaves = !absolute
+                && Assets.fileOf(id).equals(id)
+                && !stage.assets().resolve(id, asset).startsWith(folder.toString());
+        if (absolute || leaves) {
+            add(
+                    "path-leaves-folder",
+                    Severity.DRIFTS,
+                    Topic.MATERIALS,
+                    asset,
+                    absolute ? "A path holds on one machine only" : "A path leads out of the folder that is sent",
+                    layer + " points to " + asset
+                            + (absolute ? ", from the top of a disk." : ", beside the folder of the stage."),
+                    1,
+                    "paths",
+                    "The file was chosen from where it lay, and not copied beside.",
+                    null);
+        }
+    }
+
+    /** Bytes that stronger layers say again although a weaker one says the same. */
+    private void repeated(List<ComposedPrim> prims) {
+        Map<String, Long> bytes = new LinkedHashMap<>();
+        for (ComposedPrim p : prims) {
+            for (String name : p.propertyNames()) {
+                ComposedProperty q = p.property(name);
+                if (q == null || q.opinions().size() < 2) {
+                    continue;
+                }
+                for (int i = 0; i + 1 < q.opinions().size(); i++) {
+                    Opinion strong = q.opinions().get(i);
+                    Opinion weak = q.opinions().get(i + 1);
+                    if (strong.layer().layer() != weak.layer().layer()
+                            && strong.spec().get(Field.DEFAULT) instanceof Numbers n
+                            && weak.spec().get(Field.DEFAULT) instanceof Numbers m
+                            && n.equals(m)) {
+                        bytes.merge(
+                                strong.layer().layer().name(),
+                                n.count() * n.kind().bytes(),
+                                Long::sum);
+                    }
+                }
+            }
+        }
+        bytes.forEach((layer, n) -> {
+            if (n >= MANY_BYTES) {
+                add(
+                        "said-again",
+                        Severity.NOTE,
+                        Topic.SURFACES,
+                        layer,
+                        "A layer says again what a weaker one says",
+                        layer + " repeats " + n / 1000 + " kB word for word; a light layer with what changes would do.",
+                        n / 1000.0,
+                        "kB",
+                        "Everything was written again where only the animation was new.",
+                        null);
+            }
+        });
+    }
+
+    /** Whether what moves begins after the range does. */
+    private void starts(List<ComposedPrim> prims) {
+        double start = stage.root().number(Field.START);
+        double first = Double.POSITIVE_INFINITY;
+        String subject = "";
+        for (ComposedPrim p : prims) {
+            for (String name : p.isThere() ? p.propertyNames() : List.<String>of()) {
+                ComposedProperty q = p.property(name);
+                TimeSamples t = q == null ? null : q.samples();
+                if (t != null && t.count() > 1 && t.times()[0] < first) {
+                    first = t.times()[0];
+                    subject = p.path();
+                }
+            }
+        }
+        if (first > start + 1e-6 && Double.isFinite(first)) {
+            add(
+                    "animation-starts-late",
+                    Severity.DRIFTS,
+                    Topic.CLIPS,
+                    subject,
+                    "Nothing moves at the start of the range",
+                    String.format(
+                            Locale.ROOT,
+                            "The range starts at %.6g and the first sample lies at %.6g: a receiver that shows the first frame shows a held pose.",
+                            start,
+                            first),
+                    first - start,
+                    "frames",
+                    "The range was told for the shot, and the samples for the clip.",
+                    null);
+        }
+    }
+
+    /** Surfaces that a phone does not show. */
+    private void surfaces() {
+        if (convention == null || !convention.code().equals("phone")) {
+            return;
+        }
+        for (var m : scene.materials()) {
+            if (!m.model().equals("UsdPreviewSurface")) {
+                add(
+                        "surface-not-preview",
+                        Severity.DRIFTS,
+                        Topic.MATERIALS,
+                        m.name(),
+                        "A surface is not the preview surface",
+                        m.name() + " is told as " + m.model() + "; a phone shows it grey.",
+                        1,
+                        "materials",
+                        "It was painted for a renderer.",
+                        null);
+            }
+        }
+    }
+
+    private void contents(Path file, MemorySegment bytes) throws FormatException {
+        boolean phone = convention != null && convention.code().equals("phone");
+        if (phone && bytes.byteSize() > LARGEST_PACKAGE) {
+            add(
+                    "package-large",
+                    Severity.DRIFTS,
+                    Topic.MATERIALS,
+                    String.valueOf(file.getFileName()),
+                    "The package is large for a phone",
+                    String.format(
+                            Locale.ROOT,
+                            "It holds %.1f MB; %.0f MB load in good time.",
+                            bytes.byteSize() / 1e6,
+                            LARGEST_PACKAGE / 1e6),
+                    bytes.byteSize() / 1e6,
+                    "MB",
+                    "Pictures travel as they were painted.",
+                    null);
+        }
+        for (UsdPackage.Entry e :
+                UsdPackage.read(String.valueOf(file.getFileName()), bytes).entries()) {
+            if (!e.isAligned()) {
+                add(
+                        "package-unaligned",
+                        Severity.BREAKS,
+                        Topic.HIERARCHY,
+                        e.name(),
+                        "A file of the package does not begin on a multiple of 64",
+                        e.name() + " begins at byte " + e.at() + "; strict receivers refuse such a package.",
+                        (double) (e.at() % 64),
+                        "bytes",
+                        "It was packed by a general archiver.",
+                        null);
+            }
+        }
+    }
+
+    ComposedStage stage() {
+        return stage;
+    }
+}

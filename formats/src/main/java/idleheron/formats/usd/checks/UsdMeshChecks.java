@@ -1,0 +1,102 @@
+package idleheron.formats.usd.checks;
+
+import idleheron.core.Topic;
+import idleheron.core.inspect.Severity;
+import idleheron.formats.usd.compose.ComposedPrim;
+import idleheron.formats.usd.compose.ComposedProperty;
+import idleheron.formats.usd.layer.Field;
+import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.Words;
+import idleheron.formats.usd.read.UsdRead;
+
+/** What goes wrong with mesh prims. */
+final class UsdMeshChecks {
+    private final UsdChecks checks;
+
+    UsdMeshChecks(UsdChecks checks) {
+        this.checks = checks;
+    }
+
+    void mesh(ComposedPrim p) {
+        boolean normals = p.property("normals") != null || p.property("primvars:normals") != null;
+        String scheme = UsdRead.word(p, SetSubdivision.ATTRIBUTE, "catmullClark");
+        boolean told = p.property(SetSubdivision.ATTRIBUTE) != null;
+        if (!scheme.equals("none") && (normals || !told)) {
+            checks.add(
+                    "subdivided-unasked",
+                    normals ? Severity.BREAKS : Severity.DRIFTS,
+                    Topic.SURFACES,
+                    p.path(),
+                    "The mesh is subdivided"
+                            + (told ? ", and its normals are not used" : " because nobody says that it is not"),
+                    p.name()
+                            + (told ? " says " + scheme : " says nothing, so the standard's catmullClark holds")
+                            + (normals
+                                    ? "; it carries normals, which only polygons use."
+                                    : "; corners get round and points move inwards."),
+                    1,
+                    "meshes",
+                    "The writer took polygons for granted.",
+                    new SetSubdivision("none"));
+        }
+        if (UsdRead.word(p, "orientation", "rightHanded").equals("leftHanded")) {
+            checks.add(
+                    "faces-left-handed",
+                    Severity.DRIFTS,
+                    Topic.SURFACES,
+                    p.path(),
+                    "Faces run clockwise",
+                    p.name()
+                            + " says that its faces are left-handed; a receiver that does not look shows them inside out.",
+                    1,
+                    "meshes",
+                    "It came through a cache, whose faces run that way.",
+                    null);
+        }
+        for (String name : p.propertyNames()) {
+            if (name.startsWith("primvars:") && !name.endsWith(":indices")) {
+                length(p, name);
+            }
+        }
+    }
+
+    private void length(ComposedPrim p, String name) {
+        ComposedProperty q = p.property(name);
+        Numbers counts = UsdRead.numbers(p, "faceVertexCounts");
+        Numbers corners = UsdRead.numbers(p, "faceVertexIndices");
+        Numbers points = UsdRead.numbers(p, "points");
+        if (q == null
+                || !(q.first() instanceof Numbers v)
+                || !v.array()
+                || counts == null
+                || corners == null
+                || points == null) {
+            return;
+        }
+        String over = q.metadata(Field.INTERPOLATION) instanceof Words w ? w.first() : "constant";
+        long size = q.metadata(Field.ELEMENT_SIZE) instanceof Numbers n ? (long) n.first() : 1;
+        Numbers index = UsdRead.numbers(p, name + ":indices");
+        long count = index == null ? v.count() : index.count();
+        long needed = size
+                * switch (over) {
+                    case "constant" -> 1;
+                    case "uniform" -> counts.count();
+                    case "faceVarying" -> corners.count();
+                    default -> points.count();
+                };
+        boolean wrong = over.equals("constant") ? index == null && count < needed : count != needed;
+        if (wrong) {
+            checks.add(
+                    "primvar-length",
+                    Severity.BREAKS,
+                    Topic.SURFACES,
+                    p.path(),
+                    "Values do not fit the mesh",
+                    name + " of " + p.name() + " has " + count + " values, and " + over + " asks for " + needed + ".",
+                    (double) (count - needed),
+                    "values",
+                    "Points or faces changed after it was written.",
+                    null);
+        }
+    }
+}

@@ -1,0 +1,164 @@
+package idleheron.formats.usd.checks;
+
+import idleheron.core.Topic;
+import idleheron.core.inspect.Severity;
+import idleheron.core.math.Matrices;
+import idleheron.formats.usd.compose.ComposedPrim;
+import idleheron.formats.usd.compose.ComposedProperty;
+import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.TimeSamples;
+import idleheron.formats.usd.read.UsdRead;
+import idleheron.formats.usd.read.UsdSkeleton;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.joml.Matrix4d;
+
+/** What goes wrong with skeletons and their animation. */
+final class UsdSkelChecks {
+    private static final double SAME = 1e-3;
+    private static final double UNIT = 1e-3;
+
+    private final UsdChecks checks;
+
+    UsdSkelChecks(UsdChecks checks) {
+        this.checks = checks;
+    }
+
+    void skeleton(ComposedPrim p) {
+        List<String> joints = UsdRead.words(p, "joints");
+        topology(p, joints);
+        UsdSkeleton s = new UsdSkeleton(p, new Matrix4d(), new ArrayList<>());
+        Matrix4d[] world = new Matrix4d[joints.size()];
+        double worst = 0;
+        String where = "";
+        double size = 1e-9;
+        for (int j : s.order) {
+            world[j] = s.parents[j] < 0 ? new Matrix4d(s.rest[j]) : new Matrix4d(world[s.parents[j]]).mul(s.rest[j]);
+            double off = Matrices.translation(world[j]).distance(Matrices.translation(s.bind[j]));
+            size = Math.max(size, Matrices.translation(s.bind[j]).length());
+            if (off > worst) {
+                worst = off;
+                where = joints.get(j);
+            }
+        }
+        if (worst > SAME * size) {
+            double mm = worst * 1000 * unit();
+            checks.add(
+                    "rest-and-bind-apart",
+                    Severity.DRIFTS,
+                    Topic.REST_POSE,
+                    p.path() + "/" + where,
+                    "Rest and bind transforms disagree",
+                    String.format(
+                            java.util.Locale.ROOT,
+                            "Joint %s rests %.1f mm from where it was bound; receivers differ in which of the two they show.",
+                            where.substring(where.lastIndexOf('/') + 1),
+                            mm),
+                    mm,
+                    "mm",
+                    "The rest pose was taken from a frame of animation.",
+                    new idleheron.core.remedy.skeleton.RestToBind());
+        }
+    }
+
+    private double unit() {
+        double u = checks.stage().root().number(idleheron.formats.usd.layer.Field.METERS_PER_UNIT);
+        return u > 0 ? u : 0.01;
+    }
+
+    private void topology(ComposedPrim p, List<String> joints) {
+        Set<String> seen = new HashSet<>();
+        for (String j : joints) {
+            int slash = j.lastIndexOf('/');
+            String parent = slash < 0 ? "" : j.substring(0, slash);
+            boolean late = !parent.isEmpty() && !seen.contains(parent);
+            if (!seen.add(j) || late) {
+                checks.add(
+                        "skeleton-topology",
+                        Severity.BREAKS,
+                        Topic.HIERARCHY,
+                        p.path(),
+                        "The list of joints is not in order",
+                        late
+                                ? "Joint " + j + " comes before its parent, or its parent is missing."
+                                : "Joint " + j + " is there twice.",
+                        1,
+                        "joints",
+                        "The list was sorted by name, or a joint was taken out.",
+                        null);
+                return;
+            }
+        }
+    }
+
+    void animation(ComposedPrim p, Map<String, List<String>> skeletons) {
+        List<String> own = UsdRead.words(p, "joints");
+        for (Map.Entry<String, List<String>> s : skeletons.entrySet()) {
+            ComposedPrim skeleton = p.find(s.getKey());
+            boolean bound = skeleton != null
+                    && UsdRead.inherited(skeleton, "skel:animationSource").equals(p.path());
+            if (bound && !own.equals(s.getValue()) && !own.isEmpty()) {
+                checks.add(
+                        "joints-in-another-order",
+                        Severity.DRIFTS,
+                        Topic.HIERARCHY,
+                        p.path(),
+                        "Animation lists joints in another order",
+                        p.name() + " moves " + own.size() + " joints in its own order, the skeleton has "
+                                + s.getValue().size() + "; who counts instead of reading names moves the wrong ones.",
+                        own.size(),
+                        "joints",
+                        "Joints were sorted on the way, or only some were exported.",
+                        null);
+            }
+        }
+        for (String name : List.of("translations", "rotations", "scales")) {
+            if (p.property(name) == null && !own.isEmpty()) {
+                checks.add(
+                        "animation-incomplete",
+                        Severity.BREAKS,
+                        Topic.CLIPS,
+                        p.path(),
+                        "Animation lacks " + name,
+                        p.name() + " does not tell " + name + "; an animation without all three is none.",
+                        1,
+                        "channels",
+                        "",
+                        null);
+            }
+        }
+        quaternions(p);
+    }
+
+    private void quaternions(ComposedPrim p) {
+        ComposedProperty q = p.property("rotations");
+        TimeSamples t = q == null ? null : q.samples();
+        double worst = 0;
+        for (int i = 0; i < (t == null ? 0 : t.count()); i++) {
+            if (t != null && t.value(i) instanceof Numbers n && n.kind().isQuaternion()) {
+                float[] v = n.floats();
+                for (int k = 0; k + 3 < v.length; k += 4) {
+                    double l = Math.sqrt(v[k] * v[k] + v[k + 1] * v[k + 1] + v[k + 2] * v[k + 2] + v[k + 3] * v[k + 3]);
+                    worst = Math.max(worst, Math.abs(l - 1));
+                }
+            }
+        }
+        if (worst > UNIT) {
+            checks.add(
+                    "quaternion-not-unit",
+                    Severity.DRIFTS,
+                    Topic.CLIPS,
+                    p.path(),
+                    "Rotations are not of unit length",
+                    String.format(
+                            java.util.Locale.ROOT, "The worst is off by %.4f; some receivers scale by it.", worst),
+                    worst,
+                    "",
+                    "Quaternions were blended and not normalised.",
+                    null);
+        }
+    }
+}
