@@ -124,10 +124,7 @@ final class BatchCommand implements Callable<Integer> {
             SceneFormat.ReadScene read = SceneFiles.read(file, Progress.NONE);
             Preparation ready = Choices.prepared(read.scene(), r.remedies());
             Scene scene = ready.scene();
-            SceneFormat format = SceneFiles.formats().stream()
-                    .filter(f -> f.name().equals(read.format()))
-                    .findFirst()
-                    .orElseThrow();
+            SceneFormat format = SceneFiles.named(read.format());
             String kind = variant == null ? format.variants().getFirst() : variant;
             Path target = out.resolve(String.valueOf(file.getFileName()));
             try (Drafts drafts = new Drafts(overwrite, files)) {

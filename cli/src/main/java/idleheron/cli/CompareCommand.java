@@ -8,6 +8,7 @@ import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.FileBytes;
+import idleheron.formats.disk.FileNames;
 import idleheron.report.CompareCsv;
 import idleheron.report.CompareJson;
 import idleheron.report.Json;
@@ -122,9 +123,7 @@ final class CompareCommand implements Callable<Integer> {
     private static final List<String> KINDS = List.of(".html", ".htm", ".pdf", ".json", ".csv");
 
     private static String ending(Path report) {
-        String name = String.valueOf(report.getFileName()).toLowerCase(java.util.Locale.ROOT);
-        int dot = name.lastIndexOf('.');
-        return dot < 0 ? "" : name.substring(dot);
+        return FileNames.end(String.valueOf(report.getFileName())).toLowerCase(java.util.Locale.ROOT);
     }
 
     /** In the kind that the file's ending names; never on a file that was read. */

@@ -1,6 +1,7 @@
 package idleheron.cli;
 
 import idleheron.core.job.Progress;
+import idleheron.formats.disk.FileNames;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.rehearsal.Habit;
 import idleheron.rehearsal.StandIn;
@@ -43,11 +44,9 @@ final class RehearseCommand implements Callable<Integer> {
         StandIn chosen = Choices.standIn(standIn);
         StandIn s = behaved ? chosen.behaved() : chosen;
         String name = String.valueOf(file.getFileName());
-        int dot = name.lastIndexOf('.');
-        String base = dot < 0 ? name : name.substring(0, dot);
         Path target = out != null
                 ? out
-                : file.resolveSibling(base + "_from_" + s.code() + (dot < 0 ? "" : name.substring(dot)));
+                : file.resolveSibling(FileNames.stem(name) + "_from_" + s.code() + FileNames.end(name));
         if (Files.exists(target) && !overwrite) {
             throw new UsageException(target + " is already there; --overwrite replaces it");
         }

@@ -145,7 +145,7 @@ class CacheCommandsTest {
         assertThat(run("convert", in(DemoData.POSTWOMAN), file.toString())).isEqualTo(2);
         assertThat(err.toString()).contains("--overwrite");
         assertThat(run("convert", in(DemoData.REEDS), in("x.fbx"))).isEqualTo(2);
-        assertThat(err.toString()).contains("a cache goes into .abc files");
+        assertThat(err.toString()).contains("a cache goes into USD or Alembic; FBX holds none");
         assertThat(run("convert", in(DemoData.REEDS), in("y.abc"), "--remedy", "regroup=/bank"))
                 .isEqualTo(2);
     }

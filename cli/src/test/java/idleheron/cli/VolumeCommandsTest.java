@@ -105,6 +105,6 @@ class VolumeCommandsTest {
         assertThat(run("convert", sent(), target, "--frames", "3:5")).isEqualTo(2);
         assertThat(err.toString()).contains("already there");
         assertThat(run("convert", sent(), folder.resolve("x.fbx").toString())).isEqualTo(2);
-        assertThat(err.toString()).contains("a volume goes into .vdb files");
+        assertThat(err.toString()).contains("a volume goes into USD or OpenVDB; FBX holds none");
     }
 }

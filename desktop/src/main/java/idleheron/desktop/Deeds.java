@@ -20,6 +20,7 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.delivery.Deliveries;
 import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.FileNames;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.rehearsal.StandIn;
@@ -212,8 +213,7 @@ final class Deeds {
             return;
         }
         String path = sent.path();
-        int dot = path.lastIndexOf('.');
-        Path target = Path.of(path.substring(0, dot) + "_from_" + standIn.code() + path.substring(dot));
+        Path target = Path.of(FileNames.stem(path) + "_from_" + standIn.code() + FileNames.end(path));
         jobs.run("rehearse", p -> asset(standIn.rehearse(Path.of(path), target, p), target), a -> {
             undo.change(bench.crossing().get().withReturned(a, "stand-in " + standIn.title()));
             bench.stone().set(Stone.COMPARE);
@@ -246,9 +246,7 @@ final class Deeds {
         if (a == null) {
             return;
         }
-        String path = a.path();
-        int dot = path.lastIndexOf('.');
-        String base = dot < 0 ? path : path.substring(0, dot);
+        String base = FileNames.stem(a.path());
         String text = RecipeJson.text(KeptCrossings.FORM, c.destination(), c.remedies());
         jobs.run(
                 "save the recipe",

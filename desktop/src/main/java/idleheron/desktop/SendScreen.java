@@ -15,6 +15,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.disk.FileNames;
 import idleheron.formats.spi.Content;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.rehearsal.Habit;
@@ -166,18 +167,17 @@ final class SendScreen implements Screen {
             shownFor = original;
             leftOut.clear();
             String path = original.path();
-            int dot = path.lastIndexOf('.');
             carry(p.scene());
             Volume v =
                     p.scene().volumes().isEmpty() ? null : p.scene().volumes().getFirst();
             boolean sequence = v != null && v.padding() > 0 && format.several() != null;
-            String base = dot < 0 || sequence && path.indexOf('#') < 0 ? path : path.substring(0, dot);
+            String base = sequence && path.indexOf('#') < 0 ? path : FileNames.stem(path);
             target.setText(
                     sequence && v != null
-                            ? base.replaceAll("[._-]?#+$", "") + "_ready/" + v.name() + "."
+                            ? FileNames.unnumbered(base) + "_ready/" + v.name() + "."
                                     + "#".repeat(Math.max(4, v.padding())) + "."
                                     + format.endings().getFirst()
-                            : base.replaceAll("[._-]?#+$", "") + "_ready."
+                            : FileNames.unnumbered(base) + "_ready."
                                     + format.endings().getFirst());
         }
         list(options.delivery(null).cargo().of(p.scene()), p.scene());
@@ -284,10 +284,9 @@ final class SendScreen implements Screen {
             variant.getItems().setAll(format.variants());
             variant.setValue(format.variants().getFirst());
             String path = target.getText();
-            int dot = path.lastIndexOf('.');
-            if (dot > path.lastIndexOf('/')) {
-                String base = path.substring(0, dot);
-                target.setText((format.several() != null ? base : base.replaceAll("[._-]?#+$", "")) + "."
+            if (!FileNames.end(path).isEmpty()) {
+                String base = FileNames.stem(path);
+                target.setText((format.several() != null ? base : FileNames.unnumbered(base)) + "."
                         + format.endings().getFirst());
             }
         }

@@ -10,6 +10,7 @@ import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
 import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.FileNames;
 import idleheron.render.Picture;
 import idleheron.report.CompareCsv;
 import idleheron.report.CompareJson;
@@ -221,9 +222,7 @@ final class SignOffScreen implements Screen {
 
     /** A name beside the returned file that is still free. */
     private static Path beside(Asset a, String ending) {
-        String path = a.path();
-        int dot = path.lastIndexOf('.');
-        String base = (dot < 0 ? path : path.substring(0, dot)) + "_report";
+        String base = FileNames.stem(a.path()) + "_report";
         Path free = Path.of(base + "." + ending);
         for (int n = 2; Files.exists(free); n++) {
             free = Path.of(base + "_" + n + "." + ending);

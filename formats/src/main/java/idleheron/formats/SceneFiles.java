@@ -25,7 +25,6 @@ import idleheron.formats.spi.Salvage;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.formats.spi.Several;
 import idleheron.formats.usd.UsdFormat;
-import idleheron.formats.usd.checks.SetSubdivision;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -34,15 +33,24 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.ServiceLoader;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** All carriers: finds the one for a file, reads and writes. */
 public final class SceneFiles {
-    private static final RemedyCatalogue REMEDIES = new RemedyCatalogue(List.of(SetSubdivision.TYPE));
-
-    /** One line per format. */
-    private static final List<SceneFormat> FORMATS =
+    /** One line per carrier. */
+    private static final List<SceneFormat> OURS =
             List.of(new FbxFormat(), new UsdFormat(), new VdbFormat(), new AbcFormat());
+
+    /** Ours, and after them what the class path brings along as a service. */
+    private static final List<SceneFormat> FORMATS = Stream.concat(
+                    OURS.stream(),
+                    ServiceLoader.load(SceneFormat.class).stream().map(ServiceLoader.Provider::get))
+            .toList();
+
+    private static final RemedyCatalogue REMEDIES = new RemedyCatalogue(
+            FORMATS.stream().flatMap(f -> f.remedies().stream()).toList());
 
     private static final int HEAD = 4096;
 

@@ -296,15 +296,11 @@ public final class ConventionFiles {
 
     private @Nullable SignedAxis axis(String section, String key) throws FormatException {
         String s = text(section, key);
-        for (SignedAxis a : SignedAxis.values()) {
-            if (a.label().equals(s)) {
-                return a;
-            }
-        }
-        if (!s.isEmpty()) {
+        SignedAxis a = SignedAxis.named(s);
+        if (a == null && !s.isEmpty()) {
             throw FormatException.in(file, "X, Y, Z, -X, -Y or -Z for " + key, s);
         }
-        return null;
+        return a;
     }
 
     private AxisSystem axes() throws FormatException {

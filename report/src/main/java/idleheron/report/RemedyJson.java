@@ -318,7 +318,11 @@ public final class RemedyJson {
     }
 
     private static SignedAxis axis(JsonNode v) {
-        return one(SignedAxis.values(), a -> a.label().equals(text(v)));
+        SignedAxis a = SignedAxis.named(text(v));
+        if (a == null) {
+            throw new IllegalArgumentException("none of " + Arrays.toString(SignedAxis.values()));
+        }
+        return a;
     }
 
     private static <T> T one(T[] all, java.util.function.Predicate<T> is) {

@@ -1,6 +1,8 @@
 package idleheron.core.math;
 
+import java.util.Arrays;
 import org.joml.Matrix3d;
+import org.jspecify.annotations.Nullable;
 
 /** One of the six directions along a coordinate axis. */
 public enum SignedAxis {
@@ -34,6 +36,15 @@ public enum SignedAxis {
     /** What is shown: "X", "-X" and so on. */
     public String label() {
         return label;
+    }
+
+    /** The axis of a label, "x", "+Y" and "-Z" among them; null where it is none. */
+    public static @Nullable SignedAxis named(String label) {
+        String l = label.strip().replaceFirst("^\\+", "");
+        return Arrays.stream(values())
+                .filter(a -> a.label.equalsIgnoreCase(l))
+                .findFirst()
+                .orElse(null);
     }
 
     public SignedAxis opposite() {

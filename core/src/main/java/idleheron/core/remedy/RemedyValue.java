@@ -6,7 +6,6 @@ import idleheron.core.volume.IndexBox;
 import idleheron.core.volume.ValueType;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
@@ -106,8 +105,11 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
 
     /** "x", "-z". */
     public SignedAxis axis() {
-        String t = text.strip().toUpperCase(Locale.ROOT).replace("+", "");
-        return one(SignedAxis.values(), a -> a.label().equals(t), "an axis: X, Y, Z, -X, -Y or -Z");
+        SignedAxis a = SignedAxis.named(text);
+        if (a == null) {
+            throw expected("an axis: X, Y, Z, -X, -Y or -Z");
+        }
+        return a;
     }
 
     public ValueType type() {

@@ -113,7 +113,7 @@ public record Volume(String name, int padding, List<Frame> frames, List<GridChan
     }
 
     /**
-     * A grid with its voxels, changes made.
+     * A grid with its voxels, changes made, and rounded where they are to be stored as halves.
      *
      * @param name of the grid after the changes
      * @throws IOException when the frame has no such grid or it cannot be read
@@ -126,7 +126,8 @@ public record Volume(String name, int padding, List<Frame> frames, List<GridChan
                 for (GridChange c : changes) {
                     g = c.grid(g);
                 }
-                return g;
+                // what was changed and is to be stored as halves is what it will be when it is read back
+                return !changes.isEmpty() && g.half() && g.type().real() ? g.withTree(GridEdits.halve(g.tree())) : g;
             }
         }
         throw new IOException(frame.file + ": expected a grid " + name + ", found none");

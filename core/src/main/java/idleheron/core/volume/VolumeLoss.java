@@ -50,9 +50,6 @@ public record VolumeLoss(double worst, double rms, double mass, double detail, S
         try {
             Grid a = before.grid(f, was.label(), Progress.NONE);
             Grid b = after.grid(f, is.label(), Progress.NONE);
-            if (b.half() && !a.half() && b.type().real()) {
-                b = b.withTree(GridEdits.halve(b.tree()));
-            }
             boolean aligned = Math.abs(is.voxelSize() / was.voxelSize() - 1) < 1e-9;
             GridDifference d = aligned ? GridDifference.byIndex(a, b) : GridDifference.inWorld(a, b, world);
             double volumes =

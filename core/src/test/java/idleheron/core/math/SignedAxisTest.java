@@ -35,4 +35,15 @@ class SignedAxisTest {
     private static Vector3d unit(SignedAxis a) {
         return new Vector3d().setComponent(a.axis(), a.sign());
     }
+
+    @Test
+    void anAxisIsFoundByItsLabel() {
+        for (SignedAxis a : SignedAxis.values()) {
+            assertThat(SignedAxis.named(a.label())).isEqualTo(a);
+        }
+        assertThat(SignedAxis.named(" +z ")).isEqualTo(SignedAxis.POSITIVE_Z);
+        assertThat(SignedAxis.named("-x")).isEqualTo(SignedAxis.NEGATIVE_X);
+        assertThat(SignedAxis.named("W")).isNull();
+        assertThat(SignedAxis.named("")).isNull();
+    }
 }

@@ -125,21 +125,12 @@ public final class AbcFormat implements SceneFormat {
                 .withWriter(writer.isEmpty() ? m.get("_ai_AlembicVersion") : writer)
                 .withRate(rate(a, cache))
                 .withRange(range[0], range[1]);
-        SignedAxis up = axis(m.get(AbcSceneWriter.UP));
+        SignedAxis up = SignedAxis.named(m.get(AbcSceneWriter.UP));
         if (up != null) {
-            out = out.withAxes(axes(up, axis(m.get(AbcSceneWriter.FRONT)), m.get(AbcSceneWriter.HAND)));
+            out = out.withAxes(axes(up, SignedAxis.named(m.get(AbcSceneWriter.FRONT)), m.get(AbcSceneWriter.HAND)));
         }
         double unit = number(m.get(AbcSceneWriter.UNIT));
         return unit > 0 && Double.isFinite(unit) ? out.withMetersPerUnit(unit) : out;
-    }
-
-    private static @Nullable SignedAxis axis(String told) {
-        for (SignedAxis a : SignedAxis.values()) {
-            if (a.label().equalsIgnoreCase(told.strip())) {
-                return a;
-            }
-        }
-        return null;
     }
 
     /** Without a front, that of the common axes or of Z up; right-handed if not told. */

@@ -8,6 +8,7 @@ import idleheron.core.cache.Param;
 import idleheron.core.cache.Property;
 import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
+import idleheron.formats.disk.FileNames;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -19,12 +20,7 @@ final class AbcSceneReader {
     private AbcSceneReader() {}
 
     static Cache read(AbcArchive archive) {
-        return new Cache(baseName(archive.name()), archive.meta(), node(archive.top(), true));
-    }
-
-    private static String baseName(String file) {
-        int dot = file.lastIndexOf('.');
-        return dot <= 0 ? file : file.substring(0, dot);
+        return new Cache(FileNames.stem(archive.name()), archive.meta(), node(archive.top(), true));
     }
 
     private static CacheNode node(AbcObject o, boolean top) {

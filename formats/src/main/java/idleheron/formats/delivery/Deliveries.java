@@ -5,6 +5,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.FileNames;
 import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.spi.Content;
 import idleheron.formats.spi.Delivery;
@@ -81,7 +82,7 @@ public final class Deliveries {
 
     /** The file of that scene: the name of the sequence without its number. */
     public static Path around(Path target) {
-        String name = Delivery.base(target).replaceAll("[._-]?#+$", "");
+        String name = FileNames.unnumbered(FileNames.stem(target));
         return target.resolveSibling(name + "." + SceneFiles.usual().endings().getFirst());
     }
 

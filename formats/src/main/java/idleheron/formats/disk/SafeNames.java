@@ -48,9 +48,8 @@ public final class SafeNames {
     /** A safe name that this set has not given yet: {@code walk}, {@code walk_2}. */
     public String free(String name, String otherwise) {
         String safe = of(name, otherwise);
-        int dot = safe.lastIndexOf('.');
-        String base = dot <= 0 ? safe : safe.substring(0, dot);
-        String end = safe.substring(base.length());
+        String base = FileNames.stem(safe);
+        String end = FileNames.end(safe);
         String out = safe;
         for (int i = 2; !taken.add(out.toLowerCase(Locale.ROOT)); i++) {
             out = base + "_" + i + end;

@@ -10,6 +10,7 @@ import idleheron.core.volume.GridMetadata;
 import idleheron.core.volume.Volume;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileBytes;
+import idleheron.formats.disk.FileNames;
 import idleheron.formats.spi.Content;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Order;
@@ -88,12 +89,8 @@ public final class VdbFormat implements SceneFormat {
         String name = String.valueOf(file.getFileName());
         VdbReader reader = opening.open(name, bytes);
         progress.at(0.5, "reading grids");
-        int dot = name.lastIndexOf('.');
-        Volume volume = new Volume(
-                dot < 0 ? name : name.substring(0, dot),
-                0,
-                List.of(VdbFrames.frame(file, 0, reader, opening)),
-                List.of());
+        Volume volume =
+                new Volume(FileNames.stem(name), 0, List.of(VdbFrames.frame(file, 0, reader, opening)), List.of());
         List<String> notes = new ArrayList<>();
         if (reader.file().version() > 224) {
             notes.add("file version " + reader.file().version() + " is newer than 224 and was read as that");

@@ -4,6 +4,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
+import idleheron.formats.disk.FileNames;
 import idleheron.formats.disk.SafeNames;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -179,9 +180,8 @@ public final class PictureFiles {
 
         /** Two pictures of one name and other content get other names; capitals make no difference. */
         private String freeName(String name, byte[] bytes) {
-            int dot = name.lastIndexOf('.');
-            String base = dot < 0 ? name : name.substring(0, dot);
-            String end = dot < 0 ? "" : name.substring(dot);
+            String base = FileNames.stem(name);
+            String end = FileNames.end(name);
             String out = name;
             for (int i = 2; ; i++) {
                 byte[] other = taken.putIfAbsent(out.toLowerCase(java.util.Locale.ROOT), bytes);

@@ -1,5 +1,6 @@
 package idleheron.formats.pictures;
 
+import idleheron.formats.disk.FileNames;
 import java.awt.geom.AffineTransform;
 import java.awt.image.AffineTransformOp;
 import java.awt.image.BufferedImage;
@@ -42,8 +43,7 @@ public record PictureStyle(String folder, String kind, int largest) {
         if (kind.isEmpty()) {
             return name;
         }
-        int dot = name.lastIndexOf('.');
-        return (dot < 0 ? name : name.substring(0, dot)) + '.' + (kind.equals("jpeg") ? "jpg" : kind);
+        return FileNames.stem(name) + '.' + (kind.equals("jpeg") ? "jpg" : kind);
     }
 
     String inFolder(String name) {

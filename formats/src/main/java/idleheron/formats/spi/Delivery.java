@@ -7,6 +7,7 @@ import idleheron.core.inspect.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.formats.disk.FileNames;
 import idleheron.formats.disk.SafeNames;
 import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.pictures.PictureStyle;
@@ -139,28 +140,20 @@ public record Delivery(
         return out;
     }
 
-    /** The name of a target without its ending. */
-    public static String base(Path target) {
-        String name = String.valueOf(target.getFileName());
-        int dot = name.lastIndexOf('.');
-        return dot < 0 ? name : name.substring(0, dot);
-    }
-
-    private static String end(Path target) {
-        return String.valueOf(target.getFileName()).substring(base(target).length());
-    }
-
     private Path main(Path target) {
-        return layout.file().isEmpty() ? target : under(target, layout.file().replace("{name}", base(target)));
+        return layout.file().isEmpty()
+                ? target
+                : under(target, layout.file().replace("{name}", FileNames.stem(target)));
     }
 
     private static Path under(Path target, String told) {
-        String end = end(target);
+        String end = FileNames.end(String.valueOf(target.getFileName()));
         return target.resolveSibling(told.endsWith(end) ? told : told + end);
     }
 
     private Path clipFile(Path target, String clip, SafeNames names) {
         String pattern = layout.clip().isEmpty() ? "{name}_{clip}" : layout.clip();
-        return under(target, pattern.replace("{name}", base(target)).replace("{clip}", names.free(clip, "clip")));
+        return under(
+                target, pattern.replace("{name}", FileNames.stem(target)).replace("{clip}", names.free(clip, "clip")));
     }
 }

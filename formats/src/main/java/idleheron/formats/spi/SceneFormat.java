@@ -3,6 +3,7 @@ package idleheron.formats.spi;
 import idleheron.core.inspect.Convention;
 import idleheron.core.inspect.Finding;
 import idleheron.core.job.Progress;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
@@ -47,6 +48,11 @@ public interface SceneFormat {
 
     /** What only this carrier looks at in a scene that was read from one of its files; nothing for files of others. */
     default List<Finding> checks(Scene scene, Path file, @Nullable Convention destination) {
+        return List.of();
+    }
+
+    /** Remedies that only this carrier knows. */
+    default List<RemedyType> remedies() {
         return List.of();
     }
 

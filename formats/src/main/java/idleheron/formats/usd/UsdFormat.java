@@ -3,6 +3,7 @@ package idleheron.formats.usd;
 import idleheron.core.inspect.Convention;
 import idleheron.core.inspect.Finding;
 import idleheron.core.job.Progress;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.spi.Content;
@@ -12,6 +13,7 @@ import idleheron.formats.spi.Order;
 import idleheron.formats.spi.Outline;
 import idleheron.formats.spi.Salvage;
 import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.usd.checks.SetSubdivision;
 import idleheron.formats.usd.checks.UsdChecks;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedStage;
@@ -71,6 +73,11 @@ public final class UsdFormat implements SceneFormat {
     @Override
     public List<Finding> checks(Scene scene, Path file, @Nullable Convention destination) {
         return UsdChecks.of(scene, file, destination);
+    }
+
+    @Override
+    public List<RemedyType> remedies() {
+        return List.of(SetSubdivision.TYPE);
     }
 
     @Override

@@ -21,7 +21,7 @@ import java.util.Random;
  * Reeds on the bank: four hundred in four clumps, of eight kinds. Five kinds are stiff and sway about their foot, three bend.
  * Each kind is kept once and placed many times. Y up, metres, 24 frames a second, frames 1 to 48, which is one gust.
  */
-final class Reeds {
+public final class Reeds {
     static final int COUNT = 400;
     static final int FIRST = 1;
     static final int FRAMES = 48;
@@ -35,7 +35,7 @@ final class Reeds {
 
     private Reeds() {}
 
-    static Scene scene() {
+    public static Scene scene() {
         Random random = new Random(17);
         String[] first = new String[KINDS];
         List<List<CacheNode>> clumps = new ArrayList<>();

@@ -9,8 +9,11 @@ import idleheron.core.scene.Scene;
 import idleheron.core.volume.Census;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridChange;
+import idleheron.core.volume.GridChecksums;
+import idleheron.core.volume.GridEdits;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.IndexBox;
+import idleheron.core.volume.SparseTree;
 import idleheron.core.volume.ValueType;
 import idleheron.core.volume.Volume;
 import idleheron.core.volume.Volumes;
@@ -48,6 +51,17 @@ class ChangeGridsTest {
         assertThat(rows[11]).isEqualTo(3);
         assertThat(rows[6]).as("Z comes to -Y").isCloseTo(-1, within(1e-15));
         assertThat(rows[15]).isEqualTo(1);
+    }
+
+    @Test
+    void whatIsStoredAsHalvesIsRoundedWhateverComesAfter() throws IOException {
+        Scene s = ChangeGrids.multiply("density", 1 / 3.0)
+                .apply(ChangeGrids.halve().apply(plume()));
+        SparseTree tree = grid(s, "density").tree();
+        assertThat(GridChecksums.of(tree)).isEqualTo(GridChecksums.of(GridEdits.halve(tree)));
+        SparseTree whole = grid(ChangeGrids.multiply("density", 1 / 3.0).apply(plume()), "density")
+                .tree();
+        assertThat(GridChecksums.of(whole)).isNotEqualTo(GridChecksums.of(GridEdits.halve(whole)));
     }
 
     @Test
