@@ -327,7 +327,7 @@ final class MakeReadyScreen implements Screen {
         proof.getChildren()
                 .add(Ui.row(
                         14,
-                        Ui.mark(kept ? Verdict.CLEAN : Verdict.DRIFTED, 16),
+                        Ui.mark(still || kept ? Verdict.CLEAN : Verdict.DRIFTED, 16),
                         Ui.label(
                                 String.format(
                                         java.util.Locale.ROOT,
