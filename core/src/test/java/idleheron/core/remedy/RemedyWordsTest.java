@@ -210,6 +210,11 @@ class RemedyWordsTest {
                         "Keep 4 influences",
                         "Keeps the 4 strongest influences of each point, makes them sum to 1."),
                 words(
+                        TuneWeights.limit(1),
+                        "limit-influences",
+                        "Keep 1 influence",
+                        "Keeps the strongest influence of each point, makes them sum to 1."),
+                words(
                         TuneWeights.prune(0.05),
                         "prune-weights",
                         "Prune weak weights",

@@ -28,9 +28,13 @@ final class UsdDelivery {
 
     /** The layer, layers of clips, and files of volumes. */
     static List<Path> files(Delivery delivery, Scene scene, Path target) {
-        List<Path> all = new ArrayList<>(delivery.files(scene, target));
         boolean packed = new UsdFormat().variant(target).equals(UsdFormat.PACKAGE);
-        for (Volume v : packed ? List.<Volume>of() : scene.volumes()) {
+        return files(delivery, scene, target, packed ? List.of() : scene.volumes());
+    }
+
+    private static List<Path> files(Delivery delivery, Scene scene, Path target, List<Volume> volumes) {
+        List<Path> all = new ArrayList<>(delivery.files(scene, target));
+        for (Volume v : volumes) {
             all.addAll(VolumeDelivery.files(v, all.getFirst().resolveSibling(UsdVolumeWriter.pattern(v))));
         }
         return all;
@@ -56,7 +60,7 @@ final class UsdDelivery {
         }
         Cargo cargo = delivery.cargo();
         List<Volume> volumes = packed ? List.of() : scene.volumes();
-        drafts.check(files(delivery, scene, order.target()));
+        drafts.check(files(delivery, scene, order.target(), volumes));
         Path folder = Objects.requireNonNull(main.toAbsolutePath().getParent());
         PictureFiles.Travel travel = packed ? PictureFiles.Travel.INSIDE : delivery.pictures();
         Scene load = order.pictures()

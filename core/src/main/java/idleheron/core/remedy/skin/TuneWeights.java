@@ -126,7 +126,7 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
     @Override
     public String title() {
         return most > 0
-                ? "Keep " + most + " influences"
+                ? "Keep " + most + (most == 1 ? " influence" : " influences")
                 : least > 0
                         ? "Prune weak weights"
                         : bits > 0 ? "Round weights to " + bits + " bits" : "Normalise weights";
@@ -136,7 +136,10 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
     public String describe() {
         List<String> parts = new ArrayList<>();
         if (most > 0) {
-            parts.add("keeps the " + most + " strongest influences of each point");
+            parts.add(
+                    most == 1
+                            ? "keeps the strongest influence of each point"
+                            : "keeps the " + most + " strongest influences of each point");
         }
         if (least > 0) {
             parts.add("drops weights below " + least);

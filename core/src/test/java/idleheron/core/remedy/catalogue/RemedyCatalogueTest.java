@@ -250,7 +250,7 @@ class RemedyCatalogueTest {
         assertThat(named("rest-to-bind").measure()).isSameAs(Measure.NODES);
         assertThat(p.steps().get(0).line()).startsWith("Rest where it was bound: surface moves ");
         assertThat(p.steps().get(1).line())
-                .startsWith("Keep 1 influences: influences of a point, at most 2 → 1; surface moves ");
+                .startsWith("Keep 1 influence: influences of a point, at most 2 → 1; surface moves ");
     }
 
     private static RemedyType named(String code) {
