@@ -4,13 +4,13 @@ import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.Meta;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.formats.SceneFiles;
@@ -61,7 +61,7 @@ public class CacheBenchmark {
     private Path file = Path.of("");
     private boolean own;
     private Scene scene = Scene.bare("", Stage.COMMON);
-    private Side side = new Side(scene, MeantSpace.asStored());
+    private Side side = new Side(scene, CanonicalSpace.asStored());
     private final Painter painter = new Painter();
     private final Picture picture = new Picture(900, 600);
     private int frame;
@@ -74,7 +74,7 @@ public class CacheBenchmark {
             new AbcFormat().write(cloth(), AbcFormat.OGAWA, file, Progress.NONE);
         }
         scene = SceneFiles.read(file, Progress.NONE).scene();
-        side = new Side(scene, MeantSpace.asStored());
+        side = new Side(scene, CanonicalSpace.asStored());
     }
 
     @TearDown
@@ -103,9 +103,9 @@ public class CacheBenchmark {
             }
         }
         TimeSampling times = TimeSampling.uniform(1 / 24.0, 1 / 24.0);
-        Map<Role, Samples> roles = new EnumMap<>(Role.class);
+        Map<ChannelSemantic, Samples> roles = new EnumMap<>(ChannelSemantic.class);
         roles.put(
-                Role.POSITIONS,
+                ChannelSemantic.POSITIONS,
                 Samples.computed(idleheron.core.cache.ElementType.FLOAT32, 3, false, FRAMES, times, k -> {
                     float[] p = rest.clone();
                     for (int i = 0; i < p.length / 3; i++) {
@@ -113,8 +113,8 @@ public class CacheBenchmark {
                     }
                     return Samples.segment(p);
                 }));
-        roles.put(Role.FACE_INDICES, Samples.still(faces));
-        roles.put(Role.FACE_COUNTS, Samples.still(counts));
+        roles.put(ChannelSemantic.FACE_INDICES, Samples.still(faces));
+        roles.put(ChannelSemantic.FACE_COUNTS, Samples.still(counts));
         CacheNode mesh = new CacheNode(
                 "cloth", CacheKind.MESH, Meta.NONE, roles, List.of(), List.of(), List.of(), "", List.of());
         Cache cache = new Cache("cloth", Meta.NONE, CacheNode.of("", CacheKind.GROUP, List.of(mesh)));

@@ -1,16 +1,16 @@
 package idleheron.bench;
 
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.Tolerances;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.Tolerances;
 import idleheron.core.pose.SurfaceGap;
 import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.remedy.space.MoveScene;
 import idleheron.core.remedy.space.Redeclare;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import idleheron.core.time.SampleTimes;
 import java.util.concurrent.TimeUnit;
 import org.joml.Matrix4d;

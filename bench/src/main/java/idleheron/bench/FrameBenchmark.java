@@ -1,6 +1,6 @@
 package idleheron.bench;
 
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
 import idleheron.core.scene.Scene;
@@ -41,7 +41,7 @@ public class FrameBenchmark {
     private Scene scene = Sleeve.scene(100, 500, 40);
     private Pose pose = new Pose(scene);
     private Surface surface = new Surface(pose, 40);
-    private Side side = new Side(scene, MeantSpace.of(scene.stage()));
+    private Side side = new Side(scene, CanonicalSpace.of(scene.stage()));
     private double seconds;
 
     @org.openjdk.jmh.annotations.Setup
@@ -49,7 +49,7 @@ public class FrameBenchmark {
         scene = Sleeve.scene(points / 500, 500, 40);
         pose = new Pose(scene);
         surface = new Surface(pose, 40);
-        side = new Side(scene, MeantSpace.of(scene.stage()));
+        side = new Side(scene, CanonicalSpace.of(scene.stage()));
     }
 
     private double next() {

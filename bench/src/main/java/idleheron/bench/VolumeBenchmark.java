@@ -1,9 +1,9 @@
 package idleheron.bench;
 
 import idleheron.core.job.Progress;
-import idleheron.core.volume.Census;
 import idleheron.core.volume.Grid;
-import idleheron.core.volume.GridStats;
+import idleheron.core.volume.measure.GridStats;
+import idleheron.core.volume.tree.TreeStats;
 import idleheron.formats.openvdb.VdbReader;
 import java.io.IOException;
 import java.lang.foreign.Arena;
@@ -57,10 +57,10 @@ public class VolumeBenchmark {
 
     /** All that facts without sums need: heads, transforms, counts and boxes from the masks. */
     @Benchmark
-    public Census shapeOnly() throws IOException {
+    public TreeStats shapeOnly() throws IOException {
         try (Arena arena = Arena.ofShared()) {
             VdbReader reader = open(arena);
-            return Census.of(reader.topology(reader.file().grids().getFirst()));
+            return TreeStats.of(reader.topology(reader.file().grids().getFirst()));
         }
     }
 

@@ -3,9 +3,9 @@ package idleheron.bench;
 import idleheron.core.volume.FieldPainter;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridMap;
-import idleheron.core.volume.IndexBox;
-import idleheron.core.volume.SparseTree;
-import idleheron.core.volume.ValueType;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.ValueType;
 
 /** A ball of smoke to measure with. */
 final class VolumeSample {

@@ -1,14 +1,14 @@
 package idleheron.cli;
 
-import idleheron.core.inspect.CacheDepths;
-import idleheron.core.inspect.Finding;
+import idleheron.app.CheckJob;
+import idleheron.app.Known;
+import idleheron.app.OpenJob;
+import idleheron.core.crossing.Asset;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Finding;
 import idleheron.core.inspect.Inspection;
-import idleheron.core.inspect.Together;
-import idleheron.core.inspect.VolumeDepths;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
-import idleheron.formats.FileChecks;
-import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.FileBytes;
 import idleheron.report.CheckJson;
 import idleheron.report.Json;
@@ -16,7 +16,6 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
@@ -49,23 +48,19 @@ final class CheckCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        var convention = Choices.convention(destination);
-        Together together = SceneFiles.together(files, reading.way(), Progress.NONE);
-        Scene scene = together.scene();
+        Convention convention = Known.convention(destination);
+        Asset asset = new OpenJob(files, reading.rescue).run(Progress.NONE);
+        Scene scene = asset.scene();
         Reading.mark(scene, spec.commandLine().getErr());
-        List<Finding> findings = new ArrayList<>(Inspection.of(scene, convention));
-        findings.addAll(Inspection.apart(together));
-        findings.addAll(FileChecks.of(scene, files, convention));
-        findings.addAll(VolumeDepths.of(scene, Progress.NONE));
-        findings.addAll(CacheDepths.of(scene, Progress.NONE));
+        CheckJob.Result result = new CheckJob(asset, files, convention).run(Progress.NONE);
+        List<Finding> findings = result.findings();
         FileBytes.settled();
-        findings.sort(Comparator.comparing(Finding::severity));
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
             out.println(Json.text(CheckJson.of(findings)));
         } else {
-            out.println(scene.name() + ": " + Inspection.verdict(findings).word() + ", " + findings.size()
-                    + " findings of " + Inspection.ruleCount() + " rules");
+            out.println(scene.name() + ": " + result.verdict().word() + ", " + findings.size() + " findings of "
+                    + Inspection.ruleCount() + " rules");
             for (Finding f : findings) {
                 out.println("  " + f.severity().word() + ": " + f.title() + " [" + f.code() + "]");
                 out.println("      " + f.message());
@@ -75,6 +70,6 @@ final class CheckCommand implements Callable<Integer> {
                 }
             }
         }
-        return Inspection.verdict(findings).isFault() ? Main.FAULTS : Main.CLEAN;
+        return result.verdict().isFault() ? Main.FAULTS : Main.CLEAN;
     }
 }

@@ -1,24 +1,22 @@
 package idleheron.cli;
 
+import idleheron.app.CompareJob;
+import idleheron.app.OpenJob;
+import idleheron.app.ReportJob;
+import idleheron.app.UsageException;
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.Tolerances;
-import idleheron.core.compare.TopicResult;
+import idleheron.core.crossing.Asset;
 import idleheron.core.job.Progress;
-import idleheron.core.scene.Scene;
-import idleheron.formats.SceneFiles;
-import idleheron.formats.disk.Drafts;
+import idleheron.core.pair.CompareSettings;
+import idleheron.core.pair.Tolerances;
+import idleheron.core.pair.TopicResult;
 import idleheron.formats.disk.FileBytes;
-import idleheron.formats.disk.FileNames;
-import idleheron.report.CompareCsv;
 import idleheron.report.CompareJson;
 import idleheron.report.Json;
 import idleheron.report.Paper;
-import idleheron.report.PdfReport;
-import idleheron.report.Report;
 import idleheron.report.TermsJson;
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -77,19 +75,19 @@ final class CompareCommand implements Callable<Integer> {
         if (!as.equals("meant") && !as.equals("stored")) {
             throw new UsageException("--as " + as + ", expected stored or meant");
         }
-        if (report != null) {
-            if (!KINDS.contains(ending(report))) {
-                throw new UsageException("--report " + report + ", expected a name that ends in "
-                        + String.join(", ", KINDS.subList(0, KINDS.size() - 1)) + " or " + KINDS.getLast());
-            }
-            try (Drafts drafts = new Drafts(true, everyFile())) {
-                drafts.check(List.of(report));
-            }
+        ReportJob paper = report == null ? null : new ReportJob(report, everyFile());
+        if (paper != null) {
+            paper.check();
         }
         Tolerances limits = tolerance == null ? Tolerances.DEFAULT : TermsJson.read(tolerance);
-        Scene sent = all(sentFile, sentAlso);
-        Scene returned = all(returnedFile, returnedAlso);
-        Comparison c = Comparison.of(sent, returned, limits, as.equals("meant"), Progress.NONE);
+        CompareJob.Result done = new CompareJob(
+                        all(sentFile, sentAlso),
+                        all(returnedFile, returnedAlso),
+                        List.of(),
+                        CompareSettings.USUAL.with(limits),
+                        as.equals("meant"))
+                .run(Progress.NONE);
+        Comparison c = done.comparison();
         FileBytes.settled();
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
@@ -97,8 +95,9 @@ final class CompareCommand implements Callable<Integer> {
         } else {
             print(c, out);
         }
-        if (report != null) {
-            leave(report, sent, returned, c, limits);
+        if (paper != null) {
+            String day = LocalDate.now(ZoneId.systemDefault()).toString();
+            paper.run(done.sent(), done.returned(), c, new Paper("", "", day, limits, Paper.sources(everyFile())));
             spec.commandLine().getErr().println("report in " + report);
         }
         return c.verdict().isFault() ? Main.FAULTS : Main.CLEAN;
@@ -111,33 +110,12 @@ final class CompareCommand implements Callable<Integer> {
         return out;
     }
 
-    private Scene all(Path first, List<Path> also) throws IOException {
+    private Asset all(Path first, List<Path> also) throws IOException {
         List<Path> files = new ArrayList<>(List.of(first));
         files.addAll(also);
-        Scene out = SceneFiles.together(files, reading.way(), Progress.NONE).scene();
-        Reading.mark(out, spec.commandLine().getErr());
+        Asset out = new OpenJob(files, reading.rescue).run(Progress.NONE);
+        Reading.mark(out.scene(), spec.commandLine().getErr());
         return out;
-    }
-
-    /** The kinds of reports, by the endings of their names. */
-    private static final List<String> KINDS = List.of(".html", ".htm", ".pdf", ".json", ".csv");
-
-    private static String ending(Path report) {
-        return FileNames.end(String.valueOf(report.getFileName())).toLowerCase(java.util.Locale.ROOT);
-    }
-
-    /** In the kind that the file's ending names; never on a file that was read. */
-    private void leave(Path to, Scene sent, Scene returned, Comparison c, Tolerances limits) throws IOException {
-        Paper paper =
-                new Paper("", "", LocalDate.now(ZoneId.systemDefault()).toString(), limits, Paper.sources(everyFile()));
-        Drafts.write(to, true, everyFile(), out -> {
-            switch (ending(to)) {
-                case ".pdf" -> PdfReport.write(sent, returned, c, paper, out);
-                case ".csv" -> out.write(CompareCsv.of(c).getBytes(StandardCharsets.UTF_8));
-                case ".json" -> out.write(Json.text(CompareJson.of(c)).getBytes(StandardCharsets.UTF_8));
-                default -> out.write(Report.html(sent, returned, c, paper).getBytes(StandardCharsets.UTF_8));
-            }
-        });
     }
 
     private static void print(Comparison c, PrintWriter out) {

@@ -1,19 +1,24 @@
 package idleheron.cli;
 
+import idleheron.app.Excerpt;
+import idleheron.app.Known;
+import idleheron.app.OpenJob;
+import idleheron.app.PrepareJob;
+import idleheron.app.Recipe;
+import idleheron.app.SendJob;
+import idleheron.app.UsageException;
 import idleheron.core.cache.Cache;
-import idleheron.core.cache.CacheSize;
-import idleheron.core.compare.SkeletonFit;
+import idleheron.core.cache.measure.CacheSize;
+import idleheron.core.character.compare.SkeletonFit;
 import idleheron.core.crossing.Preparation;
-import idleheron.core.inspect.Convention;
+import idleheron.core.finding.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.delivery.Deliveries;
-import idleheron.formats.disk.Drafts;
 import idleheron.formats.pictures.PictureStyle;
-import idleheron.formats.spi.Content;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Layered;
 import idleheron.formats.spi.SceneFormat;
@@ -23,7 +28,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -144,51 +148,37 @@ final class ConvertCommand implements Callable<Integer> {
         Recipe asked =
                 recipe == null ? Recipe.of(destination, SceneFiles.remedies().apart(remedies)) : Recipe.read(recipe);
         List<Remedy> all = asked.remedies();
-        Convention to = recipe != null && destination != null ? Choices.convention(destination) : asked.destination();
-        SceneFormat format = SceneFiles.byName(outFile);
-        if (format == null) {
-            throw new UsageException("no carrier for " + outFile.getFileName());
-        }
-        String kind = variant == null ? format.variant(outFile) : variant;
-        if (!format.variants().contains(kind)) {
-            throw new UsageException("no variant " + kind + "; there are " + String.join(", ", format.variants()));
-        }
+        Convention to = recipe != null && destination != null ? Known.convention(destination) : asked.destination();
+        SceneFormat format = SendJob.carrier(outFile);
+        String kind = SendJob.variant(format, outFile, variant);
         if (flatten || subtree != null) {
             return flattened(format.layered(), all, to);
         }
-        Scene read = reading.way().read(in, Progress.NONE).scene();
+        Scene read = OpenJob.of(in, reading.rescue).run(Progress.NONE).scene();
         PrintWriter err = spec.commandLine().getErr();
         Reading.mark(read, err);
         Scene scene = new Excerpt(clip, frames).of(read);
-        fitting(format, scene);
-        Delivery delivery = delivery(to);
-        List<Path> sources = sources(read);
-        Choices.free(Deliveries.files(delivery, scene, outFile, format), overwrite, sources);
-        Preparation ready = Choices.prepared(scene, all);
+        SendJob job = new SendJob(
+                in.toAbsolutePath().getParent(), sources(read), delivery(to), outFile, format, kind, overwrite);
+        job.check(scene, String.valueOf(in.getFileName()));
+        Preparation ready = new PrepareJob(scene, all).run(Progress.NONE);
         ready.steps().forEach(s -> err.println(s.line()));
-        scene = ready.scene();
-        boolean sound = fits == null || fits(delivery.cargo().of(scene), fits, err);
-        Path folder = in.toAbsolutePath().getParent();
-        try (Drafts drafts = new Drafts(overwrite, sources)) {
-            Delivery.Outcome done =
-                    Deliveries.write(delivery, scene, folder, outFile, format, kind, drafts, Progress.NONE);
-            for (Delivery.Part p : done.parts()) {
-                sound &= p.sound();
-                tell(p, format.name() + " " + kind, scene, done.placed());
-            }
-            done.left().forEach(l -> err.println("heron: " + l));
+        boolean sound = true;
+        if (fits != null) {
+            SkeletonFit fit = job.fit(ready.scene(), fits, Progress.NONE);
+            err.println(fit.text());
+            sound = fit.fits();
         }
+        Delivery.Outcome done = job.run(ready.scene(), Progress.NONE);
+        for (Delivery.Part p : done.parts()) {
+            sound &= p.sound();
+            tell(p, format.name() + " " + kind, ready.scene(), done.placed());
+        }
+        done.left().forEach(l -> err.println("heron: " + l));
         if (company != null) {
             beside(company, all);
         }
         return sound ? Main.CLEAN : Main.FAULTS;
-    }
-
-    private static boolean fits(Scene scene, Path delivered, PrintWriter err) throws IOException {
-        SkeletonFit fit =
-                SkeletonFit.of(scene, SceneFiles.read(delivered, Progress.NONE).scene());
-        err.println(fit.text());
-        return fit.fits();
     }
 
     /** One line for each file; what was made of the scene on the way is told first. */
@@ -216,28 +206,6 @@ final class ConvertCommand implements Callable<Integer> {
                 .flatMap(v -> v.frames().stream())
                 .map(f -> folder == null ? Path.of(f.file()) : folder.resolve(f.file()))
                 .toList();
-    }
-
-    /** Says no to a scene of which a carrier cannot hold what it is about. */
-    private void fitting(SceneFormat format, Scene scene) {
-        Set<Content> holds = format.holds();
-        Set<Content> there = Content.of(scene);
-        for (Content c : List.of(Content.CACHE, Content.VOLUME)) {
-            boolean bakes = holds.equals(Set.of(Content.CACHE));
-            if (there.contains(c) && !holds.contains(c) && !bakes) {
-                throw new UsageException(c.label() + " goes into " + String.join(" or ", SceneFiles.holding(c)) + "; "
-                        + format.name() + " holds none");
-            }
-        }
-        if (holds.contains(Content.NODES)) {
-            return;
-        }
-        boolean bakes = holds.contains(Content.CACHE) && !scene.meshes().isEmpty();
-        if (!bakes && there.stream().noneMatch(holds::contains)) {
-            throw new UsageException(in.getFileName() + " holds no "
-                    + (holds.contains(Content.VOLUME) ? "volume to write" : "mesh to bake") + " as "
-                    + outFile.getFileName());
-        }
     }
 
     private int flattened(@Nullable Layered layered, List<Remedy> all, @Nullable Convention to) throws IOException {

@@ -2,23 +2,12 @@ package idleheron.cli;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.Figure;
-import idleheron.core.cache.Cache;
-import idleheron.core.cache.CacheKind;
-import idleheron.core.cache.CacheMesh;
-import idleheron.core.cache.CacheNode;
-import idleheron.core.cache.Role;
-import idleheron.core.cache.Samples;
-import idleheron.core.inspect.Facts;
+import idleheron.core.finding.Facts;
 import idleheron.core.job.Progress;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Material;
-import idleheron.core.scene.Mesh;
-import idleheron.core.scene.MeshLayer;
+import idleheron.core.kind.AssetKind;
+import idleheron.core.kind.FactLine;
+import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
-import idleheron.core.scene.Texture;
-import idleheron.core.volume.GridHeader;
-import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.spi.Layered;
@@ -48,8 +37,8 @@ final class FactsCommand implements Callable<Integer> {
     @Parameters(paramLabel = "FILE")
     Path file;
 
-    /** So many objects of a cache are listed for a person. */
-    private static final int SHOWN = 40;
+    /** Where the text of a line begins. */
+    private static final int LABEL = 13;
 
     @Mixin
     Reading reading = new Reading();
@@ -110,96 +99,14 @@ final class FactsCommand implements Callable<Integer> {
         }
         out.println(
                 "  nodes        " + s.nodes().size() + ", of them " + s.joints().size() + " joints");
-        for (Mesh m : s.meshes()) {
-            Skin skin = m.skin();
-            out.println("  mesh         " + m.name() + ": " + m.pointCount() + " points, " + m.faceCount() + " faces, "
-                    + m.shapes().size() + " blend shapes"
-                    + (skin == null
-                            ? ""
-                            : ", skinned to " + skin.joints().length + " joints, at most " + skin.maxInfluences()
-                                    + " on a point"
-                                    + (skin.style().isPlain()
-                                            ? ""
-                                            : ", " + skin.style().method().label())));
-            for (MeshLayer l : m.layers()) {
-                out.println("                 " + l.kind().label() + " by "
-                        + l.domain().name().toLowerCase(java.util.Locale.ROOT) + ", " + l.entries() + " values"
-                        + (l.name().isEmpty() ? "" : ", " + l.name()));
-            }
-        }
-        for (Volume v : s.volumes()) {
-            volume(v, out);
-        }
-        for (Cache c : s.caches()) {
-            cache(c, out);
-        }
-        for (Clip c : s.clips()) {
-            out.println("  clip         " + c.name() + ": frames " + Figure.number(c.firstFrame()) + " to "
-                    + Figure.number(c.lastFrame()) + " at " + c.rate().label() + " /s, "
-                    + c.movedNodes().size() + " nodes move"
-                    + (c.isLayered() ? ", " + c.layers().size() + " layers on top" : "")
-                    + (c.values().isEmpty() ? "" : ", " + c.values().size() + " other properties move"));
-        }
-        for (Material m : s.materials()) {
-            out.println("  material     " + m.name() + ": "
-                    + (m.model().isEmpty() ? "no model" : m.model()) + ", "
-                    + counted(m.uses().size(), "picture") + ", "
-                    + counted(m.properties().size(), "value") + " kept as they are");
-        }
-        for (Texture t : s.textures()) {
-            byte[] inside = t.content();
-            out.println("  picture      " + t.fileName() + ": "
-                    + (inside != null ? "inside, " + inside.length + " bytes" : t.found() ? "found" : "missing"));
+        for (AssetKind k : AssetKinds.in(s)) {
+            k.lines(s).forEach(l -> line(l, out));
         }
         s.lost().forEach(l -> out.println("  lost         " + l.text()));
         s.notes().forEach(n -> out.println("  note         " + n));
     }
 
-    private static void volume(Volume v, PrintWriter out) {
-        List<Integer> missing = v.missing();
-        out.println("  volume       " + v.name() + ": "
-                + (v.padding() == 0
-                        ? "one file"
-                        : "frames " + v.first() + " to " + v.last() + ", "
-                                + counted(v.frames().size(), "file")
-                                + (missing.isEmpty() ? "" : ", " + missing.size() + " missing")));
-        for (GridHeader h : v.headers(v.frames().getFirst())) {
-            double[] size = h.map().voxelSize();
-            boolean even = size[0] == size[1] && size[1] == size[2];
-            out.println("  grid         " + h.label() + ": " + h.typeName() + ", " + h.gridClass() + ", voxel "
-                    + Figure.number(size[0])
-                    + (even ? "" : " × " + Figure.number(size[1]) + " × " + Figure.number(size[2]))
-                    + (h.voxels() < 0 ? "" : ", " + h.voxels() + " active voxels")
-                    + ", " + h.compression() + (h.half() ? ", halves" : "")
-                    + (h.type() == null && !h.typeName().startsWith("ptdata")
-                            ? ", voxels of this kind are not read"
-                            : ""));
-        }
-        v.frames().stream()
-                .filter(Volume.Frame::isBroken)
-                .forEach(f -> out.println("  broken       " + f.file() + ": " + f.fault()));
-    }
-
-    private static void cache(Cache c, PrintWriter out) {
-        out.println("  cache        " + c.name() + ": " + counted(c.entries().size(), "object") + ", "
-                + c.count(CacheKind.MESH) + " meshes, " + c.count(CacheKind.TRANSFORM) + " transforms, "
-                + c.count(CacheKind.INSTANCE) + " instances");
-        c.entries().stream().limit(SHOWN).forEach(e -> {
-            CacheNode n = e.node();
-            Samples s = n.get(Role.POSITIONS) == null ? n.get(Role.CHANNELS) : n.get(Role.POSITIONS);
-            out.println("  object       " + e.path() + ": " + n.kind().label()
-                    + (n.source().isEmpty() ? "" : " of " + n.source())
-                    + (n.kind().isMesh()
-                            ? ", " + new CacheMesh(n).points(0) + " points, " + new CacheMesh(n).topology()
-                            : "")
-                    + (s == null ? "" : ", " + counted(s.count(), "sample") + (s.constant() ? ", constant" : "")));
-        });
-        if (c.entries().size() > SHOWN) {
-            out.println("               and " + (c.entries().size() - SHOWN) + " more; --json tells all");
-        }
-    }
-
-    private static String counted(int n, String what) {
-        return n + " " + what + (n == 1 ? "" : "s");
+    private static void line(FactLine l, PrintWriter out) {
+        out.println("  " + (l.label() + " ".repeat(LABEL)).substring(0, LABEL) + l.text());
     }
 }

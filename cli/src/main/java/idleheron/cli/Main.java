@@ -1,5 +1,6 @@
 package idleheron.cli;
 
+import idleheron.app.UsageException;
 import idleheron.core.job.Budget;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Failures;

@@ -1,5 +1,6 @@
 package idleheron.cli;
 
+import idleheron.app.OpenJob;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import java.io.PrintWriter;
@@ -25,10 +26,9 @@ final class Reading {
 
     /** Says of a scene that was rescued that it was. */
     static void mark(Scene scene, PrintWriter err) {
-        int n = scene.lost().size();
-        if (n > 0) {
-            err.println("heron: " + scene.name() + " is damaged and was rescued; " + n
-                    + (n == 1 ? " thing is" : " things are") + " lost or in part, facts --rescue lists them");
+        String rescued = OpenJob.rescued(scene);
+        if (!rescued.isEmpty()) {
+            err.println("heron: " + rescued + ", facts --rescue lists them");
         }
     }
 }

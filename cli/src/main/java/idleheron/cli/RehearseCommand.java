@@ -1,12 +1,12 @@
 package idleheron.cli;
 
+import idleheron.app.Known;
+import idleheron.app.RehearseJob;
+import idleheron.core.crossing.Asset;
 import idleheron.core.job.Progress;
-import idleheron.formats.disk.FileNames;
-import idleheron.formats.spi.SceneFormat;
 import idleheron.rehearsal.Habit;
 import idleheron.rehearsal.StandIn;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
@@ -41,22 +41,16 @@ final class RehearseCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        StandIn chosen = Choices.standIn(standIn);
+        StandIn chosen = Known.standIn(standIn);
         StandIn s = behaved ? chosen.behaved() : chosen;
-        String name = String.valueOf(file.getFileName());
-        Path target = out != null
-                ? out
-                : file.resolveSibling(FileNames.stem(name) + "_from_" + s.code() + FileNames.end(name));
-        if (Files.exists(target) && !overwrite) {
-            throw new UsageException(target + " is already there; --overwrite replaces it");
-        }
-        SceneFormat.ReadScene back = s.rehearse(file, target, Progress.NONE);
+        RehearseJob job = new RehearseJob(file, s, out, overwrite);
+        Asset back = job.run(Progress.NONE);
         for (Habit h : s.habits()) {
             spec.commandLine().getErr().println(s.title() + " " + h.text());
         }
         spec.commandLine()
                 .getOut()
-                .println(target + ": " + back.format() + " " + back.variant() + ", " + back.bytes() + " bytes");
+                .println(job.goesTo() + ": " + back.format() + " " + back.variant() + ", " + back.bytes() + " bytes");
         return Main.CLEAN;
     }
 }

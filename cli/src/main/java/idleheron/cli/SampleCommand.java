@@ -1,11 +1,13 @@
 package idleheron.cli;
 
+import idleheron.app.Frames;
+import idleheron.app.Known;
+import idleheron.app.UsageException;
 import idleheron.core.job.Budget;
 import idleheron.core.job.Progress;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
-import idleheron.core.time.SampleTimes;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.motion.Clip;
 import idleheron.formats.disk.FileBytes;
 import idleheron.report.Json;
 import idleheron.report.SampleJson;
@@ -65,10 +67,10 @@ final class SampleCommand implements Callable<Integer> {
         }
         Scene scene = reading.way().read(file, Progress.NONE).scene();
         Reading.mark(scene, spec.commandLine().getErr());
-        Clip c = Choices.clip(scene, clip);
+        Clip c = Known.clip(scene, clip);
         double[] times = seconds;
         if (frames != null) {
-            double[] r = range(frames);
+            double[] r = Frames.range(frames);
             int n = (int) Math.floor((r[1] - r[0]) / r[2] + 1e-9) + 1;
             times = new double[n];
             for (int i = 0; i < n; i++) {
@@ -89,24 +91,5 @@ final class SampleCommand implements Callable<Integer> {
 
     private static long points(Scene scene) {
         return scene.meshes().stream().mapToLong(Mesh::pointCount).sum();
-    }
-
-    /** {from, to, step}. */
-    static double[] range(String text) {
-        String[] parts = text.split(":", -1);
-        if (parts.length < 2 || parts.length > 3) {
-            throw new UsageException("frames " + text + ", expected A:B or A:B:STEP");
-        }
-        try {
-            double a = Double.parseDouble(parts[0]);
-            double b = Double.parseDouble(parts[1]);
-            double step = parts.length == 3 ? Double.parseDouble(parts[2]) : 1;
-            if (!(step > 0) || !(b >= a) || (b - a) / step > SampleTimes.MOST) {
-                throw new UsageException("frames " + text + " do not go forward, or are too many");
-            }
-            return new double[] {a, b, step};
-        } catch (NumberFormatException e) {
-            throw new UsageException("frames " + text + " are not numbers");
-        }
     }
 }

@@ -3,19 +3,19 @@ package idleheron.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import idleheron.core.compare.SkeletonFit;
-import idleheron.core.crossing.Cargo;
-import idleheron.core.inspect.Convention;
+import idleheron.core.character.compare.SkeletonFit;
+import idleheron.core.crossing.ExportSelection;
+import idleheron.core.finding.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
-import idleheron.core.scene.Curve;
-import idleheron.core.scene.MeshLayer;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
+import idleheron.core.scene.mesh.MeshLayer;
+import idleheron.core.scene.motion.Curve;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.delivery.Deliveries;
 import idleheron.formats.disk.Drafts;
@@ -60,7 +60,7 @@ class DeliveryTest {
 
     @Test
     void without_meshes_the_skeleton_and_its_motion_stay() {
-        Scene s = Cargo.ALL.withMeshes(false).of(SCENE);
+        Scene s = ExportSelection.ALL.withMeshes(false).of(SCENE);
         assertThat(s.meshes()).isEmpty();
         assertThat(s.materials()).isEmpty();
         assertThat(s.nodes()).noneMatch(n -> n.kind() == NodeKind.MESH);
@@ -77,7 +77,7 @@ class DeliveryTest {
 
     @Test
     void without_a_skeleton_the_meshes_stand_where_they_stood() {
-        Scene s = Cargo.ALL.withSkeleton(false).of(SCENE);
+        Scene s = ExportSelection.ALL.withSkeleton(false).of(SCENE);
         assertThat(s.joints()).isEmpty();
         assertThat(s.meshes()).allMatch(m -> m.skin() == null);
         assertThat(s.nodes()).extracting(Node::name).doesNotContain("shaft");
@@ -87,7 +87,7 @@ class DeliveryTest {
 
     @Test
     void smoothing_tangents_and_single_clips_are_left_out_on_request() {
-        Scene s = Cargo.ALL
+        Scene s = ExportSelection.ALL
                 .withSmoothing(false)
                 .withTangents(false)
                 .withClips(Set.of("layered"))
@@ -103,7 +103,7 @@ class DeliveryTest {
 
     @Test
     void baked_clips_have_a_key_on_every_frame_and_stand_where_they_stood() {
-        Scene s = Cargo.ALL.withBaked(true).of(SCENE);
+        Scene s = ExportSelection.ALL.withBaked(true).of(SCENE);
         for (int c = 0; c < 2; c++) {
             double length = s.clips().get(c).length();
             assertThat(s.clips().get(c).isLayered()).isFalse();
@@ -123,7 +123,7 @@ class DeliveryTest {
 
     @Test
     void each_clip_goes_into_a_file_of_its_own_that_fits_the_character() throws IOException {
-        Delivery apart = new Delivery(Cargo.ALL, true, PictureFiles.Travel.AS_THEY_ARE);
+        Delivery apart = new Delivery(ExportSelection.ALL, true, PictureFiles.Travel.AS_THEY_ARE);
         List<Delivery.Part> parts = write(apart, "post.fbx");
         assertThat(parts)
                 .extracting(p -> p.file().getFileName().toString())
@@ -161,13 +161,13 @@ class DeliveryTest {
     @Test
     void pictures_go_inside_or_beside_and_nothing_that_is_there_is_lost() throws IOException {
         Files.write(folder.resolve("rough.png"), picture(3));
-        Scene inside = write(new Delivery(Cargo.ALL, false, PictureFiles.Travel.INSIDE), "inside.fbx")
+        Scene inside = write(new Delivery(ExportSelection.ALL, false, PictureFiles.Travel.INSIDE), "inside.fbx")
                 .getFirst()
                 .back()
                 .scene();
         assertThat(inside.textures().get(1).content()).isEqualTo(picture(3));
         Path out = Files.createDirectory(folder.resolve("out"));
-        Delivery beside = new Delivery(Cargo.ALL, false, PictureFiles.Travel.BESIDE);
+        Delivery beside = new Delivery(ExportSelection.ALL, false, PictureFiles.Travel.BESIDE);
         Scene s = write(beside, out.resolve("b.fbx"), FbxFormat.TEXT_74)
                 .getFirst()
                 .back()
@@ -326,7 +326,7 @@ class DeliveryTest {
 
     @Test
     void a_delivery_goes_into_the_layout_that_is_asked() throws IOException {
-        Delivery d = new Delivery(Cargo.ALL, true, PictureFiles.Travel.AS_THEY_ARE)
+        Delivery d = new Delivery(ExportSelection.ALL, true, PictureFiles.Travel.AS_THEY_ARE)
                 .laidOut(new Convention.Layout("{name}/{name}", "{name}/clips/{clip}", "maps", 0));
         List<Delivery.Part> parts = write(d, "heron.fbx");
         assertThat(parts.getFirst().file()).isEqualTo(folder.resolve("heron/heron.fbx"));

@@ -1,11 +1,11 @@
 package idleheron.cli;
 
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.ClipLayer;
-import idleheron.core.scene.Curve;
-import idleheron.core.scene.Extrapolation;
-import idleheron.core.scene.Handles;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.ClipLayer;
+import idleheron.core.scene.motion.Curve;
+import idleheron.core.scene.motion.Extrapolation;
+import idleheron.core.scene.motion.Handles;
 import idleheron.core.time.FrameRate;
 import java.util.List;
 import org.jspecify.annotations.Nullable;

@@ -2,21 +2,21 @@ package idleheron.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import idleheron.core.crossing.Cargo;
+import idleheron.core.crossing.ExportSelection;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.space.PlainTransforms;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.FreeProperty;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
-import idleheron.core.scene.SkinStyle;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.SkinStyle;
+import idleheron.core.scene.motion.Clip;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.fbx.FbxFormat;
 import java.io.IOException;
@@ -54,7 +54,7 @@ class FeatureTableTest {
 
     /** The skeleton and its nodes alone, plain, without anything that is a feature of its own. */
     private static Scene bones() {
-        Scene s = Cargo.ALL.withMeshes(false).of(ALL);
+        Scene s = ExportSelection.ALL.withMeshes(false).of(ALL);
         List<Node> nodes = new ArrayList<>();
         for (Node n : s.nodes()) {
             if (n.kind() == NodeKind.JOINT || n.parent() < 0) {

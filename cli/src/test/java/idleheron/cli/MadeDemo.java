@@ -17,7 +17,7 @@ final class MadeDemo {
     private MadeDemo() {}
 
     /** A copy of all of it in a folder of the test's own. */
-    static synchronized void into(Path folder) throws IOException {
+    public static synchronized void into(Path folder) throws IOException {
         Path from = made;
         if (from == null) {
             from = Path.of("target", "made-demo");

@@ -116,7 +116,7 @@ class MainTest {
         assertThat(r.json().path("verdict").asText()).isEqualTo("broken");
         assertThat(r.json().path("likelyCauses").findValuesAsText("code"))
                 .contains("unit-misdeclared", "joints-re-aimed");
-        assertThat(r.json().path("topics")).hasSize(12);
+        assertThat(r.json().path("topics")).hasSize(13);
         assertThat(Files.readString(report))
                 .contains("data:image/png;base64")
                 .contains("re-aimed")

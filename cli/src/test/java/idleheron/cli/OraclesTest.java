@@ -4,14 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import idleheron.core.inspect.Facts;
+import idleheron.core.finding.Facts;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.space.PlainTransforms;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.rehearsal.demo.DemoData;

@@ -2,20 +2,20 @@ package idleheron.cli;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import idleheron.core.cache.Role;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.Samples;
 import idleheron.core.job.Progress;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Lost;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.volume.GridHeader;
-import idleheron.core.volume.SparseTree;
 import idleheron.core.volume.Volume;
+import idleheron.core.volume.tree.SparseTree;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
 import idleheron.report.FactsJson;
@@ -210,7 +210,7 @@ final class RescueRun {
         Map<String, Samples> moving = new HashMap<>();
         whole.caches()
                 .forEach(c -> c.entries().forEach(e -> {
-                    for (Role r : Role.values()) {
+                    for (ChannelSemantic r : ChannelSemantic.values()) {
                         Samples s = e.node().get(r);
                         if (s != null) {
                             moving.put(e.path() + r, s);
@@ -219,7 +219,7 @@ final class RescueRun {
                 }));
         boolean sample = got.caches().stream()
                 .flatMap(c -> c.entries().stream())
-                .anyMatch(e -> Arrays.stream(Role.values())
+                .anyMatch(e -> Arrays.stream(ChannelSemantic.values())
                         .anyMatch(r -> isPartOf(e.node().get(r), moving.get(e.path() + r))));
         return joint || mesh || sample || isSomeVoxelTrue(got, whole);
     }

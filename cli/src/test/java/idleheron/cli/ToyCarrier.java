@@ -1,13 +1,13 @@
 package idleheron.cli;
 
 import idleheron.core.job.Progress;
-import idleheron.core.scene.Mesh;
+import idleheron.core.kind.Content;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.Mesh;
 import idleheron.formats.bytes.FormatException;
-import idleheron.formats.spi.Content;
 import idleheron.formats.spi.Outline;
 import idleheron.formats.spi.Salvage;
 import idleheron.formats.spi.SceneFormat;
@@ -18,12 +18,13 @@ import java.lang.foreign.ValueLayout;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 
 /**
  * The smallest carrier that there can be, as a measure of what one has to say of itself. A text of lines: "toy", the name of the
- * one mesh, three coordinates for each of three points in metres, Y up.
+ * one mesh, three coordinates for each of three points in metres, Y up; then for each bead its name and size in millimetres.
  */
 public final class ToyCarrier implements SceneFormat {
     @Override
@@ -48,7 +49,7 @@ public final class ToyCarrier implements SceneFormat {
 
     @Override
     public Set<Content> holds() {
-        return Set.of(Content.NODES);
+        return Set.of(Content.NODES, ToyBeads.STRING);
     }
 
     @Override
@@ -65,8 +66,16 @@ public final class ToyCarrier implements SceneFormat {
         Mesh mesh = Mesh.bare(lines[1], points, new int[] {0, 3}, new int[] {0, 1, 2});
         Scene scene = Scene.bare(name, Stage.COMMON)
                 .withNodes(List.of(Node.mesh(lines[1], -1, Transform.IDENTITY, 0)))
-                .withMeshes(List.of(mesh));
+                .withMeshes(List.of(mesh))
+                .with(
+                        ToyBeads.BEADS,
+                        Arrays.stream(lines).skip(5).map(ToyCarrier::bead).toList());
         return new ReadScene(scene, name(), "text", bytes.byteSize());
+    }
+
+    private static ToyBeads.Bead bead(String line) {
+        String[] words = line.split(" ");
+        return new ToyBeads.Bead(words[0], Double.parseDouble(words[1]));
     }
 
     @Override
@@ -86,6 +95,7 @@ public final class ToyCarrier implements SceneFormat {
         for (int p = 0; p < 3; p++) {
             lines.add(m.points()[3 * p] + " " + m.points()[3 * p + 1] + " " + m.points()[3 * p + 2]);
         }
+        scene.parts().of(ToyBeads.BEADS).forEach(b -> lines.add(b.name() + " " + b.mm()));
         out.write(String.join("\n", lines).getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -24,7 +24,7 @@ class ToyCarrierTest {
     @Test
     void itsFilesAreReadCheckedAndCompared() throws IOException {
         Path a = toy("a.toy", 1);
-        assertThat(run("facts", a).out()).contains("a.toy: Toy text").contains("sail: 3 points, 1 faces");
+        assertThat(run("facts", a).out()).contains("a.toy: Toy text").contains("sail: 3 points, 1 face,");
         assertThat(run("check", a, "--json").out()).contains("idle-heron/check/1");
         MainTest.Run same = run("compare", a, toy("b.toy", 1), "--report", folder.resolve("r.html"));
         assertThat(same.status()).as(same.err()).isZero();

@@ -36,6 +36,11 @@ public record Figure(double value, String unit, String subject, String clip, dou
         return String.format(java.util.Locale.ROOT, "%." + places + "f", v);
     }
 
+    /** "26,379". */
+    public static String thousands(long n) {
+        return String.format(java.util.Locale.ROOT, "%,d", n);
+    }
+
     /** Rounded to a tenth, never -0. */
     public static double tenth(double v) {
         return Math.rint(v * 10) / 10 + 0.0;

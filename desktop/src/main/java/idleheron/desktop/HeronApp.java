@@ -2,7 +2,37 @@ package idleheron.desktop;
 
 import atlantafx.base.theme.PrimerDark;
 import atlantafx.base.theme.PrimerLight;
+import idleheron.app.CheckJob;
+import idleheron.app.CompareJob;
 import idleheron.core.crossing.Asset;
+import idleheron.core.kinds.AssetKinds;
+import idleheron.desktop.compare.CompareScreen;
+import idleheron.desktop.compare.SideBand;
+import idleheron.desktop.gather.GatherScreen;
+import idleheron.desktop.inspect.LookOverScreen;
+import idleheron.desktop.model.Bench;
+import idleheron.desktop.model.BenchActions;
+import idleheron.desktop.model.HelpPages;
+import idleheron.desktop.model.Jobs;
+import idleheron.desktop.model.RefusedException;
+import idleheron.desktop.model.Settings;
+import idleheron.desktop.model.Stone;
+import idleheron.desktop.model.UndoStack;
+import idleheron.desktop.prepare.MakeReadyScreen;
+import idleheron.desktop.send.SendScreen;
+import idleheron.desktop.sheet.HelpSheet;
+import idleheron.desktop.sheet.LostSheet;
+import idleheron.desktop.sheet.OutlineSheet;
+import idleheron.desktop.sheet.SettingsSheet;
+import idleheron.desktop.sheet.Sheets;
+import idleheron.desktop.sheet.StageSheet;
+import idleheron.desktop.signoff.SignOffScreen;
+import idleheron.desktop.view3d.Viewport;
+import idleheron.desktop.widget.FrameRuler;
+import idleheron.desktop.widget.HeronMark;
+import idleheron.desktop.widget.Screen;
+import idleheron.desktop.widget.StoneRow;
+import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Failures;
@@ -55,7 +85,7 @@ public final class HeronApp extends Application {
 
     private final UndoStack undo = new UndoStack(bench.crossing());
     private Settings settings;
-    private Deeds deeds;
+    private BenchActions deeds;
     private Stage stage;
     private Viewport lookView;
     private Viewport readyView;
@@ -71,7 +101,7 @@ public final class HeronApp extends Application {
         stage = window;
         settings = Settings.usual();
         fonts();
-        deeds = new Deeds(bench, jobs, undo, settings, text -> notice(text, false));
+        deeds = new BenchActions(bench, jobs, undo, settings, text -> notice(text, false));
         bench.dusk().set(settings.dusk());
         Viewport.Spaces spaces = new Viewport.Spaces();
         lookView = new Viewport(bench.transport());
@@ -164,9 +194,9 @@ public final class HeronApp extends Application {
             bench.lookedOver().addListener(new javafx.beans.value.ChangeListener<>() {
                 @Override
                 public void changed(
-                        javafx.beans.value.ObservableValue<? extends Bench.@Nullable LookedOver> o,
-                        Bench.@Nullable LookedOver was,
-                        Bench.@Nullable LookedOver is) {
+                        javafx.beans.value.ObservableValue<? extends CheckJob.@Nullable Result> o,
+                        CheckJob.@Nullable Result was,
+                        CheckJob.@Nullable Result is) {
                     bench.lookedOver().removeListener(this);
                     bench.transport().playing().set(true);
                 }
@@ -261,13 +291,16 @@ public final class HeronApp extends Application {
 
     /** The clips of what is in sight. */
     private void offerClips() {
-        Bench.Compared both = bench.compared().get();
-        Bench.LookedOver one = bench.lookedOver().get();
+        CompareJob.Result both = bench.compared().get();
+        CheckJob.Result one = bench.lookedOver().get();
         if (both != null && bench.stone().get() == Stone.COMPARE) {
-            bench.transport().offer(Playables.of(both.sent().scene()));
+            bench.transport().offer(AssetKinds.playables(both.sent().scene()));
         } else {
             bench.transport()
-                    .offer(one == null ? List.of() : Playables.of(one.asset().scene()));
+                    .offer(
+                            one == null
+                                    ? List.of()
+                                    : AssetKinds.playables(one.asset().scene()));
         }
     }
 
@@ -384,7 +417,7 @@ public final class HeronApp extends Application {
     }
 
     /** Takes a file as what came back, as dropping it on Compare would. */
-    void takeReturned(Path file) {
+    public void takeReturned(Path file) {
         deeds.openReturned(file);
     }
 
@@ -453,7 +486,7 @@ public final class HeronApp extends Application {
 
     /** The file on the bench: a stage with its layers, anything else part by part. */
     private void asStored() {
-        Bench.LookedOver l = bench.lookedOver().get();
+        CheckJob.Result l = bench.lookedOver().get();
         if (l == null) {
             return;
         }
@@ -505,7 +538,7 @@ public final class HeronApp extends Application {
 
     /** The file on the bench, part by part. */
     private void parts() {
-        Bench.LookedOver l = bench.lookedOver().get();
+        CheckJob.Result l = bench.lookedOver().get();
         if (l != null) {
             Path file = Path.of(l.asset().path());
             jobs.run(

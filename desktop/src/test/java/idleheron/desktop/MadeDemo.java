@@ -11,13 +11,13 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** The demo data, made once for all tests of this module. */
-final class MadeDemo {
+public final class MadeDemo {
     private static @Nullable Path made;
 
     private MadeDemo() {}
 
     /** A copy of all of it in a folder of the test's own. */
-    static synchronized void into(Path folder) throws IOException {
+    public static synchronized void into(Path folder) throws IOException {
         Path from = made;
         if (from == null) {
             from = Path.of("target", "made-demo");

@@ -10,14 +10,14 @@ import org.testfx.api.FxRobot;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** Reads and presses what is in the window, on the window's own thread, so that nothing changes meanwhile. */
-final class Reader {
+public final class Reader {
     private final FxRobot robot;
 
-    Reader(FxRobot robot) {
+    public Reader(FxRobot robot) {
         this.robot = robot;
     }
 
-    static void until(String what, Callable<Boolean> holds) throws Exception {
+    public static void until(String what, Callable<Boolean> holds) throws Exception {
         try {
             WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, holds);
         } catch (TimeoutException e) {
@@ -30,7 +30,7 @@ final class Reader {
         return WaitForAsyncUtils.asyncFx(look).get(20, TimeUnit.SECONDS);
     }
 
-    boolean reads(String text) throws Exception {
+    public boolean reads(String text) throws Exception {
         return any(() -> robot.lookup((Node n) -> n instanceof Label l
                         && l.getText() != null
                         && l.getText().contains(text)
@@ -39,14 +39,14 @@ final class Reader {
                 .isPresent());
     }
 
-    boolean hasButton(String text) throws Exception {
+    public boolean hasButton(String text) throws Exception {
         return any(() -> robot.lookup((Node n) -> n instanceof Button b && text.equals(b.getText()))
                 .tryQuery()
                 .isPresent());
     }
 
     /** Presses the first button of that text, or of that name for those who do not see. */
-    void press(String button) {
+    public void press(String button) {
         robot.interact(() -> robot.lookup((Node n) -> n instanceof Button x
                         && (button.equals(x.getText()) || button.equals(x.getAccessibleText()))
                         && x.isVisible()

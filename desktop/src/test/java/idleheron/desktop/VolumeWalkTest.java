@@ -3,6 +3,7 @@ package idleheron.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.job.Progress;
+import idleheron.desktop.inspect.VolumeExtras;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Files;
 import java.nio.file.Path;

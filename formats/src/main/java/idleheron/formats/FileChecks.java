@@ -1,11 +1,11 @@
 package idleheron.formats;
 
-import idleheron.core.inspect.Convention;
-import idleheron.core.inspect.Finding;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Finding;
+import idleheron.core.kind.Content;
 import idleheron.core.scene.Scene;
 import idleheron.formats.checks.LinkChecks;
 import idleheron.formats.checks.PictureChecks;
-import idleheron.formats.spi.Content;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,8 +1,9 @@
 package idleheron.formats;
 
 import idleheron.core.cache.Cache;
-import idleheron.core.inspect.Together;
+import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
+import idleheron.core.kind.Content;
 import idleheron.core.remedy.catalogue.RemedyCatalogue;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Lost;
@@ -19,7 +20,6 @@ import idleheron.formats.disk.FileChangedException;
 import idleheron.formats.disk.Guarded;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.openvdb.VdbFormat;
-import idleheron.formats.spi.Content;
 import idleheron.formats.spi.Outline;
 import idleheron.formats.spi.Salvage;
 import idleheron.formats.spi.SceneFormat;
@@ -136,7 +136,7 @@ public final class SceneFiles {
      *
      * @throws FormatException when one of them is no format that is known, or is broken
      */
-    public static Together together(List<Path> files, Progress progress) throws IOException {
+    public static SceneMerge together(List<Path> files, Progress progress) throws IOException {
         return together(files, SceneFiles::read, progress);
     }
 
@@ -146,7 +146,7 @@ public final class SceneFiles {
     }
 
     /** As {@link #together(List, Progress)}, each file read in a way of one's own. */
-    public static Together together(List<Path> files, Way way, Progress progress) throws IOException {
+    public static SceneMerge together(List<Path> files, Way way, Progress progress) throws IOException {
         List<Scene> parts = new ArrayList<>();
         for (int i = 0; i < files.size(); i++) {
             Scene s = way.read(files.get(i), progress.part((double) i / files.size(), (i + 1.0) / files.size()))
@@ -154,7 +154,7 @@ public final class SceneFiles {
             Stage first = parts.isEmpty() ? s.stage() : parts.getFirst().stage();
             parts.add(new ConvertStage(first.axes(), first.metersPerUnit()).apply(s));
         }
-        return Together.of(parts);
+        return SceneMerge.of(parts);
     }
 
     /**

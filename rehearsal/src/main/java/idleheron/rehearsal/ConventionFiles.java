@@ -3,7 +3,7 @@ package idleheron.rehearsal;
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.dataformat.toml.TomlMapper;
-import idleheron.core.inspect.Convention;
+import idleheron.core.finding.Convention;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.time.FrameRate;

@@ -1,6 +1,6 @@
 package idleheron.rehearsal;
 
-import idleheron.core.inspect.Convention;
+import idleheron.core.finding.Convention;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;

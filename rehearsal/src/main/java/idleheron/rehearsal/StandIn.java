@@ -1,6 +1,6 @@
 package idleheron.rehearsal;
 
-import idleheron.core.inspect.Convention;
+import idleheron.core.finding.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;

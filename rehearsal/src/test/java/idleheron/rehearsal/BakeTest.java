@@ -7,23 +7,23 @@ import static org.assertj.core.api.Assertions.within;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.bake.Bake;
-import idleheron.core.cache.Between;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CachePose;
+import idleheron.core.cache.Interpolation;
+import idleheron.core.cache.check.CacheDeepRules;
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.Tolerances;
-import idleheron.core.crossing.Cargo;
-import idleheron.core.inspect.CacheDepths;
-import idleheron.core.inspect.Finding;
+import idleheron.core.crossing.ExportSelection;
+import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
+import idleheron.core.pair.Tolerances;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
 import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.remedy.space.ConvertStage;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.alembic.CacheDelivery;
@@ -68,8 +68,8 @@ class BakeTest {
         for (double t : times) {
             pose.at(wade, t);
             float[] rig = body.deform(pose, new Matrix4d());
-            baked.at(t, Between.LINEAR);
-            float[] cache = baked.points(baked.meshes()[0], t, Between.LINEAR);
+            baked.at(t, Interpolation.LINEAR);
+            float[] cache = baked.points(baked.meshes()[0], t, Interpolation.LINEAR);
             assertThat(cache).containsExactly(rig, within(1e-6f));
         }
     }
@@ -97,7 +97,8 @@ class BakeTest {
                 .filter(c -> c.name().equals("bow"))
                 .findFirst()
                 .orElseThrow();
-        Delivery bows = new Delivery(Cargo.ALL.withClips(Set.of("bow")), false, PictureFiles.Travel.AS_THEY_ARE)
+        Delivery bows = new Delivery(
+                        ExportSelection.ALL.withClips(Set.of("bow")), false, PictureFiles.Travel.AS_THEY_ARE)
                 .withSamplesPerFrame(2);
         Delivery.Part part;
         try (Drafts drafts = new Drafts(false)) {
@@ -143,7 +144,7 @@ class BakeTest {
     }
 
     private static List<String> found(Scene s) {
-        return CacheDepths.of(s, Progress.NONE).stream().map(Finding::code).toList();
+        return CacheDeepRules.of(s, Progress.NONE).stream().map(Finding::code).toList();
     }
 
     @Test

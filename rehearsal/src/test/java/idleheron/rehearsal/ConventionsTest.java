@@ -3,8 +3,8 @@ package idleheron.rehearsal;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import idleheron.core.inspect.Convention;
-import idleheron.core.inspect.Finding;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Finding;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.SignedAxis;

@@ -14,9 +14,9 @@ import idleheron.core.remedy.skeleton.TurnSomeJoints;
 import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.remedy.space.MoveScene;
 import idleheron.core.remedy.space.PlainTransforms;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
 import idleheron.core.time.FrameRate;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -83,7 +83,7 @@ enum Fault {
             case ROOT_RENAMED -> RenameNodes.table(Map.of("bone_0", "pelvis")).apply(s);
             case SHIFTED -> new ShiftClips((1 + random.nextInt(5)) / 24.0).apply(s);
             case RATE -> new RetimeClips(FrameRate.of(30)).apply(s);
-            case FIRST_FRAME -> Liberties.restAtFirstFrame(s);
+            case FIRST_FRAME -> LossyEdits.restAtFirstFrame(s);
             case INFLUENCES -> TuneWeights.limit(4).apply(s);
             case BITS -> new TuneWeights(0, 0, 8, false).apply(s);
             case SHORT -> {
@@ -93,7 +93,7 @@ enum Fault {
                 }
                 yield out;
             }
-            case AT_ZERO -> Liberties.startingAtZero(s);
+            case AT_ZERO -> LossyEdits.startingAtZero(s);
             case SOME_RE_AIMED -> {
                 Map<String, Vec3> turns = new HashMap<>();
                 turns.put("bone_2", new Vec3(0, 90, 0));
@@ -103,10 +103,10 @@ enum Fault {
             case MOTION_SCALED -> new ScaleMotion(random.nextBoolean() ? 100 : 0.01).apply(s);
             case MESH_SCALED ->
                 new MovePoints("skin", new org.joml.Matrix4d().scale(random.nextBoolean() ? 25 : 0.01)).apply(s);
-            case RENUMBERED -> Liberties.meshes(s, Fault::backwards);
+            case RENUMBERED -> LossyEdits.meshes(s, Fault::backwards);
             case TIPS_RENAMED ->
                 RenameNodes.table(Map.of("bone_3", "spine", "bone_4", "neck")).apply(s);
-            case HALF_RATE -> Liberties.halfRate(s);
+            case HALF_RATE -> LossyEdits.halfRate(s);
         };
     }
 

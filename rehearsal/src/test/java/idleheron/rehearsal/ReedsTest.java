@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.cache.Cache;
-import idleheron.core.cache.CacheGap;
 import idleheron.core.cache.CacheKind;
-import idleheron.core.cache.CacheSize;
+import idleheron.core.cache.measure.CacheGap;
+import idleheron.core.cache.measure.CacheSize;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.cache.ChangeCache;

@@ -4,17 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.Verdict;
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.Tolerances;
-import idleheron.core.crossing.Cargo;
+import idleheron.core.crossing.ExportSelection;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
+import idleheron.core.pair.Tolerances;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
 import idleheron.core.remedy.Proof;
 import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.space.CorrectStage;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.delivery.Deliveries;
@@ -117,7 +117,7 @@ class StageCrossingTest {
 
     @Test
     void clips_apart_are_light_layers_over_the_asset() throws IOException {
-        Delivery apart = new Delivery(Cargo.ALL, true, PictureFiles.Travel.AS_THEY_ARE);
+        Delivery apart = new Delivery(ExportSelection.ALL, true, PictureFiles.Travel.AS_THEY_ARE);
         Path target = folder.resolve("woman.usdc");
         List<Delivery.Part> parts;
         try (Drafts drafts = new Drafts(false)) {
@@ -150,7 +150,7 @@ class StageCrossingTest {
         assertThat(s.cameras().getFirst().focalLength()).isBetween(34.9, 35.1);
         assertThat(s.lights().getFirst().kind()).isEqualTo("directional");
         assertThat(s.clips()).hasSize(1);
-        assertThat(new idleheron.core.inspect.Facts(s).height()).isBetween(2.3, 2.6);
+        assertThat(new idleheron.core.finding.Facts(s).height()).isBetween(2.3, 2.6);
         Scene phone =
                 SceneFiles.read(folder.resolve(DemoData.PHONE), Progress.NONE).scene();
         assertThat(phone.stage().metersPerUnit()).isEqualTo(1);

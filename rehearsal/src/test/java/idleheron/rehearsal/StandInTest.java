@@ -6,12 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.LikelyCause;
-import idleheron.core.compare.Loss;
-import idleheron.core.compare.Tolerances;
-import idleheron.core.compare.TopicResult;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
+import idleheron.core.pair.LikelyCause;
+import idleheron.core.pair.Loss;
+import idleheron.core.pair.Tolerances;
+import idleheron.core.pair.TopicResult;
 import idleheron.core.remedy.skeleton.DropJoints;
 import idleheron.core.remedy.skeleton.SingleRoot;
 import idleheron.core.remedy.space.BakeScale;
@@ -21,7 +21,7 @@ import idleheron.formats.fbx.FbxFormat;
 import idleheron.rehearsal.demo.Postwoman;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.BeforeAll;
@@ -59,7 +59,7 @@ class StandInTest {
     }
 
     private static Set<Topic> faults(Comparison c) {
-        EnumSet<Topic> out = EnumSet.noneOf(Topic.class);
+        Set<Topic> out = new HashSet<>();
         c.topics().stream()
                 .filter(t -> t.verdict().isFault())
                 .map(TopicResult::topic)

@@ -4,10 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.Verdict;
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.LikelyCause;
-import idleheron.core.compare.Loss;
-import idleheron.core.compare.Tolerances;
 import idleheron.core.job.Progress;
+import idleheron.core.pair.LikelyCause;
+import idleheron.core.pair.Loss;
+import idleheron.core.pair.Tolerances;
 import idleheron.core.scene.Scene;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.usd.UsdFormat;

@@ -12,16 +12,16 @@ import idleheron.core.remedy.skeleton.TurnSomeJoints;
 import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.remedy.space.MoveScene;
 import idleheron.core.remedy.space.PlainTransforms;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -142,8 +142,8 @@ enum WideFault {
             case SHIFTED ->
                 new ShiftClips((1 + random.nextInt(5)) / s.stage().rate().perSecond()).apply(s);
             case RATE -> new RetimeClips(FrameRate.of(s.stage().rate().equals(FrameRate.of(30)) ? 25 : 30)).apply(s);
-            case FIRST_FRAME -> Liberties.restAtFirstFrame(s);
-            case FIRST_FRAME_BOUND -> bound(Liberties.restAtFirstFrame(s));
+            case FIRST_FRAME -> LossyEdits.restAtFirstFrame(s);
+            case FIRST_FRAME_BOUND -> bound(LossyEdits.restAtFirstFrame(s));
             case INFLUENCES -> TuneWeights.limit(3).apply(s);
             case SHORT -> {
                 Scene out = s;
@@ -153,9 +153,9 @@ enum WideFault {
                 yield out;
             }
             case ROOT_SCALED -> rootScaled(s, random.nextBoolean() ? 0.01 : 100);
-            case TRIANGULATED -> Liberties.meshes(s, Liberties::triangulated);
-            case NORMALS -> Liberties.meshes(s, m -> m.withNormals(smooth(m)));
-            case SHAPES_CROSSED -> Liberties.meshes(s, WideFault::crossed);
+            case TRIANGULATED -> LossyEdits.meshes(s, LossyEdits::triangulated);
+            case NORMALS -> LossyEdits.meshes(s, m -> m.withNormals(smooth(m)));
+            case SHAPES_CROSSED -> LossyEdits.meshes(s, WideFault::crossed);
             case MATERIALS_CROSSED ->
                 s.withNodes(s.nodes().stream()
                         .map(n -> n.materials().length == 2

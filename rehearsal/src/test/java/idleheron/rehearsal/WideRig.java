@@ -4,21 +4,21 @@ import idleheron.core.math.AxisSystem;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Inherit;
 import idleheron.core.scene.Material;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
@@ -71,7 +71,7 @@ final class WideRig {
         FrameRate rate = RATES[random.nextInt(RATES.length)];
         Stage stage = new Stage(random.nextInt(5) > 0 ? axes : axes.mirrored(), unit, rate, 0, 2, "test");
         // places are told in the common space; the stage's own is its turn back, in its unit
-        Matrix4d own = MeantSpace.of(stage, true).pointMatrix().invert(new Matrix4d());
+        Matrix4d own = CanonicalSpace.of(stage, true).pointMatrix().invert(new Matrix4d());
         int above = -1;
         for (String group : random.nextInt(2) == 0 ? List.of("rig") : List.<String>of()) {
             nodes.add(Node.of(space + group, above, NodeKind.GROUP, Transform.IDENTITY));

@@ -1,11 +1,11 @@
 package idleheron.render;
 
-import idleheron.core.cache.Between;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CachePose;
+import idleheron.core.cache.Interpolation;
 import idleheron.core.job.Cores;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import java.util.Arrays;
 
 /**
@@ -16,7 +16,7 @@ final class CacheShell {
     private static final int PLAIN = 0xC3C8B4;
     private static final int OTHER = 0xB4BDA6;
     private final CachePose pose;
-    private final MeantSpace space;
+    private final CanonicalSpace space;
     private final int[] meshes;
     private long[] keys = new long[0];
     private int[] starts = new int[0];
@@ -25,7 +25,7 @@ final class CacheShell {
     private String chosen = "";
     private String colored = "";
 
-    CacheShell(Cache cache, MeantSpace space) {
+    CacheShell(Cache cache, CanonicalSpace space) {
         this.pose = new CachePose(cache);
         this.space = space;
         this.meshes = pose.meshes();
@@ -37,7 +37,7 @@ final class CacheShell {
     }
 
     Shell at(double seconds) {
-        pose.at(seconds, Between.LINEAR);
+        pose.at(seconds, Interpolation.LINEAR);
         long[] now = new long[meshes.length];
         int[] first = new int[meshes.length + 1];
         for (int i = 0; i < meshes.length; i++) {
@@ -52,7 +52,7 @@ final class CacheShell {
         }
         Cores.each(meshes.length, i -> {
             if (starts[i + 1] > starts[i]) {
-                float[] p = pose.points(meshes[i], seconds, Between.LINEAR);
+                float[] p = pose.points(meshes[i], seconds, Interpolation.LINEAR);
                 CachePose.move(space.pointMatrix(), p);
                 System.arraycopy(p, 0, points, 3 * starts[i], Math.min(p.length, 3 * (starts[i + 1] - starts[i])));
             }

@@ -1,13 +1,13 @@
 package idleheron.render;
 
 import idleheron.core.job.Cores;
-import idleheron.core.pose.MeantSpace;
-import idleheron.core.volume.Bits;
-import idleheron.core.volume.Census;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.volume.Grid;
-import idleheron.core.volume.IndexBox;
-import idleheron.core.volume.InnerNode;
-import idleheron.core.volume.SparseTree;
+import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.InnerNode;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.TreeStats;
 import org.joml.Matrix4d;
 import org.joml.Vector3d;
 import org.jspecify.annotations.Nullable;
@@ -38,7 +38,7 @@ public final class Cloud {
     private float top;
     private double extinction;
 
-    private Cloud(Grid grid, MeantSpace space, IndexBox box) {
+    private Cloud(Grid grid, CanonicalSpace space, IndexBox box) {
         this.box = box;
         this.fog = grid.gridClass().equals(Grid.FOG);
         long longest = Math.max(box.size(0), Math.max(box.size(1), box.size(2)));
@@ -69,8 +69,8 @@ public final class Cloud {
     }
 
     /** Null where nothing is active, the map is a frustum, or it flattens space. */
-    public static @Nullable Cloud of(Grid grid, MeantSpace space) {
-        IndexBox box = Census.of(grid.tree()).box();
+    public static @Nullable Cloud of(Grid grid, CanonicalSpace space) {
+        IndexBox box = TreeStats.of(grid.tree()).box();
         double volume = Math.abs(grid.map().determinant());
         boolean flat = !(volume > 0) || !Double.isFinite(volume) || !Double.isFinite(1 / volume);
         return box.isEmpty() || wide(box) || !grid.map().linear() || flat ? null : new Cloud(grid, space, box);

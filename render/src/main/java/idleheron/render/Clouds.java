@@ -1,7 +1,7 @@
 package idleheron.render;
 
 import idleheron.core.job.Progress;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.Volume;
@@ -18,13 +18,13 @@ final class Clouds {
     private static final int KEPT = 48;
 
     private final Scene scene;
-    private final MeantSpace space;
+    private final CanonicalSpace space;
     private final Map<List<Object>, Optional<Cloud>> ready = new LinkedHashMap<>();
     private String field = "";
     private List<Cloud> now = List.of();
     private double[] reach = {};
 
-    Clouds(Scene scene, MeantSpace space) {
+    Clouds(Scene scene, CanonicalSpace space) {
         this.scene = scene;
         this.space = space;
     }

@@ -2,7 +2,7 @@ package idleheron.render;
 
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Scene;
 import org.joml.Matrix4d;
@@ -18,7 +18,7 @@ final class JointLayer {
             Picture to,
             Projection p,
             Pose pose,
-            MeantSpace space,
+            CanonicalSpace space,
             int rgb,
             int paper,
             int chosen,

@@ -1,11 +1,11 @@
 package idleheron.render;
 
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -13,14 +13,14 @@ import org.jspecify.annotations.Nullable;
 /** One scene as it is drawn: posed, deformed and brought to the common space. Belongs to one thread at a time. */
 public final class Side {
     private final Pose pose;
-    private final MeantSpace space;
+    private final CanonicalSpace space;
     private final List<Surface> surfaces;
     private final List<SurfaceLayer> layers = new ArrayList<>();
     private final Clouds clouds;
     private final List<CacheShell> caches = new ArrayList<>();
     private List<Shell> shells = List.of();
 
-    public Side(Scene scene, MeantSpace space) {
+    public Side(Scene scene, CanonicalSpace space) {
         this.pose = new Pose(scene);
         this.space = space;
         this.surfaces = Surface.all(pose);
@@ -72,7 +72,7 @@ public final class Side {
         return pose;
     }
 
-    public MeantSpace space() {
+    public CanonicalSpace space() {
         return space;
     }
 

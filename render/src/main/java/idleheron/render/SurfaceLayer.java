@@ -3,9 +3,9 @@ package idleheron.render;
 import idleheron.core.job.Cores;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Material;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
 
 /**
  * One mesh of a scene made ready for drawing: triangles with colours, and per frame its light by smooth normals. The

@@ -6,12 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Meta;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import java.util.EnumMap;
@@ -25,22 +25,22 @@ class CacheShellTest {
 
     /** A square that rises by one each second, two triangles. */
     private static CacheNode square(String name, double x, int seconds) {
-        Map<Role, Samples> roles = new EnumMap<>(Role.class);
+        Map<ChannelSemantic, Samples> roles = new EnumMap<>(ChannelSemantic.class);
         List<float[]> samples = java.util.stream.IntStream.rangeClosed(0, seconds)
                 .mapToObj(s ->
                         new float[] {(float) x, s, 0, (float) x + 1, s, 0, (float) x + 1, s + 1, 0, (float) x, s + 1, 0
                         })
                 .toList();
-        roles.put(Role.POSITIONS, Samples.floats(3, false, TIMES, samples));
-        roles.put(Role.FACE_COUNTS, Samples.still(4));
-        roles.put(Role.FACE_INDICES, Samples.still(0, 1, 2, 3));
+        roles.put(ChannelSemantic.POSITIONS, Samples.floats(3, false, TIMES, samples));
+        roles.put(ChannelSemantic.FACE_COUNTS, Samples.still(4));
+        roles.put(ChannelSemantic.FACE_INDICES, Samples.still(0, 1, 2, 3));
         return new CacheNode(name, CacheKind.MESH, Meta.NONE, roles, List.of(), List.of(), List.of(), "", List.of());
     }
 
     private static Side side(CacheNode... top) {
         Cache c = new Cache("c", Meta.NONE, CacheNode.of("", CacheKind.GROUP, List.of(top)));
         Scene s = Scene.bare("c", Stage.COMMON.withMetersPerUnit(0.5)).withCaches(List.of(c));
-        return new Side(s, MeantSpace.of(s.stage()));
+        return new Side(s, CanonicalSpace.of(s.stage()));
     }
 
     @Test
@@ -60,7 +60,7 @@ class CacheShellTest {
     void whatIsHiddenIsLeftOutFromThatMomentOn() {
         CacheNode a = square("a", 0, 2)
                 .with(
-                        Role.VISIBLE,
+                        ChannelSemantic.VISIBLE,
                         Samples.computed(
                                         ElementType.INT8,
                                         1,
@@ -82,11 +82,11 @@ class CacheShellTest {
     @Test
     void facesThatChangeAreBuiltAnew() {
         CacheNode a = square("a", 0, 1)
-                .with(Role.POSITIONS, Samples.floats(3, false, TIMES, List.of(new float[12], new float[] {
+                .with(ChannelSemantic.POSITIONS, Samples.floats(3, false, TIMES, List.of(new float[12], new float[] {
                     0, 0, 0, 1, 0, 0, 0, 1, 0
                 })))
-                .with(Role.FACE_COUNTS, changing(new int[] {4}, new int[] {3}))
-                .with(Role.FACE_INDICES, changing(new int[] {0, 1, 2, 3}, new int[] {0, 1, 2}));
+                .with(ChannelSemantic.FACE_COUNTS, changing(new int[] {4}, new int[] {3}))
+                .with(ChannelSemantic.FACE_INDICES, changing(new int[] {0, 1, 2, 3}, new int[] {0, 1, 2}));
         Side side = side(a);
         side.pose(null, 0.5);
         assertThat(side.triangleCount()).isEqualTo(2);

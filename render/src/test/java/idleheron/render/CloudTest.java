@@ -3,17 +3,17 @@ package idleheron.render;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.volume.FieldPainter;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.GridMap;
-import idleheron.core.volume.IndexBox;
-import idleheron.core.volume.SparseTree;
-import idleheron.core.volume.ValueType;
 import idleheron.core.volume.Volume;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.ValueType;
 import java.io.IOException;
 import java.util.List;
 import java.util.Objects;
@@ -33,7 +33,7 @@ class CloudTest {
     }
 
     private static Cloud cloud(Grid g) {
-        return Objects.requireNonNull(Cloud.of(g, MeantSpace.of(Stage.COMMON)));
+        return Objects.requireNonNull(Cloud.of(g, CanonicalSpace.of(Stage.COMMON)));
     }
 
     private static Picture painted(Cloud c, boolean fine, CloudLayer.Depth depth) {
@@ -70,7 +70,7 @@ class CloudTest {
                         kind,
                         GridMap.affine("AffineMap", x, 0, 0, 0, 0, 0.05, 0, 0, 0, 0, 0.05, 0, 0, 0, 0, 1),
                         whole.tree());
-                Cloud c = Cloud.of(g, MeantSpace.of(Stage.COMMON));
+                Cloud c = Cloud.of(g, CanonicalSpace.of(Stage.COMMON));
                 if (c != null) {
                     painted(c, true, CloudLayer.Depth.OPEN);
                 }
@@ -118,7 +118,7 @@ class CloudTest {
             throw new IOException("gone");
         });
         Scene s = Scene.bare("a", Stage.COMMON).withVolumes(List.of(new Volume("a", 1, List.of(f, bad), List.of())));
-        Side side = new Side(s, MeantSpace.of(s.stage()));
+        Side side = new Side(s, CanonicalSpace.of(s.stage()));
         double frame = 1 / s.stage().rate().perSecond();
         side.pose(null, 2 * frame);
         assertThat(side.clouds()).hasSize(1);

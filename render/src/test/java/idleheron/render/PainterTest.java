@@ -3,13 +3,13 @@ package idleheron.render;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.math.Vec3;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Material;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.Mesh;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -36,7 +36,7 @@ class PainterTest {
                 List.of(),
                 List.of(),
                 List.of());
-        return new Side(s, MeantSpace.of(s.stage()));
+        return new Side(s, CanonicalSpace.of(s.stage()));
     }
 
     private static Mesh square(double h, double z) {

@@ -3,14 +3,14 @@ package idleheron.report;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.bytes.Bytes;
-import idleheron.core.cache.Between;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.CachePose;
+import idleheron.core.cache.ChannelSemantic;
+import idleheron.core.cache.Interpolation;
 import idleheron.core.cache.Param;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import java.util.HashMap;
@@ -42,19 +42,19 @@ final class CacheJson {
         "nearClipping",
         "farClipping"
     };
-    private static final Map<Role, String> ARRAYS = Map.ofEntries(
-            Map.entry(Role.FACE_INDICES, "faceIndices"),
-            Map.entry(Role.FACE_COUNTS, "faceCounts"),
-            Map.entry(Role.VELOCITIES, "velocities"),
-            Map.entry(Role.IDS, "ids"),
-            Map.entry(Role.CURVE_COUNTS, "curveCounts"),
-            Map.entry(Role.FACES, "faceSetFaces"),
-            Map.entry(Role.CREASE_INDICES, "creaseIndices"),
-            Map.entry(Role.CREASE_LENGTHS, "creaseLengths"),
-            Map.entry(Role.CREASE_SHARPNESSES, "creaseSharpnesses"),
-            Map.entry(Role.CORNER_INDICES, "cornerIndices"),
-            Map.entry(Role.CORNER_SHARPNESSES, "cornerSharpnesses"),
-            Map.entry(Role.HOLES, "holes"));
+    private static final Map<ChannelSemantic, String> ARRAYS = Map.ofEntries(
+            Map.entry(ChannelSemantic.FACE_INDICES, "faceIndices"),
+            Map.entry(ChannelSemantic.FACE_COUNTS, "faceCounts"),
+            Map.entry(ChannelSemantic.VELOCITIES, "velocities"),
+            Map.entry(ChannelSemantic.IDS, "ids"),
+            Map.entry(ChannelSemantic.CURVE_COUNTS, "curveCounts"),
+            Map.entry(ChannelSemantic.FACES, "faceSetFaces"),
+            Map.entry(ChannelSemantic.CREASE_INDICES, "creaseIndices"),
+            Map.entry(ChannelSemantic.CREASE_LENGTHS, "creaseLengths"),
+            Map.entry(ChannelSemantic.CREASE_SHARPNESSES, "creaseSharpnesses"),
+            Map.entry(ChannelSemantic.CORNER_INDICES, "cornerIndices"),
+            Map.entry(ChannelSemantic.CORNER_SHARPNESSES, "cornerSharpnesses"),
+            Map.entry(ChannelSemantic.HOLES, "holes"));
 
     private final Cache cache;
     private final boolean checksums;
@@ -81,7 +81,7 @@ final class CacheJson {
         }
         double at = cache.range()[0];
         CachePose pose = new CachePose(cache);
-        pose.at(at, Between.LINEAR);
+        pose.at(at, Interpolation.LINEAR);
         Map<String, Matrix4d> worlds = new HashMap<>();
         for (int i = 0; i < pose.placed().size(); i++) {
             worlds.putIfAbsent(pose.placed().get(i).path(), pose.world(i));
@@ -97,7 +97,7 @@ final class CacheJson {
                 .addObject()
                 .put("path", e.path())
                 .put("kind", n.kind().label());
-        node.set("restLocal", Json.matrix(CachePose.local(n, at, Between.LINEAR, new Matrix4d())));
+        node.set("restLocal", Json.matrix(CachePose.local(n, at, Interpolation.LINEAR, new Matrix4d())));
         Matrix4d world = worlds.get(e.path());
         node.set("restWorld", world == null ? Json.NODES.nullNode() : Json.matrix(world));
         switch (n.kind()) {
@@ -118,7 +118,7 @@ final class CacheJson {
                 // told by its kind alone
             }
         }
-        Samples visible = n.get(Role.VISIBLE);
+        Samples visible = n.get(ChannelSemantic.VISIBLE);
         if (visible != null) {
             ArrayNode v = node.putArray("visible");
             for (int i = 0; i < distinct(visible); i++) {
@@ -139,8 +139,8 @@ final class CacheJson {
     }
 
     private void xform(Cache.Entry e, ObjectNode o) {
-        Samples v = e.node().get(Role.CHANNELS);
-        Samples inherits = e.node().get(Role.INHERITS);
+        Samples v = e.node().get(ChannelSemantic.CHANNELS);
+        Samples inherits = e.node().get(ChannelSemantic.INHERITS);
         int count = Math.max(v == null ? 1 : v.count(), inherits == null ? 0 : inherits.count());
         o.put("path", e.path()).put("samples", count);
         if (inherits != null) {
@@ -153,7 +153,7 @@ final class CacheJson {
             ArrayNode m = o.putArray("matrices");
             for (int i = 0; i < (v == null ? 1 : distinct(v)); i++) {
                 double t = v == null ? 0 : v.times().time(i);
-                m.add(Json.matrix(CachePose.local(e.node(), t, Between.NEAREST, new Matrix4d())));
+                m.add(Json.matrix(CachePose.local(e.node(), t, Interpolation.NEAREST, new Matrix4d())));
             }
         }
     }
@@ -176,7 +176,7 @@ final class CacheJson {
             }
         }
         o.put("normals", e.node().param("N") != null);
-        Samples material = e.node().get(Role.MATERIAL);
+        Samples material = e.node().get(ChannelSemantic.MATERIAL);
         o.putArray("materials")
                 .addAll(
                         material == null
@@ -190,7 +190,7 @@ final class CacheJson {
     }
 
     private void points(Cache.Entry e, ObjectNode o) {
-        Samples p = e.node().get(Role.POSITIONS);
+        Samples p = e.node().get(ChannelSemantic.POSITIONS);
         o.put("path", e.path())
                 .put("points", p == null || p.count() == 0 ? 0 : p.points(0))
                 .put("samples", p == null ? 0 : p.count());
@@ -200,7 +200,7 @@ final class CacheJson {
     }
 
     private void positions(CacheNode n, ObjectNode o) {
-        Samples p = n.get(Role.POSITIONS);
+        Samples p = n.get(ChannelSemantic.POSITIONS);
         if (checksums && p != null) {
             o.set("positions", sums(p));
         }
@@ -251,7 +251,7 @@ final class CacheJson {
     }
 
     private static void camera(Cache.Entry e, ObjectNode o) {
-        @Nullable Samples lens = e.node().get(Role.LENS);
+        @Nullable Samples lens = e.node().get(ChannelSemantic.LENS);
         o.put("path", e.path()).put("samples", lens == null ? 0 : lens.count());
         ArrayNode all = o.putArray("lens");
         for (int i = 0; lens != null && i < distinct(lens); i++) {

@@ -2,7 +2,7 @@ package idleheron.report;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import idleheron.core.inspect.Finding;
+import idleheron.core.finding.Finding;
 import idleheron.core.inspect.Inspection;
 import java.util.List;
 

@@ -3,9 +3,9 @@ package idleheron.report;
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.LikelyCause;
-import idleheron.core.compare.Loss;
-import idleheron.core.compare.TopicResult;
+import idleheron.core.pair.LikelyCause;
+import idleheron.core.pair.Loss;
+import idleheron.core.pair.TopicResult;
 import java.util.Locale;
 
 /** A comparison as one long table, a figure to a line (RFC 4180: commas, quotes doubled, lines end in CR LF). */

@@ -4,9 +4,9 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.Evidence;
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.LikelyCause;
-import idleheron.core.compare.Loss;
-import idleheron.core.compare.TopicResult;
+import idleheron.core.pair.LikelyCause;
+import idleheron.core.pair.Loss;
+import idleheron.core.pair.TopicResult;
 
 /** A comparison as JSON. */
 public final class CompareJson {

@@ -6,9 +6,9 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.Verdict;
-import idleheron.core.compare.Terms;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
+import idleheron.core.pair.CompareSettings;
 import idleheron.core.remedy.Remedy;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -41,7 +41,7 @@ public record CrossingFile(
         String verdict,
         String signedBy,
         String note,
-        Terms terms) {
+        CompareSettings terms) {
     private static final ObjectMapper MAPPER = new ObjectMapper();
     private static final String FIRST = "idle-heron/crossing/1";
     private static final String SECOND = "idle-heron/crossing/2";

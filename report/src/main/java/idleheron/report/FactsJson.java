@@ -2,30 +2,39 @@ package idleheron.report;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.Evidence;
 import idleheron.core.cache.Cache;
-import idleheron.core.inspect.Facts;
-import idleheron.core.inspect.Finding;
+import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
 import idleheron.core.inspect.Inspection;
+import idleheron.core.kind.AssetKind;
+import idleheron.core.kind.Content;
+import idleheron.core.kind.FactTable;
+import idleheron.core.kinds.AssetKinds;
 import idleheron.core.pose.Pose;
-import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Camera;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Light;
 import idleheron.core.scene.Lost;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Texture;
-import idleheron.core.scene.UvSet;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.UvSet;
+import idleheron.core.scene.motion.Clip;
 import java.io.IOException;
 import java.util.List;
+import java.util.Set;
 import org.joml.Matrix4dc;
 
 /** What a file holds, as JSON. Matrices and lengths are as stored. */
 public final class FactsJson {
+    /** What is told object by object, in more than tables. */
+    private static final Set<Content> OWN_FORM = Set.of(Content.NODES, Content.CACHE, Content.VOLUME);
+
     private final Scene scene;
     private final Pose rest;
     private final Facts facts;
@@ -105,9 +114,27 @@ public final class FactsJson {
         for (Texture t : scene.textures()) {
             textures.addObject().put("path", t.path()).put("found", t.found());
         }
+        AssetKinds.in(scene).stream()
+                .filter(k -> !OWN_FORM.contains(k.content()))
+                .forEach(k -> tables(k, out));
         ArrayNode findings = out.putArray("findings");
         for (Finding f : Inspection.of(scene, null)) {
             findings.add(CheckJson.finding(f));
+        }
+    }
+
+    /** Of a kind without a form of its own here, its tables: an object for each row, by the headings. */
+    private void tables(AssetKind kind, ObjectNode out) {
+        ObjectNode all = out.putObject(kind.code());
+        for (FactTable t : kind.tables()) {
+            Evidence e = t.rows().apply(facts);
+            ArrayNode rows = all.putArray(t.title());
+            for (Evidence.Row r : e.rows()) {
+                ObjectNode o = rows.addObject().put(e.subject(), r.subject());
+                for (int i = 0; i < e.columns().size(); i++) {
+                    o.putPOJO(e.columns().get(i), r.cells().get(i));
+                }
+            }
         }
     }
 

@@ -1,6 +1,6 @@
 package idleheron.report;
 
-import idleheron.core.compare.Tolerances;
+import idleheron.core.pair.Tolerances;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;

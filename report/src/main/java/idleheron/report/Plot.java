@@ -1,7 +1,7 @@
 package idleheron.report;
 
 import idleheron.core.Figure;
-import idleheron.core.compare.Series;
+import idleheron.core.pair.Series;
 import idleheron.render.Pen;
 import idleheron.render.Picture;
 

@@ -2,7 +2,7 @@ package idleheron.report;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import idleheron.core.inspect.Convention;
+import idleheron.core.finding.Convention;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
 import java.util.List;

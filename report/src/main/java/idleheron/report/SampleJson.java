@@ -2,11 +2,11 @@ package idleheron.report;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import java.util.List;
 import org.joml.Matrix4d;
 import org.jspecify.annotations.Nullable;
@@ -28,7 +28,7 @@ public final class SampleJson {
                     clip == null ? scene.stage().rate().frame(s) : clip.rate().frame(s));
         }
         out.set("seconds", Json.numbers(seconds));
-        MeantSpace space = MeantSpace.of(scene.stage(), asMeant);
+        CanonicalSpace space = CanonicalSpace.of(scene.stage(), asMeant);
         Pose pose = new Pose(scene);
         if (points) {
             points(out.putArray("meshes"), scene, pose, clip, seconds, space);
@@ -39,7 +39,7 @@ public final class SampleJson {
     }
 
     private static void joints(
-            ArrayNode out, Scene scene, Pose pose, @Nullable Clip clip, double[] seconds, MeantSpace space) {
+            ArrayNode out, Scene scene, Pose pose, @Nullable Clip clip, double[] seconds, CanonicalSpace space) {
         List<Integer> joints = scene.joints();
         ArrayNode[] positions = new ArrayNode[joints.size()];
         for (int i = 0; i < positions.length; i++) {
@@ -58,7 +58,7 @@ public final class SampleJson {
     }
 
     private static void points(
-            ArrayNode out, Scene scene, Pose pose, @Nullable Clip clip, double[] seconds, MeantSpace space) {
+            ArrayNode out, Scene scene, Pose pose, @Nullable Clip clip, double[] seconds, CanonicalSpace space) {
         List<Surface> surfaces = Surface.all(pose);
         ArrayNode[] lists = new ArrayNode[surfaces.size()];
         for (int i = 0; i < lists.length; i++) {

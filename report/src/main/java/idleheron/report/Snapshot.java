@@ -1,8 +1,8 @@
 package idleheron.report;
 
-import idleheron.core.pose.MeantSpace;
-import idleheron.core.scene.Clip;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import idleheron.render.Look;
 import idleheron.render.Painter;
 import idleheron.render.Palette;
@@ -39,14 +39,14 @@ public final class Snapshot {
             double seconds,
             int width,
             int height) {
-        Side a = new Side(sent, MeantSpace.of(sent.stage()));
+        Side a = new Side(sent, CanonicalSpace.of(sent.stage()));
         a.pose(sentClip, seconds);
         Palette c = Palette.DAY;
         List<Painter.Drawn> drawn = new ArrayList<>();
         if (returned == null) {
             drawn.add(new Painter.Drawn(a, Look.SURFACE, -1));
         } else {
-            Side b = new Side(returned, MeantSpace.of(returned.stage()));
+            Side b = new Side(returned, CanonicalSpace.of(returned.stage()));
             b.pose(returnedClip, seconds);
             drawn.add(new Painter.Drawn(a, Look.JOINTS.withTint(c.sent(), c.sent(), STRENGTH), -1));
             drawn.add(new Painter.Drawn(b, Look.JOINTS.withTint(c.returned(), c.returned(), STRENGTH), -1));
@@ -57,7 +57,7 @@ public final class Snapshot {
     /** One scene by itself, in the colours of a theme. */
     public static Picture alone(
             Scene scene, @Nullable Clip clip, double seconds, Palette palette, int width, int height) {
-        Side a = new Side(scene, MeantSpace.of(scene.stage()));
+        Side a = new Side(scene, CanonicalSpace.of(scene.stage()));
         a.pose(clip, seconds);
         return painted(a.bounds(), palette, List.of(new Painter.Drawn(a, Look.SURFACE, -1)), width, height);
     }

@@ -4,9 +4,9 @@ import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import idleheron.core.compare.MatchTable;
-import idleheron.core.compare.Terms;
-import idleheron.core.compare.Tolerances;
+import idleheron.core.pair.CompareSettings;
+import idleheron.core.pair.MatchTable;
+import idleheron.core.pair.Tolerances;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -81,7 +81,7 @@ public final class TermsJson {
         }
     }
 
-    static void put(ObjectNode o, Terms t) {
+    static void put(ObjectNode o, CompareSettings t) {
         o.set("tolerances", of(t.tolerances()));
         ObjectNode table = o.putObject("matching");
         table.set("nodes", MAPPER.valueToTree(t.table().nodes()));
@@ -89,10 +89,10 @@ public final class TermsJson {
         table.set("clips", MAPPER.valueToTree(t.table().clips()));
     }
 
-    static Terms terms(JsonNode o, String file) throws IOException {
+    static CompareSettings terms(JsonNode o, String file) throws IOException {
         JsonNode t = o.path("tolerances");
         JsonNode m = o.path("matching");
-        return new Terms(
+        return new CompareSettings(
                 t.isMissingNode() ? Tolerances.DEFAULT : tolerances(t, file),
                 new MatchTable(map(m.path("nodes")), map(m.path("meshes")), map(m.path("clips"))));
     }

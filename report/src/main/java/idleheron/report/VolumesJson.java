@@ -3,16 +3,16 @@ package idleheron.report;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.job.Progress;
-import idleheron.core.volume.Census;
 import idleheron.core.volume.Grid;
-import idleheron.core.volume.GridChecksums;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.GridMetadata;
-import idleheron.core.volume.GridStats;
-import idleheron.core.volume.IndexBox;
 import idleheron.core.volume.PointSet;
 import idleheron.core.volume.Volume;
-import idleheron.core.volume.VoxelStore;
+import idleheron.core.volume.measure.GridStats;
+import idleheron.core.volume.tree.GridChecksums;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.TreeStats;
+import idleheron.core.volume.tree.VoxelStore;
 import java.io.IOException;
 
 /**
@@ -72,7 +72,7 @@ final class VolumesJson {
         }
         o.set("background", Json.numbers(b));
         GridStats s = deep ? GridStats.of(g.tree(), Progress.NONE) : null;
-        Census c = s == null ? Census.of(g.tree()) : s.census();
+        TreeStats c = s == null ? TreeStats.of(g.tree()) : s.census();
         o.put("activeVoxels", c.activeVoxels())
                 .put("activeLeafVoxels", c.leafVoxels())
                 .put("activeTiles", c.activeTiles())

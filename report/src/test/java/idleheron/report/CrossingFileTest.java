@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idleheron.core.Verdict;
-import idleheron.core.compare.MatchTable;
-import idleheron.core.compare.Terms;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.CompareSettings;
+import idleheron.core.pair.MatchTable;
 import idleheron.core.remedy.catalogue.RemedyCatalogue;
 import idleheron.core.remedy.skeleton.SingleRoot;
 import idleheron.core.remedy.space.BakeScale;
@@ -86,7 +86,7 @@ class CrossingFileTest {
 
     @Test
     void terms_are_kept_and_a_wrong_tolerance_is_named() throws IOException {
-        Terms terms = new Terms(
+        CompareSettings terms = new CompareSettings(
                 TermsJson.tolerances(new com.fasterxml.jackson.databind.ObjectMapper().readTree("{\"joint\": 2}"), "t"),
                 MatchTable.NONE.withNode("rope", "seil").withClip("ring", ""));
         Crossing c =

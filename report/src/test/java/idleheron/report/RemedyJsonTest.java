@@ -50,14 +50,14 @@ import idleheron.core.remedy.space.MoveScene;
 import idleheron.core.remedy.space.PlainTransforms;
 import idleheron.core.remedy.space.Redeclare;
 import idleheron.core.remedy.space.RootToOrigin;
-import idleheron.core.remedy.view.DropCompany;
+import idleheron.core.remedy.view.DropCamerasAndLights;
 import idleheron.core.remedy.volume.ChangeGrids;
 import idleheron.core.remedy.volume.RenumberFrames;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
 import idleheron.core.volume.GridChange;
-import idleheron.core.volume.IndexBox;
-import idleheron.core.volume.ValueType;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.ValueType;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -112,7 +112,7 @@ class RemedyJsonTest {
                 new ConvertStage(AxisSystem.Z_UP_LEFT, 0.0254),
                 new CorrectStage(AxisSystem.Z_UP, 0.001),
                 new CutClips(-3.25, 1e6, List.of("a=b:c")),
-                new DropCompany(),
+                new DropCamerasAndLights(),
                 DropJoints.all(),
                 new DropJoints(List.of("tip", "ü")),
                 new FlattenLayers(),

@@ -3,10 +3,10 @@ package idleheron.core.bake;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Meta;
 import idleheron.core.cache.Param;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import idleheron.core.cache.TransformStack;
@@ -14,11 +14,11 @@ import idleheron.core.job.Budget;
 import idleheron.core.job.Progress;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.UvSet;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.UvSet;
+import idleheron.core.scene.motion.Clip;
 import java.io.IOException;
 import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
@@ -128,9 +128,9 @@ public final class Bake {
             CacheNode shape = mesh(scene, moving.get(i), name + "Shape", mesh, Samples.still(3, points));
             out.add(CacheNode.of(name, CacheKind.TRANSFORM, List.of(shape))
                     .with(
-                            Role.OPERATIONS,
+                            ChannelSemantic.OPERATIONS,
                             Samples.bytes(ElementType.UINT8, 1, true, times.length, sampling, TransformStack.MATRIX))
-                    .with(Role.CHANNELS, v));
+                    .with(ChannelSemantic.CHANNELS, v));
         }
         progress.at(1, "baked");
         return new Cache(scene.name().replaceFirst("\\.[^.]*$", ""), Meta.NONE, CacheNode.of("", CacheKind.GROUP, out));
@@ -168,8 +168,8 @@ public final class Bake {
     }
 
     private static CacheNode mesh(Scene scene, int node, String name, Mesh mesh, Samples points) {
-        Map<Role, Samples> roles = new EnumMap<>(Role.class);
-        roles.put(Role.POSITIONS, points);
+        Map<ChannelSemantic, Samples> roles = new EnumMap<>(ChannelSemantic.class);
+        roles.put(ChannelSemantic.POSITIONS, points);
         int[] counts = new int[mesh.faceCount()];
         for (int f = 0; f < counts.length; f++) {
             counts[f] = mesh.faceStarts()[f + 1] - mesh.faceStarts()[f];
@@ -184,8 +184,8 @@ public final class Bake {
                 turned[from + k] = mesh.corners()[corner[from + k]];
             }
         }
-        roles.put(Role.FACE_COUNTS, Samples.still(counts));
-        roles.put(Role.FACE_INDICES, Samples.still(turned));
+        roles.put(ChannelSemantic.FACE_COUNTS, Samples.still(counts));
+        roles.put(ChannelSemantic.FACE_INDICES, Samples.still(turned));
         List<Param> params = new ArrayList<>();
         for (int u = 0; u < mesh.uvSets().size(); u++) {
             params.add(uv(mesh.uvSets().get(u), corner, u == 0));
@@ -225,10 +225,10 @@ public final class Bake {
     }
 
     /** One material goes by its name on the mesh, several as face sets. */
-    private static List<CacheNode> sets(Scene scene, Node node, Mesh mesh, Map<Role, Samples> roles) {
+    private static List<CacheNode> sets(Scene scene, Node node, Mesh mesh, Map<ChannelSemantic, Samples> roles) {
         if (node.materials().length == 1 && node.materials()[0] >= 0) {
             roles.put(
-                    Role.MATERIAL,
+                    ChannelSemantic.MATERIAL,
                     Samples.text("/materials/"
                             + scene.materials().get(node.materials()[0]).name()));
         }
@@ -247,8 +247,8 @@ public final class Bake {
             if (faces.length > 0 && material >= 0) {
                 String name = scene.materials().get(material).name();
                 out.add(CacheNode.of(free(name, taken), CacheKind.FACE_SET, List.of())
-                        .with(Role.FACES, Samples.still(faces))
-                        .with(Role.MATERIAL, Samples.text("/materials/" + name)));
+                        .with(ChannelSemantic.FACES, Samples.still(faces))
+                        .with(ChannelSemantic.MATERIAL, Samples.text("/materials/" + name)));
             }
         }
         return out;

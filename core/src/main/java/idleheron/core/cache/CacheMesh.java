@@ -13,13 +13,13 @@ public final class CacheMesh {
 
     /** A node of kind mesh or subdivision mesh; what it lacks counts as nothing there. */
     public CacheMesh(CacheNode node) {
-        Samples p = node.get(Role.POSITIONS);
-        Samples i = node.get(Role.FACE_INDICES);
-        Samples c = node.get(Role.FACE_COUNTS);
+        Samples p = node.get(ChannelSemantic.POSITIONS);
+        Samples i = node.get(ChannelSemantic.FACE_INDICES);
+        Samples c = node.get(ChannelSemantic.FACE_COUNTS);
         this.positions = p == null || p.count() == 0 ? Samples.still(3, new float[0]) : p;
         this.indices = i == null || i.count() == 0 ? NO_FACES : i;
         this.counts = c == null || c.count() == 0 ? NO_FACES : c;
-        Samples v = node.get(Role.VELOCITIES);
+        Samples v = node.get(ChannelSemantic.VELOCITIES);
         this.velocities = v == null || v.count() == 0 ? null : v;
     }
 
@@ -134,16 +134,16 @@ public final class CacheMesh {
      *
      * @return packed positions in the object's own space
      */
-    public float[] at(double seconds, Between mode) {
+    public float[] at(double seconds, Interpolation mode) {
         int n = positions.count();
         TimeSampling t = positions.times();
-        if (mode == Between.NEAREST) {
+        if (mode == Interpolation.NEAREST) {
             return positions.floats(t.nearest(seconds, n));
         }
         int i = t.floor(seconds, n);
         float[] p = positions.floats(i);
         double gap = seconds - t.time(i);
-        if (mode == Between.FLOOR || gap <= TimeSampling.CLOSE || i + 1 >= n) {
+        if (mode == Interpolation.FLOOR || gap <= TimeSampling.CLOSE || i + 1 >= n) {
             return p;
         }
         if (positions.slot(i) == positions.slot(i + 1)) {

@@ -20,7 +20,7 @@ public record CacheNode(
         String name,
         CacheKind kind,
         Meta meta,
-        Map<Role, Samples> samples,
+        Map<ChannelSemantic, Samples> samples,
         List<Param> params,
         List<Property> user,
         List<Property> other,
@@ -28,7 +28,7 @@ public record CacheNode(
         List<CacheNode> children) {
     public CacheNode {
         samples = java.util.Collections.unmodifiableMap(
-                samples.isEmpty() ? new EnumMap<>(Role.class) : new EnumMap<>(samples));
+                samples.isEmpty() ? new EnumMap<>(ChannelSemantic.class) : new EnumMap<>(samples));
         params = List.copyOf(params);
         user = List.copyOf(user);
         other = List.copyOf(other);
@@ -46,7 +46,7 @@ public record CacheNode(
                 name, CacheKind.INSTANCE, Meta.NONE, Map.of(), List.of(), List.of(), List.of(), source, List.of());
     }
 
-    public @Nullable Samples get(Role role) {
+    public @Nullable Samples get(ChannelSemantic role) {
         return samples.get(role);
     }
 
@@ -71,8 +71,8 @@ public record CacheNode(
         return new CacheNode(name, kind, meta, samples, List.of(), List.of(), List.of(), source, children);
     }
 
-    public CacheNode with(Role role, @Nullable Samples value) {
-        Map<Role, Samples> all = new EnumMap<>(Role.class);
+    public CacheNode with(ChannelSemantic role, @Nullable Samples value) {
+        Map<ChannelSemantic, Samples> all = new EnumMap<>(ChannelSemantic.class);
         all.putAll(samples);
         if (value == null) {
             all.remove(role);
@@ -93,7 +93,7 @@ public record CacheNode(
 
     /** Every sampled value of this object, but not of those under it, put through a function. */
     public CacheNode mapSamples(UnaryOperator<Samples> f) {
-        Map<Role, Samples> all = new EnumMap<>(Role.class);
+        Map<ChannelSemantic, Samples> all = new EnumMap<>(ChannelSemantic.class);
         samples.forEach((r, s) -> all.put(r, f.apply(s)));
         return new CacheNode(
                 name,

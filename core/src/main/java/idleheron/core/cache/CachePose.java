@@ -41,7 +41,7 @@ public final class CachePose {
         for (int i = 0; i < worlds.length; i++) {
             worlds[i] = new Matrix4d();
         }
-        at(0, Between.FLOOR);
+        at(0, Interpolation.FLOOR);
     }
 
     private void place(String real, int entry, int parent, String path, boolean instanced, Set<String> following) {
@@ -79,16 +79,16 @@ public final class CachePose {
     }
 
     /** Moves everything to a time. */
-    public void at(double seconds, Between mode) {
-        if (now == seconds && mode == Between.LINEAR) {
+    public void at(double seconds, Interpolation mode) {
+        if (now == seconds && mode == Interpolation.LINEAR) {
             return;
         }
-        now = mode == Between.LINEAR ? seconds : Double.NaN;
+        now = mode == Interpolation.LINEAR ? seconds : Double.NaN;
         for (int i = 0; i < placed.size(); i++) {
             Placed p = placed.get(i);
             CacheNode n = node(i);
             boolean above = p.parent() < 0 || shown[p.parent()];
-            Samples v = n.get(Role.VISIBLE);
+            Samples v = n.get(ChannelSemantic.VISIBLE);
             int told =
                     v == null || v.count() == 0 ? -1 : (int) v.doubles(v.times().floor(seconds, v.count()))[0];
             shown[i] = told < 0 ? above : told > 0;
@@ -100,17 +100,17 @@ public final class CachePose {
     }
 
     /** The own matrix of an object at a time, in {@code dest}. */
-    public static Matrix4d local(CacheNode n, double seconds, Between mode, Matrix4d dest) {
-        Samples ops = n.get(Role.OPERATIONS);
-        Samples v = n.get(Role.CHANNELS);
+    public static Matrix4d local(CacheNode n, double seconds, Interpolation mode, Matrix4d dest) {
+        Samples ops = n.get(ChannelSemantic.OPERATIONS);
+        Samples v = n.get(ChannelSemantic.CHANNELS);
         if (ops == null || v == null || ops.count() == 0 || v.count() == 0) {
             return dest.identity();
         }
         int[] o = ops.ints(0);
         TimeSampling t = v.times();
-        int i = mode == Between.NEAREST ? t.nearest(seconds, v.count()) : t.floor(seconds, v.count());
+        int i = mode == Interpolation.NEAREST ? t.nearest(seconds, v.count()) : t.floor(seconds, v.count());
         double[] c = v.doubles(i);
-        if (mode == Between.LINEAR && i + 1 < v.count() && v.slot(i) != v.slot(i + 1)) {
+        if (mode == Interpolation.LINEAR && i + 1 < v.count() && v.slot(i) != v.slot(i + 1)) {
             double u = (seconds - t.time(i)) / (t.time(i + 1) - t.time(i));
             if (u > 1e-9) {
                 c = TransformStack.between(o, c, v.doubles(i + 1), Math.min(1, u));
@@ -120,7 +120,7 @@ public final class CachePose {
     }
 
     private static boolean inherits(CacheNode n, double seconds) {
-        Samples s = n.get(Role.INHERITS);
+        Samples s = n.get(ChannelSemantic.INHERITS);
         return s == null || s.count() == 0 || s.doubles(s.times().floor(seconds, s.count()))[0] != 0;
     }
 
@@ -141,7 +141,7 @@ public final class CachePose {
     }
 
     /** World points of a placed mesh at the time of the last {@link #at}. */
-    public float[] points(int index, double seconds, Between mode) {
+    public float[] points(int index, double seconds, Interpolation mode) {
         float[] p = new CacheMesh(node(index)).at(seconds, mode);
         move(worlds[index], p);
         return p;

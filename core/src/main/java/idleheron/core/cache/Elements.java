@@ -4,14 +4,14 @@ import java.lang.foreign.MemorySegment;
 import org.jspecify.annotations.Nullable;
 
 /** Chosen elements of sampled values, in a new order; nothing is read until it is asked for. */
-final class Elements {
+public final class Elements {
     private Elements() {}
 
     /**
      * @param which index of an element per new element
      * @return null for text, whose elements have no fixed size
      */
-    static @Nullable Samples of(Samples s, int[] which) {
+    public static @Nullable Samples of(Samples s, int[] which) {
         if (s.type().isText()) {
             return null;
         }

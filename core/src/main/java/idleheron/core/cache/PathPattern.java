@@ -58,7 +58,7 @@ public final class PathPattern {
     }
 
     /** Names of a path, from the top. */
-    static List<String> names(String path) {
+    public static List<String> names(String path) {
         List<String> out = new ArrayList<>();
         for (String s : path.split("/")) {
             if (!s.isEmpty()) {

@@ -35,7 +35,7 @@ public final class TransformStack {
     }
 
     /** Which channels are lengths: all of translations, the place in matrices. */
-    static boolean[] lengths(int[] operations) {
+    public static boolean[] lengths(int[] operations) {
         boolean[] out = new boolean[channels(operations)];
         int at = 0;
         for (int op : operations) {

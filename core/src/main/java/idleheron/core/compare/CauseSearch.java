@@ -3,15 +3,20 @@ package idleheron.core.compare;
 import idleheron.core.Topic;
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
+import idleheron.core.kind.AssetKind;
+import idleheron.core.kind.Candidate;
+import idleheron.core.kind.TopicCheck;
+import idleheron.core.pair.LikelyCause;
+import idleheron.core.pair.Pair;
+import idleheron.core.pair.Series;
+import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Set;
-import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -27,50 +32,46 @@ final class CauseSearch {
     /** What a whole clip counts for each time ten it is over tolerance. */
     private static final double FRAMES = 10;
 
-    private final Scene sent;
-    private final Tolerances tolerances;
-    private final MatchTable table;
+    private final Pair pair;
+    private final List<AssetKind> kinds;
+    private final List<TopicCheck> searched;
     private final Progress progress;
 
-    CauseSearch(Scene sent, Tolerances tolerances, MatchTable table, Progress progress) {
-        this.table = table;
-        this.sent = sent;
-        this.tolerances = tolerances;
+    /**
+     * @param pair what was sent, and what came back
+     * @param kinds which suggest what to try, and how what is left is measured
+     */
+    CauseSearch(Pair pair, List<AssetKind> kinds, Progress progress) {
+        this.pair = pair;
+        this.kinds = kinds;
+        this.searched = kinds.stream()
+                .flatMap(k -> k.topics().stream())
+                .filter(t -> t.over() != null)
+                .toList();
         this.progress = progress;
     }
 
     /** A candidate that was tried: the scene with its remedy, and what is left over tolerance there. */
     private record Tried(Candidate candidate, Scene mended, Over left) {}
 
-    /**
-     * Explanations that the returned file bears out by itself, or that only bring partners together. They may show no gain of
-     * their own where something else is wrong as well, so that each is also tried with a second one after it.
-     */
-    private static final Set<String> OPENERS =
-            Set.of("rest-is-first-frame", "extra-root", "rate-misread", "unit-misdeclared", "axes-misdeclared");
-
-    List<LikelyCause> search(Scene returned) {
+    List<LikelyCause> search() {
         List<LikelyCause> out = new ArrayList<>();
-        Scene now = returned;
+        Scene now = pair.returned;
         Over before = over(now);
         while (out.size() < MOST && before.score > 0) {
             progress.at((double) out.size() / MOST, "looking for the likely cause");
-            Candidate renamed = Renames.of(new Pair(sent, now, true, tolerances, table));
-            if (renamed != null) { // nothing else can be told before joints have their partners
-                Scene named = renamed.remedy().apply(now);
-                Over after = over(named);
-                if (after.total() < before.total()) {
-                    out.add(cause(renamed, before, after));
-                    now = named;
-                    before = after;
-                    continue;
-                }
+            Tried first = first(now);
+            if (first != null && first.left.total() < before.total()) {
+                out.add(cause(first.candidate, before, first.left));
+                now = first.mended;
+                before = first.left;
+                continue;
             }
             List<Tried> tried = tried(now, before);
             Tried best = least(tried);
-            Tried first = null;
+            first = null;
             for (Tried opener : tried) {
-                if (OPENERS.contains(opener.candidate.code()) && opener.left.score > 0) {
+                if (opener.candidate.opens() && opener.left.score > 0) {
                     Tried second = least(tried(opener.mended, opener.left));
                     if (second != null && second.left.score < (best == null ? before.score : best.left.score) - LEAST) {
                         first = opener;
@@ -93,13 +94,25 @@ final class CauseSearch {
         return out;
     }
 
+    /** What a kind says must come before all else, the first that says so. */
+    private @Nullable Tried first(Scene now) {
+        for (AssetKind k : kinds) {
+            Candidate c = k.first(pair.with(now));
+            if (c != null) {
+                Scene mended = c.remedy().apply(now);
+                return new Tried(c, mended, over(mended));
+            }
+        }
+        return null;
+    }
+
     private List<Tried> tried(Scene now, Over before) {
         List<Candidate> all = candidates(now);
         @Nullable Tried[] out = new Tried[all.size()];
         Cores.each(out.length, i -> {
             Candidate c = all.get(i);
             Scene mended = c.remedy().apply(now);
-            out[i] = mended == now ? null : new Tried(c, mended, over(mended, c.touches(), before));
+            out[i] = mended == now ? null : new Tried(c, mended, over(mended, c, before));
         });
         return Arrays.stream(out).filter(Objects::nonNull).toList();
     }
@@ -132,38 +145,24 @@ final class CauseSearch {
         }
     }
 
-    /** Weights are left out, since no move of the scene changes them. */
     private Over over(Scene returned) {
-        return over(returned, MEASURED.keySet(), new Over(Map.of(), Map.of(), 0));
+        return over(returned, null, new Over(Map.of(), Map.of(), 0));
     }
 
-    /** What moves of the scene can change, each with how it is measured. */
-    private static final Map<Topic, Function<Pair, TopicResult>> MEASURED = new EnumMap<>(Map.of(
-            Topic.UNITS_AND_AXES, p -> StageTopic.of(p, StageTopic.fit(p)),
-            Topic.HIERARCHY, HierarchyTopic::of,
-            Topic.REST_POSE, RestTopics::positions,
-            Topic.JOINT_ORIENTATION, RestTopics::orientation,
-            Topic.CLIPS, p -> ClipTopic.of(p, Progress.NONE),
-            Topic.SURFACES, SurfaceTopics::surfaces,
-            Topic.BLEND_SHAPES, SurfaceTopics::shapes));
-
-    /** Measures topics that were touched, and takes the others as they were. */
-    private Over over(Scene returned, Set<Topic> touched, Over before) {
-        Pair p = new Pair(sent, returned, true, tolerances, table);
-        Map<Topic, Long> counts = new EnumMap<>(Topic.class);
-        Map<Topic, Double> scores = new EnumMap<>(Topic.class);
-        for (Map.Entry<Topic, Function<Pair, TopicResult>> m : MEASURED.entrySet()) {
-            Long known = touched.contains(m.getKey()) ? null : before.counts.get(m.getKey());
+    /** Measures topics that were touched, all where no candidate says so, and takes the others as they were. */
+    private Over over(Scene returned, @Nullable Candidate by, Over before) {
+        Pair p = pair.with(returned);
+        Map<Topic, Long> counts = new LinkedHashMap<>();
+        Map<Topic, Double> scores = new LinkedHashMap<>();
+        for (TopicCheck check : searched) {
+            Long known = by == null || by.touches(check.topic()) ? null : before.counts.get(check.topic());
             if (known != null) {
-                counts.put(m.getKey(), known);
-                scores.put(m.getKey(), before.scores.getOrDefault(m.getKey(), 0.0));
+                counts.put(check.topic(), known);
+                scores.put(check.topic(), before.scores.getOrDefault(check.topic(), 0.0));
                 continue;
             }
-            TopicResult t = m.getValue().apply(p);
-            long over = t.topic() == Topic.CLIPS
-                    ? ClipTopic.over(t.evidence(), tolerances)
-                    : t.evidence().over();
-            over += uncompared(p, t.topic());
+            TopicResult t = check.of(p, Progress.NONE);
+            long over = Objects.requireNonNull(check.over()).applyAsLong(p, t);
             counts.put(t.topic(), over);
             double score = over;
             for (Series s : t.plots()) {
@@ -177,25 +176,8 @@ final class CauseSearch {
         return new Over(counts, scores, sum);
     }
 
-    /** What stays without a partner is counted where it could not be held against one. */
-    private static long uncompared(Pair p, Topic topic) {
-        int joints = p.sent.joints().size();
-        int matched = joints == 0 ? 0 : p.matched().length;
-        return switch (topic) {
-            case REST_POSE, JOINT_ORIENTATION -> joints - matched;
-            case UNITS_AND_AXES -> joints >= 3 && matched < 3 ? 4 : 0;
-            case CLIPS -> joints > 0 && matched == 0 ? 3L * p.sent.clips().size() : 0;
-            default -> 0;
-        };
-    }
-
     private List<Candidate> candidates(Scene returned) {
-        Pair p = new Pair(sent, returned, true, tolerances, table);
-        List<Candidate> out = new ArrayList<>();
-        SceneCauses.find(p, out);
-        JointCauses.find(p, out);
-        ClipCauses.find(p, out);
-        MeshCauses.find(p, out);
-        return out;
+        Pair p = pair.with(returned);
+        return kinds.stream().flatMap(k -> k.candidates(p).stream()).toList();
     }
 }

@@ -4,14 +4,21 @@ import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.job.Progress;
-import idleheron.core.math.Similarity;
+import idleheron.core.kind.AssetKind;
+import idleheron.core.kind.TopicCheck;
+import idleheron.core.kinds.AssetKinds;
+import idleheron.core.pair.LikelyCause;
+import idleheron.core.pair.Loss;
+import idleheron.core.pair.MatchTable;
+import idleheron.core.pair.Pair;
+import idleheron.core.pair.Tolerances;
+import idleheron.core.pair.TopicResult;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
-import java.util.Set;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What was sent held against what came back.
@@ -49,40 +56,30 @@ public record Comparison(
             Consumer<TopicResult> told,
             Progress progress) {
         Pair p = new Pair(sent, returned, asMeant, tolerances, table);
-        List<TopicResult> topics = new Telling(told);
+        List<AssetKind> kinds = AssetKinds.ALL;
+        List<TopicCheck> checks =
+                kinds.stream().flatMap(k -> k.topics().stream()).toList();
         progress.at(0, "matching");
-        Similarity fit = StageTopic.fit(p);
-        topics.add(StageTopic.of(p, fit));
-        topics.add(HierarchyTopic.of(p));
-        topics.add(RestTopics.positions(p));
-        topics.add(RestTopics.orientation(p));
-        topics.add(SkinTopic.of(p, true, progress.part(0.05, 0.5)));
-        topics.add(ClipTopic.of(p, progress.part(0.5, 0.6)));
-        topics.add(SurfaceTopics.shapes(p));
-        topics.add(SurfaceTopics.surfaces(p));
-        topics.add(SurfaceTopics.materials(p));
-        topics.add(CacheTopic.of(p, progress.part(0.6, 0.65)));
-        VolumePairs volumes = new VolumePairs();
-        topics.add(VolumeTopic.of(p, volumes, progress.part(0.65, 0.7)));
-        topics.add(TopicResult.notChecked(Topic.CAMERAS_LIGHTS, "No camera or light was sent."));
-        if (onlyCaches(returned) && !sent.nodes().isEmpty()) {
-            topics.replaceAll(Comparison::notInACache);
+        List<TopicResult> topics = topics(p, checks, told, progress.part(0.05, 0.7));
+        AssetKind standIn = standIn(sent, returned, kinds);
+        if (standIn != null) {
+            topics.replaceAll(t -> withinReach(t, standIn));
         }
         boolean fault = topics.stream().anyMatch(t -> t.verdict().isFault());
         List<LikelyCause> causes = new ArrayList<>();
         if (fault) {
-            causes.addAll(new CauseSearch(sent, tolerances, table, progress.part(0.7, 0.95)).search(returned));
-            causes.addAll(CacheCauses.search(sent, mend(returned, causes), tolerances, table));
-            causes.addAll(VolumeCauses.search(sent, mend(returned, causes), tolerances, table, volumes));
+            causes.addAll(new CauseSearch(p, kinds, progress.part(0.7, 0.95)).search());
+            for (AssetKind k : kinds) {
+                causes.addAll(k.causes(p.with(mend(returned, causes))));
+            }
         }
         progress.at(0.95, "looking for what was lost");
         Scene mended = mend(returned, causes);
         List<Loss> losses = new ArrayList<>(rescued(sent, returned));
-        if (!onlyCaches(returned) || sent.nodes().isEmpty()) {
-            losses.addAll(Losses.of(
-                    mended == returned && asMeant ? p : new Pair(sent, mended, true, tolerances, table), volumes));
+        if (standIn == null) {
+            losses.addAll(Losses.of(mended == returned && asMeant ? p : p.with(mended), kinds));
         }
-        topics.replaceAll(t -> told(t, losses));
+        topics.replaceAll(t -> told(t, checks, losses));
         Verdict v = Verdict.NOT_CHECKED; // what was not compared makes nothing better
         if (sent.isRescued() || returned.isRescued()) {
             topics.replaceAll(Comparison::ofWhatIsLeft);
@@ -126,44 +123,45 @@ public record Comparison(
                 : t;
     }
 
-    private static boolean onlyCaches(Scene s) {
-        return s.nodes().isEmpty() && !s.caches().isEmpty();
-    }
-
-    /** What a cache has no place for is not held against it. */
-    private static TopicResult notInACache(TopicResult t) {
-        return t.topic() == Topic.CACHES || t.topic() == Topic.UNITS_AND_AXES
-                ? t
-                : TopicResult.notChecked(t.topic(), "A cache holds none of this.");
-    }
-
-    /** Tells what is added. */
-    private static final class Telling extends ArrayList<TopicResult> {
-        private static final long serialVersionUID = 1;
-        private final transient Consumer<TopicResult> told;
-
-        private Telling(Consumer<TopicResult> told) {
-            this.told = told;
-        }
-
-        @Override
-        public boolean add(TopicResult t) {
+    private static List<TopicResult> topics(
+            Pair p, List<TopicCheck> checks, Consumer<TopicResult> told, Progress progress) {
+        List<TopicResult> out = new ArrayList<>();
+        int all = checks.stream().mapToInt(TopicCheck::share).sum();
+        int done = 0;
+        for (TopicCheck c : checks) {
+            TopicResult t = c.of(p, progress.part((double) done / all, (double) (done + c.share()) / all));
+            done += c.share();
             told.accept(t);
-            return super.add(t);
+            out.add(t);
         }
+        return out;
     }
 
-    /** Topics whose figures hold places and names, not all that lies over a mesh: what was lost there has drifted. */
-    private static final Set<Topic> MORE_THAN_MEASURED =
-            EnumSet.of(Topic.SURFACES, Topic.MATERIALS, Topic.BLEND_SHAPES, Topic.CACHES);
+    /** The kind that nodes came back as, where nothing else did; null where nodes came back or none were sent. */
+    private static @Nullable AssetKind standIn(Scene sent, Scene returned, List<AssetKind> kinds) {
+        return sent.nodes().isEmpty() || !returned.nodes().isEmpty()
+                ? null
+                : kinds.stream()
+                        .filter(k -> !k.standsFor().isEmpty() && k.isIn(returned))
+                        .findFirst()
+                        .orElse(null);
+    }
+
+    /** What a kind has no place for is not held against it. */
+    private static TopicResult withinReach(TopicResult t, AssetKind standIn) {
+        return standIn.standsFor().contains(t.topic())
+                ? t
+                : TopicResult.notChecked(t.topic(), "A " + standIn.code() + " holds none of this.");
+    }
 
     /** A topic whose own figures are within tolerance and that lost what they do not measure has drifted. */
-    private static TopicResult told(TopicResult t, List<Loss> losses) {
-        if (!MORE_THAN_MEASURED.contains(t.topic())) {
+    private static TopicResult told(TopicResult t, List<TopicCheck> checks, List<Loss> losses) {
+        if (t.verdict() != Verdict.CLEAN
+                || checks.stream().anyMatch(c -> c.whole() && c.topic().equals(t.topic()))) {
             return t;
         }
         for (Loss l : losses) {
-            if (l.topic() == t.topic() && t.verdict() == Verdict.CLEAN) {
+            if (l.topic().equals(t.topic())) {
                 return new TopicResult(t.topic(), Verdict.DRIFTED, l.figure(), l.text() + ".", t.evidence(), t.plots());
             }
         }
@@ -171,7 +169,7 @@ public record Comparison(
     }
 
     public TopicResult topic(Topic topic) {
-        return topics.stream().filter(t -> t.topic() == topic).findFirst().orElseThrow();
+        return topics.stream().filter(t -> t.topic().equals(topic)).findFirst().orElseThrow();
     }
 
     public long faults() {

@@ -1,5 +1,9 @@
 package idleheron.core.compare;
 
+import idleheron.core.Wording;
+import idleheron.core.kind.AssetKind;
+import idleheron.core.pair.Loss;
+import idleheron.core.pair.Pair;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -9,18 +13,9 @@ import java.util.Map;
 final class Losses {
     private Losses() {}
 
-    static List<Loss> of(Pair p, VolumePairs volumes) {
+    static List<Loss> of(Pair p, List<AssetKind> kinds) {
         List<Loss> out = new ArrayList<>();
-        JointLosses.find(p, out);
-        WeightLosses.find(p, out);
-        ClipLosses.find(p, out);
-        MotionLosses.find(p, out);
-        ShapeLosses.find(p, out);
-        SurfaceLosses.find(p, out);
-        MaterialLosses.find(p, out);
-        KeepsakeLosses.find(p, out);
-        CacheLosses.find(p, out);
-        VolumeLosses.find(p, volumes, out);
+        kinds.forEach(k -> out.addAll(k.losses(p)));
         return grouped(out);
     }
 
@@ -46,26 +41,10 @@ final class Losses {
             out.add(new Loss(
                     worst.code(),
                     worst.topic(),
-                    worst.text() + "; the same on " + counted(others.size(), "other: ", "others: ") + listed(others),
+                    worst.text() + "; the same on " + Wording.counted(others.size(), "other: ", "others: ")
+                            + Wording.listed(others),
                     worst.figure()));
         }
         return out;
-    }
-
-    /** "a, b, c and 4 more". */
-    static String listed(List<String> names) {
-        int most = 3;
-        return names.size() <= most
-                ? String.join(", ", names)
-                : String.join(", ", names.subList(0, most)) + " and " + (names.size() - most) + " more";
-    }
-
-    /** "All 25 joints rest", "The 1 joint rests". */
-    static String all(int n, String one, String many) {
-        return n == 1 ? "The 1 " + one : "All " + n + " " + many;
-    }
-
-    static String counted(long n, String one, String many) {
-        return n + " " + (n == 1 ? one : many);
     }
 }

@@ -1,7 +1,7 @@
 package idleheron.core.crossing;
 
-import idleheron.core.compare.Terms;
-import idleheron.core.inspect.Convention;
+import idleheron.core.finding.Convention;
+import idleheron.core.pair.CompareSettings;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.space.ConvertStage;
 import java.util.ArrayList;
@@ -32,9 +32,9 @@ public record Crossing(
         List<Remedy> mends,
         String signedBy,
         String note,
-        Terms terms) {
+        CompareSettings terms) {
     public static final Crossing EMPTY =
-            new Crossing(null, null, List.of(), null, "", null, List.of(), "", "", Terms.USUAL);
+            new Crossing(null, null, List.of(), null, "", null, List.of(), "", "", CompareSettings.USUAL);
 
     public Crossing {
         remedies = List.copyOf(remedies);
@@ -43,7 +43,7 @@ public record Crossing(
 
     /** A new asset starts anew. */
     public static Crossing of(Asset original, @Nullable Convention destination) {
-        return new Crossing(original, destination, List.of(), null, "", null, List.of(), "", "", Terms.USUAL);
+        return new Crossing(original, destination, List.of(), null, "", null, List.of(), "", "", CompareSettings.USUAL);
     }
 
     public Crossing withDestination(@Nullable Convention value) {
@@ -83,7 +83,7 @@ public record Crossing(
     }
 
     /** Under other tolerances or another table; what was signed was signed under the old ones. */
-    public Crossing withTerms(Terms value) {
+    public Crossing withTerms(CompareSettings value) {
         return new Crossing(original, destination, remedies, sent, via, returned, mends, "", note, value);
     }
 }

@@ -3,58 +3,29 @@ package idleheron.core.inspect;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.job.Progress;
+import idleheron.core.kind.AssetKind;
+import idleheron.core.kind.Rule;
+import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Runs all rules over one scene. */
 public final class Inspection {
-    /** A rule adds what it notices; the convention is null when no destination is named. */
-    interface Rule {
-        void look(Facts facts, @Nullable Convention convention, List<Finding> into);
-    }
-
-    private static final List<Rule> RULES = List.of(
-            RescueRules::rescued,
-            StageRules::height,
-            StageRules::convention,
-            SkeletonRules::scale,
-            SkeletonRules::roots,
-            SkeletonRules::tips,
-            SkeletonRules::zeroLength,
-            SkeletonRules::bindPose,
-            SkeletonRules::restElsewhere,
-            SkeletonRules::squareTurn,
-            SkinRules::nothingSkinned,
-            SkinRules::unweighted,
-            SkinRules::sums,
-            SkinRules::influences,
-            ClipRules::range,
-            ClipRules::keys,
-            ClipRules::baking,
-            ClipRules::loop,
-            ClipRules::rate,
-            ConventionRules::bones,
-            ConventionRules::rootName,
-            ConventionRules::names,
-            ConventionRules::controls,
-            ConventionRules::bits,
-            ConventionRules::company,
-            SurfaceRules::textures,
-            VolumeRules::frames,
-            VolumeRules::grids,
-            VolumeRules::range,
-            VolumeRules::names,
-            VolumeRules::budget,
-            CacheRules::range,
-            CacheRules::samples,
-            CacheRules::topology,
-            CacheRules::names,
-            CacheRules::params,
-            CacheRules::instances,
-            SurfaceRules::readerNotes);
+    private static final List<Rule> RULES = Stream.of(
+                    Stream.<Rule>of(RescueRules::rescued),
+                    AssetKinds.ALL.stream().flatMap(k -> k.rules().stream()),
+                    Stream.<Rule>of(Inspection::readerNotes))
+            .flatMap(r -> r)
+            .toList();
 
     private Inspection() {}
 
@@ -65,7 +36,11 @@ public final class Inspection {
 
     /** Findings, worst first. */
     public static List<Finding> of(Scene scene, @Nullable Convention convention) {
-        Facts facts = new Facts(scene);
+        return of(new Facts(scene), convention);
+    }
+
+    /** As the other, of what was measured already. */
+    public static List<Finding> of(Facts facts, @Nullable Convention convention) {
         List<Finding> out = new ArrayList<>();
         for (Rule r : RULES) {
             r.look(facts, convention, out);
@@ -74,27 +49,56 @@ public final class Inspection {
         return out;
     }
 
-    /** What parts that were put together do not agree about. */
-    public static List<Finding> apart(Together t) {
+    /** What can only be told by reading all of it: every voxel, every sample. */
+    public static List<Finding> deep(Scene scene, Progress progress) {
+        List<AssetKind> kinds = AssetKinds.in(scene);
         List<Finding> out = new ArrayList<>();
-        if (!t.apart().isEmpty()) {
-            Together.Apart worst = t.apart().stream()
-                    .max(Comparator.comparingDouble(Together.Apart::mm))
+        for (int i = 0; i < kinds.size(); i++) {
+            out.addAll(kinds.get(i)
+                    .deepFindings(scene, progress.part((double) i / kinds.size(), (i + 1.0) / kinds.size())));
+        }
+        return out;
+    }
+
+    /** What the reader noticed about the file itself. */
+    private static void readerNotes(Facts f, @Nullable Convention c, List<Finding> out) {
+        for (String note : f.scene().notes()) {
+            out.add(new Finding(
+                    "reader-note",
+                    Severity.NOTE,
+                    Topic.HIERARCHY,
+                    -1,
+                    "Noticed while reading",
+                    note + ".",
+                    Figure.NONE,
+                    "",
+                    null));
+        }
+    }
+
+    /** What parts that were put together do not agree about. */
+    public static List<Finding> apart(SceneMerge t) {
+        return apart(t.scene(), t.apart());
+    }
+
+    /** As the other, of the scene that they became. */
+    public static List<Finding> apart(Scene scene, List<SceneMerge.Apart> apart) {
+        List<Finding> out = new ArrayList<>();
+        if (!apart.isEmpty()) {
+            SceneMerge.Apart worst = apart.stream()
+                    .max(Comparator.comparingDouble(SceneMerge.Apart::mm))
                     .orElseThrow();
-            int node = t.scene().find(worst.joint());
+            int node = scene.find(worst.joint());
             out.add(new Finding(
                     "parts-rest-apart",
                     Severity.BREAKS,
                     Topic.REST_POSE,
                     node,
                     "Parts do not share one rest pose",
-                    t.apart().size() + " joints of " + worst.part() + " rest elsewhere, " + worst.joint() + " "
+                    apart.size() + " joints of " + worst.part() + " rest elsewhere, " + worst.joint() + " "
                             + Figure.number(worst.mm()) + " mm and " + Figure.number(worst.degrees())
                             + "° off. On one skeleton one of the parts will not fit.",
-                    Figure.of(
-                            worst.mm(),
-                            "mm",
-                            node < 0 ? worst.joint() : t.scene().path(node)),
+                    Figure.of(worst.mm(), "mm", node < 0 ? worst.joint() : scene.path(node)),
                     "One of them was saved in another pose or of another version of the skeleton.",
                     null));
         }

@@ -2,6 +2,10 @@ package idleheron.core.inspect;
 
 import idleheron.core.Figure;
 import idleheron.core.Topic;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
 import idleheron.core.scene.Lost;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;

@@ -1,6 +1,6 @@
 package idleheron.core.pose;
 
-import idleheron.core.scene.Skin;
+import idleheron.core.scene.mesh.Skin;
 import org.joml.Matrix4dc;
 
 /**

@@ -1,12 +1,12 @@
 package idleheron.core.pose;
 
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Inherit;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import java.util.List;
 import org.joml.Matrix3d;
 import org.joml.Matrix4d;

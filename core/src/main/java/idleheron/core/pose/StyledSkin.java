@@ -2,8 +2,8 @@ package idleheron.core.pose;
 
 import idleheron.core.job.Cores;
 import idleheron.core.math.Matrices;
-import idleheron.core.scene.Skin;
-import idleheron.core.scene.SkinStyle;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.SkinStyle;
 import java.util.List;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;

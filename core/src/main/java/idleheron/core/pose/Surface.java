@@ -1,10 +1,10 @@
 package idleheron.core.pose;
 
 import idleheron.core.job.Cores;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
-import idleheron.core.scene.Skin;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
 import java.util.Arrays;
 import java.util.List;
 import org.joml.Matrix4d;
@@ -53,7 +53,7 @@ public final class Surface {
     /**
      * Deforms for the pose as it stands.
      *
-     * @param after applied to the world positions, such as {@link MeantSpace#pointMatrix()}
+     * @param after applied to the world positions, such as {@link CanonicalSpace#pointMatrix()}
      * @return packed positions, valid until the next call
      */
     public float[] deform(Pose pose, Matrix4dc after) {

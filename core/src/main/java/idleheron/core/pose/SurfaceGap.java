@@ -2,11 +2,11 @@ package idleheron.core.pose;
 
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
 import java.util.List;
 import org.joml.Matrix4d;
@@ -34,7 +34,7 @@ public final class SurfaceGap {
     /**
      * Mesh nodes are taken in their order; the longer side's rest is left out.
      *
-     * @param afterA applied to the first scene's world positions, such as {@link MeantSpace#pointMatrix()}
+     * @param afterA applied to the first scene's world positions, such as {@link CanonicalSpace#pointMatrix()}
      */
     public SurfaceGap(Scene a, Scene b, Matrix4dc afterA, Matrix4dc afterB) {
         this.a = new Pose(a);

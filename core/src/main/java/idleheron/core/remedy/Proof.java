@@ -2,10 +2,10 @@ package idleheron.core.remedy;
 
 import idleheron.core.Figure;
 import idleheron.core.job.Progress;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.SurfaceGap;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import idleheron.core.time.SampleTimes;
 import org.jspecify.annotations.Nullable;
 
@@ -44,8 +44,8 @@ public record Proof(Figure worst, int frames) {
         SurfaceGap gap = new SurfaceGap(
                 before,
                 after,
-                MeantSpace.of(before.stage()).pointMatrix(),
-                MeantSpace.of(after.stage()).pointMatrix());
+                CanonicalSpace.of(before.stage()).pointMatrix(),
+                CanonicalSpace.of(after.stage()).pointMatrix());
         Watch watch = new Watch();
         watch.take(before, gap.rest(), null, new double[1]);
         int clips = Math.min(before.clips().size(), after.clips().size());

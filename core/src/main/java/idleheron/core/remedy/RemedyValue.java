@@ -2,8 +2,8 @@ package idleheron.core.remedy;
 
 import idleheron.core.math.SignedAxis;
 import idleheron.core.time.FrameRate;
-import idleheron.core.volume.IndexBox;
-import idleheron.core.volume.ValueType;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.ValueType;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.Predicate;

@@ -3,7 +3,7 @@ package idleheron.core.scene;
 /**
  * The span in which a node's channels may move. Carried, not enforced.
  *
- * @param low nine numbers in the order of {@link Channel}
+ * @param low nine numbers in the order of the channels
  * @param high nine numbers
  * @param lowOn whether the lower bound of a channel counts
  * @param highOn whether the upper bound counts

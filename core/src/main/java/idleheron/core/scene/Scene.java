@@ -1,6 +1,8 @@
 package idleheron.core.scene;
 
 import idleheron.core.cache.Cache;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.motion.Clip;
 import idleheron.core.volume.Volume;
 import java.util.ArrayList;
 import java.util.List;
@@ -9,40 +11,27 @@ import java.util.List;
  * Everything read from one asset. Immutable: a change gives a new scene that shares what did not change.
  *
  * @param nodes parents before children
+ * @param parts what else there is, by kind: meshes, clips, caches and what other kinds of assets bring
  * @param notes what the reader noticed about the file itself
- * @param keepsakes what the file holds besides, carried unread
- * @param volumes sequences of volume files
- * @param caches baked geometry
  * @param lost what the file no longer gives; not empty only where a damaged file was rescued
  */
-public record Scene(
-        String name,
-        Stage stage,
-        List<Node> nodes,
-        List<Mesh> meshes,
-        List<Material> materials,
-        List<Texture> textures,
-        List<Camera> cameras,
-        List<Light> lights,
-        List<Clip> clips,
-        List<String> notes,
-        List<Keepsake> keepsakes,
-        List<Volume> volumes,
-        List<Cache> caches,
-        List<Lost> lost) {
+public record Scene(String name, Stage stage, List<Node> nodes, Parts parts, List<String> notes, List<Lost> lost) {
+    public static final PartKey<Mesh> MESHES = new PartKey<>("meshes", Mesh.class);
+    public static final PartKey<Material> MATERIALS = new PartKey<>("materials", Material.class);
+    public static final PartKey<Texture> TEXTURES = new PartKey<>("textures", Texture.class);
+    public static final PartKey<Camera> CAMERAS = new PartKey<>("cameras", Camera.class);
+    public static final PartKey<Light> LIGHTS = new PartKey<>("lights", Light.class);
+    public static final PartKey<Clip> CLIPS = new PartKey<>("clips", Clip.class);
+    /** What the file holds besides, carried unread. */
+    public static final PartKey<OpaqueData> KEEPSAKES = new PartKey<>("keepsakes", OpaqueData.class);
+    /** Sequences of volume files. */
+    public static final PartKey<Volume> VOLUMES = new PartKey<>("volumes", Volume.class);
+    /** Baked geometry. */
+    public static final PartKey<Cache> CACHES = new PartKey<>("caches", Cache.class);
 
     public Scene {
         nodes = List.copyOf(nodes);
-        meshes = List.copyOf(meshes);
-        materials = List.copyOf(materials);
-        textures = List.copyOf(textures);
-        cameras = List.copyOf(cameras);
-        lights = List.copyOf(lights);
-        clips = List.copyOf(clips);
         notes = List.copyOf(notes);
-        keepsakes = List.copyOf(keepsakes);
-        volumes = List.copyOf(volumes);
-        caches = List.copyOf(caches);
         lost = List.copyOf(lost);
         for (int i = 0; i < nodes.size(); i++) {
             int p = nodes.get(i).parent();
@@ -66,93 +55,125 @@ public record Scene(
             List<Clip> clips,
             List<String> notes) {
         this(
-                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, List.of(), List.of(),
-                List.of(), List.of());
+                name,
+                stage,
+                nodes,
+                Parts.NONE
+                        .with(MESHES, meshes)
+                        .with(MATERIALS, materials)
+                        .with(TEXTURES, textures)
+                        .with(CAMERAS, cameras)
+                        .with(LIGHTS, lights)
+                        .with(CLIPS, clips),
+                notes,
+                List.of());
     }
 
     /** A scene with nothing in it yet. */
     public static Scene bare(String name, Stage stage) {
-        return new Scene(
-                name, stage, List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+        return new Scene(name, stage, List.of(), Parts.NONE, List.of(), List.of());
+    }
+
+    public List<Mesh> meshes() {
+        return parts.of(MESHES);
+    }
+
+    public List<Material> materials() {
+        return parts.of(MATERIALS);
+    }
+
+    public List<Texture> textures() {
+        return parts.of(TEXTURES);
+    }
+
+    public List<Camera> cameras() {
+        return parts.of(CAMERAS);
+    }
+
+    public List<Light> lights() {
+        return parts.of(LIGHTS);
+    }
+
+    public List<Clip> clips() {
+        return parts.of(CLIPS);
+    }
+
+    public List<OpaqueData> keepsakes() {
+        return parts.of(KEEPSAKES);
+    }
+
+    public List<Volume> volumes() {
+        return parts.of(VOLUMES);
+    }
+
+    public List<Cache> caches() {
+        return parts.of(CACHES);
+    }
+
+    /** With other parts of one kind. */
+    public <T> Scene with(PartKey<T> kind, List<T> value) {
+        return withParts(parts.with(kind, value));
+    }
+
+    public Scene withParts(Parts value) {
+        return new Scene(name, stage, nodes, value, notes, lost);
     }
 
     public Scene withName(String value) {
-        return new Scene(
-                value, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
-                caches, lost);
+        return new Scene(value, stage, nodes, parts, notes, lost);
     }
 
     public Scene withStage(Stage value) {
-        return new Scene(
-                name, value, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
-                caches, lost);
-    }
-
-    public Scene withNotes(List<String> value) {
-        return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, value, keepsakes, volumes,
-                caches, lost);
+        return new Scene(name, value, nodes, parts, notes, lost);
     }
 
     public Scene withNodes(List<Node> value) {
-        return new Scene(
-                name, stage, value, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
-                caches, lost);
+        return new Scene(name, stage, value, parts, notes, lost);
     }
 
-    public Scene withMeshes(List<Mesh> value) {
-        return new Scene(
-                name, stage, nodes, value, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
-                caches, lost);
-    }
-
-    public Scene withCameras(List<Camera> value) {
-        return new Scene(
-                name, stage, nodes, meshes, materials, textures, value, lights, clips, notes, keepsakes, volumes,
-                caches, lost);
-    }
-
-    public Scene withLights(List<Light> value) {
-        return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, value, clips, notes, keepsakes, volumes,
-                caches, lost);
-    }
-
-    public Scene withClips(List<Clip> value) {
-        return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, lights, value, notes, keepsakes, volumes,
-                caches, lost);
-    }
-
-    public Scene withMaterials(List<Material> value) {
-        return new Scene(
-                name, stage, nodes, meshes, value, textures, cameras, lights, clips, notes, keepsakes, volumes, caches,
-                lost);
-    }
-
-    public Scene withKeepsakes(List<Keepsake> value) {
-        return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, value, volumes, caches,
-                lost);
-    }
-
-    public Scene withVolumes(List<Volume> value) {
-        return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, value,
-                caches, lost);
-    }
-
-    public Scene withCaches(List<Cache> value) {
-        return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
-                value, lost);
+    public Scene withNotes(List<String> value) {
+        return new Scene(name, stage, nodes, parts, value, lost);
     }
 
     /** A scene of a damaged file: what it no longer gives. */
     public Scene withLost(List<Lost> value) {
-        return new Scene(
-                name, stage, nodes, meshes, materials, textures, cameras, lights, clips, notes, keepsakes, volumes,
-                caches, value);
+        return new Scene(name, stage, nodes, parts, notes, value);
+    }
+
+    public Scene withMeshes(List<Mesh> value) {
+        return with(MESHES, value);
+    }
+
+    public Scene withMaterials(List<Material> value) {
+        return with(MATERIALS, value);
+    }
+
+    public Scene withTextures(List<Texture> value) {
+        return with(TEXTURES, value);
+    }
+
+    public Scene withCameras(List<Camera> value) {
+        return with(CAMERAS, value);
+    }
+
+    public Scene withLights(List<Light> value) {
+        return with(LIGHTS, value);
+    }
+
+    public Scene withClips(List<Clip> value) {
+        return with(CLIPS, value);
+    }
+
+    public Scene withKeepsakes(List<OpaqueData> value) {
+        return with(KEEPSAKES, value);
+    }
+
+    public Scene withVolumes(List<Volume> value) {
+        return with(VOLUMES, value);
+    }
+
+    public Scene withCaches(List<Cache> value) {
+        return with(CACHES, value);
     }
 
     /** Whether it comes from a damaged file, so that nothing about it can be called clean. */
@@ -173,12 +194,6 @@ public record Scene(
             }
         }
         return true;
-    }
-
-    public Scene withTextures(List<Texture> value) {
-        return new Scene(
-                name, stage, nodes, meshes, materials, value, cameras, lights, clips, notes, keepsakes, volumes, caches,
-                lost);
     }
 
     /** "/rig/root/hips": the names from the top, a stroke before each; a stroke inside a name becomes an underscore. */
@@ -270,6 +285,6 @@ public record Scene(
     }
 
     public int pointCount() {
-        return meshes.stream().mapToInt(Mesh::pointCount).sum();
+        return meshes().stream().mapToInt(Mesh::pointCount).sum();
     }
 }

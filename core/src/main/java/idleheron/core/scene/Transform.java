@@ -2,6 +2,7 @@ package idleheron.core.scene;
 
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
+import idleheron.core.scene.motion.Channel;
 import java.util.Arrays;
 import org.joml.Matrix3d;
 import org.joml.Matrix4d;

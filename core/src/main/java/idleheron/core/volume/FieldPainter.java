@@ -1,6 +1,12 @@
 package idleheron.core.volume;
 
 import idleheron.core.job.Cores;
+import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.TreeBuilder;
+import idleheron.core.volume.tree.ValueType;
+import idleheron.core.volume.tree.VoxelStore;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;

@@ -1,5 +1,7 @@
 package idleheron.core.volume;
 
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.ValueType;
 import java.util.Objects;
 
 /**

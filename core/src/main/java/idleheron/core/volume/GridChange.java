@@ -1,6 +1,8 @@
 package idleheron.core.volume;
 
 import idleheron.core.math.SignedAxis;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.ValueType;
 import java.util.Arrays;
 import java.util.Set;
 import org.joml.Matrix4d;

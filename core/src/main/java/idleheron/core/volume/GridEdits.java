@@ -1,5 +1,14 @@
 package idleheron.core.volume;
 
+import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.InnerNode;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.TreeBuilder;
+import idleheron.core.volume.tree.TreeStats;
+import idleheron.core.volume.tree.ValueType;
+import idleheron.core.volume.tree.VoxelReader;
+import idleheron.core.volume.tree.VoxelStore;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -97,7 +106,7 @@ public final class GridEdits {
 
     /** Only the active voxels in a box; tiles that reach over its edge are left out with a leaf each inside. */
     public static SparseTree crop(SparseTree tree, IndexBox box) {
-        IndexBox inside = Census.of(tree).box().cut(box);
+        IndexBox inside = TreeStats.of(tree).box().cut(box);
         ThreadLocal<VoxelReader> readers = ThreadLocal.withInitial(() -> new VoxelReader(tree));
         return FieldPainter.paint(tree.type(), inside, tree.background(), (i, j, k, out) -> {
             VoxelReader r = readers.get().to(i, j, k);

@@ -1,5 +1,7 @@
 package idleheron.core.volume;
 
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.ValueType;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -1,5 +1,6 @@
 package idleheron.core.volume;
 
+import idleheron.core.volume.tree.IndexBox;
 import org.jspecify.annotations.Nullable;
 
 /**

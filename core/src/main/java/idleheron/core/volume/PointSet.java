@@ -1,5 +1,8 @@
 package idleheron.core.volume;
 
+import idleheron.core.volume.tree.GridChecksums;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.VoxelStore;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

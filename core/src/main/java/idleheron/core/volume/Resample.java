@@ -1,5 +1,9 @@
 package idleheron.core.volume;
 
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.TreeStats;
+
 /** A grid over voxels of another size, by the mean of eight points inside each new voxel, linearly between the old ones. */
 public final class Resample {
     private static final double[] INSIDE = {-0.25, 0.25};
@@ -27,7 +31,7 @@ public final class Resample {
      * @param factor new voxel size over old
      */
     public static Grid of(Grid grid, double factor) {
-        Census c = Census.of(grid.tree());
+        TreeStats c = TreeStats.of(grid.tree());
         IndexBox b = c.box();
         if (b.isEmpty() || factor == 1) {
             return grid.withMap(factor == 1 ? grid.map() : map(grid.map(), factor));

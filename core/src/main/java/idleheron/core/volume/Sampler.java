@@ -1,5 +1,8 @@
 package idleheron.core.volume;
 
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.VoxelReader;
+
 /** Values between voxels; one per thread. */
 public final class Sampler {
     private final VoxelReader reader;

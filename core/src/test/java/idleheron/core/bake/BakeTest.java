@@ -3,31 +3,31 @@ package idleheron.core.bake;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import idleheron.core.cache.Between;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.CachePose;
+import idleheron.core.cache.ChannelSemantic;
+import idleheron.core.cache.Interpolation;
 import idleheron.core.cache.Param;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Vec3;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Material;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
-import idleheron.core.scene.UvSet;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.UvSet;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -107,7 +107,7 @@ class BakeTest {
         return c.root().children().get(i).children().getFirst();
     }
 
-    private static Samples samples(CacheNode n, Role r) {
+    private static Samples samples(CacheNode n, ChannelSemantic r) {
         return Objects.requireNonNull(n.get(r), r.name());
     }
 
@@ -117,23 +117,23 @@ class BakeTest {
         assertThat(c.name()).as("the last ending goes").isEqualTo("shot.one");
         assertThat(c.root().children()).extracting(CacheNode::name).containsExactly("a_b_c", "rigid", "rigid_2");
         assertThat(shape(c, 0).name()).isEqualTo("a_b_cShape");
-        Samples p = samples(shape(c, 0), Role.POSITIONS);
+        Samples p = samples(shape(c, 0), ChannelSemantic.POSITIONS);
         assertThat(p.count()).isEqualTo(3);
         assertThat(p.times()).isEqualTo(TimeSampling.of(TIMES));
         assertThat(p.floats(0)).startsWith(0, 0, 0, 1);
         assertThat(p.floats(1)).startsWith(4, 0, 0, 5);
         assertThat(p.floats(2)).startsWith(8, 0, 0, 9).endsWith(10, 0, 5);
-        Samples shaped = samples(shape(c, 1), Role.POSITIONS);
+        Samples shaped = samples(shape(c, 1), ChannelSemantic.POSITIONS);
         assertThat(shaped.floats(1)).endsWith(2, 0, 6);
         CacheNode stiff = c.root().children().get(2);
         assertThat(stiff.kind()).isEqualTo(CacheKind.TRANSFORM);
-        assertThat(samples(shape(c, 2), Role.POSITIONS).constant()).isTrue();
+        assertThat(samples(shape(c, 2), ChannelSemantic.POSITIONS).constant()).isTrue();
         CachePose pose = new CachePose(c);
-        pose.at(TIMES[2], Between.LINEAR);
-        float[] q = pose.points(pose.meshes()[2], TIMES[2], Between.LINEAR);
+        pose.at(TIMES[2], Interpolation.LINEAR);
+        float[] q = pose.points(pose.meshes()[2], TIMES[2], Interpolation.LINEAR);
         // (0, 2, 3) and 4 of its own.
         assertThat(q).startsWith(0, 2, 7);
-        assertThat(samples(stiff, Role.CHANNELS).count()).isEqualTo(3);
+        assertThat(samples(stiff, ChannelSemantic.CHANNELS).count()).isEqualTo(3);
     }
 
     @Test
@@ -159,13 +159,15 @@ class BakeTest {
     void materialsGoByNameOrAsFaceSets() throws IOException {
         Cache c = baked(TIMES);
         CacheNode two = shape(c, 0);
-        assertThat(two.get(Role.MATERIAL)).isNull();
+        assertThat(two.get(ChannelSemantic.MATERIAL)).isNull();
         assertThat(two.children()).extracting(CacheNode::name).containsExactly("red", "blue");
         assertThat(two.children()).extracting(CacheNode::kind).containsOnly(CacheKind.FACE_SET);
-        assertThat(samples(two.children().get(1), Role.FACES).ints(0)).containsExactly(1);
-        assertThat(samples(two.children().get(1), Role.MATERIAL).string()).isEqualTo("/materials/blue");
-        assertThat(samples(shape(c, 2), Role.MATERIAL).string()).isEqualTo("/materials/blue");
-        assertThat(shape(c, 1).get(Role.MATERIAL)).as("none").isNull();
+        assertThat(samples(two.children().get(1), ChannelSemantic.FACES).ints(0))
+                .containsExactly(1);
+        assertThat(samples(two.children().get(1), ChannelSemantic.MATERIAL).string())
+                .isEqualTo("/materials/blue");
+        assertThat(samples(shape(c, 2), ChannelSemantic.MATERIAL).string()).isEqualTo("/materials/blue");
+        assertThat(shape(c, 1).get(ChannelSemantic.MATERIAL)).as("none").isNull();
         assertThat(shape(c, 2).children()).isEmpty();
     }
 
@@ -180,7 +182,7 @@ class BakeTest {
         });
         assertThat(told).containsExactly("baking 1 of 1", "baked");
         assertThat(shares).containsExactly(0.0, 1.0);
-        Samples p = samples(shape(c, 0), Role.POSITIONS);
+        Samples p = samples(shape(c, 0), ChannelSemantic.POSITIONS);
         assertThat(p.count()).isEqualTo(1);
         assertThat(p.times().time(0)).isEqualTo(0.5);
         assertThat(p.floats(0)).startsWith(0, 0, 0, 1);
@@ -218,7 +220,7 @@ class BakeTest {
         }
         // 60,000 points of 12 bytes, 100 times: more than is kept in memory.
         Cache c = Bake.of(s, s.clips().getFirst(), times, Progress.NONE);
-        Samples p = samples(shape(c, 0), Role.POSITIONS);
+        Samples p = samples(shape(c, 0), ChannelSemantic.POSITIONS);
         float[] last = p.floats(99);
         assertThat(last[0]).isCloseTo(8f, within(1e-5f));
         assertThat(last[3 * n - 3]).isCloseTo((float) (0.001 * (3 * n - 3)) + 8, within(1e-3f));

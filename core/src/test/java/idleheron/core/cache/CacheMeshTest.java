@@ -20,10 +20,10 @@ class CacheMeshTest {
 
     private static CacheMesh mesh(Samples points, Samples indices, Samples counts, @Nullable Samples velocities) {
         return new CacheMesh(CacheNode.of("m", CacheKind.MESH, List.of())
-                .with(Role.POSITIONS, points)
-                .with(Role.FACE_INDICES, indices)
-                .with(Role.FACE_COUNTS, counts)
-                .with(Role.VELOCITIES, velocities));
+                .with(ChannelSemantic.POSITIONS, points)
+                .with(ChannelSemantic.FACE_INDICES, indices)
+                .with(ChannelSemantic.FACE_COUNTS, counts)
+                .with(ChannelSemantic.VELOCITIES, velocities));
     }
 
     private static CacheMesh changing(@Nullable Samples velocities) {
@@ -94,26 +94,30 @@ class CacheMeshTest {
     @Test
     void between_samples_of_one_topology_points_go_straight() {
         CacheMesh m = changing(null);
-        assertThat(m.at(0.25, Between.LINEAR)[2]).isEqualTo(1);
-        assertThat(m.at(0.25, Between.FLOOR)[2]).isEqualTo(0);
-        assertThat(m.at(0.75, Between.NEAREST)[2]).isEqualTo(4);
-        assertThat(m.at(1 - 5e-7, Between.LINEAR)[2]).as("the same moment").isEqualTo(4);
-        assertThat(m.at(9, Between.LINEAR)).hasSize(15);
-        assertThat(m.at(-1, Between.LINEAR)[2]).isEqualTo(0);
+        assertThat(m.at(0.25, Interpolation.LINEAR)[2]).isEqualTo(1);
+        assertThat(m.at(0.25, Interpolation.FLOOR)[2]).isEqualTo(0);
+        assertThat(m.at(0.75, Interpolation.NEAREST)[2]).isEqualTo(4);
+        assertThat(m.at(1 - 5e-7, Interpolation.LINEAR)[2])
+                .as("the same moment")
+                .isEqualTo(4);
+        assertThat(m.at(9, Interpolation.LINEAR)).hasSize(15);
+        assertThat(m.at(-1, Interpolation.LINEAR)[2]).isEqualTo(0);
     }
 
     @Test
     void across_a_change_points_go_on_with_their_velocity_where_each_has_one() {
-        assertThat(changing(null).at(2, Between.LINEAR)[2]).as("they stay").isEqualTo(4);
+        assertThat(changing(null).at(2, Interpolation.LINEAR)[2])
+                .as("they stay")
+                .isEqualTo(4);
         float[] v = new float[12];
         v[2] = 3;
         Samples fast = Samples.floats(3, false, TIMES, List.of(v, v, new float[15]));
-        assertThat(changing(fast).at(2.5, Between.LINEAR)[2]).isEqualTo(8.5f);
+        assertThat(changing(fast).at(2.5, Interpolation.LINEAR)[2]).isEqualTo(8.5f);
         Samples few = Samples.floats(3, false, TIMES, List.of(new float[3], new float[3], new float[3]));
-        assertThat(changing(few).at(2.5, Between.LINEAR)[2])
+        assertThat(changing(few).at(2.5, Interpolation.LINEAR)[2])
                 .as("too few of them")
                 .isEqualTo(4);
-        float[] along = changing(fast).at(0.5, Between.LINEAR);
+        float[] along = changing(fast).at(0.5, Interpolation.LINEAR);
         assertThat(along[2]).as("within one topology velocity does not count").isEqualTo(2);
     }
 

@@ -3,6 +3,7 @@ package idleheron.core.cache;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import idleheron.core.cache.measure.NearPoints;
 import java.util.List;
 import org.joml.Matrix4d;
 import org.joml.Vector3d;
@@ -40,23 +41,23 @@ class CachePoseTest {
         float[] b = Caches.box(1, 2, 0, 0);
         CacheMesh m = new CacheMesh(Caches.mesh("m", a, b));
         double t = 1.5 / 24;
-        assertThat(m.at(t, Between.LINEAR)[0]).isCloseTo(1f, within(1e-6f));
-        assertThat(m.at(t, Between.FLOOR)[0]).isZero();
-        assertThat(m.at(1.6 / 24, Between.NEAREST)[0]).isEqualTo(2);
-        assertThat(m.at(9, Between.LINEAR)[0]).isEqualTo(2);
-        assertThat(m.at(-9, Between.LINEAR)[0]).isZero();
+        assertThat(m.at(t, Interpolation.LINEAR)[0]).isCloseTo(1f, within(1e-6f));
+        assertThat(m.at(t, Interpolation.FLOOR)[0]).isZero();
+        assertThat(m.at(1.6 / 24, Interpolation.NEAREST)[0]).isEqualTo(2);
+        assertThat(m.at(9, Interpolation.LINEAR)[0]).isEqualTo(2);
+        assertThat(m.at(-9, Interpolation.LINEAR)[0]).isZero();
 
         float[] more = new float[48];
         float[] speed = new float[24];
         java.util.Arrays.fill(speed, 24);
         CacheNode fluid = Caches.mesh("f", a, a)
-                .with(Role.POSITIONS, Samples.floats(3, false, Caches.TIMES, List.of(a, more)))
-                .with(Role.VELOCITIES, Samples.floats(3, false, Caches.TIMES, List.of(speed, more)));
+                .with(ChannelSemantic.POSITIONS, Samples.floats(3, false, Caches.TIMES, List.of(a, more)))
+                .with(ChannelSemantic.VELOCITIES, Samples.floats(3, false, Caches.TIMES, List.of(speed, more)));
         CacheMesh f = new CacheMesh(fluid);
         assertThat(f.topologyHolds()).isFalse();
-        assertThat(f.at(t, Between.LINEAR)[0]).isCloseTo(0.5f, within(1e-6f));
-        assertThat(f.at(t, Between.LINEAR)).hasSize(24);
-        assertThat(f.at(SECOND, Between.LINEAR)).hasSize(48);
+        assertThat(f.at(t, Interpolation.LINEAR)[0]).isCloseTo(0.5f, within(1e-6f));
+        assertThat(f.at(t, Interpolation.LINEAR)).hasSize(24);
+        assertThat(f.at(SECOND, Interpolation.LINEAR)).hasSize(48);
     }
 
     @Test
@@ -71,15 +72,16 @@ class CachePoseTest {
         int second = pose.meshes()[1];
         assertThat(pose.placed().get(second).path()).isEqualTo("/again/i/m");
         assertThat(pose.placed().get(second).instanced()).isTrue();
-        assertThat(pose.points(second, 0, Between.LINEAR)[0]).isEqualTo(11);
+        assertThat(pose.points(second, 0, Interpolation.LINEAR)[0]).isEqualTo(11);
     }
 
     @Test
     void whatIsAboveHidesAndMovesUnlessItDoesNotCount() {
         Samples shown = Samples.bytes(ElementType.INT8, 1, true, 1, TimeSampling.STILL, (byte) 0);
         CacheNode free = Caches.transform("free", Caches.place(0, 1, 0), Caches.mesh("m", Caches.box(1, 0, 0, 0)))
-                .with(Role.INHERITS, Samples.bytes(ElementType.BOOL, 1, true, 1, TimeSampling.STILL, (byte) 0));
-        CacheNode top = Caches.transform("top", Caches.place(0, 100, 0), free).with(Role.VISIBLE, shown);
+                .with(ChannelSemantic.INHERITS, Samples.bytes(ElementType.BOOL, 1, true, 1, TimeSampling.STILL, (byte)
+                        0));
+        CacheNode top = Caches.transform("top", Caches.place(0, 100, 0), free).with(ChannelSemantic.VISIBLE, shown);
         CachePose pose = new CachePose(Caches.cache(top));
         int m = pose.meshes()[0];
         assertThat(pose.shown(m)).isFalse();

@@ -1,5 +1,6 @@
 package idleheron.core.cache;
 
+import idleheron.core.cache.measure.RigidMotion;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -28,9 +29,9 @@ public final class Caches {
 
     /** A mesh of boxes on end, eight points each. */
     public static CacheNode mesh(String name, float[]... samples) {
-        Map<Role, Samples> roles = new EnumMap<>(Role.class);
+        Map<ChannelSemantic, Samples> roles = new EnumMap<>(ChannelSemantic.class);
         roles.put(
-                Role.POSITIONS,
+                ChannelSemantic.POSITIONS,
                 Samples.floats(3, false, samples.length < 2 ? TimeSampling.STILL : TIMES, List.of(samples)));
         int boxes = samples[0].length / 24;
         int[] counts = new int[6 * boxes];
@@ -41,8 +42,8 @@ public final class Caches {
             }
         }
         java.util.Arrays.fill(counts, 4);
-        roles.put(Role.FACE_COUNTS, Samples.still(counts));
-        roles.put(Role.FACE_INDICES, Samples.still(indices));
+        roles.put(ChannelSemantic.FACE_COUNTS, Samples.still(counts));
+        roles.put(ChannelSemantic.FACE_INDICES, Samples.still(indices));
         return new CacheNode(name, CacheKind.MESH, Meta.NONE, roles, List.of(), List.of(), List.of(), "", List.of());
     }
 

@@ -8,23 +8,28 @@ import idleheron.core.Verdict;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.LikelyCause;
+import idleheron.core.pair.Loss;
+import idleheron.core.pair.Matching;
+import idleheron.core.pair.Tolerances;
+import idleheron.core.pair.TopicResult;
 import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.remedy.skeleton.DropJoints;
 import idleheron.core.remedy.skeleton.TurnJoints;
 import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.remedy.space.MoveScene;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Clip;
 import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
-import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
@@ -38,7 +43,7 @@ class ComparisonTest {
     }
 
     private static Set<Topic> faults(Comparison c) {
-        EnumSet<Topic> out = EnumSet.noneOf(Topic.class);
+        Set<Topic> out = new HashSet<>();
         c.topics().stream().filter(t -> t.verdict().isFault()).forEach(t -> out.add(t.topic()));
         return out;
     }
@@ -176,8 +181,8 @@ class ComparisonTest {
         assertThat(t.plots().getFirst().worst()[0]).isCloseTo(0, within(1e-9));
     }
 
-    private static idleheron.core.scene.@org.jspecify.annotations.Nullable Curve[] half(
-            idleheron.core.scene.@org.jspecify.annotations.Nullable Curve[] curves) {
+    private static idleheron.core.scene.motion.@org.jspecify.annotations.Nullable Curve[] half(
+            idleheron.core.scene.motion.@org.jspecify.annotations.Nullable Curve[] curves) {
         var out = curves.clone();
         for (int i = 0; i < out.length; i++) {
             var k = out[i];

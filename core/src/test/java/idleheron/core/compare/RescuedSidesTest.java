@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.job.Progress;
+import idleheron.core.pair.Tolerances;
 import idleheron.core.scene.Lost;
 import idleheron.core.scene.Lost.What;
 import idleheron.core.scene.Scene;

@@ -5,22 +5,30 @@ import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
+import idleheron.core.Wording;
 import idleheron.core.cache.Caches;
+import idleheron.core.character.compare.SkeletonFit;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.CompareSettings;
+import idleheron.core.pair.LikelyCause;
+import idleheron.core.pair.Loss;
+import idleheron.core.pair.MatchTable;
+import idleheron.core.pair.Tolerances;
+import idleheron.core.pair.TopicResult;
 import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.remedy.skeleton.DropJoints;
 import idleheron.core.remedy.skeleton.RenameNodes;
 import idleheron.core.remedy.space.MoveScene;
-import idleheron.core.scene.Keepsake;
 import idleheron.core.scene.Material;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.OpaqueData;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -58,7 +66,7 @@ class SentencesTest {
         assertThat(c.topics())
                 .extracting(TopicResult::topic)
                 .doesNotHaveDuplicates()
-                .hasSize(Topic.values().length);
+                .hasSize(12);
         assertThat(shares).isSorted().startsWith(0.0).endsWith(1.0).contains(0.95);
         assertThat(c.faults()).isZero();
         assertThat(c.lossSentence()).isEmpty();
@@ -261,7 +269,7 @@ class SentencesTest {
                 .isEqualTo(Verdict.CLEAN);
     }
 
-    private record Note(String name) implements Keepsake {
+    private record Note(String name) implements OpaqueData {
         @Override
         public String format() {
             return "FBX";
@@ -342,7 +350,7 @@ class SentencesTest {
 
     @Test
     void tolerancesAndTermsAreTakenOneByOne() {
-        Terms t = Terms.USUAL.with(MatchTable.NONE.withNode("a", "b"));
+        CompareSettings t = CompareSettings.USUAL.with(MatchTable.NONE.withNode("a", "b"));
         assertThat(t.tolerances()).isEqualTo(Tolerances.DEFAULT);
         assertThat(t.with(Tolerances.DEFAULT).table()).isEqualTo(t.table());
         Matrix4d here = new Matrix4d();
@@ -370,7 +378,7 @@ class SentencesTest {
         assertThat(one.getFirst().text()).isEqualTo("m4 bent; the same on 5 others: m1, m2, m3 and 2 more");
         assertThat(one.getFirst().figure().value()).isEqualTo(9);
         assertThat(Losses.grouped(all.subList(0, 2)).getFirst().text()).isEqualTo("m2 bent; the same on 1 other: m1");
-        assertThat(Losses.listed(List.of("a", "b", "c"))).isEqualTo("a, b, c");
-        assertThat(Losses.all(1, "joint rests", "joints rest")).isEqualTo("The 1 joint rests");
+        assertThat(Wording.listed(List.of("a", "b", "c"))).isEqualTo("a, b, c");
+        assertThat(Wording.all(1, "joint rests", "joints rest")).isEqualTo("The 1 joint rests");
     }
 }

@@ -3,18 +3,18 @@ package idleheron.core.compare;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Material;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,10 +23,10 @@ import org.joml.Matrix4dc;
 import org.jspecify.annotations.Nullable;
 
 /** A small arm that can be changed in one way at a time: shoulder, elbow, hand and a mesh of four points. */
-final class SmallCrossing {
+public final class SmallCrossing {
     private SmallCrossing() {}
 
-    static Scene sent() {
+    public static Scene sent() {
         List<Node> nodes = new ArrayList<>(List.of(
                 Node.of("shoulder", -1, NodeKind.JOINT, at(0, 1, 0)),
                 Node.of("elbow", 0, NodeKind.JOINT, at(0.3, 0, 0.02)),
@@ -76,18 +76,18 @@ final class SmallCrossing {
                 List.of());
     }
 
-    static Transform at(double x, double y, double z) {
+    public static Transform at(double x, double y, double z) {
         return Transform.of(new Vec3(x, y, z), Vec3.ZERO, Vec3.ONE);
     }
 
-    static Clip wave(double start, double end) {
+    public static Clip wave(double start, double end) {
         @Nullable Curve[] c = new Curve[Channel.COUNT];
         double mid = (start + end) / 2;
         c[Channel.ROTATE_Z.ordinal()] = Curve.linear(new double[] {start, mid, end}, new double[] {0, 45, 0});
         return new Clip("wave", start, end, FrameRate.FILM, List.of(new Clip.NodeTrack(1, c)), List.of());
     }
 
-    static Scene withNode(Scene s, int index, Node n) {
+    public static Scene withNode(Scene s, int index, Node n) {
         List<Node> nodes = new ArrayList<>(s.nodes());
         nodes.set(index, n);
         return s.withNodes(nodes);

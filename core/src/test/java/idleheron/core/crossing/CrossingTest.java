@@ -2,10 +2,10 @@ package idleheron.core.crossing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import idleheron.core.compare.Terms;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.CompareSettings;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -17,15 +17,15 @@ import idleheron.core.remedy.skeleton.SingleRoot;
 import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.remedy.space.PlainTransforms;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.ClipLayer;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.ClipLayer;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.util.List;
 import java.util.Map;
@@ -133,7 +133,7 @@ class CrossingTest {
         assertThat(step(s, RenameNodes.table(Map.of("k", "other"))).before()).isEqualTo("j");
         assertThat(step(s, new RestToBind()).before()).as("nodes").isEqualTo("4");
         assertThat(Crossing.EMPTY.withSent(ASSET).sent()).isEqualTo(ASSET);
-        assertThat(Crossing.EMPTY.withTerms(Terms.USUAL).terms()).isEqualTo(Terms.USUAL);
+        assertThat(Crossing.EMPTY.withTerms(CompareSettings.USUAL).terms()).isEqualTo(CompareSettings.USUAL);
         assertThat(Crossing.of(ASSET, null).withDestination(null).original()).isEqualTo(ASSET);
     }
 

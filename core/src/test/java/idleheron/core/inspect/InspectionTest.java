@@ -4,20 +4,23 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.Verdict;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Texture;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
@@ -26,15 +29,15 @@ import org.joml.Matrix4dc;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
-class InspectionTest {
-    static Clip clip(double last) {
+public class InspectionTest {
+    public static Clip clip(double last) {
         @Nullable Curve[] c = new Curve[Channel.COUNT];
         c[Channel.ROTATE_Z.ordinal()] = Curve.linear(new double[] {0, 0.5, 1}, new double[] {0, 40, last});
         return new Clip("sway", 0, 1, FrameRate.FILM, List.of(new Clip.NodeTrack(1, c)), List.of());
     }
 
     /** Two joints and a strip of points 1.8 m high, nothing wrong with it. */
-    static Scene sound() {
+    public static Scene sound() {
         List<Node> nodes = new ArrayList<>(List.of(
                 Node.of("root", -1, NodeKind.JOINT, Transform.IDENTITY),
                 Node.of("top", 0, NodeKind.JOINT, Transform.of(new Vec3(0, 0.9, 0), Vec3.ZERO, Vec3.ONE)),
@@ -71,7 +74,7 @@ class InspectionTest {
         return Inspection.of(s, null).stream().map(Finding::code).toList();
     }
 
-    static Scene with(Scene s, int node, Node n) {
+    public static Scene with(Scene s, int node, Node n) {
         List<Node> nodes = new ArrayList<>(s.nodes());
         if (node == nodes.size()) {
             nodes.add(n);
@@ -81,7 +84,7 @@ class InspectionTest {
         return s.withNodes(nodes);
     }
 
-    static Scene weights(float... w) {
+    public static Scene weights(float... w) {
         Mesh m = sound().meshes().getFirst();
         Skin k = java.util.Objects.requireNonNull(m.skin());
         return sound().withMeshes(List.of(m.withSkin(k.withWeights(k.starts(), k.slots(), w))));
@@ -203,9 +206,10 @@ class InspectionTest {
                 plain.modes(),
                 null,
                 null,
-                idleheron.core.scene.Handles.NONE,
-                idleheron.core.scene.Extrapolation.HOLD,
-                new idleheron.core.scene.Extrapolation(idleheron.core.scene.Extrapolation.Kind.REPEAT, -1));
+                idleheron.core.scene.motion.Handles.NONE,
+                idleheron.core.scene.motion.Extrapolation.HOLD,
+                new idleheron.core.scene.motion.Extrapolation(
+                        idleheron.core.scene.motion.Extrapolation.Kind.REPEAT, -1));
         @Nullable Curve[] nine = new Curve[Channel.COUNT];
         nine[Channel.ROTATE_Z.ordinal()] = goesOn;
         Clip c = new Clip("sway", 0, 2, FrameRate.FILM, List.of(new Clip.NodeTrack(1, nine)), List.of());

@@ -5,22 +5,25 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.Verdict;
+import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
 import idleheron.core.math.Vec3;
-import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Camera;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.ClipLayer;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Light;
 import idleheron.core.scene.Material;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Texture;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.ClipLayer;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.util.List;
 import org.joml.Matrix4d;
@@ -75,7 +78,7 @@ class PartsPutTogetherTest {
 
     @Test
     void nodesOfThePartCallWhatTheyBrought() {
-        Scene s = Together.of(List.of(part("head", 1), part("body", 1))).scene();
+        Scene s = SceneMerge.of(List.of(part("head", 1), part("body", 1))).scene();
         assertThat(s.nodes()).hasSize(8);
         assertThat(named(s, "body").payload()).isEqualTo(1);
         assertThat(named(s, "body").materials()).containsExactly(2, -1);
@@ -107,7 +110,7 @@ class PartsPutTogetherTest {
 
     @Test
     void clipsOfOneNameBecomeOneWithAllThatEitherMoves() {
-        Scene s = Together.of(List.of(
+        Scene s = SceneMerge.of(List.of(
                         part("head", 1, clip("nod", List.of(track(1, 5)), 0.25)),
                         part(
                                 "body",
@@ -141,9 +144,10 @@ class PartsPutTogetherTest {
 
     @Test
     void jointsThatRestApartAreHeldAgainstEachOther() {
-        assertThat(Together.of(List.of(part("head", 1), part("body", 1.00009))).apart())
+        assertThat(SceneMerge.of(List.of(part("head", 1), part("body", 1.00009)))
+                        .apart())
                 .isEmpty();
-        Together t = Together.of(List.of(part("head", 1), part("body", 1.002)));
+        SceneMerge t = SceneMerge.of(List.of(part("head", 1), part("body", 1.002)));
         assertThat(t.apart()).hasSize(1);
         assertThat(t.apart().getFirst().joint()).isEqualTo("neck");
         assertThat(t.apart().getFirst().part()).isEqualTo("body");
@@ -158,19 +162,19 @@ class PartsPutTogetherTest {
         Scene body = part("body", 1);
         List<Node> nodes = new java.util.ArrayList<>(body.nodes());
         nodes.set(0, nodes.getFirst().withTransform(Transform.of(Vec3.ZERO, new Vec3(0.1, 0, 0), Vec3.ONE)));
-        Together turned = Together.of(List.of(part("head", 1), body.withNodes(nodes)));
-        assertThat(turned.apart()).extracting(Together.Apart::joint).containsExactly("root", "neck");
+        SceneMerge turned = SceneMerge.of(List.of(part("head", 1), body.withNodes(nodes)));
+        assertThat(turned.apart()).extracting(SceneMerge.Apart::joint).containsExactly("root", "neck");
         assertThat(turned.apart().getFirst().degrees()).isCloseTo(0.1, within(1e-6));
-        assertThat(Inspection.apart(Together.of(List.of(part("head", 1))))).isEmpty();
+        assertThat(Inspection.apart(SceneMerge.of(List.of(part("head", 1))))).isEmpty();
     }
 
     @Test
     void nothingCannotBePutTogetherAndOtherUnitsAreRefused() {
-        assertThatThrownBy(() -> Together.of(List.of()))
+        assertThatThrownBy(() -> SceneMerge.of(List.of()))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessage("nothing to put together");
         Scene cm = part("body", 1).withStage(Stage.COMMON.withMetersPerUnit(0.01));
-        assertThatThrownBy(() -> Together.of(List.of(part("head", 1), cm)))
+        assertThatThrownBy(() -> SceneMerge.of(List.of(part("head", 1), cm)))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessage("body is in other axes or another unit than head");
     }

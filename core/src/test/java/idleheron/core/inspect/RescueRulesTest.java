@@ -3,6 +3,7 @@ package idleheron.core.inspect;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.Verdict;
+import idleheron.core.finding.Finding;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Lost;
 import idleheron.core.scene.Lost.What;
@@ -74,7 +75,7 @@ class RescueRulesTest {
     void scenes_put_together_keep_what_each_of_them_lost() {
         Scene a = with(new Lost(What.NODE, "gate", "", "gone"));
         Scene b = with(new Lost(What.CLIP, "", "", "gone"));
-        assertThat(Together.of(List.of(a, b)).scene().lost()).hasSize(2);
-        assertThat(Together.of(List.of(with(), b)).scene().isRescued()).isTrue();
+        assertThat(SceneMerge.of(List.of(a, b)).scene().lost()).hasSize(2);
+        assertThat(SceneMerge.of(List.of(with(), b)).scene().isRescued()).isTrue();
     }
 }

@@ -6,18 +6,18 @@ import static org.assertj.core.api.Assertions.within;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Inherit;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.util.List;
 import org.joml.Matrix4d;
@@ -142,7 +142,8 @@ class PoseTest {
 
     @Test
     void as_meant_brings_z_up_centimetres_to_y_up_metres_and_keeps_rotations_rotations() {
-        MeantSpace m = MeantSpace.of(Stage.COMMON.withAxes(AxisSystem.Z_UP_LEFT).withMetersPerUnit(0.01));
+        CanonicalSpace m =
+                CanonicalSpace.of(Stage.COMMON.withAxes(AxisSystem.Z_UP_LEFT).withMetersPerUnit(0.01));
         assertThat(m.point(0, 0, 250).y()).isCloseTo(2.5, within(1e-12));
         assertThat(m.matrix(new Matrix4d(), new Matrix4d()).determinant3x3()).isCloseTo(1, within(1e-12));
     }

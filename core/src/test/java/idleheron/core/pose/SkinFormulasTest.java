@@ -5,14 +5,14 @@ import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
-import idleheron.core.scene.SkinStyle;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.SkinStyle;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -104,7 +104,7 @@ class SkinFormulasTest {
         Scene s = scene(style, sparse);
         Skin k = java.util.Objects.requireNonNull(s.meshes().getFirst().skin());
         Pose pose = new Pose(s);
-        MeantSpace space = MeantSpace.of(s.stage());
+        CanonicalSpace space = CanonicalSpace.of(s.stage());
         Surface surface = new Surface(pose, s.nodeOfMesh(0));
         float[] got = surface.deform(pose, space.pointMatrix());
         Matrix4d outer = new Matrix4d(space.pointMatrix()).mul(pose.world(s.nodeOfMesh(0)));
@@ -222,15 +222,15 @@ class SkinFormulasTest {
     void theCommonSpaceIsToldByAxesAndUnit(long seed) {
         random = new Random(seed);
         Stage stage = Stage.COMMON.withAxes(AxisSystem.Z_UP).withMetersPerUnit(0.01);
-        assertThat(MeantSpace.of(stage, true).length(50)).isEqualTo(0.5);
-        assertThat(MeantSpace.of(stage, false).length(50)).isEqualTo(50);
-        assertThat(MeantSpace.asStored().point(1, 2, 3)).isEqualTo(new Vec3(1, 2, 3));
-        Matrix4d m = MeantSpace.of(stage).matrix(new Matrix4d().translation(100, 200, 300), new Matrix4d());
+        assertThat(CanonicalSpace.of(stage, true).length(50)).isEqualTo(0.5);
+        assertThat(CanonicalSpace.of(stage, false).length(50)).isEqualTo(50);
+        assertThat(CanonicalSpace.asStored().point(1, 2, 3)).isEqualTo(new Vec3(1, 2, 3));
+        Matrix4d m = CanonicalSpace.of(stage).matrix(new Matrix4d().translation(100, 200, 300), new Matrix4d());
         // Z up, -Y to the front: (100, 200, 300) cm lies at (1, 3, -2) m.
         assertThat(m.getTranslation(new Vector3d()).distance(1, 3, -2)).isLessThan(1e-12);
-        Vector3d p = MeantSpace.of(stage).pointMatrix().transformPosition(new Vector3d(100, 200, 300));
+        Vector3d p = CanonicalSpace.of(stage).pointMatrix().transformPosition(new Vector3d(100, 200, 300));
         assertThat(p.distance(1, 3, -2)).isLessThan(1e-12);
-        assertThat(MeantSpace.of(stage).point(100, 200, 300).distance(new Vec3(1, 3, -2)))
+        assertThat(CanonicalSpace.of(stage).point(100, 200, 300).distance(new Vec3(1, 3, -2)))
                 .isLessThan(1e-12);
     }
 }

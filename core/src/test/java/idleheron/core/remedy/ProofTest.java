@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.space.RandomRig;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 

@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idleheron.core.math.SignedAxis;
 import idleheron.core.time.FrameRate;
-import idleheron.core.volume.IndexBox;
-import idleheron.core.volume.ValueType;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.ValueType;
 import java.util.function.Function;
 import org.junit.jupiter.api.Test;
 

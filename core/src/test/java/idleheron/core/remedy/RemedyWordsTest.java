@@ -37,12 +37,12 @@ import idleheron.core.remedy.space.MoveScene;
 import idleheron.core.remedy.space.PlainTransforms;
 import idleheron.core.remedy.space.Redeclare;
 import idleheron.core.remedy.space.RootToOrigin;
-import idleheron.core.remedy.view.DropCompany;
+import idleheron.core.remedy.view.DropCamerasAndLights;
 import idleheron.core.remedy.volume.ChangeGrids;
 import idleheron.core.remedy.volume.RenumberFrames;
 import idleheron.core.time.FrameRate;
-import idleheron.core.volume.IndexBox;
-import idleheron.core.volume.ValueType;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.ValueType;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -166,7 +166,7 @@ class RemedyWordsTest {
                         "Replaces ^imp_ by nothing in names."),
                 words(new RenameNodes(Map.of(), "_l$", ".left"), "rename", "Rename", "Replaces _l$ by .left in names."),
                 words(
-                        new DropCompany(),
+                        new DropCamerasAndLights(),
                         "drop-company",
                         "Leave cameras and lights out",
                         "Takes cameras and lights out of the scene."),

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Lost.What;
+import idleheron.core.scene.mesh.Mesh;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 

@@ -2,6 +2,12 @@ package idleheron.core.scene;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idleheron.core.scene.mesh.EdgeSmoothing;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.MeshLayer;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.SkinStyle;
+import idleheron.core.scene.mesh.UvSet;
 import java.util.List;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;

@@ -4,6 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.EdgeSmoothing;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.MeshLayer;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.SkinStyle;
+import idleheron.core.scene.mesh.UvSet;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.ClipLayer;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.lang.reflect.Method;
 import java.lang.reflect.Modifier;

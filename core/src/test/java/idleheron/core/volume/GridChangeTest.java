@@ -5,6 +5,15 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.job.Progress;
+import idleheron.core.volume.measure.GridStats;
+import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.TreeBuilder;
+import idleheron.core.volume.tree.TreeStats;
+import idleheron.core.volume.tree.ValueType;
+import idleheron.core.volume.tree.VoxelReader;
+import idleheron.core.volume.tree.VoxelStore;
 import java.io.IOException;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -97,9 +106,9 @@ class GridChangeTest {
         Volume crop = V.with(new GridChange.Crop(new IndexBox(0, 0, 0, 1, 7, 7)));
         assertThat(header(crop, 0).voxels()).isEqualTo(-1);
         assertThat(header(crop, 0).map()).isSameAs(header(V, 0).map());
-        assertThat(Census.of(grid(crop, "a").tree()).activeVoxels()).isEqualTo(128);
+        assertThat(TreeStats.of(grid(crop, "a").tree()).activeVoxels()).isEqualTo(128);
         Volume prune = V.with(new GridChange.Prune(100));
-        assertThat(Census.of(grid(prune, "a").tree()).leaves()).isZero();
+        assertThat(TreeStats.of(grid(prune, "a").tree()).leaves()).isZero();
         assertThat(header(prune, 0)).isEqualTo(V.frames().getFirst().headers().getFirst());
         Volume twice = V.with(new GridChange.Multiply("b", 2));
         assertThat(Volumes.sum(grid(twice, "b").tree())).isEqualTo(2 * 64 * 36);

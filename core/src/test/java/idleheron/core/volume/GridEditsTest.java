@@ -2,6 +2,11 @@ package idleheron.core.volume;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.TreeStats;
+import idleheron.core.volume.tree.ValueType;
+import idleheron.core.volume.tree.VoxelReader;
 import org.junit.jupiter.api.Test;
 
 class GridEditsTest {
@@ -30,7 +35,7 @@ class GridEditsTest {
         assertThat(at(twice, 3, 4, 5, 0)).isEqualTo(2 * (3 + 40 + 500 + 1));
         assertThat(at(twice, 30, 40, 50, 0)).as("the background").isEqualTo(2);
         assertThat(twice.leaves()).isEqualTo(t.leaves()).isEqualTo(8);
-        assertThat(Census.of(twice).activeVoxels()).isEqualTo(729);
+        assertThat(TreeStats.of(twice).activeVoxels()).isEqualTo(729);
     }
 
     @Test
@@ -73,8 +78,8 @@ class GridEditsTest {
     @Test
     void cropping_keeps_the_active_voxels_of_the_box_as_they_are() {
         SparseTree t = GridEdits.crop(box(ValueType.FLOAT, 16), new IndexBox(3, 4, 5, 12, 4, 99));
-        assertThat(Census.of(t).box()).isEqualTo(new IndexBox(3, 4, 5, 12, 4, 15));
-        assertThat(Census.of(t).activeVoxels()).isEqualTo(10 * 11);
+        assertThat(TreeStats.of(t).box()).isEqualTo(new IndexBox(3, 4, 5, 12, 4, 15));
+        assertThat(TreeStats.of(t).activeVoxels()).isEqualTo(10 * 11);
         assertThat(at(t, 12, 4, 15, 0)).isEqualTo(12 + 40 + 1500);
         assertThat(active(t, 2, 4, 5)).isFalse();
         assertThat(at(t, 2, 4, 5, 0)).isEqualTo(0);
@@ -89,15 +94,15 @@ class GridEditsTest {
         assertThat(t.leaves()).isEqualTo(2);
         SparseTree pruned = GridEdits.prune(t, 0.25);
         assertThat(pruned.leaves()).isEqualTo(1);
-        assertThat(Census.of(pruned).activeVoxels()).isEqualTo(1024);
+        assertThat(TreeStats.of(pruned).activeVoxels()).isEqualTo(1024);
         assertThat(at(pruned, 3, 3, 3, 0)).isEqualTo(4);
         assertThat(at(pruned, 15, 7, 7, 0)).isEqualTo(4.5);
         assertThat(active(pruned, 3, 3, 3)).isTrue();
         SparseTree all = GridEdits.prune(t, 0.5);
         assertThat(all.leaves()).as("a difference that is just allowed").isEqualTo(0);
-        assertThat(Census.of(all).activeVoxels()).isEqualTo(1024);
+        assertThat(TreeStats.of(all).activeVoxels()).isEqualTo(1024);
         SparseTree again = GridEdits.prune(all, 0);
-        assertThat(Census.of(again).activeVoxels()).as("tiles stay tiles").isEqualTo(1024);
+        assertThat(TreeStats.of(again).activeVoxels()).as("tiles stay tiles").isEqualTo(1024);
     }
 
     @Test

@@ -5,6 +5,16 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.job.Progress;
+import idleheron.core.volume.measure.GridSize;
+import idleheron.core.volume.measure.OpticalDepth;
+import idleheron.core.volume.measure.VolumeLoss;
+import idleheron.core.volume.measure.VolumeSurvey;
+import idleheron.core.volume.tree.GridChecksums;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.TreeBuilder;
+import idleheron.core.volume.tree.ValueType;
+import idleheron.core.volume.tree.VoxelStore;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;

@@ -3,6 +3,11 @@ package idleheron.core.volume;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
+import idleheron.core.volume.measure.GridStats;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.TreeStats;
+import idleheron.core.volume.tree.ValueType;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -46,7 +51,7 @@ public final class Volumes {
         List<GridHeader> headers = new ArrayList<>();
         for (Grid g : grids) {
             all.put(g.name(), g);
-            Census c = Census.of(g.tree());
+            TreeStats c = TreeStats.of(g.tree());
             headers.add(new GridHeader(
                     g.name(),
                     g.name(),

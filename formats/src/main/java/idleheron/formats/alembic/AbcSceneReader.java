@@ -4,9 +4,9 @@ import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.Param;
 import idleheron.core.cache.Property;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.formats.disk.FileNames;
 import java.util.ArrayList;
@@ -24,16 +24,16 @@ final class AbcSceneReader {
     }
 
     private static CacheNode node(AbcObject o, boolean top) {
-        Map<Role, Samples> roles = new EnumMap<>(Role.class);
+        Map<ChannelSemantic, Samples> roles = new EnumMap<>(ChannelSemantic.class);
         List<Param> params = new ArrayList<>();
         List<Property> user = new ArrayList<>();
         List<Property> other = new ArrayList<>();
         AbcSchema.Title title = top ? null : AbcSchema.titleOf(o);
         String source = "";
         for (Property p : o.properties().properties()) {
-            Role r = AbcSchema.roleOnObject(p.name());
+            ChannelSemantic r = AbcSchema.roleOnObject(p.name());
             if (top && p.name().equals(".childBnds")) {
-                r = Role.CHILD_BOUNDS;
+                r = ChannelSemantic.CHILD_BOUNDS;
             }
             if (p.name().equals(AbcSchema.SOURCE)
                     && p instanceof Property.Values v
@@ -60,10 +60,10 @@ final class AbcSceneReader {
     }
 
     private static List<Property> schema(
-            Property.Group g, Map<Role, Samples> roles, List<Param> params, List<Property> user) {
+            Property.Group g, Map<ChannelSemantic, Samples> roles, List<Param> params, List<Property> user) {
         List<Property> rest = new ArrayList<>();
         for (Property p : g.properties()) {
-            Role r = AbcSchema.role(p.name());
+            ChannelSemantic r = AbcSchema.role(p.name());
             if (AbcSchema.OWN.contains(p.name())) {
                 keep(p, param(p, true), params, rest);
             } else if (r != null && p instanceof Property.Values v) {

@@ -4,11 +4,11 @@ import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Meta;
 import idleheron.core.cache.Param;
 import idleheron.core.cache.Property;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import idleheron.core.scene.Stage;
@@ -154,32 +154,37 @@ final class AbcSceneWriter {
         if (n.kind() == CacheKind.TRANSFORM) {
             return transform(n);
         }
-        Samples p = n.get(Role.POSITIONS);
-        return p != null && n.get(Role.BOUNDS) == null ? n.with(Role.BOUNDS, bounds(p)) : n;
+        Samples p = n.get(ChannelSemantic.POSITIONS);
+        return p != null && n.get(ChannelSemantic.BOUNDS) == null ? n.with(ChannelSemantic.BOUNDS, bounds(p)) : n;
     }
 
     private static CacheNode transform(CacheNode n) {
-        Map<Role, Samples> all = new EnumMap<>(Role.class);
+        Map<ChannelSemantic, Samples> all = new EnumMap<>(ChannelSemantic.class);
         all.putAll(n.samples());
-        Samples channels = all.get(Role.CHANNELS);
-        Samples operations = all.get(Role.OPERATIONS);
+        Samples channels = all.get(ChannelSemantic.CHANNELS);
+        Samples operations = all.get(ChannelSemantic.OPERATIONS);
         if (channels == null || operations == null) {
-            all.putIfAbsent(Role.INHERITS, Samples.bytes(ElementType.BOOL, 1, true, 1, TimeSampling.STILL, (byte) 1));
+            all.putIfAbsent(
+                    ChannelSemantic.INHERITS,
+                    Samples.bytes(ElementType.BOOL, 1, true, 1, TimeSampling.STILL, (byte) 1));
         } else {
             int count = channels.count();
-            Samples inherits = all.get(Role.INHERITS);
+            Samples inherits = all.get(ChannelSemantic.INHERITS);
             if (inherits == null || inherits.count() < count) {
                 byte told = inherits == null || inherits.count() == 0 || inherits.doubles(0)[0] != 0 ? (byte) 1 : 0;
-                all.put(Role.INHERITS, Samples.bytes(ElementType.BOOL, 1, true, count, channels.times(), told));
+                all.put(
+                        ChannelSemantic.INHERITS,
+                        Samples.bytes(ElementType.BOOL, 1, true, count, channels.times(), told));
             }
             if (operations.count() < count) {
-                all.put(Role.OPERATIONS, operations.pick(count, i -> 0, channels.times()));
+                all.put(ChannelSemantic.OPERATIONS, operations.pick(count, i -> 0, channels.times()));
             }
             all.putIfAbsent(
-                    Role.NOT_IDENTITY, Samples.bytes(ElementType.BOOL, 1, true, count, channels.times(), (byte) 1));
+                    ChannelSemantic.NOT_IDENTITY,
+                    Samples.bytes(ElementType.BOOL, 1, true, count, channels.times(), (byte) 1));
             int[] moving = moving(channels);
             if (moving.length > 0) {
-                all.putIfAbsent(Role.MOVING_CHANNELS, unsigned(moving));
+                all.putIfAbsent(ChannelSemantic.MOVING_CHANNELS, unsigned(moving));
             }
             if (channels.scalar() && channels.extent() > LONGEST_SCALAR) {
                 throw new IllegalArgumentException(n.name() + ": a transform of " + channels.extent() + " channels");

@@ -1,8 +1,8 @@
 package idleheron.formats.alembic;
 
 import idleheron.core.cache.CacheKind;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.Meta;
-import idleheron.core.cache.Role;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.Map;
@@ -45,73 +45,73 @@ final class AbcSchema {
         new Title(CacheKind.MATERIAL, "AbcMaterial_Material_v1", ".material", false)
     };
 
-    private static final Map<String, Role> ROLES = new HashMap<>();
-    private static final Map<Role, String> NAMES = new EnumMap<>(Role.class);
-    private static final Map<String, Role> ON_OBJECT =
-            Map.of("visible", Role.VISIBLE, ".material.assign", Role.MATERIAL);
+    private static final Map<String, ChannelSemantic> ROLES = new HashMap<>();
+    private static final Map<ChannelSemantic, String> NAMES = new EnumMap<>(ChannelSemantic.class);
+    private static final Map<String, ChannelSemantic> ON_OBJECT =
+            Map.of("visible", ChannelSemantic.VISIBLE, ".material.assign", ChannelSemantic.MATERIAL);
 
     static {
-        name("P", Role.POSITIONS);
-        name(".faceIndices", Role.FACE_INDICES);
-        name(".faceCounts", Role.FACE_COUNTS);
-        name(".velocities", Role.VELOCITIES);
-        name(".selfBnds", Role.BOUNDS);
-        name(".childBnds", Role.CHILD_BOUNDS);
-        name(".ops", Role.OPERATIONS);
-        name(".vals", Role.CHANNELS);
-        name(".inherits", Role.INHERITS);
-        name(".animChans", Role.MOVING_CHANNELS);
-        name("isNotConstantIdentity", Role.NOT_IDENTITY);
-        name(".pointIds", Role.IDS);
-        name("nVertices", Role.CURVE_COUNTS);
-        name("curveBasisAndType", Role.CURVE_BASIS);
-        name(".orders", Role.ORDERS);
-        name(".knots", Role.KNOTS);
-        name("w", Role.POSITION_WEIGHTS);
-        name(".faces", Role.FACES);
-        name(".facesExclusive", Role.EXCLUSIVE);
-        name(".creaseIndices", Role.CREASE_INDICES);
-        name(".creaseLengths", Role.CREASE_LENGTHS);
-        name(".creaseSharpnesses", Role.CREASE_SHARPNESSES);
-        name(".cornerIndices", Role.CORNER_INDICES);
-        name(".cornerSharpnesses", Role.CORNER_SHARPNESSES);
-        name(".holes", Role.HOLES);
-        name(".scheme", Role.SCHEME);
-        name(".interpolateBoundary", Role.INTERPOLATE_BOUNDARY);
-        name(".faceVaryingInterpolateBoundary", Role.FACE_VARYING_BOUNDARY);
-        name(".faceVaryingPropagateCorners", Role.FACE_VARYING_CORNERS);
-        name(".core", Role.LENS);
-        NAMES.put(Role.VISIBLE, "visible");
-        NAMES.put(Role.MATERIAL, ".material.assign");
+        name("P", ChannelSemantic.POSITIONS);
+        name(".faceIndices", ChannelSemantic.FACE_INDICES);
+        name(".faceCounts", ChannelSemantic.FACE_COUNTS);
+        name(".velocities", ChannelSemantic.VELOCITIES);
+        name(".selfBnds", ChannelSemantic.BOUNDS);
+        name(".childBnds", ChannelSemantic.CHILD_BOUNDS);
+        name(".ops", ChannelSemantic.OPERATIONS);
+        name(".vals", ChannelSemantic.CHANNELS);
+        name(".inherits", ChannelSemantic.INHERITS);
+        name(".animChans", ChannelSemantic.MOVING_CHANNELS);
+        name("isNotConstantIdentity", ChannelSemantic.NOT_IDENTITY);
+        name(".pointIds", ChannelSemantic.IDS);
+        name("nVertices", ChannelSemantic.CURVE_COUNTS);
+        name("curveBasisAndType", ChannelSemantic.CURVE_BASIS);
+        name(".orders", ChannelSemantic.ORDERS);
+        name(".knots", ChannelSemantic.KNOTS);
+        name("w", ChannelSemantic.POSITION_WEIGHTS);
+        name(".faces", ChannelSemantic.FACES);
+        name(".facesExclusive", ChannelSemantic.EXCLUSIVE);
+        name(".creaseIndices", ChannelSemantic.CREASE_INDICES);
+        name(".creaseLengths", ChannelSemantic.CREASE_LENGTHS);
+        name(".creaseSharpnesses", ChannelSemantic.CREASE_SHARPNESSES);
+        name(".cornerIndices", ChannelSemantic.CORNER_INDICES);
+        name(".cornerSharpnesses", ChannelSemantic.CORNER_SHARPNESSES);
+        name(".holes", ChannelSemantic.HOLES);
+        name(".scheme", ChannelSemantic.SCHEME);
+        name(".interpolateBoundary", ChannelSemantic.INTERPOLATE_BOUNDARY);
+        name(".faceVaryingInterpolateBoundary", ChannelSemantic.FACE_VARYING_BOUNDARY);
+        name(".faceVaryingPropagateCorners", ChannelSemantic.FACE_VARYING_CORNERS);
+        name(".core", ChannelSemantic.LENS);
+        NAMES.put(ChannelSemantic.VISIBLE, "visible");
+        NAMES.put(ChannelSemantic.MATERIAL, ".material.assign");
     }
 
     private AbcSchema() {}
 
-    private static void name(String name, Role role) {
+    private static void name(String name, ChannelSemantic role) {
         ROLES.put(name, role);
         NAMES.put(role, name);
     }
 
     /** What a property of a schema's compound means, or null. */
-    static @Nullable Role role(String name) {
+    static @Nullable ChannelSemantic role(String name) {
         return ROLES.get(name);
     }
 
     /** What a property of the object itself means, or null. */
-    static @Nullable Role roleOnObject(String name) {
+    static @Nullable ChannelSemantic roleOnObject(String name) {
         return ON_OBJECT.get(name);
     }
 
-    static boolean onObject(Role role) {
+    static boolean onObject(ChannelSemantic role) {
         return ON_OBJECT.containsValue(role);
     }
 
-    static String name(Role role) {
+    static String name(ChannelSemantic role) {
         return java.util.Objects.requireNonNull(NAMES.get(role));
     }
 
     /** Metadata that a property has by its meaning. */
-    static Meta meta(Role role) {
+    static Meta meta(ChannelSemantic role) {
         return switch (role) {
             case POSITIONS -> Meta.of("geoScope", "vtx", "interpretation", "point");
             case VELOCITIES -> Meta.of("interpretation", "vector");

@@ -4,8 +4,8 @@ import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.Param;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TransformStack;
 import idleheron.core.job.Budget;
@@ -93,7 +93,7 @@ public final class CacheChecks {
         if (e.node().kind().isMesh()) {
             mesh(e);
         }
-        for (Role told : new Role[] {Role.VISIBLE, Role.INHERITS}) {
+        for (ChannelSemantic told : new ChannelSemantic[] {ChannelSemantic.VISIBLE, ChannelSemantic.INHERITS}) {
             Samples s = e.node().get(told);
             for (int i = 0; s != null && i < s.count(); i++) {
                 if (s.points(i) < 1) {
@@ -106,8 +106,8 @@ public final class CacheChecks {
 
     /** A transform's channels are as many as its operations take, in every sample. */
     private void stack(Cache.Entry e) throws FormatException {
-        Samples ops = e.node().get(Role.OPERATIONS);
-        Samples v = e.node().get(Role.CHANNELS);
+        Samples ops = e.node().get(ChannelSemantic.OPERATIONS);
+        Samples v = e.node().get(ChannelSemantic.CHANNELS);
         if (ops == null || v == null || ops.count() == 0) {
             return;
         }

@@ -2,9 +2,9 @@ package idleheron.formats.checks;
 
 import idleheron.core.Figure;
 import idleheron.core.Topic;
-import idleheron.core.inspect.Convention;
-import idleheron.core.inspect.Finding;
-import idleheron.core.inspect.Severity;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.formats.pictures.PictureFiles;

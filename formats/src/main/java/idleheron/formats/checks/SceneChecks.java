@@ -1,13 +1,13 @@
 package idleheron.formats.checks;
 
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
-import idleheron.core.scene.UvSet;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.UvSet;
+import idleheron.core.scene.motion.Clip;
 import idleheron.core.time.SampleTimes;
 import idleheron.formats.bytes.FormatException;
 import java.util.Locale;

@@ -1,13 +1,13 @@
 package idleheron.formats.delivery;
 
-import idleheron.core.crossing.Cargo;
+import idleheron.core.crossing.ExportSelection;
 import idleheron.core.job.Progress;
+import idleheron.core.kind.Content;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.FileNames;
 import idleheron.formats.pictures.PictureFiles;
-import idleheron.formats.spi.Content;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Order;
 import idleheron.formats.spi.SceneFormat;
@@ -112,14 +112,14 @@ public final class Deliveries {
             drafts.check(files);
             Path folder =
                     Objects.requireNonNull(files.getFirst().toAbsolutePath().getParent());
-            Cargo cargo = delivery.cargo();
+            ExportSelection cargo = delivery.cargo();
             PictureFiles.Travel travel = cargo.meshes() ? delivery.pictures() : PictureFiles.Travel.AS_THEY_ARE;
             Scene packed = pictures.travel(scene, travel, folder);
             drafts.place();
             List<Delivery.Part> out = new ArrayList<>();
             List<String> clips = List.copyOf(delivery.names(scene));
             for (int i = 0; i < files.size(); i++) {
-                Cargo load = !delivery.clipsApart()
+                ExportSelection load = !delivery.clipsApart()
                         ? cargo
                         : i == 0 ? cargo.withClips(Set.of()) : cargo.onlyClip(clips.get(i - 1));
                 Scene part = load.of(packed);

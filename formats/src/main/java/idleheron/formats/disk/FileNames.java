@@ -1,5 +1,7 @@
 package idleheron.formats.disk;
 
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 
 /** The parts of a file's name. */
@@ -31,5 +33,14 @@ public final class FileNames {
     /** Without the places for the digits of a frame at its end: "smoke" of "smoke.####". */
     public static String unnumbered(String stem) {
         return stem.replaceAll("[._-]?#+$", "");
+    }
+
+    /** A path that is still free: "walk_report.pdf", else "walk_report_2.pdf", and so on. */
+    public static Path free(String stem, String ending) {
+        Path out = Path.of(stem + ending);
+        for (int n = 2; Files.exists(out, LinkOption.NOFOLLOW_LINKS); n++) {
+            out = Path.of(stem + "_" + n + ending);
+        }
+        return out;
     }
 }

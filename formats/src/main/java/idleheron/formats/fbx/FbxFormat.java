@@ -1,6 +1,7 @@
 package idleheron.formats.fbx;
 
 import idleheron.core.job.Progress;
+import idleheron.core.kind.Content;
 import idleheron.core.scene.Scene;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.fbx.coding.FbxDocuments;
@@ -10,7 +11,6 @@ import idleheron.formats.fbx.document.FbxDocument;
 import idleheron.formats.fbx.parts.FbxAftermath;
 import idleheron.formats.fbx.read.FbxSceneReader;
 import idleheron.formats.fbx.write.FbxSceneWriter;
-import idleheron.formats.spi.Content;
 import idleheron.formats.spi.Outline;
 import idleheron.formats.spi.Salvage;
 import idleheron.formats.spi.SceneFormat;

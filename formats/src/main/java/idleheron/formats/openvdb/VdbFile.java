@@ -2,7 +2,7 @@ package idleheron.formats.openvdb;
 
 import idleheron.core.volume.GridMap;
 import idleheron.core.volume.GridMetadata;
-import idleheron.core.volume.ValueType;
+import idleheron.core.volume.tree.ValueType;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

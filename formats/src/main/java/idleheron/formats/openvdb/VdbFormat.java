@@ -1,6 +1,7 @@
 package idleheron.formats.openvdb;
 
 import idleheron.core.job.Progress;
+import idleheron.core.kind.Content;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
@@ -11,7 +12,6 @@ import idleheron.core.volume.Volume;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.disk.FileNames;
-import idleheron.formats.spi.Content;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Order;
 import idleheron.formats.spi.Outline;

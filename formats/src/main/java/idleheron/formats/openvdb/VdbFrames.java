@@ -2,13 +2,13 @@ package idleheron.formats.openvdb;
 
 import idleheron.core.bytes.Bytes;
 import idleheron.core.job.Progress;
-import idleheron.core.volume.Census;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.GridMetadata;
-import idleheron.core.volume.IndexBox;
 import idleheron.core.volume.PointSet;
 import idleheron.core.volume.Volume;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.TreeStats;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.disk.Guarded;
@@ -116,7 +116,7 @@ final class VdbFrames {
         IndexBox box = box(m);
         boolean part = reader.isPart(reader.holder(e));
         if ((part || voxels < 0 || box == null) && reader.holder(e).isReadable()) {
-            Census c = Census.of(part ? reader.grid(e, Progress.NONE).tree() : reader.topology(e));
+            TreeStats c = TreeStats.of(part ? reader.grid(e, Progress.NONE).tree() : reader.topology(e));
             voxels = c.activeVoxels();
             box = c.box();
         }

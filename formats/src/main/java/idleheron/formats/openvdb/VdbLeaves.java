@@ -2,10 +2,10 @@ package idleheron.formats.openvdb;
 
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
-import idleheron.core.volume.Bits;
-import idleheron.core.volume.SparseTree;
-import idleheron.core.volume.ValueType;
-import idleheron.core.volume.VoxelStore;
+import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.ValueType;
+import idleheron.core.volume.tree.VoxelStore;
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;

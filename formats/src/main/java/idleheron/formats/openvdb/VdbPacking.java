@@ -1,8 +1,8 @@
 package idleheron.formats.openvdb;
 
-import idleheron.core.volume.Bits;
-import idleheron.core.volume.ValueType;
-import idleheron.core.volume.VoxelStore;
+import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.ValueType;
+import idleheron.core.volume.tree.VoxelStore;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.util.Arrays;

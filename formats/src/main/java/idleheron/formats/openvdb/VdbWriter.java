@@ -2,14 +2,14 @@ package idleheron.formats.openvdb;
 
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
-import idleheron.core.volume.Bits;
-import idleheron.core.volume.Census;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridMetadata;
-import idleheron.core.volume.IndexBox;
-import idleheron.core.volume.InnerNode;
-import idleheron.core.volume.SparseTree;
-import idleheron.core.volume.ValueType;
+import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.InnerNode;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.TreeStats;
+import idleheron.core.volume.tree.ValueType;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.ArrayList;
@@ -148,7 +148,7 @@ public final class VdbWriter {
     }
 
     private GridMetadata statistics(GridMetadata m, Grid grid) {
-        Census c = Census.of(grid.tree());
+        TreeStats c = TreeStats.of(grid.tree());
         IndexBox b = c.box();
         String text = new VdbFile.Entry(
                         "", "", "", 0, 0, 0, options.compression, m, grid.map(), "", "", grid.type(), grid.half(), 0)

@@ -1,12 +1,12 @@
 package idleheron.formats.spi;
 
 import idleheron.core.compare.Comparison;
-import idleheron.core.compare.Tolerances;
-import idleheron.core.crossing.Cargo;
-import idleheron.core.inspect.Convention;
+import idleheron.core.crossing.ExportSelection;
+import idleheron.core.finding.Convention;
 import idleheron.core.job.Progress;
-import idleheron.core.scene.Clip;
+import idleheron.core.pair.Tolerances;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import idleheron.formats.disk.FileNames;
 import idleheron.formats.disk.SafeNames;
 import idleheron.formats.pictures.PictureFiles;
@@ -27,7 +27,7 @@ import java.util.Set;
  * @param pictureFolders from where pictures may travel, besides the folder of the scene's file
  */
 public record Delivery(
-        Cargo cargo,
+        ExportSelection cargo,
         boolean clipsApart,
         PictureFiles.Travel pictures,
         PictureStyle style,
@@ -46,7 +46,7 @@ public record Delivery(
     }
 
     public Delivery(
-            Cargo cargo,
+            ExportSelection cargo,
             boolean clipsApart,
             PictureFiles.Travel pictures,
             PictureStyle style,
@@ -54,7 +54,7 @@ public record Delivery(
         this(cargo, clipsApart, pictures, style, layout, 1, List.of());
     }
 
-    public Delivery(Cargo cargo, boolean clipsApart, PictureFiles.Travel pictures) {
+    public Delivery(ExportSelection cargo, boolean clipsApart, PictureFiles.Travel pictures) {
         this(cargo, clipsApart, pictures, PictureStyle.AS_IT_IS, Convention.Layout.PLAIN);
     }
 
@@ -81,7 +81,7 @@ public record Delivery(
     }
 
     /** Everything in one file, pictures as they are. */
-    public static final Delivery PLAIN = new Delivery(Cargo.ALL, false, PictureFiles.Travel.AS_THEY_ARE);
+    public static final Delivery PLAIN = new Delivery(ExportSelection.ALL, false, PictureFiles.Travel.AS_THEY_ARE);
 
     /**
      * One file of a delivery.

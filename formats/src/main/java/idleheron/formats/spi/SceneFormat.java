@@ -1,8 +1,9 @@
 package idleheron.formats.spi;
 
-import idleheron.core.inspect.Convention;
-import idleheron.core.inspect.Finding;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
+import idleheron.core.kind.Content;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.formats.bytes.FormatException;

@@ -19,8 +19,8 @@ import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Reference;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.SpecPath;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.Value;
-import idleheron.formats.usd.layer.Words;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -200,7 +200,7 @@ final class StageEdits {
         }
         Layer out = Layer.empty(flat.name());
         flat.root().fields().forEach(out.root()::with);
-        out.root().with(Field.DEFAULT_PRIM, Words.token(SpecPath.parts(path).getFirst()));
+        out.root().with(Field.DEFAULT_PRIM, TextValue.token(SpecPath.parts(path).getFirst()));
         for (Spec top : flat.root().children().values()) {
             Spec kept = kept(top, "/" + top.name(), whole);
             if (kept != null) {

@@ -1,9 +1,9 @@
 package idleheron.formats.usd;
 
-import idleheron.core.crossing.Cargo;
+import idleheron.core.crossing.ExportSelection;
 import idleheron.core.job.Progress;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import idleheron.core.volume.Volume;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.openvdb.VdbFormat;
@@ -58,7 +58,7 @@ final class UsdDelivery {
         if (packed && delivery.clipsApart()) {
             throw new IOException("a package is one file; clips that go apart need a crate or a text");
         }
-        Cargo cargo = delivery.cargo();
+        ExportSelection cargo = delivery.cargo();
         List<Volume> volumes = packed ? List.of() : scene.volumes();
         drafts.check(files(delivery, scene, order.target(), volumes));
         Path folder = Objects.requireNonNull(main.toAbsolutePath().getParent());

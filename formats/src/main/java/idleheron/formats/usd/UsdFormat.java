@@ -1,12 +1,12 @@
 package idleheron.formats.usd;
 
-import idleheron.core.inspect.Convention;
-import idleheron.core.inspect.Finding;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
+import idleheron.core.kind.Content;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.formats.bytes.FormatException;
-import idleheron.formats.spi.Content;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Layered;
 import idleheron.formats.spi.Order;
@@ -28,7 +28,6 @@ import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -62,7 +61,7 @@ public final class UsdFormat implements SceneFormat {
 
     @Override
     public Set<Content> holds() {
-        return EnumSet.allOf(Content.class);
+        return Set.of(Content.NODES, Content.CACHE, Content.VOLUME);
     }
 
     @Override

@@ -9,10 +9,10 @@ import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;
 import idleheron.formats.usd.layer.Spec;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.lang.foreign.MemorySegment;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -68,7 +68,7 @@ final class UsdOutline {
     private static String type(Value v) {
         return switch (v) {
             case Numbers n -> n.kind().text() + (n.array() ? "[" + n.count() + "]" : "");
-            case Words w -> w.kind().text() + (w.array() ? "[" + w.items().size() + "]" : "");
+            case TextValue w -> w.kind().text() + (w.array() ? "[" + w.items().size() + "]" : "");
             case TimeSamples t -> t.count() + " samples";
             case ListEdit e -> "list of " + e.items().name().toLowerCase(java.util.Locale.ROOT);
             default -> v.getClass().getSimpleName().toLowerCase(java.util.Locale.ROOT);
@@ -88,7 +88,8 @@ final class UsdOutline {
                 }
                 yield out + (d.length > SHOWN || n.count() > 0 && d.length == 0 ? " …" : "");
             }
-            case Words w -> String.join(", ", w.items().stream().limit(SHOWN).toList());
+            case TextValue w ->
+                String.join(", ", w.items().stream().limit(SHOWN).toList());
             case TimeSamples t -> t.count() == 0 ? "" : t.times()[0] + " to " + t.times()[t.count() - 1];
             case Value.Names n -> String.join(", ", n.names());
             case ListEdit e -> listed(e);

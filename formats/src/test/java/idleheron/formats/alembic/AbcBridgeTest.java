@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idleheron.core.cache.Cache;
-import idleheron.core.cache.CacheGap;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.measure.CacheGap;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.scene.Scene;

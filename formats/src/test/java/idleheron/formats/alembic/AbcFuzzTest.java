@@ -3,9 +3,9 @@ package idleheron.formats.alembic;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.fail;
 
-import idleheron.core.cache.Between;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CachePose;
+import idleheron.core.cache.Interpolation;
 import idleheron.core.job.Progress;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
@@ -77,7 +77,7 @@ class AbcFuzzTest {
                     .getFirst();
             CachePose pose = new CachePose(c);
             for (int m : pose.meshes()) {
-                pose.points(m, 0.5, Between.LINEAR);
+                pose.points(m, 0.5, Interpolation.LINEAR);
             }
             read++;
         } catch (FormatException e) {

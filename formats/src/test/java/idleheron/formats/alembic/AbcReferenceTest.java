@@ -4,14 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import idleheron.core.cache.Between;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.CachePose;
+import idleheron.core.cache.ChannelSemantic;
+import idleheron.core.cache.Interpolation;
 import idleheron.core.cache.Param;
 import idleheron.core.cache.Property;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import java.io.IOException;
@@ -26,28 +26,28 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /** Every reference archive, against the facts that an independent reader gives for it. */
 class AbcReferenceTest {
-    private static final Map<String, Role> ROLES = Map.ofEntries(
-            Map.entry("positions", Role.POSITIONS),
-            Map.entry("faceIndices", Role.FACE_INDICES),
-            Map.entry("faceCounts", Role.FACE_COUNTS),
-            Map.entry("velocities", Role.VELOCITIES),
-            Map.entry("ids", Role.IDS),
-            Map.entry("curveCounts", Role.CURVE_COUNTS),
-            Map.entry("faces", Role.FACES),
-            Map.entry("creaseIndices", Role.CREASE_INDICES),
-            Map.entry("creaseLengths", Role.CREASE_LENGTHS),
-            Map.entry("creaseSharpnesses", Role.CREASE_SHARPNESSES),
-            Map.entry("cornerIndices", Role.CORNER_INDICES),
-            Map.entry("cornerSharpnesses", Role.CORNER_SHARPNESSES),
-            Map.entry("holes", Role.HOLES));
-    private static final Map<String, Role> SCALARS = Map.of(
-            ".selfBnds", Role.BOUNDS,
-            ".childBnds", Role.CHILD_BOUNDS,
-            "curveBasisAndType", Role.CURVE_BASIS,
-            ".scheme", Role.SCHEME,
-            ".facesExclusive", Role.EXCLUSIVE,
-            ".interpolateBoundary", Role.INTERPOLATE_BOUNDARY,
-            "visibility", Role.VISIBLE);
+    private static final Map<String, ChannelSemantic> ROLES = Map.ofEntries(
+            Map.entry("positions", ChannelSemantic.POSITIONS),
+            Map.entry("faceIndices", ChannelSemantic.FACE_INDICES),
+            Map.entry("faceCounts", ChannelSemantic.FACE_COUNTS),
+            Map.entry("velocities", ChannelSemantic.VELOCITIES),
+            Map.entry("ids", ChannelSemantic.IDS),
+            Map.entry("curveCounts", ChannelSemantic.CURVE_COUNTS),
+            Map.entry("faces", ChannelSemantic.FACES),
+            Map.entry("creaseIndices", ChannelSemantic.CREASE_INDICES),
+            Map.entry("creaseLengths", ChannelSemantic.CREASE_LENGTHS),
+            Map.entry("creaseSharpnesses", ChannelSemantic.CREASE_SHARPNESSES),
+            Map.entry("cornerIndices", ChannelSemantic.CORNER_INDICES),
+            Map.entry("cornerSharpnesses", ChannelSemantic.CORNER_SHARPNESSES),
+            Map.entry("holes", ChannelSemantic.HOLES));
+    private static final Map<String, ChannelSemantic> SCALARS = Map.of(
+            ".selfBnds", ChannelSemantic.BOUNDS,
+            ".childBnds", ChannelSemantic.CHILD_BOUNDS,
+            "curveBasisAndType", ChannelSemantic.CURVE_BASIS,
+            ".scheme", ChannelSemantic.SCHEME,
+            ".facesExclusive", ChannelSemantic.EXCLUSIVE,
+            ".interpolateBoundary", ChannelSemantic.INTERPOLATE_BOUNDARY,
+            "visibility", ChannelSemantic.VISIBLE);
 
     static List<String> sound() {
         return ReferenceFiles.sound();
@@ -123,7 +123,7 @@ class AbcReferenceTest {
                             samplings));
         }
         if (o.has("camera")) {
-            Samples lens = there(n.get(Role.LENS));
+            Samples lens = there(n.get(ChannelSemantic.LENS));
             JsonNode told = o.get("camera").get("samples");
             for (int i = 0; i < told.size(); i++) {
                 double[] v = lens.doubles(i);
@@ -196,11 +196,11 @@ class AbcReferenceTest {
     }
 
     private static void matrices(CacheNode n, JsonNode told) {
-        Samples v = n.get(Role.CHANNELS);
+        Samples v = n.get(ChannelSemantic.CHANNELS);
         for (int i = 0; i < told.size(); i++) {
             double seconds = v == null ? 0 : v.times().time(i);
-            double[] m =
-                    CachePose.local(n, seconds, Between.LINEAR, new Matrix4d()).get(new double[16]);
+            double[] m = CachePose.local(n, seconds, Interpolation.LINEAR, new Matrix4d())
+                    .get(new double[16]);
             for (int k = 0; k < 16; k++) {
                 assertThat(m[k]).isCloseTo(told.get(i).get(k).asDouble(), within(1e-12));
             }

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idleheron.core.cache.Cache;
-import idleheron.core.cache.Role;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.Samples;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Lost.What;
@@ -57,7 +57,7 @@ class AbcRescueTest {
     private static Cache.Entry moving(Cache c) {
         return c.entries().stream()
                 .filter(e -> {
-                    Samples s = e.node().get(Role.POSITIONS);
+                    Samples s = e.node().get(ChannelSemantic.POSITIONS);
                     return s != null && s.count() > 2 && !s.constant();
                 })
                 .findFirst()
@@ -65,7 +65,7 @@ class AbcRescueTest {
     }
 
     private static Samples positions(Cache.Entry e) {
-        return java.util.Objects.requireNonNull(e.node().get(Role.POSITIONS));
+        return java.util.Objects.requireNonNull(e.node().get(ChannelSemantic.POSITIONS));
     }
 
     @Test

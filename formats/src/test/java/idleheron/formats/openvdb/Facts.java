@@ -5,15 +5,15 @@ import static org.assertj.core.api.Assertions.within;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import idleheron.core.job.Progress;
-import idleheron.core.volume.Census;
 import idleheron.core.volume.Grid;
-import idleheron.core.volume.GridChecksums;
 import idleheron.core.volume.GridMap;
 import idleheron.core.volume.GridMetadata;
-import idleheron.core.volume.GridStats;
-import idleheron.core.volume.IndexBox;
 import idleheron.core.volume.PointSet;
-import idleheron.core.volume.VoxelStore;
+import idleheron.core.volume.measure.GridStats;
+import idleheron.core.volume.tree.GridChecksums;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.TreeStats;
+import idleheron.core.volume.tree.VoxelStore;
 import java.io.IOException;
 
 /** Holds what is read from a file against facts in the form that the reference library's printer gives. */
@@ -50,7 +50,7 @@ final class Facts {
             assertThat(new long[] {e.gridAt(), e.buffersAt(), e.endAt()}).isEqualTo(longs(f.path("offsets")));
         }
         map(e.map(), f);
-        Census shape = Census.of(reader.topology(e));
+        TreeStats shape = TreeStats.of(reader.topology(e));
         census(shape, f);
         Grid grid = reader.grid(e, Progress.NONE);
         VoxelStore background = grid.tree().background();
@@ -78,7 +78,7 @@ final class Facts {
         }
     }
 
-    private static void census(Census c, JsonNode f) {
+    private static void census(TreeStats c, JsonNode f) {
         assertThat(c.activeVoxels()).isEqualTo(f.path("activeVoxelCount").asLong());
         assertThat(c.leafVoxels()).isEqualTo(f.path("activeLeafVoxelCount").asLong());
         assertThat(c.activeTiles()).isEqualTo(f.path("activeTileCount").asLong());

@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.fail;
 
 import idleheron.core.job.Progress;
 import idleheron.core.volume.Grid;
-import idleheron.core.volume.GridStats;
+import idleheron.core.volume.measure.GridStats;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
 import java.nio.ByteBuffer;

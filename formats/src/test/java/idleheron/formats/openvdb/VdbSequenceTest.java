@@ -3,16 +3,16 @@ package idleheron.formats.openvdb;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import idleheron.core.inspect.Finding;
+import idleheron.core.finding.Finding;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.remedy.volume.ChangeGrids;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
-import idleheron.core.volume.GridChecksums;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.Volume;
+import idleheron.core.volume.tree.GridChecksums;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.spi.Outline;

@@ -3,8 +3,8 @@ package idleheron.formats.pictures;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import idleheron.core.inspect.Convention;
-import idleheron.core.inspect.Finding;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Finding;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;

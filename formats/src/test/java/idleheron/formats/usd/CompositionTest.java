@@ -9,9 +9,9 @@ import idleheron.formats.usd.compose.ComposedStage;
 import idleheron.formats.usd.compose.Problem;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
-import idleheron.formats.usd.layer.Words;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -101,7 +101,7 @@ class CompositionTest {
         switch (w[1]) {
             case "=" -> {
                 Value v = q.fixed();
-                String shown = v instanceof Numbers n ? n.first() + "" : v instanceof Words s ? s.first() : "none";
+                String shown = v instanceof Numbers n ? n.first() + "" : v instanceof TextValue s ? s.first() : "none";
                 assertThat(shown).as(line).isEqualTo(Double.parseDouble(w[2]) + "");
             }
             case "blocked" -> {

@@ -12,10 +12,10 @@ import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.SpecPath;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -75,7 +75,7 @@ class LayerTest {
         int compared = 0;
         for (Spec a : told.properties().values()) {
             Value v = a.get(Field.DEFAULT);
-            boolean path = v instanceof Words w && w.kind() == ValueKind.ASSET; // made absolute on the way
+            boolean path = v instanceof TextValue w && w.kind() == ValueKind.ASSET; // made absolute on the way
             if (v != null && !path && !v.equals(Value.Blocked.IT)) {
                 assertThat(value(crate, "/All." + a.name())).as(a.name()).isEqualTo(v);
                 compared++;
@@ -105,8 +105,8 @@ class LayerTest {
                 .hasSize(40)
                 .startsWith(-7, -6, -3, 2)
                 .endsWith(1514);
-        assertThat(((Words) value(l, "/All.strs")).items()).containsExactly("a", "b", "a");
-        assertThat(((Words) value(l, "/All.s")).first()).isEqualTo("line\n\"quote\"");
+        assertThat(((TextValue) value(l, "/All.strs")).items()).containsExactly("a", "b", "a");
+        assertThat(((TextValue) value(l, "/All.s")).first()).isEqualTo("line\n\"quote\"");
     }
 
     @Test
@@ -157,13 +157,13 @@ class LayerTest {
         assertThat(l.root().text(Field.COMMENT)).isEqualTo("a comment");
         assertThat(l.sublayers()).extracting(Layer.Sublayer::asset).containsExactly("a.usda", "b@c.usda");
         assertThat(l.sublayers().get(1).offset().scale()).isEqualTo(2);
-        assertThat(l.root().get("unheard")).isEqualTo(new Value.Unregistered(Words.string("[1, (2, \"x\")]")));
+        assertThat(l.root().get("unheard")).isEqualTo(new Value.Unregistered(TextValue.string("[1, (2, \"x\")]")));
         ListEdit refs = (ListEdit) Objects.requireNonNull(a.get(Field.REFERENCES));
         Reference first = (Reference) refs.get(ListEdit.Operation.PREPENDED).getFirst();
         assertThat(first.prim()).isEqualTo("/P");
         assertThat(first.offset().offset()).isEqualTo(-1);
         assertThat(first.data().entries()).containsOnlyKeys("q");
-        assertThat(((Words) value(l, "/A.names")).items()).containsExactly("a", "b", "c\nd");
+        assertThat(((TextValue) value(l, "/A.names")).items()).containsExactly("a", "b", "c\nd");
         assertThat(numbers(l, "/A.points"))
                 .startsWith(1, -2500, 0.5, Double.POSITIVE_INFINITY)
                 .endsWith(Double.NaN);
@@ -211,7 +211,7 @@ class LayerTest {
         }
         p.add(Spec.attribute("z", "double[]", false)
                 .with(Field.DEFAULT, Numbers.of(ValueKind.DOUBLE, true, new double[20]))
-                .with("note", Words.string("")));
+                .with("note", TextValue.string("")));
         p.add(Spec.attribute("minus", "double3", false)
                 .with(Field.DEFAULT, Numbers.one(ValueKind.DOUBLE3, -0.0, 1, 2)));
         Layer l = Layer.empty("made");

@@ -9,12 +9,12 @@ import idleheron.core.cache.CachePose;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.pose.Pose;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Clip;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.usd.read.UsdKeepsake;
 import java.io.IOException;
@@ -250,7 +250,7 @@ class UsdBridgeTest {
         assertThat(c.count(CacheKind.CURVES)).isEqualTo(1);
         assertThat(c.range()).containsExactly(0, 1);
         CachePose pose = new CachePose(c);
-        float[] p = pose.points(pose.meshes()[0], 0.5, idleheron.core.cache.Between.LINEAR);
+        float[] p = pose.points(pose.meshes()[0], 0.5, idleheron.core.cache.Interpolation.LINEAR);
         assertThat(p[2]).isEqualTo(0.5f);
         Scene back = again(s, UsdFormat.CRATE);
         assertThat(back.caches().getFirst().entries())
@@ -330,7 +330,7 @@ class UsdBridgeTest {
         assertThat(c.count(CacheKind.INSTANCE)).isEqualTo(1);
         CachePose pose = new CachePose(c);
         assertThat(pose.meshes()).hasSize(2);
-        pose.at(0, idleheron.core.cache.Between.LINEAR);
+        pose.at(0, idleheron.core.cache.Interpolation.LINEAR);
         org.joml.Matrix4d second = new org.joml.Matrix4d(pose.world(pose.meshes()[1]));
         org.joml.Vector3d tip = second.transformPosition(new org.joml.Vector3d(1, 0, 0));
         assertThat(tip.x).as("turned a quarter about Y").isCloseTo(5, within(2e-3));

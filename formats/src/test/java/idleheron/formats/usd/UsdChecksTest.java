@@ -2,8 +2,8 @@ package idleheron.formats.usd;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import idleheron.core.inspect.Convention;
-import idleheron.core.inspect.Finding;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.scene.Scene;
@@ -15,7 +15,7 @@ import idleheron.formats.usd.checks.UsdChecks;
 import idleheron.formats.usd.files.UsdPackage;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
-import idleheron.formats.usd.layer.Words;
+import idleheron.formats.usd.layer.TextValue;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
@@ -219,7 +219,7 @@ class UsdChecksTest {
                 "x", p.entries().getFirst().bytes(), new java.util.ArrayList<>());
         assertThat(Objects.requireNonNull(l.prim("/R")).properties().get("map"))
                 .isNotNull()
-                .satisfies(a -> assertThat(a.get(Field.DEFAULT)).isEqualTo(Words.asset("assets/coat.png")));
+                .satisfies(a -> assertThat(a.get(Field.DEFAULT)).isEqualTo(TextValue.asset("assets/coat.png")));
         try (java.util.zip.ZipFile zip = new java.util.zip.ZipFile(out.toFile())) {
             assertThat(zip.stream()).hasSize(2).allMatch(e -> e.getMethod() == java.util.zip.ZipEntry.STORED);
         }

@@ -13,10 +13,10 @@ import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -77,11 +77,11 @@ class UsdOraclesTest {
             for (String f :
                     List.of(Field.DEFAULT, Field.TIME_SAMPLES, Field.TARGETS, Field.CONNECTIONS, Field.INTERPOLATION)) {
                 Value v = a.get(f);
-                boolean asset = v instanceof Words w && w.kind() == ValueKind.ASSET;
+                boolean asset = v instanceof TextValue w && w.kind() == ValueKind.ASSET;
                 if (v != null) {
                     out.put(
                             path + "." + a.name() + " " + f,
-                            asset ? ((Words) v).items().size() : v);
+                            asset ? ((TextValue) v).items().size() : v);
                 }
             }
         }

@@ -5,10 +5,10 @@ import idleheron.core.volume.FieldPainter;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridHeader;
 import idleheron.core.volume.GridMap;
-import idleheron.core.volume.IndexBox;
-import idleheron.core.volume.SparseTree;
-import idleheron.core.volume.ValueType;
 import idleheron.core.volume.Volume;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.ValueType;
 import java.util.ArrayList;
 import java.util.List;
 

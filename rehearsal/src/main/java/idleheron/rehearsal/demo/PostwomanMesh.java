@@ -1,10 +1,10 @@
 package idleheron.rehearsal.demo;
 
 import idleheron.core.math.Vec3;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Mesh;
-import idleheron.core.scene.Skin;
-import idleheron.core.scene.UvSet;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.UvSet;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;

@@ -3,9 +3,9 @@ package idleheron.rehearsal.demo;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Meta;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import idleheron.core.cache.TransformStack;
@@ -81,11 +81,11 @@ public final class Reeds {
     private static CacheNode placed(String name, double[] place, CacheNode inside) {
         return CacheNode.of(name, CacheKind.TRANSFORM, List.of(inside))
                 .with(
-                        Role.OPERATIONS,
+                        ChannelSemantic.OPERATIONS,
                         Samples.bytes(
                                 ElementType.UINT8, 2, true, 1, TimeSampling.STILL, TransformStack.TRANSLATE, (byte)
                                         (5 << 4)))
-                .with(Role.CHANNELS, Samples.doubles(4, true, TimeSampling.STILL, List.of(place)));
+                .with(ChannelSemantic.CHANNELS, Samples.doubles(4, true, TimeSampling.STILL, List.of(place)));
     }
 
     /** How far a gust has pushed a kind, 0 to 1, at a frame. */
@@ -100,8 +100,9 @@ public final class Reeds {
             turns.add(new double[] {round(-7 * push(kind, f) - 2)});
         }
         return CacheNode.of("stiff", CacheKind.TRANSFORM, List.of(blade("stiffShape", kind, List.of(0.0))))
-                .with(Role.OPERATIONS, Samples.bytes(ElementType.UINT8, 1, true, FRAMES, TIMES, (byte) (6 << 4)))
-                .with(Role.CHANNELS, Samples.doubles(1, true, TIMES, turns));
+                .with(ChannelSemantic.OPERATIONS, Samples.bytes(ElementType.UINT8, 1, true, FRAMES, TIMES, (byte)
+                        (6 << 4)))
+                .with(ChannelSemantic.CHANNELS, Samples.doubles(1, true, TIMES, turns));
     }
 
     private static CacheNode bending(int kind) {
@@ -142,9 +143,9 @@ public final class Reeds {
             }
             samples.add(p);
         }
-        Map<Role, Samples> roles = new EnumMap<>(Role.class);
+        Map<ChannelSemantic, Samples> roles = new EnumMap<>(ChannelSemantic.class);
         TimeSampling times = bends.size() < 2 ? TimeSampling.STILL : TIMES;
-        roles.put(Role.POSITIONS, Samples.floats(3, false, times, samples));
+        roles.put(ChannelSemantic.POSITIONS, Samples.floats(3, false, times, samples));
         int faces = (LEVELS - 1) * SIDES;
         int[] counts = new int[faces];
         int[] indices = new int[4 * faces];
@@ -158,8 +159,8 @@ public final class Reeds {
             indices[4 * f + 2] = (l + 1) * SIDES + next;
             indices[4 * f + 3] = (l + 1) * SIDES + s;
         }
-        roles.put(Role.FACE_COUNTS, Samples.still(counts));
-        roles.put(Role.FACE_INDICES, Samples.still(indices));
+        roles.put(ChannelSemantic.FACE_COUNTS, Samples.still(counts));
+        roles.put(ChannelSemantic.FACE_INDICES, Samples.still(indices));
         return new CacheNode(name, CacheKind.MESH, Meta.NONE, roles, List.of(), List.of(), List.of(), "", List.of());
     }
 }

@@ -2,11 +2,11 @@ package idleheron.core.remedy.cache;
 
 import idleheron.core.Figure;
 import idleheron.core.cache.Cache;
-import idleheron.core.cache.CacheGap;
-import idleheron.core.cache.CacheSize;
-import idleheron.core.cache.CacheSpeed;
+import idleheron.core.cache.measure.CacheGap;
+import idleheron.core.cache.measure.CacheSize;
+import idleheron.core.cache.measure.CacheSpeed;
 import idleheron.core.job.Progress;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Outcome;
 import idleheron.core.scene.Scene;
@@ -56,8 +56,8 @@ public final class CacheMeasures {
         CacheGap gap = CacheGap.of(
                 before.caches().getFirst(),
                 after.caches().getFirst(),
-                MeantSpace.of(before.stage()).pointMatrix(),
-                MeantSpace.of(after.stage()).pointMatrix(),
+                CanonicalSpace.of(before.stage()).pointMatrix(),
+                CanonicalSpace.of(after.stage()).pointMatrix(),
                 progress);
         return new Outcome.Told(
                 "surface within " + Figure.number(gap.worst() * 1000) + " mm at " + gap.moments()

@@ -2,12 +2,12 @@ package idleheron.core.remedy.cache;
 
 import idleheron.core.Figure;
 import idleheron.core.cache.Cache;
-import idleheron.core.cache.CacheEdits;
-import idleheron.core.cache.CacheSpace;
-import idleheron.core.cache.CacheTime;
-import idleheron.core.cache.EqualMeshes;
-import idleheron.core.cache.MeshSplit;
 import idleheron.core.cache.PathPattern;
+import idleheron.core.cache.edit.CacheEdits;
+import idleheron.core.cache.edit.CacheSpace;
+import idleheron.core.cache.edit.CacheTime;
+import idleheron.core.cache.edit.MeshSplit;
+import idleheron.core.cache.measure.EqualMeshes;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Outcome;

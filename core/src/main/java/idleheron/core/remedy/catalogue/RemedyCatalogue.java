@@ -37,7 +37,7 @@ import idleheron.core.remedy.space.MoveScene;
 import idleheron.core.remedy.space.PlainTransforms;
 import idleheron.core.remedy.space.Redeclare;
 import idleheron.core.remedy.space.RootToOrigin;
-import idleheron.core.remedy.view.DropCompany;
+import idleheron.core.remedy.view.DropCamerasAndLights;
 import idleheron.core.remedy.volume.ChangeGrids;
 import idleheron.core.remedy.volume.RenumberFrames;
 import java.util.ArrayList;
@@ -84,7 +84,7 @@ public final class RemedyCatalogue {
             List.of(MergeMeshes.TYPE),
             List.of(MovePoints.TYPE),
             List.of(StripMaterials.TYPE),
-            List.of(DropCompany.TYPE),
+            List.of(DropCamerasAndLights.TYPE),
             ChangeGrids.TYPES,
             List.of(RenumberFrames.TYPE),
             ChangeCache.TYPES);

@@ -3,8 +3,8 @@ package idleheron.core.remedy.clip;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import idleheron.core.time.SampleTimes;
 
 /** Keys every curve on every frame of its clip, straight between them; layers are flattened first. Exact at the frames. */

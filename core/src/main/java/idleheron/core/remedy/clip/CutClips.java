@@ -5,9 +5,9 @@ import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.SampleTimes;
 import java.util.List;
 

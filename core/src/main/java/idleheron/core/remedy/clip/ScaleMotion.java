@@ -3,10 +3,10 @@ package idleheron.core.remedy.clip;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

@@ -3,8 +3,8 @@ package idleheron.core.remedy.clip;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
 import java.util.List;
 

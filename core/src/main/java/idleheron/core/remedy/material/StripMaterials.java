@@ -3,8 +3,8 @@ package idleheron.core.remedy.material;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
 import java.util.List;
 
 /** Takes materials and pictures out; faces lose their slots. */
@@ -45,7 +45,7 @@ public record StripMaterials() implements Remedy {
                 .withMeshes(scene.meshes().stream().map(StripMaterials::bare).toList())
                 .withClips(scene.clips().stream()
                         .map(c -> c.withValues(c.values().stream()
-                                .filter(v -> v.subject() != idleheron.core.scene.Clip.Subject.MATERIAL)
+                                .filter(v -> v.subject() != idleheron.core.scene.motion.Clip.Subject.MATERIAL)
                                 .toList()))
                         .toList());
     }

@@ -1,7 +1,7 @@
 package idleheron.core.remedy.mesh;
 
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Mesh;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
 import java.util.List;
 import org.joml.Matrix3d;
 import org.joml.Matrix4dc;

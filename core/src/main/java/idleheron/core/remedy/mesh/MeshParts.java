@@ -1,9 +1,9 @@
 package idleheron.core.remedy.mesh;
 
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Mesh;
-import idleheron.core.scene.MeshLayer;
-import idleheron.core.scene.Skin;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.MeshLayer;
+import idleheron.core.scene.mesh.Skin;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;

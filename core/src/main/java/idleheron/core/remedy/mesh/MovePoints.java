@@ -1,14 +1,14 @@
 package idleheron.core.remedy.mesh;
 
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
 import java.util.ArrayList;
 import java.util.List;
 import org.joml.Matrix4d;
@@ -70,7 +70,7 @@ public record MovePoints(String mesh, Matrix4dc common) implements Remedy {
     private static Matrix4d toCommon(Scene scene, int node, @org.jspecify.annotations.Nullable Skin skin) {
         Pose rest = new Pose(scene);
         Node n = scene.nodes().get(node);
-        Matrix4d out = new Matrix4d(MeantSpace.of(scene.stage()).pointMatrix());
+        Matrix4d out = new Matrix4d(CanonicalSpace.of(scene.stage()).pointMatrix());
         if (skin == null) {
             out.mul(rest.world(node));
         } else {

@@ -1,10 +1,10 @@
 package idleheron.core.remedy.skeleton;
 
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

@@ -5,12 +5,12 @@ import idleheron.core.math.Vec3;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
 import idleheron.core.scene.Inherit;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -106,7 +106,7 @@ public record BakeScale() implements Remedy {
             for (Clip.NodeTrack t : c.nodes()) {
                 double[] rest = scene.nodes().get(t.node()).transform().channels();
                 for (int k = Channel.SCALE_X.ordinal(); k < Channel.COUNT; k++) {
-                    idleheron.core.scene.Curve curve = t.curves()[k];
+                    idleheron.core.scene.motion.Curve curve = t.curves()[k];
                     if (curve != null) {
                         for (double v : curve.values()) {
                             out[t.node()] |= Math.abs(v - rest[k]) > ONE;

@@ -1,6 +1,6 @@
 package idleheron.core.remedy.space;
 
-import idleheron.core.scene.Curve;
+import idleheron.core.scene.motion.Curve;
 import java.util.Arrays;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;

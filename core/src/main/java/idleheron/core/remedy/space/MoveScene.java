@@ -3,7 +3,7 @@ package idleheron.core.remedy.space;
 import idleheron.core.Figure;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -65,7 +65,7 @@ public record MoveScene(Vec3 degrees, double factor, Vec3 meters) implements Rem
                 .transpose()
                 .mul(RotationOrder.XYZ.matrix(degrees))
                 .mul(c);
-        double unit = MeantSpace.of(scene.stage()).length(1);
+        double unit = CanonicalSpace.of(scene.stage()).length(1);
         org.joml.Vector3d o = new Matrix3d(c)
                 .transpose()
                 .transform(new org.joml.Vector3d(meters.x(), meters.y(), meters.z()))

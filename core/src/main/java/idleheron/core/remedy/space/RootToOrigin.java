@@ -3,17 +3,17 @@ package idleheron.core.remedy.space;
 import idleheron.core.Figure;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.RemedyValue;
 import idleheron.core.remedy.clip.FlattenLayers;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import java.util.ArrayList;
 import java.util.List;
 import org.joml.Matrix4d;
@@ -51,7 +51,7 @@ public record RootToOrigin(boolean withMotion) implements Remedy {
 
     /** Where a node rests, as meant. */
     private static Vec3 at(Scene s, int node) {
-        return Matrices.translation(MeantSpace.of(s.stage()).matrix(new Pose(s).world(node), new Matrix4d()));
+        return Matrices.translation(CanonicalSpace.of(s.stage()).matrix(new Pose(s).world(node), new Matrix4d()));
     }
 
     @Override

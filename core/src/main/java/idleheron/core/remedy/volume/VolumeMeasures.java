@@ -6,9 +6,9 @@ import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Outcome;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.GridHeader;
-import idleheron.core.volume.GridSize;
 import idleheron.core.volume.Volume;
-import idleheron.core.volume.VolumeLoss;
+import idleheron.core.volume.measure.GridSize;
+import idleheron.core.volume.measure.VolumeLoss;
 import java.util.function.BiFunction;
 import org.joml.Matrix4d;
 

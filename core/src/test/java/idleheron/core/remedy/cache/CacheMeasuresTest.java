@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheNode;
-import idleheron.core.cache.CacheSize;
 import idleheron.core.cache.Caches;
+import idleheron.core.cache.measure.CacheSize;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;

@@ -4,13 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import idleheron.core.cache.Between;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.CachePose;
 import idleheron.core.cache.Caches;
-import idleheron.core.cache.Role;
+import idleheron.core.cache.ChannelSemantic;
+import idleheron.core.cache.Interpolation;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
@@ -35,7 +35,7 @@ class ChangeCacheTest {
     }
 
     private static float[] points(CacheNode n, int sample) {
-        return Objects.requireNonNull(n.get(Role.POSITIONS)).floats(sample);
+        return Objects.requireNonNull(n.get(ChannelSemantic.POSITIONS)).floats(sample);
     }
 
     /** Two boxes a metre apart, in one mesh. */
@@ -104,7 +104,7 @@ class ChangeCacheTest {
     @Test
     void faceSetsBecomeObjectsOfTheirName() {
         CacheNode set = CacheNode.of("lid", CacheKind.FACE_SET, List.of())
-                .with(Role.FACES, idleheron.core.cache.Samples.still(new int[] {0, 1}));
+                .with(ChannelSemantic.FACES, idleheron.core.cache.Samples.still(new int[] {0, 1}));
         List<CacheNode> out = objects(after(ChangeCache.of("split-face-sets", ""), pair().withChildren(List.of(set))));
         assertThat(out).extracting(CacheNode::name).containsExactlyInAnyOrder("lid", "rest");
     }
@@ -162,8 +162,8 @@ class ChangeCacheTest {
     /** Of the first mesh, in the space of the cache. */
     private static float[] allPoints(Cache c) {
         CachePose pose = new CachePose(c);
-        pose.at(0, Between.LINEAR);
-        return pose.points(pose.meshes()[0], 0, Between.LINEAR);
+        pose.at(0, Interpolation.LINEAR);
+        return pose.points(pose.meshes()[0], 0, Interpolation.LINEAR);
     }
 
     private static CacheNode moving() {
@@ -188,7 +188,7 @@ class ChangeCacheTest {
         Scene twice = ChangeCache.resample(FrameRate.of(48)).apply(s);
         assertThat(twice.stage().rate()).isEqualTo(FrameRate.of(48));
         assertThat(Objects.requireNonNull(
-                                child(twice.caches().getFirst().root(), 0).get(Role.POSITIONS))
+                                child(twice.caches().getFirst().root(), 0).get(ChannelSemantic.POSITIONS))
                         .count())
                 .isEqualTo(9);
         Scene scaled = ChangeCache.scale(2).apply(s);
@@ -230,9 +230,9 @@ class ChangeCacheTest {
     @Test
     void onlyPositionsStay() {
         CacheNode m = Caches.mesh("m", Caches.box(1, 0, 0, 0))
-                .with(Role.VELOCITIES, idleheron.core.cache.Samples.still(new int[] {0}));
+                .with(ChannelSemantic.VELOCITIES, idleheron.core.cache.Samples.still(new int[] {0}));
         CacheNode out = child(after(ChangeCache.of("positions-only", ""), m).root(), 0);
-        assertThat(out.get(Role.VELOCITIES)).isNull();
+        assertThat(out.get(ChannelSemantic.VELOCITIES)).isNull();
         assertThat(points(out, 0)).hasSize(24);
     }
 }

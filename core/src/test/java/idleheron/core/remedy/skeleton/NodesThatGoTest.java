@@ -5,18 +5,18 @@ import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.math.Vec3;
 import idleheron.core.remedy.skin.HandWeights;
-import idleheron.core.remedy.view.DropCompany;
+import idleheron.core.remedy.view.DropCamerasAndLights;
 import idleheron.core.scene.Camera;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Light;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
@@ -194,11 +194,11 @@ class NodesThatGoTest {
                 .withNodes(nodes)
                 .withCameras(List.of(new Camera("cam", 40, 36, 24, 0.1, 100)))
                 .withLights(List.of(new Light("lamp", "point", Vec3.ONE, 1)));
-        Scene after = new DropCompany().apply(s);
+        Scene after = new DropCamerasAndLights().apply(s);
         assertThat(names(after)).containsExactly("cam", "held");
         assertThat(after.nodes().getFirst().kind()).isEqualTo(NodeKind.GROUP);
         assertThat(after.nodes().getFirst().payload()).isEqualTo(-1);
         Scene none = rig();
-        assertThat(new DropCompany().apply(none)).isSameAs(none);
+        assertThat(new DropCamerasAndLights().apply(none)).isSameAs(none);
     }
 }

@@ -3,7 +3,7 @@ package idleheron.core.remedy.space;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import idleheron.core.scene.Curve;
+import idleheron.core.scene.motion.Curve;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;

@@ -3,13 +3,13 @@ package idleheron.core.remedy.space;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.math.AxisSystem;
-import idleheron.core.scene.EdgeSmoothing;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
-import idleheron.core.scene.UvSet;
+import idleheron.core.scene.mesh.EdgeSmoothing;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.UvSet;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;

@@ -16,20 +16,20 @@ import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.mesh.MovePoints;
 import idleheron.core.remedy.skeleton.AimJoints;
 import idleheron.core.remedy.skeleton.TurnSomeJoints;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Inherit;
 import idleheron.core.scene.Material;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Texture;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.Volumes;
@@ -162,8 +162,8 @@ class SceneMovesTest {
                 .containsExactly(new double[] {0, 0, 100}, within(1e-9));
         idleheron.core.cache.CachePose pose =
                 new idleheron.core.cache.CachePose(out.caches().getFirst());
-        pose.at(0, idleheron.core.cache.Between.LINEAR);
-        assertThat(pose.points(pose.meshes()[0], 0, idleheron.core.cache.Between.LINEAR)[0])
+        pose.at(0, idleheron.core.cache.Interpolation.LINEAR);
+        assertThat(pose.points(pose.meshes()[0], 0, idleheron.core.cache.Interpolation.LINEAR)[0])
                 .as("two metres along X")
                 .isEqualTo(200);
     }
@@ -278,8 +278,8 @@ class SceneMovesTest {
                 .containsExactly(new double[] {-2, 0, 5}, within(1e-9));
         idleheron.core.cache.CachePose pose =
                 new idleheron.core.cache.CachePose(out.caches().getFirst());
-        pose.at(0, idleheron.core.cache.Between.LINEAR);
-        float[] p = pose.points(pose.meshes()[0], 0, idleheron.core.cache.Between.LINEAR);
+        pose.at(0, idleheron.core.cache.Interpolation.LINEAR);
+        float[] p = pose.points(pose.meshes()[0], 0, idleheron.core.cache.Interpolation.LINEAR);
         assertThat(p[0]).isCloseTo(0, within(1e-5f));
         assertThat(p[1]).isCloseTo(4, within(1e-5f));
         assertThat(p[2]).isCloseTo(5, within(1e-5f));

@@ -7,7 +7,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
-import idleheron.core.pose.MeantSpace;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
 import idleheron.core.remedy.Proof;
@@ -33,7 +33,7 @@ class SpaceRemediesTest {
         assertThat(p.frames()).isEqualTo(26);
         Pose pose = new Pose(before);
         List<Surface> all = Surface.all(pose);
-        all.forEach(s -> s.deform(pose, MeantSpace.of(before.stage()).pointMatrix()));
+        all.forEach(s -> s.deform(pose, CanonicalSpace.of(before.stage()).pointMatrix()));
         double[] b = Surface.bounds(all);
         double size = Math.max(b[3] - b[0], Math.max(b[4] - b[1], b[5] - b[2])) * 1000;
         return p.worst().value() / Math.max(size, 1e-9);

@@ -5,19 +5,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
-import idleheron.core.scene.Mesh;
-import idleheron.core.scene.MeshLayer;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
-import idleheron.core.scene.SkinStyle;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.MeshLayer;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.SkinStyle;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.util.List;
 import java.util.Objects;
@@ -201,9 +201,10 @@ class TurnedMeshTest {
                 way.modes(),
                 null,
                 null,
-                idleheron.core.scene.Handles.NONE,
-                idleheron.core.scene.Extrapolation.HOLD,
-                new idleheron.core.scene.Extrapolation(idleheron.core.scene.Extrapolation.Kind.REPEAT, -1));
+                idleheron.core.scene.motion.Handles.NONE,
+                idleheron.core.scene.motion.Extrapolation.HOLD,
+                new idleheron.core.scene.motion.Extrapolation(
+                        idleheron.core.scene.motion.Extrapolation.Kind.REPEAT, -1));
         Scene s = moving(loops, null, way);
         Scene out = turnedWorld(s, TURN);
         for (int f = 0; f <= 24; f++) {

@@ -6,17 +6,17 @@ import static org.assertj.core.api.Assertions.within;
 import idleheron.core.job.Progress;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.scene.Scene;
-import idleheron.core.volume.Census;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridChange;
-import idleheron.core.volume.GridChecksums;
 import idleheron.core.volume.GridEdits;
 import idleheron.core.volume.GridHeader;
-import idleheron.core.volume.IndexBox;
-import idleheron.core.volume.SparseTree;
-import idleheron.core.volume.ValueType;
 import idleheron.core.volume.Volume;
 import idleheron.core.volume.Volumes;
+import idleheron.core.volume.tree.GridChecksums;
+import idleheron.core.volume.tree.IndexBox;
+import idleheron.core.volume.tree.SparseTree;
+import idleheron.core.volume.tree.TreeStats;
+import idleheron.core.volume.tree.ValueType;
 import java.io.IOException;
 import java.util.Set;
 import org.joml.Matrix4d;
@@ -134,7 +134,7 @@ class ChangeGridsTest {
     void cropKeepsTheVoxelsOfTheBoxWithBothCorners() throws IOException {
         Scene s = ChangeGrids.crop(new IndexBox(1, 0, 1, 2, 3, 1)).apply(plume());
         // 2 · 4 · 1 voxels of the column.
-        assertThat(Census.of(grid(s, "density").tree()).activeVoxels()).isEqualTo(8);
+        assertThat(TreeStats.of(grid(s, "density").tree()).activeVoxels()).isEqualTo(8);
         assertThat(header(s).voxels()).as("not counted yet").isNegative();
     }
 
@@ -146,8 +146,8 @@ class ChangeGridsTest {
         Grid before = grid(plume(), "density");
         Grid after = grid(s, "density");
         assertThat(after.map().voxelSize()[1]).isCloseTo(0.2, within(1e-12));
-        assertThat(Census.of(after.tree()).activeVoxels())
-                .isLessThan(Census.of(before.tree()).activeVoxels() / 4);
+        assertThat(TreeStats.of(after.tree()).activeVoxels())
+                .isLessThan(TreeStats.of(before.tree()).activeVoxels() / 4);
     }
 
     @Test

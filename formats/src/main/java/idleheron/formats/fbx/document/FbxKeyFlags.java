@@ -1,6 +1,6 @@
 package idleheron.formats.fbx.document;
 
-import idleheron.core.scene.Handles;
+import idleheron.core.scene.motion.Handles;
 
 /**
  * The bits of {@code KeyAttrFlags} and the packed halves of {@code KeyAttrDataFloat}.

@@ -1,8 +1,8 @@
 package idleheron.formats.fbx.parts;
 
-import idleheron.core.scene.Curve;
-import idleheron.core.scene.Extrapolation;
-import idleheron.core.scene.Handles;
+import idleheron.core.scene.motion.Curve;
+import idleheron.core.scene.motion.Extrapolation;
+import idleheron.core.scene.motion.Handles;
 import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxKeyFlags;
 import idleheron.formats.fbx.document.FbxNumbers;

@@ -1,6 +1,6 @@
 package idleheron.formats.fbx.parts;
 
-import idleheron.core.scene.Keepsake;
+import idleheron.core.scene.OpaqueData;
 import idleheron.formats.fbx.document.FbxRecord;
 import java.util.List;
 
@@ -11,7 +11,7 @@ import java.util.List;
  * @param id its number in the file it came from
  * @param tag the class behind its name
  */
-public record FbxKeepsake(long id, FbxRecord record, String name, String tag, List<Tie> ties) implements Keepsake {
+public record FbxKeepsake(long id, FbxRecord record, String name, String tag, List<Tie> ties) implements OpaqueData {
     /**
      * A connection.
      *

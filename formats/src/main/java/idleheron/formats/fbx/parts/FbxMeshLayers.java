@@ -2,7 +2,7 @@ package idleheron.formats.fbx.parts;
 
 import static idleheron.formats.fbx.document.FbxBuild.leaf;
 
-import idleheron.core.scene.MeshLayer;
+import idleheron.core.scene.mesh.MeshLayer;
 import idleheron.formats.fbx.document.FbxNumbers;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.document.FbxValue;

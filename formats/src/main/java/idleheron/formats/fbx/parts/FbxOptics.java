@@ -97,7 +97,7 @@ public final class FbxOptics {
             p.add(FbxBuild.choice("CameraProjectionType", 1));
             p.add(FbxBuild.number("OrthoZoom", c.zoom()));
         }
-        FbxFree.write(more, p);
+        FbxUserProperties.write(more, p);
         return List.of(
                 FbxBuild.properties(p), FbxBuild.leaf("TypeFlags", "Camera"), FbxBuild.leaf("GeometryVersion", 124));
     }
@@ -122,7 +122,7 @@ public final class FbxOptics {
                 FbxBuild.animated("InnerAngle", l.innerAngle()),
                 FbxBuild.animated("OuterAngle", l.outerAngle()),
                 FbxBuild.choice("DecayType", l.decay())));
-        FbxFree.write(more, p);
+        FbxUserProperties.write(more, p);
         return List.of(
                 FbxBuild.properties(p), FbxBuild.leaf("TypeFlags", "Light"), FbxBuild.leaf("GeometryVersion", 124));
     }

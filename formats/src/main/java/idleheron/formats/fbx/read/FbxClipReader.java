@@ -1,10 +1,10 @@
 package idleheron.formats.fbx.read;
 
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.ClipLayer;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Node;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.ClipLayer;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.document.FbxTime;

@@ -1,6 +1,6 @@
 package idleheron.formats.fbx.read;
 
-import idleheron.core.scene.Keepsake;
+import idleheron.core.scene.OpaqueData;
 import idleheron.core.scene.Scene;
 import idleheron.formats.fbx.parts.FbxKeepsake;
 import idleheron.formats.fbx.parts.FbxObjects;
@@ -36,8 +36,8 @@ final class FbxKeepsakeReader {
     }
 
     /** All objects that are not read, with what they hang on; told once by kind. */
-    static List<Keepsake> gather(FbxObjects objects, FbxTargets targets, Scene scene, List<String> notes) {
-        List<Keepsake> out = new ArrayList<>();
+    static List<OpaqueData> gather(FbxObjects objects, FbxTargets targets, Scene scene, List<String> notes) {
+        List<OpaqueData> out = new ArrayList<>();
         Map<String, Integer> kinds = new TreeMap<>();
         List<String> paths = scene.paths();
         for (FbxObjects.Item i : objects.all()) {

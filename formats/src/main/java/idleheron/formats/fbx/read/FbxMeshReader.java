@@ -1,11 +1,11 @@
 package idleheron.formats.fbx.read;
 
 import idleheron.core.job.Cores;
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.EdgeSmoothing;
-import idleheron.core.scene.Mesh;
-import idleheron.core.scene.MeshLayer;
-import idleheron.core.scene.UvSet;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.EdgeSmoothing;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.MeshLayer;
+import idleheron.core.scene.mesh.UvSet;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.fbx.document.FbxNumbers;
 import idleheron.formats.fbx.document.FbxRecord;

@@ -8,11 +8,11 @@ import idleheron.core.scene.NodeAttribute;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Transform;
 import idleheron.formats.fbx.parts.FbxAim;
-import idleheron.formats.fbx.parts.FbxFree;
 import idleheron.formats.fbx.parts.FbxLimits;
 import idleheron.formats.fbx.parts.FbxObjects;
 import idleheron.formats.fbx.parts.FbxOptics;
 import idleheron.formats.fbx.parts.FbxProperties;
+import idleheron.formats.fbx.parts.FbxUserProperties;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -138,7 +138,7 @@ public final class FbxNodeReader {
                 -1,
                 null,
                 new int[0],
-                FbxFree.read(p, KNOWN),
+                FbxUserProperties.read(p, KNOWN),
                 attribute(model, kind),
                 FbxLimits.read(p));
     }
@@ -155,7 +155,7 @@ public final class FbxNodeReader {
         Set<String> known =
                 kind == NodeKind.CAMERA ? FbxOptics.CAMERA : kind == NodeKind.LIGHT ? FbxOptics.LIGHT : Set.of();
         FbxObjects.Item a = found.getFirst();
-        return new NodeAttribute(a.type(), a.name(), FbxFree.read(objects.properties(a), known));
+        return new NodeAttribute(a.type(), a.name(), FbxUserProperties.read(objects.properties(a), known));
     }
 
     private NodeKind kind(FbxObjects.Item model) {

@@ -2,17 +2,17 @@ package idleheron.formats.fbx.read;
 
 import idleheron.core.job.Cores;
 import idleheron.core.pose.Pose;
-import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Camera;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Keepsake;
 import idleheron.core.scene.Light;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.OpaqueData;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Clip;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.fbx.coding.FbxUpgrade;
 import idleheron.formats.fbx.document.FbxDocument;
@@ -93,7 +93,7 @@ public final class FbxSceneReader {
         List<Clip> clips = new FbxClipReader(objects, out, targets, FbxTime.of(document), notes).read(stage.rate());
         Scene scene = new Scene(
                 file, stage, out, meshes, surfaces.materials, surfaces.textures, cameras, lights, clips, List.of());
-        List<Keepsake> kept = FbxKeepsakeReader.gather(objects, targets, scene, notes);
+        List<OpaqueData> kept = FbxKeepsakeReader.gather(objects, targets, scene, notes);
         return new Scene(
                         file,
                         stage,

@@ -1,6 +1,6 @@
 package idleheron.formats.fbx.read;
 
-import idleheron.core.scene.BlendShape;
+import idleheron.core.scene.mesh.BlendShape;
 import idleheron.formats.fbx.document.FbxNumbers;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.parts.FbxObjects;

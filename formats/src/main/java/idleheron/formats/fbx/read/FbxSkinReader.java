@@ -1,7 +1,7 @@
 package idleheron.formats.fbx.read;
 
-import idleheron.core.scene.Skin;
-import idleheron.core.scene.SkinStyle;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.SkinStyle;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.parts.FbxObjects;
 import java.util.ArrayList;

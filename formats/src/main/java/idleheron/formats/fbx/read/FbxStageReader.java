@@ -7,8 +7,8 @@ import idleheron.core.time.FrameRate;
 import idleheron.formats.fbx.document.FbxDocument;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.document.FbxTime;
-import idleheron.formats.fbx.parts.FbxFree;
 import idleheron.formats.fbx.parts.FbxProperties;
+import idleheron.formats.fbx.parts.FbxUserProperties;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -42,7 +42,8 @@ final class FbxStageReader {
         FbxTime time = FbxTime.of(document);
         double start = time.seconds(p.integer("TimeSpanStart", 0));
         double end = time.seconds(p.integer("TimeSpanStop", 0));
-        return new Stage(axes(p, notes), unit / 100, rate, start, end, writer(document), FbxFree.read(p, KNOWN));
+        return new Stage(
+                axes(p, notes), unit / 100, rate, start, end, writer(document), FbxUserProperties.read(p, KNOWN));
     }
 
     private static AxisSystem axes(FbxProperties p, List<String> notes) {

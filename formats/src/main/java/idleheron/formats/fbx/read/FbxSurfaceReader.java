@@ -6,9 +6,9 @@ import idleheron.core.scene.Material;
 import idleheron.core.scene.Texture;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.document.FbxValue;
-import idleheron.formats.fbx.parts.FbxFree;
 import idleheron.formats.fbx.parts.FbxObjects;
 import idleheron.formats.fbx.parts.FbxProperties;
+import idleheron.formats.fbx.parts.FbxUserProperties;
 import idleheron.formats.pictures.PictureFiles;
 import java.io.ByteArrayOutputStream;
 import java.nio.file.Path;
@@ -76,7 +76,7 @@ final class FbxSurfaceReader {
                 color,
                 Math.clamp(opacity, 0.0, 1.0),
                 uses(m),
-                FbxFree.read(p, known));
+                FbxUserProperties.read(p, known));
     }
 
     private List<Material.Use> uses(FbxObjects.Item m) {
@@ -108,7 +108,7 @@ final class FbxSurfaceReader {
             content = content == null ? content(v) : content;
         }
         FbxProperties p = objects.properties(t);
-        List<FreeProperty> more = FbxFree.read(p, TEXTURE);
+        List<FreeProperty> more = FbxUserProperties.read(p, TEXTURE);
         boolean found = content != null || PictureFiles.find(folder, relative, path) != null;
         return new Texture(t.name(), path, relative, found, content, p.text("UVSet"), more);
     }

@@ -1,6 +1,6 @@
 package idleheron.formats.fbx.read;
 
-import idleheron.core.scene.Clip;
+import idleheron.core.scene.motion.Clip;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;

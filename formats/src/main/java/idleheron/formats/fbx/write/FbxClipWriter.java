@@ -1,9 +1,9 @@
 package idleheron.formats.fbx.write;
 
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.ClipLayer;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.ClipLayer;
+import idleheron.core.scene.motion.Curve;
 import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.parts.FbxCurveCoding;

@@ -1,6 +1,6 @@
 package idleheron.formats.fbx.write;
 
-import idleheron.core.scene.Keepsake;
+import idleheron.core.scene.OpaqueData;
 import idleheron.core.scene.Scene;
 import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxRecord;
@@ -33,7 +33,7 @@ final class FbxKeepsakeWriter {
         }
         ends.put("root ", 0L);
         List<FbxKeepsake> all = new ArrayList<>();
-        for (Keepsake k : scene.keepsakes()) {
+        for (OpaqueData k : scene.keepsakes()) {
             if (k instanceof FbxKeepsake f) {
                 long id = build.object(
                         f.record().name(),

@@ -2,11 +2,11 @@ package idleheron.formats.fbx.write;
 
 import static idleheron.formats.fbx.document.FbxBuild.leaf;
 
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.EdgeSmoothing;
-import idleheron.core.scene.Mesh;
-import idleheron.core.scene.MeshLayer;
-import idleheron.core.scene.UvSet;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.EdgeSmoothing;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.MeshLayer;
+import idleheron.core.scene.mesh.UvSet;
 import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.document.FbxValue;

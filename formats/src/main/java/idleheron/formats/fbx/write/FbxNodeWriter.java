@@ -16,9 +16,9 @@ import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.document.FbxValue;
 import idleheron.formats.fbx.parts.FbxAim;
-import idleheron.formats.fbx.parts.FbxFree;
 import idleheron.formats.fbx.parts.FbxLimits;
 import idleheron.formats.fbx.parts.FbxOptics;
+import idleheron.formats.fbx.parts.FbxUserProperties;
 import idleheron.formats.fbx.read.FbxNodeReader;
 import java.util.ArrayList;
 import java.util.List;
@@ -81,7 +81,7 @@ final class FbxNodeWriter {
         if (!n.visible()) {
             p.add(FbxBuild.property("Visibility", "Visibility", "", "A", new FbxValue.Real64(0)));
         }
-        FbxFree.write(n.properties(), p);
+        FbxUserProperties.write(n.properties(), p);
         return List.of(
                 leaf("Version", 232),
                 FbxBuild.properties(p),
@@ -164,7 +164,7 @@ final class FbxNodeWriter {
 
     private static List<FbxRecord> plain(List<FreeProperty> more, @Nullable FbxRecord usual, String flags) {
         List<FbxRecord> p = new ArrayList<>();
-        FbxFree.write(more, p);
+        FbxUserProperties.write(more, p);
         if (p.isEmpty() && usual != null) {
             p.add(usual);
         }

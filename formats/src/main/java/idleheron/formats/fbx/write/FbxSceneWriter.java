@@ -3,18 +3,18 @@ package idleheron.formats.fbx.write;
 import static idleheron.formats.fbx.document.FbxBuild.leaf;
 
 import idleheron.core.math.SignedAxis;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.motion.Clip;
 import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxDocument;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.document.FbxTime;
 import idleheron.formats.fbx.document.FbxValue;
-import idleheron.formats.fbx.parts.FbxFree;
+import idleheron.formats.fbx.parts.FbxUserProperties;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -98,7 +98,7 @@ public final class FbxSceneWriter {
         p.add(FbxBuild.time("TimeSpanStop", stage.endSeconds()));
         p.add(FbxBuild.number(
                 "CustomFrameRate", mode == FbxTime.CUSTOM ? stage.rate().perSecond() : -1));
-        FbxFree.write(stage.properties(), p);
+        FbxUserProperties.write(stage.properties(), p);
         // In the order in which they come back: by name.
         usual(p, FbxBuild.number("OriginalUnitScaleFactor", stage.metersPerUnit() * 100));
         usual(p, FbxBuild.integer("OriginalUpAxis", -1));

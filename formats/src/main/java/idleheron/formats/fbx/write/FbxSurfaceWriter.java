@@ -9,7 +9,7 @@ import idleheron.core.scene.Texture;
 import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.document.FbxValue;
-import idleheron.formats.fbx.parts.FbxFree;
+import idleheron.formats.fbx.parts.FbxUserProperties;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -43,7 +43,7 @@ final class FbxSurfaceWriter {
         if (!coloured) {
             p.add(FbxBuild.vector("TransparentColor", "Color", "A", Vec3.ONE));
         }
-        FbxFree.write(m.properties(), p);
+        FbxUserProperties.write(m.properties(), p);
         p.add(FbxBuild.animated("TransparencyFactor", 1 - m.opacity()));
         p.add(FbxBuild.number("Opacity", m.opacity()));
         return List.of(
@@ -69,7 +69,7 @@ final class FbxSurfaceWriter {
         if (!t.uvSet().isEmpty()) {
             p.add(FbxBuild.words("UVSet", t.uvSet()));
         }
-        FbxFree.write(t.properties(), p);
+        FbxUserProperties.write(t.properties(), p);
         List<FbxRecord> c = new ArrayList<>(List.of(
                 leaf("Type", "TextureVideoClip"),
                 leaf("Version", 202),

@@ -3,11 +3,11 @@ package idleheron.formats.usd.checks;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
-import idleheron.core.scene.Keepsake;
 import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.OpaqueData;
 import idleheron.core.scene.Scene;
 import idleheron.formats.usd.layer.Spec;
-import idleheron.formats.usd.layer.Words;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.read.UsdKeepsake;
 import idleheron.formats.usd.write.UsdBuild;
 import java.util.ArrayList;
@@ -57,9 +57,9 @@ public record SetSubdivision(String scheme) implements Remedy {
 
     @Override
     public Scene apply(Scene scene) {
-        Map<String, Keepsake> all = new LinkedHashMap<>();
-        List<Keepsake> others = new ArrayList<>();
-        for (Keepsake k : scene.keepsakes()) {
+        Map<String, OpaqueData> all = new LinkedHashMap<>();
+        List<OpaqueData> others = new ArrayList<>();
+        for (OpaqueData k : scene.keepsakes()) {
             if (k instanceof UsdKeepsake u) {
                 all.put(u.name(), u);
             } else {
@@ -72,7 +72,7 @@ public record SetSubdivision(String scheme) implements Remedy {
                 Spec spec = all.get(path) instanceof UsdKeepsake u
                         ? u.spec().copy(u.spec().name())
                         : new Spec(Spec.Type.PRIM, scene.nodes().get(n).name());
-                spec.add(UsdBuild.uniform(ATTRIBUTE, "token", Words.token(scheme)));
+                spec.add(UsdBuild.uniform(ATTRIBUTE, "token", TextValue.token(scheme)));
                 all.put(path, new UsdKeepsake(path, spec));
             }
         }

@@ -1,12 +1,12 @@
 package idleheron.formats.usd.checks;
 
 import idleheron.core.Topic;
-import idleheron.core.inspect.Severity;
+import idleheron.core.finding.Severity;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
-import idleheron.formats.usd.layer.Words;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.read.UsdRead;
 
 /** What goes wrong with mesh prims. */
@@ -73,7 +73,7 @@ final class UsdMeshChecks {
                 || points == null) {
             return;
         }
-        String over = q.metadata(Field.INTERPOLATION) instanceof Words w ? w.first() : "constant";
+        String over = q.metadata(Field.INTERPOLATION) instanceof TextValue w ? w.first() : "constant";
         long size = q.metadata(Field.ELEMENT_SIZE) instanceof Numbers n ? (long) n.first() : 1;
         Numbers index = UsdRead.numbers(p, name + ":indices");
         long count = index == null ? v.count() : index.count();

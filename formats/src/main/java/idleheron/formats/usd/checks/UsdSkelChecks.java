@@ -1,7 +1,7 @@
 package idleheron.formats.usd.checks;
 
 import idleheron.core.Topic;
-import idleheron.core.inspect.Severity;
+import idleheron.core.finding.Severity;
 import idleheron.core.math.Matrices;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;

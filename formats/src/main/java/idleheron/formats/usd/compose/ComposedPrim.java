@@ -6,9 +6,9 @@ import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.SpecPath;
 import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeOffset;
 import idleheron.formats.usd.layer.Value;
-import idleheron.formats.usd.layer.Words;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -177,7 +177,7 @@ public final class ComposedPrim {
         opinions.forEach(o -> names.addAll(o.spec().properties().keySet()));
         Value order = metadata(Field.PROPERTY_ORDER);
         List<String> asked =
-                order instanceof Value.Names n ? n.names() : order instanceof Words w ? w.items() : List.of();
+                order instanceof Value.Names n ? n.names() : order instanceof TextValue w ? w.items() : List.of();
         return asked.isEmpty() ? List.copyOf(names) : ListEdit.ordered(List.copyOf(names), asked);
     }
 

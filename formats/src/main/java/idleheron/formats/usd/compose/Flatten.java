@@ -7,10 +7,10 @@ import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.SpecPath;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -191,9 +191,9 @@ public final class Flatten {
     /** A value whose asset paths are put through a function. */
     static Value rewritten(Value v, String layer, BinaryOperator<String> rewrite) {
         return switch (v) {
-            case Words w
+            case TextValue w
             when w.kind() == ValueKind.ASSET ->
-                new Words(
+                new TextValue(
                         w.kind(),
                         w.array(),
                         w.items().stream().map(a -> rewrite.apply(layer, a)).toList());
@@ -203,7 +203,7 @@ public final class Flatten {
                 yield new Value.Dictionary(out);
             }
             case TimeSamples t
-            when t.count() > 0 && t.value(0) instanceof Words w && w.kind() == ValueKind.ASSET ->
+            when t.count() > 0 && t.value(0) instanceof TextValue w && w.kind() == ValueKind.ASSET ->
                 t.mapValues(e -> rewritten(e, layer, rewrite));
             default -> v;
         };

@@ -6,11 +6,11 @@ import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.SpecPath;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeOffset;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -110,17 +110,17 @@ final class ValueClips {
 
         @Nullable
         TimeSamples samples(ComposedPrim prim, String attribute) {
-            List<String> paths = set.get("assetPaths") instanceof Words w ? w.items() : List.of();
+            List<String> paths = set.get("assetPaths") instanceof TextValue w ? w.items() : List.of();
             List<double[]> active = pairs("active");
             List<double[]> times = pairs("times");
-            if (paths.isEmpty() && set.get("templateAssetPath") instanceof Words w) {
+            if (paths.isEmpty() && set.get("templateAssetPath") instanceof TextValue w) {
                 List<String> found = new ArrayList<>();
                 active = new ArrayList<>();
                 times = new ArrayList<>();
                 template(w.first(), found, active, times);
                 paths = found;
             }
-            String top = set.get("primPath") instanceof Words w ? w.first() : anchor.path();
+            String top = set.get("primPath") instanceof TextValue w ? w.first() : anchor.path();
             String inner = SpecPath.moved(prim.path(), anchor.path(), top.isEmpty() ? anchor.path() : top);
             TimeOffset offset = asks.time();
             Map<Double, Value> out = new TreeMap<>();

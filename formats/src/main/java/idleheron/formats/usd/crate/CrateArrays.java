@@ -4,9 +4,9 @@ import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Failures;
 import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.io.UncheckedIOException;
 import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;
@@ -61,7 +61,7 @@ final class CrateArrays {
 
     Value read(ValueKind kind, long offset, boolean packed) throws FormatException {
         if (offset == 0) {
-            return kind.isText() ? new Words(kind, true, List.of()) : Numbers.of(kind, true);
+            return kind.isText() ? new TextValue(kind, true, List.of()) : Numbers.of(kind, true);
         }
         ByteCursor in = at(offset, 4);
         long n;
@@ -89,7 +89,7 @@ final class CrateArrays {
         return kind.part().isReal() ? reals(kind, in, n) : wholes(kind, in, n);
     }
 
-    private Words texts(ValueKind kind, ByteCursor in, long n) throws FormatException {
+    private TextValue texts(ValueKind kind, ByteCursor in, long n) throws FormatException {
         if (n < 0 || n > (in.size() - in.at()) / 4) {
             throw in.wrong("a count of texts that the file holds", n + "");
         }
@@ -97,7 +97,7 @@ final class CrateArrays {
         for (int i = 0; i < n; i++) {
             out.add(kind == ValueKind.TOKEN ? tables.token(in.i32()) : tables.string(in.i32()));
         }
-        return new Words(kind, true, out);
+        return new TextValue(kind, true, out);
     }
 
     /** The packed bytes here, held against what {@code n} numbers need at least. */

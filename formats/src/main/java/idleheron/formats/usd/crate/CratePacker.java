@@ -3,11 +3,11 @@ package idleheron.formats.usd.crate;
 import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeOffset;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -71,7 +71,7 @@ final class CratePacker {
     }
 
     long pack(Value v) throws IOException {
-        if (v instanceof Words w && !w.array()) {
+        if (v instanceof TextValue w && !w.array()) {
             noteVersion(w.kind());
             boolean token = w.kind() == ValueKind.TOKEN || w.kind() == ValueKind.ASSET;
             int index = token ? names.token(w.first()) : names.string(w.first());
@@ -95,7 +95,7 @@ final class CratePacker {
                 }
             }
         }
-        if (v instanceof Words w && w.items().isEmpty()) {
+        if (v instanceof TextValue w && w.items().isEmpty()) {
             return rep(w.kind().id(), CrateValues.ARRAY, 0);
         }
         Key key = Key.of(v);
@@ -156,7 +156,7 @@ final class CratePacker {
     private long write(Value v) throws IOException {
         return switch (v) {
             case Numbers n -> n.array() ? array(n) : single(n);
-            case Words w -> {
+            case TextValue w -> {
                 long at = out.at();
                 out.i64(w.items().size());
                 for (String s : w.items()) {

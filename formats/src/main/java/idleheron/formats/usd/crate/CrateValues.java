@@ -5,11 +5,11 @@ import idleheron.formats.bytes.FormatException;
 import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeOffset;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -149,7 +149,7 @@ final class CrateValues {
             case DICTIONARY -> dictionary(in);
             case PATHS -> new Value.Paths(paths(in));
             case TOKEN_VECTOR -> new Value.Names(texts(in, false));
-            case STRING_VECTOR -> new Words(ValueKind.STRING, true, texts(in, true));
+            case STRING_VECTOR -> new TextValue(ValueKind.STRING, true, texts(in, true));
             case DOUBLES -> {
                 int n = arrays.count(in, 8, "numbers");
                 MemorySegment m = bytes.asSlice(in.at(), 8L * n);
@@ -338,7 +338,7 @@ final class CrateValues {
         int low = (int) payload;
         if (kind.isText()) {
             boolean token = kind == ValueKind.TOKEN || kind == ValueKind.ASSET;
-            return new Words(kind, false, List.of(token ? tables.token(low) : tables.string(low)));
+            return new TextValue(kind, false, List.of(token ? tables.token(low) : tables.string(low)));
         }
         if (kind == ValueKind.DOUBLE || kind == ValueKind.TIMECODE) {
             return Numbers.one(kind, Float.intBitsToFloat(low));
@@ -364,7 +364,8 @@ final class CrateValues {
 
     private Value single(ValueKind kind, long at) throws FormatException {
         if (kind.isText()) {
-            return new Words(kind, false, List.of(tables.string(arrays.at(at, 4).i32())));
+            return new TextValue(
+                    kind, false, List.of(tables.string(arrays.at(at, 4).i32())));
         }
         arrays.at(at, kind.bytes());
         MemorySegment m = bytes.asSlice(at, kind.bytes());

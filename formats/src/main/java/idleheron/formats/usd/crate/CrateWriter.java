@@ -4,8 +4,8 @@ import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.SpecPath;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.Value;
-import idleheron.formats.usd.layer.Words;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
@@ -66,8 +66,8 @@ public final class CrateWriter {
             boolean implied = s.type() == Spec.Type.VARIANT && f.getKey().equals(Field.SPECIFIER);
             if (!implied) {
                 Value v = f.getValue();
-                boolean vector = f.getKey().equals(Field.SUBLAYERS) && v instanceof Words;
-                fields.add(field(f.getKey(), vector ? packer.strings(((Words) v).items()) : packer.pack(v)));
+                boolean vector = f.getKey().equals(Field.SUBLAYERS) && v instanceof TextValue;
+                fields.add(field(f.getKey(), vector ? packer.strings(((TextValue) v).items()) : packer.pack(v)));
             }
         }
         children(s, fields);

@@ -21,7 +21,7 @@ public record Layer(String name, Spec root) {
     /** Strongest first. */
     public List<Sublayer> sublayers() {
         List<Sublayer> out = new ArrayList<>();
-        if (root.get(Field.SUBLAYERS) instanceof Words w) {
+        if (root.get(Field.SUBLAYERS) instanceof TextValue w) {
             List<TimeOffset> offsets =
                     root.get(Field.SUBLAYER_OFFSETS) instanceof Value.Offsets o ? o.offsets() : List.of();
             for (int i = 0; i < w.items().size(); i++) {

@@ -45,12 +45,12 @@ public final class Spec {
 
     public static Spec prim(String name, Specifier specifier, String typeName) {
         Spec out = new Spec(Type.PRIM, name).with(Field.SPECIFIER, specifier.value());
-        return typeName.isEmpty() ? out : out.with(Field.TYPE_NAME, Words.token(typeName));
+        return typeName.isEmpty() ? out : out.with(Field.TYPE_NAME, TextValue.token(typeName));
     }
 
     /** @param typeName "point3f[]" */
     public static Spec attribute(String name, String typeName, boolean uniform) {
-        Spec out = new Spec(Type.ATTRIBUTE, name).with(Field.TYPE_NAME, Words.token(typeName));
+        Spec out = new Spec(Type.ATTRIBUTE, name).with(Field.TYPE_NAME, TextValue.token(typeName));
         return uniform ? out.with(Field.VARIABILITY, new Value.Choice(Value.Choice.VARIABILITY, 1)) : out;
     }
 
@@ -78,7 +78,7 @@ public final class Spec {
 
     /** The text of a field, or "". */
     public String text(String field) {
-        return fields.get(field) instanceof Words w ? w.first() : "";
+        return fields.get(field) instanceof TextValue w ? w.first() : "";
     }
 
     public Spec with(String field, @Nullable Value value) {

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 
 /** What a field of a layer can hold. */
-public sealed interface Value permits Numbers, Words, TimeSamples, ListEdit, Reference, Value.Plain {
+public sealed interface Value permits Numbers, TextValue, TimeSamples, ListEdit, Reference, Value.Plain {
 
     /** The small ones. */
     sealed interface Plain extends Value {}

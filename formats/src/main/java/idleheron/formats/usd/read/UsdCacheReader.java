@@ -2,11 +2,11 @@ package idleheron.formats.usd.read;
 
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Meta;
 import idleheron.core.cache.Param;
 import idleheron.core.cache.Property;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import idleheron.core.cache.TransformStack;
@@ -16,9 +16,9 @@ import idleheron.formats.usd.compose.ComposedProperty;
 import idleheron.formats.usd.compose.Opinion;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -161,11 +161,13 @@ public final class UsdCacheReader {
         }
         CacheNode out = CacheNode.of(p.name(), CacheKind.TRANSFORM, children);
         if (codes.length > 0) {
-            out = out.with(Role.OPERATIONS, Samples.bytes(ElementType.UINT8, codes.length, true, n, sampling, codes))
-                    .with(Role.CHANNELS, Samples.doubles(values.getFirst().length, true, sampling, values));
+            out = out.with(
+                            ChannelSemantic.OPERATIONS,
+                            Samples.bytes(ElementType.UINT8, codes.length, true, n, sampling, codes))
+                    .with(ChannelSemantic.CHANNELS, Samples.doubles(values.getFirst().length, true, sampling, values));
         }
         if (x.resets()) {
-            out = out.with(Role.INHERITS, Samples.bytes(ElementType.BOOL, 1, true, n, sampling, (byte) 0));
+            out = out.with(ChannelSemantic.INHERITS, Samples.bytes(ElementType.BOOL, 1, true, n, sampling, (byte) 0));
         }
         return visible(p, out);
     }
@@ -219,53 +221,56 @@ public final class UsdCacheReader {
         TimeSamples t = q.samplesOrClips();
         if (t == null || t.count() == 0) {
             return UsdRead.word(p, "visibility", "inherited").equals("invisible")
-                    ? n.with(Role.VISIBLE, Samples.bytes(ElementType.INT8, 1, true, 1, TimeSampling.STILL, (byte) 0))
+                    ? n.with(
+                            ChannelSemantic.VISIBLE,
+                            Samples.bytes(ElementType.INT8, 1, true, 1, TimeSampling.STILL, (byte) 0))
                     : n;
         }
         List<MemorySegment> all = new ArrayList<>();
         for (int i = 0; i < t.count(); i++) {
-            boolean hidden = t.value(i) instanceof Words w && w.first().equals("invisible");
+            boolean hidden = t.value(i) instanceof TextValue w && w.first().equals("invisible");
             all.add(MemorySegment.ofArray(new byte[] {(byte) (hidden ? 0 : -1)}));
         }
         return n.with(
-                Role.VISIBLE, Samples.computed(ElementType.INT8, 1, true, all.size(), sampling(t.times()), all::get));
+                ChannelSemantic.VISIBLE,
+                Samples.computed(ElementType.INT8, 1, true, all.size(), sampling(t.times()), all::get));
     }
 
     private CacheNode shape(ComposedPrim p, CacheKind told, List<CacheNode> children) {
         CacheKind kind = told;
-        Map<Role, Samples> roles = new EnumMap<>(Role.class);
-        put(p, "points", Role.POSITIONS, roles);
-        put(p, "velocities", Role.VELOCITIES, roles);
+        Map<ChannelSemantic, Samples> roles = new EnumMap<>(ChannelSemantic.class);
+        put(p, "points", ChannelSemantic.POSITIONS, roles);
+        put(p, "velocities", ChannelSemantic.VELOCITIES, roles);
         @Nullable Corners corners = null;
         if (told == CacheKind.MESH) {
-            put(p, "faceVertexCounts", Role.FACE_COUNTS, roles);
-            put(p, "faceVertexIndices", Role.FACE_INDICES, roles);
-            Samples counts = roles.get(Role.FACE_COUNTS);
-            Samples indices = roles.get(Role.FACE_INDICES);
+            put(p, "faceVertexCounts", ChannelSemantic.FACE_COUNTS, roles);
+            put(p, "faceVertexIndices", ChannelSemantic.FACE_INDICES, roles);
+            Samples counts = roles.get(ChannelSemantic.FACE_COUNTS);
+            Samples indices = roles.get(ChannelSemantic.FACE_INDICES);
             boolean right = !UsdRead.word(p, "orientation", "rightHanded").equals("leftHanded");
             if (right && counts != null && indices != null) {
                 corners = new Corners(counts);
-                roles.put(Role.FACE_INDICES, corners.turned(indices));
+                roles.put(ChannelSemantic.FACE_INDICES, corners.turned(indices));
             }
             if (!UsdRead.word(p, "subdivisionScheme", "catmullClark").equals("none")
                     && p.property("subdivisionScheme") != null) {
                 kind = CacheKind.SUBDIVISION;
-                roles.put(Role.SCHEME, Samples.text(scheme(UsdRead.word(p, "subdivisionScheme", ""))));
-                put(p, "creaseIndices", Role.CREASE_INDICES, roles);
-                put(p, "creaseLengths", Role.CREASE_LENGTHS, roles);
-                put(p, "creaseSharpnesses", Role.CREASE_SHARPNESSES, roles);
-                put(p, "cornerIndices", Role.CORNER_INDICES, roles);
-                put(p, "cornerSharpnesses", Role.CORNER_SHARPNESSES, roles);
-                put(p, "holeIndices", Role.HOLES, roles);
+                roles.put(ChannelSemantic.SCHEME, Samples.text(scheme(UsdRead.word(p, "subdivisionScheme", ""))));
+                put(p, "creaseIndices", ChannelSemantic.CREASE_INDICES, roles);
+                put(p, "creaseLengths", ChannelSemantic.CREASE_LENGTHS, roles);
+                put(p, "creaseSharpnesses", ChannelSemantic.CREASE_SHARPNESSES, roles);
+                put(p, "cornerIndices", ChannelSemantic.CORNER_INDICES, roles);
+                put(p, "cornerSharpnesses", ChannelSemantic.CORNER_SHARPNESSES, roles);
+                put(p, "holeIndices", ChannelSemantic.HOLES, roles);
             }
         } else if (told == CacheKind.CURVES) {
-            put(p, "curveVertexCounts", Role.CURVE_COUNTS, roles);
-            put(p, "knots", Role.KNOTS, roles);
-            put(p, "order", Role.ORDERS, roles);
+            put(p, "curveVertexCounts", ChannelSemantic.CURVE_COUNTS, roles);
+            put(p, "knots", ChannelSemantic.KNOTS, roles);
+            put(p, "order", ChannelSemantic.ORDERS, roles);
         } else if (told == CacheKind.POINTS) {
-            put(p, "ids", Role.IDS, roles);
+            put(p, "ids", ChannelSemantic.IDS, roles);
         } else if (told == CacheKind.CAMERA) {
-            roles.put(Role.LENS, Samples.doubles(16, true, TimeSampling.STILL, List.of(lens(p))));
+            roles.put(ChannelSemantic.LENS, Samples.doubles(16, true, TimeSampling.STILL, List.of(lens(p))));
         }
         List<Param> params = params(p, corners);
         List<Property> user = new ArrayList<>();
@@ -308,7 +313,7 @@ public final class UsdCacheReader {
         };
     }
 
-    private void put(ComposedPrim p, String name, Role role, Map<Role, Samples> out) {
+    private void put(ComposedPrim p, String name, ChannelSemantic role, Map<ChannelSemantic, Samples> out) {
         Samples s = samples(p.property(name));
         if (s != null) {
             out.put(role, s);
@@ -375,8 +380,9 @@ public final class UsdCacheReader {
                 notes.add(p.path() + ": " + name + " holds no numbers and is not kept with the cache");
                 continue;
             }
-            String told =
-                    q.metadata(Field.INTERPOLATION) instanceof Words w ? w.first() : primvar ? "constant" : "vertex";
+            String told = q.metadata(Field.INTERPOLATION) instanceof TextValue w
+                    ? w.first()
+                    : primvar ? "constant" : "vertex";
             String scope = SCOPES.getOrDefault(told, "unk");
             Samples indices = samples(p.property(name + ":indices"));
             if (corners != null && scope.equals("fvr")) {
@@ -406,7 +412,7 @@ public final class UsdCacheReader {
     private @Nullable Property user(ComposedPrim p, String name) {
         ComposedProperty q = p.property(name);
         String plain = name.substring("userProperties:".length());
-        if (q != null && q.first() instanceof Words w && !w.array()) {
+        if (q != null && q.first() instanceof TextValue w && !w.array()) {
             return new Property.Values(plain, Meta.NONE, Samples.text(w.first()));
         }
         Samples s = samples(q);

@@ -1,20 +1,20 @@
 package idleheron.formats.usd.read;
 
 import idleheron.core.math.Vec3;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Stage;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
 import idleheron.formats.usd.compose.ComposedStage;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
-import idleheron.formats.usd.layer.Words;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -123,7 +123,7 @@ public final class UsdClipReader {
         if (tracks.isEmpty() && weights.isEmpty() && values.isEmpty()) {
             return null;
         }
-        String told = own.get("clip") instanceof Words w ? w.first() : fallback.isEmpty() ? name : fallback;
+        String told = own.get("clip") instanceof TextValue w ? w.first() : fallback.isEmpty() ? name : fallback;
         double start = own.get("start") instanceof Numbers n ? n.first() : declared.startSeconds();
         double end = own.get("end") instanceof Numbers n ? n.first() : declared.endSeconds();
         FrameRate rate = declared.rate();
@@ -141,7 +141,7 @@ public final class UsdClipReader {
         }
         double[] values = new double[t.count()];
         for (int i = 0; i < values.length; i++) {
-            values[i] = t.value(i) instanceof Words w && w.first().equals("invisible") ? 0 : 1;
+            values[i] = t.value(i) instanceof TextValue w && w.first().equals("invisible") ? 0 : 1;
         }
         byte[] modes = new byte[values.length];
         Arrays.fill(modes, Curve.CONSTANT);

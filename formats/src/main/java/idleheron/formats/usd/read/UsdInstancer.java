@@ -2,8 +2,8 @@ package idleheron.formats.usd.read;
 
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.ElementType;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
 import idleheron.core.cache.TransformStack;
@@ -90,8 +90,10 @@ final class UsdInstancer {
                 matrices.add(matrix(positions.get(s), turns.get(s), sizes.get(s), i));
             }
             out.add(CacheNode.of(name, CacheKind.TRANSFORM, List.of(held))
-                    .with(Role.OPERATIONS, Samples.bytes(ElementType.UINT8, 1, true, n, when, TransformStack.MATRIX))
-                    .with(Role.CHANNELS, Samples.doubles(16, true, when, matrices)));
+                    .with(
+                            ChannelSemantic.OPERATIONS,
+                            Samples.bytes(ElementType.UINT8, 1, true, n, when, TransformStack.MATRIX))
+                    .with(ChannelSemantic.CHANNELS, Samples.doubles(16, true, when, matrices)));
         }
         return out;
     }

@@ -1,6 +1,6 @@
 package idleheron.formats.usd.read;
 
-import idleheron.core.scene.Keepsake;
+import idleheron.core.scene.OpaqueData;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
 import idleheron.formats.usd.compose.ComposedStage;
@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param name path of the node that the prim became
  * @param spec a prim with the fields and properties that are kept, and nothing under it
  */
-public record UsdKeepsake(String name, Spec spec) implements Keepsake {
+public record UsdKeepsake(String name, Spec spec) implements OpaqueData {
     static final String FORMAT = "USD";
 
     /** Fields of a prim that are carried; the others are composed away or written anew. */
@@ -66,7 +66,7 @@ public record UsdKeepsake(String name, Spec spec) implements Keepsake {
         boolean mesh = p.typeName().equals("Mesh");
         Spec out = new Spec(Spec.Type.PRIM, p.name());
         if (!KNOWN_TYPES.contains(p.typeName()) && !UsdOptics.isLight(p.typeName())) {
-            out.with(Field.TYPE_NAME, idleheron.formats.usd.layer.Words.token(p.typeName()));
+            out.with(Field.TYPE_NAME, idleheron.formats.usd.layer.TextValue.token(p.typeName()));
         }
         for (String f : FIELDS) {
             Value v = p.metadata(f);

@@ -1,17 +1,17 @@
 package idleheron.formats.usd.read;
 
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Mesh;
-import idleheron.core.scene.MeshLayer;
-import idleheron.core.scene.UvSet;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.MeshLayer;
+import idleheron.core.scene.mesh.UvSet;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -134,7 +134,7 @@ public final class UsdMeshReader {
     /** Per corner the entry of a value told in some interpolation; null where the number of values does not fit any. */
     private int @Nullable [] perCorner(String name, Numbers values, int[] corners, int[] starts, int points) {
         ComposedProperty q = prim.property(name);
-        String told = q != null && q.metadata(Field.INTERPOLATION) instanceof Words w
+        String told = q != null && q.metadata(Field.INTERPOLATION) instanceof TextValue w
                 ? w.first()
                 : name.equals("normals") ? "vertex" : "constant";
         Numbers index = UsdRead.numbers(prim, name + ":indices");
@@ -192,7 +192,7 @@ public final class UsdMeshReader {
             if (at != null) {
                 String kept = q.metadata(Field.CUSTOM_DATA) instanceof Value.Dictionary d
                                 && d.entries().get(UsdRead.OWN) instanceof Value.Dictionary own
-                                && own.entries().get("name") instanceof Words w
+                                && own.entries().get("name") instanceof TextValue w
                         ? w.first()
                         : name.substring("primvars:".length());
                 out.add(new UvSet(kept, n.floats(), at));

@@ -8,8 +8,8 @@ import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.util.List;
 
 /**
@@ -62,7 +62,7 @@ public final class UsdOptics {
                 .add(Spec.attribute("clippingRange", "float2", false)
                         .with(Field.DEFAULT, Numbers.one(ValueKind.FLOAT2, c.near(), c.far())))
                 .add(Spec.attribute("projection", "token", false)
-                        .with(Field.DEFAULT, Words.token(c.orthographic() ? "orthographic" : "perspective")));
+                        .with(Field.DEFAULT, TextValue.token(c.orthographic() ? "orthographic" : "perspective")));
     }
 
     private static Spec number(String name, double v) {

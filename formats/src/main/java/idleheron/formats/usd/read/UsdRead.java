@@ -4,9 +4,9 @@ import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
-import idleheron.formats.usd.layer.Words;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -31,7 +31,7 @@ public final class UsdRead {
 
     public static List<String> words(ComposedPrim p, String name) {
         ComposedProperty q = p.property(name);
-        return q != null && q.first() instanceof Words w ? w.items() : List.of();
+        return q != null && q.first() instanceof TextValue w ? w.items() : List.of();
     }
 
     public static String word(ComposedPrim p, String name, String otherwise) {
@@ -70,7 +70,7 @@ public final class UsdRead {
     }
 
     static String ownText(ComposedPrim p, String key) {
-        return own(p).get(key) instanceof Words w ? w.first() : "";
+        return own(p).get(key) instanceof TextValue w ? w.first() : "";
     }
 
     static boolean ownTruth(ComposedPrim p, String key) {

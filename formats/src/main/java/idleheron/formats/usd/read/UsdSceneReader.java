@@ -5,18 +5,18 @@ import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.Meta;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Vec3;
-import idleheron.core.scene.BlendShape;
 import idleheron.core.scene.Camera;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Keepsake;
 import idleheron.core.scene.Light;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.OpaqueData;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Clip;
 import idleheron.core.volume.Volume;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.usd.compose.ComposedPrim;
@@ -104,7 +104,7 @@ public final class UsdSceneReader {
         notes.addAll(stage.assets().notes());
         Scene scene = new Scene(
                 file, declared, nodes, out, shade.materials, shade.textures, cameras, lights, clips, List.of());
-        List<Keepsake> kept = new ArrayList<>();
+        List<OpaqueData> kept = new ArrayList<>();
         List<String> paths = scene.paths();
         nodeOf.forEach((path, node) -> {
             ComposedPrim p = stage.prim(path);

@@ -11,7 +11,7 @@ import idleheron.formats.usd.compose.ComposedStage;
 import idleheron.formats.usd.compose.Opinion;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.SpecPath;
-import idleheron.formats.usd.layer.Words;
+import idleheron.formats.usd.layer.TextValue;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -143,7 +143,7 @@ public final class UsdShadeReader {
         Opinion told = end == null ? null : end.source();
         if (told == null
                 || end == null
-                || !(end.first() instanceof Words w)
+                || !(end.first() instanceof TextValue w)
                 || w.first().isEmpty()) {
             notes.add(p.path() + ": a texture without a file");
             return -1;
@@ -207,7 +207,7 @@ public final class UsdShadeReader {
             String id = UsdRead.word(p, "info:id", "");
             if (id.startsWith("UsdPrimvarReader")) {
                 ComposedProperty name = source(p.property("inputs:varname"));
-                return name != null && name.fixed() instanceof Words w ? w.first() : "";
+                return name != null && name.fixed() instanceof TextValue w ? w.first() : "";
             }
             if (!id.equals("UsdTransform2d")) {
                 return "";

@@ -3,14 +3,14 @@ package idleheron.formats.usd.read;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
-import idleheron.core.scene.Skin;
-import idleheron.core.scene.SkinStyle;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.SkinStyle;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
-import idleheron.formats.usd.layer.Words;
+import idleheron.formats.usd.layer.TextValue;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -123,10 +123,10 @@ public final class UsdSkeleton {
 
     /** The joint's node, under {@code above} where it has no parent joint. */
     Node node(int joint, int above) {
-        List<String> names = UsdRead.own(prim).get("names") instanceof Words w ? w.items() : List.of();
+        List<String> names = UsdRead.own(prim).get("names") instanceof TextValue w ? w.items() : List.of();
         String token = joints.get(joint);
         String name = joint < names.size() ? names.get(joint) : token.substring(token.lastIndexOf('/') + 1);
-        List<String> kinds = UsdRead.own(prim).get("kinds") instanceof Words w ? w.items() : List.of();
+        List<String> kinds = UsdRead.own(prim).get("kinds") instanceof TextValue w ? w.items() : List.of();
         NodeKind kind = joint < kinds.size() ? kind(kinds.get(joint)) : NodeKind.JOINT;
         int parent = parents[joint] < 0 ? above : nodes[parents[joint]];
         Node out = Node.of(name, parent, kind, UsdTransforms.of(rest[joint], Vec3.ZERO));
@@ -168,7 +168,7 @@ public final class UsdSkeleton {
             used[i] = j;
         }
         int size = told.metadata(Field.ELEMENT_SIZE) instanceof Numbers n ? (int) n.first() : 1;
-        boolean constant = told.metadata(Field.INTERPOLATION) instanceof Words w
+        boolean constant = told.metadata(Field.INTERPOLATION) instanceof TextValue w
                 && w.first().equals("constant");
         int[] at = indices.ints();
         float[] by = weights.floats();

@@ -6,9 +6,9 @@ import idleheron.core.time.FrameRate;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
 import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -53,7 +53,7 @@ public final class UsdStage {
     private static String writer(Layer layer) {
         if (layer.root().get(Field.CUSTOM_LAYER_DATA) instanceof Value.Dictionary d) {
             for (String key : new String[] {"creator", "generator", "writer"}) {
-                if (d.entries().get(key) instanceof Words w) {
+                if (d.entries().get(key) instanceof TextValue w) {
                     return w.first();
                 }
             }
@@ -69,15 +69,15 @@ public final class UsdStage {
     public static void write(Stage stage, String defaultPrim, Map<String, Value> own, Layer layer) {
         double rate = stage.rate().perSecond();
         Map<String, Value> data = new LinkedHashMap<>();
-        data.put("creator", Words.string("Idle Heron"));
+        data.put("creator", TextValue.string("Idle Heron"));
         if (!own.isEmpty()) {
             data.put(UsdRead.OWN, new Value.Dictionary(own));
         }
         layer.root()
                 .with(Field.CUSTOM_LAYER_DATA, new Value.Dictionary(data))
-                .with(Field.DEFAULT_PRIM, defaultPrim.isEmpty() ? null : Words.token(defaultPrim))
+                .with(Field.DEFAULT_PRIM, defaultPrim.isEmpty() ? null : TextValue.token(defaultPrim))
                 .with(Field.METERS_PER_UNIT, real(stage.metersPerUnit()))
-                .with(Field.UP_AXIS, Words.token(stage.axes().equals(AxisSystem.Z_UP) ? "Z" : "Y"))
+                .with(Field.UP_AXIS, TextValue.token(stage.axes().equals(AxisSystem.Z_UP) ? "Z" : "Y"))
                 .with(Field.TIME_CODES_PER_SECOND, real(rate))
                 .with(Field.FRAMES_PER_SECOND, real(rate))
                 .with(Field.START, real(stage.rate().frame(stage.startSeconds())))

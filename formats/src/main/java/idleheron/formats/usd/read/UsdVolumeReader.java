@@ -8,8 +8,8 @@ import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
 import idleheron.formats.usd.compose.Opinion;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
-import idleheron.formats.usd.layer.Words;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -65,13 +65,13 @@ final class UsdVolumeReader {
                 : told.layer().id();
         TimeSamples t = path.samplesOrClips();
         if (t == null || t.count() == 0) {
-            if (path.fixed() instanceof Words w && !w.first().isEmpty()) {
+            if (path.fixed() instanceof TextValue w && !w.first().isEmpty()) {
                 out.putIfAbsent(0, Path.of(assets.resolve(from, w.first())));
             }
             return;
         }
         for (int i = 0; i < t.count(); i++) {
-            if (t.value(i) instanceof Words w && !w.first().isEmpty()) {
+            if (t.value(i) instanceof TextValue w && !w.first().isEmpty()) {
                 out.putIfAbsent((int) Math.round(t.times()[i]), Path.of(assets.resolve(from, w.first())));
             }
         }

@@ -3,10 +3,10 @@ package idleheron.formats.usd.text;
 import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeOffset;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.io.IOException;
 import java.io.Writer;
 import java.lang.foreign.MemorySegment;
@@ -138,7 +138,7 @@ final class TextForm {
     void value(Value v, String pad) throws IOException {
         switch (v) {
             case Value.Blocked b -> text("None");
-            case Words w -> words(w);
+            case TextValue w -> words(w);
             case Numbers n -> numbers(n);
             case Value.Dictionary d -> dictionary(d, pad);
             case Value.Selections s -> {
@@ -157,7 +157,7 @@ final class TextForm {
                 }
                 text(pad + "}");
             }
-            case Value.Names n -> words(Words.tokens(n.names()));
+            case Value.Names n -> words(TextValue.tokens(n.names()));
             case Value.Choice c ->
                 text(c.kind() == Value.Choice.PERMISSION ? c.number() == 1 ? "private" : "public" : "");
             case Value.Unregistered u -> unregistered(u.held(), pad);
@@ -167,7 +167,7 @@ final class TextForm {
 
     /** A text that was not read by its type stands as it stood. */
     private void unregistered(Value held, String pad) throws IOException {
-        if (held instanceof Words w && w.kind() == ValueKind.STRING) {
+        if (held instanceof TextValue w && w.kind() == ValueKind.STRING) {
             text(w.first());
         } else {
             value(held, pad);
@@ -187,7 +187,7 @@ final class TextForm {
             String type = switch (e.getValue()) {
                 case Value.Dictionary x -> "dictionary";
                 case Numbers n -> n.kind().text() + (n.array() ? "[]" : "");
-                case Words w -> w.kind().text() + (w.array() ? "[]" : "");
+                case TextValue w -> w.kind().text() + (w.array() ? "[]" : "");
                 default -> "";
             };
             if (!type.isEmpty()) {
@@ -199,7 +199,7 @@ final class TextForm {
         text(pad + "}");
     }
 
-    private void words(Words w) throws IOException {
+    private void words(TextValue w) throws IOException {
         if (!w.array()) {
             word(w.kind(), w.first());
             return;

@@ -8,10 +8,10 @@ import idleheron.formats.usd.layer.ListEdit.Operation;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;
 import idleheron.formats.usd.layer.Spec;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeOffset;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -36,7 +36,7 @@ final class TextMetadata {
         in.separated();
         while (!in.take(')')) {
             if (in.atQuote()) {
-                on.with(Field.COMMENT, Words.string(in.quoted()));
+                on.with(Field.COMMENT, TextValue.string(in.quoted()));
             } else {
                 entry(on);
             }
@@ -67,7 +67,7 @@ final class TextMetadata {
         in.expect('=');
         Field.Holds holds = Field.holds(field);
         if (holds == null) {
-            Value v = new Value.Unregistered(Words.string(raw()));
+            Value v = new Value.Unregistered(TextValue.string(raw()));
             on.with(op == null ? field : op.word() + " " + field, v);
             return;
         }
@@ -169,7 +169,7 @@ final class TextMetadata {
                 throw in.wrong("',' or ']'");
             }
         }
-        on.with(Field.SUBLAYERS, new Words(ValueKind.STRING, true, assets));
+        on.with(Field.SUBLAYERS, new TextValue(ValueKind.STRING, true, assets));
         on.with(Field.SUBLAYER_OFFSETS, new Value.Offsets(offsets));
     }
 
@@ -182,16 +182,16 @@ final class TextMetadata {
             case INT -> Numbers.whole(ValueKind.INT, false, in.whole(Integer.MIN_VALUE, Integer.MAX_VALUE, false));
             case FLOAT -> Numbers.one(ValueKind.FLOAT, in.number());
             case DOUBLE -> Numbers.one(ValueKind.DOUBLE, in.number());
-            case STRING -> Words.string(in.quoted());
-            case TOKEN -> Words.token(in.atQuote() ? in.quoted() : in.word());
-            case ASSET -> Words.asset(in.asset());
+            case STRING -> TextValue.string(in.quoted());
+            case TOKEN -> TextValue.token(in.atQuote() ? in.quoted() : in.word());
+            case ASSET -> TextValue.asset(in.asset());
             case TOKENS ->
-                in.peek() == '[' ? values.read("token[]") : new Words(ValueKind.TOKEN, true, List.of(in.quoted()));
+                in.peek() == '[' ? values.read("token[]") : new TextValue(ValueKind.TOKEN, true, List.of(in.quoted()));
             case DICTIONARY -> values.dictionary();
             case SELECTIONS -> selections();
             case RELOCATES -> relocates();
             case PERMISSION -> permission();
-            default -> new Value.Unregistered(Words.string(raw()));
+            default -> new Value.Unregistered(TextValue.string(raw()));
         };
     }
 
@@ -205,7 +205,7 @@ final class TextMetadata {
 
     private Value selections() throws FormatException {
         Map<String, String> out = new LinkedHashMap<>();
-        values.dictionary().entries().forEach((k, v) -> out.put(k, v instanceof Words w ? w.first() : ""));
+        values.dictionary().entries().forEach((k, v) -> out.put(k, v instanceof TextValue w ? w.first() : ""));
         return new Value.Selections(out);
     }
 

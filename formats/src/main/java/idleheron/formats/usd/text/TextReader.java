@@ -11,8 +11,8 @@ import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.SpecPath;
 import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.Value;
-import idleheron.formats.usd.layer.Words;
 import java.lang.foreign.MemorySegment;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -104,7 +104,7 @@ public final class TextReader {
             throw in.wrong(word);
         }
         in.expect('=');
-        on.with(field, new Value.Names(((Words) values.read("token[]")).items()));
+        on.with(field, new Value.Names(((TextValue) values.read("token[]")).items()));
     }
 
     private @Nullable Specifier specifier() {

@@ -3,10 +3,10 @@ package idleheron.formats.usd.text;
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.usd.layer.Numbers;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -39,7 +39,7 @@ final class TextValues {
 
     private Value read(ValueKind kind, boolean array) throws FormatException {
         if (kind.isText()) {
-            return new Words(kind, array, array ? texts(kind) : List.of(text(kind)));
+            return new TextValue(kind, array, array ? texts(kind) : List.of(text(kind)));
         }
         Room room = new Room(kind, array ? 64 : 1);
         if (!array) {

@@ -6,10 +6,10 @@ import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.ListEdit.Operation;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeOffset;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
-import idleheron.formats.usd.layer.Words;
 import java.io.IOException;
 import java.io.Writer;
 import java.util.ArrayList;
@@ -106,10 +106,10 @@ public final class TextWriter {
     private void order(Spec p, String head, String field, String pad) throws IOException {
         List<String> names = p.get(field) instanceof Value.Names n
                 ? n.names()
-                : p.get(field) instanceof Words w ? w.items() : List.of();
+                : p.get(field) instanceof TextValue w ? w.items() : List.of();
         if (!names.isEmpty()) {
             form.text(head);
-            form.value(Words.tokens(names), pad);
+            form.value(TextValue.tokens(names), pad);
             form.text("\n");
         }
     }
@@ -188,7 +188,7 @@ public final class TextWriter {
         }
         form.text(before + "(\n");
         String in = pad + "    ";
-        if (s.get(Field.COMMENT) instanceof Words w) {
+        if (s.get(Field.COMMENT) instanceof TextValue w) {
             form.text(in);
             form.quoted(w.first());
             form.text("\n");
@@ -214,7 +214,7 @@ public final class TextWriter {
                     form.text("\n");
                 }
             }
-            case Words w when name.equals(Field.SUBLAYERS) -> sublayers(s, w.items(), pad);
+            case TextValue w when name.equals(Field.SUBLAYERS) -> sublayers(s, w.items(), pad);
             default -> {
                 form.text(pad + head + " = ");
                 form.value(v, pad);

@@ -2,10 +2,10 @@ package idleheron.formats.usd.write;
 
 import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Reference;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import java.util.function.Consumer;
 
 /** The asset paths in a value. */
@@ -14,7 +14,7 @@ public final class UsdAssetPaths {
 
     public static void each(Value v, Consumer<String> f) {
         switch (v) {
-            case Words w when w.kind() == ValueKind.ASSET -> w.items().forEach(f);
+            case TextValue w when w.kind() == ValueKind.ASSET -> w.items().forEach(f);
             case Value.Dictionary d -> d.entries().values().forEach(e -> each(e, f));
             case ListEdit e ->
                 e.lists().forEach((op, list) -> {
@@ -27,7 +27,7 @@ public final class UsdAssetPaths {
                     }
                 });
             case TimeSamples t
-            when t.count() > 0 && t.value(0) instanceof Words w && w.kind() == ValueKind.ASSET -> {
+            when t.count() > 0 && t.value(0) instanceof TextValue w && w.kind() == ValueKind.ASSET -> {
                 for (int i = 0; i < t.count(); i++) {
                     each(t.value(i), f);
                 }

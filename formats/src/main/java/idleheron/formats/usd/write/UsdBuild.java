@@ -6,10 +6,10 @@ import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.SpecPath;
 import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import idleheron.formats.usd.read.UsdRead;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,7 +29,7 @@ public final class UsdBuild {
 
     /** A primvar with its interpolation. */
     static Spec primvar(String name, String type, Value value, String interpolation) {
-        return attribute(name, type, value).with(Field.INTERPOLATION, Words.token(interpolation));
+        return attribute(name, type, value).with(Field.INTERPOLATION, TextValue.token(interpolation));
     }
 
     /** An attribute over time; one that never changes is a plain one. */
@@ -63,7 +63,7 @@ public final class UsdBuild {
 
     /** The prim's name where it is not the one that it stands for. */
     static Spec named(Spec prim, String name) {
-        return prim.name().equals(name) ? prim : own(prim, "name", Words.string(name));
+        return prim.name().equals(name) ? prim : own(prim, "name", TextValue.string(name));
     }
 
     /** The spec at a path below another; where there is none an over is made. */
@@ -93,6 +93,6 @@ public final class UsdBuild {
     }
 
     static Value strings(List<String> all) {
-        return new Words(ValueKind.STRING, true, all);
+        return new TextValue(ValueKind.STRING, true, all);
     }
 }

@@ -3,10 +3,10 @@ package idleheron.formats.usd.write;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ChannelSemantic;
 import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Param;
 import idleheron.core.cache.Property;
-import idleheron.core.cache.Role;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TransformStack;
 import idleheron.core.time.FrameRate;
@@ -16,10 +16,10 @@ import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import idleheron.formats.usd.read.UsdCacheReader;
 import idleheron.formats.usd.read.UsdXform;
 import java.util.ArrayList;
@@ -112,10 +112,10 @@ final class UsdCacheWriter {
     }
 
     private void transform(CacheNode n, Spec prim) {
-        Samples ops = n.get(Role.OPERATIONS);
-        Samples channels = n.get(Role.CHANNELS);
+        Samples ops = n.get(ChannelSemantic.OPERATIONS);
+        Samples channels = n.get(ChannelSemantic.CHANNELS);
         List<String> order = new ArrayList<>();
-        Samples inherits = n.get(Role.INHERITS);
+        Samples inherits = n.get(ChannelSemantic.INHERITS);
         if (inherits != null && inherits.count() > 0 && inherits.doubles(0).length > 0 && inherits.doubles(0)[0] == 0) {
             order.add(UsdXform.RESET);
         }
@@ -129,7 +129,7 @@ final class UsdCacheWriter {
             }
         }
         if (!order.isEmpty()) {
-            prim.add(UsdBuild.uniform(UsdXform.ORDER, "token[]", Words.tokens(order)));
+            prim.add(UsdBuild.uniform(UsdXform.ORDER, "token[]", TextValue.tokens(order)));
         }
     }
 
@@ -218,15 +218,15 @@ final class UsdCacheWriter {
     }
 
     private void shape(CacheNode n, Spec prim) {
-        Samples points = n.get(Role.POSITIONS);
+        Samples points = n.get(ChannelSemantic.POSITIONS);
         ValueKind as = points != null && points.type() == ElementType.FLOAT64 ? ValueKind.DOUBLE3 : ValueKind.FLOAT3;
         add(prim, "points", as == ValueKind.DOUBLE3 ? "point3d[]" : "point3f[]", as, points);
-        add(prim, "velocities", "vector3f[]", ValueKind.FLOAT3, n.get(Role.VELOCITIES));
+        add(prim, "velocities", "vector3f[]", ValueKind.FLOAT3, n.get(ChannelSemantic.VELOCITIES));
         if (n.kind().isMesh()) {
-            add(prim, "faceVertexCounts", "int[]", ValueKind.INT, n.get(Role.FACE_COUNTS));
-            add(prim, "faceVertexIndices", "int[]", ValueKind.INT, n.get(Role.FACE_INDICES));
-            prim.add(UsdBuild.uniform("orientation", "token", Words.token("leftHanded")));
-            Samples scheme = n.get(Role.SCHEME);
+            add(prim, "faceVertexCounts", "int[]", ValueKind.INT, n.get(ChannelSemantic.FACE_COUNTS));
+            add(prim, "faceVertexIndices", "int[]", ValueKind.INT, n.get(ChannelSemantic.FACE_INDICES));
+            prim.add(UsdBuild.uniform("orientation", "token", TextValue.token("leftHanded")));
+            Samples scheme = n.get(ChannelSemantic.SCHEME);
             String told = n.kind() == CacheKind.MESH
                     ? "none"
                     : scheme == null
@@ -234,16 +234,16 @@ final class UsdCacheWriter {
                                     || scheme.string().equals("catmull-clark")
                             ? "catmullClark"
                             : scheme.string();
-            prim.add(UsdBuild.uniform("subdivisionScheme", "token", Words.token(told)));
-            add(prim, "creaseIndices", "int[]", ValueKind.INT, n.get(Role.CREASE_INDICES));
-            add(prim, "creaseLengths", "int[]", ValueKind.INT, n.get(Role.CREASE_LENGTHS));
-            add(prim, "creaseSharpnesses", "float[]", ValueKind.FLOAT, n.get(Role.CREASE_SHARPNESSES));
-            add(prim, "cornerIndices", "int[]", ValueKind.INT, n.get(Role.CORNER_INDICES));
-            add(prim, "cornerSharpnesses", "float[]", ValueKind.FLOAT, n.get(Role.CORNER_SHARPNESSES));
-            add(prim, "holeIndices", "int[]", ValueKind.INT, n.get(Role.HOLES));
+            prim.add(UsdBuild.uniform("subdivisionScheme", "token", TextValue.token(told)));
+            add(prim, "creaseIndices", "int[]", ValueKind.INT, n.get(ChannelSemantic.CREASE_INDICES));
+            add(prim, "creaseLengths", "int[]", ValueKind.INT, n.get(ChannelSemantic.CREASE_LENGTHS));
+            add(prim, "creaseSharpnesses", "float[]", ValueKind.FLOAT, n.get(ChannelSemantic.CREASE_SHARPNESSES));
+            add(prim, "cornerIndices", "int[]", ValueKind.INT, n.get(ChannelSemantic.CORNER_INDICES));
+            add(prim, "cornerSharpnesses", "float[]", ValueKind.FLOAT, n.get(ChannelSemantic.CORNER_SHARPNESSES));
+            add(prim, "holeIndices", "int[]", ValueKind.INT, n.get(ChannelSemantic.HOLES));
         }
-        add(prim, "curveVertexCounts", "int[]", ValueKind.INT, n.get(Role.CURVE_COUNTS));
-        add(prim, "ids", "int64[]", ValueKind.INT64, n.get(Role.IDS));
+        add(prim, "curveVertexCounts", "int[]", ValueKind.INT, n.get(ChannelSemantic.CURVE_COUNTS));
+        add(prim, "ids", "int64[]", ValueKind.INT64, n.get(ChannelSemantic.IDS));
         if (points != null && points.count() > 0 && points.constant() && points.extent() == 3) {
             prim.add(UsdBuild.attribute("extent", "float3[]", UsdMeshWriter.extent(points.floats(0))));
         }
@@ -286,18 +286,19 @@ final class UsdCacheWriter {
         if (a == null) {
             return;
         }
-        prim.add(a.with(Field.INTERPOLATION, Words.token(SCOPES.getOrDefault(p.scope(), "constant"))));
+        prim.add(a.with(Field.INTERPOLATION, TextValue.token(SCOPES.getOrDefault(p.scope(), "constant"))));
         if (p.indices() != null) {
             add(prim, name + ":indices", "int[]", ValueKind.INT, p.indices());
         }
     }
 
     private void visible(CacheNode n, Spec prim) {
-        Samples v = n.get(Role.VISIBLE);
+        Samples v = n.get(ChannelSemantic.VISIBLE);
         if (v == null || v.count() == 0 || v.constant() && v.doubles(0)[0] != 0) {
             return;
         }
-        prim.add(over("visibility", "token", v, i -> Words.token(v.doubles(i)[0] == 0 ? "invisible" : "inherited")));
+        prim.add(
+                over("visibility", "token", v, i -> TextValue.token(v.doubles(i)[0] == 0 ? "invisible" : "inherited")));
     }
 
     private void user(Property p, Spec prim) {
@@ -307,7 +308,7 @@ final class UsdCacheWriter {
         String name = "userProperties:" + p.name().replaceAll("[^A-Za-z0-9_:]", "_");
         Samples s = v.samples();
         if (s.type().isText()) {
-            prim.add(UsdBuild.attribute(name, "string", Words.string(s.string()))
+            prim.add(UsdBuild.attribute(name, "string", TextValue.string(s.string()))
                     .with(Field.CUSTOM, Numbers.truth(true)));
             return;
         }
@@ -319,7 +320,7 @@ final class UsdCacheWriter {
     }
 
     private static void lens(CacheNode n, Spec prim) {
-        Samples s = n.get(Role.LENS);
+        Samples s = n.get(ChannelSemantic.LENS);
         double[] v = s == null || s.count() == 0 ? new double[0] : s.doubles(0);
         if (v.length < 16) {
             return;
@@ -341,8 +342,8 @@ final class UsdCacheWriter {
 
     private Spec subset(CacheNode c) {
         Spec out = Spec.prim(UsdNames.plain(c.name()), Specifier.DEF, "GeomSubset");
-        out.add(UsdBuild.uniform("elementType", "token", Words.token("face")));
-        add(out, "indices", "int[]", ValueKind.INT, c.get(Role.FACES));
+        out.add(UsdBuild.uniform("elementType", "token", TextValue.token("face")));
+        add(out, "indices", "int[]", ValueKind.INT, c.get(ChannelSemantic.FACES));
         return out;
     }
 }

@@ -3,20 +3,20 @@ package idleheron.formats.usd.write;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import idleheron.core.time.SampleTimes;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import idleheron.formats.usd.read.UsdClipReader;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -44,7 +44,7 @@ final class UsdClipWriter {
     /** What this program keeps of a clip besides its samples. */
     static Map<String, Value> own(Clip c) {
         Map<String, Value> out = new LinkedHashMap<>();
-        out.put("clip", Words.string(c.name()));
+        out.put("clip", TextValue.string(c.name()));
         out.put("start", Numbers.one(ValueKind.DOUBLE, c.startSeconds()));
         out.put("end", Numbers.one(ValueKind.DOUBLE, c.endSeconds()));
         out.put(
@@ -142,7 +142,7 @@ final class UsdClipWriter {
     private void visibility(Curve c, Spec on) {
         List<Value> values = new ArrayList<>();
         for (double v : c.values()) {
-            values.add(Words.token(v > 0 ? "inherited" : "invisible"));
+            values.add(TextValue.token(v > 0 ? "inherited" : "invisible"));
         }
         on.add(Spec.attribute("visibility", "token", false)
                 .with(Field.TIME_SAMPLES, TimeSamples.of(times(c.seconds()), values)));
@@ -182,14 +182,14 @@ final class UsdClipWriter {
         }
         double[] times = times(seconds);
         Spec out = UsdBuild.named(Spec.prim("Motion", Specifier.DEF, "SkelAnimation"), c.name());
-        out.add(UsdBuild.uniform("joints", "token[]", Words.tokens(b.tokens())));
+        out.add(UsdBuild.uniform("joints", "token[]", TextValue.tokens(b.tokens())));
         out.add(UsdBuild.samples("translations", "float3[]", times, translations));
         out.add(UsdBuild.samples("rotations", "quatf[]", times, rotations));
         out.add(UsdBuild.samples("scales", "half3[]", times, scales));
         if (blends) {
             List<String> tokens =
                     shapes.stream().map(s -> token(scene, s[0], s[1])).toList();
-            out.add(UsdBuild.uniform("blendShapes", "token[]", Words.tokens(tokens)));
+            out.add(UsdBuild.uniform("blendShapes", "token[]", TextValue.tokens(tokens)));
             out.add(UsdBuild.samples("blendShapeWeights", "float[]", times, weights));
         }
         return out;

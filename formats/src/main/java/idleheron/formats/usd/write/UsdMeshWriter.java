@@ -1,16 +1,16 @@
 package idleheron.formats.usd.write;
 
-import idleheron.core.scene.BlendShape;
-import idleheron.core.scene.Mesh;
-import idleheron.core.scene.MeshLayer;
 import idleheron.core.scene.Node;
-import idleheron.core.scene.UvSet;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.MeshLayer;
+import idleheron.core.scene.mesh.UvSet;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import idleheron.formats.usd.read.UsdMeshReader;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -35,7 +35,7 @@ final class UsdMeshWriter {
         prim.add(UsdBuild.attribute("faceVertexIndices", "int[]", Numbers.ints(m.corners())));
         prim.add(UsdBuild.attribute("extent", "float3[]", extent(points)));
         if (!prim.properties().containsKey("subdivisionScheme")) {
-            prim.add(UsdBuild.uniform("subdivisionScheme", "token", Words.token("none")));
+            prim.add(UsdBuild.uniform("subdivisionScheme", "token", TextValue.token("none")));
         }
         float[] normals = m.normals();
         if (normals != null) {
@@ -175,7 +175,7 @@ final class UsdMeshWriter {
             targets.add(path + "/" + shape.name());
         }
         if (!targets.isEmpty()) {
-            prim.add(UsdBuild.uniform("skel:blendShapes", "token[]", Words.tokens(tokens)));
+            prim.add(UsdBuild.uniform("skel:blendShapes", "token[]", TextValue.tokens(tokens)));
             prim.add(Spec.relationship("skel:blendShapeTargets", targets));
         }
     }
@@ -217,15 +217,15 @@ final class UsdMeshWriter {
             String path = materials.get(slots[s]);
             Spec subset = Spec.prim(
                     UsdNames.free(path.substring(path.lastIndexOf('/') + 1), taken), Specifier.DEF, "GeomSubset");
-            subset.add(UsdBuild.uniform("elementType", "token", Words.token("face")));
-            subset.add(UsdBuild.uniform("familyName", "token", Words.token("materialBind")));
+            subset.add(UsdBuild.uniform("elementType", "token", TextValue.token("face")));
+            subset.add(UsdBuild.uniform("familyName", "token", TextValue.token("materialBind")));
             subset.add(UsdBuild.attribute("indices", "int[]", Numbers.ints(own)));
             subset.add(Spec.relationship("material:binding", List.of(path)));
             prim.add(UsdBuild.schema(subset, "MaterialBindingAPI"));
         }
         if (prim.children().values().stream()
                 .anyMatch(c -> c.text(Field.TYPE_NAME).equals("GeomSubset"))) {
-            prim.add(UsdBuild.uniform("subsetFamily:materialBind:familyType", "token", Words.token("partition")));
+            prim.add(UsdBuild.uniform("subsetFamily:materialBind:familyType", "token", TextValue.token("partition")));
         }
     }
 }

@@ -4,13 +4,13 @@ import idleheron.core.cache.Cache;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.remedy.mesh.MeshMove;
 import idleheron.core.remedy.space.ConvertStage;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
-import idleheron.core.scene.Keepsake;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.OpaqueData;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.volume.Volume;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Layer;
@@ -18,9 +18,9 @@ import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import idleheron.formats.usd.read.UsdClipReader;
 import idleheron.formats.usd.read.UsdKeepsake;
 import idleheron.formats.usd.read.UsdOptics;
@@ -49,7 +49,7 @@ public final class UsdSceneWriter {
         this.scene = scene;
         this.plan = new UsdPlan(scene);
         this.layer = Layer.empty(scene.name());
-        for (Keepsake k : scene.keepsakes()) {
+        for (OpaqueData k : scene.keepsakes()) {
             if (k instanceof UsdKeepsake u) {
                 kept.put(u.name(), u);
             }
@@ -86,7 +86,7 @@ public final class UsdSceneWriter {
         UsdStage.write(
                 scene.stage().withRange(own.startSeconds(), own.endSeconds()), top(plan), UsdClipWriter.own(own), out);
         out.root()
-                .with(Field.SUBLAYERS, new Words(ValueKind.STRING, true, List.of(asset)))
+                .with(Field.SUBLAYERS, new TextValue(ValueKind.STRING, true, List.of(asset)))
                 .with(Field.SUBLAYER_OFFSETS, new Value.Offsets(List.of(idleheron.formats.usd.layer.TimeOffset.NONE)));
         new UsdClipWriter(plan).write(own, out.root(), "");
         return out;
@@ -106,7 +106,7 @@ public final class UsdSceneWriter {
         if (!plan.wrapper.isEmpty()) {
             String type = plan.skeletons.isEmpty() ? "Xform" : "SkelRoot";
             Spec w = UsdBuild.own(Spec.prim(top, Specifier.DEF, type), "wrapper", Numbers.truth(true));
-            layer.root().add(w.with(Field.KIND, Words.token("component")));
+            layer.root().add(w.with(Field.KIND, TextValue.token("component")));
             prims.put(plan.wrapper, w);
         }
         prims.put("", layer.root());
@@ -188,7 +188,7 @@ public final class UsdSceneWriter {
         };
         UsdBuild.named(prim, node.name());
         if (node.kind() == NodeKind.LOCATOR) {
-            UsdBuild.own(prim, "kind", Words.string("locator"));
+            UsdBuild.own(prim, "kind", TextValue.string("locator"));
         }
         UsdPlan.Bones bones = plan.boneOf[n];
         if (bones == null) {
@@ -197,13 +197,13 @@ public final class UsdSceneWriter {
             UsdBuild.own(
                     prim,
                     "joint",
-                    Words.string(bones.tokens()
+                    TextValue.string(bones.tokens()
                             .get(java.util.Objects.requireNonNull(bones.slot().get(n)))));
             prim.add(Spec.relationship("skel:skeleton", List.of(bones.path())));
             UsdBuild.schema(prim, "SkelBindingAPI");
         }
         if (!node.visible()) {
-            prim.add(UsdBuild.attribute("visibility", "token", Words.token("invisible")));
+            prim.add(UsdBuild.attribute("visibility", "token", TextValue.token("invisible")));
         }
         put(path, prim);
         if (path.lastIndexOf('/') == 0) {
@@ -309,7 +309,7 @@ public final class UsdSceneWriter {
                     over.add((there == null ? Spec.attribute(op.name(), "double3", false) : there)
                             .with(Field.DEFAULT, wide));
                 }
-                op.with(Field.DEFAULT, null).with(Field.TYPE_NAME, Words.token("double3"));
+                op.with(Field.DEFAULT, null).with(Field.TYPE_NAME, TextValue.token("double3"));
             }
         }
     }

@@ -10,8 +10,8 @@ import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import idleheron.formats.usd.read.UsdShadeReader;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -67,7 +67,7 @@ final class UsdShadeWriter {
     private static Spec material(Scene scene, Material m, String name, String path) {
         Spec out = UsdBuild.named(Spec.prim(name, Specifier.DEF, "Material"), m.name());
         Spec surface = Spec.prim("Surface", Specifier.DEF, "Shader");
-        surface.add(UsdBuild.uniform("info:id", "token", Words.token("UsdPreviewSurface")));
+        surface.add(UsdBuild.uniform("info:id", "token", TextValue.token("UsdPreviewSurface")));
         surface.add(UsdBuild.attribute("inputs:diffuseColor", "color3f", color(m.diffuse())));
         surface.add(UsdBuild.attribute("inputs:opacity", "float", Numbers.one(ValueKind.FLOAT, m.opacity())));
         boolean own = m.model().equals("UsdPreviewSurface");
@@ -116,12 +116,12 @@ final class UsdShadeWriter {
         }
         String name = UsdNames.free(t.name().isEmpty() ? "Picture" : t.name(), taken);
         Spec file = UsdBuild.named(Spec.prim(name, Specifier.DEF, "Shader"), t.name());
-        file.add(UsdBuild.uniform("info:id", "token", Words.token("UsdUVTexture")));
-        file.add(UsdBuild.attribute("inputs:file", "asset", Words.asset(asset(t))));
+        file.add(UsdBuild.uniform("info:id", "token", TextValue.token("UsdUVTexture")));
+        file.add(UsdBuild.attribute("inputs:file", "asset", TextValue.asset(asset(t))));
         for (FreeProperty p : t.properties()) {
             if (Set.of("wrapS", "wrapT", "sourceColorSpace").contains(p.name())
                     && p.value() instanceof FreeProperty.Text w) {
-                file.add(UsdBuild.attribute("inputs:" + p.name(), "token", Words.token(w.text())));
+                file.add(UsdBuild.attribute("inputs:" + p.name(), "token", TextValue.token(w.text())));
             }
         }
         String coordinates = name + "_st";
@@ -132,9 +132,9 @@ final class UsdShadeWriter {
         String output = one ? input.equals("opacity") ? "outputs:a" : "outputs:r" : "outputs:rgb";
         file.add(Spec.attribute(output, one ? "float" : "float3", false));
         Spec reader = Spec.prim(coordinates, Specifier.DEF, "Shader");
-        reader.add(UsdBuild.uniform("info:id", "token", Words.token("UsdPrimvarReader_float2")));
+        reader.add(UsdBuild.uniform("info:id", "token", TextValue.token("UsdPrimvarReader_float2")));
         reader.add(UsdBuild.attribute(
-                "inputs:varname", "string", Words.string(t.uvSet().isEmpty() ? "st" : UsdNames.plain(t.uvSet()))));
+                "inputs:varname", "string", TextValue.string(t.uvSet().isEmpty() ? "st" : UsdNames.plain(t.uvSet()))));
         reader.add(Spec.attribute("outputs:result", "float2", false));
         material.add(file);
         if (placing != null) {
@@ -160,7 +160,7 @@ final class UsdShadeWriter {
         if (out.properties().isEmpty()) {
             return null;
         }
-        out.add(UsdBuild.uniform("info:id", "token", Words.token("UsdTransform2d")));
+        out.add(UsdBuild.uniform("info:id", "token", TextValue.token("UsdTransform2d")));
         out.add(connected("inputs:in", "float2", coordinates + ".outputs:result"));
         return out.add(Spec.attribute("outputs:result", "float2", false));
     }

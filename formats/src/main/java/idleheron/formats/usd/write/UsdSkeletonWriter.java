@@ -3,18 +3,18 @@ package idleheron.formats.usd.write;
 import idleheron.core.math.Matrices;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Inherit;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
-import idleheron.core.scene.SkinStyle;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.SkinStyle;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import idleheron.formats.usd.read.UsdSkeleton;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -117,7 +117,7 @@ final class UsdSkeletonWriter {
             kinds.add(node.kind().label());
             mixed |= !node.isJoint();
         }
-        prim.add(UsdBuild.uniform("joints", "token[]", Words.tokens(bones.tokens())));
+        prim.add(UsdBuild.uniform("joints", "token[]", TextValue.tokens(bones.tokens())));
         prim.add(UsdBuild.uniform("bindTransforms", "matrix4d[]", UsdBuild.matrices(binds)));
         prim.add(UsdBuild.uniform("restTransforms", "matrix4d[]", UsdBuild.matrices(rests)));
         UsdBuild.own(prim, "wrapper", Numbers.truth(true));
@@ -168,7 +168,7 @@ final class UsdSkeletonWriter {
                 "matrix4d",
                 UsdBuild.matrix(java.util.Objects.requireNonNull(geom.get(n)))));
         if (skin.style().method() == SkinStyle.Method.DUAL_QUATERNION) {
-            prim.add(UsdBuild.uniform("primvars:skel:skinningMethod", "token", Words.token("dualQuaternion")));
+            prim.add(UsdBuild.uniform("primvars:skel:skinningMethod", "token", TextValue.token("dualQuaternion")));
         }
     }
 
@@ -177,7 +177,7 @@ final class UsdSkeletonWriter {
         influences(prim, Numbers.ints(slot), Numbers.floats(ValueKind.FLOAT, new float[] {1}), 1, "constant");
         Matrix4d stood = world(bones.parent()).invert().mul(world(n));
         prim.add(UsdBuild.attribute("primvars:skel:geomBindTransform", "matrix4d", UsdBuild.matrix(stood)));
-        UsdBuild.own(prim, "joint", Words.string(bones.tokens().get(slot)));
+        UsdBuild.own(prim, "joint", TextValue.string(bones.tokens().get(slot)));
     }
 
     private static void influences(Spec prim, Numbers slots, Numbers weights, int size, String interpolation) {

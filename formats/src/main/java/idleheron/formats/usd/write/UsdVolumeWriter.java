@@ -6,9 +6,9 @@ import idleheron.formats.openvdb.VdbSequence;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Spec;
 import idleheron.formats.usd.layer.Specifier;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
-import idleheron.formats.usd.layer.Words;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -36,12 +36,12 @@ public final class UsdVolumeWriter {
         for (String grid : grids) {
             Spec field =
                     Spec.prim(UsdNames.free(grid.isEmpty() ? "field" : grid, names), Specifier.DEF, "OpenVDBAsset");
-            field.add(UsdBuild.attribute("fieldName", "token", Words.token(grid)));
+            field.add(UsdBuild.attribute("fieldName", "token", TextValue.token(grid)));
             Spec path = Spec.attribute("filePath", "asset", false);
             List<Value> assets = new ArrayList<>();
             List<Double> times = new ArrayList<>();
             for (Volume.Frame f : v.sound()) {
-                assets.add(Words.asset("./" + file(v, f)));
+                assets.add(TextValue.asset("./" + file(v, f)));
                 times.add((double) f.number());
             }
             if (assets.size() == 1) {

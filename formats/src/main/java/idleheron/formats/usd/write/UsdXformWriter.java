@@ -5,9 +5,9 @@ import idleheron.core.scene.Transform;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Spec;
+import idleheron.formats.usd.layer.TextValue;
 import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.ValueKind;
-import idleheron.formats.usd.layer.Words;
 import idleheron.formats.usd.read.UsdXform;
 import java.util.ArrayList;
 import java.util.List;
@@ -46,7 +46,7 @@ final class UsdXformWriter {
             order.add(UsdXform.INVERT + UsdXform.PREFIX + "translate:scalingPivot");
         }
         if (!order.isEmpty()) {
-            prim.add(UsdBuild.uniform(UsdXform.ORDER, "token[]", Words.tokens(order)));
+            prim.add(UsdBuild.uniform(UsdXform.ORDER, "token[]", TextValue.tokens(order)));
         }
     }
 
@@ -84,7 +84,7 @@ final class UsdXformWriter {
         Spec there = on.properties().get(name);
         Spec out = there == null
                 ? Spec.attribute(name, "double3", false)
-                : there.with(Field.TYPE_NAME, Words.token("double3"));
+                : there.with(Field.TYPE_NAME, TextValue.token("double3"));
         if (there != null && there.get(Field.DEFAULT) instanceof Numbers n && n.kind() != ValueKind.DOUBLE3) {
             there.with(Field.DEFAULT, Numbers.one(ValueKind.DOUBLE3, n.doubles()));
         }

@@ -5,13 +5,13 @@ import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
-import idleheron.core.scene.Channel;
-import idleheron.core.scene.Clip;
-import idleheron.core.scene.Curve;
-import idleheron.core.scene.Mesh;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Skin;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.fbx.FbxBytes;

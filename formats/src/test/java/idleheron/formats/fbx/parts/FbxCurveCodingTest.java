@@ -3,7 +3,7 @@ package idleheron.formats.fbx.parts;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import idleheron.core.scene.Curve;
+import idleheron.core.scene.motion.Curve;
 import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxDocument;
 import idleheron.formats.fbx.document.FbxKeyFlags;

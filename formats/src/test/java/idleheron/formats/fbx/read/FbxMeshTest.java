@@ -3,7 +3,7 @@ package idleheron.formats.fbx.read;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import idleheron.core.scene.Mesh;
+import idleheron.core.scene.mesh.Mesh;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxRecord;

@@ -1,0 +1,63 @@
+package idleheron.app;
+
+import idleheron.core.kind.Content;
+import idleheron.core.kinds.AssetKinds;
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.spi.SceneFormat;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Set;
+
+/** Which carrier takes what. */
+public final class Carriers {
+    private Carriers() {}
+
+    /** Those that a scene can go in, the best first: what takes everything comes first for a mixed scene and last for others. */
+    public static List<SceneFormat> fitting(Scene scene) {
+        boolean mixed = isMixed(scene);
+        return SceneFiles.formats().stream()
+                .filter(f -> refusal(f, scene, "", "").isEmpty())
+                .sorted(Comparator.comparing(f -> takesAll(f) != mixed))
+                .toList();
+    }
+
+    /** Whether it is a carrier into which nodes are baked, having no place for them. */
+    public static boolean bakes(SceneFormat f) {
+        return f.holds().contains(Content.CACHE) && !f.holds().contains(Content.NODES);
+    }
+
+    /** Characters or props together with caches or volumes: only some carriers take them all. */
+    public static boolean isMixed(Scene s) {
+        return !s.nodes().isEmpty() && AssetKinds.contents(s).size() > 1;
+    }
+
+    private static boolean takesAll(SceneFormat f) {
+        return f.holds().containsAll(AssetKinds.forms());
+    }
+
+    /**
+     * Why a scene cannot go in a carrier, or "".
+     *
+     * @param from the file it comes from, as it is called
+     * @param to the file it would go to
+     */
+    public static String refusal(SceneFormat format, Scene scene, String from, String to) {
+        Set<Content> holds = format.holds();
+        Set<Content> there = AssetKinds.contents(scene);
+        boolean bakes = bakes(format) && !scene.meshes().isEmpty();
+        for (Content c : there) {
+            if (!holds.contains(c) && !(c.equals(Content.NODES) && (bakes || there.size() > 1))) {
+                return c.equals(Content.NODES)
+                        ? from + " holds no " + (holds.contains(Content.VOLUME) ? "volume to write" : "mesh to bake")
+                                + " as " + to
+                        : c.label() + " goes into " + String.join(" or ", SceneFiles.holding(c)) + "; " + format.name()
+                                + " holds none";
+            }
+        }
+        return there.isEmpty() && !holds.contains(Content.NODES)
+                ? from + " holds no " + (holds.contains(Content.VOLUME) ? "volume to write" : "mesh to bake") + " as "
+                        + to
+                : "";
+    }
+}

@@ -1,0 +1,73 @@
+package idleheron.app;
+
+import idleheron.core.crossing.Asset;
+import idleheron.core.inspect.SceneMerge;
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.spi.SceneFormat;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+
+/**
+ * Reads a file, or several that belong together: a head and a body on one skeleton, or characters of one shot.
+ *
+ * @param rescue whether of a damaged one what is whole
+ */
+public record OpenJob(List<Path> files, boolean rescue) {
+    public OpenJob {
+        files = List.copyOf(files);
+        if (files.isEmpty()) {
+            throw new UsageException("there is no file to read");
+        }
+    }
+
+    public static OpenJob of(Path file) {
+        return of(file, false);
+    }
+
+    public static OpenJob of(Path file, boolean rescue) {
+        return new OpenJob(List.of(file), rescue);
+    }
+
+    /**
+     * @throws IOException when one cannot be read, or is broken and not to be rescued
+     * @throws IllegalArgumentException when they do not belong together
+     */
+    public Asset run(Progress progress) throws IOException {
+        Path first = files.getFirst();
+        SceneFiles.Way way = rescue ? SceneFiles::rescue : SceneFiles::read;
+        if (files.size() == 1) {
+            return of(way.read(first, progress), first);
+        }
+        SceneMerge all = SceneFiles.together(files, way, progress);
+        long bytes = 0;
+        for (Path f : files) {
+            bytes += Files.size(f);
+        }
+        SceneFormat told = SceneFiles.byName(first);
+        return new Asset(
+                all.scene(),
+                first.toString(),
+                (told == null ? SceneFiles.usual() : told).name(),
+                files.size() + " files together",
+                bytes,
+                all.apart());
+    }
+
+    /** What was read of a file, with where it lies. */
+    public static Asset of(SceneFormat.ReadScene r, Path file) {
+        return new Asset(r.scene(), file.toString(), r.format(), r.variant(), r.bytes());
+    }
+
+    /** "x.fbx is damaged and was rescued; 2 things are lost or in part", or "" of a whole one. */
+    public static String rescued(Scene scene) {
+        int n = scene.lost().size();
+        return n == 0
+                ? ""
+                : scene.name() + " is damaged and was rescued; " + n + (n == 1 ? " thing is" : " things are")
+                        + " lost or in part";
+    }
+}

@@ -1,0 +1,98 @@
+package idleheron.app;
+
+import com.fasterxml.jackson.core.JacksonException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import idleheron.core.finding.Convention;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.space.ConvertStage;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.bytes.FormatException;
+import idleheron.report.RemedyJson;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Remedies in their order, and where it all is going: what is done to one file after the other.
+ *
+ * <pre>
+ * { "schema": "idle-heron/recipe/2", "for": "game-centimetres", "remedies": ["bake-scale", "limit-influences=4",
+ *   { "remedy": "move-scene", "degrees": [90, 0, 0], "factor": 1, "meters": [0, 0, 0] }] }
+ * </pre>
+ *
+ * <p>A remedy is a code, with a value where it takes one, as on the command line; or an object as {@link RemedyJson} has it.
+ */
+public record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
+    private static final String SCHEMA = "idle-heron/recipe/2";
+    private static final String FIRST = "idle-heron/recipe/1";
+    private static final RemedyJson FORM = new RemedyJson(SceneFiles.remedies());
+    private static final List<String> KEYS = List.of("schema", "for", "remedies");
+
+    public Recipe {
+        remedies = List.copyOf(remedies);
+    }
+
+    /** The remedies that are named, and last the conversion to the destination, unless it is among them. */
+    public static Recipe of(@Nullable String destination, List<String> codes) throws IOException {
+        Convention c = Known.convention(destination);
+        return closed(c, codes.stream().map(r -> Known.remedy(r, c)).toList());
+    }
+
+    private static Recipe closed(@Nullable Convention c, List<Remedy> remedies) {
+        List<Remedy> all = new ArrayList<>(remedies);
+        if (c != null && all.stream().noneMatch(ConvertStage.class::isInstance)) {
+            all.add(new ConvertStage(c.axes(), c.metersPerUnit()));
+        }
+        return new Recipe(c, all);
+    }
+
+    public static Recipe read(Path file) throws IOException {
+        String name = String.valueOf(file.getFileName());
+        try {
+            JsonNode n = new ObjectMapper().readTree(file.toFile());
+            if (!List.of(SCHEMA, FIRST).contains(n.path("schema").asText())) {
+                throw FormatException.in(
+                        name, "schema " + SCHEMA, n.path("schema").toString());
+            }
+            for (Map.Entry<String, JsonNode> e : n.properties()) {
+                if (!KEYS.contains(e.getKey())) {
+                    throw FormatException.in(name, "one of " + String.join(", ", KEYS), e.getKey());
+                }
+            }
+            JsonNode destination = n.path("for");
+            if (!destination.isMissingNode() && !destination.isNull() && !destination.isTextual()) {
+                throw FormatException.in(name, "the name of a convention under \"for\"", destination.toString());
+            }
+            if (n.has("remedies") && !n.path("remedies").isArray()) {
+                throw FormatException.in(
+                        name, "a list under \"remedies\"", n.path("remedies").toString());
+            }
+            Convention c = Known.convention(destination.isTextual() ? destination.asText() : null);
+            List<Remedy> all = new ArrayList<>();
+            for (JsonNode r : n.path("remedies")) {
+                all.add(remedy(name, r, c));
+            }
+            return closed(c, all);
+        } catch (JacksonException e) {
+            throw FormatException.in(name, "a recipe as JSON", e.getOriginalMessage());
+        }
+    }
+
+    private static Remedy remedy(String name, JsonNode r, @Nullable Convention c) throws FormatException {
+        if (r.isTextual()) {
+            return Known.remedy(r.asText(), c);
+        }
+        if (!r.isObject()) {
+            throw FormatException.in(name, "remedies as text, such as \"drop-tips\", or as objects", r.toString());
+        }
+        try {
+            return FORM.read(r);
+        } catch (IllegalArgumentException e) {
+            throw FormatException.in(name, "a remedy with its parameters", String.valueOf(e.getMessage()));
+        }
+    }
+}

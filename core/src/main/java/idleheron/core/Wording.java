@@ -1,0 +1,33 @@
+package idleheron.core;
+
+import java.util.List;
+
+/** Counts and lists of names as they stand in sentences. */
+public final class Wording {
+    /** So many names are told; the rest is a number. */
+    private static final int MOST = 3;
+
+    private Wording() {}
+
+    /** "a, b, c and 4 more". */
+    public static String listed(List<String> names) {
+        return names.size() <= MOST
+                ? String.join(", ", names)
+                : String.join(", ", names.subList(0, MOST)) + " and " + (names.size() - MOST) + " more";
+    }
+
+    /** "All 25 joints rest", "The 1 joint rests". */
+    public static String all(int n, String one, String many) {
+        return n == 1 ? "The 1 " + one : "All " + n + " " + many;
+    }
+
+    /** "1 joint", "2 joints". */
+    public static String counted(long n, String one, String many) {
+        return n + " " + (n == 1 ? one : many);
+    }
+
+    /** "1 joint", "2 joints", of a word that takes an s. */
+    public static String counted(long n, String one) {
+        return counted(n, one, one + "s");
+    }
+}

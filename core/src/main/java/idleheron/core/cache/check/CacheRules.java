@@ -1,0 +1,357 @@
+package idleheron.core.cache.check;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.cache.Cache;
+import idleheron.core.cache.CacheKind;
+import idleheron.core.cache.CacheMesh;
+import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.ChannelSemantic;
+import idleheron.core.cache.Param;
+import idleheron.core.cache.Samples;
+import idleheron.core.cache.TimeSampling;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.kind.Rule;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.cache.ChangeCache;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** Rules about caches that look at times, names and what is there, but not at points. */
+public final class CacheRules {
+    public static final List<Rule> ALL = List.of(
+            CacheRules::range,
+            CacheRules::samples,
+            CacheRules::topology,
+            CacheRules::names,
+            CacheRules::params,
+            CacheRules::instances);
+
+    /** What most receivers take in a name. */
+    private static final String PLAIN = "[A-Za-z_][A-Za-z0-9_.:-]*";
+
+    private CacheRules() {}
+
+    static Finding finding(
+            String code,
+            Severity severity,
+            String title,
+            String message,
+            Figure figure,
+            String cause,
+            @Nullable Remedy remedy) {
+        return new Finding(code, severity, Topic.CACHES, -1, title, message, figure, cause, remedy);
+    }
+
+    /** Range and rate against clips, the destination, and whole frames. */
+    static void range(Facts facts, @Nullable Convention c, List<Finding> out) {
+        FrameRate rate = facts.scene().stage().rate();
+        for (Cache cache : facts.scene().caches()) {
+            double[] r = cache.range();
+            if (r[1] <= r[0]) {
+                continue;
+            }
+            double first = rate.frame(r[0]);
+            double last = rate.frame(r[1]);
+            String told = Figure.number(first) + " – " + Figure.number(last);
+            if (Math.abs(first - Math.rint(first)) > 1e-3) {
+                out.add(finding(
+                        "cache-off-frames",
+                        Severity.DRIFTS,
+                        "Samples lie between frames",
+                        cache.name() + " runs over frames " + told + " at " + rate.label()
+                                + " /s. On whole frames every sample is blended from two.",
+                        Figure.of(first - Math.rint(first), "frames", cache.name()),
+                        "The bake began half a frame early for motion blur, or at another rate.",
+                        null));
+            }
+            if (c != null && c.rate() != null && !c.rate().equals(rate)) {
+                out.add(finding(
+                        "cache-rate",
+                        Severity.DRIFTS,
+                        "Another rate than the destination",
+                        cache.name() + " has " + rate.label() + " samples a second; " + c.title() + " runs at "
+                                + c.rate().label() + ".",
+                        Figure.of(rate.perSecond(), "/s", cache.name()),
+                        "",
+                        ChangeCache.resample(c.rate())));
+            }
+            clip(facts, cache, first, last, out);
+        }
+    }
+
+    private static void clip(Facts facts, Cache cache, double first, double last, List<Finding> out) {
+        if (facts.scene().clips().isEmpty()) {
+            return;
+        }
+        FrameRate rate = facts.scene().stage().rate();
+        Clip near = facts.scene().clips().getFirst();
+        double off = Double.POSITIVE_INFINITY;
+        for (Clip k : facts.scene().clips()) {
+            double d = Math.abs(rate.frame(k.startSeconds()) - first) + Math.abs(rate.frame(k.endSeconds()) - last);
+            if (d < off) {
+                off = d;
+                near = k;
+            }
+        }
+        double start = rate.frame(near.startSeconds());
+        if (off > 1e-3) {
+            boolean shifted = Math.abs(rate.frame(near.endSeconds()) - start - (last - first)) < 1e-3;
+            out.add(finding(
+                    "cache-range",
+                    Severity.BREAKS,
+                    "Another range than the clip",
+                    cache.name() + " runs over frames " + Figure.number(first) + " – " + Figure.number(last) + ", "
+                            + near.name() + " over " + Figure.number(start) + " – "
+                            + Figure.number(rate.frame(near.endSeconds())) + ".",
+                    Figure.of(first - start, "frames", cache.name()),
+                    shifted ? "The bake was counted from another frame." : "The bake stopped early or took too much.",
+                    shifted ? ChangeCache.shift(start - first) : null));
+        }
+    }
+
+    /** Steps that are uneven, samples that are missing or come twice. */
+    static void samples(Facts facts, @Nullable Convention c, List<Finding> out) {
+        for (Cache cache : facts.scene().caches()) {
+            Set<TimeSampling> seen = new HashSet<>();
+            for (Cache.Entry e : cache.entries()) {
+                Samples s = e.node()
+                        .get(
+                                e.node().kind() == CacheKind.TRANSFORM
+                                        ? ChannelSemantic.CHANNELS
+                                        : ChannelSemantic.POSITIONS);
+                if (s != null && s.count() > 2 && s.times().stored().length > 1 && seen.add(s.times())) {
+                    steps(e, s, facts.scene().stage().rate(), out);
+                }
+            }
+        }
+    }
+
+    private static void steps(Cache.Entry e, Samples s, FrameRate rate, List<Finding> out) {
+        double[] t = s.times().times(s.count());
+        double[] steps = new double[t.length - 1];
+        int twice = -1;
+        for (int i = 0; i < steps.length; i++) {
+            steps[i] = t[i + 1] - t[i];
+            twice = steps[i] <= TimeSampling.CLOSE ? i + 1 : twice;
+        }
+        double[] sorted = steps.clone();
+        Arrays.sort(sorted);
+        double usual = sorted[sorted.length / 2];
+        List<String> gaps = new ArrayList<>();
+        int uneven = 0;
+        for (int i = 0; i < steps.length; i++) {
+            double n = usual > 0 ? steps[i] / usual : 1;
+            if (n > 1.5 && Math.abs(n - Math.rint(n)) < 0.05) {
+                gaps.add(Figure.number(rate.frame(t[i])) + " – " + Figure.number(rate.frame(t[i + 1])));
+            } else if (Math.abs(n - 1) > 0.01 && steps[i] > TimeSampling.CLOSE) {
+                uneven++;
+            }
+        }
+        if (!gaps.isEmpty()) {
+            out.add(finding(
+                    "cache-samples-missing",
+                    Severity.BREAKS,
+                    gaps.size() == 1 ? "Samples are missing" : "Samples are missing in " + gaps.size() + " places",
+                    e.path() + " has no sample between frames " + String.join(", ", gaps)
+                            + ". What moves there is blended straight across.",
+                    new Figure(gaps.size(), "gaps", e.path(), "", Double.NaN),
+                    "The bake lost frames.",
+                    null));
+        }
+        if (uneven > 0) {
+            out.add(finding(
+                    "cache-samples-uneven",
+                    Severity.NOTE,
+                    "Samples at uneven times",
+                    e.path() + " has " + uneven + " of " + steps.length + " steps that are longer or shorter than "
+                            + Figure.number(usual * 1000) + " ms. Receivers that count frames will show the wrong one.",
+                    Figure.of(uneven, "steps", e.path()),
+                    "Several samples a frame, for motion blur, or a rate that changed.",
+                    ChangeCache.resample(rate)));
+        }
+        if (twice >= 0) {
+            out.add(finding(
+                    "cache-samples-twice",
+                    Severity.DRIFTS,
+                    "A moment comes twice",
+                    e.path() + " has two samples at frame " + Figure.number(rate.frame(t[twice])) + ".",
+                    new Figure(1, "samples", e.path(), "", rate.frame(t[twice])),
+                    "",
+                    null));
+        }
+    }
+
+    /** Meshes whose points or faces are others from a sample on. */
+    static void topology(Facts facts, @Nullable Convention c, List<Finding> out) {
+        FrameRate rate = facts.scene().stage().rate();
+        for (Cache cache : facts.scene().caches()) {
+            List<String> changing = new ArrayList<>();
+            double frame = Double.NaN;
+            String first = "";
+            for (Cache.Entry e : cache.entries()) {
+                if (e.node().kind().isMesh()) {
+                    CacheMesh m = new CacheMesh(e.node());
+                    if (!m.topologyHolds()) {
+                        int at = change(m);
+                        if (at > 0) {
+                            changing.add(e.path());
+                            if (first.isEmpty()) {
+                                first = e.path();
+                                frame = rate.frame(m.times().time(at));
+                            }
+                        }
+                    }
+                }
+            }
+            if (!changing.isEmpty()) {
+                out.add(finding(
+                        "cache-topology-changes",
+                        Severity.BREAKS,
+                        "Points or faces change half way",
+                        (changing.size() == 1 ? first : changing.size() + " meshes, first " + first)
+                                + ", from frame " + Figure.number(frame)
+                                + " on. Nothing is blended across the change, and what is bound to points by number"
+                                + " lets go.",
+                        new Figure(changing.size(), "meshes", first, "", frame),
+                        "A fluid or a cut does this on purpose; a garment or a body does not.",
+                        null));
+            }
+        }
+    }
+
+    private static int change(CacheMesh m) {
+        for (int i = 1; i < m.count(); i++) {
+            if (!m.sameTopology(i - 1, i)) {
+                return i;
+            }
+        }
+        return 0;
+    }
+
+    /** Names that clash for receivers without capitals, or that they refuse. */
+    static void names(Facts facts, @Nullable Convention c, List<Finding> out) {
+        for (Cache cache : facts.scene().caches()) {
+            Map<String, String> seen = new HashMap<>();
+            List<String> clash = new ArrayList<>();
+            List<String> strange = new ArrayList<>();
+            for (Cache.Entry e : cache.entries()) {
+                String same = seen.putIfAbsent(e.path().toLowerCase(Locale.ROOT), e.path());
+                if (same != null) {
+                    clash.add(e.path());
+                }
+                if (!e.node().name().matches(PLAIN)) {
+                    strange.add(e.path());
+                }
+            }
+            if (!clash.isEmpty()) {
+                out.add(finding(
+                        "cache-names-clash",
+                        Severity.DRIFTS,
+                        "Names that differ in nothing but capitals",
+                        clash.size() + " of them, " + clash.getFirst() + " for one.",
+                        Figure.of(clash.size(), "names", clash.getFirst()),
+                        "",
+                        null));
+            }
+            if (!strange.isEmpty()) {
+                out.add(finding(
+                        "cache-names-refused",
+                        Severity.DRIFTS,
+                        "Names that some receivers refuse",
+                        strange.size() + " with blanks, signs or letters that are not plain, " + strange.getFirst()
+                                + " for one; they come back changed.",
+                        Figure.of(strange.size(), "names", strange.getFirst()),
+                        "",
+                        null));
+            }
+        }
+    }
+
+    /** UV and normals that only some meshes have, or that change over time. */
+    static void params(Facts facts, @Nullable Convention c, List<Finding> out) {
+        for (Cache cache : facts.scene().caches()) {
+            for (String name : new String[] {"uv", "N"}) {
+                List<String> without = new ArrayList<>();
+                List<String> moving = new ArrayList<>();
+                int with = 0;
+                for (Cache.Entry e : cache.entries()) {
+                    CacheNode n = e.node();
+                    if (n.kind().isMesh()) {
+                        Param p = n.param(name);
+                        if (p == null) {
+                            without.add(e.path());
+                        } else {
+                            with++;
+                            boolean still = p.values().constant();
+                            if (!still
+                                    && (name.equals("uv")
+                                            || new CacheMesh(n).positions().constant())) {
+                                moving.add(e.path());
+                            }
+                        }
+                    }
+                }
+                String what = name.equals("uv") ? "UV" : "normals";
+                if (with > 0 && !without.isEmpty()) {
+                    out.add(finding(
+                            name.equals("uv") ? "cache-uv-missing" : "cache-normals-missing",
+                            Severity.DRIFTS,
+                            "Some meshes have no " + what,
+                            without.size() + " of " + (with + without.size()) + ", " + without.getFirst() + " for one.",
+                            Figure.of(without.size(), "meshes", without.getFirst()),
+                            "",
+                            null));
+                }
+                if (!moving.isEmpty()) {
+                    out.add(finding(
+                            name.equals("uv") ? "cache-uv-changes" : "cache-normals-change",
+                            Severity.NOTE,
+                            "The " + what + " of a mesh change over time",
+                            moving.size() + (moving.size() == 1 ? " mesh, " : " meshes, ") + moving.getFirst()
+                                    + ". Most receivers keep the first sample.",
+                            Figure.of(moving.size(), "meshes", moving.getFirst()),
+                            "",
+                            null));
+                }
+            }
+        }
+    }
+
+    /** Instances whose source is not there, or that would repeat themselves. */
+    static void instances(Facts facts, @Nullable Convention c, List<Finding> out) {
+        for (Cache cache : facts.scene().caches()) {
+            List<String> lost = new ArrayList<>();
+            for (Cache.Entry e : cache.entries()) {
+                String source = e.node().source();
+                if (e.node().kind() == CacheKind.INSTANCE
+                        && (cache.find(source) < 0 || (e.path() + "/").startsWith(source + "/"))) {
+                    lost.add(e.path() + " of " + source);
+                }
+            }
+            if (!lost.isEmpty()) {
+                out.add(finding(
+                        "cache-instance-lost",
+                        Severity.BREAKS,
+                        lost.size() == 1 ? "An instance shows nothing" : lost.size() + " instances show nothing",
+                        lost.getFirst() + (lost.size() > 1 ? " and others" : "")
+                                + ": the source is not there, or holds the instance itself.",
+                        Figure.of(lost.size(), "instances", lost.getFirst()),
+                        "The source was dropped or renamed.",
+                        null));
+            }
+        }
+    }
+}

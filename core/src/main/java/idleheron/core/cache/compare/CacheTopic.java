@@ -1,0 +1,373 @@
+package idleheron.core.cache.compare;
+
+import idleheron.core.Evidence;
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.cache.CacheMesh;
+import idleheron.core.cache.CacheNode;
+import idleheron.core.cache.CachePose;
+import idleheron.core.cache.Interpolation;
+import idleheron.core.cache.Param;
+import idleheron.core.cache.measure.CacheGap;
+import idleheron.core.cache.measure.NearPoints;
+import idleheron.core.job.Progress;
+import idleheron.core.pair.Pair;
+import idleheron.core.pair.Series;
+import idleheron.core.pair.TopicResult;
+import idleheron.core.time.FrameRate;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Baked geometry, object by object and sample by sample. */
+public final class CacheTopic {
+    private static final List<String> COLUMNS = List.of(
+            "worst, mm",
+            "what became of it",
+            "95 %, mm",
+            "mean, mm",
+            "RMS, mm",
+            "nearest, mm",
+            "worst at frame",
+            "samples",
+            "points",
+            "found by");
+    private static final double BROKEN = 10;
+    private static final int PLOTS = 3;
+
+    private final Pair p;
+    private final CachePairs pairs;
+    private final List<Evidence.Row> rows = new ArrayList<>();
+    private final List<Series> plots = new ArrayList<>();
+    private final FrameRate rate;
+    private boolean broken;
+    private Figure worst = Figure.of(0, "mm");
+    private int missing;
+
+    private CacheTopic(Pair p, CachePairs pairs) {
+        this.p = p;
+        this.pairs = pairs;
+        this.rate = p.sent.stage().rate();
+    }
+
+    public static TopicResult of(Pair p, Progress progress) {
+        if (p.sent.caches().isEmpty() && p.returned.caches().isEmpty()) {
+            return TopicResult.notChecked(Topic.CACHES, "No cache was sent.");
+        }
+        try {
+            CachePairs pairs = CachePairs.of(p, progress.part(0, 0.3));
+            if (pairs == null) {
+                return TopicResult.of(
+                        Topic.CACHES,
+                        Verdict.BROKEN,
+                        Figure.of(1, "cache"),
+                        "The cache did not come back.",
+                        Evidence.NONE);
+            }
+            return new CacheTopic(p, pairs).result(progress.part(0.3, 1));
+        } catch (IOException e) {
+            return TopicResult.notChecked(Topic.CACHES, "The rig could not be baked: " + e.getMessage());
+        }
+    }
+
+    private TopicResult result(Progress progress) {
+        CacheDistance d = new CacheDistance(pairs);
+        d.measure(progress);
+        CachePose a = new CachePose(pairs.sent);
+        CachePose b = new CachePose(pairs.back);
+        range();
+        for (int i = 0; i < pairs.meshes.length; i++) {
+            object(a, b, d, i);
+        }
+        anchors();
+        for (int m : pairs.added) {
+            rows.add(row(
+                    object(b, m),
+                    true,
+                    Double.NaN,
+                    List.of("–", "new", "–", "–", "–", "–", "–", "–", points(b, m), "–")));
+            broken = true;
+        }
+        if (!pairs.complete()) {
+            whole(a, b);
+        }
+        plot(a, d);
+        rows.sort(Comparator.comparing((Evidence.Row r) -> !r.over())
+                .thenComparingDouble(r -> -(r.cells().get(0) instanceof Double v ? v : 0)));
+        long over = rows.stream().filter(Evidence.Row::over).count();
+        Verdict v = over == 0 ? Verdict.CLEAN : broken ? Verdict.BROKEN : Verdict.DRIFTED;
+        return new TopicResult(Topic.CACHES, v, worst, summary(over), new Evidence("object", COLUMNS, rows), plots);
+    }
+
+    private String summary(long over) {
+        int n = pairs.meshes.length;
+        if (over == 0) {
+            return n + (n == 1 ? " object" : " objects") + " at " + pairs.times.length
+                    + " samples: nothing moved by more than " + Figure.number(worst.value()) + " mm.";
+        }
+        String gone = missing == 0 ? "" : missing + " of " + n + " objects did not come back as such. ";
+        return gone + "Points are up to " + Figure.number(worst.value()) + " mm off.";
+    }
+
+    private static Evidence.Row row(String subject, boolean over, double seconds, List<Object> cells) {
+        return new Evidence.Row(subject, -1, -1, -1, seconds, over, cells);
+    }
+
+    private static Object points(CachePose pose, int mesh) {
+        return (double) new CacheMesh(pose.node(mesh)).points(0);
+    }
+
+    private void range() {
+        double[] s = pairs.sent.range();
+        double[] r = pairs.back.range();
+        double first = rate.frame(r[0] - s[0]);
+        double last = rate.frame(r[1] - s[1]);
+        boolean over = Math.max(Math.abs(first), Math.abs(last)) > p.tolerances.frames();
+        if (over) {
+            broken = true;
+            String told = "frames " + Figure.number(rate.frame(s[0])) + " – " + Figure.number(rate.frame(s[1]))
+                    + " became " + Figure.number(rate.frame(r[0])) + " – " + Figure.number(rate.frame(r[1]));
+            rows.add(row("range", true, s[0], List.of("–", told, "–", "–", "–", "–", "–", "–", "–", "–")));
+        }
+    }
+
+    /** Cameras, lights and bare transforms; those that moved neither are not listed. */
+    private void anchors() {
+        for (CacheAnchors.Anchor c : CacheAnchors.of(pairs)) {
+            boolean over = !c.back() || c.mm() > p.tolerances.clipPosition() || c.degrees() > p.tolerances.clipAngle();
+            if (over) {
+                broken |= !c.back() || c.mm() > BROKEN * p.tolerances.clipPosition();
+                if (c.mm() > worst.value()) {
+                    worst = new Figure(c.mm(), "mm", c.path(), "", rate.frame(c.seconds()));
+                }
+                rows.add(row(
+                        c.path(),
+                        true,
+                        c.seconds(),
+                        List.of(
+                                c.back() ? (Object) c.mm() : "–",
+                                c.back() ? "turned by " + Figure.number(c.degrees()) + "°" : "missing",
+                                "–",
+                                "–",
+                                "–",
+                                "–",
+                                rate.frame(c.seconds()),
+                                "–",
+                                "–",
+                                c.back() ? "path" : "–")));
+            }
+        }
+    }
+
+    private void object(CachePose a, CachePose b, CacheDistance d, int i) {
+        String path = object(a, pairs.meshes[i]);
+        CacheNode sent = a.node(pairs.meshes[i]);
+        CacheMesh m = new CacheMesh(sent);
+        if (pairs.partner[i] < 0) {
+            missing++;
+            broken = true;
+            rows.add(row(
+                    path,
+                    true,
+                    Double.NaN,
+                    List.of("–", "missing", "–", "–", "–", "–", "–", (double) m.count(), (double) m.points(0), "–")));
+            return;
+        }
+        CacheNode back = b.node(pairs.partner[i]);
+        int at = d.worstAt(i);
+        double mm = d.worst[i][at] * 1000.0;
+        if (mm > worst.value()) {
+            worst = new Figure(mm, "mm", path, "", rate.frame(pairs.times[at]));
+        }
+        String state = state(sent, back, object(b, pairs.partner[i]), d, i);
+        boolean topology = d.nearest[i] || m.topologyHolds() != new CacheMesh(back).topologyHolds();
+        boolean over = mm > p.tolerances.clipPosition() || topology || d.hidden[i] > 0;
+        broken |= topology || mm > BROKEN * p.tolerances.clipPosition();
+        double near = mm > p.tolerances.clipPosition() ? hausdorff(a, b, i, pairs.times[at]) * 1000 : mm;
+        rows.add(row(
+                path,
+                over,
+                pairs.times[at],
+                List.of(
+                        mm,
+                        state,
+                        d.share(i, 0.95) * 1000,
+                        mean(d, i) * 1000,
+                        d.rms(i) * 1000,
+                        near,
+                        rate.frame(pairs.times[at]),
+                        (double) m.count(),
+                        (double) m.points(0),
+                        pairs.found[i])));
+    }
+
+    private static double mean(CacheDistance d, int i) {
+        double sum = 0;
+        for (float v : d.mean[i]) {
+            sum += v;
+        }
+        return sum / Math.max(1, d.mean[i].length);
+    }
+
+    private String state(CacheNode sent, CacheNode back, String called, CacheDistance d, int i) {
+        List<String> out = new ArrayList<>();
+        if (pairs.found[i].equals("place")) {
+            out.add("now " + last(called));
+        }
+        CacheMesh m = new CacheMesh(sent);
+        CacheMesh r = new CacheMesh(back);
+        if (m.points(0) != r.points(0)) {
+            out.add("now " + r.points(0) + " points");
+        }
+        if (m.topologyHolds() != r.topologyHolds()) {
+            out.add(r.topologyHolds() ? "topology no longer changes" : "topology changes now");
+        }
+        if (d.hidden[i] > 0) {
+            out.add("shown else at " + d.hidden[i] + " samples");
+        }
+        for (Param q : sent.params()) {
+            Param there = back.param(q.name());
+            if (there == null) {
+                out.add(q.name() + " lost");
+            } else if (!alike(q, there)) {
+                out.add(q.name() + " changed");
+            }
+        }
+        if (!sent.user().isEmpty() && back.user().isEmpty()) {
+            out.add("user properties lost");
+        }
+        return out.isEmpty() ? "there" : String.join(", ", out);
+    }
+
+    private static boolean alike(Param a, Param b) {
+        if (a.values().count() == 0
+                || b.values().count() == 0
+                || a.values().type().isText()) {
+            return a.values().count() == b.values().count();
+        }
+        double[] x = a.flat(0);
+        double[] y = b.flat(0);
+        if (x.length != y.length) {
+            return false;
+        }
+        for (int k = 0; k < x.length; k++) {
+            if (Math.abs(x[k] - y[k]) > 1e-4 * Math.max(1, Math.abs(x[k]))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** The farthest that any point of one is from the closest of the other, in metres. */
+    private double hausdorff(CachePose a, CachePose b, int i, double seconds) {
+        a.at(seconds, Interpolation.LINEAR);
+        b.at(seconds, Interpolation.LINEAR);
+        float[] x = a.points(pairs.meshes[i], seconds, Interpolation.LINEAR);
+        float[] y = b.points(pairs.partner[i], seconds, Interpolation.LINEAR);
+        CachePose.move(pairs.sentSpace, x);
+        CachePose.move(pairs.backSpace, y);
+        double worstNear = 0;
+        for (float v : new NearPoints(y).distances(x)) {
+            worstNear = Math.max(worstNear, v);
+        }
+        for (float v : new NearPoints(x).distances(y)) {
+            worstNear = Math.max(worstNear, v);
+        }
+        return worstNear;
+    }
+
+    /** Whatever belongs to what: all points of one side against all of the other. */
+    private void whole(CachePose a, CachePose b) {
+        CacheGap gap =
+                CacheGap.of(pairs.sent, pairs.back, pairs.sentSpace, pairs.backSpace, pairs.times, Progress.NONE);
+        double mm = gap.worst() * 1000;
+        boolean over = mm > p.tolerances.clipPosition();
+        broken |= over;
+        if (mm > worst.value()) {
+            worst = new Figure(mm, "mm", "everything", "", rate.frame(gap.seconds()));
+        }
+        rows.add(row(
+                "everything",
+                over,
+                gap.seconds(),
+                List.of(
+                        mm,
+                        b.meshes().length + " for " + a.meshes().length + " objects",
+                        "–",
+                        "–",
+                        "–",
+                        mm,
+                        rate.frame(gap.seconds()),
+                        (double) gap.moments(),
+                        "–",
+                        "closest points")));
+        if (gap.moments() > 1) {
+            double[] top = Arrays.stream(gap.worstAt()).map(x -> x * 1000).toArray();
+            double[] mid = Arrays.stream(gap.meanAt()).map(x -> x * 1000).toArray();
+            plots.add(series("Everything, to the closest point", gap.times(), top, mid));
+        }
+    }
+
+    private void plot(CachePose a, CacheDistance d) {
+        int n = pairs.times.length;
+        if (n < 2 || Arrays.stream(pairs.partner).allMatch(x -> x < 0)) {
+            return;
+        }
+        double[] top = new double[n];
+        double[] mid = new double[n];
+        for (int i = 0; i < pairs.meshes.length; i++) {
+            for (int t = 0; t < n; t++) {
+                top[t] = Math.max(top[t], d.worst[i][t] * 1000.0);
+                mid[t] += d.mean[i][t] * 1000.0 / pairs.meshes.length;
+            }
+        }
+        String name = worst.subject().isEmpty() ? "" : ", worst in " + last(worst.subject());
+        plots.add(series("All objects" + name, pairs.times, top, mid));
+        java.util.stream.IntStream.range(0, pairs.meshes.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble(i -> -d.worst[i][d.worstAt(i)]))
+                .limit(pairs.meshes.length > 1 ? PLOTS : 0)
+                .filter(i -> d.worst[i][d.worstAt(i)] > 0)
+                .forEach(i -> {
+                    double[] w = new double[n];
+                    double[] m = new double[n];
+                    for (int t = 0; t < n; t++) {
+                        w[t] = d.worst[i][t] * 1000.0;
+                        m[t] = d.mean[i][t] * 1000.0;
+                    }
+                    plots.add(series(last(object(a, pairs.meshes[i])), pairs.times, w, m));
+                });
+    }
+
+    private static String last(String path) {
+        return path.substring(path.lastIndexOf('/') + 1);
+    }
+
+    /** The path by which a person knows a mesh: as far up as there is nothing else. */
+    static String object(CachePose pose, int mesh) {
+        CachePose.Placed at = pose.placed().get(mesh);
+        while (at.parent() >= 0 && pose.node(at.parent()).children().size() == 1) {
+            at = pose.placed().get(at.parent());
+        }
+        return at.path();
+    }
+
+    private Series series(String title, double[] seconds, double[] top, double[] mid) {
+        int[] nodes = new int[top.length];
+        java.util.Arrays.fill(nodes, -1);
+        return new Series(title, "mm", -1, seconds, top, mid, nodes, p.tolerances.clipPosition());
+    }
+
+    /** The pairs that a comparison of these scenes would make, or null. */
+    static @Nullable CachePairs pairs(Pair p) {
+        try {
+            return CachePairs.of(p, Progress.NONE);
+        } catch (IOException e) {
+            return null;
+        }
+    }
+}

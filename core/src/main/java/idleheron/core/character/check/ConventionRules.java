@@ -1,0 +1,240 @@
+package idleheron.core.character.check;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.remedy.skeleton.KeepInfluencing;
+import idleheron.core.remedy.skeleton.RenameNodes;
+import idleheron.core.remedy.skin.TuneWeights;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Texture;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Clip;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+
+/** What a destination asks for and a scene does not have. */
+public final class ConventionRules {
+    private static final double ON_STEP = 0.01;
+
+    private ConventionRules() {}
+
+    /** Bones that run along another of the joints' own axes than the destination's. */
+    static void bones(Facts f, @Nullable Convention c, List<Finding> out) {
+        SignedAxis wanted = c == null ? null : c.more().bonesAlong();
+        if (wanted == null || c == null) {
+            return;
+        }
+        Map<SignedAxis, Integer> count = new TreeMap<>();
+        for (int j : f.scene().joints()) {
+            SignedAxis along = f.along(j);
+            if (along != null) {
+                count.merge(along, 1, Integer::sum);
+            }
+        }
+        int all = count.values().stream().mapToInt(i -> i).sum();
+        int right = count.getOrDefault(wanted, 0);
+        if (all == 0 || right * 2 > all) {
+            return;
+        }
+        SignedAxis most = count.entrySet().stream()
+                .max(Map.Entry.comparingByValue())
+                .orElseThrow()
+                .getKey();
+        out.add(new Finding(
+                "bones-along-other-axis",
+                Severity.DRIFTS,
+                Topic.JOINT_ORIENTATION,
+                f.scene().joints().getFirst(),
+                "Bones run along " + most.label(),
+                count.get(most) + " of " + all + " bones run along their joint's " + most.label() + "; " + c.title()
+                        + " has them along " + wanted.label() + ". Motion made there will not fit.",
+                Figure.of(all - right, "bones"),
+                "",
+                idleheron.core.remedy.skeleton.AimJoints.along(wanted)));
+    }
+
+    static void rootName(Facts f, @Nullable Convention c, List<Finding> out) {
+        String wanted = c == null ? "" : c.more().root();
+        Scene s = f.scene();
+        if (wanted.isEmpty() || s.skeletonRoots().size() != 1) {
+            return;
+        }
+        int root = s.skeletonRoots().getFirst();
+        String name = s.nodes().get(root).name();
+        if (!name.equals(wanted)) {
+            out.add(new Finding(
+                    "root-named-otherwise",
+                    Severity.DRIFTS,
+                    Topic.HIERARCHY,
+                    root,
+                    "The root is called " + name,
+                    "The destination looks for " + wanted + "; clips will not find the skeleton that is there.",
+                    Figure.of(1, "joints", s.path(root)),
+                    "",
+                    RenameNodes.table(Map.of(name, wanted))));
+        }
+    }
+
+    static void names(Facts f, @Nullable Convention c, List<Finding> out) {
+        if (c == null) {
+            return;
+        }
+        Scene s = f.scene();
+        if (!c.more().jointNames().isEmpty()) {
+            Pattern rule = Pattern.compile(c.more().jointNames());
+            List<String> wrong = new ArrayList<>();
+            Map<String, String> table = new TreeMap<>();
+            int first = -1;
+            for (int j : s.joints()) {
+                String name = s.nodes().get(j).name();
+                if (!rule.matcher(name).matches()) {
+                    first = first < 0 ? j : first;
+                    wrong.add(name);
+                    String other = plain(name);
+                    if (rule.matcher(other).matches()) {
+                        table.put(name, other);
+                    }
+                }
+            }
+            if (!wrong.isEmpty()) {
+                out.add(new Finding(
+                        "joint-names-break-rule",
+                        Severity.DRIFTS,
+                        Topic.HIERARCHY,
+                        first,
+                        wrong.size() + (wrong.size() == 1 ? " joint name breaks" : " joint names break") + " the rule",
+                        SkeletonRules.listed(wrong) + " do not match " + rule + "."
+                                + (table.isEmpty() ? "" : " " + preview(table)),
+                        Figure.of(wrong.size(), "joints", s.path(first)),
+                        "",
+                        table.isEmpty() ? null : RenameNodes.table(table)));
+            }
+        }
+        if (!c.more().clipNames().isEmpty()) {
+            Pattern rule = Pattern.compile(c.more().clipNames());
+            List<String> wrong = s.clips().stream()
+                    .map(Clip::name)
+                    .filter(n -> !rule.matcher(n).matches())
+                    .toList();
+            if (!wrong.isEmpty()) {
+                out.add(new Finding(
+                        "clip-names-break-rule",
+                        Severity.DRIFTS,
+                        Topic.CLIPS,
+                        -1,
+                        wrong.size() + (wrong.size() == 1 ? " clip name breaks" : " clip names break") + " the rule",
+                        SkeletonRules.listed(wrong) + " do not match " + rule + ".",
+                        Figure.of(wrong.size(), "clips"),
+                        "",
+                        null));
+            }
+        }
+    }
+
+    /** A name in lower case, words joined by underscores, without a namespace. */
+    static String plain(String name) {
+        String tail = name.substring(Math.max(name.lastIndexOf(':'), name.lastIndexOf('|')) + 1);
+        return tail.replaceAll("(?<=[a-z0-9])(?=[A-Z])", "_")
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("[^a-z0-9_]+", "_");
+    }
+
+    private static String preview(Map<String, String> table) {
+        Map.Entry<String, String> e = table.entrySet().iterator().next();
+        return e.getKey() + " would be " + e.getValue() + (table.size() > 1 ? ", and so on." : ".");
+    }
+
+    /** Joints that move nothing, where only those that do may come along. */
+    static void controls(Facts f, @Nullable Convention c, List<Finding> out) {
+        if (c == null || c.more().controls()) {
+            return;
+        }
+        Scene s = f.scene();
+        List<Integer> idle = KeepInfluencing.idle(s);
+        if (!idle.isEmpty()) {
+            out.add(new Finding(
+                    "joints-without-influence",
+                    Severity.DRIFTS,
+                    Topic.HIERARCHY,
+                    idle.getFirst(),
+                    idle.size() + (idle.size() == 1 ? " joint moves nothing" : " joints move nothing"),
+                    SkeletonRules.listed(idle.stream()
+                                    .map(j -> s.nodes().get(j).name())
+                                    .toList())
+                            + " and what is below them move no point; the destination wants none of them.",
+                    Figure.of(idle.size(), "joints", s.path(idle.getFirst())),
+                    "Controls and tips went along.",
+                    new KeepInfluencing()));
+        }
+    }
+
+    /** Weights that the destination's bits cannot hold. */
+    static void bits(Facts f, @Nullable Convention c, List<Finding> out) {
+        if (c == null || c.more().weightBits() == 0) {
+            return;
+        }
+        int steps = (1 << c.more().weightBits()) - 1;
+        int off = 0;
+        double worst = 0;
+        for (Mesh m : f.scene().meshes()) {
+            Skin s = m.skin();
+            for (int i = 0; s != null && i < s.weights().length; i++) {
+                double x = s.weights()[i] * (double) steps;
+                double d = Math.abs(x - Math.rint(x));
+                off += d > ON_STEP ? 1 : 0;
+                worst = Math.max(worst, d / steps);
+            }
+        }
+        if (off > 0) {
+            out.add(new Finding(
+                    "weights-will-be-rounded",
+                    Severity.DRIFTS,
+                    Topic.SKIN_WEIGHTS,
+                    -1,
+                    "Weights will be rounded to " + c.more().weightBits() + " bits",
+                    off + " weights are no whole part of " + steps + "; the farthest is off by " + Figure.number(worst)
+                            + ". Rounded here, they still sum to 1.",
+                    Figure.of(worst, ""),
+                    "",
+                    TuneWeights.quantise(c.more().weightBits())));
+        }
+    }
+
+    /** Pictures of kinds that are not taken. */
+    static void pictures(Facts f, @Nullable Convention c, List<Finding> out) {
+        if (c == null) {
+            return;
+        }
+        Scene s = f.scene();
+        List<String> kinds = c.more().pictures();
+        List<String> wrong = s.textures().stream()
+                .map(Texture::fileName)
+                .filter(n -> !kinds.isEmpty()
+                        && !kinds.contains(n.substring(n.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT)))
+                .toList();
+        if (!wrong.isEmpty()) {
+            out.add(new Finding(
+                    "picture-kind-not-taken",
+                    Severity.DRIFTS,
+                    Topic.MATERIALS,
+                    -1,
+                    wrong.size() + (wrong.size() == 1 ? " picture is" : " pictures are")
+                            + " of a kind that is not taken",
+                    SkeletonRules.listed(wrong) + "; the destination takes " + String.join(", ", kinds) + ".",
+                    Figure.of(wrong.size(), "pictures"),
+                    "",
+                    null));
+        }
+    }
+}

@@ -1,0 +1,293 @@
+package idleheron.core.character.check;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.math.Matrices;
+import idleheron.core.math.SwingTwist;
+import idleheron.core.math.Vec3;
+import idleheron.core.pose.Pose;
+import idleheron.core.remedy.skeleton.DropJoints;
+import idleheron.core.remedy.skeleton.RestToBind;
+import idleheron.core.remedy.skeleton.SingleRoot;
+import idleheron.core.remedy.space.BakeScale;
+import idleheron.core.remedy.space.BakeTurn;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import java.util.ArrayList;
+import java.util.List;
+import org.joml.Matrix4dc;
+import org.jspecify.annotations.Nullable;
+
+/** Rules about nodes and joints. */
+public final class SkeletonRules {
+    private static final double ONE = 1e-5;
+    private static final double ZERO_LENGTH = 1e-6;
+    private static final double REST_MM = 0.1;
+    private static final double REST_DEGREES = 0.05;
+
+    private SkeletonRules() {}
+
+    private static double offOne(Vec3 s) {
+        return Math.max(Math.abs(s.x() - 1), Math.max(Math.abs(s.y() - 1), Math.abs(s.z() - 1)));
+    }
+
+    /** A scale other than 1 on a joint, above a joint, or on a mesh or above it. */
+    static void scale(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        for (int i = 0; i < s.nodes().size(); i++) {
+            Node n = s.nodes().get(i);
+            Vec3 scale = n.transform().scaling();
+            String what = offOne(scale) > ONE ? carried(s, i, f.isSkinned()) : "";
+            if (what.isEmpty()) {
+                continue;
+            }
+            boolean uniform = Math.abs(scale.x() - scale.y()) < ONE && Math.abs(scale.x() - scale.z()) < ONE;
+            String amount = uniform
+                    ? Figure.number(scale.x()) + " on all axes"
+                    : Figure.number(scale.x()) + ", " + Figure.number(scale.y()) + ", " + Figure.number(scale.z());
+            out.add(new Finding(
+                    "node-scale",
+                    Severity.BREAKS,
+                    Topic.HIERARCHY,
+                    i,
+                    "Scale " + (uniform ? Figure.number(scale.x()) : "by axis") + " left " + what,
+                    n.name() + " carries " + amount + ". Where scale is dropped, what lies below arrives "
+                            + Figure.number(uniform && scale.x() > 0 ? Math.max(scale.x(), 1 / scale.x()) : 1)
+                            + " times too " + (scale.x() > 1 ? "small." : "large."),
+                    Figure.of(scale.x(), "×", s.path(i)),
+                    uniform ? "The rig was sized by its top group." : "The node was stretched and never frozen.",
+                    uniform && scale.x() > 0 ? new BakeScale() : null));
+        }
+    }
+
+    private static String carried(Scene s, int node, boolean skinned) {
+        if (s.nodes().get(node).isJoint()) {
+            return "on a joint";
+        }
+        boolean mesh = s.nodes().get(node).kind() == NodeKind.MESH;
+        boolean joint = false;
+        for (int i = node + 1; i < s.nodes().size(); i++) {
+            if (s.isUnder(i, node)) {
+                joint |= s.nodes().get(i).isJoint();
+                mesh |= s.nodes().get(i).kind() == NodeKind.MESH;
+            }
+        }
+        return joint ? "above the skeleton" : mesh && skinned ? "on a mesh" : "";
+    }
+
+    /** More than one root. */
+    static void roots(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        List<Integer> roots = s.skeletonRoots();
+        if (roots.size() < 2) {
+            return;
+        }
+        List<Integer> idle = SingleRoot.idleRoots(s);
+        if (idle.isEmpty() && ownMeshes(s, roots)) {
+            out.add(new Finding(
+                    "several-characters",
+                    Severity.NOTE,
+                    Topic.HIERARCHY,
+                    roots.getFirst(),
+                    roots.size() + " characters in one file",
+                    listed(names(s, roots))
+                            + " each have their own skeleton and their own meshes. They are matched and checked together.",
+                    Figure.of(roots.size(), "characters", s.path(roots.getFirst())),
+                    "",
+                    null));
+            return;
+        }
+        List<String> names = roots.stream().map(r -> s.nodes().get(r).name()).toList();
+        int shown = idle.isEmpty() ? roots.get(1) : idle.getFirst();
+        out.add(new Finding(
+                "several-roots",
+                Severity.BREAKS,
+                Topic.HIERARCHY,
+                shown,
+                roots.size() == 2 ? "Two roots" : roots.size() + " roots",
+                listed(names) + ". A receiver that wants one root refuses the file or adds its own on top.",
+                Figure.of(roots.size(), "roots", s.path(shown)),
+                idle.isEmpty()
+                        ? "A chain is not connected."
+                        : listed(names(s, idle)) + " move no point: controls that went along.",
+                idle.isEmpty() ? null : new SingleRoot("")));
+    }
+
+    /** Whether no mesh is moved by joints of two skeletons. */
+    private static boolean ownMeshes(Scene s, List<Integer> roots) {
+        for (Mesh m : s.meshes()) {
+            Skin k = m.skin();
+            int own = -1;
+            int[] per = k == null ? new int[0] : k.pointsPerSlot();
+            for (int i = 0; k != null && i < per.length; i++) {
+                for (int r : roots) {
+                    boolean under = k.joints()[i] == r || s.isUnder(k.joints()[i], r);
+                    if (per[i] > 0 && under && own >= 0 && own != r) {
+                        return false;
+                    }
+                    own = per[i] > 0 && under ? r : own;
+                }
+            }
+        }
+        return true;
+    }
+
+    private static List<String> names(Scene s, List<Integer> nodes) {
+        return nodes.stream().map(n -> s.nodes().get(n).name()).toList();
+    }
+
+    static String listed(List<String> names) {
+        int most = 4;
+        if (names.size() <= most) {
+            return String.join(", ", names);
+        }
+        return String.join(", ", names.subList(0, most)) + " and " + (names.size() - most) + " more";
+    }
+
+    /** Joints that end a chain and move nothing. */
+    static void tips(Facts f, @Nullable Convention c, List<Finding> out) {
+        if (c != null && c.tipJoints()) {
+            return;
+        }
+        Scene s = f.scene();
+        List<Integer> tips = DropJoints.tips(s);
+        if (tips.isEmpty()) {
+            return;
+        }
+        out.add(new Finding(
+                "tip-joints",
+                Severity.DRIFTS,
+                Topic.HIERARCHY,
+                tips.getFirst(),
+                tips.size() == 1 ? "One tip joint" : tips.size() + " tip joints",
+                "No weight, no children: " + listed(names(s, tips))
+                        + ". Some receivers keep them, some add their own on top.",
+                Figure.of(tips.size(), "joints", s.path(tips.getFirst())),
+                "They marked the ends of bones.",
+                DropJoints.all()));
+    }
+
+    /** Joints that sit on the joint above them. */
+    static void zeroLength(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        List<Integer> found = new ArrayList<>();
+        for (int j : s.joints()) {
+            double length = f.boneLength(j);
+            if (length < ZERO_LENGTH) {
+                found.add(j);
+            }
+        }
+        if (!found.isEmpty()) {
+            out.add(new Finding(
+                    "zero-length-bone",
+                    Severity.DRIFTS,
+                    Topic.REST_POSE,
+                    found.getFirst(),
+                    found.size() == 1 ? "A bone without length" : found.size() + " bones without length",
+                    listed(names(s, found))
+                            + " lie on the joint above them; a receiver that aims bones at their child has "
+                            + "nothing to aim at.",
+                    Figure.of(found.size(), "bones", s.path(found.getFirst())),
+                    "",
+                    null));
+        }
+    }
+
+    /** Joints that move points and do not know where they were bound, or were bound elsewhere than they rest. */
+    static void bindPose(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        List<Integer> missing = new ArrayList<>();
+        for (int j : s.joints()) {
+            if (f.points(j) > 0 && s.nodes().get(j).bindWorld() == null) {
+                missing.add(j);
+            }
+        }
+        if (!missing.isEmpty()) {
+            out.add(new Finding(
+                    "missing-bind-pose",
+                    Severity.BREAKS,
+                    Topic.REST_POSE,
+                    missing.getFirst(),
+                    "No bind pose on " + missing.size() + " joints",
+                    listed(names(s, missing)) + " move points, and the file does not say where they were bound.",
+                    Figure.of(missing.size(), "joints", s.path(missing.getFirst())),
+                    "",
+                    null));
+        }
+    }
+
+    /** Joints that move points and rest elsewhere than they were bound. */
+    static void restElsewhere(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        Pose rest = new Pose(s);
+        List<Integer> off = new ArrayList<>();
+        double worst = 0;
+        int where = -1;
+        for (int j : s.joints()) {
+            Matrix4dc bind = s.nodes().get(j).bindWorld();
+            if (bind == null || f.points(j) == 0) {
+                continue;
+            }
+            double mm = Matrices.translation(bind).distance(Matrices.translation(rest.world(j)))
+                    * s.stage().metersPerUnit()
+                    * 1000;
+            double degrees =
+                    SwingTwist.angle(Matrices.quaternion(bind).conjugate().mul(Matrices.quaternion(rest.world(j))));
+            if (mm > REST_MM || degrees > REST_DEGREES) {
+                off.add(j);
+                if (degrees >= worst) {
+                    worst = degrees;
+                    where = j;
+                }
+            }
+        }
+        if (where >= 0) {
+            out.add(new Finding(
+                    "rest-is-not-bind",
+                    Severity.DRIFTS,
+                    Topic.REST_POSE,
+                    where,
+                    "Rests elsewhere than it was bound",
+                    off.size() + " joints: " + listed(names(s, off))
+                            + ". A receiver that binds at rest bends the skin by " + Figure.number(worst) + "°.",
+                    Figure.of(worst, "°", s.path(where)),
+                    "It was saved in a pose, such as the first frame.",
+                    new RestToBind()));
+        }
+    }
+
+    /** A square turn left on a group above the skeleton or on a skinned mesh. */
+    static void squareTurn(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        for (int i = 0; i < s.nodes().size(); i++) {
+            Node n = s.nodes().get(i);
+            if (n.isJoint() || n.kind() == NodeKind.CAMERA || n.kind() == NodeKind.LIGHT) {
+                continue;
+            }
+            String what = carried(s, i, f.isSkinned());
+            double angle = SwingTwist.angle(Matrices.quaternion(n.transform().matrix()));
+            double off = Math.abs(angle - 90 * Math.rint(angle / 90));
+            if (what.isEmpty() || angle < 45 || off > 0.01) {
+                continue;
+            }
+            out.add(new Finding(
+                    "square-turn-on-node",
+                    Severity.DRIFTS,
+                    Topic.UNITS_AND_AXES,
+                    i,
+                    "A turn of " + Figure.number(Math.rint(angle)) + "° left " + what,
+                    n.name() + " turns what lies below by " + Figure.number(Math.rint(angle))
+                            + "°. Where the node is dropped, or its turn not looked at, it arrives on its back or sideways.",
+                    Figure.of(Math.rint(angle), "°", s.path(i)),
+                    "An up axis was changed by turning the top instead of converting.",
+                    new BakeTurn(n.name())));
+        }
+    }
+}

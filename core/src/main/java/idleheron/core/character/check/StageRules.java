@@ -1,0 +1,70 @@
+package idleheron.core.character.check;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.math.AxisSystem;
+import idleheron.core.remedy.space.ConvertStage;
+import idleheron.core.scene.Stage;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Rules about unit, axes and size. */
+public final class StageRules {
+    private static final double SMALLEST = 0.3;
+    private static final double LARGEST = 10;
+
+    private StageRules() {}
+
+    /** A skinned figure lower than 30 cm or higher than 10 m. */
+    static void height(Facts f, @Nullable Convention c, List<Finding> out) {
+        double h = f.height();
+        if (!f.isSkinned() || Double.isNaN(h) || h >= SMALLEST && h <= LARGEST) {
+            return;
+        }
+        double times = h < SMALLEST ? 1.7 / h : h / 1.7;
+        Stage s = f.scene().stage();
+        String cause = Math.abs(Math.log10(times) - 2) < 0.35
+                ? "The unit is declared a hundred times too " + (h < SMALLEST ? "small" : "large")
+                        + ", or was not looked at."
+                : "The declared unit of " + s.unitLabel() + " does not fit the data.";
+        out.add(new Finding(
+                "implausible-height",
+                Severity.BREAKS,
+                Topic.UNITS_AND_AXES,
+                -1,
+                "Implausible height",
+                "By its own unit the figure is " + Figure.number(h) + " m high.",
+                Figure.of(h, "m"),
+                cause,
+                null));
+    }
+
+    /** Axes or unit other than the destination's. */
+    static void convention(Facts f, @Nullable Convention c, List<Finding> out) {
+        if (c == null) {
+            return;
+        }
+        Stage s = f.scene().stage();
+        double factor = s.metersPerUnit() / c.metersPerUnit();
+        AxisSystem a = s.axes();
+        if (a.equals(c.axes()) && Math.abs(factor - 1) < 1e-9) {
+            return;
+        }
+        out.add(new Finding(
+                "other-axes-or-unit",
+                Severity.DRIFTS,
+                Topic.UNITS_AND_AXES,
+                -1,
+                "Other axes or unit than the destination",
+                "The file is " + a.describe() + ", " + s.unitLabel() + "; " + c.title() + " writes "
+                        + c.axes().describe() + ", "
+                        + Stage.COMMON.withMetersPerUnit(c.metersPerUnit()).unitLabel() + ".",
+                Figure.of(factor, "×"),
+                "",
+                new ConvertStage(c.axes(), c.metersPerUnit())));
+    }
+}

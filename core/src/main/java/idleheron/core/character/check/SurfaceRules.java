@@ -1,0 +1,42 @@
+package idleheron.core.character.check;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.scene.Texture;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** Rules about pictures. */
+public final class SurfaceRules {
+    private SurfaceRules() {}
+
+    static void textures(Facts f, @Nullable Convention c, List<Finding> out) {
+        Set<String> seen = new HashSet<>();
+        for (Texture t : f.scene().textures()) {
+            if (!t.found() && seen.add(t.path())) { // several materials may use one picture
+                out.add(new Finding(
+                        "texture-not-found",
+                        Severity.DRIFTS,
+                        Topic.MATERIALS,
+                        -1,
+                        name(t) + " is not found",
+                        "The file points to " + t.path() + ". It will be missing on the other side.",
+                        Figure.of(0, "files", name(t)),
+                        "The path belongs to another machine.",
+                        null));
+            }
+        }
+    }
+
+    private static String name(Texture t) {
+        String p = t.path().replace('\\', '/');
+        int slash = p.lastIndexOf('/');
+        return p.isEmpty() ? t.name() : p.substring(slash + 1);
+    }
+}

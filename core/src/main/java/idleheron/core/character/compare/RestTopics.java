@@ -1,0 +1,186 @@
+package idleheron.core.character.compare;
+
+import idleheron.core.Evidence;
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.Wording;
+import idleheron.core.math.Matrices;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.math.SwingTwist;
+import idleheron.core.math.Vec3;
+import idleheron.core.pair.Pair;
+import idleheron.core.pair.TopicResult;
+import idleheron.core.pose.BoneAxis;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import org.joml.Matrix4d;
+import org.joml.Quaterniond;
+import org.jspecify.annotations.Nullable;
+
+/** Where joints rest and how they are turned there. */
+public final class RestTopics {
+    /** Turns closer than this to each other count as one and the same, degrees. */
+    public static final double SAME_TURN = 0.5;
+
+    private static final double FAR = 10;
+
+    private RestTopics() {}
+
+    public static TopicResult positions(Pair p) {
+        if (p.sent.nodes().isEmpty()) {
+            return TopicResult.notChecked(Topic.REST_POSE, "The sent scene has no joint.");
+        }
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        List<Evidence.Row> rows = new ArrayList<>();
+        double worst = 0;
+        String subject = "";
+        for (int j : p.matched()) {
+            int other = p.matching.nodes()[j];
+            double mm = p.sentPosition(j).distance(p.returnedPosition(other)) * 1000;
+            double ratio = lengthRatio(p, j, other);
+            boolean over = mm > p.tolerances.joint() || Math.abs(ratio - 1) > p.tolerances.boneLength();
+            rows.add(new Evidence.Row(p.sent.path(j), j, other, -1, Double.NaN, over, List.of(mm, ratio)));
+            if (mm > worst) {
+                worst = mm;
+                subject = p.sent.path(j);
+            }
+        }
+        rows.sort(Comparator.comparingDouble(r -> -(Double) r.cells().getFirst()));
+        Evidence e = new Evidence("joint", List.of("off by mm", "bone length ×"), rows);
+        Verdict v = e.over() == 0
+                ? Verdict.CLEAN
+                : worst > Math.max(FAR, p.tolerances.joint()) ? Verdict.BROKEN : Verdict.DRIFTED;
+        if (rows.isEmpty()) {
+            return TopicResult.notChecked(Topic.REST_POSE, "No joint has a partner.");
+        }
+        String summary = e.over() == 0
+                ? told(p, rows.size(), "rests where it did", "rest where they did")
+                : e.over() + " of " + rows.size() + " joints rest elsewhere" + alone(p, rows.size()) + ".";
+        return TopicResult.of(Topic.REST_POSE, v, Figure.of(worst, "mm", subject), summary, e);
+    }
+
+    /** "All 25 joints rest where they did", with how many have no partner. */
+    private static String told(Pair p, int compared, String one, String many) {
+        String what = p.sent.joints().isEmpty() ? "node" : "joint";
+        return Wording.all(compared, what + " " + one, what + "s " + many) + alone(p, compared) + ".";
+    }
+
+    private static String alone(Pair p, int compared) {
+        int left = p.sent.joints().size() - compared;
+        return left <= 0 ? "" : "; " + Wording.counted(left, "other has", "others have") + " no partner";
+    }
+
+    private static double lengthRatio(Pair p, int j, int other) {
+        int a = p.sent.jointAbove(j);
+        int b = a < 0 ? -1 : p.matching.nodes()[a];
+        if (b < 0) {
+            return 1;
+        }
+        double s = p.sentPosition(j).distance(p.sentPosition(a));
+        double r = p.returnedPosition(other).distance(p.returnedPosition(b));
+        return s < 1e-6 ? 1 : r / s;
+    }
+
+    /** The turn from the sent to the returned axes of a joint at rest, in the joint's own space. */
+    public static Quaterniond turn(Pair p, int sentJoint) {
+        Matrix4d m = new Matrix4d();
+        Quaterniond s = Matrices.quaternion(p.sentWorld(sentJoint, m));
+        Quaterniond r = Matrices.quaternion(p.returnedWorld(p.matching.nodes()[sentJoint], m));
+        return s.conjugate().mul(r);
+    }
+
+    /** The one turn that all joints share, or null when they do not share one. */
+    public static @Nullable Quaterniond constantTurn(Pair p) {
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        Quaterniond first = null;
+        for (int j : p.matched()) {
+            Quaterniond k = turn(p, j);
+            if (first == null) {
+                first = k;
+            } else if (SwingTwist.angle(new Quaterniond(first).conjugate().mul(k)) > SAME_TURN) {
+                return null;
+            }
+        }
+        return first;
+    }
+
+    public static TopicResult orientation(Pair p) {
+        if (p.sent.nodes().isEmpty()) {
+            return TopicResult.notChecked(Topic.JOINT_ORIENTATION, "The sent scene has no joint.");
+        }
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        List<Evidence.Row> rows = new ArrayList<>();
+        double worst = 0;
+        String subject = "";
+        for (int j : p.matched()) {
+            int other = p.matching.nodes()[j];
+            Quaterniond k = turn(p, j);
+            double angle = SwingTwist.angle(k);
+            SignedAxis a = BoneAxis.of(p.sent, p.sentPose, j);
+            SignedAxis b = BoneAxis.of(p.returned, p.returnedPose, other);
+            SwingTwist split = SwingTwist.of(k, bone(a));
+            rows.add(new Evidence.Row(
+                    p.sent.path(j),
+                    j,
+                    other,
+                    -1,
+                    Double.NaN,
+                    angle > p.tolerances.orientation(),
+                    List.of(
+                            angle,
+                            split.swingDegrees(),
+                            split.twistDegrees(),
+                            about(k, angle),
+                            label(a) + " → " + label(b))));
+            if (angle > worst) {
+                worst = angle;
+                subject = p.sent.path(j);
+            }
+        }
+        rows.sort(Comparator.comparingDouble(r -> -(Double) r.cells().getFirst()));
+        Evidence e = new Evidence("joint", List.of("angle °", "swing °", "twist °", "about", "along the bone"), rows);
+        if (rows.isEmpty()) {
+            return TopicResult.notChecked(Topic.JOINT_ORIENTATION, "No joint has a partner.");
+        }
+        boolean over = e.over() > 0;
+        Quaterniond same = over ? constantTurn(p) : null;
+        String summary = !over
+                ? told(p, rows.size(), "keeps its axes", "keep their axes")
+                : same != null
+                        ? "Every joint is turned by the same " + Figure.number(SwingTwist.angle(same))
+                                + "° about its own " + about(same, SwingTwist.angle(same)) + "."
+                        : e.over() + " of " + rows.size() + " joints are turned, each by its own angle.";
+        Verdict v = !over ? Verdict.CLEAN : worst > 1 ? Verdict.BROKEN : Verdict.DRIFTED;
+        return TopicResult.of(Topic.JOINT_ORIENTATION, v, Figure.of(worst, "°", subject), summary, e);
+    }
+
+    private static Vec3 bone(@Nullable SignedAxis a) {
+        if (a == null) {
+            return new Vec3(1, 0, 0);
+        }
+        double[] v = new double[3];
+        v[a.axis()] = a.sign();
+        return new Vec3(v[0], v[1], v[2]);
+    }
+
+    private static String label(@Nullable SignedAxis a) {
+        return a == null ? "end" : a.label().toLowerCase(java.util.Locale.ROOT);
+    }
+
+    /** The own axis that a turn goes about, when it is one; else "own". */
+    public static String about(Quaterniond k, double angle) {
+        if (angle < 1e-3) {
+            return "none";
+        }
+        double sign = k.w < 0 ? -1 : 1;
+        double length = Math.sqrt(k.x * k.x + k.y * k.y + k.z * k.z);
+        SignedAxis a = SignedAxis.nearest(sign * k.x, sign * k.y, sign * k.z);
+        double part = Math.max(Math.abs(k.x), Math.max(Math.abs(k.y), Math.abs(k.z))) / length;
+        return part > 0.999 ? a.label().toLowerCase(java.util.Locale.ROOT) : "slanted axis";
+    }
+}

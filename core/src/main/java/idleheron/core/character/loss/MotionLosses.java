@@ -1,0 +1,171 @@
+package idleheron.core.character.loss;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.Wording;
+import idleheron.core.character.compare.RestTopics;
+import idleheron.core.math.Matrices;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.math.SwingTwist;
+import idleheron.core.math.Vec3;
+import idleheron.core.pair.Loss;
+import idleheron.core.pair.Pair;
+import idleheron.core.pose.BoneAxis;
+import idleheron.core.pose.Pose;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
+import idleheron.core.time.FrameRate;
+import idleheron.core.time.SampleTimes;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import org.joml.Quaterniond;
+
+/** What is lost in the motion itself: twist that rest does not show, loops that no longer close, keys between frames. */
+public final class MotionLosses {
+    /** A loop that closes to so many degrees is closed. */
+    private static final double CLOSED = 0.1;
+
+    /** More than this and the ends were never meant to meet. */
+    private static final double OPEN = 20;
+
+    private static final int MOST_SAMPLES = 60;
+    private static final double ON_FRAME = 1e-3;
+
+    private MotionLosses() {}
+
+    public static void find(Pair p, List<Loss> out) {
+        for (int c = 0; c < p.sent.clips().size(); c++) {
+            int other = p.matching.clips()[c];
+            if (other >= 0) {
+                Clip a = p.sent.clips().get(c);
+                Clip b = p.returned.clips().get(other);
+                loop(p, a, b, out);
+                subFrames(a, b, out);
+            }
+        }
+        twist(p, out);
+    }
+
+    /** Joints that stand where they did and are turned about their own bone, in motion only. */
+    private static void twist(Pair p, List<Loss> out) {
+        double worst = 0;
+        int where = -1;
+        Clip when = null;
+        double moment = 0;
+        int[] joints = p.matched();
+        boolean[] same = new boolean[joints.length];
+        Vec3[] bones = new Vec3[joints.length];
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        for (int i = 0; i < joints.length; i++) {
+            same[i] = SwingTwist.angle(RestTopics.turn(p, joints[i])) <= p.tolerances.orientation();
+            SignedAxis along = BoneAxis.of(p.sent, p.sentPose, joints[i]);
+            double[] v = {1, 0, 0};
+            if (along != null) {
+                v = new double[3];
+                v[along.axis()] = along.sign();
+            }
+            bones[i] = new Vec3(v[0], v[1], v[2]);
+        }
+        for (int c = 0; c < p.sent.clips().size(); c++) {
+            int other = p.matching.clips()[c];
+            if (other < 0) {
+                continue;
+            }
+            Clip a = p.sent.clips().get(c);
+            Clip b = p.returned.clips().get(other);
+            double[] times = SampleTimes.frames(
+                    Math.max(a.startSeconds(), b.startSeconds()), Math.min(a.endSeconds(), b.endSeconds()), a.rate());
+            int step = Math.max(1, times.length / MOST_SAMPLES);
+            for (int t = 0; t < times.length; t += step) {
+                p.sentPose.at(a, times[t]);
+                p.returnedPose.at(b, times[t]);
+                for (int i = 0; i < joints.length; i++) {
+                    Quaterniond k = RestTopics.turn(p, joints[i]);
+                    double angle = SwingTwist.angle(k);
+                    if (!same[i] || angle <= Math.max(worst, p.tolerances.clipAngle())) {
+                        continue;
+                    }
+                    SwingTwist split = SwingTwist.of(k, bones[i]);
+                    Vec3 at = p.sentPosition(joints[i]);
+                    double mm = at.distance(p.returnedPosition(p.matching.nodes()[joints[i]])) * 1000;
+                    if (mm <= p.tolerances.clipPosition()
+                            && Math.abs(split.swingDegrees()) < 0.1 * Math.abs(split.twistDegrees())) {
+                        worst = angle;
+                        where = joints[i];
+                        when = a;
+                        moment = times[t];
+                    }
+                }
+            }
+        }
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        if (when != null) {
+            out.add(new Loss(
+                    "twist-while-moving",
+                    Topic.CLIPS,
+                    p.sent.nodes().get(where).name() + " rests as it did and twists about its own bone in motion, by "
+                            + Figure.number(worst) + "°",
+                    new Figure(
+                            worst,
+                            "°",
+                            p.sent.path(where),
+                            when.name(),
+                            when.rate().frame(moment))));
+        }
+    }
+
+    /** Largest turn of a joint between the first and the last moment of a clip, degrees. */
+    private static double gap(Scene s, Clip c) {
+        Pose first = new Pose(s).at(c, c.startSeconds());
+        Pose last = new Pose(s).at(c, c.endSeconds());
+        double worst = 0;
+        for (int j : s.joints()) {
+            worst = Math.max(
+                    worst,
+                    SwingTwist.angle(
+                            Matrices.quaternion(first.local(j)).conjugate().mul(Matrices.quaternion(last.local(j)))));
+        }
+        return worst;
+    }
+
+    private static void loop(Pair p, Clip a, Clip b, List<Loss> out) {
+        if (a.movedNodes().isEmpty() || a.length() <= 0) {
+            return;
+        }
+        double before = gap(p.sent, a);
+        double after = before <= CLOSED ? gap(p.returned, b) : 0;
+        if (after > Math.max(CLOSED, 3 * before) && after < OPEN) {
+            out.add(new Loss(
+                    "loop-opened",
+                    Topic.CLIPS,
+                    a.name() + " no longer closes: its ends are " + Figure.number(after) + "° apart",
+                    new Figure(after, "°", "", a.name(), b.lastFrame())));
+        }
+    }
+
+    private static long between(Clip c, FrameRate rate) {
+        return c.nodes().stream()
+                .flatMap(t -> Arrays.stream(t.curves()))
+                .filter(Objects::nonNull)
+                .filter(k -> k.keys() > 1)
+                .flatMapToDouble((Curve k) -> Arrays.stream(k.seconds()))
+                .filter(t -> Math.abs(rate.frame(t) - Math.rint(rate.frame(t))) > ON_FRAME)
+                .count();
+    }
+
+    private static void subFrames(Clip a, Clip b, List<Loss> out) {
+        long before = between(a, a.rate());
+        if (before > 0 && between(b, b.rate()) == 0 && !b.nodes().isEmpty()) {
+            out.add(new Loss(
+                    "sub-frames-rounded",
+                    Topic.CLIPS,
+                    Wording.counted(before, "key", "keys") + " of " + a.name()
+                            + " lay between frames and came on whole frames",
+                    new Figure(before, "keys", "", a.name(), Double.NaN)));
+        }
+    }
+}

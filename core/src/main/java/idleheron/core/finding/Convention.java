@@ -1,0 +1,113 @@
+package idleheron.core.finding;
+
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.time.FrameRate;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How a place writes things.
+ *
+ * @param code for the command line
+ * @param rate its frame rate, or null for any
+ * @param maxInfluences joints per point that it takes, 0 for any number
+ * @param oneRoot whether it wants one skeleton root
+ * @param tipJoints whether it takes joints that end a chain and carry nothing
+ * @param more what else it asks for
+ */
+public record Convention(
+        String code,
+        String title,
+        AxisSystem axes,
+        double metersPerUnit,
+        @Nullable FrameRate rate,
+        int maxInfluences,
+        boolean oneRoot,
+        boolean tipJoints,
+        Asks more) {
+
+    /**
+     * What a place asks for besides; "", 0, null and true ask for nothing.
+     *
+     * @param bonesAlong the own axis of a joint that is to run along its bone
+     * @param root name of the skeleton's root
+     * @param jointNames regular expression that joints' names are to match
+     * @param clipNames regular expression that clips' names are to match
+     * @param weightBits weights are stored in so many bits
+     * @param controls whether joints that move nothing may come along
+     * @param cameras whether cameras may come along
+     * @param lights whether lights may come along
+     * @param pictures endings of picture files that it takes, none for any
+     * @param variant of the carrier, such as "binary 7.4"
+     * @param smoothing whether smoothing is to be written
+     * @param tangents whether tangents are to be written
+     * @param clipsApart whether each clip goes into a file of its own
+     * @param layout where the files of a delivery go
+     * @param volumes what it asks of volumes
+     */
+    public record Asks(
+            @Nullable SignedAxis bonesAlong,
+            String root,
+            String jointNames,
+            String clipNames,
+            int weightBits,
+            boolean controls,
+            boolean cameras,
+            boolean lights,
+            List<String> pictures,
+            String variant,
+            boolean smoothing,
+            boolean tangents,
+            boolean clipsApart,
+            Layout layout,
+            Grids volumes) {
+        public static final Asks NOTHING = new Asks(
+                null, "", "", "", 0, true, true, true, List.of(), "", true, true, false, Layout.PLAIN, Grids.ANY);
+
+        public Asks {
+            pictures = List.copyOf(pictures);
+        }
+    }
+
+    /**
+     * What a place asks of volumes.
+     *
+     * @param names of grids that it looks for, each with its type after a colon where that counts: "velocity:vec3s"
+     * @param megabytes that one frame may take there, dense, as halves where it stores halves; 0 for any
+     * @param half whether it stores halves
+     */
+    public record Grids(List<String> names, double megabytes, boolean half) {
+        public static final Grids ANY = new Grids(List.of(), 0, false);
+
+        public Grids {
+            names = List.copyOf(names);
+        }
+    }
+
+    /**
+     * Names and folders of a delivery, relative to the folder that it is written to; {@code {name}} stands for the name of the
+     * file, {@code {clip}} for that of a clip.
+     *
+     * @param file the file without clips, or with all of them; "" for the name as given
+     * @param clip a file with one clip; "" for {@code {name}_{clip}}
+     * @param pictures folder for pictures; "" for beside the file
+     * @param pictureSize largest width or height of a picture, 0 for any
+     */
+    public record Layout(String file, String clip, String pictures, int pictureSize) {
+        public static final Layout PLAIN = new Layout("", "", "", 0);
+    }
+
+    /** One that asks for no more. */
+    public Convention(
+            String code,
+            String title,
+            AxisSystem axes,
+            double metersPerUnit,
+            @Nullable FrameRate rate,
+            int maxInfluences,
+            boolean oneRoot,
+            boolean tipJoints) {
+        this(code, title, axes, metersPerUnit, rate, maxInfluences, oneRoot, tipJoints, Asks.NOTHING);
+    }
+}

@@ -1,0 +1,74 @@
+package idleheron.core.kinds;
+
+import idleheron.core.cache.asset.CacheAssets;
+import idleheron.core.character.asset.CharacterAssets;
+import idleheron.core.kind.AssetKind;
+import idleheron.core.kind.Content;
+import idleheron.core.kind.FactTable;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.view.asset.ViewAssets;
+import idleheron.core.volume.asset.VolumeAssets;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.ServiceLoader;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/** The kinds of assets there are: a line each, and what else the class path brings as a service. */
+public final class AssetKinds {
+    private static final List<AssetKind> OWN =
+            List.of(new CharacterAssets(), new CacheAssets(), new VolumeAssets(), new ViewAssets());
+
+    /** In the order in which they are asked and told. */
+    public static final List<AssetKind> ALL = Stream.concat(
+                    OWN.stream(), ServiceLoader.load(AssetKind.class).stream().map(ServiceLoader.Provider::get))
+            .toList();
+
+    private AssetKinds() {}
+
+    /** Those that a scene holds something of. */
+    public static List<AssetKind> in(Scene scene) {
+        return ALL.stream().filter(k -> k.isIn(scene)).toList();
+    }
+
+    /** All forms in which anything can lie in a scene. */
+    public static Set<Content> forms() {
+        return ALL.stream().map(AssetKind::content).collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
+    /** In which forms a scene holds what it holds. */
+    public static Set<Content> contents(Scene scene) {
+        Set<Content> out = new LinkedHashSet<>();
+        if (!scene.nodes().isEmpty()) {
+            out.add(Content.NODES);
+        }
+        in(scene).forEach(k -> out.add(k.content()));
+        return out;
+    }
+
+    /** What a scene is about: what its nodes are where it has any, else the first kind that it holds. */
+    public static AssetKind main(Scene scene) {
+        return ALL.stream()
+                .filter(k ->
+                        k.isIn(scene) && (scene.nodes().isEmpty() || k.content().equals(Content.NODES)))
+                .findFirst()
+                .orElse(ALL.getFirst());
+    }
+
+    /** Tables that hold something: those of what the scene is about first. */
+    public static List<FactTable> tables(Scene scene) {
+        AssetKind main = main(scene);
+        return Stream.concat(Stream.of(main), ALL.stream().filter(k -> k != main))
+                .filter(k -> k.isIn(scene))
+                .flatMap(k -> k.tables().stream())
+                .filter(t -> t.count().applyAsInt(scene) > 0)
+                .toList();
+    }
+
+    /** What of a scene can be played. */
+    public static List<Clip> playables(Scene scene) {
+        return ALL.stream().flatMap(k -> k.playables(scene).stream()).toList();
+    }
+}

@@ -1,0 +1,35 @@
+package idleheron.core.pair;
+
+import idleheron.core.Evidence;
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import java.util.List;
+
+/**
+ * What one topic came to.
+ *
+ * @param worst the figure that stands in the ledger
+ * @param summary one sentence
+ * @param plots one per clip where there is something to plot
+ */
+public record TopicResult(
+        Topic topic, Verdict verdict, Figure worst, String summary, Evidence evidence, List<Series> plots) {
+    public TopicResult {
+        plots = List.copyOf(plots);
+    }
+
+    public static TopicResult of(Topic topic, Verdict verdict, Figure worst, String summary, Evidence evidence) {
+        return new TopicResult(topic, verdict, worst, summary, evidence, List.of());
+    }
+
+    /** "not sent" of a topic that the sent side has nothing of, "not checked" of one that could not be compared. */
+    public String unchecked() {
+        boolean nothing = summary.startsWith("The sent scene has no ") || summary.endsWith(" was sent.");
+        return nothing ? "not sent" : verdict.word();
+    }
+
+    public static TopicResult notChecked(Topic topic, String why) {
+        return of(topic, Verdict.NOT_CHECKED, Figure.NONE, why, Evidence.NONE);
+    }
+}

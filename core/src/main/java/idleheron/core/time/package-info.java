@@ -1,0 +1,2 @@
+/** Frame rates as fractions, and moments. Uses nothing. Start at {@link idleheron.core.time.FrameRate}. */
+package idleheron.core.time;

@@ -1,0 +1,182 @@
+package idleheron.core.view.compare;
+
+import idleheron.core.Evidence;
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.Wording;
+import idleheron.core.job.Progress;
+import idleheron.core.math.Matrices;
+import idleheron.core.math.SwingTwist;
+import idleheron.core.pair.Pair;
+import idleheron.core.pair.TopicResult;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.time.SampleTimes;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.joml.Matrix4d;
+
+/**
+ * Cameras and lights: whether each came back, where it stands and how it is turned at rest and at every frame of every clip, and
+ * what it sees or how it shines.
+ */
+public final class ViewTopic {
+    /** Farther off than this, in millimetres, the picture is another one. */
+    private static final double FAR = 10;
+
+    private final Pair p;
+    private final List<ViewMatch> all;
+    private final double[] mm;
+    private final double[] degrees;
+    private final int[] clip;
+    private final double[] seconds;
+
+    private ViewTopic(Pair p) {
+        this.p = p;
+        this.all = ViewMatch.all(p);
+        this.mm = new double[all.size()];
+        this.degrees = new double[all.size()];
+        this.clip = new int[all.size()];
+        this.seconds = new double[all.size()];
+    }
+
+    public static TopicResult of(Pair p, Progress progress) {
+        return new ViewTopic(p).result(progress);
+    }
+
+    private TopicResult result(Progress progress) {
+        if (all.isEmpty()) {
+            return TopicResult.notChecked(Topic.CAMERAS_LIGHTS, "No camera or light was sent.");
+        }
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        hold(-1, Double.NaN);
+        int clips = p.sent.clips().size();
+        for (int c = 0; c < clips; c++) {
+            if (p.matching.clips()[c] >= 0) {
+                play(c, progress.part((double) c / clips, (c + 1.0) / clips));
+            }
+        }
+        List<Evidence.Row> rows = new ArrayList<>();
+        int missing = 0;
+        int changed = 0;
+        int worst = -1;
+        double most = 0;
+        for (int i = 0; i < all.size(); i++) {
+            ViewMatch m = all.get(i);
+            List<String> differs = m.differs(p);
+            boolean moved = mm[i] > p.tolerances.clipPosition() || degrees[i] > p.tolerances.clipAngle();
+            missing += m.isMissing() ? 1 : 0;
+            changed += !m.isMissing() && (moved || !differs.isEmpty()) ? 1 : 0;
+            if (!m.isMissing() && mm[i] > most) {
+                most = mm[i];
+                worst = i;
+            }
+            rows.add(row(i, differs, moved));
+        }
+        rows.sort((a, b) -> Boolean.compare(b.over(), a.over()));
+        Evidence e =
+                new Evidence("camera, light", List.of("off by mm", "turned °", "worst at frame", "differs in"), rows);
+        Verdict v = missing > 0 || most > Math.max(FAR, p.tolerances.clipPosition())
+                ? Verdict.BROKEN
+                : changed > 0 ? Verdict.DRIFTED : Verdict.CLEAN;
+        return TopicResult.of(
+                Topic.CAMERAS_LIGHTS,
+                v,
+                missing > 0 ? Figure.of(missing, "missing") : figure(worst),
+                summary(missing, changed),
+                e);
+    }
+
+    private void play(int sentClip, Progress progress) {
+        Clip sent = p.sent.clips().get(sentClip);
+        Clip back = p.returned.clips().get(p.matching.clips()[sentClip]);
+        double[] times = SampleTimes.frames(sent.startSeconds(), sent.endSeconds(), sent.rate());
+        for (int t = 0; t < times.length; t++) {
+            progress.at((double) t / times.length, "holding cameras against each other");
+            p.sentPose.at(sent, times[t]);
+            p.returnedPose.at(back, times[t]);
+            hold(sentClip, times[t]);
+        }
+    }
+
+    /** Takes the pose that both sides are in; a turn that is worst elsewhere than the distance is kept with its own moment. */
+    private void hold(int inClip, double at) {
+        Matrix4d a = new Matrix4d();
+        Matrix4d b = new Matrix4d();
+        for (int i = 0; i < all.size(); i++) {
+            ViewMatch m = all.get(i);
+            if (m.isMissing()) {
+                continue;
+            }
+            p.sentWorld(m.sent(), a);
+            p.returnedWorld(m.returned(), b);
+            double off = Matrices.translation(a).distance(Matrices.translation(b)) * 1000;
+            double turn = SwingTwist.angle(Matrices.quaternion(a).conjugate().mul(Matrices.quaternion(b)));
+            boolean worse = off > mm[i] || off == mm[i] && turn > degrees[i];
+            if (worse || Double.isNaN(at)) {
+                clip[i] = inClip;
+                seconds[i] = at;
+            }
+            mm[i] = Math.max(mm[i], off);
+            degrees[i] = Math.max(degrees[i], turn);
+        }
+    }
+
+    private Evidence.Row row(int i, List<String> differs, boolean moved) {
+        ViewMatch m = all.get(i);
+        String path = p.sent.path(m.sent());
+        if (m.isMissing()) {
+            return new Evidence.Row(
+                    path, m.sent(), -1, -1, Double.NaN, true, List.of("missing", "–", "–", "did not come back"));
+        }
+        return new Evidence.Row(
+                path,
+                m.sent(),
+                m.returned(),
+                clip[i],
+                seconds[i],
+                moved || !differs.isEmpty(),
+                List.of(
+                        mm[i],
+                        degrees[i],
+                        clip[i] < 0
+                                ? "at rest"
+                                : p.sent.clips().get(clip[i]).name() + ", "
+                                        + Figure.number(p.sent.clips()
+                                                .get(clip[i])
+                                                .rate()
+                                                .frame(seconds[i])),
+                        differs.isEmpty() ? "nothing" : String.join("; ", differs)));
+    }
+
+    private Figure figure(int worst) {
+        if (worst < 0) {
+            return Figure.of(0, "mm");
+        }
+        String path = p.sent.path(all.get(worst).sent());
+        Clip c = clip[worst] < 0 ? null : p.sent.clips().get(clip[worst]);
+        return c == null
+                ? Figure.of(mm[worst], "mm", path)
+                : new Figure(mm[worst], "mm", path, c.name(), c.rate().frame(seconds[worst]));
+    }
+
+    private String summary(int missing, int changed) {
+        int cameras = (int) all.stream().filter(ViewMatch::isCamera).count();
+        int lights = all.size() - cameras;
+        String what = (cameras == 0 ? "" : Wording.counted(cameras, "camera"))
+                + (cameras > 0 && lights > 0 ? " and " : "")
+                + (lights == 0 ? "" : Wording.counted(lights, "light"));
+        if (missing + changed == 0) {
+            return what.substring(0, 1).toUpperCase(Locale.ROOT)
+                    + what.substring(1)
+                    + (all.size() == 1
+                            ? " stands and sees as it did."
+                            : " stand where they did, and see and shine as they did.");
+        }
+        return "Of " + what + ", "
+                + (missing == 0 ? "" : missing + " did not come back" + (changed == 0 ? "" : " and "))
+                + (changed == 0 ? "" : changed + (changed == 1 ? " is" : " are") + " not as sent") + ".";
+    }
+}

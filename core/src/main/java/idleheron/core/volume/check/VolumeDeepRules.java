@@ -1,0 +1,360 @@
+package idleheron.core.volume.check;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.job.Progress;
+import idleheron.core.math.SignedAxis;
+import idleheron.core.math.Vec3;
+import idleheron.core.pose.CanonicalSpace;
+import idleheron.core.pose.Pose;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.volume.ChangeGrids;
+import idleheron.core.scene.Camera;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.volume.Grid;
+import idleheron.core.volume.Volume;
+import idleheron.core.volume.measure.OpticalDepth;
+import idleheron.core.volume.measure.VolumeSurvey;
+import java.util.ArrayList;
+import java.util.List;
+import org.joml.Matrix4d;
+import org.joml.Vector3d;
+import org.jspecify.annotations.Nullable;
+
+/** Rules about volumes that look at every voxel. */
+public final class VolumeDeepRules {
+    /** Thicker than this nothing inside can be seen; thinner than the other, nothing at all. */
+    private static final double THICK = 60;
+
+    private static final double THIN = 0.05;
+
+    /** A cloud that lets through about a twentieth of the light. */
+    private static final double GOOD = 3;
+
+    private static final double SIDEWAYS = 60;
+
+    private final Scene scene;
+    private final Volume volume;
+    private final VolumeSurvey survey;
+    private final List<Finding> out;
+
+    private VolumeDeepRules(Scene scene, Volume volume, VolumeSurvey survey, List<Finding> out) {
+        this.scene = scene;
+        this.volume = volume;
+        this.survey = survey;
+        this.out = out;
+    }
+
+    /** Reads all voxels of all volumes of a scene. */
+    public static List<Finding> of(Scene scene, Progress progress) {
+        List<Finding> out = new ArrayList<>();
+        int n = scene.volumes().size();
+        for (int i = 0; i < n; i++) {
+            Volume v = scene.volumes().get(i);
+            Progress own = progress.part((double) i / n, (i + 1.0) / n);
+            of(scene, v, VolumeSurvey.of(v, null, own.part(0, 0.7)), out);
+            VolumeEmitter.look(scene, v, own.part(0.7, 1), out);
+        }
+        return out;
+    }
+
+    /** From a survey that is there already. */
+    public static void of(Scene scene, Volume volume, VolumeSurvey survey, List<Finding> out) {
+        VolumeDeepRules d = new VolumeDeepRules(scene, volume, survey, out);
+        for (String fault : survey.faults()) {
+            d.add(
+                    "volume-frame-unreadable",
+                    Severity.BREAKS,
+                    "Voxels cannot be read",
+                    fault + ".",
+                    Figure.of(1, "frames", volume.name()),
+                    "",
+                    null);
+        }
+        for (String name : volume.gridNames()) {
+            List<VolumeSurvey.Entry> of = survey.of(name);
+            if (!of.isEmpty()) {
+                d.values(name, of);
+                d.background(name, of);
+                d.thickness(name, of);
+                d.rise(name, of);
+                d.camera(name, of);
+            }
+        }
+        d.speed();
+    }
+
+    private void add(
+            String code,
+            Severity severity,
+            String title,
+            String message,
+            Figure figure,
+            String cause,
+            @Nullable Remedy remedy) {
+        out.add(new Finding(code, severity, Topic.VOLUMES, -1, title, message, figure, cause, remedy));
+    }
+
+    private Figure figure(double value, String unit, String grid, int frame) {
+        return new Figure(value, unit, volume.name() + "/" + grid, "", volume.padding() == 0 ? Double.NaN : frame);
+    }
+
+    /** Nothing active, no numbers, numbers without bound, density below zero. */
+    private void values(String name, List<VolumeSurvey.Entry> of) {
+        List<Integer> empty = of.stream()
+                .filter(e -> e.stats().census().activeVoxels() == 0)
+                .map(VolumeSurvey.Entry::frame)
+                .toList();
+        if (!empty.isEmpty()) {
+            add(
+                    "volume-empty",
+                    empty.size() == of.size() ? Severity.BREAKS : Severity.DRIFTS,
+                    name + " is empty",
+                    empty.size() == of.size()
+                            ? "No voxel of " + name + " is active in any frame."
+                            : "No voxel of " + name + " is active in frame " + VolumeRules.numbers(empty) + ".",
+                    figure(empty.size(), "frames", name, empty.getFirst()),
+                    "The field was switched off, or another one holds the data.",
+                    null);
+        }
+        long bad = 0;
+        VolumeSurvey.Entry first = null;
+        long below = 0;
+        VolumeSurvey.Entry lowest = null;
+        for (VolumeSurvey.Entry e : of) {
+            long n = e.stats().nans() + e.stats().infinite();
+            bad += n;
+            first = first == null && n > 0 ? e : first;
+            if (name.equals("density") && e.stats().negatives() > 0) {
+                below += e.stats().negatives();
+                lowest = lowest == null || e.stats().min()[0] < lowest.stats().min()[0] ? e : lowest;
+            }
+        }
+        if (first != null) {
+            add(
+                    "volume-not-finite",
+                    Severity.BREAKS,
+                    name + " holds what is no number",
+                    bad + " values of " + name + " are no number or without bound, from frame " + first.frame()
+                            + " on. A renderer shows black or white blocks there.",
+                    figure((double) bad, "voxels", name, first.frame()),
+                    "The simulation blew up, or halves ran over 65504.",
+                    ChangeGrids.heal());
+        }
+        if (lowest != null) {
+            add(
+                    "volume-negative-density",
+                    Severity.DRIFTS,
+                    "Density below zero",
+                    below + " voxels have a density below zero, down to "
+                            + Figure.number(lowest.stats().min()[0]) + " in frame " + lowest.frame() + ".",
+                    figure(lowest.stats().min()[0], "", name, lowest.frame()),
+                    "A filter that overshoots ran over the bake.",
+                    null);
+        }
+    }
+
+    private void background(String name, List<VolumeSurvey.Entry> of) {
+        VolumeSurvey.Entry e = of.getFirst();
+        if (!e.header().gridClass().equals(Grid.FOG)) {
+            return;
+        }
+        Volume.Frame f = volume.frame(e.frame());
+        if (f == null) {
+            return;
+        }
+        try {
+            double b = f.source()
+                    .shape(volume.headers(f).stream()
+                            .filter(h -> h.name().equals(name))
+                            .findFirst()
+                            .orElseThrow()
+                            .label())
+                    .tree()
+                    .background()
+                    .get(0, 0);
+            if (b != 0) {
+                add(
+                        "volume-background",
+                        Severity.DRIFTS,
+                        "The background of " + name + " is not zero",
+                        "All of space outside " + name + " has the value " + Figure.number(b)
+                                + ". A renderer that fills its box with it shows a block.",
+                        figure(b, "", name, e.frame()),
+                        "",
+                        null);
+            }
+        } catch (java.io.IOException | java.util.NoSuchElementException x) {
+            // renamed or gone since: its voxels told their own fault
+        }
+    }
+
+    private void thickness(String name, List<VolumeSurvey.Entry> of) {
+        if (!of.getFirst().header().gridClass().equals(Grid.FOG)) {
+            return;
+        }
+        VolumeSurvey.Entry worst = of.getFirst();
+        for (VolumeSurvey.Entry e : of) {
+            worst = e.depth() > worst.depth() ? e : worst;
+        }
+        double d = worst.depth() * scene.stage().metersPerUnit();
+        if (d > THICK || d < THIN && d > 0) {
+            double factor = OpticalDepth.factor(d, GOOD);
+            add(
+                    d > THICK ? "volume-too-thick" : "volume-too-thin",
+                    Severity.DRIFTS,
+                    d > THICK ? name + " is as thick as a wall" : name + " is as good as clear",
+                    "A ray through the middle of frame " + worst.frame() + " meets an optical depth of "
+                            + Figure.number(d) + " by metres; " + percent(d)
+                            + " of the light comes through. Density times "
+                            + Figure.number(factor) + " would let " + percent(GOOD) + " through.",
+                    figure(d, "optical depth", name, worst.frame()),
+                    "Density counts per unit of length: a unit a hundred times too large or small does the same to it.",
+                    ChangeGrids.multiply(name, factor));
+        }
+    }
+
+    private static String percent(double depth) {
+        double p = 100 * Math.exp(-depth);
+        return p < 1e-3 ? "nothing" : Figure.number(p) + " %";
+    }
+
+    /** A plume that climbs along another axis than up: along Y or Z, since nowhere X is up. */
+    private void rise(String name, List<VolumeSurvey.Entry> of) {
+        if (of.size() < 4 || !of.getFirst().header().gridClass().equals(Grid.FOG)) {
+            return;
+        }
+        CanonicalSpace space = CanonicalSpace.of(scene.stage());
+        double[] a = of.getFirst().centre();
+        double[] b = of.getLast().centre();
+        Vec3 from = space.point(a[0], a[1], a[2]);
+        Vec3 to = space.point(b[0], b[1], b[2]);
+        Vector3d d = new Vector3d(to.x() - from.x(), to.y() - from.y(), to.z() - from.z());
+        double[] box = of.getLast()
+                .header()
+                .map()
+                .worldBox(of.getLast().stats().census().box());
+        double size = space.length(Math.max(box[3] - box[0], Math.max(box[4] - box[1], box[5] - box[2])));
+        if (!(d.length() > 0.05 * size)) {
+            return;
+        }
+        double angle = Math.toDegrees(Math.acos(Math.clamp(d.y / d.length(), -1, 1)));
+        if (angle <= SIDEWAYS) {
+            return;
+        }
+        Vector3d stored = new Vector3d(b[0] - a[0], b[1] - a[1], b[2] - a[2]);
+        SignedAxis along = SignedAxis.nearest(stored.x, stored.y, stored.z);
+        SignedAxis up = scene.stage().axes().up();
+        if (along.axis() == 0 || !plume(of, along)) {
+            return;
+        }
+        add(
+                "volume-on-its-side",
+                Severity.DRIFTS,
+                "It rises along " + along.label() + ", and " + up.label() + " is up",
+                "From frame " + of.getFirst().frame() + " to " + of.getLast().frame() + " the mass of " + name
+                        + " moves " + Figure.number(d.length()) + " m along " + along.label()
+                        + ". By the file's up axis the volume lies on its side.",
+                figure(angle, "°", name, of.getLast().frame()),
+                "It was baked where " + along.label() + " is up, and a volume file does not say so.",
+                ChangeGrids.turn(along, up));
+    }
+
+    /** Whether the field stays at one end and grows at the other, as smoke over a fire does; a puff that drifts does not. */
+    private static boolean plume(List<VolumeSurvey.Entry> of, SignedAxis along) {
+        double[] a = of.getFirst()
+                .header()
+                .map()
+                .worldBox(of.getFirst().stats().census().box());
+        double[] b = of.getLast()
+                .header()
+                .map()
+                .worldBox(of.getLast().stats().census().box());
+        int base = along.sign() > 0 ? along.axis() : along.axis() + 3;
+        int top = along.sign() > 0 ? along.axis() + 3 : along.axis();
+        double size = Math.abs(b[top] - b[base]);
+        return Math.abs(b[base] - a[base]) < 0.05 * size && (b[top] - a[top]) * along.sign() > 0.1 * size;
+    }
+
+    /** Velocity against the way that the mass goes from frame to frame. */
+    private void speed() {
+        List<VolumeSurvey.Entry> v = survey.of("velocity");
+        List<VolumeSurvey.Entry> m = survey.of("density");
+        if (v.size() < 4 || m.size() != v.size()) {
+            return;
+        }
+        VolumeSurvey.Entry first = m.getFirst();
+        VolumeSurvey.Entry last = m.getLast();
+        double seconds = (last.frame() - first.frame()) / scene.stage().rate().perSecond();
+        double way = 0;
+        for (int a = 0; a < 3; a++) {
+            way += Math.pow(last.centre()[a] - first.centre()[a], 2);
+        }
+        double told = 0;
+        for (VolumeSurvey.Entry e : v) {
+            told += e.stats().magnitude() / Math.max(1, e.stats().census().activeVoxels()) / v.size();
+        }
+        double moved = Math.sqrt(way) / seconds;
+        double rate = scene.stage().rate().perSecond();
+        if (moved > 0 && told > 0 && told < moved / rate * 3 && told > moved / rate / 3) {
+            add(
+                    "velocity-per-frame",
+                    Severity.DRIFTS,
+                    "Velocity counts per frame",
+                    "The mass moves " + Figure.number(moved) + " units a second, the velocity field says "
+                            + Figure.number(told) + ". Motion blur that takes it per second will be "
+                            + Figure.number(rate) + " times too short.",
+                    figure(moved / told, "×", "velocity", first.frame()),
+                    "The field is in units per frame where units per second are the rule.",
+                    ChangeGrids.multiply("velocity", rate));
+        }
+    }
+
+    /** Whether a camera's clip planes cut the volume. */
+    private void camera(String name, List<VolumeSurvey.Entry> of) {
+        if (!name.equals(volume.gridNames().getFirst())) {
+            return;
+        }
+        Pose pose = new Pose(scene);
+        Clip clip = scene.clips().isEmpty() ? null : scene.clips().getFirst();
+        for (int i = 0; i < scene.nodes().size(); i++) {
+            if (scene.nodes().get(i).kind() != NodeKind.CAMERA) {
+                continue;
+            }
+            Camera cam = scene.cameras().get(scene.nodes().get(i).payload());
+            for (VolumeSurvey.Entry e : of) {
+                pose.at(clip, scene.stage().rate().seconds(e.frame()));
+                Matrix4d view = new Matrix4d(pose.world(i)).invert();
+                double[] b = e.header().map().worldBox(e.stats().census().box());
+                double near = Double.POSITIVE_INFINITY;
+                double far = Double.NEGATIVE_INFINITY;
+                for (int c = 0; c < 8; c++) {
+                    Vector3d p = view.transformPosition(
+                            new Vector3d(b[(c & 1) == 0 ? 0 : 3], b[(c & 2) == 0 ? 1 : 4], b[(c & 4) == 0 ? 2 : 5]));
+                    near = Math.min(near, -p.z);
+                    far = Math.max(far, -p.z);
+                }
+                if (far > cam.far() || near < cam.near() && far > cam.near()) {
+                    boolean behind = far > cam.far();
+                    double cut = behind ? far - cam.far() : cam.near() - near;
+                    add(
+                            "volume-clipped",
+                            Severity.DRIFTS,
+                            "The camera clips the volume",
+                            "In frame " + e.frame() + " " + name + " reaches from " + Figure.number(near) + " to "
+                                    + Figure.number(far) + " units before " + cam.name()
+                                    + ", whose clip planes stand at "
+                                    + Figure.number(cam.near()) + " and " + Figure.number(cam.far()) + ".",
+                            figure(cut * scene.stage().metersPerUnit(), "m", name, e.frame()),
+                            "",
+                            null);
+                    return;
+                }
+            }
+        }
+    }
+}

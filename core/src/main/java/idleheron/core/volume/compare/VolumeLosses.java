@@ -1,0 +1,109 @@
+package idleheron.core.volume.compare;
+
+import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.pair.Loss;
+import idleheron.core.pair.Pair;
+import idleheron.core.volume.GridHeader;
+import idleheron.core.volume.Volume;
+import idleheron.core.volume.measure.GridDifference;
+import java.io.IOException;
+import java.util.List;
+
+/** What was lost of volumes: frames, grids, precision, fine detail. */
+public final class VolumeLosses {
+    private VolumeLosses() {}
+
+    public static void find(Pair p, List<Loss> out) {
+        VolumePairs pairs = VolumePairs.of(p);
+        for (int i = 0; i < p.sent.volumes().size(); i++) {
+            Volume s = p.sent.volumes().get(i);
+            Volume r = VolumePairs.partner(p, i);
+            if (r != null) {
+                frames(s, r, out);
+                for (String name : s.gridNames()) {
+                    if (!r.gridNames().contains(name)) {
+                        out.add(new Loss(
+                                "grid-dropped",
+                                Topic.VOLUMES,
+                                "Grid " + name + " did not come back",
+                                Figure.of(1, "grids", name)));
+                    } else {
+                        values(p, pairs, s, r, name, out);
+                    }
+                }
+            }
+        }
+    }
+
+    private static void frames(Volume s, Volume r, List<Loss> out) {
+        if (s.frames().size() == 1 && r.frames().size() == 1) {
+            return;
+        }
+        List<Volume.Frame> gone = s.sound().stream()
+                .filter(f -> {
+                    Volume.Frame g = r.frame(f.number());
+                    return g == null || g.isBroken();
+                })
+                .toList();
+        if (!gone.isEmpty()) {
+            out.add(new Loss(
+                    "volume-frames-lost",
+                    Topic.VOLUMES,
+                    gone.size() + " of " + s.sound().size() + " frames of " + s.name() + " did not come back",
+                    new Figure(
+                            gone.size(), "frames", s.name(), "", gone.getFirst().number())));
+        }
+    }
+
+    private static void values(Pair p, VolumePairs pairs, Volume s, Volume r, String name, List<Loss> out) {
+        GridDifference worst = null;
+        VolumePairs.Match where = null;
+        boolean halves = true;
+        double ratio = 1;
+        for (VolumePairs.Match m : VolumePairs.matches(s, r)) {
+            GridHeader g = m.back();
+            if (g == null || !m.sent().name().equals(name) || m.sent().type() == null || g.type() == null) {
+                continue;
+            }
+            try {
+                GridDifference d = pairs.of(p, s, r, m);
+                ratio = g.voxelSize() * p.returnedSpace.length(1) / (m.sent().voxelSize() * p.sentSpace.length(1));
+                halves &= d.halves() || d.worst() == 0;
+                if (worst == null || d.relative() > worst.relative()) {
+                    worst = d;
+                    where = m;
+                }
+            } catch (IOException e) {
+                // told by the topic
+            }
+        }
+        if (worst == null || where == null) {
+            return;
+        }
+        Figure f = new Figure(
+                100 * worst.relative(),
+                "% of range",
+                s.name() + "/" + name,
+                "",
+                s.padding() == 0 ? Double.NaN : where.frame());
+        if (Math.abs(ratio - 1) > 1e-3) {
+            out.add(new Loss(
+                    "volume-resampled",
+                    Topic.VOLUMES,
+                    "Voxels of " + name + " are " + Figure.number(ratio) + " times as large; the mass is "
+                            + Figure.number(worst.massRatio() * ratio * ratio * ratio) + " times what it was",
+                    f));
+        } else if (halves && worst.worst() > 0 && worst.apart() == 0) {
+            out.add(new Loss("volume-halved", Topic.VOLUMES, "Values of " + name + " were rounded to halves", f));
+        } else if (worst.apart() == 0
+                && worst.relative() > p.tolerances.voxel()
+                && Math.abs(worst.massRatio() - 1) > 1e-3) {
+            out.add(new Loss(
+                    "volume-values-scaled",
+                    Topic.VOLUMES,
+                    "All of " + name + " came back " + Figure.number(worst.massRatio()) + " times as much",
+                    f));
+        }
+    }
+}

@@ -1,0 +1,148 @@
+package idleheron.core.scene.motion;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import org.junit.jupiter.api.Test;
+
+class CurveTest {
+    private static final byte C = Curve.CUBIC;
+
+    @Test
+    void a_cubic_span_is_the_hermite_polynomial_of_its_slopes() {
+        // 0 to 1 over two seconds, leaving flat, arriving with 1.5 a second: p(u) = u(0 + u(3 - 3 + u(3 - 2))) = u^3.
+        Curve c = new Curve(
+                new double[] {0, 2}, new double[] {0, 1}, new byte[] {C, C}, new double[] {0, 0}, new double[] {0, 1.5
+                });
+        assertThat(c.at(1)).isCloseTo(0.125, within(1e-12));
+        assertThat(c.at(1.5)).isCloseTo(0.421875, within(1e-12));
+    }
+
+    @Test
+    void a_cubic_span_that_does_not_begin_at_nothing() {
+        // 10 to 6 over half a second, leaving with 4 and arriving with -2 a second: m0 = 2, m1 = -1, d = -4.
+        // u = 1/4: 10 + 1/4·(2 + 1/4·(-12 - 4 + 1 + 1/4·(2 - 1 + 8))) = 10 + 1/4·(2 + 1/4·(-12.75)) = 9.703125
+        Curve c = new Curve(
+                new double[] {1, 1.5}, new double[] {10, 6}, new byte[] {C, C}, new double[] {4, 9}, new double[] {9, -2
+                });
+        assertThat(c.at(1.125)).isCloseTo(9.703125, within(1e-12));
+    }
+
+    @Test
+    void constant_spans_hold_linear_ones_go_straight_and_the_ends_stay() {
+        Curve c = new Curve(
+                new double[] {0, 1, 3},
+                new double[] {5, 7, 11},
+                new byte[] {Curve.CONSTANT, Curve.LINEAR, Curve.LINEAR},
+                null,
+                null);
+        assertThat(c.at(0.99)).isEqualTo(5);
+        assertThat(c.at(1)).isEqualTo(7);
+        assertThat(c.at(2)).isEqualTo(9);
+        assertThat(c.at(-4)).isEqualTo(5);
+        assertThat(c.at(9)).isEqualTo(11);
+        assertThat(c.keys()).isEqualTo(3);
+        assertThat(c.start()).isEqualTo(0);
+        assertThat(c.end()).isEqualTo(3);
+    }
+
+    @Test
+    void a_key_that_takes_the_next_value_has_it_from_its_own_moment_on() {
+        Curve c = new Curve(
+                new double[] {0, 1, 2},
+                new double[] {5, 7, 11},
+                new byte[] {Curve.LINEAR, Curve.NEXT, Curve.LINEAR},
+                null,
+                null);
+        assertThat(c.at(0.5)).isEqualTo(6);
+        assertThat(c.at(1)).isEqualTo(11);
+        assertThat(c.at(1.01)).isEqualTo(11);
+        assertThat(c.isSimple()).isFalse();
+        assertThat(Curve.still(3).isSimple()).isTrue();
+    }
+
+    @Test
+    void smooth_slopes_are_those_of_the_neighbours_and_flat_at_the_ends() {
+        Curve c = Curve.smooth(new double[] {0, 1, 3}, new double[] {2, 5, 14});
+        assertThat(c.leaving()).containsExactly(0, 4, 0);
+        assertThat(c.arriving()).containsExactly(0, 4, 0);
+    }
+
+    @Test
+    void constant_is_one_value_and_no_slope_that_leads_away() {
+        assertThat(Curve.still(4).isConstant()).isTrue();
+        assertThat(Curve.linear(new double[] {0, 1}, new double[] {4, 4}).isConstant())
+                .isTrue();
+        assertThat(Curve.linear(new double[] {0, 1}, new double[] {4, 4.001}).isConstant())
+                .isFalse();
+        double[] flat = {0, 0};
+        double[] steep = {0, 1};
+        double[] times = {0, 1};
+        double[] same = {4, 4};
+        byte[] cubic = {C, C};
+        assertThat(new Curve(times, same, cubic, flat, flat).isConstant()).isTrue();
+        assertThat(new Curve(times, same, cubic, steep, flat).isConstant()).isFalse();
+        assertThat(new Curve(times, same, cubic, flat, steep).isConstant()).isFalse();
+    }
+
+    @Test
+    void slopes_on_either_side_of_a_key() {
+        Curve c = new Curve(
+                new double[] {0, 2, 3, 4},
+                new double[] {0, 6, 6, 1},
+                new byte[] {Curve.LINEAR, C, Curve.CONSTANT, Curve.LINEAR},
+                new double[] {9, 5, 9, 9},
+                new double[] {8, 8, 7, 8});
+        assertThat(c.slopeInto(0)).as("nothing is before it").isEqualTo(0);
+        assertThat(c.slopeOutOf(0)).isEqualTo(3);
+        assertThat(c.slopeInto(1)).isEqualTo(3);
+        assertThat(c.slopeOutOf(1)).isEqualTo(5);
+        assertThat(c.slopeInto(2)).isEqualTo(7);
+        assertThat(c.slopeOutOf(2)).isEqualTo(0);
+        assertThat(c.slopeInto(3)).isEqualTo(0);
+        assertThat(c.slopeOutOf(3)).as("nothing is after it").isEqualTo(0);
+    }
+
+    @Test
+    void mapping_carries_the_slopes_along() {
+        Curve whole = Curve.smooth(new double[] {0, 1, 2}, new double[] {0, 4, 0});
+        Curve c = whole.mapped(-0.5, 1);
+        assertThat(c.at(1)).isEqualTo(-1);
+        assertThat(c.at(0.5)).isCloseTo(1 - 0.5 * whole.at(0.5), within(1e-12));
+        assertThat(Curve.smooth(new double[] {0, 1, 3}, new double[] {2, 5, 14})
+                        .mapped(-2, 7)
+                        .leaving())
+                .containsExactly(-0.0, -8, -0.0);
+    }
+
+    @Test
+    void shifting_moves_times_and_stretching_slopes_as_well() {
+        Curve c = Curve.smooth(new double[] {0, 1, 3}, new double[] {2, 5, 14});
+        assertThat(c.shifted(0.5).seconds()).containsExactly(0.5, 1.5, 3.5);
+        assertThat(c.shifted(0.5).at(2.25)).isEqualTo(c.at(1.75));
+        Curve slow = c.stretched(2);
+        assertThat(slow.seconds()).containsExactly(0, 2, 6);
+        assertThat(slow.leaving()).containsExactly(0, 2, 0);
+        assertThat(slow.arriving()).containsExactly(0, 2, 0);
+        assertThat(slow.at(3)).isCloseTo(c.at(1.5), within(1e-12));
+    }
+
+    @Test
+    void sampling_keys_the_value_at_each_time() {
+        Curve c = Curve.linear(new double[] {0, 2}, new double[] {1, 5}).sampled(new double[] {-1, 0.5, 2});
+        assertThat(c.seconds()).containsExactly(-1, 0.5, 2);
+        assertThat(c.values()).containsExactly(1, 2, 5);
+        assertThat(c.at(1.25)).isEqualTo(3.5);
+    }
+
+    @Test
+    void arrays_of_different_lengths_are_refused() {
+        assertThatThrownBy(() -> new Curve(new double[2], new double[1], new byte[2], null, null))
+                .hasMessageContaining("2 times, 1 values");
+        assertThatThrownBy(() -> new Curve(new double[2], new double[2], new byte[1], null, null))
+                .hasMessageContaining("1 modes");
+        assertThatThrownBy(() -> new Curve(new double[0], new double[0], new byte[0], null, null))
+                .hasMessageContaining("0 times");
+    }
+}

@@ -1,0 +1,197 @@
+package idleheron.desktop.compare;
+
+import idleheron.core.pair.MatchTable;
+import idleheron.core.pair.Matching;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.motion.Clip;
+import idleheron.desktop.widget.Ui;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.BiFunction;
+import java.util.function.Consumer;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.collections.FXCollections;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.OverrunStyle;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableView;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+
+/** What belongs to what, to be mended by hand: a row for every sent joint, mesh and clip. */
+final class MatchSheet extends VBox {
+    private static final String NOTHING = "(nothing)";
+
+    private final Scene sent;
+    private final Scene returned;
+    private final Consumer<MatchTable> changed;
+    private final TableView<Row> rows = new TableView<>();
+    private final TextField search = new TextField();
+    private final CheckBox open = new CheckBox("Only without a partner");
+    private MatchTable table;
+
+    private record Row(
+            String kind,
+            String name,
+            String partner,
+            boolean told,
+            List<String> choices,
+            BiFunction<MatchTable, @Nullable String, MatchTable> tell) {}
+
+    MatchSheet(Scene sent, Scene returned, MatchTable table, Consumer<MatchTable> changed) {
+        this.sent = sent;
+        this.returned = returned;
+        this.table = table;
+        this.changed = changed;
+        setSpacing(10);
+        search.setPromptText("Find a name");
+        search.setAccessibleText("Find a name");
+        HBox.setHgrow(search, Priority.ALWAYS);
+        search.textProperty().addListener((o, was, is) -> fill());
+        open.selectedProperty().addListener((o, was, is) -> fill());
+        HBox tools = Ui.row(
+                12,
+                search,
+                open,
+                Ui.button(
+                        "Forget what was told",
+                        "Match by names and places alone",
+                        () -> tell(MatchTable.NONE),
+                        "quiet"));
+        rows.getStyleClass().add("evidence");
+        rows.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+        rows.setFixedCellSize(34);
+        rows.setPlaceholder(Ui.label("Everything has a partner.", "second"));
+        rows.getColumns().add(text("what", 80, Row::kind));
+        TableColumn<Row, String> name = text("sent", 320, Row::name);
+        name.setCellFactory(x -> new TableCell<>() {
+            @Override
+            protected void updateItem(@Nullable String item, boolean none) {
+                super.updateItem(item, none);
+                setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
+                setText(none ? "" : item);
+            }
+        });
+        rows.getColumns().add(name);
+        rows.getColumns().add(partner());
+        rows.getColumns().add(text("", 90, r -> r.told() ? "by hand" : ""));
+        VBox.setVgrow(rows, Priority.ALWAYS);
+        getChildren().addAll(tools, rows);
+        fill();
+    }
+
+    private static TableColumn<Row, String> text(
+            String title, double width, java.util.function.Function<Row, String> of) {
+        TableColumn<Row, String> c = new TableColumn<>(title);
+        c.setCellValueFactory(d -> new SimpleStringProperty(of.apply(d.getValue())));
+        c.setPrefWidth(width);
+        c.setMinWidth(60);
+        return c;
+    }
+
+    private TableColumn<Row, String> partner() {
+        TableColumn<Row, String> c = text("returned", 320, Row::partner);
+        c.setCellFactory(x -> new TableCell<>() {
+            private final ComboBox<String> box = new ComboBox<>();
+            private boolean filling;
+
+            {
+                box.setMaxWidth(Double.MAX_VALUE);
+                box.setButtonCell(new ListCell<>() {
+                    @Override
+                    protected void updateItem(@Nullable String item, boolean none) {
+                        super.updateItem(item, none);
+                        setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
+                        setText(none ? "" : item);
+                    }
+                });
+                box.setOnAction(e -> {
+                    Row r = getTableRow().getItem();
+                    String is = box.getValue();
+                    if (!filling && r != null && is != null && !is.equals(r.partner())) {
+                        tell(r.tell().apply(table, is.equals(NOTHING) ? "" : is));
+                    }
+                });
+            }
+
+            @Override
+            protected void updateItem(@Nullable String item, boolean none) {
+                super.updateItem(item, none);
+                Row r = none ? null : getTableRow().getItem();
+                if (r == null) {
+                    setGraphic(null);
+                    return;
+                }
+                filling = true;
+                box.getItems().setAll(r.choices());
+                box.setValue(r.partner());
+                box.setAccessibleText("Partner of " + r.name());
+                filling = false;
+                setGraphic(box);
+            }
+        });
+        return c;
+    }
+
+    private void tell(MatchTable value) {
+        table = value;
+        changed.accept(value);
+        fill();
+    }
+
+    private void fill() {
+        Matching m = Matching.of(sent, returned, table);
+        List<Row> all = new ArrayList<>();
+        List<String> joints = new ArrayList<>(List.of(NOTHING));
+        returned.joints().forEach(j -> joints.add(returned.path(j)));
+        for (int j : sent.joints()) {
+            int other = m.nodes()[j];
+            String path = sent.path(j);
+            all.add(new Row(
+                    "joint",
+                    path,
+                    other < 0 ? NOTHING : returned.path(other),
+                    table.nodes().containsKey(path),
+                    joints,
+                    (t, to) -> t.withNode(path, to)));
+        }
+        List<String> meshes = new ArrayList<>(List.of(NOTHING));
+        returned.meshes().forEach(x -> meshes.add(x.name()));
+        for (int i = 0; i < sent.meshes().size(); i++) {
+            Mesh mesh = sent.meshes().get(i);
+            int other = m.meshes()[i];
+            all.add(new Row(
+                    "mesh",
+                    mesh.name(),
+                    other < 0 ? NOTHING : returned.meshes().get(other).name(),
+                    table.meshes().containsKey(mesh.name()),
+                    meshes,
+                    (t, to) -> t.withMesh(mesh.name(), to)));
+        }
+        List<String> clips = new ArrayList<>(List.of(NOTHING));
+        returned.clips().forEach(x -> clips.add(x.name()));
+        for (int i = 0; i < sent.clips().size(); i++) {
+            Clip clip = sent.clips().get(i);
+            int other = m.clips()[i];
+            all.add(new Row(
+                    "clip",
+                    clip.name(),
+                    other < 0 ? NOTHING : returned.clips().get(other).name(),
+                    table.clips().containsKey(clip.name()),
+                    clips,
+                    (t, to) -> t.withClip(clip.name(), to)));
+        }
+        String wanted = search.getText().toLowerCase(Locale.ROOT);
+        all.removeIf(r -> open.isSelected() && !r.partner().equals(NOTHING)
+                || !r.name().toLowerCase(Locale.ROOT).contains(wanted));
+        rows.setItems(FXCollections.observableArrayList(all));
+    }
+}

@@ -1,0 +1,162 @@
+package idleheron.desktop.compare;
+
+import idleheron.core.Figure;
+import idleheron.core.pair.Series;
+import idleheron.desktop.model.Bench;
+import java.util.function.BiConsumer;
+import javafx.geometry.VPos;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Pane;
+import javafx.scene.paint.Color;
+import javafx.scene.text.Font;
+import javafx.scene.text.TextAlignment;
+import org.jspecify.annotations.Nullable;
+
+/** A figure over the frames of a clip; a click goes to that frame and to the joint that is worst there. */
+final class PlotPane extends Pane {
+    private static final double LEFT = 58;
+    private static final double RIGHT = 14;
+    private static final double TOP = 26;
+    private static final double BOTTOM = 10;
+
+    private final Canvas canvas = new Canvas();
+    private final Bench bench;
+    private @Nullable Series series;
+    private BiConsumer<Double, Integer> chosen = (t, n) -> {};
+
+    PlotPane(Bench bench) {
+        this.bench = bench;
+        getStyleClass().add("card");
+        setMinHeight(96);
+        setPrefHeight(106);
+        setAccessibleText("Plot of the error by frame. A click goes to a frame.");
+        getChildren().add(canvas);
+        canvas.widthProperty().bind(widthProperty());
+        canvas.heightProperty().bind(heightProperty());
+        canvas.widthProperty().addListener((o, was, is) -> draw());
+        canvas.heightProperty().addListener((o, was, is) -> draw());
+        bench.transport().seconds().addListener((o, was, is) -> draw());
+        bench.dusk().addListener((o, was, is) -> draw());
+        addEventHandler(MouseEvent.MOUSE_PRESSED, this::pick);
+        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::pick);
+    }
+
+    void onChosen(BiConsumer<Double, Integer> value) {
+        chosen = value;
+    }
+
+    void show(@Nullable Series value) {
+        series = value;
+        draw();
+    }
+
+    private void pick(MouseEvent e) {
+        Series s = series;
+        if (s == null || s.seconds().length == 0) {
+            return;
+        }
+        double u = (e.getX() - LEFT) / Math.max(1, getWidth() - LEFT - RIGHT);
+        int i = (int) Math.clamp(Math.rint(u * (s.seconds().length - 1)), 0, s.seconds().length - 1);
+        // A click near a peak means the peak.
+        int reach = Math.max(1, s.seconds().length / 60);
+        int best = i;
+        for (int k = Math.max(0, i - reach); k <= Math.min(s.seconds().length - 1, i + reach); k++) {
+            best = s.worst()[k] > s.worst()[best] ? k : best;
+        }
+        chosen.accept(s.seconds()[best], s.worstNode()[best]);
+    }
+
+    private Color tone(String day, String dusk) {
+        return Color.web(bench.dusk().get() ? dusk : day);
+    }
+
+    private void draw() {
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
+        Series s = series;
+        g.setFont(Font.font("Inter", 12));
+        g.setFill(tone("#5E6B73", "#A9B4B5"));
+        g.setTextBaseline(VPos.CENTER);
+        g.setTextAlign(TextAlignment.LEFT);
+        if (s == null) {
+            g.fillText("This topic has no figure over time.", 14, 22);
+            return;
+        }
+        g.fillText(s.title(), 14, 14);
+        g.setTextAlign(TextAlignment.RIGHT);
+        g.fillText("mean", getWidth() - RIGHT, 14);
+        g.setFill(tone("#A83A2A", "#E0705C"));
+        g.fillText("worst", getWidth() - RIGHT - 42, 14);
+        double top = s.tolerance() * 1.3;
+        for (double v : s.worst()) {
+            top = Math.max(top, v * 1.08);
+        }
+        g.setFont(Font.font("B612", 11));
+        for (int i = 0; i <= 2; i++) {
+            double y = y(top * i / 2, top);
+            g.setStroke(tone("#DDD4C3", "#3A474E"));
+            g.setLineWidth(1);
+            g.strokeLine(LEFT, y, getWidth() - RIGHT, y);
+            g.setFill(tone("#6B757A", "#9AA6A8"));
+            g.fillText(tick(top * i / 2, top), LEFT - 8, y);
+        }
+        g.setStroke(tone("#BF7A1E", "#E0A24A"));
+        g.setLineDashes(5, 4);
+        g.strokeLine(LEFT, y(s.tolerance(), top), getWidth() - RIGHT, y(s.tolerance(), top));
+        g.setLineDashes();
+        line(g, s.seconds(), s.mean(), top, tone("#6B757A", "#9AA6A8"));
+        line(g, s.seconds(), s.worst(), top, tone("#A83A2A", "#E0705C"));
+        cursor(g, s, top);
+    }
+
+    private static String tick(double v, double top) {
+        int places = top >= 20 ? 0 : top >= 2 ? 1 : top >= 0.2 ? 2 : top >= 0.02 ? 3 : 5;
+        return String.format(java.util.Locale.ROOT, "%." + places + "f", v);
+    }
+
+    private double x(double t, double[] times) {
+        double span = times[times.length - 1] - times[0];
+        return LEFT + (span <= 0 ? 0 : (t - times[0]) / span) * (getWidth() - LEFT - RIGHT);
+    }
+
+    private double y(double v, double top) {
+        return getHeight() - BOTTOM - v / top * (getHeight() - TOP - BOTTOM);
+    }
+
+    private void line(GraphicsContext g, double[] t, double[] v, double top, Color color) {
+        g.setStroke(color);
+        g.setLineWidth(1.6);
+        g.beginPath();
+        for (int i = 0; i < t.length; i++) {
+            if (i == 0) {
+                g.moveTo(x(t[i], t), y(v[i], top));
+            } else {
+                g.lineTo(x(t[i], t), y(v[i], top));
+            }
+        }
+        g.stroke();
+    }
+
+    private void cursor(GraphicsContext g, Series s, double top) {
+        double now = bench.transport().seconds().get();
+        if (now < s.seconds()[0] - 1e-9 || now > s.seconds()[s.seconds().length - 1] + 1e-9) {
+            return;
+        }
+        int i = 0;
+        for (int k = 0; k < s.seconds().length; k++) {
+            i = Math.abs(s.seconds()[k] - now) < Math.abs(s.seconds()[i] - now) ? k : i;
+        }
+        double x = x(now, s.seconds());
+        g.setStroke(tone("#BF7A1E", "#E0A24A"));
+        g.setLineWidth(1.6);
+        g.strokeLine(x, TOP - 6, x, getHeight() - BOTTOM);
+        g.setFill(tone("#22303A", "#E9E3D4"));
+        boolean right = x < getWidth() - 150;
+        g.setTextAlign(right ? TextAlignment.LEFT : TextAlignment.RIGHT);
+        g.fillText(Figure.number(s.worst()[i]) + " " + s.unit(), x + (right ? 6 : -6), TOP - 1);
+        g.setFill(tone("#A83A2A", "#E0705C"));
+        g.fillOval(x - 3, y(s.worst()[i], top) - 3, 6, 6);
+    }
+}

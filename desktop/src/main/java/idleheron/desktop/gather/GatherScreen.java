@@ -1,0 +1,324 @@
+package idleheron.desktop.gather;
+
+import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.finding.Facts;
+import idleheron.core.job.Progress;
+import idleheron.core.kinds.AssetKinds;
+import idleheron.core.scene.motion.Clip;
+import idleheron.desktop.model.Bench;
+import idleheron.desktop.model.BenchActions;
+import idleheron.desktop.model.Jobs;
+import idleheron.desktop.model.KeptCrossings;
+import idleheron.desktop.model.Settings;
+import idleheron.desktop.model.Stone;
+import idleheron.desktop.widget.Screen;
+import idleheron.desktop.widget.Ui;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.spi.SceneFormat;
+import idleheron.render.Palette;
+import idleheron.render.Picture;
+import idleheron.report.CrossingFile;
+import idleheron.report.Snapshot;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CancellationException;
+import java.util.stream.Stream;
+import javafx.application.Platform;
+import javafx.scene.Node;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+
+/** What is on the bench, what was on it lately, and the demo. */
+public final class GatherScreen implements Screen {
+    private static final int PICTURE_WIDTH = 168;
+    private static final int PICTURE_HEIGHT = 190;
+
+    private final Bench bench;
+    /** Of the pictures; read by the work that paints them. */
+    private volatile Palette palette = Palette.DAY;
+
+    private final BenchActions deeds;
+    private final Jobs jobs;
+    private final Settings settings;
+    private final Runnable choose;
+    private final @Nullable Path demo;
+    private final VBox content = Ui.column(16);
+    private final ScrollPane scroll = new ScrollPane(content);
+    private final Map<String, Summary> known = new HashMap<>();
+
+    /** Cards that wait for a picture that is being made. */
+    private final Map<String, List<HBox>> asked = new HashMap<>();
+
+    /** A file in few words, with a picture. */
+    private record Summary(
+            String facts, String more, @Nullable WritableImage picture) {}
+
+    public GatherScreen(
+            Bench bench, BenchActions deeds, Jobs jobs, Settings settings, Runnable choose, @Nullable Path demo) {
+        this.bench = bench;
+        this.deeds = deeds;
+        this.jobs = jobs;
+        this.settings = settings;
+        this.choose = choose;
+        this.demo = demo;
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("plain-scroll");
+        content.getStyleClass().add("page");
+        bench.crossing().addListener((o, was, is) -> showIfSeen());
+        bench.dusk().addListener((o, was, is) -> showIfSeen());
+        show();
+    }
+
+    @Override
+    public Node node() {
+        return scroll;
+    }
+
+    @Override
+    public void shown() {
+        show();
+    }
+
+    /** Another stone shows this one anew when it is gone to. */
+    private void showIfSeen() {
+        if (bench.stone().get() == Stone.GATHER) {
+            show();
+        }
+    }
+
+    private void show() {
+        content.getChildren().clear();
+        palette = bench.dusk().get() ? Palette.DUSK : Palette.DAY;
+        Crossing c = bench.crossing().get();
+        HBox head = Ui.row(
+                16,
+                Ui.column(
+                        2,
+                        Ui.label(c.original() == null ? "Put a file on the bench" : "On the bench", "title"),
+                        Ui.label(
+                                "Drop an FBX, USD, Alembic or OpenVDB file, or a folder of numbered volumes, anywhere in the window; or choose one.",
+                                "second")),
+                Ui.grow(),
+                Ui.button("Choose a file…", "Open a file (Ctrl O)", choose, "strong-button"));
+        content.getChildren().add(head);
+        FlowPane bench1 = flow();
+        if (c.original() != null) {
+            bench1.getChildren().add(card(c.original(), "will be sent"));
+        }
+        if (c.sent() != null) {
+            bench1.getChildren().add(card(c.sent(), "was sent"));
+        }
+        if (c.returned() != null) {
+            bench1.getChildren().add(card(c.returned(), "came back"));
+        }
+        if (!bench1.getChildren().isEmpty()) {
+            content.getChildren().add(bench1);
+        }
+        section("Low Tide Post, the demo", demoFiles());
+        section(
+                "Lately",
+                settings.recent().stream()
+                        .filter(p -> demo == null || !p.startsWith(demo))
+                        .toList());
+    }
+
+    private static FlowPane flow() {
+        FlowPane f = new FlowPane(14, 14);
+        f.setPrefWrapLength(1180);
+        return f;
+    }
+
+    private List<Path> demoFiles() {
+        if (demo == null || !Files.isDirectory(demo)) {
+            return List.of();
+        }
+        try (Stream<Path> s = Files.list(demo)) {
+            return s.filter(p -> SceneFiles.isSeveral(p) || !Files.isDirectory(p) && SceneFiles.byName(p) != null)
+                    .sorted()
+                    .toList();
+        } catch (IOException e) {
+            return List.of();
+        }
+    }
+
+    private void section(String title, List<Path> files) {
+        if (files.isEmpty()) {
+            return;
+        }
+        FlowPane f = flow();
+        for (Path p : files) {
+            f.getChildren().add(p.toString().endsWith(CrossingFile.ENDING) ? crossing(p) : card(p));
+        }
+        content.getChildren().addAll(Ui.label(title, "heading"), f);
+    }
+
+    private Node card(Asset a, String role) {
+        HBox box = frame(a.name(), role);
+        fill(box, a.path(), () -> summary(a));
+        return box;
+    }
+
+    private Node card(Path file) {
+        String name = String.valueOf(file.getFileName());
+        HBox box = frame(
+                name,
+                file.toAbsolutePath().getParent() == null
+                        ? ""
+                        : "in " + file.toAbsolutePath().getParent().getFileName());
+        box.getStyleClass().add("clickable");
+        box.setFocusTraversable(true);
+        box.setAccessibleText("Open " + name);
+        boolean back = name.contains("_from_");
+        VBox text = (VBox) box.getChildren().get(1);
+        var take =
+                Ui.button("Take as returned", "Compare it with what was sent", () -> deeds.openReturned(file), "quiet");
+        var put =
+                Ui.button("Put on the bench", "Look it over", () -> deeds.open(file), back ? "quiet" : "strong-button");
+        text.getChildren()
+                .addAll(
+                        Ui.grow(),
+                        back && bench.crossing().get().original() != null ? Ui.row(8, take) : Ui.row(8, put));
+        fill(box, file.toString(), () -> {
+            SceneFormat.ReadScene r = SceneFiles.read(file, Progress.NONE);
+            return summary(new Asset(r.scene(), file.toString(), r.format(), r.variant(), r.bytes()));
+        });
+        return box;
+    }
+
+    /** A kept crossing: its two files, verdict and signature. */
+    private Node crossing(Path file) {
+        VBox box =
+                Ui.column(5, Ui.wrapped(String.valueOf(file.getFileName()), "strong"), Ui.label("a crossing", "small"));
+        try {
+            CrossingFile c = CrossingFile.read(file, KeptCrossings.FORM);
+            box.getChildren()
+                    .add(Ui.wrapped(
+                            c.sent() + " → " + (c.returned().isEmpty() ? "nothing yet" : c.returned()), "second"));
+            box.getChildren()
+                    .add(Ui.wrapped(
+                            c.verdict()
+                                    + (c.signedBy().isEmpty() ? ", not signed off" : ", signed off by " + c.signedBy()),
+                            "second"));
+        } catch (IOException e) {
+            box.getChildren().add(Ui.wrapped(String.valueOf(e.getMessage()), "small"));
+        }
+        box.getChildren().add(Ui.button("Open", "Compare both sides again", () -> deeds.open(file), "strong-button"));
+        box.getStyleClass().addAll("card", "asset-card");
+        box.setPrefWidth(386);
+        return box;
+    }
+
+    private static HBox frame(String name, String role) {
+        StackPane picture = new StackPane();
+        picture.setMinSize(PICTURE_WIDTH, PICTURE_HEIGHT);
+        picture.setMaxSize(PICTURE_WIDTH, PICTURE_HEIGHT);
+        picture.getStyleClass().add("thumb");
+        VBox text = Ui.column(3, Ui.wrapped(name, "strong"), Ui.label(role, "small"));
+        text.setPrefWidth(186);
+        HBox box = new HBox(14, picture, text);
+        box.getStyleClass().addAll("card", "asset-card");
+        return box;
+    }
+
+    private void fill(HBox box, String path, Jobs.Work<Summary> work) {
+        boolean dusk = bench.dusk().get();
+        Summary s = known.get(key(path, dusk));
+        if (s != null) {
+            put(box, s);
+            return;
+        }
+        List<HBox> waiting = asked.get(key(path, dusk));
+        if (waiting != null) {
+            waiting.add(box);
+            return;
+        }
+        asked.put(key(path, dusk), new ArrayList<>(List.of(box)));
+        jobs.run("picture of " + path, p -> made(work, p, key(path, dusk)), made -> {
+            known.put(key(path, dusk), made);
+            List<HBox> all = asked.remove(key(path, dusk));
+            if (all != null) {
+                all.forEach(b -> put(b, made));
+            }
+        });
+    }
+
+    /** A file that cannot be read gets a card that says so, once. */
+    private Summary made(Jobs.Work<Summary> work, Progress p, String key) throws Exception {
+        try {
+            return work.run(p);
+        } catch (CancellationException e) {
+            Platform.runLater(() -> asked.remove(key));
+            throw e;
+        } catch (IOException e) {
+            return new Summary("cannot be read", String.valueOf(e.getMessage()), null);
+        }
+    }
+
+    private static String key(String path, boolean dusk) {
+        return (dusk ? "dusk " : "paper ") + path;
+    }
+
+    private interface Made {
+        Summary run() throws Exception;
+    }
+
+    private void fill(HBox box, String path, Made made) {
+        fill(box, path, p -> made.run());
+    }
+
+    private static void put(HBox box, Summary s) {
+        WritableImage picture = s.picture();
+        if (picture != null) {
+            ((StackPane) box.getChildren().getFirst()).getChildren().setAll(new ImageView(picture));
+        }
+        VBox text = (VBox) box.getChildren().get(1);
+        text.getChildren().addAll(2, List.of(Ui.wrapped(s.facts(), "second"), Ui.wrapped(s.more(), "small")));
+    }
+
+    private Summary summary(Asset a) {
+        Facts f = new Facts(a.scene());
+        List<String> facts = new ArrayList<>();
+        if (!Double.isNaN(f.height())) {
+            facts.add(
+                    String.format(java.util.Locale.ROOT, f.height() < 0.1 ? "%.3f m high" : "%.2f m high", f.height()));
+        }
+        facts.add(AssetKinds.main(a.scene()).summary(a.scene()));
+        List<String> clips = a.scene().clips().stream().map(Clip::name).toList();
+        if (!clips.isEmpty()) {
+            facts.add(String.join(", ", clips));
+        }
+        String more = a.format() + " " + a.variant() + ", " + Ui.bytes(a.bytes()) + ", "
+                + a.scene().stage().axes().describe() + ", " + a.scene().stage().unitLabel();
+        Clip c = a.scene().clips().isEmpty() ? null : a.scene().clips().getFirst();
+        double start = a.scene().stage().startSeconds();
+        double t = c == null
+                ? start + 0.6 * (a.scene().stage().endSeconds() - start)
+                : c.startSeconds() + c.length() * 0.3;
+        Picture p = Snapshot.alone(a.scene(), c, t, palette, PICTURE_WIDTH, PICTURE_HEIGHT);
+        WritableImage image = new WritableImage(PICTURE_WIDTH, PICTURE_HEIGHT);
+        image.getPixelWriter()
+                .setPixels(
+                        0,
+                        0,
+                        PICTURE_WIDTH,
+                        PICTURE_HEIGHT,
+                        PixelFormat.getIntArgbInstance(),
+                        p.pixels(),
+                        0,
+                        PICTURE_WIDTH);
+        return new Summary(String.join(" · ", facts), more, image);
+    }
+}

@@ -1,0 +1,134 @@
+package idleheron.desktop.inspect;
+
+import idleheron.app.CheckJob;
+import idleheron.core.Evidence;
+import idleheron.core.crossing.Asset;
+import idleheron.core.kind.AssetKind;
+import idleheron.core.kind.FactTable;
+import idleheron.core.kinds.AssetKinds;
+import idleheron.core.scene.Scene;
+import idleheron.desktop.model.Bench;
+import idleheron.desktop.widget.EvidenceTable;
+import idleheron.desktop.widget.Ui;
+import java.util.List;
+import java.util.Objects;
+import java.util.function.Consumer;
+import javafx.scene.Node;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+
+/** What an asset holds, as tables below the view: a tab for every table that holds something, and what stands beside it. */
+final class AssetTables extends VBox {
+    private static final double HEIGHT = 190;
+    private static final double LEAST = 120;
+
+    private final Bench bench;
+    private final EvidenceTable table = new EvidenceTable();
+    private final CacheTree caches;
+    private final TabExtras extras;
+    private final HBox tabs = new HBox();
+    private ToggleGroup tab = new ToggleGroup();
+    private List<FactTable> tables = List.of();
+    private @Nullable AssetKind kind;
+    private @Nullable Asset tabsFor;
+
+    /**
+     * @param shapesMoved the sliders of blend shapes were moved
+     * @param field takes the name of a grid, or the path of an object of a cache, that was chosen
+     * @param atEnd stands at the end of the tabs
+     */
+    AssetTables(Bench bench, Runnable shapesMoved, Consumer<String> field, Node atEnd) {
+        super(6);
+        this.bench = bench;
+        extras = new TabExtras(bench, shapesMoved, field);
+        caches = new CacheTree(bench);
+        caches.onChosen(field);
+        for (javafx.scene.layout.Region r : List.of(table, caches)) {
+            r.setPrefHeight(HEIGHT);
+            r.setMinHeight(LEAST);
+            HBox.setHgrow(r, Priority.ALWAYS);
+        }
+        tabs.getStyleClass().setAll("tabs");
+        getChildren().addAll(Ui.row(8, tabs, Ui.grow(), atEnd), new HBox(12, table, caches, extras));
+        table.onChosen(this::chosen);
+        bench.transport().clip().addListener((o, was, is) -> besides());
+    }
+
+    private void chosen(Evidence.Row r) {
+        CheckJob.Result l = bench.lookedOver().get();
+        if (r.sentNode() >= 0) {
+            bench.joint().set(r.sentNode());
+        } else if (r.clip() >= 0 && l != null) {
+            bench.transport().clip().set(l.asset().scene().clips().get(r.clip()));
+        }
+    }
+
+    /** Brings a table to the front, where there is one of that title. */
+    void choose(String title) {
+        Ui.choose(tab, title);
+    }
+
+    /** Marks an object of a cache. */
+    void pointCache(String path) {
+        caches.point(path);
+    }
+
+    void point(int joint) {
+        table.point(joint);
+        besides();
+    }
+
+    /** The scene with its blend shapes as the sliders stand. */
+    Scene shaped(Scene s) {
+        return extras.shaped(s);
+    }
+
+    void show() {
+        CheckJob.Result l = bench.lookedOver().get();
+        tabs(l == null ? null : l.asset());
+        String title = Ui.chosen(tab);
+        boolean tree = l != null && title.equals("Caches");
+        table.setVisible(!tree);
+        table.setManaged(!tree);
+        caches.setVisible(tree);
+        caches.setManaged(tree);
+        if (l == null) {
+            table.show(Evidence.NONE);
+            return;
+        }
+        caches.show(l.asset().scene());
+        table.show(tables.stream()
+                .filter(t -> t.title().equals(title))
+                .findFirst()
+                .map(t -> t.rows().apply(l.facts()))
+                .orElse(Evidence.NONE));
+        point(bench.joint().get());
+    }
+
+    private void besides() {
+        extras.show(bench.lookedOver().get(), Ui.chosen(tab));
+    }
+
+    /** The tab stays while assets of one kind follow each other; another kind begins with its first. */
+    private void tabs(@Nullable Asset asset) {
+        if (Objects.equals(asset, tabsFor)) {
+            return;
+        }
+        tabsFor = asset;
+        tables = asset == null ? List.of() : AssetKinds.tables(asset.scene());
+        AssetKind now = asset == null ? null : AssetKinds.main(asset.scene());
+        String before = kind == now ? Ui.chosen(tab) : "";
+        kind = now;
+        tab = new ToggleGroup();
+        tabs.getChildren().clear();
+        if (!tables.isEmpty()) {
+            HBox made = Ui.choice(tab, tables.stream().map(FactTable::title).toArray(String[]::new));
+            tabs.getChildren().setAll(List.copyOf(made.getChildren()));
+            Ui.choose(tab, before);
+        }
+        tab.selectedToggleProperty().addListener((o, was, is) -> show());
+    }
+}

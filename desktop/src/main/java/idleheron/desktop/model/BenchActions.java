@@ -1,0 +1,354 @@
+package idleheron.desktop.model;
+
+import idleheron.app.CheckJob;
+import idleheron.app.CompareJob;
+import idleheron.app.OpenJob;
+import idleheron.app.PrepareJob;
+import idleheron.app.RehearseJob;
+import idleheron.app.SendJob;
+import idleheron.core.compare.Comparison;
+import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.crossing.Preparation;
+import idleheron.core.finding.Convention;
+import idleheron.core.job.Progress;
+import idleheron.core.pair.CompareSettings;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.space.ConvertStage;
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.disk.FileNames;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.SceneFormat;
+import idleheron.rehearsal.StandIn;
+import idleheron.report.CrossingFile;
+import idleheron.report.RecipeJson;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import org.jspecify.annotations.Nullable;
+
+/** All that a user can do to the bench, and what follows from it. */
+public final class BenchActions {
+    private final Bench bench;
+    private final Jobs jobs;
+    private final UndoStack undo;
+    private final Settings settings;
+    private final Consumer<String> tell;
+    private final KeptCrossings crossings;
+    private Crossing derived = Crossing.EMPTY;
+    private @Nullable Seen watched;
+    private @Nullable Seen pending;
+
+    public BenchActions(Bench bench, Jobs jobs, UndoStack undo, Settings settings, Consumer<String> tell) {
+        this.tell = tell;
+        this.bench = bench;
+        this.jobs = jobs;
+        this.undo = undo;
+        this.settings = settings;
+        this.crossings = new KeptCrossings(bench, jobs, undo, settings);
+        bench.crossing().addListener((o, was, is) -> derive());
+    }
+
+    /**
+     * A file from disk.
+     *
+     * @param rescue whether of a damaged one what is whole
+     * @param again asks for it once more, to be rescued
+     */
+    private static Asset read(Path file, boolean rescue, Runnable again, Progress p) throws IOException {
+        try {
+            return OpenJob.of(file, rescue).run(p);
+        } catch (FormatException e) {
+            if (rescue || e.place().isEmpty()) {
+                throw e;
+            }
+            throw new RefusedException(e, again);
+        }
+    }
+
+    /** Puts a file on the bench, or the two files of a kept crossing. */
+    public void open(Path file) {
+        open(file, false);
+    }
+
+    private void open(Path file, boolean rescue) {
+        if (file.toString().endsWith(CrossingFile.ENDING)) {
+            crossings.open(file);
+            return;
+        }
+        Path whole = SceneFiles.around(file);
+        jobs.run("open", p -> read(whole, rescue, () -> open(file, true), p), a -> {
+            bench.transport().playing().set(false);
+            bench.joint().set(-1);
+            undo.change(Crossing.of(a, bench.crossing().get().destination()));
+            settings.remember(file);
+            bench.stone().set(Stone.LOOK_OVER);
+        });
+    }
+
+    /** Puts several files on the bench as one: a head and a body on one skeleton, or characters of one shot. */
+    public void openTogether(List<Path> files) {
+        jobs.run("open", p -> new OpenJob(files, false).run(p), a -> {
+            bench.joint().set(-1);
+            undo.change(Crossing.of(a, bench.crossing().get().destination()));
+            bench.stone().set(Stone.LOOK_OVER);
+        });
+    }
+
+    /** Takes a file as what came back. */
+    public void openReturned(Path file) {
+        openReturned(file, false);
+    }
+
+    private void openReturned(Path file, boolean rescue) {
+        Path whole = SceneFiles.around(file);
+        jobs.run("open returned", p -> read(whole, rescue, () -> openReturned(file, true), p), a -> {
+            Crossing c = bench.crossing().get();
+            Crossing base = c.sent() == null && c.original() != null ? c.withSent(c.original()) : c;
+            undo.change(base.withReturned(a, ""));
+            bench.stone().set(Stone.COMPARE);
+        });
+    }
+
+    public void destination(@Nullable Convention convention) {
+        Crossing c = bench.crossing().get();
+        List<Remedy> remedies = new ArrayList<>(c.remedies());
+        remedies.removeIf(r -> r instanceof ConvertStage);
+        if (convention != null) {
+            remedies.add(new ConvertStage(convention.axes(), convention.metersPerUnit()));
+        }
+        undo.change(c.withDestination(convention).withRemedies(remedies));
+    }
+
+    public void add(Remedy remedy) {
+        undo.change(bench.crossing().get().withRemedy(remedy));
+    }
+
+    public void remedies(List<Remedy> remedies) {
+        undo.change(bench.crossing().get().withRemedies(remedies));
+    }
+
+    /**
+     * A file that was written and what came of reading it back.
+     *
+     * @param comparison what was to be written against what was read back
+     */
+    public record Proved(Path file, Comparison comparison) {}
+
+    /** Writes the prepared scene, reads every file back, and gives the proofs to {@code then}; the first file is the one sent. */
+    public void send(
+            Scene scene,
+            Delivery delivery,
+            Path target,
+            SceneFormat format,
+            String variant,
+            boolean overwrite,
+            Consumer<List<Proved>> then) {
+        record Sent(Asset asset, List<Proved> proofs, List<String> left) {}
+        Asset original = bench.crossing().get().original();
+        Path from = original == null
+                ? null
+                : Path.of(original.path()).toAbsolutePath().getParent();
+        Convention to = bench.crossing().get().destination();
+        Delivery asked = to == null ? delivery : delivery.laidOut(to.more().layout());
+        List<Path> read = original == null ? List.of() : List.of(Path.of(original.path()));
+        SendJob job = new SendJob(from, read, asked, target, format, variant, overwrite);
+        jobs.run(
+                "send",
+                p -> {
+                    Delivery.Outcome done = job.run(scene, p);
+                    List<Proved> proofs = done.parts().stream()
+                            .map(x -> new Proved(x.file(), x.proof()))
+                            .toList();
+                    Delivery.Part first = done.parts().getFirst();
+                    if (!done.placed()) {
+                        throw new IOException(first.file() + " read back "
+                                + first.proof().verdict().word()
+                                + ", so the file that was there is kept; send under another name to look at it");
+                    }
+                    return new Sent(OpenJob.of(first.back(), first.file()), proofs, done.left());
+                },
+                s -> {
+                    undo.change(bench.crossing().get().withSent(s.asset()));
+                    then.accept(s.proofs());
+                    if (!s.left().isEmpty()) {
+                        tell.accept(String.join("; ", s.left()) + ".");
+                    }
+                });
+    }
+
+    /** Sends what went out through a stand-in and takes what comes back. */
+    public void rehearse(StandIn standIn) {
+        Asset sent = bench.crossing().get().sent();
+        if (sent == null) {
+            return;
+        }
+        RehearseJob job = new RehearseJob(Path.of(sent.path()), standIn, null, true);
+        jobs.run("rehearse", job::run, a -> {
+            undo.change(bench.crossing().get().withReturned(a, "stand-in " + standIn.title()));
+            bench.stone().set(Stone.COMPARE);
+        });
+    }
+
+    public void mend() {
+        CompareJob.Result c = bench.compared().get();
+        if (c != null) {
+            List<Remedy> all = new ArrayList<>(bench.crossing().get().mends());
+            all.addAll(c.comparison().remedies());
+            undo.change(bench.crossing().get().withMends(all));
+        }
+    }
+
+    /** Other tolerances, or another table of what belongs together. */
+    public void terms(CompareSettings terms) {
+        undo.change(bench.crossing().get().withTerms(terms));
+    }
+
+    public void sign(String by, String note) {
+        undo.change(bench.crossing().get().signed(by, note));
+        crossings.keep();
+    }
+
+    /** Saves the remedies as a recipe beside the file on the bench, under a name that is still free. */
+    public void saveRecipe() {
+        Crossing c = bench.crossing().get();
+        Asset a = c.original();
+        if (a == null) {
+            return;
+        }
+        String base = FileNames.stem(a.path());
+        String text = RecipeJson.text(KeptCrossings.FORM, c.destination(), c.remedies());
+        jobs.run(
+                "save the recipe",
+                p -> {
+                    Path to = FileNames.free(base, ".recipe.json");
+                    return Files.writeString(to, text);
+                },
+                done -> tell.accept("The recipe is in " + done + "."));
+    }
+
+    /**
+     * Reads what came back again when its file was written anew since it was read; to be called every now and then. A file that
+     * is still growing is left until it rests.
+     */
+    public void watch() {
+        Asset a = bench.crossing().get().returned();
+        if (a == null) {
+            watched = null;
+            return;
+        }
+        Path file = Path.of(a.path());
+        Seen now = Seen.of(file);
+        Seen before = watched;
+        if (before == null || !before.file().equals(file)) {
+            watched = now;
+            pending = null;
+        } else if (now != null && !now.equals(before)) {
+            if (now.equals(pending)) {
+                watched = now;
+                pending = null;
+                String via = bench.crossing().get().via();
+                jobs.run(
+                        "open returned",
+                        OpenJob.of(file)::run,
+                        fresh -> undo.change(bench.crossing().get().withReturned(fresh, via)));
+            } else {
+                pending = now;
+            }
+        }
+    }
+
+    /** A file as it lay there at some moment. */
+    private record Seen(Path file, long bytes, FileTime written) {
+        static @Nullable Seen of(Path file) {
+            try {
+                return new Seen(file, Files.size(file), Files.getLastModifiedTime(file));
+            } catch (IOException e) {
+                return null;
+            }
+        }
+    }
+
+    public void undo() {
+        undo.undo();
+    }
+
+    public void redo() {
+        undo.redo();
+    }
+
+    /** Computes what is not up to date. */
+    private void derive() {
+        Crossing c = bench.crossing().get();
+        Crossing was = derived;
+        derived = c;
+        if (c.original() != was.original() || c.destination() != was.destination()) {
+            lookOver(c);
+        }
+        if (c.original() != was.original() || !c.remedies().equals(was.remedies())) {
+            prepare(c);
+        }
+        if (c.sent() != was.sent()
+                || c.returned() != was.returned()
+                || !c.mends().equals(was.mends())
+                || !c.terms().equals(was.terms())) {
+            compare();
+        }
+    }
+
+    private void lookOver(Crossing c) {
+        Asset a = c.original();
+        if (a == null) {
+            bench.lookedOver().set(null);
+            return;
+        }
+        CheckJob job = new CheckJob(a, c.destination());
+        jobs.run("look over", p -> job.look(), l -> {
+            bench.lookedOver().set(l);
+            lookInto(job, l);
+        });
+    }
+
+    /** What only reading all of it tells, once all else is on the screen. */
+    private void lookInto(CheckJob job, CheckJob.Result seen) {
+        if (job.isDeep()) {
+            jobs.run("look into", p -> job.lookInto(seen, p), l -> {
+                if (bench.lookedOver().get() == seen) {
+                    bench.lookedOver().set(l);
+                }
+            });
+        }
+    }
+
+    private void prepare(Crossing c) {
+        Asset a = c.original();
+        if (a == null) {
+            bench.prepared().set(null);
+            return;
+        }
+        Preparation earlier = bench.prepared().get();
+        jobs.run("make ready", new PrepareJob(a.scene(), c.remedies(), earlier)::run, bench.prepared()::set);
+    }
+
+    /** Compares anew, with the switch between as stored and as meant as it stands. */
+    public void compare() {
+        Crossing c = bench.crossing().get();
+        Asset sent = c.sent();
+        Asset returned = c.returned();
+        if (sent == null || returned == null) {
+            bench.compared().set(null);
+            return;
+        }
+        CompareJob job = new CompareJob(
+                sent, returned, c.mends(), c.terms(), bench.asMeant().get());
+        bench.toldNothing();
+        jobs.run("compare", p -> job.run(t -> Platform.runLater(() -> bench.told(t)), p), bench.compared()::set);
+    }
+}

@@ -1,0 +1,130 @@
+package idleheron.desktop.model;
+
+import idleheron.core.job.Progress;
+import idleheron.formats.disk.FileBytes;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleDoubleProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Long work, one piece at a time, away from the window's thread. Work of the same kind that is asked for again takes the
+ * place of the older one, whether that runs or waits; a cancel stops the piece that runs, of which the window tells.
+ */
+public final class Jobs {
+    private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
+
+    private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> {
+        Thread t = new Thread(r, "bench work");
+        t.setDaemon(true);
+        return t;
+    });
+    private final BooleanProperty busy = new SimpleBooleanProperty();
+    private final DoubleProperty done = new SimpleDoubleProperty();
+    private final StringProperty what = new SimpleStringProperty("");
+    private final Consumer<Throwable> failed;
+    /** Those that are not over, the one that runs first; of the window's thread alone. */
+    private final List<Job> open = new ArrayList<>();
+
+    /** Work that gives a value. */
+    public interface Work<T> {
+        T run(Progress progress) throws Exception;
+    }
+
+    private static final class Job {
+        final String kind;
+        volatile boolean stopped;
+
+        Job(String kind) {
+            this.kind = kind;
+        }
+    }
+
+    public Jobs(Consumer<Throwable> failed) {
+        this.failed = failed;
+    }
+
+    /** Runs {@code work} and gives its value to {@code then} on the window's thread, unless it was stopped. */
+    public <T> void run(String kind, Work<T> work, Consumer<T> then) {
+        open.stream().filter(j -> j.kind.equals(kind)).forEach(j -> j.stopped = true);
+        Job job = new Job(kind);
+        open.add(job);
+        busy.set(true);
+        worker.execute(() -> {
+            long[] told = {0};
+            Progress progress = (share, text) -> {
+                if (job.stopped) {
+                    throw new CancellationException(kind);
+                }
+                long now = System.nanoTime();
+                if (now - told[0] > 40_000_000) {
+                    told[0] = now;
+                    Platform.runLater(() -> {
+                        done.set(share);
+                        what.set(text);
+                    });
+                }
+            };
+            try {
+                progress.at(0, kind);
+                T value = work.run(progress);
+                FileBytes.settled();
+                Platform.runLater(() -> {
+                    ended(job);
+                    if (!job.stopped) {
+                        then.accept(value);
+                    }
+                });
+            } catch (CancellationException e) {
+                LOG.debug("stopped: {}", kind);
+                Platform.runLater(() -> ended(job));
+            } catch (Throwable e) { // an error too must not leave the window busy for ever
+                Throwable reason = FileBytes.reason(e);
+                LOG.warn("{} failed: {}", kind, reason.toString());
+                LOG.debug("details", reason);
+                Platform.runLater(() -> {
+                    ended(job);
+                    failed.accept(reason);
+                });
+            }
+        });
+    }
+
+    private void ended(Job job) {
+        open.remove(job);
+        if (open.isEmpty()) {
+            busy.set(false);
+        }
+    }
+
+    /** Stops what runs now; what waits behind it goes on. */
+    public void cancel() {
+        if (!open.isEmpty()) {
+            open.getFirst().stopped = true;
+        }
+    }
+
+    public ReadOnlyBooleanProperty busy() {
+        return busy;
+    }
+
+    public DoubleProperty done() {
+        return done;
+    }
+
+    public StringProperty what() {
+        return what;
+    }
+}

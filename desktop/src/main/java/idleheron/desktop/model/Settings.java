@@ -1,0 +1,158 @@
+package idleheron.desktop.model;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** What is remembered between starts: window, theme, recent files. One small JSON file in the user's configuration. */
+public final class Settings {
+    private static final Logger LOG = LoggerFactory.getLogger(Settings.class);
+    private static final int MOST_RECENT = 8;
+    private static final ObjectMapper MAPPER = new ObjectMapper();
+
+    private final Path file;
+    private double width = 1280;
+    private double height = 800;
+    private boolean maximized;
+    private boolean dusk;
+    private boolean watches = true;
+    private String name = "";
+    private final List<String> recent = new ArrayList<>();
+
+    Settings(Path file) {
+        this.file = file;
+        load();
+    }
+
+    /** The usual place, or where the property heron.settings says. */
+    public static Settings usual() {
+        String told = System.getProperty("heron.settings");
+        if (told != null) {
+            return new Settings(Path.of(told));
+        }
+        String config = System.getenv("XDG_CONFIG_HOME");
+        Path base = config == null || config.isBlank()
+                ? Path.of(System.getProperty("user.home"), ".config")
+                : Path.of(config);
+        return new Settings(base.resolve("idle-heron").resolve("settings.json"));
+    }
+
+    private void load() {
+        if (!Files.isRegularFile(file)) {
+            return;
+        }
+        try {
+            if (MAPPER.readTree(file.toFile()) instanceof ObjectNode o) {
+                width = Math.clamp(o.path("width").asDouble(width), 900, 8000);
+                height = Math.clamp(o.path("height").asDouble(height), 600, 8000);
+                maximized = o.path("maximized").asBoolean(false);
+                dusk = o.path("dusk").asBoolean(false);
+                watches = o.path("watches").asBoolean(true);
+                name = o.path("name").asText("");
+                o.path("recent").forEach(n -> recent.add(n.asText()));
+            }
+        } catch (IOException e) {
+            LOG.warn("{} is not readable, the usual settings are taken: {}", file, e.getMessage());
+        }
+    }
+
+    public void save() {
+        ObjectNode o = MAPPER.createObjectNode();
+        o.put("width", width).put("height", height).put("maximized", maximized).put("dusk", dusk);
+        o.put("watches", watches).put("name", name);
+        ArrayNode list = o.putArray("recent");
+        recent.forEach(list::add);
+        try {
+            Path folder = file.toAbsolutePath().getParent();
+            if (folder != null) {
+                Files.createDirectories(folder);
+            }
+            MAPPER.writerWithDefaultPrettyPrinter().writeValue(file.toFile(), o);
+        } catch (IOException e) {
+            LOG.warn("settings are not saved: {}", e.getMessage());
+        }
+    }
+
+    public void window(double w, double h, boolean max) {
+        if (!max) {
+            width = w;
+            height = h;
+        }
+        maximized = max;
+    }
+
+    public void remember(Path opened) {
+        String s = opened.toAbsolutePath().toString();
+        recent.remove(s);
+        recent.addFirst(s);
+        while (recent.size() > MOST_RECENT) {
+            recent.removeLast();
+        }
+        save();
+    }
+
+    public List<Path> recent() {
+        return recent.stream().map(Path::of).filter(Files::isRegularFile).toList();
+    }
+
+    public double width() {
+        return width;
+    }
+
+    public double height() {
+        return height;
+    }
+
+    public boolean maximized() {
+        return maximized;
+    }
+
+    public boolean dusk() {
+        return dusk;
+    }
+
+    public void dusk(boolean value) {
+        dusk = value;
+    }
+
+    /** Whether files of the crossing are compared again when they are written anew. */
+    public boolean watches() {
+        return watches;
+    }
+
+    public void watches(boolean value) {
+        watches = value;
+        save();
+    }
+
+    /** The name that a report is signed with, or "". */
+    public String name() {
+        return name;
+    }
+
+    public void name(String value) {
+        name = value;
+        save();
+    }
+
+    public void forget() {
+        recent.clear();
+        save();
+    }
+
+    public Path file() {
+        return file;
+    }
+
+    /** Where the user's own conventions are kept. */
+    public Path conventions() {
+        return file.toAbsolutePath().resolveSibling("conventions");
+    }
+}

@@ -1,0 +1,121 @@
+package idleheron.desktop.model;
+
+import idleheron.core.scene.motion.Clip;
+import java.util.List;
+import javafx.animation.AnimationTimer;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleDoubleProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import org.jspecify.annotations.Nullable;
+
+/** Which clip is shown at which moment, and whether it runs. */
+public final class Transport {
+    private final ObjectProperty<List<Clip>> clips = new SimpleObjectProperty<>(List.of());
+    private final ObjectProperty<@Nullable Clip> clip = new SimpleObjectProperty<>();
+    private final DoubleProperty seconds = new SimpleDoubleProperty();
+    private final BooleanProperty playing = new SimpleBooleanProperty();
+    private final BooleanProperty looping = new SimpleBooleanProperty(true);
+    private long last;
+
+    private final AnimationTimer timer = new AnimationTimer() {
+        @Override
+        public void handle(long now) {
+            Clip c = clip.get();
+            if (c == null || c.length() <= 0) {
+                playing.set(false);
+                return;
+            }
+            if (last != 0) {
+                advance(c, (now - last) / 1e9);
+            }
+            last = now;
+        }
+    };
+
+    Transport() {
+        playing.addListener((o, was, is) -> {
+            last = 0;
+            if (is) {
+                timer.start();
+            } else {
+                timer.stop();
+            }
+        });
+        clip.addListener((o, was, is) -> {
+            if (is != null) {
+                seconds.set(is.startSeconds());
+            }
+        });
+    }
+
+    private void advance(Clip c, double by) {
+        double t = seconds.get() + by;
+        if (t > c.endSeconds()) {
+            if (!looping.get()) {
+                seconds.set(c.endSeconds());
+                playing.set(false);
+                return;
+            }
+            t = c.startSeconds() + (t - c.startSeconds()) % c.length();
+        }
+        seconds.set(t);
+    }
+
+    /** Other clips; the one of the same name stays chosen. */
+    public void offer(List<Clip> all) {
+        Clip now = clip.get();
+        clips.set(List.copyOf(all));
+        if (now != null && all.contains(now)) {
+            return;
+        }
+        Clip next = all.isEmpty() ? null : all.getFirst();
+        for (Clip c : all) {
+            if (now != null && c.name().equals(now.name())) {
+                next = c;
+            }
+        }
+        double keep = seconds.get();
+        boolean same = now != null && next != null && next.name().equals(now.name());
+        clip.set(next);
+        if (same && next != null) {
+            seconds.set(Math.clamp(keep, next.startSeconds(), Math.max(next.startSeconds(), next.endSeconds())));
+        }
+    }
+
+    /** To the next whole frame, or back. */
+    public void step(int frames) {
+        Clip c = clip.get();
+        if (c != null) {
+            playing.set(false);
+            double f = Math.rint(c.rate().frame(seconds.get())) + frames;
+            seconds.set(Math.clamp(c.rate().seconds(f), c.startSeconds(), Math.max(c.startSeconds(), c.endSeconds())));
+        }
+    }
+
+    public void toggle() {
+        playing.set(clip.get() != null && !playing.get());
+    }
+
+    public ObjectProperty<List<Clip>> clips() {
+        return clips;
+    }
+
+    public ObjectProperty<@Nullable Clip> clip() {
+        return clip;
+    }
+
+    public DoubleProperty seconds() {
+        return seconds;
+    }
+
+    public BooleanProperty playing() {
+        return playing;
+    }
+
+    public BooleanProperty looping() {
+        return looping;
+    }
+}

@@ -1,0 +1,375 @@
+package idleheron.desktop.prepare;
+
+import idleheron.app.CheckJob;
+import idleheron.core.Verdict;
+import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.crossing.Preparation;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Finding;
+import idleheron.core.kind.Content;
+import idleheron.core.kinds.AssetKinds;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Paused;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Scene;
+import idleheron.desktop.model.Bench;
+import idleheron.desktop.model.BenchActions;
+import idleheron.desktop.model.Settings;
+import idleheron.desktop.model.Stone;
+import idleheron.desktop.model.UserConventions;
+import idleheron.desktop.sheet.Sheets;
+import idleheron.desktop.view3d.ViewRequest;
+import idleheron.desktop.view3d.Viewport;
+import idleheron.desktop.widget.FindingCard;
+import idleheron.desktop.widget.Screen;
+import idleheron.desktop.widget.Ui;
+import idleheron.rehearsal.Conventions;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/** The destination and the remedies in order; the picture beside them must not move, and a figure proves it. */
+public final class MakeReadyScreen implements Screen {
+    private static final String NONE = "Not decided";
+    private static final double OFF = 0.5;
+
+    private final Bench bench;
+    private final BenchActions deeds;
+    private final Viewport view;
+    private final Viewport.Spaces spaces;
+    private final BorderPane root = new BorderPane();
+    /** Figures with more letters than this stand under each other. */
+    private static final int WIDE = 36;
+
+    private final VBox steps = Ui.column(8);
+    private final VBox offers = Ui.column(8);
+    private final VBox proof = Ui.column(2);
+    private final ComboBox<String> destination = new ComboBox<>();
+    private final ToggleGroup arrangement = new ToggleGroup();
+    private final Sheets sheets;
+    private final Settings settings;
+    private List<Convention> known = List.of();
+    private boolean filling;
+
+    public MakeReadyScreen(
+            Bench bench, BenchActions deeds, Viewport view, Viewport.Spaces spaces, Sheets sheets, Settings settings) {
+        this.sheets = sheets;
+        this.settings = settings;
+        this.bench = bench;
+        this.deeds = deeds;
+        this.view = view;
+        this.spaces = spaces;
+        learn();
+        destination.setMaxWidth(Double.MAX_VALUE);
+        destination.setAccessibleText("Destination");
+        destination.setTooltip(new Tooltip("How the other side writes things"));
+        destination.valueProperty().addListener((o, was, is) -> {
+            if (!filling && is != null) {
+                deeds.destination(known.stream()
+                        .filter(c -> c.title().equals(is))
+                        .findFirst()
+                        .orElse(null));
+            }
+        });
+        VBox list = Ui.column(8, Ui.label("Remedies, in this order", "heading"), steps, offers);
+        ScrollPane scroll = new ScrollPane(list);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("plain-scroll");
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        HBox places = Ui.row(
+                6,
+                destination,
+                Ui.button("Edit a copy", "Change a copy of this convention, as text", this::edit, "quiet"));
+        HBox.setHgrow(destination, Priority.ALWAYS);
+        VBox left = Ui.column(
+                8, Ui.label("Make it ready", "title"), Ui.label("Where it is going", "small"), places, scroll);
+        left.setPrefWidth(400);
+        left.setMinWidth(340);
+        HBox arrangements = Ui.choice(arrangement, "Over", "Beside");
+        StackPane stack = new StackPane(view, arrangements);
+        StackPane.setAlignment(arrangements, Pos.TOP_LEFT);
+        StackPane.setMargin(arrangements, new Insets(10));
+        VBox.setVgrow(stack, Priority.ALWAYS);
+        proof.getStyleClass().addAll("card", "proof");
+        VBox middle = Ui.column(10, stack, proof);
+        root.setLeft(left);
+        root.setCenter(middle);
+        BorderPane.setMargin(middle, new Insets(0, 0, 0, 16));
+        bench.prepared().addListener((o, was, is) -> show());
+        bench.lookedOver().addListener((o, was, is) -> show());
+        arrangement.selectedToggleProperty().addListener((o, was, is) -> show());
+        show();
+    }
+
+    @Override
+    public Node node() {
+        return root;
+    }
+
+    @Override
+    public void shown() {
+        show();
+    }
+
+    private void show() {
+        Crossing c = bench.crossing().get();
+        filling = true;
+        Convention to = c.destination();
+        destination.setValue(to == null ? NONE : to.title());
+        filling = false;
+        steps.getChildren().clear();
+        offers.getChildren().clear();
+        proof.getChildren().clear();
+        Asset original = c.original();
+        Preparation p = bench.prepared().get();
+        destination.setDisable(original == null);
+        if (original == null || p == null) {
+            steps.getChildren().add(Ui.wrapped("Put a file on the bench first: key 1.", "second"));
+            return;
+        }
+        for (int i = 0; i < p.steps().size(); i++) {
+            steps.getChildren().add(step(p.steps().get(i), i));
+        }
+        if (!p.steps().isEmpty()) {
+            steps.getChildren()
+                    .add(Ui.button(
+                            "Save as recipe",
+                            "For the command line and for a whole folder: ./heron batch",
+                            deeds::saveRecipe,
+                            "quiet"));
+        }
+        if (p.steps().isEmpty()) {
+            steps.getChildren().add(Ui.wrapped("None yet. The file would go as it is.", "second"));
+        }
+        if (!p.scene().caches().isEmpty()) {
+            steps.getChildren()
+                    .add(Ui.button(
+                            "Change the cache…",
+                            "Split, join, regroup, cut, leave out: with the tree that comes of it",
+                            () -> sheets.show(
+                                    "Change the cache",
+                                    "What is to be done with the cache as it stands after the remedies so far.",
+                                    new CacheSheet(p.scene(), r -> {
+                                        sheets.close();
+                                        List<Remedy> all = new ArrayList<>(
+                                                bench.crossing().get().remedies());
+                                        all.add(r);
+                                        deeds.remedies(all);
+                                    })),
+                            "quiet"));
+        }
+        offers(c);
+        proof(p);
+        view(original.scene(), p.scene());
+    }
+
+    /** What ships and what the user keeps; a file that does not read is left out, its editor says why. */
+    private void learn() {
+        List<Convention> all = new ArrayList<>(Conventions.all());
+        all.addAll(UserConventions.in(settings.conventions()));
+        known = List.copyOf(all);
+        destination.getItems().setAll(NONE);
+        known.forEach(c -> destination.getItems().add(c.title()));
+    }
+
+    private void edit() {
+        Convention from = bench.crossing().get().destination();
+        Asset a = bench.crossing().get().original();
+        sheets.show(
+                "A convention of your own",
+                "A copy as text. Left out asks for nothing; what is wrong is told as you type.",
+                new ConventionSheet(
+                        from == null ? Conventions.all().getFirst() : from,
+                        settings.conventions(),
+                        a == null ? null : a.scene(),
+                        kept -> {
+                            filling = true;
+                            learn();
+                            filling = false;
+                            sheets.close();
+                            deeds.destination(kept);
+                        }));
+    }
+
+    private HBox step(Preparation.Step s, int index) {
+        HBox change = Ui.row(
+                8,
+                Ui.label(s.measure(), "second"),
+                Ui.label(s.before(), "figure"),
+                Ui.label("→", "second"),
+                Ui.label(s.after(), "figure"));
+        HBox moved = Ui.row(6, Ui.mark(s.kept() ? Verdict.CLEAN : Verdict.DRIFTED, 11), Ui.wrapped(moved(s), "second"));
+        VBox lines = Ui.column(
+                0, Ui.label(s.before(), "figure"), Ui.row(6, Ui.label("→", "second"), Ui.label(s.after(), "figure")));
+        VBox text = Ui.column(
+                4,
+                Ui.label((index + 1) + "  " + s.remedy().title(), "strong"),
+                Ui.wrapped(s.remedy().describe(), "second"),
+                s.before().length() + s.after().length() > WIDE ? lines : change,
+                moved);
+        HBox.setHgrow(text, Priority.ALWAYS);
+        var up = Ui.button("↑", "Earlier", () -> move(index, -1), "icon-button");
+        var down = Ui.button("↓", "Later", () -> move(index, 1), "icon-button");
+        var out = Ui.button("×", "Take this remedy out", () -> move(index, 0), "icon-button");
+        up.setDisable(index == 0);
+        down.setDisable(index == bench.crossing().get().remedies().size() - 1);
+        CheckBox on = new CheckBox();
+        on.setSelected(!(s.remedy() instanceof Paused));
+        on.setAccessibleText("Whether this remedy is applied");
+        on.setTooltip(new Tooltip("Applied, or switched off in its place"));
+        on.setOnAction(e -> pause(index));
+        text.setOpacity(on.isSelected() ? 1 : OFF);
+        HBox box = new HBox(6, on, text, Ui.column(0, out, up, down));
+        box.getStyleClass().addAll("card", "step");
+        return box;
+    }
+
+    /** What became of the surface or the voxels, and whether that was asked for. */
+    private static String moved(Preparation.Step s) {
+        double mm = s.proof().worst().value();
+        if (!s.outcome().text().isEmpty() || !s.proof().isFinite()) {
+            return s.effect();
+        }
+        return "surface moves " + String.format(java.util.Locale.ROOT, "%.4f mm", mm) + " in "
+                + s.proof().frames() + " poses"
+                + (s.remedy().type().keeps() == Keeps.OTHERS && !s.proof().isStill() ? ", as asked for" : "");
+    }
+
+    /** Switches a remedy off where it stands, or on again. */
+    private void pause(int index) {
+        List<Remedy> all = new ArrayList<>(bench.crossing().get().remedies());
+        all.set(index, all.get(index) instanceof Paused p ? p.remedy() : new Paused(all.get(index)));
+        deeds.remedies(all);
+    }
+
+    /** By one place, or out when {@code by} is 0. */
+    private void move(int index, int by) {
+        List<Remedy> all = new ArrayList<>(bench.crossing().get().remedies());
+        Remedy r = all.remove(index);
+        if (by != 0) {
+            all.add(index + by, r);
+        }
+        deeds.remedies(all);
+    }
+
+    private void offers(Crossing c) {
+        CheckJob.Result l = bench.lookedOver().get();
+        if (l == null) {
+            return;
+        }
+        List<Finding> open = l.findings().stream()
+                .filter(f -> f.remedy() != null
+                        && c.remedies().stream()
+                                .noneMatch(r -> r.code().equals(f.remedy().code())))
+                .toList();
+        if (open.isEmpty()) {
+            return;
+        }
+        HBox head = Ui.row(
+                8,
+                Ui.label("Offered", "heading"),
+                Ui.grow(),
+                Ui.button(
+                        "Take all",
+                        "Add every offered remedy",
+                        () -> {
+                            Crossing next = c;
+                            for (Finding f : open) {
+                                if (f.remedy() != null) {
+                                    next = next.withRemedy(f.remedy());
+                                }
+                            }
+                            deeds.remedies(next.remedies());
+                        },
+                        "strong-button"));
+        offers.getChildren().add(head);
+        for (Finding f : open) {
+            Remedy r = f.remedy();
+            if (r != null) {
+                HBox row = Ui.row(
+                        10,
+                        Ui.mark(FindingCard.verdict(f.severity()), 12),
+                        Ui.column(
+                                1,
+                                Ui.label(f.title(), "strong"),
+                                Ui.label(f.figure().text(), "small")),
+                        Ui.grow(),
+                        Ui.button(r.title(), r.describe(), () -> deeds.add(r), "quiet"));
+                row.getStyleClass().addAll("card", "offer");
+                offers.getChildren().add(row);
+            }
+        }
+    }
+
+    private void proof(Preparation p) {
+        Preparation.Step farthest = p.farthest();
+        int poses = p.steps().stream().mapToInt(s -> s.proof().frames()).sum();
+        if (farthest == null) {
+            proof.getChildren().addAll(Ui.label("Nothing was changed, so nothing needs proof.", "second"));
+            return;
+        }
+        if (AssetKinds.main(p.scene()).content().equals(Content.CACHE)) {
+            Preparation.Step last = p.steps().getLast();
+            proof.getChildren()
+                    .add(Ui.row(
+                            14,
+                            Ui.mark(Verdict.CLEAN, 16),
+                            Ui.column(
+                                    1,
+                                    Ui.label(
+                                            last.outcome().text().isEmpty()
+                                                    ? last.remedy().title()
+                                                    : last.outcome().text(),
+                                            "strong"),
+                                    Ui.label(p.steps().getFirst().before() + "  →  " + last.after(), "figure"))));
+            return;
+        }
+        boolean still = farthest.proof().isStill();
+        boolean kept = p.steps().stream().allMatch(Preparation.Step::kept);
+        proof.getChildren()
+                .add(Ui.row(
+                        14,
+                        Ui.mark(still || kept ? Verdict.CLEAN : Verdict.DRIFTED, 16),
+                        Ui.label(
+                                String.format(
+                                        java.util.Locale.ROOT,
+                                        "%.4f mm",
+                                        farthest.proof().worst().value()),
+                                "big-figure"),
+                        Ui.column(
+                                1,
+                                Ui.label(
+                                        still
+                                                ? "The picture did not move"
+                                                : kept ? "The picture moved as asked for" : "The picture moved",
+                                        "strong"),
+                                Ui.label(
+                                        "the farthest any point of the surface moved, over " + poses
+                                                + " poses of all clips",
+                                        "second"))));
+    }
+
+    private void view(Scene before, Scene after) {
+        if (bench.stone().get() != Stone.MAKE_READY) {
+            return;
+        }
+        boolean beside = Ui.chosen(arrangement).equals("Beside");
+        List<ViewRequest.Shown> sides = List.of(
+                new ViewRequest.Shown(before, spaces.of(before, true, 1), ViewRequest.Style.JOINTS, -1, false, true),
+                new ViewRequest.Shown(after, spaces.of(after, true, 1), ViewRequest.Style.JOINTS, -1, true, true));
+        view.show(sides, beside ? ViewRequest.Arrangement.BESIDE : ViewRequest.Arrangement.OVER);
+    }
+}

@@ -1,0 +1,300 @@
+package idleheron.desktop.view3d;
+
+import idleheron.core.cache.measure.NearPoints;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.motion.Clip;
+import idleheron.render.Look;
+import idleheron.render.Painter;
+import idleheron.render.Palette;
+import idleheron.render.Picture;
+import idleheron.render.Projection;
+import idleheron.render.Side;
+import idleheron.render.Viewpoint;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.joml.Matrix4d;
+import org.jspecify.annotations.Nullable;
+
+/** Turns requests into pictures; belongs to the viewport's painting thread. */
+final class ViewPainter {
+    private static final int KEPT = 6;
+    private static final float[] COLD = {};
+
+    private final Painter painter = new Painter();
+    private final List<Side> sides = new ArrayList<>();
+    private final Map<String, float[]> weights = new LinkedHashMap<>();
+    private static final int LOW = 380;
+
+    private double largest;
+
+    /**
+     * What was painted.
+     *
+     * @param viewpoint from where
+     * @param nodes joints of the first side
+     * @param at per joint pixel x and y
+     * @param heatTop what the dark end of the ramp stands for, mm, or 0
+     */
+    record Painted(Picture picture, Viewpoint viewpoint, int[] nodes, float[] at, double heatTop) {}
+
+    Painted paint(ViewRequest r) {
+        List<Side> all = new ArrayList<>();
+        for (ViewRequest.Shown s : r.sides()) {
+            Side side = side(s);
+            side.field(r.field());
+            side.pose(clip(s.scene(), r.clip()), r.seconds());
+            all.add(side);
+        }
+        double[] bounds = {-0.5, 0, -0.5, 0.5, 2, 0.5};
+        if (!all.isEmpty()) {
+            bounds = all.getFirst().bounds().clone();
+            for (Side other : all) {
+                // a cloud is seen through, so that one may stand inside another that is much larger
+                if (other.surfaces().isEmpty() && !other.scene().volumes().isEmpty()) {
+                    grow(bounds, other.bounds());
+                }
+            }
+        }
+        Viewpoint v = r.viewpoint() == null ? start(bounds, r.height()) : r.viewpoint();
+        double reach = Math.max(1e-3, Math.max(bounds[4] - bounds[1], bounds[3] - bounds[0]));
+        Picture picture = new Picture(r.width(), r.height());
+        double heatTop = 0;
+        if (r.arrangement() == ViewRequest.Arrangement.BESIDE && all.size() == 2) {
+            beside(picture, r, all, v, reach);
+        } else if (r.arrangement() == ViewRequest.Arrangement.DIFFERENCE && all.size() == 2) {
+            heatTop = difference(picture, r, all, v, reach);
+        } else if (r.arrangement() == ViewRequest.Arrangement.WEIGHTS && all.size() == 2) {
+            heatTop = weightGap(picture, r, all, v, reach);
+        } else {
+            List<Painter.Drawn> drawn = new ArrayList<>();
+            for (int i = 0; i < all.size(); i++) {
+                drawn.add(drawn(r.sides().get(i), all.get(i), r.palette(), all.size() > 1));
+            }
+            painter.paint(picture, v, r.palette(), reach, drawn, r.fine());
+        }
+        return joints(picture, v, all, r, heatTop);
+    }
+
+    /** From where everything is seen; in a low view from a little further off, so that no head is under the switches. */
+    private static Viewpoint start(double[] bounds, int height) {
+        Viewpoint all = Viewpoint.start().framing(bounds);
+        return height < LOW ? all.zoomed(1.22) : all;
+    }
+
+    private static void grow(double[] box, double[] by) {
+        for (int a = 0; a < 3; a++) {
+            box[a] = Math.min(box[a], by[a]);
+            box[a + 3] = Math.max(box[a + 3], by[a + 3]);
+        }
+    }
+
+    private Side side(ViewRequest.Shown s) {
+        for (Side known : sides) {
+            if (known.scene() == s.scene() && known.space() == s.space()) {
+                sides.remove(known);
+                sides.add(known);
+                return known;
+            }
+        }
+        if (sides.size() >= KEPT) {
+            sides.removeFirst();
+        }
+        Side made = new Side(s.scene(), s.space());
+        sides.add(made);
+        return made;
+    }
+
+    private static @Nullable Clip clip(Scene s, String name) {
+        for (Clip c : s.clips()) {
+            if (c.name().equals(name)) {
+                return c;
+            }
+        }
+        return null;
+    }
+
+    private Painter.Drawn drawn(ViewRequest.Shown s, Side side, Palette c, boolean two) {
+        int color = s.returned() ? c.returned() : c.sent();
+        Look look = switch (s.style()) {
+            case SURFACE -> Look.SURFACE;
+            case WIRE -> new Look(true, true, false, false, c.clay(), -1, 1);
+            case WEIGHTS -> Look.SURFACE;
+            case JOINTS -> Look.JOINTS;
+        };
+        if (two) {
+            look = look.withTint(s.tinted() ? color : -1, color, s.style() == ViewRequest.Style.JOINTS ? 0.30 : 0.62);
+        } else if (look.joints()) {
+            look = look.withTint(look.tint(), c.sent(), look.strength());
+        }
+        heat(s, side);
+        return new Painter.Drawn(side, look, s.chosen());
+    }
+
+    private void heat(ViewRequest.Shown s, Side side) {
+        for (int i = 0; i < side.surfaces().size(); i++) {
+            float[] heat = COLD;
+            if (s.style() == ViewRequest.Style.WEIGHTS && s.chosen() >= 0) {
+                heat = weights(s.scene(), side.surfaces().get(i).mesh(), s.chosen());
+            }
+            side.layers().get(i).heat(heat);
+        }
+        for (int i = side.surfaces().size(); i < side.shells().size(); i++) {
+            side.shells().get(i).layer().heat(COLD);
+        }
+    }
+
+    private float[] weights(Scene scene, Mesh mesh, int joint) {
+        String key = System.identityHashCode(scene) + "/" + System.identityHashCode(mesh) + "/" + joint;
+        if (weights.size() > 64) {
+            weights.clear();
+        }
+        return weights.computeIfAbsent(key, k -> {
+            Skin skin = mesh.skin();
+            if (skin != null) {
+                for (int slot = 0; slot < skin.joints().length; slot++) {
+                    if (skin.joints()[slot] == joint) {
+                        return skin.weightsOf(slot);
+                    }
+                }
+            }
+            return new float[mesh.pointCount()];
+        });
+    }
+
+    private void beside(Picture to, ViewRequest r, List<Side> all, Viewpoint v, double reach) {
+        int half = to.width() / 2;
+        for (int i = 0; i < 2; i++) {
+            Picture p = new Picture(half, to.height());
+            Viewpoint far = v.zoomed(to.width() > 1.6 * to.height() ? 1.15 : 1.5);
+            painter.paint(
+                    p,
+                    far,
+                    r.palette(),
+                    reach,
+                    List.of(drawn(r.sides().get(i), all.get(i), r.palette(), true)),
+                    r.fine());
+            for (int y = 0; y < to.height(); y++) {
+                System.arraycopy(p.pixels(), y * half, to.pixels(), y * to.width() + i * (to.width() - half), half);
+            }
+        }
+        int line = r.palette().ground();
+        for (int y = 0; y < to.height(); y++) {
+            to.pixels()[y * to.width() + half] = 0xFF000000 | line;
+        }
+    }
+
+    /** The sent surface with the distance to the returned one as heat; gives what the dark end stands for in mm. */
+    private double difference(Picture to, ViewRequest r, List<Side> all, Viewpoint v, double reach) {
+        Side a = all.getFirst();
+        Side b = all.get(1);
+        List<float[]> distances = new ArrayList<>();
+        double worst = 0;
+        for (int i = 0; i < a.shells().size(); i++) {
+            float[] pa = a.shells().get(i).points();
+            float[] d = new float[pa.length / 3];
+            if (i < b.shells().size()) {
+                float[] pb = b.shells().get(i).points();
+                if (pb.length == pa.length && !lump(a, b)) {
+                    between(pa, pb, d);
+                } else if (i >= a.surfaces().size()) {
+                    float[] near = new NearPoints(pb).distances(pa);
+                    for (int p = 0; p < d.length; p++) {
+                        d[p] = near[p] * 1000;
+                    }
+                }
+                for (float gap : d) {
+                    worst = Math.max(worst, gap);
+                }
+            }
+            distances.add(d);
+        }
+        // The end of the ramp only grows while one comparison is shown, so that colours can be held against each other.
+        largest = Math.max(0.1, r.fine() && worst < largest / 20 ? worst : Math.max(largest, worst));
+        for (int i = 0; i < distances.size(); i++) {
+            float[] d = distances.get(i);
+            for (int p = 0; p < d.length; p++) {
+                d[p] = (float) (d[p] / largest);
+            }
+            a.shells().get(i).layer().heat(d);
+        }
+        ViewRequest.Shown s = r.sides().getFirst();
+        painter.paint(to, v, r.palette(), reach, List.of(new Painter.Drawn(a, Look.SURFACE, s.chosen())), r.fine());
+        return largest;
+    }
+
+    /** Whether caches are cut into other objects, so that their points need not be in the same order. */
+    private static boolean lump(Side a, Side b) {
+        return !a.scene().caches().isEmpty()
+                && !b.scene().caches().isEmpty()
+                && a.scene().caches().getFirst().entries().size()
+                        != b.scene().caches().getFirst().entries().size();
+    }
+
+    /** Distances of points with the same number, in millimetres. */
+    private static void between(float[] pa, float[] pb, float[] into) {
+        for (int p = 0; p < into.length; p++) {
+            double x = pa[3 * p] - pb[3 * p];
+            double y = pa[3 * p + 1] - pb[3 * p + 1];
+            double z = pa[3 * p + 2] - pb[3 * p + 2];
+            into[p] = (float) (Math.sqrt(x * x + y * y + z * z) * 1000);
+        }
+    }
+
+    /** The sent surface with the difference of weights as heat; gives what the dark end stands for. */
+    private double weightGap(Picture to, ViewRequest r, List<Side> all, Viewpoint v, double reach) {
+        Side a = all.getFirst();
+        Side b = all.get(1);
+        int joint = r.sides().getFirst().chosen();
+        List<float[]> gaps = new ArrayList<>();
+        float worst = 0.01f;
+        for (int i = 0; i < a.surfaces().size(); i++) {
+            Mesh mesh = a.surfaces().get(i).mesh();
+            float[] d = i < b.surfaces().size()
+                    ? gap(a.scene(), mesh, b.scene(), b.surfaces().get(i).mesh(), joint)
+                    : new float[mesh.pointCount()];
+            for (float w : d) {
+                worst = Math.max(worst, w);
+            }
+            gaps.add(d);
+        }
+        for (int i = 0; i < gaps.size(); i++) {
+            float[] d = gaps.get(i).clone();
+            for (int p = 0; p < d.length; p++) {
+                d[p] /= worst;
+            }
+            a.layers().get(i).heat(d);
+        }
+        painter.paint(to, v, r.palette(), reach, List.of(new Painter.Drawn(a, Look.SURFACE, joint)), r.fine());
+        return worst;
+    }
+
+    private float[] gap(Scene sent, Mesh a, Scene returned, Mesh b, int joint) {
+        String key = "gap " + System.identityHashCode(a) + "/" + System.identityHashCode(b) + "/" + joint;
+        if (weights.size() > 64) {
+            weights.clear();
+        }
+        return weights.computeIfAbsent(key, k -> WeightGap.of(sent, a, returned, b, joint));
+    }
+
+    private static Painted joints(Picture picture, Viewpoint v, List<Side> all, ViewRequest r, double heatTop) {
+        if (all.isEmpty()) {
+            return new Painted(picture, v, new int[0], new float[0], heatTop);
+        }
+        Side side = all.getFirst();
+        int[] joints = side.scene().joints().stream().mapToInt(i -> i).toArray();
+        float[] at = new float[2 * joints.length];
+        Projection p = new Projection(v, r.width(), r.height());
+        Matrix4d m = new Matrix4d();
+        for (int i = 0; i < joints.length; i++) {
+            side.space().matrix(side.pose().world(joints[i]), m);
+            float[] xy = p.project(m.m30(), m.m31(), m.m32());
+            at[2 * i] = xy[2] > 0 ? xy[0] : -1e6f;
+            at[2 * i + 1] = xy[1];
+        }
+        return new Painted(picture, v, joints, at, heatTop);
+    }
+}

@@ -1,0 +1,51 @@
+package idleheron.desktop.view3d;
+
+import idleheron.core.pose.CanonicalSpace;
+import idleheron.core.scene.Scene;
+import idleheron.render.Palette;
+import idleheron.render.Viewpoint;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a viewport is to paint.
+ *
+ * @param clip name of the clip, or "" for rest
+ * @param field name of the grid of a volume that is shown, or "" for the first
+ * @param viewpoint null to look at everything
+ */
+public record ViewRequest(
+        List<Shown> sides,
+        Arrangement arrangement,
+        String clip,
+        double seconds,
+        String field,
+        @Nullable Viewpoint viewpoint,
+        Palette palette,
+        boolean fine,
+        int width,
+        int height) {
+
+    public enum Arrangement {
+        OVER,
+        BESIDE,
+        DIFFERENCE,
+        /** The difference of skin weights, of the chosen joint or of all. */
+        WEIGHTS
+    }
+
+    public enum Style {
+        SURFACE,
+        WIRE,
+        WEIGHTS,
+        JOINTS
+    }
+
+    /**
+     * One side.
+     *
+     * @param chosen node that is marked, or -1
+     * @param tinted whether it is painted in its side's colour instead of its materials'
+     */
+    public record Shown(Scene scene, CanonicalSpace space, Style style, int chosen, boolean returned, boolean tinted) {}
+}

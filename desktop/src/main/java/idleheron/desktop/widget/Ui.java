@@ -1,0 +1,141 @@
+package idleheron.desktop.widget;
+
+import idleheron.core.Verdict;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.scene.shape.Circle;
+import javafx.scene.shape.Line;
+import javafx.scene.shape.Polygon;
+import javafx.scene.shape.Shape;
+
+/** Small pieces that all screens are made of. */
+public final class Ui {
+    private Ui() {}
+
+    public static Label label(String text, String... styles) {
+        Label l = new Label(text);
+        l.getStyleClass().addAll(styles);
+        return l;
+    }
+
+    /** A label that breaks over lines. */
+    public static Label wrapped(String text, String... styles) {
+        Label l = label(text, styles);
+        l.setWrapText(true);
+        l.setMinHeight(Region.USE_PREF_SIZE);
+        return l;
+    }
+
+    public static Button button(String text, String tip, Runnable deed, String... styles) {
+        Button b = new Button(text);
+        b.setMnemonicParsing(false);
+        b.getStyleClass().addAll(styles);
+        b.setTooltip(new Tooltip(tip));
+        b.setAccessibleText(text);
+        b.setOnAction(e -> deed.run());
+        b.setMinWidth(Region.USE_PREF_SIZE);
+        return b;
+    }
+
+    public static Region grow() {
+        Region r = new Region();
+        HBox.setHgrow(r, Priority.ALWAYS);
+        VBox.setVgrow(r, Priority.ALWAYS);
+        return r;
+    }
+
+    public static HBox row(double gap, Node... nodes) {
+        HBox b = new HBox(gap, nodes);
+        b.setAlignment(Pos.CENTER_LEFT);
+        return b;
+    }
+
+    public static VBox column(double gap, Node... nodes) {
+        return new VBox(gap, nodes);
+    }
+
+    /** One of several, side by side. */
+    public static HBox choice(ToggleGroup group, String... names) {
+        HBox box = new HBox();
+        box.getStyleClass().add("choice");
+        box.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+        for (String n : names) {
+            ToggleButton t = new ToggleButton(n);
+            t.setToggleGroup(group);
+            t.setUserData(n);
+            t.setAccessibleText(n);
+            t.setMinWidth(Region.USE_PREF_SIZE);
+            box.getChildren().add(t);
+        }
+        group.selectToggle(group.getToggles().getFirst());
+        group.selectedToggleProperty().addListener((o, was, is) -> {
+            if (is == null && was != null) {
+                group.selectToggle(was);
+            }
+        });
+        return box;
+    }
+
+    public static String chosen(ToggleGroup group) {
+        return group.getSelectedToggle() == null
+                ? ""
+                : (String) group.getSelectedToggle().getUserData();
+    }
+
+    public static void choose(ToggleGroup group, String name) {
+        group.getToggles().stream()
+                .filter(t -> name.equals(t.getUserData()))
+                .findFirst()
+                .ifPresent(group::selectToggle);
+    }
+
+    /** The shape of a verdict: filled circle, diamond, triangle, open circle, dash. */
+    public static StackPane mark(Verdict v, double size) {
+        double r = size / 2;
+        Shape s = switch (v) {
+            case CLEAN -> new Circle(r * 0.72);
+            case DRIFTED -> new Polygon(0, -r, r, 0, 0, r, -r, 0);
+            case BROKEN -> new Polygon(0, -r * 0.9, r, r * 0.8, -r, r * 0.8);
+            case NOT_CARRIED -> new Circle(r * 0.66);
+            case NOT_CHECKED -> new Line(-r * 0.6, 0, r * 0.6, 0);
+        };
+        s.getStyleClass().addAll("mark", "mark-" + v.word().replace(' ', '-'));
+        StackPane p = new StackPane(s);
+        p.setMinSize(size + 4, size + 4);
+        p.setPrefSize(size + 4, size + 4);
+        p.setMaxSize(size + 4, size + 4);
+        p.setAccessibleText(v.word());
+        return p;
+    }
+
+    /** A name on the left and a figure on the right. */
+    public static HBox fact(String name, String value) {
+        Label v = label(value, "figure");
+        v.setMinWidth(Region.USE_PREF_SIZE);
+        HBox b = row(8, label(name, "second"), grow(), v);
+        b.getStyleClass().add("fact");
+        return b;
+    }
+
+    public static Region hairline() {
+        Region r = new Region();
+        r.getStyleClass().add("hairline");
+        return r;
+    }
+
+    public static String bytes(long n) {
+        return n < 1_000_000
+                ? String.format(java.util.Locale.ROOT, "%.0f kB", n / 1e3)
+                : String.format(java.util.Locale.ROOT, "%.1f MB", n / 1e6);
+    }
+}

@@ -1,0 +1,96 @@
+package idleheron.desktop.model;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idleheron.core.job.Progress;
+import idleheron.desktop.Reader;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxToolkit;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** Work that ends badly ends: the window hears of it and is busy no more. */
+class JobsTest {
+    @BeforeAll
+    static void toolkit() throws Exception {
+        FxToolkit.registerPrimaryStage();
+    }
+
+    @Test
+    void an_error_ends_the_work_and_is_told() throws Exception {
+        List<Throwable> told = Collections.synchronizedList(new ArrayList<>());
+        Jobs jobs = WaitForAsyncUtils.asyncFx(() -> new Jobs(told::add)).get();
+        for (Throwable t : new Throwable[] {
+            new StackOverflowError("deep"), new OutOfMemoryError("wide"), new IllegalStateException("odd")
+        }) {
+            WaitForAsyncUtils.asyncFx(() -> jobs.run(
+                            "work",
+                            p -> {
+                                if (t instanceof Error e) {
+                                    throw e;
+                                }
+                                throw (RuntimeException) t;
+                            },
+                            done -> told.add(new AssertionError("it did not end well"))))
+                    .get();
+            Reader.until("the end of " + t, () -> !jobs.busy().get());
+        }
+        assertThat(told).extracting(Throwable::getMessage).containsExactly("deep", "wide", "odd");
+        List<String> values = new ArrayList<>();
+        WaitForAsyncUtils.asyncFx(() -> jobs.run("work", p -> "well", values::add))
+                .get();
+        Reader.until("the next work", () -> !values.isEmpty());
+    }
+
+    /** Work that says when it has begun and goes on until it is stopped or let go. */
+    private static String held(Progress p, CountDownLatch begun, CountDownLatch go, String what) throws Exception {
+        begun.countDown();
+        while (!go.await(5, TimeUnit.MILLISECONDS)) {
+            p.at(0.5, what);
+        }
+        return what;
+    }
+
+    @Test
+    void aCancelStopsWhatRunsAndWhatWaitsGoesOn() throws Exception {
+        List<String> values = Collections.synchronizedList(new ArrayList<>());
+        Jobs jobs = WaitForAsyncUtils.asyncFx(() -> new Jobs(t -> values.add("failed")))
+                .get();
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch never = new CountDownLatch(1);
+        WaitForAsyncUtils.asyncFx(() -> {
+                    jobs.run("compare", p -> held(p, begun, never, "compared"), values::add);
+                    jobs.run("report", p -> "reported", values::add);
+                })
+                .get();
+        begun.await();
+        WaitForAsyncUtils.asyncFx(jobs::cancel).get();
+        Reader.until("the end of both", () -> !jobs.busy().get());
+        assertThat(values).containsExactly("reported");
+    }
+
+    @Test
+    void workAskedForAgainTakesThePlaceOfTheSameThatWaits() throws Exception {
+        List<String> values = Collections.synchronizedList(new ArrayList<>());
+        Jobs jobs = WaitForAsyncUtils.asyncFx(() -> new Jobs(t -> values.add("failed")))
+                .get();
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch go = new CountDownLatch(1);
+        WaitForAsyncUtils.asyncFx(() -> {
+                    jobs.run("open", p -> held(p, begun, go, "opened"), values::add);
+                    jobs.run("compare", p -> "compared first", values::add);
+                    jobs.run("report", p -> "reported", values::add);
+                    jobs.run("compare", p -> "compared again", values::add);
+                })
+                .get();
+        begun.await();
+        go.countDown();
+        Reader.until("the end of all", () -> !jobs.busy().get());
+        assertThat(values).containsExactly("opened", "reported", "compared again");
+    }
+}

@@ -1,0 +1,53 @@
+package idleheron.desktop.model;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class SettingsTest {
+    @TempDir
+    Path folder;
+
+    @Test
+    void what_was_set_is_there_at_the_next_start() throws IOException {
+        Path file = folder.resolve("deep").resolve("settings.json");
+        Settings s = new Settings(file);
+        s.window(1440, 900, false);
+        s.dusk(true);
+        Path opened = Files.createFile(folder.resolve("a.fbx"));
+        s.remember(opened);
+        s.remember(folder.resolve("gone.fbx"));
+        Settings t = new Settings(file);
+        assertThat(t.width()).isEqualTo(1440);
+        assertThat(t.dusk()).isTrue();
+        assertThat(t.recent()).as("only what is still there").containsExactly(opened.toAbsolutePath());
+    }
+
+    @Test
+    void a_maximized_window_keeps_its_former_size_and_broken_settings_are_forgiven() throws IOException {
+        Path file = folder.resolve("settings.json");
+        Settings s = new Settings(file);
+        s.window(1000, 700, false);
+        s.window(1920, 1080, true);
+        s.save();
+        assertThat(new Settings(file).width()).isEqualTo(1000);
+        assertThat(new Settings(file).maximized()).isTrue();
+        Files.writeString(file, "{ not json");
+        assertThat(new Settings(file).width()).isEqualTo(1280);
+    }
+
+    @Test
+    void the_newest_file_comes_first_once_and_eight_are_kept() throws IOException {
+        Settings s = new Settings(folder.resolve("settings.json"));
+        for (int i = 0; i < 12; i++) {
+            s.remember(Files.createFile(folder.resolve("f" + i + ".fbx")));
+        }
+        s.remember(folder.resolve("f7.fbx"));
+        assertThat(s.recent()).hasSize(8);
+        assertThat(s.recent().getFirst().getFileName().toString()).isEqualTo("f7.fbx");
+    }
+}
