@@ -4,7 +4,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.measure.GridStats;
 import idleheron.core.volume.tree.TreeStats;
-import idleheron.formats.openvdb.VdbReader;
+import idleheron.formats.openvdb.coding.VdbReader;
 import java.io.IOException;
 import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;

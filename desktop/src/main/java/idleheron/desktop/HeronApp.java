@@ -4,7 +4,6 @@ import atlantafx.base.theme.PrimerDark;
 import atlantafx.base.theme.PrimerLight;
 import idleheron.app.CheckJob;
 import idleheron.app.CompareJob;
-import idleheron.core.crossing.Asset;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.desktop.compare.CompareScreen;
 import idleheron.desktop.compare.SideBand;
@@ -14,30 +13,24 @@ import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.HelpPages;
 import idleheron.desktop.model.Jobs;
-import idleheron.desktop.model.RefusedException;
 import idleheron.desktop.model.Settings;
-import idleheron.desktop.model.Stone;
+import idleheron.desktop.model.Step;
 import idleheron.desktop.model.UndoStack;
 import idleheron.desktop.prepare.MakeReadyScreen;
 import idleheron.desktop.send.SendScreen;
+import idleheron.desktop.sheet.AsStored;
 import idleheron.desktop.sheet.HelpSheet;
-import idleheron.desktop.sheet.LostSheet;
-import idleheron.desktop.sheet.OutlineSheet;
 import idleheron.desktop.sheet.SettingsSheet;
 import idleheron.desktop.sheet.Sheets;
-import idleheron.desktop.sheet.StageSheet;
 import idleheron.desktop.signoff.SignOffScreen;
 import idleheron.desktop.view3d.Viewport;
 import idleheron.desktop.widget.FrameRuler;
 import idleheron.desktop.widget.HeronMark;
+import idleheron.desktop.widget.Notices;
 import idleheron.desktop.widget.Screen;
-import idleheron.desktop.widget.StoneRow;
+import idleheron.desktop.widget.StepRow;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
-import idleheron.formats.bytes.FormatException;
-import idleheron.formats.disk.Failures;
-import idleheron.formats.pictures.PictureStyle;
-import idleheron.formats.spi.Layered;
 import idleheron.render.Palette;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -51,16 +44,10 @@ import javafx.animation.Timeline;
 import javafx.application.Application;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
-import javafx.scene.control.TextInputControl;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyCodeCombination;
-import javafx.scene.input.KeyCombination;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -78,10 +65,8 @@ import org.kordamp.ikonli.javafx.FontIcon;
 @SuppressWarnings("NullAway.Init")
 public final class HeronApp extends Application {
     private final Bench bench = new Bench();
-    private final Jobs jobs = new Jobs(this::failed);
-
-    /** Whether the key of the theme is still down; held, it must not flicker. */
-    private boolean themeHeld;
+    private final Notices notices = new Notices();
+    private final Jobs jobs = new Jobs(notices::failed);
 
     private final UndoStack undo = new UndoStack(bench.crossing());
     private Settings settings;
@@ -90,9 +75,8 @@ public final class HeronApp extends Application {
     private Viewport lookView;
     private Viewport readyView;
     private Viewport compareView;
-    private final Map<Stone, Screen> screens = new EnumMap<>(Stone.class);
+    private final Map<Step, Screen> screens = new EnumMap<>(Step.class);
     private final StackPane place = new StackPane();
-    private final VBox notices = new VBox(8);
     private FrameRuler ruler;
     private final Sheets sheets = new Sheets();
 
@@ -101,29 +85,35 @@ public final class HeronApp extends Application {
         stage = window;
         settings = Settings.usual();
         fonts();
-        deeds = new BenchActions(bench, jobs, undo, settings, text -> notice(text, false));
+        deeds = new BenchActions(bench, jobs, undo, settings, text -> notices.tell(text, false));
         bench.dusk().set(settings.dusk());
         Viewport.Spaces spaces = new Viewport.Spaces();
         lookView = new Viewport(bench.transport());
         readyView = new Viewport(bench.transport());
         compareView = new Viewport(bench.transport());
-        screens.put(Stone.GATHER, new GatherScreen(bench, deeds, jobs, settings, this::choose, demo()));
-        screens.put(Stone.LOOK_OVER, new LookOverScreen(bench, deeds, lookView, spaces, this::help, this::asStored));
-        screens.put(Stone.MAKE_READY, new MakeReadyScreen(bench, deeds, readyView, spaces, sheets, settings));
-        screens.put(Stone.SEND, new SendScreen(bench, deeds, this::chooseReturned));
+        screens.put(Step.GATHER, new GatherScreen(bench, deeds, jobs, settings, this::choose, demo()));
         screens.put(
-                Stone.COMPARE,
-                new CompareScreen(bench, deeds, compareView, spaces, sheets, text -> notice(text, false), this::help));
-        screens.put(Stone.SIGN_OFF, new SignOffScreen(bench, deeds, jobs, settings, text -> notice(text, false)));
+                Step.LOOK_OVER,
+                new LookOverScreen(
+                        bench,
+                        deeds,
+                        lookView,
+                        spaces,
+                        this::help,
+                        new AsStored(bench, jobs, sheets, notices::tell)::show));
+        screens.put(Step.MAKE_READY, new MakeReadyScreen(bench, deeds, readyView, spaces, sheets, settings));
+        screens.put(Step.SEND, new SendScreen(bench, deeds, this::chooseReturned));
+        screens.put(
+                Step.COMPARE,
+                new CompareScreen(
+                        bench, deeds, compareView, spaces, sheets, text -> notices.tell(text, false), this::help));
+        screens.put(Step.SIGN_OFF, new SignOffScreen(bench, deeds, jobs, settings, text -> notices.tell(text, false)));
         ruler = new FrameRuler(bench);
         BorderPane frame = new BorderPane(place);
         frame.setTop(new VBox(4, header(), new SideBand(bench)));
         frame.setBottom(ruler);
         BorderPane.setMargin(place, new Insets(12, 0, 8, 0));
         frame.setPadding(new Insets(6, 22, 8, 22));
-        notices.setMaxSize(560, VBox.USE_PREF_SIZE);
-        notices.setAlignment(Pos.BOTTOM_CENTER);
-        notices.setPickOnBounds(false);
         HBox progress = progress();
         StackPane all = new StackPane(frame, sheets, progress, notices);
         StackPane.setAlignment(progress, Pos.BOTTOM_CENTER);
@@ -134,11 +124,16 @@ public final class HeronApp extends Application {
         Scene scene = new Scene(all, settings.width(), settings.height());
         scene.getStylesheets().add(resource("heron.css"));
         scene.setUserData(this);
-        keys(scene);
+        new WindowKeys(
+                        bench,
+                        deeds,
+                        sheets,
+                        new WindowKeys.Does(this::choose, this::settings, () -> help(""), jobs::cancel, notices::clear))
+                .listen(scene);
         drops(scene);
         bench.dusk().addListener((o, was, is) -> theme(all));
         theme(all);
-        bench.stone().addListener((o, was, is) -> show());
+        bench.step().addListener((o, was, is) -> show());
         bench.lookedOver().addListener((o, was, is) -> offerClips());
         bench.compared().addListener((o, was, is) -> offerClips());
         show();
@@ -226,7 +221,7 @@ public final class HeronApp extends Application {
         Button own = icon(Feather.SLIDERS, "Settings", "Settings (Ctrl ,)", this::settings);
         Button help = Ui.button("?", "Help and keys (F1)", () -> help(""), "flat");
         help.setAccessibleText("Help and keys");
-        HBox box = Ui.row(4, holder, name, new StoneRow(bench), Ui.grow(), back, again, light, own, help);
+        HBox box = Ui.row(4, holder, name, new StepRow(bench), Ui.grow(), back, again, light, own, help);
         box.setMinHeight(78);
         return box;
     }
@@ -277,14 +272,14 @@ public final class HeronApp extends Application {
     }
 
     private void show() {
-        Screen s = java.util.Objects.requireNonNull(screens.get(bench.stone().get()));
+        Screen s = java.util.Objects.requireNonNull(screens.get(bench.step().get()));
         place.getChildren().setAll(s.node());
         offerClips();
         s.shown();
         place.requestFocus();
-        boolean timed = bench.stone().get() == Stone.LOOK_OVER
-                || bench.stone().get() == Stone.MAKE_READY
-                || bench.stone().get() == Stone.COMPARE;
+        boolean timed = bench.step().get() == Step.LOOK_OVER
+                || bench.step().get() == Step.MAKE_READY
+                || bench.step().get() == Step.COMPARE;
         ruler.setVisible(timed);
         ruler.setManaged(timed);
     }
@@ -293,7 +288,7 @@ public final class HeronApp extends Application {
     private void offerClips() {
         CompareJob.Result both = bench.compared().get();
         CheckJob.Result one = bench.lookedOver().get();
-        if (both != null && bench.stone().get() == Stone.COMPARE) {
+        if (both != null && bench.step().get() == Step.COMPARE) {
             bench.transport().offer(AssetKinds.playables(both.sent().scene()));
         } else {
             bench.transport()
@@ -302,76 +297,6 @@ public final class HeronApp extends Application {
                                     ? List.of()
                                     : AssetKinds.playables(one.asset().scene()));
         }
-    }
-
-    private void keys(Scene scene) {
-        scene.addEventFilter(KeyEvent.KEY_RELEASED, e -> themeHeld &= e.getCode() != KeyCode.D);
-        scene.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
-            boolean typing = scene.getFocusOwner() instanceof TextInputControl || sheets.isOpen();
-            if (new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN).match(e)) {
-                deeds.redo();
-            } else if (new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN).match(e) && !typing) {
-                deeds.undo();
-            } else if (new KeyCodeCombination(KeyCode.O, KeyCombination.SHORTCUT_DOWN).match(e)) {
-                choose();
-            } else if (new KeyCodeCombination(KeyCode.D, KeyCombination.SHORTCUT_DOWN).match(e)) {
-                if (!themeHeld) {
-                    bench.dusk().set(!bench.dusk().get());
-                }
-                themeHeld = true;
-            } else if (new KeyCodeCombination(KeyCode.COMMA, KeyCombination.SHORTCUT_DOWN).match(e)) {
-                settings();
-            } else if (e.getCode() == KeyCode.F1) {
-                help("");
-            } else if (e.getCode() == KeyCode.ESCAPE && sheets.isOpen()) {
-                sheets.close();
-            } else if (e.getCode() == KeyCode.ESCAPE) {
-                jobs.cancel();
-                notices.getChildren().clear();
-            } else if (!typing && !e.isShortcutDown() && !e.isAltDown() && plain(scene, e.getCode())) {
-                e.consume();
-                return;
-            } else {
-                return;
-            }
-            e.consume();
-        });
-    }
-
-    private boolean plain(Scene scene, KeyCode code) {
-        if (code.isDigitKey()) {
-            int n = code.getChar().charAt(0) - '1';
-            if (n >= 0 && n < Stone.values().length) {
-                bench.stone().set(Stone.values()[n]);
-                return true;
-            }
-            return false;
-        }
-        boolean list = scene.getFocusOwner() instanceof javafx.scene.control.TableView
-                || scene.getFocusOwner() instanceof javafx.scene.control.ComboBoxBase;
-        switch (code) {
-            case SPACE -> {
-                if (scene.getFocusOwner() instanceof Button
-                        || scene.getFocusOwner() instanceof javafx.scene.control.ToggleButton
-                        || scene.getFocusOwner() instanceof javafx.scene.control.CheckBox) {
-                    return false;
-                }
-                bench.transport().toggle();
-            }
-            case LEFT, RIGHT -> {
-                if (list) {
-                    return false;
-                }
-                bench.transport().step(code == KeyCode.LEFT ? -1 : 1);
-            }
-            case L ->
-                bench.transport().looping().set(!bench.transport().looping().get());
-            case M -> bench.asMeant().set(!bench.asMeant().get());
-            default -> {
-                return false;
-            }
-        }
-        return true;
     }
 
     private void drops(Scene scene) {
@@ -388,7 +313,7 @@ public final class HeronApp extends Application {
                 Path file = all.getFirst();
                 if (all.size() > 1) {
                     deeds.openTogether(all);
-                } else if (bench.stone().get().compareTo(Stone.SEND) >= 0
+                } else if (bench.step().get().compareTo(Step.SEND) >= 0
                         && bench.crossing().get().original() != null) {
                     deeds.openReturned(file);
                 } else {
@@ -435,40 +360,6 @@ public final class HeronApp extends Application {
         }
     }
 
-    private void failed(Throwable e) {
-        if (e instanceof RefusedException r) {
-            notice(
-                    "This file cannot be read. " + r.getMessage(),
-                    true,
-                    Ui.button(
-                            "Read what is whole",
-                            "Rescues what is left of the damaged file and lists what is lost",
-                            () -> {
-                                notices.getChildren().clear();
-                                r.rescue().run();
-                            },
-                            "strong-button"));
-            return;
-        }
-        String what = e instanceof FormatException ? "This file cannot be read. " : "That did not work. ";
-        notice(what + Failures.sentence(e, "work in the window"), true);
-    }
-
-    private void notice(String text, boolean bad, Node... more) {
-        HBox box = Ui.row(
-                12, Ui.mark(bad ? idleheron.core.Verdict.BROKEN : idleheron.core.Verdict.CLEAN, 14), Ui.wrapped(text));
-        box.getChildren().add(Ui.grow());
-        box.getChildren().addAll(more);
-        box.getChildren()
-                .addAll(Ui.button(
-                        "Close",
-                        "Close this notice (Esc)",
-                        () -> notices.getChildren().remove(box),
-                        "quiet"));
-        box.getStyleClass().addAll("card", "notice");
-        notices.getChildren().setAll(List.of(box));
-    }
-
     /** The page that a code leads to; "" for the keys. */
     private void help(String code) {
         sheets.show(
@@ -481,73 +372,6 @@ public final class HeronApp extends Application {
         sheets.showSmall(
                 "Settings",
                 "Kept on this machine, for you alone.",
-                new SettingsSheet(bench, settings, () -> notice("The list of recent files is empty.", false)));
-    }
-
-    /** The file on the bench: a stage with its layers, anything else part by part. */
-    private void asStored() {
-        CheckJob.Result l = bench.lookedOver().get();
-        if (l == null) {
-            return;
-        }
-        Layered layered = SceneFiles.named(l.asset().format()).layered();
-        if (l.asset().scene().isRescued()) {
-            sheets.show(
-                    "What was lost of " + l.asset().name(),
-                    "All that the damaged file no longer gives, or gives in part.",
-                    new LostSheet(l.asset().scene().lost()));
-        } else if (layered != null) {
-            layers(l.asset(), layered);
-        } else {
-            parts();
-        }
-    }
-
-    private void layers(Asset asset, Layered layered) {
-        Path file = Path.of(asset.path());
-        jobs.run(
-                "read the stage",
-                p -> layered.look(file, p),
-                v -> sheets.show(
-                        asset.name() + ", layer by layer",
-                        "Each layer has a letter; a prim shows the letters of the layers that speak of it.",
-                        new StageSheet(
-                                v,
-                                new StageSheet.Makes(this::parts, (prim, end) -> flatten(layered, file, prim, end)))));
-    }
-
-    /** One file of a stage, beside it. */
-    private void flatten(Layered layered, Path file, String prim, String ending) {
-        String name = String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "");
-        String what = prim.equals("/") ? "_flat" : "_" + prim.substring(prim.lastIndexOf('/') + 1);
-        Path out = file.resolveSibling(name + what + "." + ending);
-        jobs.run(
-                "write " + out.getFileName(),
-                p -> layered.flatten(file, prim, out, PictureStyle.AS_IT_IS, false),
-                m -> {
-                    sheets.close();
-                    notice(
-                            out.getFileName() + ": " + m.prims() + " prims, " + m.files()
-                                    + (m.files() == 1 ? " file" : " files")
-                                    + (m.missing().isEmpty()
-                                            ? "."
-                                            : "; not found: " + String.join(", ", m.missing()) + "."),
-                            !m.missing().isEmpty());
-                });
-    }
-
-    /** The file on the bench, part by part. */
-    private void parts() {
-        CheckJob.Result l = bench.lookedOver().get();
-        if (l != null) {
-            Path file = Path.of(l.asset().path());
-            jobs.run(
-                    "read as stored",
-                    p -> SceneFiles.outline(file, p),
-                    o -> sheets.show(
-                            l.asset().name() + " as stored",
-                            o.type() + ", every part with its type and the byte at which it begins.",
-                            new OutlineSheet(o)));
-        }
+                new SettingsSheet(bench, settings, () -> notices.tell("The list of recent files is empty.", false)));
     }
 }

@@ -1,11 +1,9 @@
 package idleheron.core.cache;
 
-import idleheron.core.bytes.Bytes;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntFunction;
@@ -21,9 +19,6 @@ public final class Samples {
     private static final ValueLayout.OfDouble DOUBLE =
             ValueLayout.JAVA_DOUBLE_UNALIGNED.withOrder(ByteOrder.LITTLE_ENDIAN);
     private static final ValueLayout.OfInt INT = ValueLayout.JAVA_INT_UNALIGNED.withOrder(ByteOrder.LITTLE_ENDIAN);
-    private static final ValueLayout.OfLong LONG = ValueLayout.JAVA_LONG_UNALIGNED.withOrder(ByteOrder.LITTLE_ENDIAN);
-    private static final ValueLayout.OfShort SHORT =
-            ValueLayout.JAVA_SHORT_UNALIGNED.withOrder(ByteOrder.LITTLE_ENDIAN);
 
     private final ElementType type;
     private final int extent;
@@ -248,13 +243,8 @@ public final class Samples {
     /** Whether two samples have the same bytes and shape. */
     public boolean same(int sample, Samples other, int otherSample) {
         return (this == other && slot(sample) == slot(otherSample))
-                || alike(bytes(sample), other.bytes(otherSample))
+                || SampleForms.alike(bytes(sample), other.bytes(otherSample))
                         && Arrays.equals(shape(sample), other.shape(otherSample));
-    }
-
-    private static boolean alike(MemorySegment a, MemorySegment b) {
-        return a.isNative() && b.isNative() && a.address() == b.address() && a.byteSize() == b.byteSize()
-                || Bytes.equal(a, b);
     }
 
     /** The same values, with equal runs at both ends kept once. */
@@ -271,19 +261,7 @@ public final class Samples {
         for (int s = 1; s < picked.length; s++) {
             picked[s] = slot(from + s - 1);
         }
-        return new Samples(type, extent, scalar, count, from, to, times, new Picked(source, picked));
-    }
-
-    private record Picked(Source source, int[] slots) implements Source {
-        @Override
-        public MemorySegment bytes(int slot) {
-            return source.bytes(slots[slot]);
-        }
-
-        @Override
-        public long[] shape(int slot) {
-            return source.shape(slots[slot]);
-        }
+        return new Samples(type, extent, scalar, count, from, to, times, new PickedSamples(source, picked));
     }
 
     /** Other samples of these: new sample i is old sample {@code from(i)}. */
@@ -304,7 +282,8 @@ public final class Samples {
         for (int s = 0; s < picked.length; s++) {
             picked[s] = slots[s == 0 ? 0 : changed + s - 1];
         }
-        return new Samples(type, extent, scalar, newCount, changed, lastChanged, newTimes, new Picked(source, picked));
+        return new Samples(
+                type, extent, scalar, newCount, changed, lastChanged, newTimes, new PickedSamples(source, picked));
     }
 
     /** Each payload put through a function that gives {@code points} points each time. */
@@ -393,47 +372,14 @@ public final class Samples {
         MemorySegment m = bytes(sample);
         double[] out = new double[(int) (m.byteSize() / type.bytes())];
         for (int i = 0; i < out.length; i++) {
-            out[i] = value(m, i);
+            out[i] = SampleForms.value(type, m, i);
         }
         return out;
-    }
-
-    private double value(MemorySegment m, long i) {
-        return switch (type) {
-            case BOOL, UINT8 -> m.get(ValueLayout.JAVA_BYTE, i) & 255;
-            case INT8 -> m.get(ValueLayout.JAVA_BYTE, i);
-            case UINT16 -> Short.toUnsignedInt(m.get(SHORT, 2 * i));
-            case INT16 -> m.get(SHORT, 2 * i);
-            case UINT32 -> Integer.toUnsignedLong(m.get(INT, 4 * i));
-            case INT32 -> m.get(INT, 4 * i);
-            case UINT64, INT64 -> m.get(LONG, 8 * i);
-            case FLOAT16 -> Float.float16ToFloat(m.get(SHORT, 2 * i));
-            case FLOAT32 -> m.get(FLOAT, 4 * i);
-            case FLOAT64 -> m.get(DOUBLE, 8 * i);
-            case STRING, WIDE_STRING -> Double.NaN;
-        };
     }
 
     /** Texts of a sample. */
     public List<String> strings(int sample) {
-        byte[] b = bytes(sample).toArray(ValueLayout.JAVA_BYTE);
-        int step = type == ElementType.WIDE_STRING ? 4 : 1;
-        List<String> out = new ArrayList<>();
-        int from = 0;
-        for (int i = 0; i + step <= b.length; i += step) {
-            boolean end = true;
-            for (int k = 0; k < step; k++) {
-                end &= b[i + k] == 0;
-            }
-            if (end) {
-                out.add(
-                        step == 1
-                                ? new String(b, from, i - from, StandardCharsets.UTF_8)
-                                : new String(b, from, i - from, java.nio.charset.Charset.forName("UTF-32LE")));
-                from = i + step;
-            }
-        }
-        return out;
+        return SampleForms.strings(type, bytes(sample).toArray(ValueLayout.JAVA_BYTE));
     }
 
     /** The first text of the first sample, or "". */

@@ -3,20 +3,16 @@ package idleheron.desktop.compare;
 import idleheron.app.CompareJob;
 import idleheron.core.Evidence;
 import idleheron.core.Topic;
-import idleheron.core.Verdict;
-import idleheron.core.compare.Comparison;
 import idleheron.core.kind.Content;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.pair.CompareSettings;
-import idleheron.core.pair.LikelyCause;
 import idleheron.core.pair.Series;
 import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
-import idleheron.desktop.model.HelpPages;
-import idleheron.desktop.model.Stone;
+import idleheron.desktop.model.Step;
 import idleheron.desktop.sheet.Sheets;
 import idleheron.desktop.view3d.Arrangements;
 import idleheron.desktop.view3d.Legend;
@@ -26,7 +22,6 @@ import idleheron.desktop.view3d.Viewport;
 import idleheron.desktop.widget.EvidenceTable;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
@@ -34,10 +29,8 @@ import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -47,19 +40,18 @@ import javafx.scene.layout.VBox;
 /** The ledger of topics, the likely cause, and the evidence: view, plot and table, which move together. */
 public final class CompareScreen implements Screen {
     /** So many causes are told in full. */
-    private static final int CAUSES = 3;
-
     private final Bench bench;
+
     private final BenchActions deeds;
     private final Viewport view;
     private final Viewport.Spaces spaces;
     private final BorderPane root = new BorderPane();
-    private final VBox ledger = Ui.column(2);
-    private final HBox cause = new HBox(14);
+    private final TopicLedger ledger =
+            new TopicLedger(new TopicLedger.Does(this::choose, this::matching, this::tolerances));
+    private final CauseCard cause;
     private final EvidencePane pane;
     private final EvidenceTable table;
     private final Sheets sheets;
-    private final Consumer<String> help;
     private final PlotPane plot;
     private final ToggleGroup arrangement = new ToggleGroup();
     private final ToggleGroup meaning = new ToggleGroup();
@@ -78,7 +70,6 @@ public final class CompareScreen implements Screen {
             Consumer<String> tell,
             Consumer<String> help) {
         this.sheets = sheets;
-        this.help = help;
         pane = new EvidencePane(tell);
         table = pane.table();
         this.bench = bench;
@@ -87,8 +78,7 @@ public final class CompareScreen implements Screen {
         this.spaces = spaces;
         plot = new PlotPane(bench);
         legend = Legend.of(legendText);
-        ledger.setPrefWidth(296);
-        ledger.setMinWidth(280);
+        cause = new CauseCard(help, deeds::mend);
         HBox arrangements = Ui.choice(arrangement, "Over", "Beside", "Difference", "Weights");
         HBox meanings = Ui.choice(meaning, "As stored", "As meant");
         Ui.choose(meaning, "As meant");
@@ -106,8 +96,6 @@ public final class CompareScreen implements Screen {
         HBox evidence = new HBox(12, stack, right);
         HBox.setHgrow(stack, Priority.ALWAYS);
         VBox.setVgrow(evidence, Priority.ALWAYS);
-        cause.getStyleClass().addAll("card", "cause");
-        cause.setAlignment(Pos.CENTER_LEFT);
         VBox middle = Ui.column(10, cause, evidence, plot);
         root.setLeft(ledger);
         root.setCenter(middle);
@@ -215,32 +203,18 @@ public final class CompareScreen implements Screen {
 
     /** What is known so far, while the rest is still computed. */
     private void showRunning() {
-        if (bench.told().isEmpty() || bench.stone().get() != Stone.COMPARE) {
+        if (bench.told().isEmpty() || bench.step().get() != Step.COMPARE) {
             return;
         }
-        ledger.getChildren()
-                .setAll(
-                        Ui.label("Comparing", "verdict"),
-                        Ui.label("what is known so far", "second"),
-                        Ui.label(" ", "small"));
-        for (TopicResult t : bench.told()) {
-            ledger.getChildren().add(row(t));
-        }
+        ledger.showRunning(bench.told());
     }
 
     private void show() {
         CompareJob.Result c = bench.compared().get();
-        ledger.getChildren().clear();
-        cause.getChildren().clear();
         plot.setVisible(c != null);
         plot.setManaged(c != null);
         if (c == null) {
-            ledger.getChildren()
-                    .addAll(
-                            Ui.label("Nothing to compare", "title"),
-                            Ui.wrapped(
-                                    "Send the file (key 4) and rehearse with a stand-in, or drop what came back here.",
-                                    "second"));
+            ledger.showNothing();
             cause.setVisible(false);
             summary.setText("");
             pane.show(Evidence.NONE);
@@ -248,40 +222,10 @@ public final class CompareScreen implements Screen {
             return;
         }
         cause.setVisible(true);
-        showLedger(c.comparison());
-        showCause(c.comparison());
+        ledger.show(c.comparison(), topic);
+        cause.show(c.comparison(), !bench.crossing().get().mends().isEmpty());
         showTopic();
         showView();
-    }
-
-    private void showLedger(Comparison c) {
-        HBox head = Ui.row(10, Ui.mark(c.verdict(), 22), Ui.label(word(c.verdict()), "verdict"));
-        long checked = c.topics().stream()
-                .filter(t -> t.verdict() != Verdict.NOT_CHECKED)
-                .count();
-        ledger.getChildren()
-                .addAll(
-                        head,
-                        Ui.label(
-                                c.faults() + " of " + checked + " topics over tolerance. "
-                                        + (c.asMeant() ? "As meant." : "As stored."),
-                                "second"),
-                        Ui.label(" ", "small"));
-        for (TopicResult t : c.topics()) {
-            ledger.getChildren().add(row(t));
-        }
-        ledger.getChildren()
-                .addAll(
-                        Ui.label(" ", "small"),
-                        Ui.row(
-                                8,
-                                Ui.button(
-                                        "Matching",
-                                        "What belongs to what, to be mended by hand",
-                                        this::matching,
-                                        "quiet"),
-                                Ui.button(
-                                        "Tolerances", "From where on a difference counts", this::tolerances, "quiet")));
     }
 
     private void matching() {
@@ -309,110 +253,9 @@ public final class CompareScreen implements Screen {
                         t -> deeds.terms(bench.crossing().get().terms().with(t))));
     }
 
-    private HBox row(TopicResult t) {
-        HBox row = Ui.row(
-                10,
-                Ui.mark(t.verdict(), 13),
-                Ui.label(t.topic().title(), t.topic().equals(topic) ? "strong" : "plain"),
-                Ui.grow());
-        if (t.verdict() == Verdict.NOT_CHECKED) {
-            row.getChildren().add(Ui.label(t.unchecked(), "second"));
-        } else {
-            row.getChildren()
-                    .addAll(
-                            Ui.label(t.worst().number(), "figure"),
-                            unit(t.worst().unit()));
-        }
-        row.getStyleClass().add("ledger-row");
-        if (t.topic().equals(topic)) {
-            row.getStyleClass().add("chosen");
-        }
-        row.setFocusTraversable(true);
-        row.setAccessibleText(
-                t.topic().title() + ", " + t.verdict().word() + ", " + t.worst().text());
-        row.setOnMouseClicked(e -> choose(t.topic()));
-        row.setOnKeyPressed(e -> {
-            if (e.getCode() == javafx.scene.input.KeyCode.ENTER) {
-                choose(t.topic());
-            }
-        });
-        return row;
-    }
-
-    private static Label unit(String text) {
-        Label l = Ui.label(text, "small");
-        l.setMinWidth(44);
-        return l;
-    }
-
-    private static String word(Verdict v) {
-        return Character.toUpperCase(v.word().charAt(0)) + v.word().substring(1);
-    }
-
     private void choose(Topic t) {
         topic = t;
         show();
-    }
-
-    private void showCause(Comparison c) {
-        List<LikelyCause> causes = c.causes();
-        if (causes.isEmpty()) {
-            String text = !c.losses().isEmpty()
-                    ? c.lossSentence()
-                    : c.verdict().isFault()
-                            ? "No single cause explains the differences: what is over tolerance was lost on the way, and no remedy brings it back."
-                            : bench.crossing().get().mends().isEmpty()
-                                    ? "Nothing to explain: what came back is what was sent."
-                                    : "Mended: what is left lies within tolerance.";
-            cause.getChildren()
-                    .add(Ui.column(
-                            2,
-                            Ui.label(
-                                    c.losses().isEmpty()
-                                            ? "Likely cause"
-                                            : "Lost on the way; no remedy on what came back brings it back",
-                                    "small"),
-                            Ui.wrapped(text, "strong")));
-            return;
-        }
-        LikelyCause last = causes.getLast();
-        VBox text = Ui.column(0, Ui.label("Likely cause: what was tried and made differences vanish", "small"));
-        List<LikelyCause> ranked = causes.stream()
-                .sorted(Comparator.comparingLong((LikelyCause l) -> l.left() - l.before()))
-                .limit(CAUSES)
-                .toList();
-        for (LikelyCause l : ranked) {
-            Label sentence = Ui.wrapped(l.text() + ".", "strong");
-            HBox.setHgrow(sentence, Priority.ALWAYS);
-            sentence.setMaxWidth(Double.MAX_VALUE);
-            Label left = Ui.label(l.before() + " → " + l.left() + " over", "figure");
-            left.setMinWidth(Label.USE_PREF_SIZE);
-            left.setTooltip(new Tooltip("Figures over tolerance before and after its remedy"));
-            HBox line = Ui.row(8, sentence, left);
-            if (HelpPages.of(l.code()) != null) {
-                Button about = Ui.button("?", "What this is about", () -> help.accept(l.code()), "icon-button");
-                about.setAccessibleText("What this is about");
-                line.getChildren().add(about);
-            }
-            text.getChildren().add(line);
-        }
-        int more = causes.size() - CAUSES;
-        text.getChildren()
-                .add(Ui.wrapped(
-                        (more > 0 ? more + (more == 1 ? " smaller cause" : " smaller causes") + " more. " : "")
-                                + "Left after mending all: " + last.left() + " of "
-                                + causes.getFirst().before() + " figures over tolerance."
-                                + (c.losses().isEmpty() ? "" : " Lost on the way: " + c.lossSentence()),
-                        "second"));
-        HBox.setHgrow(text, Priority.ALWAYS);
-        cause.getChildren()
-                .addAll(
-                        text,
-                        Ui.button(
-                                "Mend the returned file",
-                                "Apply " + causes.size() + " remedies to what came back, and compare again",
-                                deeds::mend,
-                                "strong-button"));
     }
 
     private void showTopic() {
@@ -457,7 +300,7 @@ public final class CompareScreen implements Screen {
     }
 
     private void point() {
-        if (bench.stone().get() == Stone.COMPARE) {
+        if (bench.step().get() == Step.COMPARE) {
             table.point(bench.joint().get());
             showView();
         }
@@ -489,7 +332,7 @@ public final class CompareScreen implements Screen {
     }
 
     private void showView() {
-        if (bench.stone().get() != Stone.COMPARE) {
+        if (bench.step().get() != Step.COMPARE) {
             return;
         }
         CompareJob.Result c = bench.compared().get();

@@ -9,7 +9,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.model.Bench;
-import idleheron.desktop.model.Stone;
+import idleheron.desktop.model.Step;
 import idleheron.desktop.widget.Ui;
 import javafx.geometry.Pos;
 import javafx.scene.layout.HBox;
@@ -28,14 +28,14 @@ public final class SideBand extends HBox {
         setAlignment(Pos.CENTER_LEFT);
         bench.crossing().addListener((o, was, is) -> show());
         bench.compared().addListener((o, was, is) -> show());
-        bench.stone().addListener((o, was, is) -> show());
+        bench.step().addListener((o, was, is) -> show());
         show();
     }
 
     private void show() {
         getChildren().clear();
         Crossing c = bench.crossing().get();
-        boolean shown = c.original() != null && bench.stone().get() != Stone.GATHER;
+        boolean shown = c.original() != null && bench.step().get() != Step.GATHER;
         setVisible(shown);
         setManaged(shown);
         if (!shown) {

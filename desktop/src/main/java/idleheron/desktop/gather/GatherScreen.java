@@ -11,7 +11,7 @@ import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.Jobs;
 import idleheron.desktop.model.KeptCrossings;
 import idleheron.desktop.model.Settings;
-import idleheron.desktop.model.Stone;
+import idleheron.desktop.model.Step;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
@@ -94,7 +94,7 @@ public final class GatherScreen implements Screen {
 
     /** Another stone shows this one anew when it is gone to. */
     private void showIfSeen() {
-        if (bench.stone().get() == Stone.GATHER) {
+        if (bench.step().get() == Step.GATHER) {
             show();
         }
     }

@@ -1,25 +1,19 @@
 package idleheron.desktop.inspect;
 
 import idleheron.app.CheckJob;
-import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
-import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Content;
 import idleheron.core.kinds.AssetKinds;
-import idleheron.core.math.SignedAxis;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Stage;
-import idleheron.core.scene.mesh.Mesh;
-import idleheron.core.scene.mesh.Skin;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
-import idleheron.desktop.model.Stone;
+import idleheron.desktop.model.Step;
 import idleheron.desktop.view3d.Legend;
 import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
@@ -320,94 +314,20 @@ public final class LookOverScreen implements Screen {
         if (l == null) {
             return;
         }
-        Stage s = l.asset().scene().stage();
-        Facts f = l.facts();
         Content form = AssetKinds.main(l.asset().scene()).content();
         if (form.equals(Content.VOLUME)) {
-            facts.getChildren().addAll(VolumeTables.facts(l.asset()));
+            facts.getChildren().addAll(VolumeFacts.facts(l.asset()));
             return;
         }
         if (form.equals(Content.CACHE)) {
-            facts.getChildren().addAll(CacheTables.facts(l.asset()));
+            facts.getChildren().addAll(CacheFacts.facts(l.asset()));
             return;
         }
-        facts.getChildren()
-                .addAll(
-                        Ui.label("As declared", "small"),
-                        Ui.fact("up", s.axes().up().label()),
-                        Ui.fact("front", s.axes().front().label()),
-                        Ui.fact("handed", s.axes().handedness()),
-                        Ui.fact("unit", s.unitLabel()),
-                        Ui.fact("rate", s.rate().label() + " /s"),
-                        Ui.fact(
-                                "range",
-                                Figure.number(s.rate().frame(s.startSeconds())) + " – "
-                                        + Figure.number(s.rate().frame(s.endSeconds()))),
-                        Ui.fact("file", l.asset().format() + " " + l.asset().variant()),
-                        Ui.label(" ", "small"),
-                        Ui.label("Measured", "small"),
-                        Ui.fact(
-                                "height",
-                                Double.isNaN(f.height())
-                                        ? "–"
-                                        : String.format(java.util.Locale.ROOT, "%.3f m", f.height())),
-                        Ui.fact("bones along", along(f)),
-                        Ui.fact("influences", influences(l.asset().scene())),
-                        Ui.fact("sum of weights", sums(l.asset().scene())),
-                        Ui.fact(
-                                "roots",
-                                Integer.toString(
-                                        l.asset().scene().skeletonRoots().size())),
-                        Ui.fact(
-                                "pictures found",
-                                l.asset().scene().textures().stream()
-                                                .filter(t -> t.found())
-                                                .count() + " of "
-                                        + l.asset().scene().textures().size()));
-    }
-
-    private static String along(Facts f) {
-        Map<SignedAxis, Integer> n = new HashMap<>();
-        int all = 0;
-        for (int j : f.scene().joints()) {
-            SignedAxis a = f.along(j);
-            if (a != null) {
-                n.merge(a, 1, Integer::sum);
-                all++;
-            }
-        }
-        int total = all;
-        return n.entrySet().stream()
-                .max(Map.Entry.comparingByValue())
-                .map(e -> e.getKey().label().toLowerCase(java.util.Locale.ROOT) + " (" + e.getValue() + " of " + total
-                        + ")")
-                .orElse("–");
-    }
-
-    private static String influences(Scene s) {
-        int most = 0;
-        for (Mesh m : s.meshes()) {
-            Skin k = m.skin();
-            most = k == null ? most : Math.max(most, k.maxInfluences());
-        }
-        return most == 0 ? "–" : "max " + most;
-    }
-
-    private static String sums(Scene s) {
-        double low = Double.POSITIVE_INFINITY;
-        double high = Double.NEGATIVE_INFINITY;
-        for (Mesh m : s.meshes()) {
-            Skin k = m.skin();
-            for (int p = 0; k != null && p < k.points(); p++) {
-                low = Math.min(low, k.sum(p));
-                high = Math.max(high, k.sum(p));
-            }
-        }
-        return low > high ? "–" : String.format(java.util.Locale.ROOT, "%.3f – %.3f", low, high);
+        facts.getChildren().addAll(CharacterFacts.facts(l));
     }
 
     private void point() {
-        if (bench.stone().get() != Stone.LOOK_OVER) {
+        if (bench.step().get() != Step.LOOK_OVER) {
             return;
         }
         tables.point(bench.joint().get());
@@ -415,7 +335,7 @@ public final class LookOverScreen implements Screen {
     }
 
     private void showView() {
-        if (bench.stone().get() != Stone.LOOK_OVER) {
+        if (bench.step().get() != Step.LOOK_OVER) {
             return;
         }
         CheckJob.Result l = bench.lookedOver().get();

@@ -21,7 +21,7 @@ public final class Bench {
     private final ObjectProperty<CheckJob.@Nullable Result> lookedOver = new SimpleObjectProperty<>();
     private final ObjectProperty<@Nullable Preparation> prepared = new SimpleObjectProperty<>();
     private final ObjectProperty<CompareJob.@Nullable Result> compared = new SimpleObjectProperty<>();
-    private final ObjectProperty<Stone> stone = new SimpleObjectProperty<>(Stone.GATHER);
+    private final ObjectProperty<Step> step = new SimpleObjectProperty<>(Step.GATHER);
     private final BooleanProperty asMeant = new SimpleBooleanProperty(true);
     private final BooleanProperty dusk = new SimpleBooleanProperty(false);
     private final IntegerProperty joint = new SimpleIntegerProperty(-1);
@@ -44,8 +44,8 @@ public final class Bench {
         return compared;
     }
 
-    public ObjectProperty<Stone> stone() {
-        return stone;
+    public ObjectProperty<Step> step() {
+        return step;
     }
 
     public BooleanProperty asMeant() {

@@ -89,7 +89,7 @@ public final class BenchActions {
             bench.joint().set(-1);
             undo.change(Crossing.of(a, bench.crossing().get().destination()));
             settings.remember(file);
-            bench.stone().set(Stone.LOOK_OVER);
+            bench.step().set(Step.LOOK_OVER);
         });
     }
 
@@ -98,7 +98,7 @@ public final class BenchActions {
         jobs.run("open", p -> new OpenJob(files, false).run(p), a -> {
             bench.joint().set(-1);
             undo.change(Crossing.of(a, bench.crossing().get().destination()));
-            bench.stone().set(Stone.LOOK_OVER);
+            bench.step().set(Step.LOOK_OVER);
         });
     }
 
@@ -113,7 +113,7 @@ public final class BenchActions {
             Crossing c = bench.crossing().get();
             Crossing base = c.sent() == null && c.original() != null ? c.withSent(c.original()) : c;
             undo.change(base.withReturned(a, ""));
-            bench.stone().set(Stone.COMPARE);
+            bench.step().set(Step.COMPARE);
         });
     }
 
@@ -193,7 +193,7 @@ public final class BenchActions {
         RehearseJob job = new RehearseJob(Path.of(sent.path()), standIn, null, true);
         jobs.run("rehearse", job::run, a -> {
             undo.change(bench.crossing().get().withReturned(a, "stand-in " + standIn.title()));
-            bench.stone().set(Stone.COMPARE);
+            bench.step().set(Step.COMPARE);
         });
     }
 

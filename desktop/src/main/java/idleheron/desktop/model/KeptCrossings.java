@@ -86,7 +86,7 @@ public final class KeptCrossings {
                 k -> {
                     undo.change(k.crossing());
                     settings.remember(file);
-                    bench.stone().set(k.compared() ? Stone.COMPARE : Stone.LOOK_OVER);
+                    bench.step().set(k.compared() ? Step.COMPARE : Step.LOOK_OVER);
                 });
     }
 

@@ -16,7 +16,7 @@ import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.Settings;
-import idleheron.desktop.model.Stone;
+import idleheron.desktop.model.Step;
 import idleheron.desktop.model.UserConventions;
 import idleheron.desktop.sheet.Sheets;
 import idleheron.desktop.view3d.ViewRequest;
@@ -363,7 +363,7 @@ public final class MakeReadyScreen implements Screen {
     }
 
     private void view(Scene before, Scene after) {
-        if (bench.stone().get() != Stone.MAKE_READY) {
+        if (bench.step().get() != Step.MAKE_READY) {
             return;
         }
         boolean beside = Ui.chosen(arrangement).equals("Beside");

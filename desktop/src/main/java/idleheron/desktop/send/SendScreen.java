@@ -2,15 +2,12 @@ package idleheron.desktop.send;
 
 import idleheron.app.Carriers;
 import idleheron.core.Figure;
-import idleheron.core.Verdict;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
-import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.kind.Content;
-import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.motion.Clip;
@@ -23,9 +20,6 @@ import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.FileNames;
 import idleheron.formats.spi.SceneFormat;
-import idleheron.rehearsal.Habit;
-import idleheron.rehearsal.StandIn;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -48,11 +42,10 @@ import org.jspecify.annotations.Nullable;
 public final class SendScreen implements Screen {
     private final Bench bench;
     private final BenchActions deeds;
-    private final Runnable chooseReturned;
     private final HBox root = new HBox(18);
     private final VBox goes = Ui.column(6);
-    private final VBox proof = Ui.column(6);
-    private final VBox standIns = Ui.column(10);
+    private final ProofCard proof = new ProofCard();
+    private final StandInList standIns;
     private final TextField target = new TextField();
     private final ComboBox<String> variant = new ComboBox<>();
     private final CheckBox overwrite = new CheckBox("Replace a file that is there");
@@ -63,14 +56,12 @@ public final class SendScreen implements Screen {
     private final ComboBox<Integer> perFrame = new ComboBox<>();
     private final HBox baking = Ui.row(
             8, Ui.label("Bakes the first clip that goes,", "second"), perFrame, Ui.label("samples a frame", "second"));
-    private List<BenchActions.Proved> lastProofs = List.of();
-    private @Nullable Asset proven;
     private @Nullable Asset shownFor;
 
     public SendScreen(Bench bench, BenchActions deeds, Runnable chooseReturned) {
         this.bench = bench;
         this.deeds = deeds;
-        this.chooseReturned = chooseReturned;
+        standIns = new StandInList(deeds, chooseReturned);
         target.setAccessibleText("Where to");
         target.setTooltip(new Tooltip("The file that is written"));
         carrier.setAccessibleText("Carrier");
@@ -164,7 +155,7 @@ public final class SendScreen implements Screen {
         if (original == null || p == null) {
             goes.getChildren().add(Ui.wrapped("Put a file on the bench first: key 1.", "second"));
             root.getChildren().get(1).setDisable(true);
-            showStandIns(c);
+            standIns.show(c);
             return;
         }
         root.getChildren().get(1).setDisable(false);
@@ -186,8 +177,8 @@ public final class SendScreen implements Screen {
                                     + format.endings().getFirst());
         }
         list(options.delivery(null).cargo().of(p.scene()), p.scene());
-        showProof(c);
-        showStandIns(c);
+        proof.show(c);
+        standIns.show(c);
     }
 
     /**
@@ -346,96 +337,8 @@ public final class SendScreen implements Screen {
                 variant.getValue(),
                 overwrite.isSelected(),
                 done -> {
-                    lastProofs = done;
-                    proven = bench.crossing().get().sent();
+                    proof.proved(done, bench.crossing().get().sent());
                     show();
                 });
-    }
-
-    private void showProof(Crossing c) {
-        proof.getChildren().clear();
-        Asset sent = c.sent();
-        if (sent == null) {
-            proof.getChildren()
-                    .add(Ui.wrapped(
-                            "Nothing was sent yet. After sending, the file is read back and every topic is "
-                                    + "held against what went out; the result stands here.",
-                            "second"));
-            return;
-        }
-        VBox card = Ui.column(6);
-        card.getStyleClass().add("card");
-        card.setPadding(new Insets(14));
-        card.getChildren()
-                .add(Ui.row(
-                        10, Ui.label(sent.name(), "strong"), Ui.grow(), Ui.label(Ui.bytes(sent.bytes()), "figure")));
-        if (!lastProofs.isEmpty() && proven == sent) {
-            Comparison done = lastProofs.getFirst().comparison();
-            card.getChildren()
-                    .add(Ui.row(
-                            12,
-                            Ui.mark(done.verdict(), 16),
-                            Ui.label(
-                                    done.verdict() == Verdict.CLEAN
-                                            ? "Reads back clean"
-                                            : "Reads back " + done.verdict().word(),
-                                    "heading")));
-            for (TopicResult t : done.topics()) {
-                if (t.verdict() != Verdict.NOT_CHECKED) {
-                    card.getChildren()
-                            .add(Ui.row(
-                                    8,
-                                    Ui.mark(t.verdict(), 11),
-                                    Ui.label(t.topic().title()),
-                                    Ui.grow(),
-                                    Ui.label(t.worst().text(), "figure")));
-                }
-            }
-            for (BenchActions.Proved p : lastProofs.subList(1, lastProofs.size())) {
-                card.getChildren()
-                        .add(Ui.row(
-                                8,
-                                Ui.mark(p.comparison().verdict(), 11),
-                                Ui.label(String.valueOf(p.file().getFileName())),
-                                Ui.grow(),
-                                Ui.label(p.comparison().verdict().word(), "second")));
-            }
-        } else {
-            card.getChildren().add(Ui.label("Opened as it is; it was not written here.", "second"));
-        }
-        proof.getChildren().add(card);
-    }
-
-    private void showStandIns(Crossing c) {
-        standIns.getChildren().clear();
-        boolean ready = c.sent() != null && Files.isRegularFile(Path.of(c.sent().path()));
-        standIns.getChildren()
-                .add(Ui.wrapped(
-                        "Rehearse with a simulated receiving tool. It reads the file that was sent and "
-                                + "writes what it makes of it, habits and all.",
-                        "second"));
-        for (StandIn s : StandIn.all()) {
-            VBox card = Ui.column(
-                    5,
-                    Ui.row(
-                            8,
-                            Ui.label(s.title(), "strong"),
-                            Ui.label(s.convention().title(), "small")));
-            for (Habit h : s.habits().stream().sorted().toList()) {
-                card.getChildren().add(Ui.wrapped("· " + h.text(), "second"));
-            }
-            var go = Ui.button("Rehearse", "Send it through " + s.title(), () -> deeds.rehearse(s), "strong-button");
-            var well = Ui.button(
-                    "Well behaved", "The same tool without its habits", () -> deeds.rehearse(s.behaved()), "quiet");
-            go.setDisable(!ready);
-            well.setDisable(!ready);
-            card.getChildren().add(Ui.row(8, go, well));
-            card.getStyleClass().add("card");
-            card.setPadding(new Insets(12));
-            standIns.getChildren().add(card);
-        }
-        var bring = Ui.button("Choose what came back…", "Open the returned file", chooseReturned, "quiet");
-        bring.setDisable(c.original() == null);
-        standIns.getChildren().addAll(Ui.label("Or bring back the real thing", "heading"), bring);
     }
 }

@@ -12,7 +12,7 @@ import idleheron.core.time.FrameRate;
 import idleheron.core.volume.Volume;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.Playables;
-import idleheron.desktop.model.Stone;
+import idleheron.desktop.model.Step;
 import idleheron.desktop.model.Transport;
 import java.util.ArrayList;
 import java.util.List;
@@ -72,7 +72,7 @@ public final class FrameRuler extends BorderPane {
             playIcon.setIconCode(is ? Feather.PAUSE : Feather.PLAY);
         });
         bench.compared().addListener((o, was, is) -> draw());
-        bench.stone().addListener((o, was, is) -> draw());
+        bench.step().addListener((o, was, is) -> draw());
         bench.dusk().addListener((o, was, is) -> draw());
         draw();
     }
@@ -147,7 +147,7 @@ public final class FrameRuler extends BorderPane {
     private @Nullable Clip other() {
         CompareJob.Result both = bench.compared().get();
         Clip c = transport.clip().get();
-        if (both == null || c == null || bench.stone().get().compareTo(Stone.COMPARE) < 0) {
+        if (both == null || c == null || bench.step().get().compareTo(Step.COMPARE) < 0) {
             return null;
         }
         Clip plain = null;
@@ -269,7 +269,7 @@ public final class FrameRuler extends BorderPane {
     private void holes(GraphicsContext g, Clip of, boolean returned, FrameRate ruler, double y, Span s) {
         CompareJob.Result both = bench.compared().get();
         CheckJob.Result one = bench.lookedOver().get();
-        boolean comparing = both != null && bench.stone().get() == Stone.COMPARE;
+        boolean comparing = both != null && bench.step().get() == Step.COMPARE;
         Asset a = comparing && both != null
                 ? (returned ? both.returned() : both.sent())
                 : one == null ? null : one.asset();

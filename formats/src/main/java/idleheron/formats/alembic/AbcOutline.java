@@ -2,6 +2,8 @@ package idleheron.formats.alembic;
 
 import idleheron.core.cache.Property;
 import idleheron.core.cache.Samples;
+import idleheron.formats.alembic.archive.AbcArchive;
+import idleheron.formats.alembic.archive.AbcObject;
 import idleheron.formats.spi.Outline;
 import java.lang.foreign.MemorySegment;
 import java.util.ArrayList;

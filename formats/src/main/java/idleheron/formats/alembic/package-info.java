@@ -1,2 +1,2 @@
-/** Alembic: archives of both kinds, their objects, and the bridge to caches. Uses bytes, disk and spi. Start at {@link idleheron.formats.alembic.AbcReader}. */
+/** Alembic as a carrier: what it says of itself, its outline and delivery. Uses its own rooms. Start at {@link idleheron.formats.alembic.AbcFormat}. */
 package idleheron.formats.alembic;

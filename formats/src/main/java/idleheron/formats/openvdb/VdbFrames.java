@@ -12,6 +12,8 @@ import idleheron.core.volume.tree.TreeStats;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.disk.Guarded;
+import idleheron.formats.openvdb.coding.VdbFile;
+import idleheron.formats.openvdb.coding.VdbReader;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.nio.file.Files;

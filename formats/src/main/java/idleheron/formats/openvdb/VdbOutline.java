@@ -1,6 +1,8 @@
 package idleheron.formats.openvdb;
 
 import idleheron.core.volume.GridMetadata;
+import idleheron.formats.openvdb.coding.VdbFile;
+import idleheron.formats.openvdb.coding.VdbReader;
 import idleheron.formats.spi.Outline;
 import java.util.ArrayList;
 import java.util.Arrays;

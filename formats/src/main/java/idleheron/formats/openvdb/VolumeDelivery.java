@@ -10,6 +10,7 @@ import idleheron.core.volume.Volume;
 import idleheron.core.volume.tree.GridChecksums;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
+import idleheron.formats.openvdb.coding.VdbWriter;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Order;
 import idleheron.formats.spi.SceneFormat;

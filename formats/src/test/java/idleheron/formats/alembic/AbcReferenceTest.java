@@ -14,6 +14,7 @@ import idleheron.core.cache.Param;
 import idleheron.core.cache.Property;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
+import idleheron.formats.alembic.archive.AbcArchive;
 import java.io.IOException;
 import java.util.List;
 import java.util.Map;

@@ -3,6 +3,9 @@ package idleheron.formats.alembic;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.job.Progress;
+import idleheron.formats.alembic.archive.Murmur3;
+import idleheron.formats.alembic.archive.Ogawa;
+import idleheron.formats.alembic.bridge.AbcWriter;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;

@@ -4,6 +4,9 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import idleheron.core.cache.Cache;
 import idleheron.core.job.Progress;
+import idleheron.formats.alembic.archive.AbcArchive;
+import idleheron.formats.alembic.bridge.AbcReader;
+import idleheron.formats.alembic.bridge.AbcSceneReader;
 import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -15,7 +18,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 
 /** The reference archives and their facts, by name. */
-final class ReferenceFiles {
+public final class ReferenceFiles {
     private static final Map<String, byte[]> ALL = load();
 
     private ReferenceFiles() {}
@@ -33,7 +36,7 @@ final class ReferenceFiles {
         return out;
     }
 
-    static List<String> sound() {
+    public static List<String> sound() {
         return ALL.keySet().stream()
                 .filter(n -> n.endsWith(".abc") && !n.contains("/"))
                 .toList();
@@ -43,7 +46,7 @@ final class ReferenceFiles {
         return ALL.keySet().stream().filter(n -> n.startsWith("corrupt/")).toList();
     }
 
-    static byte[] bytes(String name) {
+    public static byte[] bytes(String name) {
         return java.util.Objects.requireNonNull(ALL.get(name)).clone();
     }
 
@@ -59,7 +62,7 @@ final class ReferenceFiles {
         return AbcReader.read(name, MemorySegment.ofArray(bytes(name)), Progress.NONE);
     }
 
-    static Cache cache(String name) throws FormatException {
+    public static Cache cache(String name) throws FormatException {
         return AbcSceneReader.read(archive(name));
     }
 }

@@ -14,6 +14,8 @@ import idleheron.core.volume.tree.GridChecksums;
 import idleheron.core.volume.tree.IndexBox;
 import idleheron.core.volume.tree.TreeStats;
 import idleheron.core.volume.tree.VoxelStore;
+import idleheron.formats.openvdb.coding.VdbFile;
+import idleheron.formats.openvdb.coding.VdbReader;
 import java.io.IOException;
 
 /** Holds what is read from a file against facts in the form that the reference library's printer gives. */

@@ -6,6 +6,7 @@ import idleheron.core.volume.FieldPainter;
 import idleheron.core.volume.tree.IndexBox;
 import idleheron.core.volume.tree.SparseTree;
 import idleheron.core.volume.tree.ValueType;
+import idleheron.formats.openvdb.coding.VdbReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -19,7 +20,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 
 /** Files that the reference library wrote, each with the facts that it gives for it. */
-final class References {
+public final class References {
     private static final Map<String, byte[]> ALL = load();
 
     private References() {}
@@ -38,7 +39,7 @@ final class References {
     }
 
     /** Names of all files with facts. */
-    static List<String> names() {
+    public static List<String> names() {
         List<String> out = new ArrayList<>();
         for (String n : ALL.keySet()) {
             if (n.endsWith(".vdb") && ALL.containsKey(n.replace(".vdb", ".json"))) {
@@ -48,7 +49,7 @@ final class References {
         return out;
     }
 
-    static byte[] bytes(String name) {
+    public static byte[] bytes(String name) {
         return Objects.requireNonNull(ALL.get(name), name).clone();
     }
 

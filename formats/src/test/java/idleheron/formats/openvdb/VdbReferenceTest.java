@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idleheron.core.job.Progress;
 import idleheron.formats.bytes.FormatException;
+import idleheron.formats.openvdb.coding.VdbFile;
+import idleheron.formats.openvdb.coding.VdbReader;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.nio.charset.StandardCharsets;

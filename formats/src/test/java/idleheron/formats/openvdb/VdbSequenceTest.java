@@ -15,6 +15,7 @@ import idleheron.core.volume.Volume;
 import idleheron.core.volume.tree.GridChecksums;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
+import idleheron.formats.openvdb.coding.VdbWriter;
 import idleheron.formats.spi.Outline;
 import java.io.IOException;
 import java.nio.file.Files;

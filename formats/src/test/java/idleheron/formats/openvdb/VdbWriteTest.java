@@ -10,6 +10,8 @@ import idleheron.core.volume.GridMap;
 import idleheron.core.volume.GridMetadata;
 import idleheron.core.volume.tree.GridChecksums;
 import idleheron.core.volume.tree.VoxelStore;
+import idleheron.formats.openvdb.coding.VdbReader;
+import idleheron.formats.openvdb.coding.VdbWriter;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;

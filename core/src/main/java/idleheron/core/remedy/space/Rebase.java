@@ -10,9 +10,7 @@ import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Transform;
-import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
-import idleheron.core.scene.mesh.MeshLayer;
 import idleheron.core.scene.mesh.Skin;
 import idleheron.core.scene.mesh.SkinStyle;
 import idleheron.core.scene.motion.Channel;
@@ -227,16 +225,16 @@ public final class Rebase {
     private Mesh mesh(Mesh m, Matrix4d x) {
         Mesh out = m;
         if (!isIdentity(x.get3x3(new Matrix3d()))) {
-            out = m.withPoints(points(m.points(), x)).withShapes(shapes(m, x));
+            out = m.withPoints(RebasedMesh.points(m.points(), x)).withShapes(RebasedMesh.shapes(m, x));
             float[] normals = m.normals();
             if (normals != null) {
-                out = out.withNormals(normals(normals, Matrices.rotation(x), x.determinant3x3() < 0));
+                out = out.withNormals(RebasedMesh.normals(normals, Matrices.rotation(x), x.determinant3x3() < 0));
             }
             out = out.withLayers(m.layers().stream()
-                    .map(l -> layer(l, Matrices.rotation(x), x.determinant3x3() < 0))
+                    .map(l -> RebasedMesh.layer(l, Matrices.rotation(x), x.determinant3x3() < 0))
                     .toList());
             if (mirror) {
-                out = flipped(out);
+                out = RebasedMesh.flipped(out);
             }
         }
         Skin skin = m.skin();
@@ -255,103 +253,6 @@ public final class Rebase {
                 .toList();
         return out.withSkin(
                 skin.withJoints(skin.joints(), toJoint).withStyle(skin.style().withAssociates(associates)));
-    }
-
-    private static double[] points(double[] p, Matrix4dc x) {
-        double[] out = new double[p.length];
-        for (int i = 0; i < p.length; i += 3) {
-            out[i] = x.m00() * p[i] + x.m10() * p[i + 1] + x.m20() * p[i + 2];
-            out[i + 1] = x.m01() * p[i] + x.m11() * p[i + 1] + x.m21() * p[i + 2];
-            out[i + 2] = x.m02() * p[i] + x.m12() * p[i + 1] + x.m22() * p[i + 2];
-        }
-        return out;
-    }
-
-    private static float[] normals(float[] n, Matrix3d rotation, boolean mirrored) {
-        float[] out = new float[n.length];
-        Vector3d v = new Vector3d();
-        for (int i = 0; i < n.length; i += 3) {
-            rotation.transform(v.set(mirrored ? -n[i] : n[i], n[i + 1], n[i + 2]));
-            out[i] = (float) v.x;
-            out[i + 1] = (float) v.y;
-            out[i + 2] = (float) v.z;
-        }
-        return out;
-    }
-
-    /** Tangents and the like turn with the mesh; a mirror also turns round which way a tangent's fourth number points. */
-    private static MeshLayer layer(MeshLayer l, Matrix3d rotation, boolean mirrored) {
-        if (!l.kind().isDirection()) {
-            return l;
-        }
-        double[] out = l.values().clone();
-        Vector3d v = new Vector3d();
-        for (int i = 0; i + 2 < out.length; i += l.width()) {
-            rotation.transform(v.set(mirrored ? -out[i] : out[i], out[i + 1], out[i + 2]));
-            out[i] = v.x;
-            out[i + 1] = v.y;
-            out[i + 2] = v.z;
-            if (mirrored && l.width() > 3 && l.kind() == MeshLayer.Kind.TANGENT) {
-                out[i + 3] = -out[i + 3];
-            }
-        }
-        return l.withValues(out);
-    }
-
-    private static List<BlendShape> shapes(Mesh m, Matrix4dc x) {
-        List<BlendShape> out = new ArrayList<>();
-        for (BlendShape s : m.shapes()) {
-            List<BlendShape.Target> targets = new ArrayList<>();
-            for (BlendShape.Target t : s.targets()) {
-                float[] d = new float[t.deltas().length];
-                for (int i = 0; i < d.length; i += 3) {
-                    float dx = t.deltas()[i];
-                    float dy = t.deltas()[i + 1];
-                    float dz = t.deltas()[i + 2];
-                    d[i] = (float) (x.m00() * dx + x.m10() * dy + x.m20() * dz);
-                    d[i + 1] = (float) (x.m01() * dx + x.m11() * dy + x.m21() * dz);
-                    d[i + 2] = (float) (x.m02() * dx + x.m12() * dy + x.m22() * dz);
-                }
-                float[] n = t.normals();
-                targets.add(new BlendShape.Target(
-                        t.fullWeight(),
-                        t.points(),
-                        d,
-                        n == null ? null : normals(n, Matrices.rotation(x), x.determinant3x3() < 0)));
-            }
-            out.add(new BlendShape(s.name(), s.weight(), targets));
-        }
-        return out;
-    }
-
-    /** Turns every face round, keeping its first corner first. */
-    private static Mesh flipped(Mesh m) {
-        int[] from = new int[m.corners().length];
-        for (int f = 0; f < m.faceCount(); f++) {
-            int s = m.faceStarts()[f];
-            int n = m.faceStarts()[f + 1] - s;
-            for (int c = 0; c < n; c++) {
-                from[s + c] = s + (n - c) % n;
-            }
-        }
-        return m.reordered(from, edges(m));
-    }
-
-    /** An edge that started at corner c of n now starts where its end was. */
-    private static int @Nullable [] edges(Mesh m) {
-        int[] starts = m.edgeStarts();
-        if (starts == null) {
-            return null;
-        }
-        int[] out = starts.clone();
-        for (int i = 0; i < out.length; i++) {
-            int f = java.util.Arrays.binarySearch(m.faceStarts(), out[i]);
-            int face = f >= 0 ? f : -f - 2;
-            int s = m.faceStarts()[face];
-            int n = m.faceStarts()[face + 1] - s;
-            out[i] = s + (n - (out[i] - s) - 1 + n) % n;
-        }
-        return out;
     }
 
     private Clip clip(Clip clip) {

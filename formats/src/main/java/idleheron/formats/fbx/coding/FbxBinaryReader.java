@@ -52,14 +52,6 @@ final class FbxBinaryReader {
     /** So many loose numbers of one kind in a version 6 record are a list. */
     private static final int LIST = 16;
 
-    private static final FbxValue.Flag[] FLAGS = new FbxValue.Flag[256];
-
-    static {
-        for (int i = 0; i < FLAGS.length; i++) {
-            FLAGS[i] = new FbxValue.Flag((byte) i);
-        }
-    }
-
     private final ByteCursor in;
     private final String file;
     private final int version;
@@ -340,7 +332,7 @@ final class FbxBinaryReader {
             }
             case 'C' -> {
                 in.need(1, limit, "a flag");
-                into[index] = FLAGS[in.u8()];
+                into[index] = FbxValue.Flag.of(in.u8());
             }
             case 'I' -> {
                 in.need(4, limit, "a number");

@@ -1,5 +1,6 @@
 package idleheron.formats.fbx.coding;
 
+import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -13,14 +14,11 @@ import org.jspecify.annotations.Nullable;
  * a quote, the two line ends and the sign itself. A number is whole when it has neither point nor exponent and fits 64 bits.
  */
 final class FbxTextCursor {
-    private static final double[] TENS = new double[23];
+    /** So many digits fit 64 bits. */
+    private static final int WHOLE = 18;
 
-    static {
-        TENS[0] = 1;
-        for (int i = 1; i < TENS.length; i++) {
-            TENS[i] = TENS[i - 1] * 10;
-        }
-    }
+    /** The number that is read; longer ones are rare and go another way. */
+    private final byte[] numeral = new byte[48];
 
     private final String file;
     private final MemorySegment in;
@@ -192,78 +190,55 @@ final class FbxTextCursor {
     }
 
     /**
-     * Reads a number. Numbers of up to 15 digits and small exponents are put together exactly from their digits (the quotient
-     * or product of two exact doubles is rounded once); others go through the library.
+     * Reads a number.
      *
      * @return true for a whole one
      */
     boolean number() throws FormatException {
         long from = at;
-        boolean negative = peek() == '-';
-        if (negative || peek() == '+') {
+        int n = 0;
+        boolean digits = true;
+        for (int c = peek(); isNumeral(c) && n < numeral.length; c = peek()) {
+            digits &= c >= '0' && c <= '9' || n == 0 && (c == '-' || c == '+');
+            numeral[n++] = (byte) c;
             at++;
         }
-        long digits = 0;
-        int count = 0;
-        int point = 0;
-        boolean fraction = false;
-        boolean simple = true;
-        int c = peek();
-        while (true) {
-            if (c >= '0' && c <= '9') {
-                count++;
-                point += fraction ? 1 : 0;
-                if (count <= 18) {
-                    digits = digits * 10 + (c - '0');
-                }
-            } else if (c == '.' && !fraction) {
-                fraction = true;
-            } else {
-                break;
-            }
-            at++;
-            c = peek();
-        }
-        int exponent = 0;
-        if ((c == 'e' || c == 'E') && count > 0) {
-            long mark = at;
-            at++;
-            boolean down = peek() == '-';
-            if (down || peek() == '+') {
-                at++;
-            }
-            int read = 0;
-            while (peek() >= '0' && peek() <= '9' && read < 6) {
-                exponent = exponent * 10 + (peek() - '0');
-                at++;
-                read++;
-            }
-            exponent = down ? -exponent : exponent;
-            fraction = true;
-            simple = read > 0 && read < 6;
-            if (!simple) {
-                at = mark;
-            }
-        }
-        if (!isEnd(peek()) || count == 0 || !simple) {
-            at = from;
-            return library();
-        }
-        if (!fraction && count <= 18 && !(negative && digits == 0)) {
-            whole = negative ? -digits : digits;
+        if (digits && isEnd(peek()) && whole(n)) {
             return true;
         }
-        int power = exponent - point;
-        if (count > 15 || Math.abs(power) >= TENS.length) {
+        if (n == 0 || n == numeral.length || digits || !isEnd(peek())) {
             at = from;
-            return library();
+            return rare();
         }
-        double v = power < 0 ? digits / TENS[-power] : digits * TENS[power];
-        real = negative ? -v : v;
-        return false;
+        try {
+            real = JavaDoubleParser.parseDouble(numeral, 0, n);
+            return false;
+        } catch (NumberFormatException e) {
+            at = from;
+            return rare();
+        }
     }
 
-    private boolean library() throws FormatException {
+    private static boolean isNumeral(int c) {
+        return c >= '0' && c <= '9' || c == '.' || c == '-' || c == '+' || c == 'e' || c == 'E';
+    }
+
+    /** Takes a sign and digits as a whole number; not those that may not fit, and not -0, which is a real one. */
+    private boolean whole(int n) {
+        int i = numeral[0] == '-' || numeral[0] == '+' ? 1 : 0;
+        if (i == n || n - i > WHOLE) {
+            return false;
+        }
+        long v = 0;
+        for (int k = i; k < n; k++) {
+            v = v * 10 + (numeral[k] - '0');
+        }
+        whole = numeral[0] == '-' ? -v : v;
+        return v != 0 || numeral[0] != '-';
+    }
+
+    /** Numbers of 19 digits and more, those that are none, and what else there is. */
+    private boolean rare() throws FormatException {
         String s = new String(word("a number"), StandardCharsets.ISO_8859_1);
         boolean looksWhole = !s.startsWith("-0") && s.chars().allMatch(c -> c == '-' || c >= '0' && c <= '9');
         if (looksWhole) {
@@ -295,7 +270,7 @@ final class FbxTextCursor {
             return null;
         }
         try {
-            return Double.parseDouble(s);
+            return JavaDoubleParser.parseDouble(s);
         } catch (NumberFormatException e) {
             return null;
         }

@@ -14,7 +14,20 @@ public sealed interface FbxValue {
     record Int16(short value) implements FbxValue {}
 
     /** {@code C}: 1 byte, kept as it is. */
-    record Flag(byte value) implements FbxValue {}
+    record Flag(byte value) implements FbxValue {
+        private static final Flag[] ALL = new Flag[256];
+
+        static {
+            for (int i = 0; i < ALL.length; i++) {
+                ALL[i] = new Flag((byte) i);
+            }
+        }
+
+        /** The one of a byte, which is made once. */
+        public static Flag of(int unsigned) {
+            return ALL[unsigned];
+        }
+    }
 
     /** {@code I}: 4 bytes. */
     record Int32(int value) implements FbxValue {}

@@ -63,7 +63,7 @@ public final class UsdCacheReader {
     CacheNode read(ComposedPrim p, Kept kept) {
         String source = p.isInstance() ? p.repeats() : "";
         UsdXform x = UsdXform.of(p, notes);
-        CacheKind kind = kind(p.typeName());
+        CacheKind kind = UsdCacheForms.kind(p.typeName());
         boolean shape = kind != CacheKind.GROUP && kind != CacheKind.TRANSFORM;
         if (!source.isEmpty() && kept.holds(p)) {
             ComposedPrim other = p.find(source);
@@ -112,7 +112,9 @@ public final class UsdCacheReader {
         }
         ComposedPrim other = p.find(source);
         List<CacheNode> under = new ArrayList<>();
-        if (other != null && kind(p.typeName()) != CacheKind.TRANSFORM && kind(p.typeName()) != CacheKind.GROUP) {
+        if (other != null
+                && UsdCacheForms.kind(p.typeName()) != CacheKind.TRANSFORM
+                && UsdCacheForms.kind(p.typeName()) != CacheKind.GROUP) {
             boolean placed = !UsdXform.of(other, new ArrayList<>()).ops().isEmpty();
             under.add(CacheNode.instance(p.name(), inCache(source) + (placed ? "/" + other.name() : "")));
         } else if (other != null) {
@@ -126,17 +128,6 @@ public final class UsdCacheReader {
         return !wrapper.isEmpty() && path.startsWith(wrapper + "/") ? path.substring(wrapper.length()) : path;
     }
 
-    static CacheKind kind(String typeName) {
-        return switch (typeName) {
-            case "Mesh" -> CacheKind.MESH;
-            case "BasisCurves", "NurbsCurves" -> CacheKind.CURVES;
-            case "Points" -> CacheKind.POINTS;
-            case "Camera" -> CacheKind.CAMERA;
-            case "Scope", "" -> CacheKind.GROUP;
-            default -> CacheKind.TRANSFORM;
-        };
-    }
-
     private TimeSampling sampling(double[] times) {
         return times.length < 2
                 ? TimeSampling.uniform(1, times.length == 0 ? 0 : UsdTransforms.seconds(times[0], tcps))
@@ -146,7 +137,7 @@ public final class UsdCacheReader {
     private CacheNode transform(ComposedPrim p, UsdXform x, List<CacheNode> children) {
         List<Byte> ops = new ArrayList<>();
         for (UsdXform.Op o : x.ops()) {
-            operations(o, ops);
+            UsdCacheForms.operations(o, ops);
         }
         byte[] codes = new byte[ops.size()];
         for (int i = 0; i < codes.length; i++) {
@@ -170,21 +161,6 @@ public final class UsdCacheReader {
             out = out.with(ChannelSemantic.INHERITS, Samples.bytes(ElementType.BOOL, 1, true, n, sampling, (byte) 0));
         }
         return visible(p, out);
-    }
-
-    private static void operations(UsdXform.Op o, List<Byte> out) {
-        if (o.inverse() || o.kind().equals("transform") || o.kind().equals("orient")) {
-            out.add(TransformStack.MATRIX);
-        } else if (o.kind().equals("translate")) {
-            out.add(TransformStack.TRANSLATE);
-        } else if (o.kind().equals("scale")) {
-            out.add(TransformStack.SCALE);
-        } else { // the axis that is applied first stands innermost
-            String axes = o.kind().substring("rotate".length());
-            for (int i = axes.length() - 1; i >= 0; i--) {
-                out.add((byte) (4 + axes.charAt(i) - 'X' << 4));
-            }
-        }
     }
 
     private static double[] channels(UsdXform x, double time, byte[] codes) {
@@ -255,7 +231,9 @@ public final class UsdCacheReader {
             if (!UsdRead.word(p, "subdivisionScheme", "catmullClark").equals("none")
                     && p.property("subdivisionScheme") != null) {
                 kind = CacheKind.SUBDIVISION;
-                roles.put(ChannelSemantic.SCHEME, Samples.text(scheme(UsdRead.word(p, "subdivisionScheme", ""))));
+                roles.put(
+                        ChannelSemantic.SCHEME,
+                        Samples.text(UsdCacheForms.scheme(UsdRead.word(p, "subdivisionScheme", ""))));
                 put(p, "creaseIndices", ChannelSemantic.CREASE_INDICES, roles);
                 put(p, "creaseLengths", ChannelSemantic.CREASE_LENGTHS, roles);
                 put(p, "creaseSharpnesses", ChannelSemantic.CREASE_SHARPNESSES, roles);
@@ -270,7 +248,9 @@ public final class UsdCacheReader {
         } else if (told == CacheKind.POINTS) {
             put(p, "ids", ChannelSemantic.IDS, roles);
         } else if (told == CacheKind.CAMERA) {
-            roles.put(ChannelSemantic.LENS, Samples.doubles(16, true, TimeSampling.STILL, List.of(lens(p))));
+            roles.put(
+                    ChannelSemantic.LENS,
+                    Samples.doubles(16, true, TimeSampling.STILL, List.of(UsdCacheForms.lens(p))));
         }
         List<Param> params = params(p, corners);
         List<Property> user = new ArrayList<>();
@@ -283,34 +263,6 @@ public final class UsdCacheReader {
             }
         }
         return visible(p, new CacheNode(p.name(), kind, Meta.NONE, roles, params, user, List.of(), "", children));
-    }
-
-    private static String scheme(String told) {
-        return told.equals("catmullClark") ? "catmull-clark" : told;
-    }
-
-    /** Focal length in millimetres, apertures in centimetres: the sixteen numbers of a cached camera. */
-    private static double[] lens(ComposedPrim p) {
-        Numbers clip = UsdRead.numbers(p, "clippingRange");
-        double[] range = clip == null ? new double[] {1, 1e6} : clip.doubles();
-        return new double[] {
-            UsdRead.number(p, "focalLength", 50),
-            UsdRead.number(p, "horizontalAperture", 20.955) / 10,
-            UsdRead.number(p, "horizontalApertureOffset", 0) / 10,
-            UsdRead.number(p, "verticalAperture", 15.2908) / 10,
-            UsdRead.number(p, "verticalApertureOffset", 0) / 10,
-            1,
-            0,
-            0,
-            0,
-            0,
-            UsdRead.number(p, "fStop", 5.6),
-            UsdRead.number(p, "focusDistance", 5),
-            UsdRead.number(p, "shutter:open", 0),
-            UsdRead.number(p, "shutter:close", 0),
-            range[0],
-            range[range.length - 1]
-        };
     }
 
     private void put(ComposedPrim p, String name, ChannelSemantic role, Map<ChannelSemantic, Samples> out) {
@@ -394,19 +346,10 @@ public final class UsdCacheReader {
             }
             String plain =
                     own.getOrDefault(name, name.startsWith("primvars:") ? name.substring("primvars:".length()) : name);
-            Param made = Param.of(plain, scope, own.containsKey(name), interpretation(q.typeName()), v);
+            Param made = Param.of(plain, scope, own.containsKey(name), UsdCacheForms.interpretation(q.typeName()), v);
             out.add(indices == null ? made : made.with(v, indices));
         }
         return out;
-    }
-
-    private static String interpretation(String type) {
-        for (String k : List.of("normal", "vector", "point", "color")) {
-            if (type.startsWith(k)) {
-                return k.equals("color") ? "rgb" : k;
-            }
-        }
-        return type.startsWith("texCoord") || type.startsWith("float2") ? "vector" : "";
     }
 
     private @Nullable Property user(ComposedPrim p, String name) {

@@ -1,20 +1,12 @@
 package idleheron.formats.usd.text;
 
+import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
 import idleheron.formats.bytes.FormatException;
 import java.nio.charset.StandardCharsets;
 
 /** A place in the text of a layer: blanks, comments, words, quoted texts, asset paths, prim paths and numbers. */
 final class TextCursor {
-    private static final int EXACT_DIGITS = 15;
     private static final int LONGEST_LINE = 400;
-    private static final double[] TENS = new double[23];
-
-    static {
-        TENS[0] = 1;
-        for (int i = 1; i < TENS.length; i++) {
-            TENS[i] = TENS[i - 1] * 10;
-        }
-    }
 
     private final String file;
     private final byte[] in;
@@ -243,53 +235,7 @@ final class TextCursor {
         }
         String raw = between(from, at);
         at += three ? 3 : 1;
-        return escaped ? unescaped(raw) : raw;
-    }
-
-    private static String unescaped(String s) {
-        StringBuilder out = new StringBuilder();
-        for (int i = 0; i < s.length(); i++) {
-            char c = s.charAt(i);
-            if (c != '\\' || i + 1 == s.length()) {
-                out.append(c);
-                continue;
-            }
-            char e = s.charAt(++i);
-            switch (e) {
-                case 'n' -> out.append('\n');
-                case 't' -> out.append('\t');
-                case 'r' -> out.append('\r');
-                case 'a' -> out.append('\u0007');
-                case 'b' -> out.append('\b');
-                case 'f' -> out.append('\f');
-                case 'v' -> out.append('\u000b');
-                case 'x' -> {
-                    int n = digits(s, i + 1, 2, 16);
-                    if (n > 0) {
-                        out.append((char) Integer.parseInt(s.substring(i + 1, i + 1 + n), 16));
-                        i += n;
-                    }
-                }
-                default -> {
-                    int n = digits(s, i, 3, 8);
-                    if (n > 0) {
-                        out.append((char) Integer.parseInt(s.substring(i, i + n), 8));
-                        i += n - 1;
-                    } else {
-                        out.append(e);
-                    }
-                }
-            }
-        }
-        return out.toString();
-    }
-
-    private static int digits(String s, int from, int most, int radix) {
-        int n = 0;
-        while (n < most && from + n < s.length() && Character.digit(s.charAt(from + n), radix) >= 0) {
-            n++;
-        }
-        return n;
+        return escaped ? TextEscapes.unescaped(raw) : raw;
     }
 
     /** {@code @path@}, or {@code @@@path@@@} where the path holds the sign itself. */
@@ -349,71 +295,33 @@ final class TextCursor {
     double number() throws FormatException {
         skip();
         int from = at;
-        int i = at;
-        int n = in.length;
-        boolean minus = false;
-        if (i < n && (in[i] == '-' || in[i] == '+')) {
-            minus = in[i] == '-';
-            i++;
-        }
-        long mantissa = 0;
-        int digits = 0;
-        int exponent = 0;
-        boolean any = false;
-        while (i < n && in[i] >= '0' && in[i] <= '9') {
-            any = true;
-            if (digits < 18) {
-                mantissa = mantissa * 10 + (in[i] - '0');
-                digits += mantissa == 0 ? 0 : 1;
-            } else {
-                digits = 19;
-            }
-            i++;
-        }
-        if (i < n && in[i] == '.') {
-            i++;
-            while (i < n && in[i] >= '0' && in[i] <= '9') {
-                any = true;
-                if (digits < 18) {
-                    mantissa = mantissa * 10 + (in[i] - '0');
-                    digits += mantissa == 0 ? 0 : 1;
-                    exponent--;
-                } else {
-                    digits = 19;
-                }
-                i++;
-            }
-        }
-        if (!any) {
+        boolean minus = here() == '-';
+        int i = from + (minus || here() == '+' ? 1 : 0);
+        int whole = digits(i);
+        int point = whole < in.length && in[whole] == '.' ? 1 : 0;
+        int end = digits(whole + point);
+        if (end - i == point) { // not one digit
             return named(minus, from, i);
         }
-        if (i < n && (in[i] == 'e' || in[i] == 'E')) {
-            int k = i + 1;
-            boolean less = k < n && in[k] == '-';
-            if (k < n && (in[k] == '-' || in[k] == '+')) {
-                k++;
-            }
-            int e = 0;
-            int first = k;
-            while (k < n && in[k] >= '0' && in[k] <= '9') {
-                e = Math.min(100_000, e * 10 + (in[k] - '0'));
-                k++;
-            }
-            if (k > first) {
-                exponent += less ? -e : e;
-                i = k;
-            }
+        if (end < in.length && (in[end] == 'e' || in[end] == 'E')) {
+            int sign = end + 1 < in.length && (in[end + 1] == '-' || in[end + 1] == '+') ? 1 : 0;
+            int power = digits(end + 1 + sign);
+            end = power > end + 1 + sign ? power : end;
         }
-        at = i;
-        if (i < n && letter(in[i])) {
-            at = from;
+        if (end < in.length && letter(in[end])) {
             throw wrong("a number");
         }
-        if (digits <= EXACT_DIGITS && exponent >= -22 && exponent <= 22) {
-            double v = exponent < 0 ? mantissa / TENS[-exponent] : mantissa * TENS[exponent];
-            return minus ? -v : v;
+        at = end;
+        return JavaDoubleParser.parseDouble(in, from, end - from);
+    }
+
+    /** Where the digits end that begin at a place. */
+    private int digits(int from) {
+        int i = from;
+        while (i < in.length && in[i] >= '0' && in[i] <= '9') {
+            i++;
         }
-        return Double.parseDouble(between(from, i));
+        return i;
     }
 
     private double named(boolean minus, int from, int i) throws FormatException {

@@ -1,0 +1,83 @@
+package idleheron.desktop.send;
+
+import idleheron.core.Verdict;
+import idleheron.core.compare.Comparison;
+import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.pair.TopicResult;
+import idleheron.desktop.model.BenchActions;
+import idleheron.desktop.widget.Ui;
+import java.util.List;
+import javafx.geometry.Insets;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+
+/** What came of reading back what was sent. */
+final class ProofCard extends VBox {
+    private List<BenchActions.Proved> lastProofs = List.of();
+    private @Nullable Asset proven;
+
+    ProofCard() {
+        super(6);
+    }
+
+    /** Takes the proofs of what was just sent. */
+    void proved(List<BenchActions.Proved> proofs, @Nullable Asset sent) {
+        lastProofs = proofs;
+        proven = sent;
+    }
+
+    void show(Crossing c) {
+        getChildren().clear();
+        Asset sent = c.sent();
+        if (sent == null) {
+            getChildren()
+                    .add(Ui.wrapped(
+                            "Nothing was sent yet. After sending, the file is read back and every topic is "
+                                    + "held against what went out; the result stands here.",
+                            "second"));
+            return;
+        }
+        VBox card = Ui.column(6);
+        card.getStyleClass().add("card");
+        card.setPadding(new Insets(14));
+        card.getChildren()
+                .add(Ui.row(
+                        10, Ui.label(sent.name(), "strong"), Ui.grow(), Ui.label(Ui.bytes(sent.bytes()), "figure")));
+        if (!lastProofs.isEmpty() && proven == sent) {
+            Comparison done = lastProofs.getFirst().comparison();
+            card.getChildren()
+                    .add(Ui.row(
+                            12,
+                            Ui.mark(done.verdict(), 16),
+                            Ui.label(
+                                    done.verdict() == Verdict.CLEAN
+                                            ? "Reads back clean"
+                                            : "Reads back " + done.verdict().word(),
+                                    "heading")));
+            for (TopicResult t : done.topics()) {
+                if (t.verdict() != Verdict.NOT_CHECKED) {
+                    card.getChildren()
+                            .add(Ui.row(
+                                    8,
+                                    Ui.mark(t.verdict(), 11),
+                                    Ui.label(t.topic().title()),
+                                    Ui.grow(),
+                                    Ui.label(t.worst().text(), "figure")));
+                }
+            }
+            for (BenchActions.Proved p : lastProofs.subList(1, lastProofs.size())) {
+                card.getChildren()
+                        .add(Ui.row(
+                                8,
+                                Ui.mark(p.comparison().verdict(), 11),
+                                Ui.label(String.valueOf(p.file().getFileName())),
+                                Ui.grow(),
+                                Ui.label(p.comparison().verdict().word(), "second")));
+            }
+        } else {
+            card.getChildren().add(Ui.label("Opened as it is; it was not written here.", "second"));
+        }
+        getChildren().add(card);
+    }
+}

@@ -1,0 +1,55 @@
+package idleheron.desktop.widget;
+
+import idleheron.desktop.model.RefusedException;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.disk.Failures;
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+
+/** What the window has to say, one thing at a time, until it is closed. */
+public final class Notices extends VBox {
+    public Notices() {
+        super(8);
+        setMaxSize(560, VBox.USE_PREF_SIZE);
+        setAlignment(Pos.BOTTOM_CENTER);
+        setPickOnBounds(false);
+    }
+
+    public void clear() {
+        getChildren().clear();
+    }
+
+    public void failed(Throwable e) {
+        if (e instanceof RefusedException r) {
+            tell(
+                    "This file cannot be read. " + r.getMessage(),
+                    true,
+                    Ui.button(
+                            "Read what is whole",
+                            "Rescues what is left of the damaged file and lists what is lost",
+                            () -> {
+                                getChildren().clear();
+                                r.rescue().run();
+                            },
+                            "strong-button"));
+            return;
+        }
+        String what = e instanceof FormatException ? "This file cannot be read. " : "That did not work. ";
+        tell(what + Failures.sentence(e, "work in the window"), true);
+    }
+
+    public void tell(String text, boolean bad, Node... more) {
+        HBox box = Ui.row(
+                12, Ui.mark(bad ? idleheron.core.Verdict.BROKEN : idleheron.core.Verdict.CLEAN, 14), Ui.wrapped(text));
+        box.getChildren().add(Ui.grow());
+        box.getChildren().addAll(more);
+        box.getChildren()
+                .addAll(Ui.button(
+                        "Close", "Close this notice (Esc)", () -> getChildren().remove(box), "quiet"));
+        box.getStyleClass().addAll("card", "notice");
+        getChildren().setAll(List.of(box));
+    }
+}
