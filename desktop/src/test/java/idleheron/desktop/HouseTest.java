@@ -77,7 +77,6 @@ class HouseTest {
                 "idleheron.desktop..",
                 "idleheron.cli..");
         never("idleheron.app..", "idleheron.render..", "idleheron.desktop..", "idleheron.cli..");
-        never("idleheron.cli..", "idleheron.desktop..");
         never("idleheron.desktop..", "idleheron.cli..");
     }
 

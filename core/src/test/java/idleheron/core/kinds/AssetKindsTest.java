@@ -106,7 +106,7 @@ class AssetKindsTest {
                                 "camera", "shot: 50 mm, 39.60° across, film back 36 × 24 mm, sees from 0.100 to 100 m"),
                         new FactLine("light", "lamp: spot, 2 times the usual, cone 20° to 40°"));
         assertThat(AssetKinds.main(CAMERAS).summary(CAMERAS)).isEqualTo("1 camera · 0 lights");
-        assertThat(AssetKinds.main(ARM).summary(ARM)).isEqualTo("4 points · 4 joints · 1 clip");
+        assertThat(AssetKinds.main(ARM).summary(ARM)).isEqualTo("4 points · 4 joints");
         assertThat(AssetKinds.main(CLOUD).summary(CLOUD)).startsWith("2 frames · ");
     }
 

@@ -3,6 +3,7 @@ package idleheron.desktop.inspect;
 import idleheron.app.CheckJob;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
+import idleheron.core.Wording;
 import idleheron.core.crossing.Asset;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
@@ -154,11 +155,16 @@ public final class LookOverScreen implements Screen {
                 .removeIf(
                         n -> left.getChildren().indexOf(n) < left.getChildren().size() - 1);
         if (l == null) {
+            Asset coming = bench.crossing().get().original();
             left.getChildren()
                     .addFirst(Ui.column(
                             2,
-                            Ui.label("Nothing to look over", "title"),
-                            Ui.wrapped("Put a file on the bench first: key 1, or drop one here.", "second")));
+                            Ui.label(coming == null ? "Nothing to look over" : "Looking over", "title"),
+                            Ui.wrapped(
+                                    coming == null
+                                            ? "Put a file on the bench first: key 1, or drop one here."
+                                            : coming.name(),
+                                    "second")));
             return;
         }
         Map<Severity, Integer> count = new HashMap<>();
@@ -189,7 +195,12 @@ public final class LookOverScreen implements Screen {
                         10,
                         Ui.label(l.asset().name(), "title"),
                         Ui.label(kind.word(scene) + (scene.isRescued() ? ", rescued in part" : ""), "second")),
-                Ui.label((kind.content().equals(Content.NODES) ? size : "") + kind.summary(scene), "figure"));
+                Ui.label(
+                        kind.content().equals(Content.NODES)
+                                ? size + kind.summary(scene) + " · "
+                                        + Wording.counted(scene.clips().size(), "clip")
+                                : kind.summary(scene),
+                        "figure"));
         String destination = bench.crossing().get().destination() == null
                 ? "no destination chosen"
                 : bench.crossing().get().destination().title();
@@ -340,6 +351,7 @@ public final class LookOverScreen implements Screen {
         }
         CheckJob.Result l = bench.lookedOver().get();
         if (l == null) {
+            legend.setVisible(false);
             view.show(List.of(), ViewRequest.Arrangement.OVER);
             return;
         }

@@ -15,6 +15,10 @@ import org.jspecify.annotations.Nullable;
 
 /** A table of evidence: figures right-aligned in a tabular face, rows over tolerance marked. */
 public final class EvidenceTable extends TableView<Evidence.Row> {
+    private static final double LETTER = 6.4;
+    private static final int LOOKED_AT = 200;
+    private static final int LONG = 40;
+
     private Consumer<Evidence.Row> chosen = r -> {};
     private boolean quiet;
 
@@ -47,10 +51,10 @@ public final class EvidenceTable extends TableView<Evidence.Row> {
 
     public void show(Evidence e) {
         getColumns().clear();
-        TableColumn<Evidence.Row, Object> first = column(e.subject(), -1);
+        TableColumn<Evidence.Row, Object> first = column(e.subject(), -1, 0);
         getColumns().add(first);
         for (int i = 0; i < e.columns().size(); i++) {
-            getColumns().add(column(e.columns().get(i), i));
+            getColumns().add(column(e.columns().get(i), i, longest(e, i)));
         }
         setItems(FXCollections.observableArrayList(e.rows()));
     }
@@ -70,7 +74,19 @@ public final class EvidenceTable extends TableView<Evidence.Row> {
         quiet = false;
     }
 
-    private static TableColumn<Evidence.Row, Object> column(String title, int index) {
+    /** Letters of the longest text in a column; a very long one is cut, and so are looks at very many. */
+    private static int longest(Evidence e, int index) {
+        return e.rows().stream()
+                .limit(LOOKED_AT)
+                .map(r -> r.cells().get(index))
+                .mapToInt(c ->
+                        c instanceof Double v ? cell(v).length() : c.toString().length())
+                .map(n -> Math.min(n, LONG))
+                .max()
+                .orElse(0);
+    }
+
+    private static TableColumn<Evidence.Row, Object> column(String title, int index, int longest) {
         TableColumn<Evidence.Row, Object> c = new TableColumn<>(title);
         c.setReorderable(false);
         c.setCellValueFactory(d -> new SimpleObjectProperty<>(
@@ -95,9 +111,9 @@ public final class EvidenceTable extends TableView<Evidence.Row> {
         if (index >= 0) {
             c.getStyleClass().add("right");
         }
-        double width = index < 0 ? 104 : Math.max(56, 24 + 6.4 * title.length());
+        double width = index < 0 ? 104 : Math.max(56, 24 + LETTER * title.length());
         c.setMinWidth(width);
-        c.setPrefWidth(index < 0 ? 170 : width + 10);
+        c.setPrefWidth(index < 0 ? 170 : Math.max(width + 10, 24 + LETTER * longest));
         return c;
     }
 

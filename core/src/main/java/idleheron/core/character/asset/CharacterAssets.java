@@ -111,8 +111,7 @@ public final class CharacterAssets implements AssetKind {
     @Override
     public String summary(Scene s) {
         return Figure.thousands(s.pointCount()) + " points · "
-                + Wording.counted(s.joints().size(), "joint") + " · "
-                + Wording.counted(s.clips().size(), "clip");
+                + Wording.counted(s.joints().size(), "joint");
     }
 
     @Override

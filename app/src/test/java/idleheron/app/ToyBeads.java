@@ -1,4 +1,4 @@
-package idleheron.cli;
+package idleheron.app;
 
 import idleheron.core.Evidence;
 import idleheron.core.Figure;

@@ -1,4 +1,4 @@
-package idleheron.cli;
+package idleheron.app;
 
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
