@@ -13,12 +13,12 @@ import java.util.Set;
 public final class Carriers {
     private Carriers() {}
 
-    /** Those that a scene can go in, the best first: what takes everything comes first for a mixed scene and last for others. */
+    /** Those that a scene can go in, the best first: what takes most comes first for a mixed scene and last for others. */
     public static List<SceneFormat> fitting(Scene scene) {
-        boolean mixed = isMixed(scene);
+        int way = isMixed(scene) ? -1 : 1;
         return SceneFiles.formats().stream()
                 .filter(f -> refusal(f, scene, "", "").isEmpty())
-                .sorted(Comparator.comparing(f -> takesAll(f) != mixed))
+                .sorted(Comparator.comparing(f -> way * f.holds().size()))
                 .toList();
     }
 
@@ -30,10 +30,6 @@ public final class Carriers {
     /** Characters or props together with caches or volumes: only some carriers take them all. */
     public static boolean isMixed(Scene s) {
         return !s.nodes().isEmpty() && AssetKinds.contents(s).size() > 1;
-    }
-
-    private static boolean takesAll(SceneFormat f) {
-        return f.holds().containsAll(AssetKinds.forms());
     }
 
     /**

@@ -13,7 +13,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.ServiceLoader;
 import java.util.Set;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** The kinds of assets there are: a line each, and what else the class path brings as a service. */
@@ -31,11 +30,6 @@ public final class AssetKinds {
     /** Those that a scene holds something of. */
     public static List<AssetKind> in(Scene scene) {
         return ALL.stream().filter(k -> k.isIn(scene)).toList();
-    }
-
-    /** All forms in which anything can lie in a scene. */
-    public static Set<Content> forms() {
-        return ALL.stream().map(AssetKind::content).collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
     /** In which forms a scene holds what it holds. */

@@ -60,7 +60,6 @@ class AssetKindsTest {
         assertThat(AssetKinds.contents(ARM)).containsExactly(Content.NODES);
         assertThat(AssetKinds.contents(ARM.withVolumes(CLOUD.volumes())))
                 .containsExactlyInAnyOrder(Content.NODES, Content.VOLUME);
-        assertThat(AssetKinds.forms()).containsExactlyInAnyOrder(Content.NODES, Content.CACHE, Content.VOLUME);
     }
 
     @Test

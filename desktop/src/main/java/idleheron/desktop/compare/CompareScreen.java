@@ -19,6 +19,7 @@ import idleheron.desktop.view3d.Legend;
 import idleheron.desktop.view3d.PointInfluences;
 import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
+import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.EvidenceTable;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
@@ -30,7 +31,6 @@ import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -53,8 +53,8 @@ public final class CompareScreen implements Screen {
     private final EvidenceTable table;
     private final Sheets sheets;
     private final PlotPane plot;
-    private final ToggleGroup arrangement = new ToggleGroup();
-    private final ToggleGroup meaning = new ToggleGroup();
+    private final Choice<ViewRequest.Arrangement> arrangement =
+            new Choice<>(List.of(ViewRequest.Arrangement.values()), Choice::name);
     private final HBox legend;
     private final Label legendText = Ui.label("", "small");
     private Topic topic = Topic.UNITS_AND_AXES;
@@ -79,15 +79,13 @@ public final class CompareScreen implements Screen {
         plot = new PlotPane(bench);
         legend = Legend.of(legendText);
         cause = new CauseCard(help, deeds::mend);
-        HBox arrangements = Ui.choice(arrangement, "Over", "Beside", "Difference", "Weights");
-        HBox meanings = Ui.choice(meaning, "As stored", "As meant");
-        Ui.choose(meaning, "As meant");
-        StackPane stack = new StackPane(view, arrangements, meanings, legend);
-        StackPane.setAlignment(arrangements, Pos.TOP_LEFT);
-        StackPane.setAlignment(meanings, Pos.TOP_RIGHT);
+        Choice<Boolean> meaning = Choice.meaning(bench.asMeant());
+        StackPane stack = new StackPane(view, arrangement, meaning, legend);
+        StackPane.setAlignment(arrangement, Pos.TOP_LEFT);
+        StackPane.setAlignment(meaning, Pos.TOP_RIGHT);
         StackPane.setAlignment(legend, Pos.BOTTOM_LEFT);
-        StackPane.setMargin(arrangements, new Insets(10));
-        StackPane.setMargin(meanings, new Insets(10));
+        StackPane.setMargin(arrangement, new Insets(10));
+        StackPane.setMargin(meaning, new Insets(10));
         StackPane.setMargin(legend, new Insets(12));
         VBox right = Ui.column(6, summary, influences, pane);
         VBox.setVgrow(pane, Priority.ALWAYS);
@@ -112,14 +110,8 @@ public final class CompareScreen implements Screen {
         });
         bench.joint().addListener((o, was, is) -> point());
         bench.transport().clip().addListener((o, was, is) -> showPlot());
-        arrangement.selectedToggleProperty().addListener((o, was, is) -> showView());
-        bench.asMeant().addListener((o, was, is) -> {
-            Ui.choose(meaning, is ? "As meant" : "As stored");
-            deeds.compare();
-        });
-        meaning.selectedToggleProperty()
-                .addListener(
-                        (o, was, is) -> bench.asMeant().set(Ui.chosen(meaning).equals("As meant")));
+        arrangement.chosen().addListener((o, was, is) -> showView());
+        bench.asMeant().addListener((o, was, is) -> deeds.compare());
         view.onChosen(bench.joint()::set);
         view.heatTop().addListener((o, was, is) -> showLegend());
         plot.onChosen((seconds, node) -> {
@@ -311,7 +303,7 @@ public final class CompareScreen implements Screen {
         double top = view.heatTop().get();
         CompareJob.Result c = bench.compared().get();
         int joint = bench.joint().get();
-        if (c == null || !Ui.chosen(arrangement).equals("Weights")) {
+        if (c == null || arrangement.get() != ViewRequest.Arrangement.WEIGHTS) {
             legendText.setText(String.format(Locale.ROOT, "0 – %.3f mm between sent and returned", top));
             return;
         }
@@ -336,8 +328,7 @@ public final class CompareScreen implements Screen {
             return;
         }
         CompareJob.Result c = bench.compared().get();
-        ViewRequest.Arrangement how =
-                ViewRequest.Arrangement.valueOf(Ui.chosen(arrangement).toUpperCase(java.util.Locale.ROOT));
+        ViewRequest.Arrangement how = arrangement.get();
         legend.setVisible(
                 c != null && (how == ViewRequest.Arrangement.DIFFERENCE || how == ViewRequest.Arrangement.WEIGHTS));
         showLegend();

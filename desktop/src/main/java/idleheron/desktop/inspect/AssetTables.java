@@ -8,13 +8,13 @@ import idleheron.core.kind.FactTable;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
+import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.EvidenceTable;
 import idleheron.desktop.widget.Ui;
 import java.util.List;
 import java.util.Objects;
 import java.util.function.Consumer;
 import javafx.scene.Node;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -30,8 +30,7 @@ final class AssetTables extends VBox {
     private final CacheTree caches;
     private final TabExtras extras;
     private final HBox tabs = new HBox();
-    private ToggleGroup tab = new ToggleGroup();
-    private List<FactTable> tables = List.of();
+    private @Nullable Choice<FactTable> tab;
     private @Nullable AssetKind kind;
     private @Nullable Asset tabsFor;
 
@@ -51,7 +50,6 @@ final class AssetTables extends VBox {
             r.setMinHeight(LEAST);
             HBox.setHgrow(r, Priority.ALWAYS);
         }
-        tabs.getStyleClass().setAll("tabs");
         getChildren().addAll(Ui.row(8, tabs, Ui.grow(), atEnd), new HBox(12, table, caches, extras));
         table.onChosen(this::chosen);
         bench.transport().clip().addListener((o, was, is) -> besides());
@@ -68,7 +66,17 @@ final class AssetTables extends VBox {
 
     /** Brings a table to the front, where there is one of that title. */
     void choose(String title) {
-        Ui.choose(tab, title);
+        Choice<FactTable> t = tab;
+        if (t != null) {
+            AssetKinds.tables(Objects.requireNonNull(tabsFor).scene()).stream()
+                    .filter(x -> x.title().equals(title))
+                    .forEach(t::set);
+        }
+    }
+
+    /** The title of what is in front, or "". */
+    private String title() {
+        return tab == null ? "" : tab.get().title();
     }
 
     /** Marks an object of a cache. */
@@ -89,8 +97,7 @@ final class AssetTables extends VBox {
     void show() {
         CheckJob.Result l = bench.lookedOver().get();
         tabs(l == null ? null : l.asset());
-        String title = Ui.chosen(tab);
-        boolean tree = l != null && title.equals("Caches");
+        boolean tree = l != null && title().equals("Caches");
         table.setVisible(!tree);
         table.setManaged(!tree);
         caches.setVisible(tree);
@@ -100,16 +107,12 @@ final class AssetTables extends VBox {
             return;
         }
         caches.show(l.asset().scene());
-        table.show(tables.stream()
-                .filter(t -> t.title().equals(title))
-                .findFirst()
-                .map(t -> t.rows().apply(l.facts()))
-                .orElse(Evidence.NONE));
+        table.show(tab == null ? Evidence.NONE : tab.get().rows().apply(l.facts()));
         point(bench.joint().get());
     }
 
     private void besides() {
-        extras.show(bench.lookedOver().get(), Ui.chosen(tab));
+        extras.show(bench.lookedOver().get(), title());
     }
 
     /** The tab stays while assets of one kind follow each other; another kind begins with its first. */
@@ -118,17 +121,19 @@ final class AssetTables extends VBox {
             return;
         }
         tabsFor = asset;
-        tables = asset == null ? List.of() : AssetKinds.tables(asset.scene());
         AssetKind now = asset == null ? null : AssetKinds.main(asset.scene());
-        String before = kind == now ? Ui.chosen(tab) : "";
+        String before = kind == now ? title() : "";
         kind = now;
-        tab = new ToggleGroup();
+        List<FactTable> tables = asset == null ? List.of() : AssetKinds.tables(asset.scene());
         tabs.getChildren().clear();
+        tab = null;
         if (!tables.isEmpty()) {
-            HBox made = Ui.choice(tab, tables.stream().map(FactTable::title).toArray(String[]::new));
-            tabs.getChildren().setAll(List.copyOf(made.getChildren()));
-            Ui.choose(tab, before);
+            Choice<FactTable> made = new Choice<>(tables, FactTable::title);
+            made.getStyleClass().setAll("tabs");
+            tabs.getChildren().setAll(made);
+            tab = made;
+            choose(before);
+            made.chosen().addListener((o, was, is) -> show());
         }
-        tab.selectedToggleProperty().addListener((o, was, is) -> show());
     }
 }

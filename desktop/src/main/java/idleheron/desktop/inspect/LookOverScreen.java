@@ -18,6 +18,7 @@ import idleheron.desktop.model.Step;
 import idleheron.desktop.view3d.Legend;
 import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
+import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.FindingCard;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
@@ -48,11 +49,9 @@ public final class LookOverScreen implements Screen {
     private final VBox left = Ui.column(8);
     private final VBox cards = Ui.column(8);
     private final VBox facts = Ui.column(1);
-    private final ToggleGroup style = new ToggleGroup();
-    private final ToggleGroup meaning = new ToggleGroup();
+    private final Choice<ViewRequest.Style> style = new Choice<>(List.of(ViewRequest.Style.values()), Choice::name);
     private ToggleGroup filter = new ToggleGroup();
     private final HBox legend;
-    private final HBox styles;
     private final Label legendText = Ui.label("", "small");
 
     private @org.jspecify.annotations.Nullable Asset shownFor;
@@ -79,15 +78,13 @@ public final class LookOverScreen implements Screen {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        styles = Ui.choice(style, "Surface", "Wire", "Weights", "Joints");
-        HBox meanings = Ui.choice(meaning, "As stored", "As meant");
-        Ui.choose(meaning, "As meant");
-        StackPane stack = new StackPane(view, styles, meanings, legend);
-        StackPane.setAlignment(styles, Pos.TOP_LEFT);
-        StackPane.setAlignment(meanings, Pos.TOP_RIGHT);
+        Choice<Boolean> meaning = Choice.meaning(bench.asMeant());
+        StackPane stack = new StackPane(view, style, meaning, legend);
+        StackPane.setAlignment(style, Pos.TOP_LEFT);
+        StackPane.setAlignment(meaning, Pos.TOP_RIGHT);
         StackPane.setAlignment(legend, Pos.BOTTOM_LEFT);
-        StackPane.setMargin(styles, new Insets(10));
-        StackPane.setMargin(meanings, new Insets(10));
+        StackPane.setMargin(style, new Insets(10));
+        StackPane.setMargin(meaning, new Insets(10));
         StackPane.setMargin(legend, new Insets(12));
         VBox side = Ui.column(0, facts);
         side.getStyleClass().addAll("card", "facts");
@@ -113,14 +110,8 @@ public final class LookOverScreen implements Screen {
         bench.lookedOver().addListener((o, was, is) -> show());
         bench.crossing().addListener((o, was, is) -> showFindings());
         bench.joint().addListener((o, was, is) -> point());
-        style.selectedToggleProperty().addListener((o, was, is) -> showView());
-        bench.asMeant().addListener((o, was, is) -> {
-            Ui.choose(meaning, is ? "As meant" : "As stored");
-            showView();
-        });
-        meaning.selectedToggleProperty()
-                .addListener(
-                        (o, was, is) -> bench.asMeant().set(Ui.chosen(meaning).equals("As meant")));
+        style.chosen().addListener((o, was, is) -> showView());
+        bench.asMeant().addListener((o, was, is) -> showView());
         view.onChosen(bench.joint()::set);
         show();
     }
@@ -183,8 +174,9 @@ public final class LookOverScreen implements Screen {
                         : SceneFiles.named(l.asset().format()).layered() != null
                                 ? "Layer by layer"
                                 : "The file as stored");
-        styles.setVisible(!volumes);
-        bar(cached);
+        style.setVisible(!volumes);
+        // A cache has neither weights nor joints to look at.
+        style.bar(k -> cached && k != ViewRequest.Style.SURFACE && k != ViewRequest.Style.WIRE);
         String size = Double.isNaN(l.facts().height())
                 ? ""
                 : String.format(
@@ -246,18 +238,6 @@ public final class LookOverScreen implements Screen {
                                         .count() + " found something",
                         "small"));
         left.getChildren().addAll(0, List.of(head, filters));
-    }
-
-    /** A cache has neither weights nor joints to look at. */
-    private void bar(boolean cached) {
-        style.getToggles().forEach(t -> {
-            String name = String.valueOf(t.getUserData());
-            boolean barred = cached && !name.equals("Surface") && !name.equals("Wire");
-            ((javafx.scene.control.ToggleButton) t).setDisable(barred);
-            if (barred && t.isSelected()) {
-                Ui.choose(style, "Surface");
-            }
-        });
     }
 
     private void addFilter(HBox to, String text, String value, String before) {
@@ -356,7 +336,7 @@ public final class LookOverScreen implements Screen {
             return;
         }
         Scene s = tables.shaped(l.asset().scene());
-        ViewRequest.Style look = ViewRequest.Style.valueOf(Ui.chosen(style).toUpperCase(java.util.Locale.ROOT));
+        ViewRequest.Style look = style.get();
         int joint = bench.joint().get() >= 0
                         && bench.joint().get() < s.nodes().size()
                         && s.nodes().get(bench.joint().get()).isJoint()

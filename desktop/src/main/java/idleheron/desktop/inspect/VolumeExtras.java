@@ -12,6 +12,7 @@ import idleheron.core.volume.tree.IndexBox;
 import idleheron.core.volume.tree.Slice;
 import idleheron.core.volume.tree.TreeStats;
 import idleheron.desktop.model.Bench;
+import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.Ui;
 import idleheron.render.HeatRamp;
 import java.io.IOException;
@@ -28,7 +29,6 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
@@ -45,8 +45,14 @@ public final class VolumeExtras extends HBox {
 
     private final Bench bench;
     private final ComboBox<String> field = new ComboBox<>();
-    private final ToggleGroup axis = new ToggleGroup();
-    private final ToggleGroup below = new ToggleGroup();
+    /** What is drawn below the slice. */
+    private enum Plot {
+        VALUES,
+        EMITTER
+    }
+
+    private final Choice<Integer> axis = new Choice<>(List.of(0, 1, 2), a -> "XYZ".substring(a, a + 1));
+    private final Choice<Plot> below = new Choice<>(List.of(Plot.values()), Choice::name);
     private final Slider depth = new Slider(0, 1, 0.5);
     private final Canvas picture = new Canvas(SLICE, SLICE);
     private final Canvas bars = new Canvas(BARS, 62);
@@ -86,9 +92,8 @@ public final class VolumeExtras extends HBox {
                 ask();
             }
         });
-        HBox axes = Ui.choice(axis, "X", "Y", "Z");
-        Ui.choose(axis, "Z");
-        axis.selectedToggleProperty().addListener((o, was, is) -> ask());
+        axis.set(2);
+        axis.chosen().addListener((o, was, is) -> ask());
         depth.setAccessibleText("Depth of the slice");
         depth.setTooltip(new Tooltip("Where the slice lies in the volume"));
         depth.setPrefWidth(BARS);
@@ -102,11 +107,10 @@ public final class VolumeExtras extends HBox {
         picture.addEventHandler(MouseEvent.MOUSE_EXITED, e -> under.setText(""));
         bench.transport().seconds().addListener((o, was, is) -> ask());
         bench.dusk().addListener((o, was, is) -> draw());
-        HBox plots = Ui.choice(below, "Values", "Emitter");
-        below.selectedToggleProperty().addListener((o, was, is) -> ask());
-        HBox slicing = Ui.row(6, Ui.label("across", "small"), axes);
+        below.chosen().addListener((o, was, is) -> ask());
+        HBox slicing = Ui.row(6, Ui.label("across", "small"), axis);
         slicing.setAlignment(Pos.CENTER_LEFT);
-        VBox side = Ui.column(4, Ui.row(6, field), slicing, depth, plots, bars, spread);
+        VBox side = Ui.column(4, Ui.row(6, field), slicing, depth, below, bars, spread);
         getChildren().addAll(Ui.column(2, picture, under), side);
     }
 
@@ -141,15 +145,9 @@ public final class VolumeExtras extends HBox {
             under.setText(f == null ? "no file for frame " + number : "this frame cannot be read");
             return;
         }
-        int a = List.of("X", "Y", "Z").indexOf(Ui.chosen(axis));
+        int a = axis.get();
         if (wanted.getAndSet(new Wish(
-                        s,
-                        v,
-                        f,
-                        field.getValue(),
-                        Math.max(0, a),
-                        depth.getValue(),
-                        Ui.chosen(below).equals("Emitter")))
+                        s, v, f, field.getValue(), Math.max(0, a), depth.getValue(), below.get() == Plot.EMITTER))
                 == null) {
             worker.execute(this::make);
         }

@@ -21,6 +21,7 @@ import idleheron.desktop.model.UserConventions;
 import idleheron.desktop.sheet.Sheets;
 import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
+import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.FindingCard;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
@@ -33,7 +34,6 @@ import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -58,7 +58,8 @@ public final class MakeReadyScreen implements Screen {
     private final VBox offers = Ui.column(8);
     private final VBox proof = Ui.column(2);
     private final ComboBox<String> destination = new ComboBox<>();
-    private final ToggleGroup arrangement = new ToggleGroup();
+    private final Choice<ViewRequest.Arrangement> arrangement =
+            new Choice<>(List.of(ViewRequest.Arrangement.OVER, ViewRequest.Arrangement.BESIDE), Choice::name);
     private final Sheets sheets;
     private final Settings settings;
     private List<Convention> known = List.of();
@@ -98,10 +99,9 @@ public final class MakeReadyScreen implements Screen {
                 8, Ui.label("Make it ready", "title"), Ui.label("Where it is going", "small"), places, scroll);
         left.setPrefWidth(400);
         left.setMinWidth(340);
-        HBox arrangements = Ui.choice(arrangement, "Over", "Beside");
-        StackPane stack = new StackPane(view, arrangements);
-        StackPane.setAlignment(arrangements, Pos.TOP_LEFT);
-        StackPane.setMargin(arrangements, new Insets(10));
+        StackPane stack = new StackPane(view, arrangement);
+        StackPane.setAlignment(arrangement, Pos.TOP_LEFT);
+        StackPane.setMargin(arrangement, new Insets(10));
         VBox.setVgrow(stack, Priority.ALWAYS);
         proof.getStyleClass().addAll("card", "proof");
         VBox middle = Ui.column(10, stack, proof);
@@ -110,7 +110,7 @@ public final class MakeReadyScreen implements Screen {
         BorderPane.setMargin(middle, new Insets(0, 0, 0, 16));
         bench.prepared().addListener((o, was, is) -> show());
         bench.lookedOver().addListener((o, was, is) -> show());
-        arrangement.selectedToggleProperty().addListener((o, was, is) -> show());
+        arrangement.chosen().addListener((o, was, is) -> show());
         show();
     }
 
@@ -366,7 +366,7 @@ public final class MakeReadyScreen implements Screen {
         if (bench.step().get() != Step.MAKE_READY) {
             return;
         }
-        boolean beside = Ui.chosen(arrangement).equals("Beside");
+        boolean beside = arrangement.get() == ViewRequest.Arrangement.BESIDE;
         List<ViewRequest.Shown> sides = List.of(
                 new ViewRequest.Shown(before, spaces.of(before, true, 1), ViewRequest.Style.JOINTS, -1, false, true),
                 new ViewRequest.Shown(after, spaces.of(after, true, 1), ViewRequest.Style.JOINTS, -1, true, true));

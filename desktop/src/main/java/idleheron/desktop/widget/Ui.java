@@ -5,7 +5,6 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
@@ -64,39 +63,10 @@ public final class Ui {
         return new VBox(gap, nodes);
     }
 
-    /** One of several, side by side. */
-    public static HBox choice(ToggleGroup group, String... names) {
-        HBox box = new HBox();
-        box.getStyleClass().add("choice");
-        box.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
-        for (String n : names) {
-            ToggleButton t = new ToggleButton(n);
-            t.setToggleGroup(group);
-            t.setUserData(n);
-            t.setAccessibleText(n);
-            t.setMinWidth(Region.USE_PREF_SIZE);
-            box.getChildren().add(t);
-        }
-        group.selectToggle(group.getToggles().getFirst());
-        group.selectedToggleProperty().addListener((o, was, is) -> {
-            if (is == null && was != null) {
-                group.selectToggle(was);
-            }
-        });
-        return box;
-    }
-
     public static String chosen(ToggleGroup group) {
         return group.getSelectedToggle() == null
                 ? ""
                 : (String) group.getSelectedToggle().getUserData();
-    }
-
-    public static void choose(ToggleGroup group, String name) {
-        group.getToggles().stream()
-                .filter(t -> name.equals(t.getUserData()))
-                .findFirst()
-                .ifPresent(group::selectToggle);
     }
 
     /** The shape of a verdict: filled circle, diamond, triangle, open circle, dash. */
