@@ -1,6 +1,6 @@
 package idleheron.formats.fbx.coding;
 
-import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
+import idleheron.formats.bytes.Decimals;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -14,11 +14,10 @@ import org.jspecify.annotations.Nullable;
  * a quote, the two line ends and the sign itself. A number is whole when it has neither point nor exponent and fits 64 bits.
  */
 final class FbxTextCursor {
-    /** So many digits fit 64 bits. */
-    private static final int WHOLE = 18;
-
     /** The number that is read; longer ones are rare and go another way. */
     private final byte[] numeral = new byte[48];
+
+    private final Decimals decimals = new Decimals();
 
     private final String file;
     private final MemorySegment in;
@@ -197,44 +196,28 @@ final class FbxTextCursor {
     boolean number() throws FormatException {
         long from = at;
         int n = 0;
-        boolean digits = true;
         for (int c = peek(); isNumeral(c) && n < numeral.length; c = peek()) {
-            digits &= c >= '0' && c <= '9' || n == 0 && (c == '-' || c == '+');
             numeral[n++] = (byte) c;
             at++;
         }
-        if (digits && isEnd(peek()) && whole(n)) {
+        if (n == 0 || !isEnd(peek()) || decimals.scan(numeral, 0, n) != n) {
+            at = from;
+            return rare();
+        }
+        if (decimals.isWhole()) {
+            whole = decimals.whole();
             return true;
         }
-        if (n == 0 || n == numeral.length || digits || !isEnd(peek())) {
+        if (decimals.isLongWhole()) {
             at = from;
             return rare();
         }
-        try {
-            real = JavaDoubleParser.parseDouble(numeral, 0, n);
-            return false;
-        } catch (NumberFormatException e) {
-            at = from;
-            return rare();
-        }
+        real = decimals.value();
+        return false;
     }
 
     private static boolean isNumeral(int c) {
         return c >= '0' && c <= '9' || c == '.' || c == '-' || c == '+' || c == 'e' || c == 'E';
-    }
-
-    /** Takes a sign and digits as a whole number; not those that may not fit, and not -0, which is a real one. */
-    private boolean whole(int n) {
-        int i = numeral[0] == '-' || numeral[0] == '+' ? 1 : 0;
-        if (i == n || n - i > WHOLE) {
-            return false;
-        }
-        long v = 0;
-        for (int k = i; k < n; k++) {
-            v = v * 10 + (numeral[k] - '0');
-        }
-        whole = numeral[0] == '-' ? -v : v;
-        return v != 0 || numeral[0] != '-';
     }
 
     /** Numbers of 19 digits and more, those that are none, and what else there is. */
@@ -270,7 +253,7 @@ final class FbxTextCursor {
             return null;
         }
         try {
-            return JavaDoubleParser.parseDouble(s);
+            return Double.parseDouble(s);
         } catch (NumberFormatException e) {
             return null;
         }

@@ -1,6 +1,6 @@
 package idleheron.formats.usd.text;
 
-import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
+import idleheron.formats.bytes.Decimals;
 import idleheron.formats.bytes.FormatException;
 import java.nio.charset.StandardCharsets;
 
@@ -10,6 +10,7 @@ final class TextCursor {
 
     private final String file;
     private final byte[] in;
+    private final Decimals decimals = new Decimals();
     private int at;
 
     TextCursor(String file, byte[] in) {
@@ -295,33 +296,16 @@ final class TextCursor {
     double number() throws FormatException {
         skip();
         int from = at;
-        boolean minus = here() == '-';
-        int i = from + (minus || here() == '+' ? 1 : 0);
-        int whole = digits(i);
-        int point = whole < in.length && in[whole] == '.' ? 1 : 0;
-        int end = digits(whole + point);
-        if (end - i == point) { // not one digit
-            return named(minus, from, i);
-        }
-        if (end < in.length && (in[end] == 'e' || in[end] == 'E')) {
-            int sign = end + 1 < in.length && (in[end + 1] == '-' || in[end + 1] == '+') ? 1 : 0;
-            int power = digits(end + 1 + sign);
-            end = power > end + 1 + sign ? power : end;
+        int end = decimals.scan(in, from, in.length);
+        if (end == from) {
+            boolean minus = here() == '-';
+            return named(minus, from, from + (minus || here() == '+' ? 1 : 0));
         }
         if (end < in.length && letter(in[end])) {
             throw wrong("a number");
         }
         at = end;
-        return JavaDoubleParser.parseDouble(in, from, end - from);
-    }
-
-    /** Where the digits end that begin at a place. */
-    private int digits(int from) {
-        int i = from;
-        while (i < in.length && in[i] >= '0' && in[i] <= '9') {
-            i++;
-        }
-        return i;
+        return decimals.value();
     }
 
     private double named(boolean minus, int from, int i) throws FormatException {
