@@ -18,7 +18,7 @@ public final class Carriers {
         int way = isMixed(scene) ? -1 : 1;
         return SceneFiles.formats().stream()
                 .filter(f -> refusal(f, scene, "", "").isEmpty())
-                .sorted(Comparator.comparing(f -> way * f.holds().size()))
+                .sorted(Comparator.comparingInt(f -> way * f.holds().size()))
                 .toList();
     }
 

@@ -61,7 +61,7 @@ public final class ViewRules {
                 double[] depth = depth(space.matrix(rest.world(i), m), f.bounds());
                 double near = camera.near() * s.stage().metersPerUnit();
                 double far = camera.far() * s.stage().metersPerUnit();
-                if (depth[1] > 0 && (far < depth[1] || depth[0] > 0 && near > depth[0])) {
+                if (far < depth[1] || depth[0] > 0 && near > depth[0]) { // behind it nothing is cut off
                     out.add(cut(s, i, near, far, depth));
                 }
             }
