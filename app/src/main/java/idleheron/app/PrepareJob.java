@@ -22,12 +22,12 @@ public record PrepareJob(
         this(scene, remedies, null);
     }
 
-    /** @throws UsageException when a remedy cannot be applied to this scene */
+    /** @throws UsageException when a remedy cannot be applied to this scene; the message begins with its code */
     public Preparation run(Progress progress) {
         try {
             return Preparation.of(scene, remedies, earlier, progress);
         } catch (IllegalArgumentException e) {
-            throw new UsageException("--remedy " + e.getMessage());
+            throw new UsageException(String.valueOf(e.getMessage()));
         }
     }
 }

@@ -106,7 +106,7 @@ class JobsOnFilesTest {
         assertThatThrownBy(() -> new PrepareJob(Small.plank(1), List.of(new CorrectStage(AxisSystem.Z_UP_LEFT, 1)))
                         .run(Progress.NONE))
                 .isInstanceOf(UsageException.class)
-                .hasMessageStartingWith("--remedy correct-stage: ");
+                .hasMessageStartingWith("correct-stage: ");
     }
 
     private SendJob send(String name, boolean overwrite, Path... sources) {

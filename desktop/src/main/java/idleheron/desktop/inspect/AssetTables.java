@@ -106,8 +106,11 @@ final class AssetTables extends VBox {
             table.show(Evidence.NONE);
             return;
         }
-        caches.show(l.asset().scene());
-        table.show(tab == null ? Evidence.NONE : tab.get().rows().apply(l.facts()));
+        if (tree) { // its table would look at every sample
+            caches.show(l.asset().scene());
+        } else {
+            table.show(tab == null ? Evidence.NONE : tab.get().rows().apply(l.facts()));
+        }
         point(bench.joint().get());
     }
 
@@ -117,7 +120,7 @@ final class AssetTables extends VBox {
 
     /** The tab stays while assets of one kind follow each other; another kind begins with its first. */
     private void tabs(@Nullable Asset asset) {
-        if (Objects.equals(asset, tabsFor)) {
+        if (asset == tabsFor) {
             return;
         }
         tabsFor = asset;

@@ -1,5 +1,6 @@
 package idleheron.desktop.widget;
 
+import idleheron.app.UsageException;
 import idleheron.desktop.model.RefusedException;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Failures;
@@ -35,6 +36,10 @@ public final class Notices extends VBox {
                                 r.rescue().run();
                             },
                             "strong-button"));
+            return;
+        }
+        if (e instanceof UsageException) { // a plain no, not a fault of the program
+            tell("That cannot be done. " + e.getMessage(), true);
             return;
         }
         String what = e instanceof FormatException ? "This file cannot be read. " : "That did not work. ";

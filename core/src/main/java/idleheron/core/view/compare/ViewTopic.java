@@ -31,6 +31,8 @@ public final class ViewTopic {
     private final double[] degrees;
     private final int[] clip;
     private final double[] seconds;
+    private final Matrix4d a = new Matrix4d();
+    private final Matrix4d b = new Matrix4d();
 
     private ViewTopic(Pair p) {
         this.p = p;
@@ -61,7 +63,6 @@ public final class ViewTopic {
         List<Evidence.Row> rows = new ArrayList<>();
         int missing = 0;
         int changed = 0;
-        int worst = -1;
         double most = 0;
         for (int i = 0; i < all.size(); i++) {
             ViewMatch m = all.get(i);
@@ -69,10 +70,7 @@ public final class ViewTopic {
             boolean moved = mm[i] > p.tolerances.clipPosition() || degrees[i] > p.tolerances.clipAngle();
             missing += m.isMissing() ? 1 : 0;
             changed += !m.isMissing() && (moved || !differs.isEmpty()) ? 1 : 0;
-            if (!m.isMissing() && mm[i] > most) {
-                most = mm[i];
-                worst = i;
-            }
+            most = Math.max(most, mm[i]);
             rows.add(row(i, differs, moved));
         }
         rows.sort((a, b) -> Boolean.compare(b.over(), a.over()));
@@ -84,7 +82,7 @@ public final class ViewTopic {
         return TopicResult.of(
                 Topic.CAMERAS_LIGHTS,
                 v,
-                missing > 0 ? Figure.of(missing, "missing") : figure(worst),
+                missing > 0 ? Figure.of(missing, "missing") : figure(changed),
                 summary(missing, changed),
                 e);
     }
@@ -101,10 +99,8 @@ public final class ViewTopic {
         }
     }
 
-    /** Takes the pose that both sides are in; a turn that is worst elsewhere than the distance is kept with its own moment. */
+    /** Takes the pose that both sides are in; the moment is that of the largest distance, of the largest turn where nothing moved. */
     private void hold(int inClip, double at) {
-        Matrix4d a = new Matrix4d();
-        Matrix4d b = new Matrix4d();
         for (int i = 0; i < all.size(); i++) {
             ViewMatch m = all.get(i);
             if (m.isMissing()) {
@@ -112,7 +108,7 @@ public final class ViewTopic {
             }
             p.sentWorld(m.sent(), a);
             p.returnedWorld(m.returned(), b);
-            double off = Matrices.translation(a).distance(Matrices.translation(b)) * 1000;
+            double off = Math.hypot(Math.hypot(a.m30() - b.m30(), a.m31() - b.m31()), a.m32() - b.m32()) * 1000;
             double turn = SwingTwist.angle(Matrices.quaternion(a).conjugate().mul(Matrices.quaternion(b)));
             boolean worse = off > mm[i] || off == mm[i] && turn > degrees[i];
             if (worse || Double.isNaN(at)) {
@@ -151,15 +147,32 @@ public final class ViewTopic {
                         differs.isEmpty() ? "nothing" : String.join("; ", differs)));
     }
 
-    private Figure figure(int worst) {
-        if (worst < 0) {
-            return Figure.of(0, "mm");
+    /** The largest distance where it is over tolerance or nothing is, else the largest turn, else how many differ. */
+    private Figure figure(int changed) {
+        int far = largest(mm);
+        int turned = largest(degrees);
+        if (mm[far] > p.tolerances.clipPosition() || changed == 0) {
+            return at(far, mm[far], "mm");
         }
-        String path = p.sent.path(all.get(worst).sent());
-        Clip c = clip[worst] < 0 ? null : p.sent.clips().get(clip[worst]);
+        return degrees[turned] > p.tolerances.clipAngle()
+                ? at(turned, degrees[turned], "°")
+                : Figure.of(changed, "not as sent");
+    }
+
+    private static int largest(double[] v) {
+        int out = 0;
+        for (int i = 1; i < v.length; i++) {
+            out = v[i] > v[out] ? i : out;
+        }
+        return out;
+    }
+
+    private Figure at(int i, double value, String unit) {
+        String path = p.sent.path(all.get(i).sent());
+        Clip c = clip[i] < 0 ? null : p.sent.clips().get(clip[i]);
         return c == null
-                ? Figure.of(mm[worst], "mm", path)
-                : new Figure(mm[worst], "mm", path, c.name(), c.rate().frame(seconds[worst]));
+                ? Figure.of(value, unit, path)
+                : new Figure(value, unit, path, c.name(), c.rate().frame(seconds[i]));
     }
 
     private String summary(int missing, int changed) {
@@ -172,7 +185,7 @@ public final class ViewTopic {
             return what.substring(0, 1).toUpperCase(Locale.ROOT)
                     + what.substring(1)
                     + (all.size() == 1
-                            ? " stands and sees as it did."
+                            ? cameras == 1 ? " stands and sees as it did." : " stands and shines as it did."
                             : " stand where they did, and see and shine as they did.");
         }
         return "Of " + what + ", "

@@ -64,6 +64,15 @@ class ViewTopicTest {
     }
 
     @Test
+    void aTurnAloneIsToldInDegreesAndALensByHowManyDiffer() {
+        Scene turned =
+                Views.placed(Views.scene(), "lamp", Transform.of(new Vec3(2, 0, 0), new Vec3(0, 30, 0), Vec3.ONE));
+        assertThat(topic(Views.scene(), turned).worst().full()).isEqualTo("30 °, lamp");
+        Scene wide = Views.with(new Camera("shot", 35, 36, 24, 0.1, 100), Views.LAMP);
+        assertThat(topic(Views.scene(), wide).worst().text()).isEqualTo("1 not as sent");
+    }
+
+    @Test
     void farOffIsBroken() {
         Scene back = Views.placed(Views.scene(), "lamp", SmallCrossing.at(2.02, 0, 0));
         assertThat(topic(Views.scene(), back).verdict()).isEqualTo(Verdict.BROKEN);
