@@ -79,10 +79,8 @@ public record BatchJob(
             if (!names.add(String.valueOf(f.getFileName()))) {
                 throw new UsageException("two files are called " + f.getFileName());
             }
-            if (Files.exists(target(f)) && !overwrite) {
-                throw new UsageException(target(f) + " is already there; --overwrite replaces it");
-            }
         }
+        SendJob.free(all.stream().map(this::target).toList(), overwrite, all);
         return all;
     }
 

@@ -41,19 +41,17 @@ public final class Carriers {
     public static String refusal(SceneFormat format, Scene scene, String from, String to) {
         Set<Content> holds = format.holds();
         Set<Content> there = AssetKinds.contents(scene);
-        boolean bakes = bakes(format) && !scene.meshes().isEmpty();
         for (Content c : there) {
-            if (!holds.contains(c) && !(c.equals(Content.NODES) && (bakes || there.size() > 1))) {
-                return c.equals(Content.NODES)
-                        ? from + " holds no " + (holds.contains(Content.VOLUME) ? "volume to write" : "mesh to bake")
-                                + " as " + to
-                        : c.label() + " goes into " + String.join(" or ", SceneFiles.holding(c)) + "; " + format.name()
-                                + " holds none";
+            if (!c.equals(Content.NODES) && !holds.contains(c)) {
+                return c.label() + " goes into " + String.join(" or ", SceneFiles.holding(c)) + "; " + format.name()
+                        + " holds none";
             }
         }
-        return there.isEmpty() && !holds.contains(Content.NODES)
-                ? from + " holds no " + (holds.contains(Content.VOLUME) ? "volume to write" : "mesh to bake") + " as "
-                        + to
-                : "";
+        boolean bakes = bakes(format) && !scene.meshes().isEmpty();
+        boolean goes = holds.contains(Content.NODES) || bakes || there.stream().anyMatch(holds::contains);
+        return goes
+                ? ""
+                : from + " holds no " + (holds.contains(Content.VOLUME) ? "volume to write" : "mesh to bake") + " as "
+                        + to;
     }
 }

@@ -7,6 +7,7 @@ import idleheron.app.PrepareJob;
 import idleheron.app.Recipe;
 import idleheron.app.SendJob;
 import idleheron.app.UsageException;
+import idleheron.core.Wording;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.measure.CacheSize;
 import idleheron.core.character.compare.SkeletonFit;
@@ -187,7 +188,7 @@ final class ConvertCommand implements Callable<Integer> {
         for (Cache c : baked) {
             spec.commandLine()
                     .getErr()
-                    .println("Baked: " + c.entries().size() + (c.entries().size() == 1 ? " object, " : " objects, ")
+                    .println("Baked: " + Wording.counted(c.entries().size(), "object") + ", "
                             + CacheSize.text(CacheSize.of(c)));
         }
         spec.commandLine()

@@ -5,6 +5,7 @@ import idleheron.core.crossing.Asset;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.Jobs;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.disk.FileNames;
 import idleheron.formats.pictures.PictureStyle;
 import idleheron.formats.spi.Layered;
 import java.nio.file.Path;
@@ -58,7 +59,7 @@ public final class AsStored {
 
     /** One file of a stage, beside it. */
     private void flatten(Layered layered, Path file, String prim, String ending) {
-        String name = String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "");
+        String name = FileNames.stem(file);
         String what = prim.equals("/") ? "_flat" : "_" + prim.substring(prim.lastIndexOf('/') + 1);
         Path out = file.resolveSibling(name + what + "." + ending);
         jobs.run(
