@@ -11,6 +11,7 @@ import idleheron.formats.disk.Failures;
 import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.spi.Target;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -106,7 +107,8 @@ public record BatchJob(
             SceneFormat format = SceneFiles.named(asset.format());
             String kind = variant == null ? format.variants().getFirst() : variant;
             Path folder = file.toAbsolutePath().getParent();
-            Delivery.Outcome done = new SendJob(folder, all, delivery(), target(file), format, kind, overwrite)
+            Delivery.Outcome done = new SendJob(
+                            folder, all, delivery(), new Target(target(file), format, kind), overwrite)
                     .run(ready.scene(), Progress.NONE);
             boolean sound = done.parts().stream().allMatch(Delivery.Part::sound);
             String text = recipe.remedies().size() + " remedies, " + ready.effect() + ", read back "

@@ -24,6 +24,11 @@ public record CompareJob(Asset sent, Asset returned, List<Remedy> mends, Compare
     /** Both sides, the returned one mended, and what came of it. */
     public record Result(Asset sent, Asset returned, Comparison comparison) {}
 
+    /**
+     * Mends what came back and compares.
+     *
+     * @throws java.util.concurrent.CancellationException when it is stopped
+     */
     public Result run(Progress progress) {
         return run(t -> {}, progress);
     }
@@ -36,9 +41,6 @@ public record CompareJob(Asset sent, Asset returned, List<Remedy> mends, Compare
         for (Remedy r : mends) {
             s = r.apply(s);
         }
-        return new Result(
-                sent,
-                returned.with(s),
-                Comparison.of(sent.scene(), s, terms.tolerances(), terms.table(), asMeant, told, progress));
+        return new Result(sent, returned.with(s), Comparison.of(sent.scene(), s, terms, asMeant, told, progress));
     }
 }

@@ -37,10 +37,16 @@ public final class Known {
         return named("convention", code, Conventions.named(code), Conventions.all(), Convention::code);
     }
 
+    /**
+     * @throws UsageException with the codes that there are
+     */
     public static StandIn standIn(String code) {
         return named("stand-in", code, StandIn.named(code), StandIn.all(), StandIn::code);
     }
 
+    /**
+     * @throws UsageException with the names that there are
+     */
     public static Clip clip(Scene scene, String name) {
         Clip found = scene.clips().stream()
                 .filter(c -> c.name().equals(name))

@@ -24,10 +24,14 @@ public record OpenJob(List<Path> files, boolean rescue) {
         }
     }
 
+    /** Opens a file or a sequence as it is. */
     public static OpenJob of(Path file) {
         return of(file, false);
     }
 
+    /**
+     * @param rescue whether what is left of a damaged file will do
+     */
     public static OpenJob of(Path file, boolean rescue) {
         return new OpenJob(List.of(file), rescue);
     }

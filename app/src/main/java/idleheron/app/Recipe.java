@@ -50,6 +50,9 @@ public record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
         return new Recipe(c, all);
     }
 
+    /**
+     * @throws UsageException where it is no recipe or holds a remedy that nobody knows
+     */
     public static Recipe read(Path file) throws IOException {
         String name = String.valueOf(file.getFileName());
         try {

@@ -24,6 +24,11 @@ public record RehearseJob(
                 : file.resolveSibling(FileNames.stem(name) + "_from_" + standIn.code() + FileNames.end(name));
     }
 
+    /**
+     * Reads, crosses and writes; gives what came back.
+     *
+     * @throws UsageException when it may not be written
+     */
     public Asset run(Progress progress) throws IOException {
         Path to = goesTo();
         SendJob.free(List.of(to), overwrite, List.of(file));

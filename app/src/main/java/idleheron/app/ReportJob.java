@@ -44,6 +44,11 @@ public record ReportJob(Path to, List<Path> sources) {
         }
     }
 
+    /**
+     * Writes the report; gives its path.
+     *
+     * @throws UsageException when it may not be written
+     */
     public Path run(Asset sent, Asset returned, Comparison c, Paper paper) throws IOException {
         Drafts.write(to, true, sources, out -> {
             switch (ending()) {

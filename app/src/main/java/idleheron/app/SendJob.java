@@ -9,6 +9,7 @@ import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.spi.Target;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
@@ -21,17 +22,9 @@ import org.jspecify.annotations.Nullable;
  *
  * @param folder where the scene comes from, for its pictures; or null
  * @param sources the files that were read, which are never written on
- * @param variant of the carrier
  * @param overwrite whether what is there may be replaced
  */
-public record SendJob(
-        @Nullable Path folder,
-        List<Path> sources,
-        Delivery delivery,
-        Path target,
-        SceneFormat format,
-        String variant,
-        boolean overwrite) {
+public record SendJob(@Nullable Path folder, List<Path> sources, Delivery delivery, Target target, boolean overwrite) {
     public SendJob {
         sources = List.copyOf(sources);
     }
@@ -60,11 +53,12 @@ public record SendJob(
 
     /** Says no before any work: to what the carrier cannot hold, and to targets that may not be written. */
     public void check(Scene scene, String from) throws IOException {
-        String refusal = Carriers.refusal(format, scene, from, String.valueOf(target.getFileName()));
+        String refusal = Carriers.refusal(
+                target.format(), scene, from, String.valueOf(target.file().getFileName()));
         if (!refusal.isEmpty()) {
             throw new UsageException(refusal);
         }
-        free(Deliveries.files(delivery, scene, target, format), overwrite, sources);
+        free(Deliveries.files(delivery, scene, target), overwrite, sources);
     }
 
     /** Says no to targets that are there and may not be replaced, or that were read. */
@@ -90,7 +84,7 @@ public record SendJob(
     /** Writes and proves; what reads back with a fault is placed only where nothing was. */
     public Delivery.Outcome run(Scene scene, Progress progress) throws IOException {
         try (Drafts drafts = new Drafts(overwrite, sources)) {
-            return Deliveries.write(delivery, scene, folder, target, format, variant, drafts, progress);
+            return Deliveries.write(delivery, scene, folder, target, drafts, progress);
         }
     }
 }

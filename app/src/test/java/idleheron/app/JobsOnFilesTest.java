@@ -20,6 +20,7 @@ import idleheron.core.remedy.space.MoveScene;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.spi.Target;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.Paper;
 import java.io.IOException;
@@ -112,7 +113,8 @@ class JobsOnFilesTest {
     private SendJob send(String name, boolean overwrite, Path... sources) {
         Path to = folder.resolve(name);
         SceneFormat f = SendJob.carrier(to);
-        return new SendJob(folder, List.of(sources), Delivery.PLAIN, to, f, SendJob.variant(f, to, null), overwrite);
+        return new SendJob(
+                folder, List.of(sources), Delivery.PLAIN, new Target(to, f, SendJob.variant(f, to, null)), overwrite);
     }
 
     @Test

@@ -20,6 +20,7 @@ import idleheron.core.scene.PartKey;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 
 /** The smallest kind of asset that there can be, as a measure of what one has to say of itself: beads of some millimetres. */
 public final class ToyBeads implements AssetKind {
@@ -64,7 +65,8 @@ public final class ToyBeads implements AssetKind {
 
     @Override
     public List<FactTable> tables() {
-        return List.of(new FactTable("Beads", s -> s.parts().of(BEADS).size(), ToyBeads::table));
+        return List.of(
+                new FactTable("Beads", Set.of(TOPIC), s -> s.parts().of(BEADS).size(), ToyBeads::table));
     }
 
     private static Evidence table(Facts f) {

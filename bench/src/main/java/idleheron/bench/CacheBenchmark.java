@@ -106,13 +106,14 @@ public class CacheBenchmark {
         Map<ChannelSemantic, Samples> roles = new EnumMap<>(ChannelSemantic.class);
         roles.put(
                 ChannelSemantic.POSITIONS,
-                Samples.computed(idleheron.core.cache.ElementType.FLOAT32, 3, false, FRAMES, times, k -> {
-                    float[] p = rest.clone();
-                    for (int i = 0; i < p.length / 3; i++) {
-                        p[3 * i + 1] = (float) (0.3 * Math.sin(i * 0.0005 + k * 0.2));
-                    }
-                    return Samples.segment(p);
-                }));
+                Samples.computed(
+                        new Samples.Layout(idleheron.core.cache.ElementType.FLOAT32, 3, false), FRAMES, times, k -> {
+                            float[] p = rest.clone();
+                            for (int i = 0; i < p.length / 3; i++) {
+                                p[3 * i + 1] = (float) (0.3 * Math.sin(i * 0.0005 + k * 0.2));
+                            }
+                            return Samples.segment(p);
+                        }));
         roles.put(ChannelSemantic.FACE_INDICES, Samples.still(faces));
         roles.put(ChannelSemantic.FACE_COUNTS, Samples.still(counts));
         CacheNode mesh = new CacheNode(

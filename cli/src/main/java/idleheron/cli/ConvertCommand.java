@@ -23,6 +23,7 @@ import idleheron.formats.pictures.PictureStyle;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Layered;
 import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.spi.Target;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
@@ -160,7 +161,11 @@ final class ConvertCommand implements Callable<Integer> {
         Reading.mark(read, err);
         Scene scene = new Excerpt(clip, frames).of(read);
         SendJob job = new SendJob(
-                in.toAbsolutePath().getParent(), sources(read), delivery(to), outFile, format, kind, overwrite);
+                in.toAbsolutePath().getParent(),
+                sources(read),
+                delivery(to),
+                new Target(outFile, format, kind),
+                overwrite);
         job.check(scene, String.valueOf(in.getFileName()));
         Preparation ready = new PrepareJob(scene, all).run(Progress.NONE);
         ready.steps().forEach(s -> err.println(s.line()));

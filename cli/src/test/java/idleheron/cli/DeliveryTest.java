@@ -23,6 +23,7 @@ import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.pictures.PictureStyle;
 import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.Target;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -45,8 +46,8 @@ class DeliveryTest {
 
     private List<Delivery.Part> write(Delivery d, Path target, String variant) throws IOException {
         try (Drafts drafts = new Drafts(false)) {
-            Delivery.Outcome out =
-                    Deliveries.write(d, SCENE, folder, target, new FbxFormat(), variant, drafts, Progress.NONE);
+            Delivery.Outcome out = Deliveries.write(
+                    d, SCENE, folder, new Target(target, new FbxFormat(), variant), drafts, Progress.NONE);
             assertThat(out.placed()).isTrue();
             assertThat(out.left()).isEmpty();
             return out.parts();

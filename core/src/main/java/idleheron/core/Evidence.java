@@ -34,6 +34,7 @@ public record Evidence(String subject, List<String> columns, List<Row> rows) {
         }
     }
 
+    /** Rows over their tolerance. */
     public long over() {
         return rows.stream().filter(Row::over).count();
     }

@@ -11,10 +11,12 @@ package idleheron.core;
 public record Figure(double value, String unit, String subject, String clip, double frame) {
     public static final Figure NONE = of(0, "");
 
+    /** A figure without a place. */
     public static Figure of(double value, String unit) {
         return new Figure(value, unit, "", "", Double.NaN);
     }
 
+    /** A figure of a path or name, at no frame. */
     public static Figure of(double value, String unit, String subject) {
         return new Figure(value, unit, subject, "", Double.NaN);
     }
@@ -24,6 +26,7 @@ public record Figure(double value, String unit, String subject, String clip, dou
         return number(value);
     }
 
+    /** A value with as many places as tell something: "0.003", "12.50", "26379". */
     public static String number(double v) {
         double a = Math.abs(v);
         if (a < 1e9 && Math.abs(v - Math.rint(v)) <= 1e-9 * a) {

@@ -18,10 +18,12 @@ public enum Verdict {
         return word;
     }
 
+    /** The worse of the two. */
     public Verdict worse(Verdict other) {
         return compareTo(other) >= 0 ? this : other;
     }
 
+    /** Whether something drifted or broke. */
     public boolean isFault() {
         return this == DRIFTED || this == BROKEN;
     }

@@ -75,7 +75,7 @@ public final class HeronApp extends Application {
     private Viewport lookView;
     private Viewport readyView;
     private Viewport compareView;
-    private final Map<Step, Screen> screens = new EnumMap<>(Step.class);
+    private final Map<Step, Screen<?>> screens = new EnumMap<>(Step.class);
     private final StackPane place = new StackPane();
     private FrameRuler ruler;
     private final Sheets sheets = new Sheets();
@@ -103,11 +103,8 @@ public final class HeronApp extends Application {
                         new AsStored(bench, jobs, sheets, notices::tell)::show));
         screens.put(Step.MAKE_READY, new MakeReadyScreen(bench, deeds, readyView, spaces, sheets, settings));
         screens.put(Step.SEND, new SendScreen(bench, deeds, this::chooseReturned));
-        screens.put(
-                Step.COMPARE,
-                new CompareScreen(
-                        bench, deeds, compareView, spaces, sheets, text -> notices.tell(text, false), this::help));
-        screens.put(Step.SIGN_OFF, new SignOffScreen(bench, deeds, jobs, settings, text -> notices.tell(text, false)));
+        screens.put(Step.COMPARE, new CompareScreen(bench, deeds, compareView, spaces, sheets, this::help));
+        screens.put(Step.SIGN_OFF, new SignOffScreen(bench, deeds, jobs, settings));
         ruler = new FrameRuler(bench);
         BorderPane frame = new BorderPane(place);
         frame.setTop(new VBox(4, header(), new SideBand(bench)));
@@ -122,7 +119,7 @@ public final class HeronApp extends Application {
         StackPane.setMargin(notices, new Insets(0, 0, 86, 0));
         all.getStyleClass().add("heron");
         Scene scene = new Scene(all, settings.width(), settings.height());
-        scene.getStylesheets().add(resource("heron.css"));
+        scene.getStylesheets().addAll(Ui.palette(), resource("heron.css"));
         scene.setUserData(this);
         new WindowKeys(
                         bench,
@@ -267,15 +264,15 @@ public final class HeronApp extends Application {
         }
         settings.dusk(dusk);
         for (Viewport v : List.of(lookView, readyView, compareView)) {
-            v.palette(dusk ? Palette.DUSK : Palette.DAY);
+            v.palette(Palette.of(dusk));
         }
     }
 
     private void show() {
-        Screen s = java.util.Objects.requireNonNull(screens.get(bench.step().get()));
+        Screen<?> s = java.util.Objects.requireNonNull(screens.get(bench.step().get()));
         place.getChildren().setAll(s.node());
         offerClips();
-        s.shown();
+        s.show();
         place.requestFocus();
         boolean timed = bench.step().get() == Step.LOOK_OVER
                 || bench.step().get() == Step.MAKE_READY

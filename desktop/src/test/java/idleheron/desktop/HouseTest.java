@@ -5,6 +5,8 @@ import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.sli
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaCodeUnit;
+import com.tngtech.archunit.core.domain.JavaModifier;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.lang.ArchRule;
@@ -121,6 +123,18 @@ class HouseTest {
                 .check(ALL);
         com.tngtech.archunit.library.GeneralCodingRules.NO_CLASSES_SHOULD_ACCESS_STANDARD_STREAMS.check(
                 new ClassFileImporter().importPackages("idleheron.core"));
+    }
+
+    /** What many numbers say together has a name: a record. Those alone are made of as many as they have. */
+    @Test
+    void nothing_takes_seven_things_or_more() {
+        assertThat(ALL.stream()
+                        .flatMap(c -> c.getCodeUnits().stream())
+                        .filter(u -> !u.getModifiers().contains(JavaModifier.SYNTHETIC))
+                        .filter(u -> !(u.isConstructor() && u.getOwner().isRecord()))
+                        .filter(u -> u.getParameters().size() >= 7)
+                        .map(JavaCodeUnit::getFullName))
+                .isEmpty();
     }
 
     private static final String[] CARRIERS = {

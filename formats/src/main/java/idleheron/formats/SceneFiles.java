@@ -62,6 +62,7 @@ public final class SceneFiles {
 
     private SceneFiles() {}
 
+    /** All carriers, in the order in which files are tried. */
     public static List<SceneFormat> formats() {
         return FORMATS;
     }

@@ -87,6 +87,7 @@ public record StandIn(String code, String title, Convention convention, Set<Habi
         return new StandIn(code, title, convention, others);
     }
 
+    /** One that changes nothing. */
     public StandIn behaved() {
         return with(Set.of());
     }

@@ -31,6 +31,7 @@ import idleheron.formats.delivery.Deliveries;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.Target;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -103,7 +104,13 @@ class BakeTest {
         Delivery.Part part;
         try (Drafts drafts = new Drafts(false)) {
             Path target = folder.resolve("bow.abc");
-            part = Deliveries.write(bows, woman, null, target, new AbcFormat(), AbcFormat.OGAWA, drafts, Progress.NONE)
+            part = Deliveries.write(
+                            bows,
+                            woman,
+                            null,
+                            new Target(target, new AbcFormat(), AbcFormat.OGAWA),
+                            drafts,
+                            Progress.NONE)
                     .parts()
                     .getFirst();
         }

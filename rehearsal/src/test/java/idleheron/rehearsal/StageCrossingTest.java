@@ -22,6 +22,7 @@ import idleheron.formats.disk.Drafts;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.Target;
 import idleheron.formats.usd.UsdFormat;
 import idleheron.rehearsal.demo.DemoData;
 import idleheron.rehearsal.demo.FootbridgeBell;
@@ -122,7 +123,12 @@ class StageCrossingTest {
         List<Delivery.Part> parts;
         try (Drafts drafts = new Drafts(false)) {
             parts = Deliveries.write(
-                            apart, WOMAN, null, target, new UsdFormat(), UsdFormat.CRATE, drafts, Progress.NONE)
+                            apart,
+                            WOMAN,
+                            null,
+                            new Target(target, new UsdFormat(), UsdFormat.CRATE),
+                            drafts,
+                            Progress.NONE)
                     .parts();
         }
         assertThat(parts)

@@ -12,9 +12,9 @@ final class Backdrop {
         int n = 8;
         for (int i = -n; i <= n; i++) {
             double a = i * step;
-            double strong = i == 0 ? 0.9 : 0.5;
-            segment(pen, p, a, -n * step, a, n * step, colors.ground(), strong);
-            segment(pen, p, -n * step, a, n * step, a, colors.ground(), strong);
+            pen.ink(colors.rgb(Palette.Tone.GROUND), i == 0 ? 0.9 : 0.5);
+            segment(pen, p, a, -n * step, a, n * step);
+            segment(pen, p, -n * step, a, n * step, a);
         }
     }
 
@@ -27,15 +27,14 @@ final class Backdrop {
     }
 
     /** Cut into pieces, so that the part behind the viewer drops out. */
-    private static void segment(
-            Pen pen, Projection p, double x0, double z0, double x1, double z1, int rgb, double alpha) {
+    private static void segment(Pen pen, Projection p, double x0, double z0, double x1, double z1) {
         int pieces = 16;
         float[] last = p.project(x0, 0, z0);
         for (int i = 1; i <= pieces; i++) {
             double t = (double) i / pieces;
             float[] next = p.project(x0 + (x1 - x0) * t, 0, z0 + (z1 - z0) * t);
             if (last[2] > 0 && next[2] > 0) {
-                pen.line(last[0], last[1], next[0], next[1], 1, rgb, alpha);
+                pen.line(last[0], last[1], next[0], next[1], 1);
             }
             last = next;
         }
@@ -54,12 +53,13 @@ final class Backdrop {
         if (bottom[2] == 0 || top[2] == 0) {
             return;
         }
-        pen.line(bottom[0], bottom[1], top[0], top[1], 1.4, colors.faint(), 0.9);
+        pen.ink(colors.rgb(Palette.Tone.FAINT), 0.9).line(bottom[0], bottom[1], top[0], top[1], 1.4);
         for (int i = 0; i <= ticks; i++) {
             float[] at = p.project(x, i * step, zz);
-            pen.line(at[0] - 7, at[1], at[0] + 7, at[1], 1.4, colors.faint(), 0.9);
+            pen.ink(colors.rgb(Palette.Tone.FAINT), 0.9).line(at[0] - 7, at[1], at[0] + 7, at[1], 1.4);
             String label = label(i * step) + (i == 0 ? "" : " m");
-            pen.text(at[0] - 14 - 9 * 0.7 * label.length(), at[1] + 4.5, 9, label, colors.faint(), 1);
+            pen.ink(colors.rgb(Palette.Tone.FAINT), 1)
+                    .text(at[0] - 14 - 9 * 0.7 * label.length(), at[1] + 4.5, 9, label);
         }
         if (height > 0.8 && height < 12) {
             person(pen, p, colors, x, zz);
@@ -72,14 +72,14 @@ final class Backdrop {
         double h = foot[1] - head[1];
         double cx = foot[0] + 18 + h * 0.05;
         double r = h * 0.062;
-        int c = colors.faint();
-        pen.ring(cx, head[1] + r, r, 1.2, c, 0.7);
-        pen.line(cx, head[1] + 2 * r, cx, foot[1] - h * 0.47, 1.2, c, 0.7);
-        pen.line(cx, foot[1] - h * 0.47, cx - h * 0.07, foot[1], 1.2, c, 0.7);
-        pen.line(cx, foot[1] - h * 0.47, cx + h * 0.07, foot[1], 1.2, c, 0.7);
-        pen.line(cx, foot[1] - h * 0.80, cx - h * 0.10, foot[1] - h * 0.46, 1.2, c, 0.7);
-        pen.line(cx, foot[1] - h * 0.80, cx + h * 0.10, foot[1] - h * 0.46, 1.2, c, 0.7);
-        pen.text(cx + r + 5, head[1] + r + 3.5, 8, "1.7 m", c, 0.9);
+        int c = colors.rgb(Palette.Tone.FAINT);
+        pen.ink(c, 0.7).ring(cx, head[1] + r, r, 1.2);
+        pen.ink(c, 0.7).line(cx, head[1] + 2 * r, cx, foot[1] - h * 0.47, 1.2);
+        pen.ink(c, 0.7).line(cx, foot[1] - h * 0.47, cx - h * 0.07, foot[1], 1.2);
+        pen.ink(c, 0.7).line(cx, foot[1] - h * 0.47, cx + h * 0.07, foot[1], 1.2);
+        pen.ink(c, 0.7).line(cx, foot[1] - h * 0.80, cx - h * 0.10, foot[1] - h * 0.46, 1.2);
+        pen.ink(c, 0.7).line(cx, foot[1] - h * 0.80, cx + h * 0.10, foot[1] - h * 0.46, 1.2);
+        pen.ink(c, 0.9).text(cx + r + 5, head[1] + r + 3.5, 8, "1.7 m");
     }
 
     private static String label(double meters) {

@@ -54,7 +54,7 @@ public final class CloudLayer {
         }
         for (int[] e : EDGES) {
             if (s[3 * e[0] + 2] > 0 && s[3 * e[1] + 2] > 0) {
-                pen.line(s[3 * e[0]], s[3 * e[0] + 1], s[3 * e[1]], s[3 * e[1] + 1], 0.9, rgb, alpha);
+                pen.ink(rgb, alpha).line(s[3 * e[0]], s[3 * e[0] + 1], s[3 * e[1]], s[3 * e[1] + 1], 0.9);
             }
         }
     }

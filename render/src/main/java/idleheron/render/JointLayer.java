@@ -12,22 +12,37 @@ import org.joml.Matrix4d;
  * roll, and, for the chosen joint, three ticks with letters.
  */
 final class JointLayer {
-    private JointLayer() {}
+    /**
+     * How joints are drawn.
+     *
+     * @param paper what rings are filled with
+     * @param chosen the joint that is marked, or -1
+     * @param allAxes whether every joint shows its axes
+     */
+    record Style(int rgb, int paper, int chosen, boolean allAxes) {}
 
-    static void draw(
-            Picture to,
-            Projection p,
-            Pose pose,
-            CanonicalSpace space,
-            int rgb,
-            int paper,
-            int chosen,
-            boolean allAxes,
-            double alpha) {
+    private final Pen pen;
+    private final Projection p;
+    private final Style style;
+
+    /** The nodes on the picture, x, y and whether they lie before the viewer. */
+    private final float[] screen;
+
+    private JointLayer(Picture to, Projection p, Style style, int nodes) {
+        this.pen = new Pen(to);
+        this.p = p;
+        this.style = style;
+        this.screen = new float[3 * nodes];
+    }
+
+    static void draw(Picture to, Projection p, Pose pose, CanonicalSpace space, Style style) {
+        new JointLayer(to, p, style, pose.scene().nodes().size()).draw(pose, space);
+    }
+
+    private void draw(Pose pose, CanonicalSpace space) {
         Scene scene = pose.scene();
-        Pen pen = new Pen(to);
         int n = scene.nodes().size();
-        float[] screen = new float[3 * n];
+        int chosen = style.chosen;
         Matrix4d[] world = new Matrix4d[n];
         for (int i = 0; i < n; i++) {
             if (scene.nodes().get(i).isJoint()) {
@@ -38,26 +53,26 @@ final class JointLayer {
         for (int i = 0; i < n; i++) {
             int above = world[i] == null ? -1 : scene.jointAbove(i);
             if (above >= 0 && screen[3 * i + 2] > 0 && screen[3 * above + 2] > 0) {
-                stem(pen, p, screen, world[above], above, i, rgb, alpha);
+                stem(world[above], above, i);
             }
         }
         for (int i = 0; i < n; i++) {
             if (world[i] != null && screen[3 * i + 2] > 0) {
                 boolean isChosen = i == chosen;
-                double r = isChosen ? 5.5 : size(screen, scene, i);
-                pen.disc(screen[3 * i], screen[3 * i + 1], r, paper, alpha);
-                pen.ring(screen[3 * i], screen[3 * i + 1], r, isChosen ? 2.6 : 1.5, rgb, alpha);
+                double r = isChosen ? 5.5 : size(scene, i);
+                pen.ink(style.paper, 1).disc(screen[3 * i], screen[3 * i + 1], r);
+                pen.ink(style.rgb, 1).ring(screen[3 * i], screen[3 * i + 1], r, isChosen ? 2.6 : 1.5);
             }
         }
         for (int i = 0; i < n; i++) {
-            if (world[i] != null && (i == chosen || allAxes) && screen[3 * i + 2] > 0) {
-                axes(pen, p, world[i], screen, i, rgb, i == chosen ? 34 : 14, i == chosen);
+            if (world[i] != null && (i == chosen || style.allAxes) && screen[3 * i + 2] > 0) {
+                axes(world[i], i, i == chosen ? 34 : 14, i == chosen);
             }
         }
     }
 
     /** Smaller where joints crowd, as in a hand. */
-    private static double size(float[] screen, Scene scene, int i) {
+    private double size(Scene scene, int i) {
         int above = scene.jointAbove(i);
         if (above < 0 || screen[3 * above + 2] == 0) {
             return 3.6;
@@ -66,14 +81,15 @@ final class JointLayer {
         return Math.clamp(d * 0.16, 1.2, 3.6);
     }
 
-    private static void stem(Pen pen, Projection p, float[] s, Matrix4d from, int a, int b, int rgb, double alpha) {
+    private void stem(Matrix4d from, int a, int b) {
+        float[] s = screen;
         double dx = s[3 * b] - s[3 * a];
         double dy = s[3 * b + 1] - s[3 * a + 1];
         double length = Math.hypot(dx, dy);
         if (length < 1) {
             return;
         }
-        pen.line(s[3 * a], s[3 * a + 1], s[3 * b], s[3 * b + 1], Math.clamp(length * 0.06, 1.2, 2.6), rgb, alpha);
+        pen.ink(style.rgb, 1).line(s[3 * a], s[3 * a + 1], s[3 * b], s[3 * b + 1], Math.clamp(length * 0.06, 1.2, 2.6));
         if (length < 16) {
             return;
         }
@@ -83,31 +99,31 @@ final class JointLayer {
         double k = reach / Math.max(1e-12, scale.y());
         float[] tip = p.project(t.x() + from.m10() * k, t.y() + from.m11() * k, t.z() + from.m12() * k);
         double along = Math.min(0.30, 12 / length);
-        pen.triangle(
-                s[3 * a] + dx * 0.08,
-                s[3 * a + 1] + dy * 0.08,
-                s[3 * a] + dx * (0.08 + along),
-                s[3 * a + 1] + dy * (0.08 + along),
-                tip[0] + dx * (0.08 + along / 2),
-                tip[1] + dy * (0.08 + along / 2),
-                rgb,
-                alpha * 0.75);
+        pen.ink(style.rgb, 0.75)
+                .triangle(
+                        s[3 * a] + dx * 0.08,
+                        s[3 * a + 1] + dy * 0.08,
+                        s[3 * a] + dx * (0.08 + along),
+                        s[3 * a + 1] + dy * (0.08 + along),
+                        tip[0] + dx * (0.08 + along / 2),
+                        tip[1] + dy * (0.08 + along / 2));
     }
 
-    private static void axes(
-            Pen pen, Projection p, Matrix4d world, float[] s, int i, int rgb, double pixels, boolean letters) {
+    private void axes(Matrix4d world, int i, double pixels, boolean letters) {
+        float[] s = screen;
         Vec3 t = Matrices.translation(world);
         Vec3 scale = Matrices.scale(world);
         for (int a = 0; a < 3; a++) {
             double k = pixels / p.pixelsPerMeter() / Math.max(1e-12, scale.get(a));
             float[] tip =
                     p.project(t.x() + world.get(a, 0) * k, t.y() + world.get(a, 1) * k, t.z() + world.get(a, 2) * k);
-            pen.line(s[3 * i], s[3 * i + 1], tip[0], tip[1], letters ? 2 : 1.1, rgb, 1);
+            pen.ink(style.rgb, 1).line(s[3 * i], s[3 * i + 1], tip[0], tip[1], letters ? 2 : 1.1);
             if (letters) {
                 double dx = tip[0] - s[3 * i];
                 double dy = tip[1] - s[3 * i + 1];
                 double d = Math.max(1, Math.hypot(dx, dy));
-                pen.text(tip[0] + dx / d * 9 - 4, tip[1] + dy / d * 9 + 4, 11, "xyz".substring(a, a + 1), rgb, 1);
+                pen.ink(style.rgb, 1)
+                        .text(tip[0] + dx / d * 9 - 4, tip[1] + dy / d * 9 + 4, 11, "xyz".substring(a, a + 1));
             }
         }
     }

@@ -38,7 +38,7 @@ public final class Painter {
      */
     public void paint(Picture to, Viewpoint viewpoint, Palette colors, double reach, List<Drawn> sides, boolean fine) {
         Projection p = new Projection(viewpoint, to.width(), to.height());
-        to.fill(colors.skyTop(), colors.skyBottom());
+        to.fill(colors.rgb(Palette.Tone.SKY_TOP), colors.rgb(Palette.Tone.SKY_BOTTOM));
         Backdrop.draw(to, p, colors, reach);
         if (!sides.isEmpty() && to.width() >= SCALE_FROM && p.pixelsPerMeter() > LEAST_METER) {
             double[] b = sides.getFirst().side.bounds();
@@ -59,18 +59,25 @@ public final class Painter {
         }
         for (Drawn d : sides) {
             if (d.look.joints() || d.chosenJoint >= 0) {
-                int rgb = d.look.jointColor() < 0 ? colors.ink() : d.look.jointColor();
-                int paper = colors.skyTop();
-                JointLayer.draw(to, p, d.side.pose(), d.side.space(), rgb, paper, d.chosenJoint, d.look.allAxes(), 1);
+                int rgb = d.look.jointColor() < 0 ? colors.rgb(Palette.Tone.INK) : d.look.jointColor();
+                int paper = colors.rgb(Palette.Tone.SKY_TOP);
+                JointLayer.draw(
+                        to,
+                        p,
+                        d.side.pose(),
+                        d.side.space(),
+                        new JointLayer.Style(rgb, paper, d.chosenJoint, d.look.allAxes()));
             }
         }
     }
 
     private void clouds(Picture to, Projection p, Drawn d, Palette colors, boolean fine) {
-        int smoke = d.look.tint() >= 0 ? d.look.tint() : Picture.mix(colors.clay(), colors.ink(), 0.4f);
+        int smoke = d.look.tint() >= 0
+                ? d.look.tint()
+                : Picture.mix(colors.rgb(Palette.Tone.CLAY), colors.rgb(Palette.Tone.INK), 0.4f);
         int k = depthScale;
         for (Cloud c : d.side.clouds()) {
-            CloudLayer.box(to, p, c, d.look.tint() >= 0 ? d.look.tint() : colors.faint(), 0.7);
+            CloudLayer.box(to, p, c, d.look.tint() >= 0 ? d.look.tint() : colors.rgb(Palette.Tone.FAINT), 0.7);
             CloudLayer.draw(
                     to, p, c, smoke, k == 0 ? CloudLayer.Depth.OPEN : (x, y) -> raster.depthAt(x * k, y * k), fine);
         }
@@ -147,8 +154,8 @@ public final class Painter {
                 int c = 3 * t[k + 2];
                 float area = (s[b] - s[a]) * (s[c + 1] - s[a + 1]) - (s[c] - s[a]) * (s[b + 1] - s[a + 1]);
                 if (area < 0 && s[a + 2] > 0 && s[b + 2] > 0 && s[c + 2] > 0) {
-                    pen.line(s[a], s[a + 1], s[b], s[b + 1], 0.7, colors.ink(), 0.35);
-                    pen.line(s[b], s[b + 1], s[c], s[c + 1], 0.7, colors.ink(), 0.35);
+                    pen.ink(colors.rgb(Palette.Tone.INK), 0.35).line(s[a], s[a + 1], s[b], s[b + 1], 0.7);
+                    pen.ink(colors.rgb(Palette.Tone.INK), 0.35).line(s[b], s[b + 1], s[c], s[c + 1], 0.7);
                 }
             }
         }

@@ -3,12 +3,22 @@ package idleheron.render;
 /** Smooth lines, rings, discs and triangles in the plane of a picture. Sizes are in pixels. */
 public final class Pen {
     private final Picture to;
+    private int rgb;
+    private double alpha = 1;
 
     public Pen(Picture to) {
         this.to = to;
     }
 
-    public void line(double x0, double y0, double x1, double y1, double thick, int rgb, double alpha) {
+    /** Sets the colour of what is drawn from now on, black before. */
+    public Pen ink(int color, double opacity) {
+        rgb = color;
+        alpha = opacity;
+        return this;
+    }
+
+    /** A line with round ends, that many pixels thick. */
+    public void line(double x0, double y0, double x1, double y1, double thick) {
         double dx = x1 - x0;
         double dy = y1 - y0;
         double ll = dx * dx + dy * dy;
@@ -35,33 +45,33 @@ public final class Pen {
                 double py = y + 0.5 - y0;
                 double t = ll == 0 ? 0 : Math.clamp((px * dx + py * dy) / ll, 0.0, 1.0);
                 double d = Math.hypot(px - t * dx, py - t * dy);
-                cover(x, y, half - d, rgb, alpha);
+                cover(x, y, half - d);
             }
         }
     }
 
-    private void cover(int x, int y, double inside, int rgb, double alpha) {
+    private void cover(int x, int y, double inside) {
         if (inside > -0.5) {
             to.blend(x, y, rgb, (float) (Math.min(1, inside + 0.5) * alpha));
         }
     }
 
-    public void disc(double cx, double cy, double radius, int rgb, double alpha) {
-        ring(cx, cy, radius / 2, radius, rgb, alpha);
+    public void disc(double cx, double cy, double radius) {
+        ring(cx, cy, radius / 2, radius);
     }
 
     /** A ring whose middle line has the radius. */
-    public void ring(double cx, double cy, double radius, double thick, int rgb, double alpha) {
+    public void ring(double cx, double cy, double radius, double thick) {
         double reach = radius + thick / 2 + 1;
         for (int y = (int) Math.floor(cy - reach); y <= cy + reach; y++) {
             for (int x = (int) Math.floor(cx - reach); x <= cx + reach; x++) {
                 double d = Math.abs(Math.hypot(x + 0.5 - cx, y + 0.5 - cy) - radius);
-                cover(x, y, thick / 2 - d, rgb, alpha);
+                cover(x, y, thick / 2 - d);
             }
         }
     }
 
-    public void triangle(double ax, double ay, double bx, double by, double cx, double cy, int rgb, double alpha) {
+    public void triangle(double ax, double ay, double bx, double by, double cx, double cy) {
         double area = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay);
         if (Math.abs(area) < 0.01 || Math.abs(area) > 1e8) {
             return;
@@ -84,13 +94,13 @@ public final class Pen {
                             s * (ex * (y + 0.5 - ys[e]) - ey * (x + 0.5 - xs[e])) / Math.max(1e-9, Math.hypot(ex, ey));
                     inside = Math.min(inside, d);
                 }
-                cover(x, y, inside, rgb, alpha);
+                cover(x, y, inside);
             }
         }
     }
 
     /** Text of the few letters that {@link StrokeFont} has; returns the width. */
-    public double text(double x, double y, double size, String s, int rgb, double alpha) {
+    public double text(double x, double y, double size, String s) {
         double at = x;
         for (int i = 0; i < s.length(); i++) {
             for (double[] p : StrokeFont.strokes(s.charAt(i))) {
@@ -100,9 +110,7 @@ public final class Pen {
                             y - p[k + 1] * size,
                             at + p[k + 2] * size,
                             y - p[k + 3] * size,
-                            Math.max(1.1, size * 0.13),
-                            rgb,
-                            alpha);
+                            Math.max(1.1, size * 0.13));
                 }
             }
             at += StrokeFont.advance(s.charAt(i)) * size;

@@ -31,6 +31,7 @@ public final class Picture {
         return height;
     }
 
+    /** Rows from the top, each pixel 0xAARRGGBB; the picture's own array. */
     public int[] pixels() {
         return pixels;
     }

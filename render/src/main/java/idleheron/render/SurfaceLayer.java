@@ -15,7 +15,7 @@ public final class SurfaceLayer {
     private static final int PLAIN = 0xC9CDC6;
 
     /** What is marked keeps this colour, whatever the others get. */
-    static final int MARK = 0xBF7A1E;
+    static final int MARK = Palette.DAY.rgb(Palette.Tone.AMBER);
 
     private final int[] triangles;
     private final int[] aroundStart;

@@ -14,6 +14,7 @@ public record Viewpoint(double yaw, double pitch, double distance, double x, dou
         return new Viewpoint(28, 8, 6, 0, 1.1, 0);
     }
 
+    /** Turned about the target by degrees, the pitch held short of the poles. */
     public Viewpoint orbited(double yawBy, double pitchBy) {
         return new Viewpoint(yaw + yawBy, Math.clamp(pitch + pitchBy, -89, 89), distance, x, y, z);
     }

@@ -62,9 +62,7 @@ class CacheShellTest {
                 .with(
                         ChannelSemantic.VISIBLE,
                         Samples.computed(
-                                        ElementType.INT8,
-                                        1,
-                                        true,
+                                        new Samples.Layout(ElementType.INT8, 1, true),
                                         3,
                                         TIMES,
                                         i -> java.lang.foreign.MemorySegment.ofArray(
@@ -96,7 +94,8 @@ class CacheShellTest {
     }
 
     private static Samples changing(int[]... values) {
-        return Samples.computed(ElementType.INT32, 1, false, values.length, TIMES, i -> Samples.segment(values[i]));
+        return Samples.computed(
+                new Samples.Layout(ElementType.INT32, 1, false), values.length, TIMES, i -> Samples.segment(values[i]));
     }
 
     @Test

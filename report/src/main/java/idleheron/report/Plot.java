@@ -2,6 +2,7 @@ package idleheron.report;
 
 import idleheron.core.Figure;
 import idleheron.core.pair.Series;
+import idleheron.render.Palette;
 import idleheron.render.Pen;
 import idleheron.render.Picture;
 
@@ -11,10 +12,10 @@ final class Plot {
     private static final int HEIGHT = 120;
     private static final int LEFT = 56;
     private static final int BASE = 96;
-    private static final int HAIR = 0xDDD4C3;
-    private static final int SECOND = 0x5E6B73;
-    private static final int LIMIT = 0xBF7A1E;
-    private static final int WORST = 0xA83A2A;
+    private static final int HAIR = Palette.DAY.rgb(Palette.Tone.HAIR);
+    private static final int SECOND = Palette.DAY.rgb(Palette.Tone.SECOND);
+    private static final int LIMIT = Palette.DAY.rgb(Palette.Tone.AMBER);
+    private static final int WORST = Palette.DAY.rgb(Palette.Tone.BROKEN);
 
     /** Pixels to a unit. */
     private static final int SHARP = 2;
@@ -77,22 +78,25 @@ final class Plot {
         }
         for (int i = 0; i <= 2; i++) {
             double y = BASE - 80.0 * i / 2;
-            line(pen, LEFT, y, WIDTH, y, 1, HAIR);
-            pen.text(SHARP * 4, SHARP * (y + 4), SHARP * 8, Figure.number(round(top * i / 2)), SECOND, 1);
+            pen.ink(HAIR, 1);
+            line(pen, LEFT, y, WIDTH, y, 1);
+            pen.ink(SECOND, 1).text(SHARP * 4, SHARP * (y + 4), SHARP * 8, Figure.number(round(top * i / 2)));
         }
         double limit = BASE - 80 * s.tolerance() / top;
-        line(pen, LEFT, limit, WIDTH, limit, 1, LIMIT);
+        pen.ink(LIMIT, 1);
+        line(pen, LEFT, limit, WIDTH, limit, 1);
         draw(pen, s.seconds(), s.mean(), top, SECOND);
         draw(pen, s.seconds(), s.worst(), top, WORST);
         return Snapshot.dataUri(picture);
     }
 
-    private static void line(Pen pen, double x0, double y0, double x1, double y1, double thick, int rgb) {
-        pen.line(SHARP * x0, SHARP * y0, SHARP * x1, SHARP * y1, SHARP * thick, rgb, 1);
+    private static void line(Pen pen, double x0, double y0, double x1, double y1, double thick) {
+        pen.line(SHARP * x0, SHARP * y0, SHARP * x1, SHARP * y1, SHARP * thick);
     }
 
     private static void draw(Pen pen, double[] t, double[] v, double top, int rgb) {
         double length = t.length < 2 ? 1 : t[t.length - 1] - t[0];
+        pen.ink(rgb, 1);
         for (int i = 1; i < t.length; i++) {
             line(
                     pen,
@@ -100,8 +104,7 @@ final class Plot {
                     BASE - 80 * v[i - 1] / top,
                     LEFT + (WIDTH - LEFT) * (t[i] - t[0]) / length,
                     BASE - 80 * v[i] / top,
-                    1.4,
-                    rgb);
+                    1.4);
         }
     }
 }

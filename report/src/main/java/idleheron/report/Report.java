@@ -104,7 +104,12 @@ public final class Report {
                 clip == null || Double.isNaN(f.frame()) ? 0 : clip.rate().seconds(f.frame());
         m.put(
                 "picture",
-                Snapshot.dataUri(Snapshot.over(sent, clip, returned, clip(returned, f.clip()), seconds, 760, 520)));
+                Snapshot.dataUri(Snapshot.over(
+                        new Snapshot.Shown(sent, clip),
+                        new Snapshot.Shown(returned, clip(returned, f.clip())),
+                        seconds,
+                        760,
+                        520)));
         m.put("pictureAt", clip == null ? "at rest" : "clip " + clip.name() + ", frame " + Figure.number(f.frame()));
         return m;
     }

@@ -26,30 +26,35 @@ public final class Snapshot {
     private Snapshot() {}
 
     /**
+     * A scene and what of it is played.
+     *
+     * @param clip null for rest
+     */
+    public record Shown(Scene scene, @Nullable Clip clip) {
+        Side at(double seconds) {
+            Side s = new Side(scene, CanonicalSpace.of(scene.stage()));
+            s.pose(clip, seconds);
+            return s;
+        }
+    }
+
+    /**
      * Sent and returned over each other, as meant.
      *
      * @param returned null to show the sent one alone
-     * @param sentClip null for rest
      */
-    public static Picture over(
-            Scene sent,
-            @Nullable Clip sentClip,
-            @Nullable Scene returned,
-            @Nullable Clip returnedClip,
-            double seconds,
-            int width,
-            int height) {
-        Side a = new Side(sent, CanonicalSpace.of(sent.stage()));
-        a.pose(sentClip, seconds);
+    public static Picture over(Shown sent, @Nullable Shown returned, double seconds, int width, int height) {
+        Side a = sent.at(seconds);
         Palette c = Palette.DAY;
         List<Painter.Drawn> drawn = new ArrayList<>();
         if (returned == null) {
             drawn.add(new Painter.Drawn(a, Look.SURFACE, -1));
         } else {
-            Side b = new Side(returned, CanonicalSpace.of(returned.stage()));
-            b.pose(returnedClip, seconds);
-            drawn.add(new Painter.Drawn(a, Look.JOINTS.withTint(c.sent(), c.sent(), STRENGTH), -1));
-            drawn.add(new Painter.Drawn(b, Look.JOINTS.withTint(c.returned(), c.returned(), STRENGTH), -1));
+            Side b = returned.at(seconds);
+            drawn.add(new Painter.Drawn(
+                    a, Look.JOINTS.withTint(c.rgb(Palette.Tone.SENT), c.rgb(Palette.Tone.SENT), STRENGTH), -1));
+            drawn.add(new Painter.Drawn(
+                    b, Look.JOINTS.withTint(c.rgb(Palette.Tone.RETURNED), c.rgb(Palette.Tone.RETURNED), STRENGTH), -1));
         }
         return painted(a.bounds(), c, drawn, width, height);
     }
@@ -57,8 +62,7 @@ public final class Snapshot {
     /** One scene by itself, in the colours of a theme. */
     public static Picture alone(
             Scene scene, @Nullable Clip clip, double seconds, Palette palette, int width, int height) {
-        Side a = new Side(scene, CanonicalSpace.of(scene.stage()));
-        a.pose(clip, seconds);
+        Side a = new Shown(scene, clip).at(seconds);
         return painted(a.bounds(), palette, List.of(new Painter.Drawn(a, Look.SURFACE, -1)), width, height);
     }
 

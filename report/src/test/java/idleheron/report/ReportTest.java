@@ -61,7 +61,7 @@ class ReportTest {
 
     @Test
     void a_picture_becomes_a_png_of_its_size() throws IOException {
-        Picture p = Snapshot.over(SENT, null, BACK, null, 0, 64, 48);
+        Picture p = Snapshot.over(new Snapshot.Shown(SENT, null), new Snapshot.Shown(BACK, null), 0, 64, 48);
         var image = ImageIO.read(new ByteArrayInputStream(Snapshot.png(p)));
         assertThat(image.getWidth()).isEqualTo(64);
         assertThat(image.getRGB(32, 24) & 0xFFFFFF).isEqualTo(p.at(32, 24) & 0xFFFFFF);

@@ -99,9 +99,7 @@ public final class Bake {
             long from = at[i];
             long stride = frame;
             Samples points = Samples.computed(
-                            ElementType.FLOAT32,
-                            3,
-                            false,
+                            new Samples.Layout(ElementType.FLOAT32, 3, false),
                             times.length,
                             sampling,
                             t -> room.asSlice(t * stride + from, 12L * mesh.pointCount()))
@@ -114,9 +112,7 @@ public final class Bake {
             String name = free(scene.nodes().get(moving.get(i)).name(), taken);
             double[] all = matrices[i];
             Samples v = Samples.computed(
-                            ElementType.FLOAT64,
-                            16,
-                            true,
+                            new Samples.Layout(ElementType.FLOAT64, 16, true),
                             times.length,
                             sampling,
                             t -> Samples.segment(Arrays.copyOfRange(all, 16 * t, 16 * t + 16)))
@@ -221,7 +217,8 @@ public final class Bake {
                 p.own(),
                 p.meta(),
                 p.values(),
-                Samples.computed(ElementType.UINT32, 1, false, 1, TimeSampling.STILL, i -> indices));
+                Samples.computed(
+                        new Samples.Layout(ElementType.UINT32, 1, false), 1, TimeSampling.STILL, i -> indices));
     }
 
     /** One material goes by its name on the mesh, several as face sets. */

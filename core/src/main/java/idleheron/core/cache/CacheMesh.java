@@ -47,6 +47,7 @@ public final class CacheMesh {
                 : indices.count() >= counts.count() ? indices.times() : counts.times();
     }
 
+    /** Points of a sample, held within those that there are. */
     public int points(int sample) {
         return (int) positions.points(clamp(sample, positions));
     }
@@ -55,14 +56,17 @@ public final class CacheMesh {
         return (int) counts.points(clamp(sample, counts));
     }
 
+    /** Positions of a sample, three a point, in the object's own space and unit. */
     public float[] floats(int sample) {
         return positions.floats(clamp(sample, positions));
     }
 
+    /** Point of every corner of a sample. */
     public int[] indices(int sample) {
         return indices.ints(clamp(sample, indices));
     }
 
+    /** Corners of every face of a sample. */
     public int[] counts(int sample) {
         return counts.ints(clamp(sample, counts));
     }

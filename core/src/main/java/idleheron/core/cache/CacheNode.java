@@ -46,6 +46,7 @@ public record CacheNode(
                 name, CacheKind.INSTANCE, Meta.NONE, Map.of(), List.of(), List.of(), List.of(), source, List.of());
     }
 
+    /** The samples of a channel, or null where it has none. */
     public @Nullable Samples get(ChannelSemantic role) {
         return samples.get(role);
     }
@@ -71,6 +72,7 @@ public record CacheNode(
         return new CacheNode(name, kind, meta, samples, List.of(), List.of(), List.of(), source, children);
     }
 
+    /** With other samples of a channel; null takes it away. */
     public CacheNode with(ChannelSemantic role, @Nullable Samples value) {
         Map<ChannelSemantic, Samples> all = new EnumMap<>(ChannelSemantic.class);
         all.putAll(samples);
@@ -82,6 +84,7 @@ public record CacheNode(
         return new CacheNode(name, kind, meta, all, params, user, other, source, children);
     }
 
+    /** The parameter of that name, or null. */
     public @Nullable Param param(String wanted) {
         for (Param p : params) {
             if (p.name().equals(wanted)) {

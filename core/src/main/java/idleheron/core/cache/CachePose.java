@@ -129,6 +129,7 @@ public final class CachePose {
         return worlds[index];
     }
 
+    /** Whether an object and all above it are visible at the time of the pose. */
     public boolean shown(int index) {
         return shown[index];
     }

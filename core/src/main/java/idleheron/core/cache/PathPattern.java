@@ -32,6 +32,7 @@ public final class PathPattern {
         this.pattern = Pattern.compile(out.toString());
     }
 
+    /** Whether a path of the cache, "/rig/coat", is meant. */
     public boolean matches(String path) {
         return pattern.matcher(path).matches();
     }

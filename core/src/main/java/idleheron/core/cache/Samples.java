@@ -39,27 +39,25 @@ public final class Samples {
     }
 
     /**
+     * What one sample is made of.
+     *
      * @param extent values per point
      * @param scalar whether every sample is exactly one point
+     */
+    public record Layout(ElementType type, int extent, boolean scalar) {}
+
+    /**
      * @param first index of the first sample that differs from the first one, 0 where none does
      * @param last index of the last sample that differs from the one before, 0 where none does
      */
-    public Samples(
-            ElementType type,
-            int extent,
-            boolean scalar,
-            int count,
-            int first,
-            int last,
-            TimeSampling times,
-            Source source) {
-        if (extent < 1 || count < 0 || first < 0 || last < first || last > 0 && (first == 0 || last >= count)) {
+    public Samples(Layout layout, int count, int first, int last, TimeSampling times, Source source) {
+        if (layout.extent < 1 || count < 0 || first < 0 || last < first || last > 0 && (first == 0 || last >= count)) {
             throw new IllegalArgumentException(
                     "samples: count " + count + ", first changed " + first + ", last changed " + last);
         }
-        this.type = type;
-        this.extent = extent;
-        this.scalar = scalar;
+        this.type = layout.type;
+        this.extent = layout.extent;
+        this.scalar = layout.scalar;
         this.count = count;
         this.first = first;
         this.last = last;
@@ -68,13 +66,7 @@ public final class Samples {
     }
 
     /** Computed when asked for, fixed-size values of rank one; each sample its own slot. */
-    public static Samples computed(
-            ElementType type,
-            int extent,
-            boolean scalar,
-            int count,
-            TimeSampling times,
-            IntFunction<MemorySegment> bytes) {
+    public static Samples computed(Layout layout, int count, TimeSampling times, IntFunction<MemorySegment> bytes) {
         Source s = new Source() {
             @Override
             public MemorySegment bytes(int slot) {
@@ -83,17 +75,15 @@ public final class Samples {
 
             @Override
             public long[] shape(int slot) {
-                return new long[] {bytes.apply(slot).byteSize() / ((long) type.bytes() * extent)};
+                return new long[] {bytes.apply(slot).byteSize() / ((long) layout.type.bytes() * layout.extent)};
             }
         };
-        return new Samples(type, extent, scalar, count, count > 1 ? 1 : 0, Math.max(0, count - 1), times, s);
+        return new Samples(layout, count, count > 1 ? 1 : 0, Math.max(0, count - 1), times, s);
     }
 
     /** Looked up when asked for, how many points as well; each sample its own slot. */
     public static Samples lazy(
-            ElementType type,
-            int extent,
-            boolean scalar,
+            Layout layout,
             int count,
             TimeSampling times,
             IntFunction<MemorySegment> bytes,
@@ -109,7 +99,11 @@ public final class Samples {
                 return new long[] {points.applyAsLong(slot)};
             }
         };
-        return new Samples(type, extent, scalar, count, count > 1 ? 1 : 0, Math.max(0, count - 1), times, s);
+        return new Samples(layout, count, count > 1 ? 1 : 0, Math.max(0, count - 1), times, s);
+    }
+
+    private Layout layout() {
+        return new Layout(type, extent, scalar);
     }
 
     /** One still array of floats. */
@@ -117,22 +111,23 @@ public final class Samples {
         return floats(extent, false, TimeSampling.STILL, List.of(values));
     }
 
+    /** One still array of whole numbers. */
     public static Samples still(int... values) {
         MemorySegment m = segment(values);
-        return computed(ElementType.INT32, 1, false, 1, TimeSampling.STILL, i -> m);
+        return computed(new Layout(ElementType.INT32, 1, false), 1, TimeSampling.STILL, i -> m);
     }
 
     /** Floats, one array per sample; equal runs are kept once. */
     public static Samples floats(int extent, boolean scalar, TimeSampling times, List<float[]> values) {
         List<MemorySegment> all = values.stream().map(v -> segment(v)).toList();
-        return computed(ElementType.FLOAT32, extent, scalar, all.size(), times, all::get)
+        return computed(new Layout(ElementType.FLOAT32, extent, scalar), all.size(), times, all::get)
                 .settled();
     }
 
     /** Doubles, one array per sample; equal runs are kept once. */
     public static Samples doubles(int extent, boolean scalar, TimeSampling times, List<double[]> values) {
         List<MemorySegment> all = values.stream().map(v -> segment(v)).toList();
-        return computed(ElementType.FLOAT64, extent, scalar, all.size(), times, all::get)
+        return computed(new Layout(ElementType.FLOAT64, extent, scalar), all.size(), times, all::get)
                 .settled();
     }
 
@@ -140,13 +135,13 @@ public final class Samples {
     public static Samples bytes(
             ElementType type, int extent, boolean scalar, int count, TimeSampling times, byte... v) {
         MemorySegment m = MemorySegment.ofArray(v);
-        return computed(type, extent, scalar, count, times, i -> m).settled();
+        return computed(new Layout(type, extent, scalar), count, times, i -> m).settled();
     }
 
     /** One still text. */
     public static Samples text(String value) {
         MemorySegment m = MemorySegment.ofArray((value + "\0").getBytes(StandardCharsets.UTF_8));
-        return new Samples(ElementType.STRING, 1, true, 1, 0, 0, TimeSampling.STILL, new Source() {
+        return new Samples(new Layout(ElementType.STRING, 1, true), 1, 0, 0, TimeSampling.STILL, new Source() {
             @Override
             public MemorySegment bytes(int slot) {
                 return m;
@@ -181,10 +176,12 @@ public final class Samples {
         return type;
     }
 
+    /** Values per point. */
     public int extent() {
         return extent;
     }
 
+    /** Whether every sample is exactly one point. */
     public boolean scalar() {
         return scalar;
     }
@@ -193,10 +190,12 @@ public final class Samples {
         return count;
     }
 
+    /** Index of the first sample that differs from the first one, 0 where none does. */
     public int first() {
         return first;
     }
 
+    /** Index of the last sample that differs from the one before, 0 where none does. */
     public int last() {
         return last;
     }
@@ -223,10 +222,16 @@ public final class Samples {
         return sample >= last ? last - first + 1 : sample - first + 1;
     }
 
+    /**
+     * Little-endian values of a sample, read when asked for.
+     *
+     * @throws IndexOutOfBoundsException for a sample that is not there
+     */
     public MemorySegment bytes(int sample) {
         return source.bytes(slot(sample));
     }
 
+    /** Points per rank of a sample. */
     public long[] shape(int sample) {
         return source.shape(slot(sample));
     }
@@ -261,7 +266,7 @@ public final class Samples {
         for (int s = 1; s < picked.length; s++) {
             picked[s] = slot(from + s - 1);
         }
-        return new Samples(type, extent, scalar, count, from, to, times, new PickedSamples(source, picked));
+        return new Samples(layout(), count, from, to, times, new PickedSamples(source, picked));
     }
 
     /** Other samples of these: new sample i is old sample {@code from(i)}. */
@@ -282,8 +287,7 @@ public final class Samples {
         for (int s = 0; s < picked.length; s++) {
             picked[s] = slots[s == 0 ? 0 : changed + s - 1];
         }
-        return new Samples(
-                type, extent, scalar, newCount, changed, lastChanged, newTimes, new PickedSamples(source, picked));
+        return new Samples(layout(), newCount, changed, lastChanged, newTimes, new PickedSamples(source, picked));
     }
 
     /** Each payload put through a function that gives {@code points} points each time. */
@@ -301,7 +305,7 @@ public final class Samples {
     }
 
     private Samples mapped(java.util.function.UnaryOperator<MemorySegment> f, IntFunction<long[]> shape) {
-        return new Samples(type, extent, scalar, count, first, last, times, new Source() {
+        return new Samples(layout(), count, first, last, times, new Source() {
             @Override
             public MemorySegment bytes(int slot) {
                 return f.apply(source.bytes(slot));
@@ -315,7 +319,7 @@ public final class Samples {
     }
 
     public Samples withTimes(TimeSampling value) {
-        return new Samples(type, extent, scalar, count, first, last, value, source);
+        return new Samples(layout(), count, first, last, value, source);
     }
 
     /** Values of a sample as floats: a plain copy of single floats, else converted. */

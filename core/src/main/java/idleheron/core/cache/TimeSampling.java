@@ -22,10 +22,12 @@ public record TimeSampling(double perCycle, double[] stored) {
         }
     }
 
+    /** One sample a cycle; both in seconds. */
     public static TimeSampling uniform(double perCycle, double start) {
         return new TimeSampling(perCycle, new double[] {start});
     }
 
+    /** A time for each sample, seconds, rising. */
     public static TimeSampling acyclic(double[] times) {
         return new TimeSampling(ACYCLIC, times);
     }
@@ -68,6 +70,7 @@ public record TimeSampling(double perCycle, double[] stored) {
         return stored[sample % stored.length] + (double) (sample / stored.length) * perCycle;
     }
 
+    /** The times of that many samples, seconds. */
     public double[] times(int count) {
         double[] out = new double[count];
         for (int i = 0; i < count; i++) {

@@ -7,9 +7,9 @@ import idleheron.core.job.Progress;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.TopicCheck;
 import idleheron.core.kinds.AssetKinds;
+import idleheron.core.pair.CompareSettings;
 import idleheron.core.pair.LikelyCause;
 import idleheron.core.pair.Loss;
-import idleheron.core.pair.MatchTable;
 import idleheron.core.pair.Pair;
 import idleheron.core.pair.Tolerances;
 import idleheron.core.pair.TopicResult;
@@ -39,23 +39,22 @@ public record Comparison(
      * @param asMeant in the common space, or the raw numbers against each other
      */
     public static Comparison of(Scene sent, Scene returned, Tolerances tolerances, boolean asMeant, Progress progress) {
-        return of(sent, returned, tolerances, MatchTable.NONE, asMeant, t -> {}, progress);
+        return of(sent, returned, CompareSettings.USUAL.with(tolerances), asMeant, t -> {}, progress);
     }
 
     /**
-     * @param table what the user says belongs together
+     * @param terms from where on a difference counts, and what the user says belongs together
      * @param asMeant in the common space, or the raw numbers against each other
      * @param told takes every topic as soon as it is known, on the thread that compares
      */
     public static Comparison of(
             Scene sent,
             Scene returned,
-            Tolerances tolerances,
-            MatchTable table,
+            CompareSettings terms,
             boolean asMeant,
             Consumer<TopicResult> told,
             Progress progress) {
-        Pair p = new Pair(sent, returned, asMeant, tolerances, table);
+        Pair p = new Pair(sent, returned, asMeant, terms.tolerances(), terms.table());
         List<AssetKind> kinds = AssetKinds.ALL;
         List<TopicCheck> checks =
                 kinds.stream().flatMap(k -> k.topics().stream()).toList();
@@ -168,10 +167,16 @@ public record Comparison(
         return t;
     }
 
+    /**
+     * What came of a topic.
+     *
+     * @throws java.util.NoSuchElementException where it is none of the topics that were looked at
+     */
     public TopicResult topic(Topic topic) {
         return topics.stream().filter(t -> t.topic().equals(topic)).findFirst().orElseThrow();
     }
 
+    /** Topics that drifted or broke. */
     public long faults() {
         return topics.stream().filter(t -> t.verdict().isFault()).count();
     }
@@ -210,6 +215,7 @@ public record Comparison(
         return out;
     }
 
+    /** Of all causes, in the order in which they are to be taken. */
     public List<Remedy> remedies() {
         return causes.stream().map(LikelyCause::remedy).toList();
     }

@@ -66,6 +66,7 @@ public record Crossing(
         return withRemedies(all);
     }
 
+    /** With the file that went out; what was said of a returned one before goes. */
     public Crossing withSent(Asset value) {
         return new Crossing(original, destination, remedies, value, "", null, List.of(), "", note, terms);
     }
@@ -78,6 +79,7 @@ public record Crossing(
         return new Crossing(original, destination, remedies, sent, via, returned, value, "", note, terms);
     }
 
+    /** With the name of who signs, "" for nobody, and a remark. */
     public Crossing signed(String by, String remark) {
         return new Crossing(original, destination, remedies, sent, via, returned, mends, by, remark, terms);
     }

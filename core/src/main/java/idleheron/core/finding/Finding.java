@@ -6,7 +6,8 @@ import idleheron.core.remedy.Remedy;
 import org.jspecify.annotations.Nullable;
 
 /**
- * One thing noticed about a scene.
+ * One thing noticed about a scene. Rules tell it as {@code Finding.of(code, severity, topic).says(title, message)},
+ * with the figure, the node, the likely cause and the remedy where there are such.
  *
  * @param code stable, listed in docs/codes.md
  * @param node the node it is about, or -1
@@ -25,4 +26,33 @@ public record Finding(
         String message,
         Figure figure,
         String likelyCause,
-        @Nullable Remedy remedy) {}
+        @Nullable Remedy remedy) {
+
+    /** A finding that says nothing yet, about no node, without a cause or a remedy. */
+    public static Finding of(String code, Severity severity, Topic topic) {
+        return new Finding(code, severity, topic, -1, "", "", Figure.NONE, "", null);
+    }
+
+    public Finding says(String headline, String text) {
+        return new Finding(code, severity, topic, node, headline, text, figure, likelyCause, remedy);
+    }
+
+    /** With the number behind it. */
+    public Finding measured(Figure by) {
+        return new Finding(code, severity, topic, node, title, message, by, likelyCause, remedy);
+    }
+
+    public Finding atNode(int index) {
+        return new Finding(code, severity, topic, index, title, message, figure, likelyCause, remedy);
+    }
+
+    /** With the likely cause. */
+    public Finding because(String cause) {
+        return new Finding(code, severity, topic, node, title, message, figure, cause, remedy);
+    }
+
+    /** With what mends it, or null for nothing. */
+    public Finding mendedBy(@Nullable Remedy by) {
+        return new Finding(code, severity, topic, node, title, message, figure, likelyCause, by);
+    }
+}

@@ -63,16 +63,9 @@ public final class Inspection {
     /** What the reader noticed about the file itself. */
     private static void readerNotes(Facts f, @Nullable Convention c, List<Finding> out) {
         for (String note : f.scene().notes()) {
-            out.add(new Finding(
-                    "reader-note",
-                    Severity.NOTE,
-                    Topic.HIERARCHY,
-                    -1,
-                    "Noticed while reading",
-                    note + ".",
-                    Figure.NONE,
-                    "",
-                    null));
+            out.add(Finding.of("reader-note", Severity.NOTE, Topic.HIERARCHY)
+                    .says("Noticed while reading", note + ".")
+                    .measured(Figure.NONE));
         }
     }
 
@@ -89,22 +82,20 @@ public final class Inspection {
                     .max(Comparator.comparingDouble(SceneMerge.Apart::mm))
                     .orElseThrow();
             int node = scene.find(worst.joint());
-            out.add(new Finding(
-                    "parts-rest-apart",
-                    Severity.BREAKS,
-                    Topic.REST_POSE,
-                    node,
-                    "Parts do not share one rest pose",
-                    apart.size() + " joints of " + worst.part() + " rest elsewhere, " + worst.joint() + " "
-                            + Figure.number(worst.mm()) + " mm and " + Figure.number(worst.degrees())
-                            + "° off. On one skeleton one of the parts will not fit.",
-                    Figure.of(worst.mm(), "mm", node < 0 ? worst.joint() : scene.path(node)),
-                    "One of them was saved in another pose or of another version of the skeleton.",
-                    null));
+            out.add(Finding.of("parts-rest-apart", Severity.BREAKS, Topic.REST_POSE)
+                    .says(
+                            "Parts do not share one rest pose",
+                            apart.size() + " joints of " + worst.part() + " rest elsewhere, " + worst.joint() + " "
+                                    + Figure.number(worst.mm()) + " mm and " + Figure.number(worst.degrees())
+                                    + "° off. On one skeleton one of the parts will not fit.")
+                    .measured(Figure.of(worst.mm(), "mm", node < 0 ? worst.joint() : scene.path(node)))
+                    .atNode(node)
+                    .because("One of them was saved in another pose or of another version of the skeleton."));
         }
         return out;
     }
 
+    /** The worst that the findings say. */
     public static Verdict verdict(List<Finding> findings) {
         boolean breaks = findings.stream().anyMatch(f -> f.severity() == Severity.BREAKS);
         boolean drifts = findings.stream().anyMatch(f -> f.severity() == Severity.DRIFTS);

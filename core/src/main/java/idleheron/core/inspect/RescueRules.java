@@ -31,15 +31,14 @@ final class RescueRules {
         if (more > 0) {
             named.add("and " + more + " more");
         }
-        out.add(new Finding(
-                "file-rescued",
-                Severity.BREAKS,
-                Topic.HIERARCHY,
-                -1,
-                "Rescued from a damaged file",
-                "This is what could still be read. Lost or in part: " + String.join("; ", named) + ".",
-                Figure.of(s.lost().size(), s.lost().size() == 1 ? "thing lost" : "things lost", s.name()),
-                "The file was cut off or bytes in it were changed. Ask for it again; use this only where there is no other.",
-                null));
+        out.add(
+                Finding.of("file-rescued", Severity.BREAKS, Topic.HIERARCHY)
+                        .says(
+                                "Rescued from a damaged file",
+                                "This is what could still be read. Lost or in part: " + String.join("; ", named) + ".")
+                        .measured(Figure.of(
+                                s.lost().size(), s.lost().size() == 1 ? "thing lost" : "things lost", s.name()))
+                        .because(
+                                "The file was cut off or bytes in it were changed. Ask for it again; use this only where there is no other."));
     }
 }

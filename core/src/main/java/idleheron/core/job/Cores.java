@@ -14,6 +14,7 @@ public final class Cores {
         void run(int from, int to);
     }
 
+    /** Threads that bulk work is split over. */
     public static int count() {
         return Math.max(1, ForkJoinPool.getCommonPoolParallelism() + 1);
     }

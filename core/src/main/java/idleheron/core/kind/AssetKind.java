@@ -1,6 +1,7 @@
 package idleheron.core.kind;
 
 import idleheron.core.Topic;
+import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
 import idleheron.core.pair.LikelyCause;
@@ -34,6 +35,16 @@ public interface AssetKind {
 
     /** For a person who asks what a file holds, a line each. */
     List<FactLine> lines(Scene scene);
+
+    /** What is declared of a scene and measured on it: what stands beside its picture. */
+    default List<FactGroup> figures(Facts facts) {
+        return List.of();
+    }
+
+    /** What of a scene goes when it is sent, but for its clips. */
+    default List<FactGroup> cargo(Scene scene) {
+        return List.of();
+    }
 
     /** Tables of what a scene holds. */
     List<FactTable> tables();

@@ -38,6 +38,7 @@ public record Candidate(String code, String text, Remedy remedy, Set<Topic> touc
         return new Candidate(code, text, remedy, touches, true);
     }
 
+    /** Whether the verdict of a topic can change by it. */
     public boolean touches(Topic topic) {
         return touches.isEmpty() || touches.contains(topic);
     }

@@ -48,6 +48,11 @@ public record TopicCheck(
         return new TopicCheck(topic, work, share, whole, count);
     }
 
+    /**
+     * Holds the two sides against each other in this topic.
+     *
+     * @throws java.util.concurrent.CancellationException when it is stopped
+     */
     public TopicResult of(Pair pair, Progress progress) {
         return work.apply(pair, progress);
     }

@@ -31,6 +31,7 @@ public final class Matrices {
         return new Matrix3d(x, y, z);
     }
 
+    /** The rotation of a matrix without its scale, a unit quaternion. */
     public static Quaterniond quaternion(Matrix4dc m) {
         return new Quaterniond().setFromNormalized(rotation(m));
     }
@@ -41,6 +42,7 @@ public final class Matrices {
         return new Vec3(s.x, s.y, s.z);
     }
 
+    /** The last column. */
     public static Vec3 translation(Matrix4dc m) {
         return new Vec3(m.m30(), m.m31(), m.m32());
     }

@@ -37,6 +37,7 @@ public enum RotationOrder {
         return dest;
     }
 
+    /** The rotation by three angles in degrees about X, Y and Z, in this order of application. */
     public Matrix3d matrix(Vec3 degrees) {
         return rotate(degrees.x(), degrees.y(), degrees.z(), new Matrix4d()).get3x3(new Matrix3d());
     }

@@ -68,6 +68,9 @@ public enum SignedAxis {
         return m;
     }
 
+    /**
+     * @throws IllegalArgumentException for an axis outside 0 to 2 or a sign other than 1 and -1
+     */
     public static SignedAxis of(int axis, int sign) {
         if (axis < 0 || axis > 2) {
             throw new IllegalArgumentException("axis " + axis + ", expected 0 to 2");

@@ -42,6 +42,7 @@ public record Similarity(
         return SwingTwist.angle(new Quaterniond().setFromNormalized(r));
     }
 
+    /** Scale, rotation and offset as one matrix for column vectors. */
     public Matrix4d matrix() {
         return new Matrix4d(new Matrix3d(rotation).scale(scale)).setTranslation(offset.x(), offset.y(), offset.z());
     }

@@ -21,6 +21,7 @@ public record Vec3(double x, double y, double z) {
         return Math.sqrt(x * x + y * y + z * z);
     }
 
+    /** To the other point, in their unit. */
     public double distance(Vec3 other) {
         return minus(other).length();
     }
@@ -30,6 +31,7 @@ public record Vec3(double x, double y, double z) {
         return axis == 0 ? x : axis == 1 ? y : z;
     }
 
+    /** Whether all three are exactly 0. */
     public boolean isZero() {
         return x == 0 && y == 0 && z == 0;
     }

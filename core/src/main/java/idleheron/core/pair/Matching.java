@@ -21,21 +21,23 @@ import java.util.Set;
  */
 public record Matching(int[] nodes, int[] back, int[] meshes, int[] clips) {
 
+    /** Pairs by path, then by path and by name without namespaces. */
     public static Matching of(Scene sent, Scene returned) {
         return of(sent, returned, MatchTable.NONE);
     }
 
+    /** As {@link #of(Scene, Scene)}, where a table says nothing else. */
     public static Matching of(Scene sent, Scene returned, MatchTable table) {
         int[] nodes = new int[sent.nodes().size()];
         int[] back = new int[returned.nodes().size()];
         Arrays.fill(nodes, -1);
         Arrays.fill(back, -1);
-        Set<Integer> alone = told(sent, returned, table, nodes, back);
+        Partners p = new Partners(sent, returned, nodes, back, told(sent, returned, table, nodes, back));
         List<String> a = sent.paths();
         List<String> b = returned.paths();
-        pair(a, b, nodes, back, sent, returned, alone);
-        pair(plainPaths(a), plainPaths(b), nodes, back, sent, returned, alone);
-        pair(names(sent), names(returned), nodes, back, sent, returned, alone);
+        p.pair(a, b);
+        p.pair(plainPaths(a), plainPaths(b));
+        p.pair(names(sent), names(returned));
         return new Matching(nodes, back, meshes(sent, returned, nodes, table), clips(sent, returned, table));
     }
 
@@ -77,47 +79,61 @@ public record Matching(int[] nodes, int[] back, int[] meshes, int[] clips) {
         return name.substring(cut + 1);
     }
 
-    private static void pair(
-            List<String> a, List<String> b, int[] nodes, int[] back, Scene sent, Scene returned, Set<Integer> alone) {
-        Map<String, int[]> byKey = new HashMap<>();
-        for (int i = 0; i < b.size(); i++) {
-            if (back[i] < 0) {
-                byKey.merge(b.get(i) + '\n' + returned.nodes().get(i).isJoint(), new int[] {i}, Matching::joined);
-            }
-        }
-        for (int i = 0; i < a.size(); i++) {
-            if (nodes[i] >= 0 || alone.contains(i)) {
-                continue;
-            }
-            int[] there = byKey.get(a.get(i) + '\n' + sent.nodes().get(i).isJoint());
-            int other = there == null ? -1 : choose(there, i, nodes, back, sent, returned);
-            if (other >= 0) {
-                nodes[i] = other;
-                back[other] = i;
-            }
-        }
-    }
+    /**
+     * Who is paired so far.
+     *
+     * @param nodes per sent node its partner, or -1
+     * @param back per returned node its partner, or -1
+     * @param alone sent nodes that are to have none
+     */
+    private record Partners(Scene sent, Scene returned, int[] nodes, int[] back, Set<Integer> alone) {
 
-    private static int[] joined(int[] a, int[] b) {
-        int[] out = Arrays.copyOf(a, a.length + 1);
-        out[a.length] = b[0];
-        return out;
-    }
-
-    /** Of several of one name the one under my parent's partner, else the first that is free. */
-    private static int choose(int[] there, int sentNode, int[] nodes, int[] back, Scene sent, Scene returned) {
-        int parent = sent.nodes().get(sentNode).parent();
-        int above = parent < 0 ? -1 : nodes[parent];
-        int free = -1;
-        for (int r : there) {
-            if (back[r] < 0) {
-                if (above >= 0 && returned.nodes().get(r).parent() == above) {
-                    return r;
+        /** Pairs what has no partner yet and the same key, joints with joints. */
+        void pair(List<String> sentKeys, List<String> returnedKeys) {
+            Map<String, int[]> byKey = new HashMap<>();
+            for (int i = 0; i < returnedKeys.size(); i++) {
+                if (back[i] < 0) {
+                    byKey.merge(
+                            returnedKeys.get(i) + '\n' + returned.nodes().get(i).isJoint(),
+                            new int[] {i},
+                            Partners::joined);
                 }
-                free = free < 0 ? r : free;
+            }
+            for (int i = 0; i < sentKeys.size(); i++) {
+                if (nodes[i] >= 0 || alone.contains(i)) {
+                    continue;
+                }
+                int[] there =
+                        byKey.get(sentKeys.get(i) + '\n' + sent.nodes().get(i).isJoint());
+                int other = there == null ? -1 : choose(there, i);
+                if (other >= 0) {
+                    nodes[i] = other;
+                    back[other] = i;
+                }
             }
         }
-        return free;
+
+        private static int[] joined(int[] a, int[] b) {
+            int[] out = Arrays.copyOf(a, a.length + 1);
+            out[a.length] = b[0];
+            return out;
+        }
+
+        /** Of several of one name the one under my parent's partner, else the first that is free. */
+        private int choose(int[] there, int sentNode) {
+            int parent = sent.nodes().get(sentNode).parent();
+            int above = parent < 0 ? -1 : nodes[parent];
+            int free = -1;
+            for (int r : there) {
+                if (back[r] < 0) {
+                    if (above >= 0 && returned.nodes().get(r).parent() == above) {
+                        return r;
+                    }
+                    free = free < 0 ? r : free;
+                }
+            }
+            return free;
+        }
     }
 
     private static int[] meshes(Scene sent, Scene returned, int[] nodes, MatchTable table) {

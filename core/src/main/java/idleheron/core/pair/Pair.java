@@ -69,19 +69,23 @@ public final class Pair {
         return type.cast(shared.computeIfAbsent(type, k -> made.get()));
     }
 
+    /** World matrix of a sent node in metres, Y up; into {@code dest}. */
     public Matrix4d sentWorld(int node, Matrix4d dest) {
         return sentSpace.matrix(sentPose.world(node), dest);
     }
 
+    /** World matrix of a returned node in metres, Y up; into {@code dest}. */
     public Matrix4d returnedWorld(int node, Matrix4d dest) {
         return returnedSpace.matrix(returnedPose.world(node), dest);
     }
 
+    /** World place of a sent node at rest, metres, Y up. */
     public Vec3 sentPosition(int node) {
         sentWorld(node, m);
         return new Vec3(m.m30(), m.m31(), m.m32());
     }
 
+    /** World place of a returned node at rest, metres, Y up. */
     public Vec3 returnedPosition(int node) {
         returnedWorld(node, m);
         return new Vec3(m.m30(), m.m31(), m.m32());

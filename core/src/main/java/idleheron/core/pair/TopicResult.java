@@ -29,6 +29,7 @@ public record TopicResult(
         return nothing ? "not sent" : verdict.word();
     }
 
+    /** A topic that was not compared, and why. */
     public static TopicResult notChecked(Topic topic, String why) {
         return of(topic, Verdict.NOT_CHECKED, Figure.NONE, why, Evidence.NONE);
     }

@@ -27,6 +27,7 @@ public final class CanonicalSpace {
         this.metersPerUnit = metersPerUnit;
     }
 
+    /** From the axes and unit of a stage to metres, Y up, right-handed. */
     public static CanonicalSpace of(Stage stage) {
         return new CanonicalSpace(stage.axes(), stage.metersPerUnit());
     }
@@ -36,6 +37,7 @@ public final class CanonicalSpace {
         return new CanonicalSpace(AxisSystem.COMMON, 1);
     }
 
+    /** As {@link #of(Stage)}, or no change at all where numbers are taken as stored. */
     public static CanonicalSpace of(Stage stage, boolean asMeant) {
         return asMeant ? of(stage) : asStored();
     }
@@ -49,6 +51,7 @@ public final class CanonicalSpace {
         return dest.setTranslation(dest.m30() * metersPerUnit, dest.m31() * metersPerUnit, dest.m32() * metersPerUnit);
     }
 
+    /** A place in stage units, in metres as meant. */
     public Vec3 point(double x, double y, double z) {
         Vector3d v = axes.transform(new Vector3d(x, y, z)).mul(metersPerUnit);
         return new Vec3(v.x, v.y, v.z);
@@ -59,6 +62,7 @@ public final class CanonicalSpace {
         return new Matrix4d(world).scale(metersPerUnit);
     }
 
+    /** A length in stage units, in metres. */
     public double length(double stored) {
         return stored * metersPerUnit;
     }

@@ -76,25 +76,25 @@ final class GapKernel {
     }
 
     /**
-     * Holds the points from (included) to (excluded) of two sides against each other in two frames at once; so much work lies
+     * Holds the points from (included) to (excluded) of this side and another against each other in two frames at once; so much work lies
      * between two loads of a weight that the kernel keeps pace with compiled C.
      *
-     * @param ma matrices of {@code a} for the two frames
+     * @param ma matrices of this side for the two frames
      * @param mb matrices of {@code b}
      * @param out per frame of the pair: largest squared distance, sum of distances
      */
-    static void pair(GapKernel a, GapKernel b, double[] ma, double[] mb, int from, int to, double[] out) {
+    void pair(GapKernel b, double[] ma, double[] mb, int from, int to, double[] out) {
         double worst0 = 0;
         double worst1 = 0;
         double sum0 = 0;
         double sum1 = 0;
-        int[] startsA = a.starts;
+        int[] startsA = starts;
         int[] startsB = b.starts;
-        int[] slotsA = a.slots;
+        int[] slotsA = slots;
         int[] slotsB = b.slots;
-        double[] weightsA = a.weights;
+        double[] weightsA = weights;
         double[] weightsB = b.weights;
-        double[] pa = a.points;
+        double[] pa = points;
         double[] pb = b.points;
         for (int p = from; p < to; p++) {
             double x0 = 0;

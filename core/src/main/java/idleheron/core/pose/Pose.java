@@ -149,6 +149,7 @@ public final class Pose {
         return scene;
     }
 
+    /** What is played, or null at rest. */
     public @Nullable Clip clip() {
         return clip;
     }

@@ -19,8 +19,16 @@ import org.joml.Vector3d;
  * the first, divided by the length of its real part. What a joint scales or shears is not carried by them.
  */
 final class StyledSkin {
+    private final Matrix4dc geometric;
     private double[] linear = {};
     private double[] dual = {};
+
+    /**
+     * @param geometric what moves the points within the node
+     */
+    StyledSkin(Matrix4dc geometric) {
+        this.geometric = geometric;
+    }
 
     /** Sum of weights and point, reused along a run of points. */
     private static final class Work {
@@ -30,12 +38,12 @@ final class StyledSkin {
     }
 
     /**
+     * @param node of the mesh
      * @param shaped points in mesh space, three each
-     * @param geometric what moves the points within the node
      * @param whole view · world · geometric of the mesh node
      * @param out three per point
      */
-    void deform(Pose pose, int node, Skin skin, double[] shaped, Matrix4dc geometric, Matrix4dc whole, float[] out) {
+    void deform(Pose pose, int node, Skin skin, double[] shaped, Matrix4dc whole, float[] out) {
         Matrix4d mesh = new Matrix4d(pose.world(node));
         Matrix4d back = new Matrix4d(mesh).invert();
         if (!back.isFinite()) {
@@ -58,7 +66,7 @@ final class StyledSkin {
         Cores.split(skin.points(), 4_000, (from, to) -> {
             Work work = new Work();
             for (int i = from; i < to; i++) {
-                point(skin, i, shaped, geometric, work);
+                point(skin, i, shaped, work);
                 put(outer, work.p, out, i);
             }
         });
@@ -92,8 +100,8 @@ final class StyledSkin {
         out[3 * i + 2] = (float) (m.m02() * p[0] + m.m12() * p[1] + m.m22() * p[2] + m.m32());
     }
 
-    private void point(Skin skin, int i, double[] shaped, Matrix4dc g, Work w) {
-        Vector3d at = g.transformPosition(new Vector3d(shaped[3 * i], shaped[3 * i + 1], shaped[3 * i + 2]));
+    private void point(Skin skin, int i, double[] shaped, Work w) {
+        Vector3d at = geometric.transformPosition(new Vector3d(shaped[3 * i], shaped[3 * i + 1], shaped[3 * i + 2]));
         w.q[0] = at.x;
         w.q[1] = at.y;
         w.q[2] = at.z;

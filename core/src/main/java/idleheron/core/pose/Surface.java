@@ -24,7 +24,7 @@ public final class Surface {
     private final float[] points;
     private final double[] shaped;
     private final double[] matrices;
-    private final StyledSkin styled = new StyledSkin();
+    private final StyledSkin styled;
 
     public Surface(Pose pose, int node) {
         Node n = pose.scene().nodes().get(node);
@@ -33,6 +33,7 @@ public final class Surface {
         this.data = pose.scene().meshes().get(mesh);
         this.points = new float[data.points().length];
         this.shaped = data.shapes().isEmpty() ? data.points() : new double[data.points().length];
+        this.styled = new StyledSkin(n.geometric() == null ? new Matrix4d() : n.geometric());
         Skin skin = data.skin();
         this.matrices = new double[12 * ((skin == null ? 0 : skin.joints().length) + 1)];
     }
@@ -75,7 +76,7 @@ public final class Surface {
         after.mul(pose.world(node), m).mul(geometric);
         store(m, own);
         if (skin != null && !skin.style().isPlain()) {
-            styled.deform(pose, node, skin, shaped, geometric, m, points);
+            styled.deform(pose, node, skin, shaped, m, points);
             return points;
         }
         int rigid = own;

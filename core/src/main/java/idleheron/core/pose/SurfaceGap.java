@@ -158,26 +158,30 @@ public final class SurfaceGap {
                 int low = (int) ((long) points * piece / pieces);
                 int high = (int) ((long) points * (piece + 1) / pieces);
                 for (int k = 0; k < pairs; k++) {
-                    GapKernel.pair(ka, kb, ma.get(k), mb.get(k), low, high, one);
+                    ka.pair(kb, ma.get(k), mb.get(k), low, high, one);
                     System.arraycopy(one, 0, found, 4 * (pairs * piece + k), 4);
                 }
             });
-            gather(found, pieces, pairs, frames, points, from, nodesA[i], out);
+            gather(found, new Block(from, frames, points, pieces), nodesA[i], out);
         }
     }
 
-    private static void gather(
-            double[] found, int pieces, int pairs, int frames, int points, int from, int node, Gap out) {
-        for (int f = 0; f < frames; f++) {
+    /** Frames that were weighed together, two to a pair, their points in pieces. */
+    private record Block(int from, int frames, int points, int pieces) {}
+
+    /** Puts together what each piece found of each frame. */
+    private static void gather(double[] found, Block b, int node, Gap out) {
+        int pairs = (b.frames + 1) / 2;
+        for (int f = 0; f < b.frames; f++) {
             double square = 0;
             double sum = 0;
-            for (int piece = 0; piece < pieces; piece++) {
+            for (int piece = 0; piece < b.pieces; piece++) {
                 int o = 4 * (pairs * piece + f / 2) + 2 * (f % 2);
                 square = Math.max(square, found[o]);
                 sum += found[o + 1];
             }
             // a sum keeps what is no number, a largest one does not
-            out.take(from + f, node, Double.isNaN(sum) ? sum : Math.sqrt(square), sum / Math.max(1, points));
+            out.take(b.from + f, node, Double.isNaN(sum) ? sum : Math.sqrt(square), sum / Math.max(1, b.points));
         }
     }
 

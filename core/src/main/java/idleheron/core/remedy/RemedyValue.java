@@ -74,6 +74,9 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
         throw expected("a number");
     }
 
+    /**
+     * @throws IllegalArgumentException with a line for the user where it is not above 0
+     */
     public double positive() {
         double v = number();
         if (!(v > 0)) {
@@ -82,6 +85,9 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
         return v;
     }
 
+    /**
+     * @throws IllegalArgumentException with a line for the user where it is no whole number
+     */
     public int whole() {
         double v = number();
         if (v != (int) v) {

@@ -52,10 +52,16 @@ public record Node(
         this(name, parent, kind, transform, geometric, visible, payload, bindWorld, materials, properties, null, null);
     }
 
+    /** A node of a kind, without a payload. */
     public static Node of(String name, int parent, NodeKind kind, Transform transform) {
         return new Node(name, parent, kind, transform, null, true, -1, null, NO_MATERIALS, List.of());
     }
 
+    /**
+     * A node that shows a mesh.
+     *
+     * @param mesh index into the meshes of the scene
+     */
     public static Node mesh(String name, int parent, Transform transform, int mesh, int... materials) {
         return new Node(name, parent, NodeKind.MESH, transform, null, true, mesh, null, materials, List.of());
     }

@@ -205,6 +205,7 @@ public record Scene(String name, Stage stage, List<Node> nodes, Parts parts, Lis
         return out.toString();
     }
 
+    /** Path of every node, names from the root joined by slashes. */
     public List<String> paths() {
         List<String> out = new ArrayList<>(nodes.size());
         for (Node n : nodes) {
@@ -214,6 +215,7 @@ public record Scene(String name, Stage stage, List<Node> nodes, Parts parts, Lis
         return out;
     }
 
+    /** Indices of the nodes right under one, -1 for the roots. */
     public List<Integer> children(int parent) {
         List<Integer> out = new ArrayList<>();
         for (int i = 0; i < nodes.size(); i++) {
@@ -284,6 +286,7 @@ public record Scene(String name, Stage stage, List<Node> nodes, Parts parts, Lis
         return -1;
     }
 
+    /** Points of all meshes. */
     public int pointCount() {
         return meshes().stream().mapToInt(Mesh::pointCount).sum();
     }

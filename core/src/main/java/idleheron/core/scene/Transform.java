@@ -43,6 +43,7 @@ public record Transform(
                 Inherit.ORDINARY);
     }
 
+    /** With this place under the parent, scene units. */
     public Transform withTranslation(Vec3 value) {
         return new Transform(
                 value,
@@ -58,6 +59,7 @@ public record Transform(
                 inherit);
     }
 
+    /** With these angles about X, Y and Z, degrees. */
     public Transform withRotation(Vec3 value) {
         return new Transform(
                 translation,
@@ -73,6 +75,7 @@ public record Transform(
                 inherit);
     }
 
+    /** With fixed turns before and after the rotation, degrees, XYZ. */
     public Transform withTurns(Vec3 pre, Vec3 post) {
         return new Transform(
                 translation,
@@ -152,6 +155,7 @@ public record Transform(
         };
     }
 
+    /** The local matrix for column vectors, translation in scene units. */
     public Matrix4d matrix() {
         return matrix(channels(), new Matrix4d());
     }

@@ -41,16 +41,19 @@ public record FrameRate(long numerator, long denominator) {
         return new FrameRate(Math.max(1, Math.round(perSecond * 1000)), 1000);
     }
 
+    /** Frames a second. */
     public double perSecond() {
         return (double) numerator / denominator;
     }
 
+    /** Seconds as frames. */
     public double frame(double seconds) {
         double f = seconds * numerator / denominator;
         double whole = Math.rint(f);
         return Math.abs(f - whole) < ON_FRAME ? whole : f;
     }
 
+    /** Frames as seconds. */
     public double seconds(double frame) {
         return frame * denominator / numerator;
     }

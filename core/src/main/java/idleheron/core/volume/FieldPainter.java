@@ -2,6 +2,7 @@ package idleheron.core.volume;
 
 import idleheron.core.job.Cores;
 import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.Coord;
 import idleheron.core.volume.tree.IndexBox;
 import idleheron.core.volume.tree.SparseTree;
 import idleheron.core.volume.tree.TreeBuilder;
@@ -50,7 +51,7 @@ public final class FieldPainter {
             Painted p = done[i];
             if (p != null) {
                 int[] c = corners.get(i);
-                out.leaf(c[0], c[1], c[2], p.mask, 0, p.values, 0);
+                out.leaf(new Coord(c[0], c[1], c[2]), p.mask, 0, p.values, 0);
             }
         }
         return out.build();

@@ -1,6 +1,7 @@
 package idleheron.core.volume;
 
 import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.Coord;
 import idleheron.core.volume.tree.IndexBox;
 import idleheron.core.volume.tree.InnerNode;
 import idleheron.core.volume.tree.SparseTree;
@@ -130,12 +131,10 @@ public final class GridEdits {
             long first = (long) leaf << 9;
             boolean even = (on == 0 || on == SparseTree.LEAF_VOXELS) && even(tree.leafValues(), first, tolerance);
             if (even) {
-                out.tile(o[3 * leaf], o[3 * leaf + 1], o[3 * leaf + 2], 8, tree.leafValues(), first, on > 0);
+                out.tile(new Coord(o[3 * leaf], o[3 * leaf + 1], o[3 * leaf + 2]), 8, tree.leafValues(), first, on > 0);
             } else {
                 out.leaf(
-                        o[3 * leaf],
-                        o[3 * leaf + 1],
-                        o[3 * leaf + 2],
+                        new Coord(o[3 * leaf], o[3 * leaf + 1], o[3 * leaf + 2]),
                         tree.leafMasks(),
                         8 * leaf,
                         tree.leafValues(),
@@ -143,14 +142,14 @@ public final class GridEdits {
             }
         }
         for (SparseTree.RootTile t : tree.rootTiles()) {
-            out.tile(t.x(), t.y(), t.z(), InnerNode.UPPER, t.value(), 0, t.active());
+            out.tile(new Coord(t.x(), t.y(), t.z()), InnerNode.UPPER, t.value(), 0, t.active());
         }
         for (List<InnerNode> level : List.of(tree.uppers(), tree.lowers())) {
             for (InnerNode n : level) {
                 for (int s = 0; s < n.slots(); s++) {
                     boolean active = Bits.on(n.active(), 0, s);
                     if (!n.hasChild(s) && (active || !n.tiles().equal(s, tree.background(), 0))) {
-                        out.tile(n.slotX(s), n.slotY(s), n.slotZ(s), n.slotSize(), n.tiles(), s, active);
+                        out.tile(new Coord(n.slotX(s), n.slotY(s), n.slotZ(s)), n.slotSize(), n.tiles(), s, active);
                     }
                 }
             }

@@ -24,10 +24,12 @@ public record GridMap(
      */
     public record Frustum(double[] min, double[] max, double taper, double depth) {}
 
+    /** Voxels of one edge, in world units, without a turn. */
     public static GridMap scale(double voxel) {
         return affine("UniformScaleMap", voxel, 0, 0, 0, 0, voxel, 0, 0, 0, 0, voxel, 0, 0, 0, 0, 1);
     }
 
+    /** Voxels of one edge and the world place of voxel 0 0 0. */
     public static GridMap scale(double voxel, double x, double y, double z) {
         return affine("UniformScaleTranslateMap", voxel, 0, 0, x, 0, voxel, 0, y, 0, 0, voxel, z, 0, 0, 0, 1);
     }
@@ -36,6 +38,7 @@ public record GridMap(
         return new GridMap(kind, m, null);
     }
 
+    /** Whether it is an affine map, not a frustum. */
     public boolean linear() {
         return frustum == null;
     }
@@ -58,6 +61,7 @@ public record GridMap(
         }
     }
 
+    /** World place of a place in index space. */
     public double[] apply(double i, double j, double k) {
         double[] out = new double[3];
         apply(i, j, k, out);

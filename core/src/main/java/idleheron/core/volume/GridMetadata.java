@@ -20,6 +20,7 @@ public record GridMetadata(List<Entry> entries) {
      */
     public record Entry(String name, String type, Object value) {}
 
+    /** The value of a name, or null. */
     public @Nullable Object get(String name) {
         for (Entry e : entries) {
             if (e.name.equals(name)) {

@@ -41,6 +41,7 @@ public record PointSet(Grid grid, int[] starts, List<Attribute> attributes, List
         return starts[starts.length - 1];
     }
 
+    /** The attribute of that name, or null. */
     public @Nullable Attribute attribute(String name) {
         for (Attribute a : attributes) {
             if (a.name.equals(name)) {

@@ -138,6 +138,7 @@ public record Volume(String name, int padding, List<Frame> frames, List<GridChan
         return frames.stream().filter(f -> !f.isBroken()).toList();
     }
 
+    /** The frame of that number, or null. */
     public @Nullable Frame frame(int number) {
         for (Frame f : frames) {
             if (f.number == number) {
@@ -147,10 +148,12 @@ public record Volume(String name, int padding, List<Frame> frames, List<GridChan
         return null;
     }
 
+    /** Least frame number. */
     public int first() {
         return frames.getFirst().number;
     }
 
+    /** Greatest frame number. */
     public int last() {
         return frames.getLast().number;
     }

@@ -15,7 +15,11 @@ class CacheMeshTest {
 
     private static Samples ints(int[]... all) {
         return Samples.lazy(
-                ElementType.INT32, 1, false, all.length, TIMES, i -> Samples.segment(all[i]), i -> all[i].length);
+                new Samples.Layout(ElementType.INT32, 1, false),
+                all.length,
+                TIMES,
+                i -> Samples.segment(all[i]),
+                i -> all[i].length);
     }
 
     private static CacheMesh mesh(Samples points, Samples indices, Samples counts, @Nullable Samples velocities) {

@@ -40,9 +40,11 @@ class SamplesTest {
 
     @Test
     void changesThatContradictTheCountAreRefused() {
-        assertThatThrownBy(() -> new Samples(ElementType.INT8, 1, true, 3, 2, 1, Caches.TIMES, none()))
+        assertThatThrownBy(
+                        () -> new Samples(new Samples.Layout(ElementType.INT8, 1, true), 3, 2, 1, Caches.TIMES, none()))
                 .isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> new Samples(ElementType.INT8, 1, true, 3, 1, 3, Caches.TIMES, none()))
+        assertThatThrownBy(
+                        () -> new Samples(new Samples.Layout(ElementType.INT8, 1, true), 3, 1, 3, Caches.TIMES, none()))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessageContaining("last changed 3");
     }
@@ -75,7 +77,8 @@ class SamplesTest {
     }
 
     private static double[] one(ElementType type, MemorySegment m) {
-        return Samples.computed(type, 1, false, 1, TimeSampling.STILL, i -> m).doubles(0);
+        return Samples.computed(new Samples.Layout(type, 1, false), 1, TimeSampling.STILL, i -> m)
+                .doubles(0);
     }
 
     @Test

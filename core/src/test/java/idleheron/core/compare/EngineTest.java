@@ -29,6 +29,7 @@ import idleheron.core.scene.mesh.MeshLayer;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 /** What the engine does with what kinds of assets tell it, whatever they are. */
@@ -95,7 +96,7 @@ class EngineTest {
 
         @Override
         public List<FactTable> tables() {
-            return List.of(new FactTable("none", s -> 0, (Facts f) -> Evidence.NONE));
+            return List.of(new FactTable("none", Set.of(), s -> 0, (Facts f) -> Evidence.NONE));
         }
 
         @Override

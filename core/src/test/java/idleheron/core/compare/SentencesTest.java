@@ -61,7 +61,12 @@ class SentencesTest {
         List<TopicResult> told = new ArrayList<>();
         List<Double> shares = new ArrayList<>();
         Comparison c = Comparison.of(
-                SENT, SENT, Tolerances.DEFAULT, MatchTable.NONE, true, told::add, (share, what) -> shares.add(share));
+                SENT,
+                SENT,
+                new CompareSettings(Tolerances.DEFAULT, MatchTable.NONE),
+                true,
+                told::add,
+                (share, what) -> shares.add(share));
         assertThat(told).isEqualTo(c.topics());
         assertThat(c.topics())
                 .extracting(TopicResult::topic)

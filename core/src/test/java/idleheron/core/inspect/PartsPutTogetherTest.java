@@ -180,7 +180,7 @@ class PartsPutTogetherTest {
     }
 
     private static Finding of(Severity s) {
-        return new Finding("x", s, idleheron.core.Topic.CLIPS, -1, "", "", idleheron.core.Figure.NONE, "", null);
+        return Finding.of("x", s, idleheron.core.Topic.CLIPS).says("", "").measured(idleheron.core.Figure.NONE);
     }
 
     @Test

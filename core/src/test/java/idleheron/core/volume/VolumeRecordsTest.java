@@ -9,6 +9,7 @@ import idleheron.core.volume.measure.GridSize;
 import idleheron.core.volume.measure.OpticalDepth;
 import idleheron.core.volume.measure.VolumeLoss;
 import idleheron.core.volume.measure.VolumeSurvey;
+import idleheron.core.volume.tree.Coord;
 import idleheron.core.volume.tree.GridChecksums;
 import idleheron.core.volume.tree.IndexBox;
 import idleheron.core.volume.tree.SparseTree;
@@ -33,7 +34,7 @@ class VolumeRecordsTest {
         }
         long[] mask = new long[8];
         TreeBuilder b = new TreeBuilder(ValueType.INT32, VoxelStore.of(ValueType.INT32, 1));
-        b.leaf(0, 0, 0, mask, 0, counts, 0).leaf(8, 16, 8, mask, 0, counts, 512);
+        b.leaf(new Coord(0, 0, 0), mask, 0, counts, 0).leaf(new Coord(8, 16, 8), mask, 0, counts, 512);
         Grid g = Grid.of("points", "unknown", GridMap.scale(0.5, 100, 0, 0), b.build());
         return new PointSet(
                 g,
@@ -112,11 +113,11 @@ class VolumeRecordsTest {
         }
         long[] mask = {1, 0, 0, 0, 0, 0, 0, 1L << 63};
         SparseTree t = new TreeBuilder(ValueType.FLOAT, zero)
-                .leaf(8, 16, -8, mask, 0, values, 0)
-                .tile(16, 16, -8, 8, two, 0, true)
-                .tile(256, 128, 0, 128, two, 0, true)
-                .tile(-4096, 0, 0, 4096, two, 0, true)
-                .tile(-4096, 4096, 0, 4096, two, 0, false)
+                .leaf(new Coord(8, 16, -8), mask, 0, values, 0)
+                .tile(new Coord(16, 16, -8), 8, two, 0, true)
+                .tile(new Coord(256, 128, 0), 128, two, 0, true)
+                .tile(new Coord(-4096, 0, 0), 4096, two, 0, true)
+                .tile(new Coord(-4096, 4096, 0), 4096, two, 0, false)
                 .build();
         GridChecksums s = GridChecksums.of(t);
         long first = GridChecksums.value(GridChecksums.place(8, 16, -8, 0), values, 0);

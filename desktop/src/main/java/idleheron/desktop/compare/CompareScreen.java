@@ -3,20 +3,15 @@ package idleheron.desktop.compare;
 import idleheron.app.CompareJob;
 import idleheron.core.Evidence;
 import idleheron.core.Topic;
-import idleheron.core.kind.Content;
-import idleheron.core.kinds.AssetKinds;
 import idleheron.core.pair.CompareSettings;
-import idleheron.core.pair.Series;
 import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.Step;
 import idleheron.desktop.sheet.Sheets;
 import idleheron.desktop.view3d.Arrangements;
 import idleheron.desktop.view3d.Legend;
-import idleheron.desktop.view3d.PointInfluences;
 import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
 import idleheron.desktop.widget.Choice;
@@ -24,28 +19,26 @@ import idleheron.desktop.widget.EvidenceTable;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.Consumer;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 
 /** The ledger of topics, the likely cause, and the evidence: view, plot and table, which move together. */
-public final class CompareScreen implements Screen {
+public final class CompareScreen extends Screen<BorderPane> {
     /** So many causes are told in full. */
     private final Bench bench;
 
     private final BenchActions deeds;
     private final Viewport view;
     private final Viewport.Spaces spaces;
-    private final BorderPane root = new BorderPane();
     private final TopicLedger ledger =
             new TopicLedger(new TopicLedger.Does(this::choose, this::matching, this::tolerances));
     private final CauseCard cause;
@@ -67,10 +60,10 @@ public final class CompareScreen implements Screen {
             Viewport view,
             Viewport.Spaces spaces,
             Sheets sheets,
-            Consumer<String> tell,
             Consumer<String> help) {
+        super(new BorderPane());
         this.sheets = sheets;
-        pane = new EvidencePane(tell);
+        pane = new EvidencePane(deeds::tell);
         table = pane.table();
         this.bench = bench;
         this.deeds = deeds;
@@ -101,9 +94,7 @@ public final class CompareScreen implements Screen {
         bench.compared().addListener((o, was, is) -> {
             chooseWorst();
             show();
-            if (is != null
-                    && (!is.sent().scene().volumes().isEmpty()
-                            || !is.sent().scene().caches().isEmpty())) {
+            if (is != null && is.sent().scene().nodes().isEmpty()) {
                 view.field("");
                 view.showAll();
             }
@@ -126,71 +117,40 @@ public final class CompareScreen implements Screen {
         show();
     }
 
-    @Override
-    public Node node() {
-        return root;
-    }
-
-    @Override
-    public void shown() {
-        show();
+    private @Nullable CompareModel model() {
+        CompareJob.Result c = bench.compared().get();
+        return c == null ? null : new CompareModel(c, topic);
     }
 
     private void chooseWorst() {
-        CompareJob.Result c = bench.compared().get();
-        if (c == null) {
-            return;
-        }
-        if (c.comparison().topic(topic).verdict().isFault()) {
-            return;
-        }
-        c.comparison().topics().stream()
-                .filter(t -> t.verdict().isFault())
-                .findFirst()
-                .ifPresent(t -> topic = t.topic());
+        CompareModel m = model();
+        topic = m == null ? topic : m.worst().topic();
     }
 
     private void go(Evidence.Row r) {
-        CompareJob.Result c = bench.compared().get();
-        if (c == null) {
+        CompareModel m = model();
+        if (m == null) {
             return;
         }
-        if (r.clip() < 0
-                && !Double.isNaN(r.seconds())
-                && (topic.equals(Topic.CACHES) || !c.sent().scene().volumes().isEmpty())) {
+        CompareModel.Lead to = m.lead(r);
+        if (to.clip() != null) {
+            bench.transport().clip().set(to.clip());
+        }
+        if (!Double.isNaN(to.seconds())) {
             bench.transport().playing().set(false);
-            bench.transport().seconds().set(r.seconds());
+            bench.transport().seconds().set(to.seconds());
         }
-        if (r.clip() >= 0 && r.clip() < c.sent().scene().clips().size()) {
-            bench.transport().playing().set(false);
-            bench.transport().clip().set(c.sent().scene().clips().get(r.clip()));
-            if (!Double.isNaN(r.seconds())) {
-                bench.transport().seconds().set(r.seconds());
-            }
+        if (to.joint() >= 0) {
+            bench.joint().set(to.joint());
         }
-        if (r.sentNode() >= 0) {
-            bench.joint().set(r.sentNode());
-        }
-        if (topic.equals(Topic.CACHES)) {
+        if (m.hasObjects()) {
             view.field(r.subject());
             showPlot(r.subject());
             showView();
         }
-        showInfluences(c, r);
-    }
-
-    /** The joints that move a point, on both sides, when the row is about a point. */
-    private void showInfluences(CompareJob.Result c, Evidence.Row r) {
         influences.getChildren().clear();
-        int at = r.subject().lastIndexOf("/point ");
-        if (!topic.equals(Topic.SKIN_WEIGHTS) || at < 0 || r.sentNode() < 0) {
-            return;
-        }
-        int point = Integer.parseInt(r.subject().substring(at + 7));
-        for (PointInfluences.Line l :
-                PointInfluences.of(c.sent().scene(), c.returned().scene(), r.sentNode(), point)) {
-            influences.getChildren().add(Ui.fact(l.joint(), l.sent() + "  →  " + l.returned()));
-        }
+        m.influences(r)
+                .forEach(l -> influences.getChildren().add(Ui.fact(l.joint(), l.sent() + "  →  " + l.returned())));
     }
 
     /** What is known so far, while the rest is still computed. */
@@ -201,7 +161,8 @@ public final class CompareScreen implements Screen {
         ledger.showRunning(bench.told());
     }
 
-    private void show() {
+    @Override
+    public void show() {
         CompareJob.Result c = bench.compared().get();
         plot.setVisible(c != null);
         plot.setManaged(c != null);
@@ -251,44 +212,22 @@ public final class CompareScreen implements Screen {
     }
 
     private void showTopic() {
-        CompareJob.Result c = bench.compared().get();
-        if (c == null) {
-            return;
+        CompareModel m = model();
+        if (m != null) {
+            summary.setText(m.told().summary());
+            pane.show(m.told().evidence());
+            table.point(bench.joint().get());
+            showPlot();
         }
-        TopicResult t = c.comparison().topic(topic);
-        summary.setText(t.summary());
-        pane.show(t.evidence());
-        table.point(bench.joint().get());
-        showPlot();
     }
 
     private void showPlot() {
         showPlot("");
     }
 
-    /** Of a cache the figure of one object, where there is one; else that of all. */
     private void showPlot(String object) {
-        CompareJob.Result c = bench.compared().get();
-        Clip clip = bench.transport().clip().get();
-        if (c == null) {
-            plot.show(null);
-            return;
-        }
-        List<Series> plots = c.comparison().topic(topic).plots();
-        if (plots.isEmpty()) {
-            plots = c.comparison().topic(Topic.CLIPS).plots();
-        }
-        Series found = null;
-        for (Series s : plots) {
-            boolean volume = s.clip() < 0;
-            if (clip != null
-                    && (volume
-                            ? found == null || !object.isEmpty() && object.endsWith("/" + s.title())
-                            : c.sent().scene().clips().get(s.clip()).name().equals(clip.name()))) {
-                found = s;
-            }
-        }
-        plot.show(found);
+        CompareModel m = model();
+        plot.show(m == null ? null : m.plot(bench.transport().clip().get(), object));
     }
 
     private void point() {
@@ -298,57 +237,42 @@ public final class CompareScreen implements Screen {
         }
     }
 
-    /** What the dark end of the ramp stands for. */
     private void showLegend() {
-        double top = view.heatTop().get();
-        CompareJob.Result c = bench.compared().get();
-        int joint = bench.joint().get();
-        if (c == null || arrangement.get() != ViewRequest.Arrangement.WEIGHTS) {
-            legendText.setText(String.format(Locale.ROOT, "0 – %.3f mm between sent and returned", top));
-            return;
-        }
-        Scene s = c.sent().scene();
-        boolean one =
-                joint >= 0 && joint < s.nodes().size() && s.nodes().get(joint).isJoint();
-        legendText.setText(String.format(
-                Locale.ROOT,
-                "0 – %.3f difference in weight%s",
-                top,
-                one ? " of " + s.nodes().get(joint).name() : ", all joints"));
+        CompareModel m = model();
+        boolean weights = arrangement.get() == ViewRequest.Arrangement.WEIGHTS;
+        legendText.setText(
+                m == null
+                        ? ""
+                        : m.legend(weights, view.heatTop().get(), bench.joint().get()));
     }
 
     private static ViewRequest.Style style(Scene s) {
-        return AssetKinds.main(s).content().equals(Content.CACHE)
-                ? ViewRequest.Style.SURFACE
-                : ViewRequest.Style.JOINTS;
+        return s.nodes().isEmpty() ? ViewRequest.Style.SURFACE : ViewRequest.Style.JOINTS;
     }
 
     private void showView() {
         if (bench.step().get() != Step.COMPARE) {
             return;
         }
-        CompareJob.Result c = bench.compared().get();
+        CompareModel m = model();
         ViewRequest.Arrangement how = arrangement.get();
         legend.setVisible(
-                c != null && (how == ViewRequest.Arrangement.DIFFERENCE || how == ViewRequest.Arrangement.WEIGHTS));
+                m != null && (how == ViewRequest.Arrangement.DIFFERENCE || how == ViewRequest.Arrangement.WEIGHTS));
         showLegend();
-        if (c == null) {
+        if (m == null) {
             view.show(List.of(), ViewRequest.Arrangement.OVER);
             return;
         }
-        Arrangements.allow(arrangement, c);
-        Scene s = c.sent().scene();
-        Scene r = c.returned().scene();
+        Arrangements.allow(arrangement, m.result());
+        Scene s = m.result().sent().scene();
+        Scene r = m.result().returned().scene();
         boolean meant = bench.asMeant().get();
-        int joint = bench.joint().get();
-        boolean usable =
-                joint >= 0 && joint < s.nodes().size() && s.nodes().get(joint).isJoint();
-        int other = usable ? r.find(s.nodes().get(joint).name()) : -1;
+        int joint = m.joint(bench.joint().get());
         double raw = s.stage().metersPerUnit();
         view.show(
                 List.of(
-                        new ViewRequest.Shown(s, spaces.of(s, meant, raw), style(s), usable ? joint : -1, false, true),
-                        new ViewRequest.Shown(r, spaces.of(r, meant, raw), style(r), other, true, true)),
+                        new ViewRequest.Shown(s, spaces.of(s, meant, raw), style(s), joint, false, true),
+                        new ViewRequest.Shown(r, spaces.of(r, meant, raw), style(r), m.returned(joint), true, true)),
                 how);
     }
 }

@@ -3,6 +3,8 @@ package idleheron.desktop.compare;
 import idleheron.core.Figure;
 import idleheron.core.pair.Series;
 import idleheron.desktop.model.Bench;
+import idleheron.desktop.widget.Ui;
+import idleheron.render.Palette.Tone;
 import java.util.function.BiConsumer;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.Canvas;
@@ -68,8 +70,8 @@ final class PlotPane extends Pane {
         chosen.accept(s.seconds()[best], s.worstNode()[best]);
     }
 
-    private Color tone(String day, String dusk) {
-        return Color.web(bench.dusk().get() ? dusk : day);
+    private Color tone(Tone tone) {
+        return Ui.color(tone, bench.dusk().get());
     }
 
     private void draw() {
@@ -77,7 +79,7 @@ final class PlotPane extends Pane {
         g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
         Series s = series;
         g.setFont(Font.font("Inter", 12));
-        g.setFill(tone("#5E6B73", "#A9B4B5"));
+        g.setFill(tone(Tone.SECOND));
         g.setTextBaseline(VPos.CENTER);
         g.setTextAlign(TextAlignment.LEFT);
         if (s == null) {
@@ -87,7 +89,7 @@ final class PlotPane extends Pane {
         g.fillText(s.title(), 14, 14);
         g.setTextAlign(TextAlignment.RIGHT);
         g.fillText("mean", getWidth() - RIGHT, 14);
-        g.setFill(tone("#A83A2A", "#E0705C"));
+        g.setFill(tone(Tone.BROKEN));
         g.fillText("worst", getWidth() - RIGHT - 42, 14);
         double top = s.tolerance() * 1.3;
         for (double v : s.worst()) {
@@ -96,18 +98,18 @@ final class PlotPane extends Pane {
         g.setFont(Font.font("B612", 11));
         for (int i = 0; i <= 2; i++) {
             double y = y(top * i / 2, top);
-            g.setStroke(tone("#DDD4C3", "#3A474E"));
+            g.setStroke(tone(Tone.HAIR));
             g.setLineWidth(1);
             g.strokeLine(LEFT, y, getWidth() - RIGHT, y);
-            g.setFill(tone("#6B757A", "#9AA6A8"));
+            g.setFill(tone(Tone.THIRD));
             g.fillText(tick(top * i / 2, top), LEFT - 8, y);
         }
-        g.setStroke(tone("#BF7A1E", "#E0A24A"));
+        g.setStroke(tone(Tone.AMBER));
         g.setLineDashes(5, 4);
         g.strokeLine(LEFT, y(s.tolerance(), top), getWidth() - RIGHT, y(s.tolerance(), top));
         g.setLineDashes();
-        line(g, s.seconds(), s.mean(), top, tone("#6B757A", "#9AA6A8"));
-        line(g, s.seconds(), s.worst(), top, tone("#A83A2A", "#E0705C"));
+        line(g, s.seconds(), s.mean(), top, tone(Tone.THIRD));
+        line(g, s.seconds(), s.worst(), top, tone(Tone.BROKEN));
         cursor(g, s, top);
     }
 
@@ -149,14 +151,14 @@ final class PlotPane extends Pane {
             i = Math.abs(s.seconds()[k] - now) < Math.abs(s.seconds()[i] - now) ? k : i;
         }
         double x = x(now, s.seconds());
-        g.setStroke(tone("#BF7A1E", "#E0A24A"));
+        g.setStroke(tone(Tone.AMBER));
         g.setLineWidth(1.6);
         g.strokeLine(x, TOP - 6, x, getHeight() - BOTTOM);
-        g.setFill(tone("#22303A", "#E9E3D4"));
+        g.setFill(tone(Tone.INK));
         boolean right = x < getWidth() - 150;
         g.setTextAlign(right ? TextAlignment.LEFT : TextAlignment.RIGHT);
         g.fillText(Figure.number(s.worst()[i]) + " " + s.unit(), x + (right ? 6 : -6), TOP - 1);
-        g.setFill(tone("#A83A2A", "#E0705C"));
+        g.setFill(tone(Tone.BROKEN));
         g.fillOval(x - 3, y(s.worst()[i], top) - 3, 6, 6);
     }
 }

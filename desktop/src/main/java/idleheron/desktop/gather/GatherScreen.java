@@ -2,9 +2,8 @@ package idleheron.desktop.gather;
 
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
-import idleheron.core.finding.Facts;
 import idleheron.core.job.Progress;
-import idleheron.core.kinds.AssetKinds;
+import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
@@ -21,14 +20,12 @@ import idleheron.render.Picture;
 import idleheron.report.CrossingFile;
 import idleheron.report.Snapshot;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CancellationException;
-import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
@@ -42,7 +39,7 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 
 /** What is on the bench, what was on it lately, and the demo. */
-public final class GatherScreen implements Screen {
+public final class GatherScreen extends Screen<ScrollPane> {
     private static final int PICTURE_WIDTH = 168;
     private static final int PICTURE_HEIGHT = 190;
 
@@ -55,8 +52,7 @@ public final class GatherScreen implements Screen {
     private final Settings settings;
     private final Runnable choose;
     private final @Nullable Path demo;
-    private final VBox content = Ui.column(16);
-    private final ScrollPane scroll = new ScrollPane(content);
+    private final VBox content;
     private final Map<String, Summary> known = new HashMap<>();
 
     /** Cards that wait for a picture that is being made. */
@@ -68,27 +64,17 @@ public final class GatherScreen implements Screen {
 
     public GatherScreen(
             Bench bench, BenchActions deeds, Jobs jobs, Settings settings, Runnable choose, @Nullable Path demo) {
+        super(Ui.scrolled(Ui.column(16)));
         this.bench = bench;
         this.deeds = deeds;
         this.jobs = jobs;
         this.settings = settings;
         this.choose = choose;
         this.demo = demo;
-        scroll.setFitToWidth(true);
-        scroll.getStyleClass().add("plain-scroll");
+        content = (VBox) root.getContent();
         content.getStyleClass().add("page");
         bench.crossing().addListener((o, was, is) -> showIfSeen());
         bench.dusk().addListener((o, was, is) -> showIfSeen());
-        show();
-    }
-
-    @Override
-    public Node node() {
-        return scroll;
-    }
-
-    @Override
-    public void shown() {
         show();
     }
 
@@ -99,9 +85,10 @@ public final class GatherScreen implements Screen {
         }
     }
 
-    private void show() {
+    @Override
+    public void show() {
         content.getChildren().clear();
-        palette = bench.dusk().get() ? Palette.DUSK : Palette.DAY;
+        palette = Palette.of(bench.dusk().get());
         Crossing c = bench.crossing().get();
         HBox head = Ui.row(
                 16,
@@ -115,43 +102,18 @@ public final class GatherScreen implements Screen {
                 Ui.button("Choose a file…", "Open a file (Ctrl O)", choose, "strong-button"));
         content.getChildren().add(head);
         FlowPane bench1 = flow();
-        if (c.original() != null) {
-            bench1.getChildren().add(card(c.original(), "will be sent"));
-        }
-        if (c.sent() != null) {
-            bench1.getChildren().add(card(c.sent(), "was sent"));
-        }
-        if (c.returned() != null) {
-            bench1.getChildren().add(card(c.returned(), "came back"));
-        }
+        GatherModel.placed(c).forEach(p -> bench1.getChildren().add(card(p.asset(), p.role())));
         if (!bench1.getChildren().isEmpty()) {
             content.getChildren().add(bench1);
         }
-        section("Low Tide Post, the demo", demoFiles());
-        section(
-                "Lately",
-                settings.recent().stream()
-                        .filter(p -> demo == null || !p.startsWith(demo))
-                        .toList());
+        section("Low Tide Post, the demo", GatherModel.files(demo));
+        section("Lately", GatherModel.lately(settings.recent(), demo));
     }
 
     private static FlowPane flow() {
         FlowPane f = new FlowPane(14, 14);
         f.setPrefWrapLength(1180);
         return f;
-    }
-
-    private List<Path> demoFiles() {
-        if (demo == null || !Files.isDirectory(demo)) {
-            return List.of();
-        }
-        try (Stream<Path> s = Files.list(demo)) {
-            return s.filter(p -> SceneFiles.isSeveral(p) || !Files.isDirectory(p) && SceneFiles.byName(p) != null)
-                    .sorted()
-                    .toList();
-        } catch (IOException e) {
-            return List.of();
-        }
     }
 
     private void section(String title, List<Path> files) {
@@ -181,7 +143,7 @@ public final class GatherScreen implements Screen {
         box.getStyleClass().add("clickable");
         box.setFocusTraversable(true);
         box.setAccessibleText("Open " + name);
-        boolean back = name.contains("_from_");
+        boolean back = GatherModel.cameBack(file);
         VBox text = (VBox) box.getChildren().get(1);
         var take =
                 Ui.button("Take as returned", "Compare it with what was sent", () -> deeds.openReturned(file), "quiet");
@@ -289,25 +251,9 @@ public final class GatherScreen implements Screen {
     }
 
     private Summary summary(Asset a) {
-        Facts f = new Facts(a.scene());
-        List<String> facts = new ArrayList<>();
-        if (!Double.isNaN(f.height())) {
-            facts.add(
-                    String.format(java.util.Locale.ROOT, f.height() < 0.1 ? "%.3f m high" : "%.2f m high", f.height()));
-        }
-        facts.add(AssetKinds.main(a.scene()).summary(a.scene()));
-        List<String> clips = a.scene().clips().stream().map(Clip::name).toList();
-        if (!clips.isEmpty()) {
-            facts.add(String.join(", ", clips));
-        }
-        String more = a.format() + " " + a.variant() + ", " + Ui.bytes(a.bytes()) + ", "
-                + a.scene().stage().axes().describe() + ", " + a.scene().stage().unitLabel();
-        Clip c = a.scene().clips().isEmpty() ? null : a.scene().clips().getFirst();
-        double start = a.scene().stage().startSeconds();
-        double t = c == null
-                ? start + 0.6 * (a.scene().stage().endSeconds() - start)
-                : c.startSeconds() + c.length() * 0.3;
-        Picture p = Snapshot.alone(a.scene(), c, t, palette, PICTURE_WIDTH, PICTURE_HEIGHT);
+        Scene s = a.scene();
+        Clip c = s.clips().isEmpty() ? null : s.clips().getFirst();
+        Picture p = Snapshot.alone(s, c, GatherModel.moment(s), palette, PICTURE_WIDTH, PICTURE_HEIGHT);
         WritableImage image = new WritableImage(PICTURE_WIDTH, PICTURE_HEIGHT);
         image.getPixelWriter()
                 .setPixels(
@@ -319,6 +265,6 @@ public final class GatherScreen implements Screen {
                         p.pixels(),
                         0,
                         PICTURE_WIDTH);
-        return new Summary(String.join(" · ", facts), more, image);
+        return new Summary(GatherModel.facts(s), GatherModel.more(a), image);
     }
 }

@@ -2,6 +2,7 @@ package idleheron.desktop.inspect;
 
 import idleheron.app.CheckJob;
 import idleheron.core.Evidence;
+import idleheron.core.Topic;
 import idleheron.core.crossing.Asset;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.FactTable;
@@ -12,7 +13,7 @@ import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.EvidenceTable;
 import idleheron.desktop.widget.Ui;
 import java.util.List;
-import java.util.Objects;
+import java.util.Set;
 import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.layout.HBox;
@@ -64,26 +65,26 @@ final class AssetTables extends VBox {
         }
     }
 
-    /** Brings a table to the front, where there is one of that title. */
-    void choose(String title) {
-        Choice<FactTable> t = tab;
-        if (t != null) {
-            AssetKinds.tables(Objects.requireNonNull(tabsFor).scene()).stream()
-                    .filter(x -> x.title().equals(title))
-                    .forEach(t::set);
+    /** Brings a table to the front. */
+    void choose(FactTable table) {
+        if (tab != null) {
+            tab.set(table);
         }
     }
 
-    /** The title of what is in front, or "". */
-    private String title() {
-        return tab == null ? "" : tab.get().title();
+    /** What the findings are about whose subjects are in front. */
+    private Set<Topic> topics() {
+        return tab == null ? Set.of() : tab.get().topics();
     }
 
-    /** Marks an object of a cache. */
-    void pointCache(String path) {
-        caches.point(path);
+    /** Marks an object by its path, where the table in front has such. */
+    void pointObject(String path) {
+        if (topics().contains(Topic.CACHES)) {
+            caches.point(path);
+        }
     }
 
+    /** Marks a joint in the table in front. */
     void point(int joint) {
         table.point(joint);
         besides();
@@ -97,7 +98,7 @@ final class AssetTables extends VBox {
     void show() {
         CheckJob.Result l = bench.lookedOver().get();
         tabs(l == null ? null : l.asset());
-        boolean tree = l != null && title().equals("Caches");
+        boolean tree = l != null && topics().contains(Topic.CACHES);
         table.setVisible(!tree);
         table.setManaged(!tree);
         caches.setVisible(tree);
@@ -115,7 +116,7 @@ final class AssetTables extends VBox {
     }
 
     private void besides() {
-        extras.show(bench.lookedOver().get(), title());
+        extras.show(bench.lookedOver().get(), topics());
     }
 
     /** The tab stays while assets of one kind follow each other; another kind begins with its first. */
@@ -125,7 +126,7 @@ final class AssetTables extends VBox {
         }
         tabsFor = asset;
         AssetKind now = asset == null ? null : AssetKinds.main(asset.scene());
-        String before = kind == now ? title() : "";
+        String before = kind == now && tab != null ? tab.get().title() : "";
         kind = now;
         List<FactTable> tables = asset == null ? List.of() : AssetKinds.tables(asset.scene());
         tabs.getChildren().clear();
@@ -135,7 +136,7 @@ final class AssetTables extends VBox {
             made.getStyleClass().setAll("tabs");
             tabs.getChildren().setAll(made);
             tab = made;
-            choose(before);
+            tables.stream().filter(t -> t.title().equals(before)).forEach(made::set);
             made.chosen().addListener((o, was, is) -> show());
         }
     }

@@ -1,15 +1,12 @@
 package idleheron.desktop.inspect;
 
 import idleheron.app.CheckJob;
-import idleheron.core.Topic;
 import idleheron.core.Verdict;
-import idleheron.core.Wording;
 import idleheron.core.crossing.Asset;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
-import idleheron.core.inspect.Inspection;
-import idleheron.core.kind.AssetKind;
-import idleheron.core.kind.Content;
+import idleheron.core.kind.FactGroup;
+import idleheron.core.kind.FactLine;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
@@ -23,38 +20,40 @@ import idleheron.desktop.widget.FindingCard;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
-import java.util.HashMap;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 
 /** One asset: findings first, then the view, the facts and the tables. */
-public final class LookOverScreen implements Screen {
+public final class LookOverScreen extends Screen<BorderPane> {
     private final Bench bench;
     private final BenchActions deeds;
     private final Viewport view;
     private final Viewport.Spaces spaces;
-    private final BorderPane root = new BorderPane();
     private final VBox left = Ui.column(8);
     private final VBox cards = Ui.column(8);
     private final VBox facts = Ui.column(1);
     private final Choice<ViewRequest.Style> style = new Choice<>(List.of(ViewRequest.Style.values()), Choice::name);
-    private ToggleGroup filter = new ToggleGroup();
+
+    /** What is shown of the findings; null for all. */
+    private @Nullable Severity only;
+
     private final HBox legend;
     private final Label legendText = Ui.label("", "small");
 
-    private @org.jspecify.annotations.Nullable Asset shownFor;
+    private @Nullable Asset shownFor;
     private final Consumer<String> help;
     private final AssetTables tables;
     private final javafx.scene.control.Button stored;
@@ -66,6 +65,7 @@ public final class LookOverScreen implements Screen {
             Viewport.Spaces spaces,
             Consumer<String> help,
             Runnable asStored) {
+        super(new BorderPane());
         this.help = help;
         this.bench = bench;
         this.deeds = deeds;
@@ -74,10 +74,7 @@ public final class LookOverScreen implements Screen {
         legend = Legend.of(legendText);
         left.setPrefWidth(352);
         left.setMinWidth(320);
-        ScrollPane scroll = new ScrollPane(cards);
-        scroll.setFitToWidth(true);
-        scroll.getStyleClass().add("plain-scroll");
-        VBox.setVgrow(scroll, Priority.ALWAYS);
+        ScrollPane scroll = Ui.scrolled(cards);
         Choice<Boolean> meaning = Choice.meaning(bench.asMeant());
         StackPane stack = new StackPane(view, style, meaning, legend);
         StackPane.setAlignment(style, Pos.TOP_LEFT);
@@ -117,35 +114,23 @@ public final class LookOverScreen implements Screen {
     }
 
     @Override
-    public Node node() {
-        return root;
-    }
-
-    @Override
-    public void shown() {
-        show();
-    }
-
-    private Scene scene() {
-        return java.util.Objects.requireNonNull(bench.lookedOver().get())
-                .asset()
-                .scene();
-    }
-
-    private void show() {
+    public void show() {
         showFindings();
         showFacts();
         tables.show();
         showView();
     }
 
-    private void showFindings() {
+    private @Nullable LookOverModel model() {
         CheckJob.Result l = bench.lookedOver().get();
+        return l == null ? null : new LookOverModel(l, bench.crossing().get().destination());
+    }
+
+    private void showFindings() {
+        LookOverModel m = model();
         cards.getChildren().clear();
-        left.getChildren()
-                .removeIf(
-                        n -> left.getChildren().indexOf(n) < left.getChildren().size() - 1);
-        if (l == null) {
+        left.getChildren().remove(0, left.getChildren().size() - 1);
+        if (m == null) {
             Asset coming = bench.crossing().get().original();
             left.getChildren()
                     .addFirst(Ui.column(
@@ -158,95 +143,60 @@ public final class LookOverScreen implements Screen {
                                     "second")));
             return;
         }
-        Map<Severity, Integer> count = new HashMap<>();
-        l.findings().forEach(f -> count.merge(f.severity(), 1, Integer::sum));
-        Scene scene = l.asset().scene();
-        AssetKind kind = AssetKinds.main(scene);
-        boolean volumes = kind.content().equals(Content.VOLUME);
-        boolean cached = kind.content().equals(Content.CACHE);
-        if (cached && shownFor != l.asset()) {
+        Asset asset = m.result().asset();
+        Scene scene = asset.scene();
+        if (shownFor != asset) {
             view.field("");
         }
-        shownFor = l.asset();
+        shownFor = asset;
         stored.setText(
                 scene.isRescued()
                         ? "What was lost"
-                        : SceneFiles.named(l.asset().format()).layered() != null
-                                ? "Layer by layer"
-                                : "The file as stored");
-        style.setVisible(!volumes);
-        // A cache has neither weights nor joints to look at.
-        style.bar(k -> cached && k != ViewRequest.Style.SURFACE && k != ViewRequest.Style.WIRE);
-        String size = Double.isNaN(l.facts().height())
-                ? ""
-                : String.format(
-                        java.util.Locale.ROOT, "%.2f m high · ", l.facts().height());
+                        : SceneFiles.named(asset.format()).layered() != null ? "Layer by layer" : "The file as stored");
+        style.setVisible(!scene.nodes().isEmpty() || !scene.caches().isEmpty());
+        // Without nodes there are neither weights nor joints to look at.
+        style.bar(k -> scene.nodes().isEmpty() && k != ViewRequest.Style.SURFACE && k != ViewRequest.Style.WIRE);
         VBox head = Ui.column(
                 3,
-                Ui.row(
-                        10,
-                        Ui.label(l.asset().name(), "title"),
-                        Ui.label(kind.word(scene) + (scene.isRescued() ? ", rescued in part" : ""), "second")),
-                Ui.label(
-                        kind.content().equals(Content.NODES)
-                                ? size + kind.summary(scene) + " · "
-                                        + Wording.counted(scene.clips().size(), "clip")
-                                : kind.summary(scene),
-                        "figure"));
-        String destination = bench.crossing().get().destination() == null
-                ? "no destination chosen"
-                : bench.crossing().get().destination().title();
-        String before = Ui.chosen(filter);
-        filter = new ToggleGroup();
-        HBox filters = new HBox(6);
-        filters.getStyleClass().add("filters");
-        addFilter(filters, "All " + l.findings().size(), "all", before);
-        for (Severity s : Severity.values()) {
-            if (count.containsKey(s)) {
-                addFilter(filters, count.get(s) + " " + s.word(), s.word(), before);
-            }
+                Ui.row(10, Ui.label(asset.name(), "title"), Ui.label(m.word(), "second")),
+                Ui.label(m.summary(), "figure"));
+        left.getChildren().addAll(0, List.of(head, filters(m)));
+        for (Finding f : m.findings(only)) {
+            boolean applied =
+                    f.remedy() != null && bench.crossing().get().remedies().contains(f.remedy());
+            cards.getChildren().add(new FindingCard(f, applied, this::choose, deeds::add, help));
         }
-        filter.selectedToggleProperty().addListener((o, was, is) -> {
-            if (is == null) {
-                was.setSelected(true);
-            } else if (was != null) {
-                showFindings();
-            }
-        });
-        String only = Ui.chosen(filter);
-        for (Finding f : l.findings()) {
-            if (only.isEmpty() || only.equals("all") || only.equals(f.severity().word())) {
-                boolean applied =
-                        f.remedy() != null && bench.crossing().get().remedies().contains(f.remedy());
-                cards.getChildren().add(new FindingCard(f, applied, this::choose, deeds::add, help));
-            }
-        }
-        if (l.findings().isEmpty()) {
+        if (m.result().findings().isEmpty()) {
             cards.getChildren()
                     .add(Ui.row(
                             8,
                             Ui.mark(Verdict.CLEAN, 12),
                             Ui.label("Nothing will go wrong that can be seen here.", "second")));
         }
-        long rules = Inspection.ruleCount();
-        cards.getChildren()
-                .add(Ui.wrapped(
-                        "Checked for " + destination + " · " + rules + " rules, "
-                                + l.findings().stream()
-                                        .map(Finding::code)
-                                        .distinct()
-                                        .count() + " found something",
-                        "small"));
-        left.getChildren().addAll(0, List.of(head, filters));
+        cards.getChildren().add(Ui.wrapped(m.checked(), "small"));
     }
 
-    private void addFilter(HBox to, String text, String value, String before) {
-        javafx.scene.control.ToggleButton t = new javafx.scene.control.ToggleButton(text);
-        t.setUserData(value);
-        t.setToggleGroup(filter);
-        t.setAccessibleText("Show " + text);
-        t.setSelected(before.isEmpty() ? value.equals("all") : value.equals(before));
-        to.getChildren().add(t);
+    /** A button for all and one for each severity; what was chosen stays while there is any of it. */
+    private HBox filters(LookOverModel m) {
+        HBox out = new HBox(6);
+        out.getStyleClass().add("filters");
+        ToggleGroup group = new ToggleGroup();
+        List<LookOverModel.Filter> all = m.filters();
+        if (all.stream().noneMatch(f -> f.only() == only)) {
+            only = null;
+        }
+        for (LookOverModel.Filter f : all) {
+            ToggleButton t = new ToggleButton(f.text());
+            t.setToggleGroup(group);
+            t.setAccessibleText("Show " + f.text());
+            t.setSelected(f.only() == only);
+            t.setOnAction(e -> {
+                only = f.only();
+                showFindings();
+            });
+            out.getChildren().add(t);
+        }
+        return out;
     }
 
     private void choose(Finding f) {
@@ -254,67 +204,40 @@ public final class LookOverScreen implements Screen {
         cards.getChildren().stream()
                 .filter(n -> n instanceof FindingCard c && c.finding() == f)
                 .forEach(n -> n.getStyleClass().add("chosen"));
-        if (!f.figure().clip().isEmpty()) {
-            scene().clips().stream()
-                    .filter(c -> c.name().equals(f.figure().clip()))
-                    .findFirst()
-                    .ifPresent(c -> {
-                        bench.transport().playing().set(false);
-                        bench.transport().clip().set(c);
-                        bench.transport()
-                                .seconds()
-                                .set(c.rate().seconds(f.figure().frame()));
-                    });
-            if (f.node() < 0) {
-                tables.choose("Clips");
-            }
+        LookOverModel m = model();
+        if (m == null) {
+            return;
         }
-        if (f.topic().equals(Topic.VOLUMES)) {
-            tables.choose("Volumes");
-            if (!Double.isNaN(f.figure().frame())) {
-                bench.transport().playing().set(false);
-                bench.transport()
-                        .seconds()
-                        .set(scene().stage().rate().seconds(f.figure().frame()));
-            }
+        LookOverModel.Lead to = m.lead(f);
+        if (to.clip() != null) {
+            bench.transport().clip().set(to.clip());
         }
-        if (f.topic().equals(Topic.CACHES)) {
-            tables.choose("Caches");
-            tables.pointCache(f.figure().subject());
-            if (!Double.isNaN(f.figure().frame())) {
-                bench.transport().playing().set(false);
-                bench.transport()
-                        .seconds()
-                        .set(scene().stage().rate().seconds(f.figure().frame()));
-            }
+        if (!Double.isNaN(to.seconds())) {
+            bench.transport().playing().set(false);
+            bench.transport().seconds().set(to.seconds());
         }
-        if (f.code().startsWith("texture")) {
-            tables.choose("Materials");
+        if (to.table() != null) {
+            tables.choose(to.table());
+            tables.pointObject(f.figure().subject());
         }
-        if (f.node() >= 0) {
-            if (scene().nodes().get(f.node()).isJoint()) {
-                tables.choose("Joints");
-            }
-            bench.joint().set(f.node());
+        if (to.node() >= 0) {
+            bench.joint().set(to.node());
         }
     }
 
     private void showFacts() {
         facts.getChildren().clear();
         CheckJob.Result l = bench.lookedOver().get();
-        if (l == null) {
-            return;
+        if (l != null) {
+            Asset a = l.asset();
+            List<FactGroup> groups = new ArrayList<>(AssetKinds.main(a.scene()).figures(l.facts()));
+            groups.add(new FactGroup(
+                    "As a file",
+                    List.of(
+                            new FactLine("carrier", a.format() + " " + a.variant()),
+                            new FactLine("on disk", Ui.bytes(a.bytes())))));
+            facts.getChildren().add(Ui.facts(groups, "small"));
         }
-        Content form = AssetKinds.main(l.asset().scene()).content();
-        if (form.equals(Content.VOLUME)) {
-            facts.getChildren().addAll(VolumeFacts.facts(l.asset()));
-            return;
-        }
-        if (form.equals(Content.CACHE)) {
-            facts.getChildren().addAll(CacheFacts.facts(l.asset()));
-            return;
-        }
-        facts.getChildren().addAll(CharacterFacts.facts(l));
     }
 
     private void point() {

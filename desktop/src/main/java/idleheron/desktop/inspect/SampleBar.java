@@ -1,5 +1,7 @@
 package idleheron.desktop.inspect;
 
+import idleheron.desktop.widget.Ui;
+import idleheron.render.Palette.Tone;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
@@ -50,8 +52,8 @@ final class SampleBar extends Canvas {
         double x0 = 3 + from * (getWidth() - 6);
         double x1 = Math.max(x0 + 4, 3 + to * (getWidth() - 6));
         double y = HEIGHT / 2;
-        Color ink = Color.web(dusk ? "#A9B4B5" : "#5E6B73");
-        Color strong = Color.web(dusk ? "#7DB894" : "#3F7656");
+        Color ink = Ui.color(Tone.SECOND, dusk);
+        Color strong = Ui.color(Tone.REED, dusk);
         g.setStroke(shape == Shape.CONSTANT || shape == Shape.INSTANCE ? ink : strong);
         g.setLineWidth(1.4);
         switch (shape) {
@@ -73,7 +75,7 @@ final class SampleBar extends Canvas {
             case DEFORMING -> wave(g, x0, x1, y);
             case TOPOLOGY -> {
                 wave(g, x0, x1, y);
-                g.setFill(Color.web(dusk ? "#E0705C" : "#A83A2A"));
+                g.setFill(Ui.color(Tone.BROKEN, dusk));
                 double[] at = changes.length == 0 ? new double[] {0.3, 0.65} : changes;
                 for (double c : at) {
                     double x = 3 + c * (getWidth() - 6);

@@ -2,6 +2,8 @@ package idleheron.desktop.inspect;
 
 import idleheron.app.CheckJob;
 import idleheron.core.Figure;
+import idleheron.core.Topic;
+import idleheron.core.crossing.Asset;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.core.scene.mesh.BlendShape;
@@ -12,22 +14,24 @@ import idleheron.core.scene.motion.Curve;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.pictures.PictureFiles;
+import idleheron.render.Palette.Tone;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import javafx.application.Platform;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Slider;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.paint.Color;
@@ -44,7 +48,7 @@ final class TabExtras extends StackPane {
     private final VolumeExtras volume;
     private final Map<String, Double> weights = new HashMap<>();
     private CheckJob.@Nullable Result of;
-    private String tab = "";
+    private Set<Topic> tab = Set.of();
 
     TabExtras(Bench bench, Runnable shapesMoved, java.util.function.Consumer<String> fieldChosen) {
         this.volume = new VolumeExtras(bench, fieldChosen);
@@ -55,8 +59,9 @@ final class TabExtras extends StackPane {
         setMaxWidth(WIDTH);
     }
 
-    void show(CheckJob.@Nullable Result l, String newTab) {
-        boolean again = l == of && newTab.equals(tab) && !newTab.equals("Clips");
+    /** What stands beside tables that show the subjects of these topics; nothing beside others. */
+    void show(CheckJob.@Nullable Result l, Set<Topic> newTab) {
+        boolean again = l == of && newTab.equals(tab) && !newTab.contains(Topic.CLIPS);
         if (l != of) {
             weights.clear();
         }
@@ -65,41 +70,31 @@ final class TabExtras extends StackPane {
         if (again) {
             return;
         }
-        getChildren().clear();
-        boolean volumes = l != null
-                && tab.equals("Volumes")
-                && !l.asset().scene().volumes().isEmpty();
-        double width = volumes ? VOLUME_WIDTH : WIDTH;
+        Region beside = l == null ? null : beside(l.asset(), tab);
+        getChildren().setAll(beside == null ? List.of() : List.of(beside));
+        setVisible(beside != null);
+        setManaged(beside != null);
+        double width = beside == volume ? VOLUME_WIDTH : WIDTH;
         setMinWidth(width);
         setPrefWidth(width);
         setMaxWidth(width);
-        boolean any =
-                l != null && (volumes || tab.equals("Clips") || tab.equals("Blend shapes") || tab.equals("Materials"));
-        setVisible(any);
-        setManaged(any);
-        if (any && l != null) {
-            Scene s = l.asset().scene();
-            switch (tab) {
-                case "Volumes" -> {
-                    volume.show(s);
-                    getChildren().add(volume);
-                }
-                case "Clips" -> getChildren().add(curves(s));
-                case "Blend shapes" -> getChildren().add(scrolled(sliders(s)));
-                default ->
-                    getChildren()
-                            .add(scrolled(thumbs(
-                                    s,
-                                    Path.of(l.asset().path()).toAbsolutePath().getParent())));
-            }
-        }
     }
 
-    private static ScrollPane scrolled(javafx.scene.Node n) {
-        ScrollPane p = new ScrollPane(n);
-        p.setFitToWidth(true);
-        p.getStyleClass().add("plain-scroll");
-        return p;
+    private @Nullable Region beside(Asset a, Set<Topic> topics) {
+        Scene s = a.scene();
+        if (topics.contains(Topic.VOLUMES)) {
+            volume.show(s);
+            return volume;
+        }
+        if (topics.contains(Topic.CLIPS)) {
+            return curves(s);
+        }
+        if (topics.contains(Topic.BLEND_SHAPES)) {
+            return Ui.scrolled(sliders(s));
+        }
+        return topics.contains(Topic.MATERIALS)
+                ? Ui.scrolled(thumbs(s, Path.of(a.path()).toAbsolutePath().getParent()))
+                : null;
     }
 
     private static String key(Mesh m, BlendShape s) {
@@ -207,11 +202,7 @@ final class TabExtras extends StackPane {
         Canvas canvas = new Canvas(WIDTH, 130);
         GraphicsContext g = canvas.getGraphicsContext2D();
         boolean dusk = bench.dusk().get();
-        Color[] inks = {
-            Color.web(dusk ? "#E0705C" : "#A83A2A"),
-            Color.web(dusk ? "#7DB894" : "#3F7656"),
-            Color.web(dusk ? "#7FB4D3" : "#24506E")
-        };
+        Color[] inks = {Ui.color(Tone.BROKEN, dusk), Ui.color(Tone.REED, dusk), Ui.color(Tone.SENT, dusk)};
         double low = Double.POSITIVE_INFINITY;
         double high = Double.NEGATIVE_INFINITY;
         for (int c = 3; c < 6; c++) {

@@ -15,6 +15,7 @@ import idleheron.desktop.model.Bench;
 import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.Ui;
 import idleheron.render.HeatRamp;
+import idleheron.render.Palette.Tone;
 import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
@@ -194,13 +195,13 @@ public final class VolumeExtras extends HBox {
         }
     }
 
-    private Color tone(String day, String dusk) {
-        return Color.web(bench.dusk().get() ? dusk : day);
+    private Color tone(Tone tone) {
+        return Ui.color(tone, bench.dusk().get());
     }
 
     private void draw() {
         GraphicsContext g = picture.getGraphicsContext2D();
-        g.setFill(tone("#EFE7D8", "#1B2429"));
+        g.setFill(tone(Tone.SKY_BOTTOM));
         g.fillRect(0, 0, SLICE, SLICE);
         GraphicsContext h = bars.getGraphicsContext2D();
         h.clearRect(0, 0, BARS, bars.getHeight());
@@ -249,14 +250,14 @@ public final class VolumeExtras extends HBox {
             most = Math.max(most, n);
         }
         double w = BARS / of.counts().length;
-        h.setFill(tone("#3F7656", "#7DB894"));
+        h.setFill(tone(Tone.REED));
         for (int i = 0; i < of.counts().length; i++) {
             double tall = 46 * Math.sqrt((double) of.counts()[i] / most);
             h.fillRect(i * w, 49 - tall, Math.max(1, w - 1), tall);
         }
-        h.setStroke(tone("#DDD4C3", "#3D4B52"));
+        h.setStroke(tone(Tone.HAIR));
         h.strokeLine(0, 49.5, BARS, 49.5);
-        h.setFill(tone("#5E6B73", "#B9C1C0"));
+        h.setFill(tone(Tone.SECOND));
         h.setFont(javafx.scene.text.Font.font("B612", 10));
         h.fillText(Figure.number(of.low()), 0, 60);
         String high = Figure.number(of.high());
@@ -278,9 +279,9 @@ public final class VolumeExtras extends HBox {
         }
         double first = e.rows().getFirst().frame();
         double span = Math.max(1, e.rows().getLast().frame() - first);
-        h.setStroke(tone("#DDD4C3", "#3D4B52"));
+        h.setStroke(tone(Tone.HAIR));
         h.strokeLine(0, 49.5, BARS, 49.5);
-        h.setStroke(tone("#A83A2A", "#E0705C"));
+        h.setStroke(tone(Tone.BROKEN));
         h.setLineWidth(1.5);
         double lastX = 0;
         double lastY = Double.NaN;
@@ -293,7 +294,7 @@ public final class VolumeExtras extends HBox {
             lastX = x;
             lastY = y;
         }
-        h.setStroke(tone("#BF7A1E", "#E0A24A"));
+        h.setStroke(tone(Tone.AMBER));
         double now = (m.wish.frame.number() - first) / span * BARS;
         h.strokeLine(now, 2, now, 49);
         VolumeEmitter.Row at = e.rows().stream()

@@ -48,6 +48,7 @@ public final class Bench {
         return step;
     }
 
+    /** In the common space, or the raw numbers against each other. */
     public BooleanProperty asMeant() {
         return asMeant;
     }

@@ -20,7 +20,7 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileNames;
 import idleheron.formats.spi.Delivery;
-import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.spi.Target;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
 import idleheron.report.RecipeJson;
@@ -127,6 +127,11 @@ public final class BenchActions {
         undo.change(c.withDestination(convention).withRemedies(remedies));
     }
 
+    /** Says something to the user in passing. */
+    public void tell(String text) {
+        tell.accept(text);
+    }
+
     public void add(Remedy remedy) {
         undo.change(bench.crossing().get().withRemedy(remedy));
     }
@@ -143,14 +148,7 @@ public final class BenchActions {
     public record Proved(Path file, Comparison comparison) {}
 
     /** Writes the prepared scene, reads every file back, and gives the proofs to {@code then}; the first file is the one sent. */
-    public void send(
-            Scene scene,
-            Delivery delivery,
-            Path target,
-            SceneFormat format,
-            String variant,
-            boolean overwrite,
-            Consumer<List<Proved>> then) {
+    public void send(Scene scene, Delivery delivery, Target target, boolean overwrite, Consumer<List<Proved>> then) {
         record Sent(Asset asset, List<Proved> proofs, List<String> left) {}
         Asset original = bench.crossing().get().original();
         Path from = original == null
@@ -159,7 +157,7 @@ public final class BenchActions {
         Convention to = bench.crossing().get().destination();
         Delivery asked = to == null ? delivery : delivery.laidOut(to.more().layout());
         List<Path> read = original == null ? List.of() : List.of(Path.of(original.path()));
-        SendJob job = new SendJob(from, read, asked, target, format, variant, overwrite);
+        SendJob job = new SendJob(from, read, asked, target, overwrite);
         jobs.run(
                 "send",
                 p -> {

@@ -116,10 +116,12 @@ public final class Jobs {
         }
     }
 
+    /** Whether anything runs. */
     public ReadOnlyBooleanProperty busy() {
         return busy;
     }
 
+    /** How far what runs has come, 0 to 1. */
     public DoubleProperty done() {
         return done;
     }

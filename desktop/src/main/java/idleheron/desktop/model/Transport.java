@@ -107,6 +107,7 @@ public final class Transport {
         return clip;
     }
 
+    /** Where the clip stands. */
     public DoubleProperty seconds() {
         return seconds;
     }

@@ -47,10 +47,7 @@ final class ConventionSheet extends HBox {
         HBox.setHgrow(text, Priority.ALWAYS);
         name.setText(from.code() + "-own");
         name.setAccessibleText("Name of the copy");
-        ScrollPane scroll = new ScrollPane(preview);
-        scroll.setFitToWidth(true);
-        scroll.getStyleClass().add("plain-scroll");
-        VBox.setVgrow(scroll, Priority.ALWAYS);
+        ScrollPane scroll = Ui.scrolled(preview);
         VBox right = Ui.column(
                 8,
                 state,

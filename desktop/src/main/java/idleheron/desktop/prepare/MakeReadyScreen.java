@@ -7,9 +7,6 @@ import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
-import idleheron.core.kind.Content;
-import idleheron.core.kinds.AssetKinds;
-import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
@@ -28,9 +25,9 @@ import idleheron.desktop.widget.Ui;
 import idleheron.rehearsal.Conventions;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.ScrollPane;
@@ -42,7 +39,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
 /** The destination and the remedies in order; the picture beside them must not move, and a figure proves it. */
-public final class MakeReadyScreen implements Screen {
+public final class MakeReadyScreen extends Screen<BorderPane> {
     private static final String NONE = "Not decided";
     private static final double OFF = 0.5;
 
@@ -50,7 +47,6 @@ public final class MakeReadyScreen implements Screen {
     private final BenchActions deeds;
     private final Viewport view;
     private final Viewport.Spaces spaces;
-    private final BorderPane root = new BorderPane();
     /** Figures with more letters than this stand under each other. */
     private static final int WIDE = 36;
 
@@ -67,6 +63,7 @@ public final class MakeReadyScreen implements Screen {
 
     public MakeReadyScreen(
             Bench bench, BenchActions deeds, Viewport view, Viewport.Spaces spaces, Sheets sheets, Settings settings) {
+        super(new BorderPane());
         this.sheets = sheets;
         this.settings = settings;
         this.bench = bench;
@@ -86,10 +83,7 @@ public final class MakeReadyScreen implements Screen {
             }
         });
         VBox list = Ui.column(8, Ui.label("Remedies, in this order", "heading"), steps, offers);
-        ScrollPane scroll = new ScrollPane(list);
-        scroll.setFitToWidth(true);
-        scroll.getStyleClass().add("plain-scroll");
-        VBox.setVgrow(scroll, Priority.ALWAYS);
+        ScrollPane scroll = Ui.scrolled(list);
         HBox places = Ui.row(
                 6,
                 destination,
@@ -115,16 +109,7 @@ public final class MakeReadyScreen implements Screen {
     }
 
     @Override
-    public Node node() {
-        return root;
-    }
-
-    @Override
-    public void shown() {
-        show();
-    }
-
-    private void show() {
+    public void show() {
         Crossing c = bench.crossing().get();
         filling = true;
         Convention to = c.destination();
@@ -164,8 +149,7 @@ public final class MakeReadyScreen implements Screen {
                                     "What is to be done with the cache as it stands after the remedies so far.",
                                     new CacheSheet(p.scene(), r -> {
                                         sheets.close();
-                                        List<Remedy> all = new ArrayList<>(
-                                                bench.crossing().get().remedies());
+                                        List<Remedy> all = new ArrayList<>(remedies());
                                         all.add(r);
                                         deeds.remedies(all);
                                     })),
@@ -204,6 +188,10 @@ public final class MakeReadyScreen implements Screen {
                         }));
     }
 
+    private List<Remedy> remedies() {
+        return bench.crossing().get().remedies();
+    }
+
     private HBox step(Preparation.Step s, int index) {
         HBox change = Ui.row(
                 8,
@@ -211,7 +199,8 @@ public final class MakeReadyScreen implements Screen {
                 Ui.label(s.before(), "figure"),
                 Ui.label("→", "second"),
                 Ui.label(s.after(), "figure"));
-        HBox moved = Ui.row(6, Ui.mark(s.kept() ? Verdict.CLEAN : Verdict.DRIFTED, 11), Ui.wrapped(moved(s), "second"));
+        HBox moved = Ui.row(
+                6, Ui.mark(s.kept() ? Verdict.CLEAN : Verdict.DRIFTED, 11), Ui.wrapped(ReadyModel.effect(s), "second"));
         VBox lines = Ui.column(
                 0, Ui.label(s.before(), "figure"), Ui.row(6, Ui.label("→", "second"), Ui.label(s.after(), "figure")));
         VBox text = Ui.column(
@@ -221,60 +210,30 @@ public final class MakeReadyScreen implements Screen {
                 s.before().length() + s.after().length() > WIDE ? lines : change,
                 moved);
         HBox.setHgrow(text, Priority.ALWAYS);
-        var up = Ui.button("↑", "Earlier", () -> move(index, -1), "icon-button");
-        var down = Ui.button("↓", "Later", () -> move(index, 1), "icon-button");
-        var out = Ui.button("×", "Take this remedy out", () -> move(index, 0), "icon-button");
+        var up =
+                Ui.button("↑", "Earlier", () -> deeds.remedies(ReadyModel.moved(remedies(), index, -1)), "icon-button");
+        var down = Ui.button("↓", "Later", () -> deeds.remedies(ReadyModel.moved(remedies(), index, 1)), "icon-button");
+        var out = Ui.button(
+                "×",
+                "Take this remedy out",
+                () -> deeds.remedies(ReadyModel.moved(remedies(), index, 0)),
+                "icon-button");
         up.setDisable(index == 0);
-        down.setDisable(index == bench.crossing().get().remedies().size() - 1);
+        down.setDisable(index == remedies().size() - 1);
         CheckBox on = new CheckBox();
         on.setSelected(!(s.remedy() instanceof Paused));
         on.setAccessibleText("Whether this remedy is applied");
         on.setTooltip(new Tooltip("Applied, or switched off in its place"));
-        on.setOnAction(e -> pause(index));
+        on.setOnAction(e -> deeds.remedies(ReadyModel.paused(remedies(), index)));
         text.setOpacity(on.isSelected() ? 1 : OFF);
         HBox box = new HBox(6, on, text, Ui.column(0, out, up, down));
         box.getStyleClass().addAll("card", "step");
         return box;
     }
 
-    /** What became of the surface or the voxels, and whether that was asked for. */
-    private static String moved(Preparation.Step s) {
-        double mm = s.proof().worst().value();
-        if (!s.outcome().text().isEmpty() || !s.proof().isFinite()) {
-            return s.effect();
-        }
-        return "surface moves " + String.format(java.util.Locale.ROOT, "%.4f mm", mm) + " in "
-                + s.proof().frames() + " poses"
-                + (s.remedy().type().keeps() == Keeps.OTHERS && !s.proof().isStill() ? ", as asked for" : "");
-    }
-
-    /** Switches a remedy off where it stands, or on again. */
-    private void pause(int index) {
-        List<Remedy> all = new ArrayList<>(bench.crossing().get().remedies());
-        all.set(index, all.get(index) instanceof Paused p ? p.remedy() : new Paused(all.get(index)));
-        deeds.remedies(all);
-    }
-
-    /** By one place, or out when {@code by} is 0. */
-    private void move(int index, int by) {
-        List<Remedy> all = new ArrayList<>(bench.crossing().get().remedies());
-        Remedy r = all.remove(index);
-        if (by != 0) {
-            all.add(index + by, r);
-        }
-        deeds.remedies(all);
-    }
-
     private void offers(Crossing c) {
         CheckJob.Result l = bench.lookedOver().get();
-        if (l == null) {
-            return;
-        }
-        List<Finding> open = l.findings().stream()
-                .filter(f -> f.remedy() != null
-                        && c.remedies().stream()
-                                .noneMatch(r -> r.code().equals(f.remedy().code())))
-                .toList();
+        List<Finding> open = l == null ? List.of() : ReadyModel.open(l.findings(), c);
         if (open.isEmpty()) {
             return;
         }
@@ -285,81 +244,41 @@ public final class MakeReadyScreen implements Screen {
                 Ui.button(
                         "Take all",
                         "Add every offered remedy",
-                        () -> {
-                            Crossing next = c;
-                            for (Finding f : open) {
-                                if (f.remedy() != null) {
-                                    next = next.withRemedy(f.remedy());
-                                }
-                            }
-                            deeds.remedies(next.remedies());
-                        },
+                        () -> deeds.remedies(ReadyModel.withAll(c, open)),
                         "strong-button"));
         offers.getChildren().add(head);
         for (Finding f : open) {
-            Remedy r = f.remedy();
-            if (r != null) {
-                HBox row = Ui.row(
-                        10,
-                        Ui.mark(FindingCard.verdict(f.severity()), 12),
-                        Ui.column(
-                                1,
-                                Ui.label(f.title(), "strong"),
-                                Ui.label(f.figure().text(), "small")),
-                        Ui.grow(),
-                        Ui.button(r.title(), r.describe(), () -> deeds.add(r), "quiet"));
-                row.getStyleClass().addAll("card", "offer");
-                offers.getChildren().add(row);
-            }
+            Remedy r = Objects.requireNonNull(f.remedy());
+            HBox row = Ui.row(
+                    10,
+                    Ui.mark(FindingCard.verdict(f.severity()), 12),
+                    Ui.column(
+                            1,
+                            Ui.label(f.title(), "strong"),
+                            Ui.label(f.figure().text(), "small")),
+                    Ui.grow(),
+                    Ui.button(r.title(), r.describe(), () -> deeds.add(r), "quiet"));
+            row.getStyleClass().addAll("card", "offer");
+            offers.getChildren().add(row);
         }
     }
 
     private void proof(Preparation p) {
-        Preparation.Step farthest = p.farthest();
-        int poses = p.steps().stream().mapToInt(s -> s.proof().frames()).sum();
-        if (farthest == null) {
-            proof.getChildren().addAll(Ui.label("Nothing was changed, so nothing needs proof.", "second"));
+        ReadyModel.Proof m = ReadyModel.proof(p);
+        if (m.text().isEmpty()) {
+            proof.getChildren().add(Ui.label(m.more(), "second"));
             return;
         }
-        if (AssetKinds.main(p.scene()).content().equals(Content.CACHE)) {
-            Preparation.Step last = p.steps().getLast();
-            proof.getChildren()
-                    .add(Ui.row(
-                            14,
-                            Ui.mark(Verdict.CLEAN, 16),
-                            Ui.column(
-                                    1,
-                                    Ui.label(
-                                            last.outcome().text().isEmpty()
-                                                    ? last.remedy().title()
-                                                    : last.outcome().text(),
-                                            "strong"),
-                                    Ui.label(p.steps().getFirst().before() + "  →  " + last.after(), "figure"))));
-            return;
+        HBox row = Ui.row(14, Ui.mark(m.verdict(), 16));
+        if (!m.figure().isEmpty()) {
+            row.getChildren().add(Ui.label(m.figure(), "big-figure"));
         }
-        boolean still = farthest.proof().isStill();
-        boolean kept = p.steps().stream().allMatch(Preparation.Step::kept);
-        proof.getChildren()
-                .add(Ui.row(
-                        14,
-                        Ui.mark(still || kept ? Verdict.CLEAN : Verdict.DRIFTED, 16),
-                        Ui.label(
-                                String.format(
-                                        java.util.Locale.ROOT,
-                                        "%.4f mm",
-                                        farthest.proof().worst().value()),
-                                "big-figure"),
-                        Ui.column(
-                                1,
-                                Ui.label(
-                                        still
-                                                ? "The picture did not move"
-                                                : kept ? "The picture moved as asked for" : "The picture moved",
-                                        "strong"),
-                                Ui.label(
-                                        "the farthest any point of the surface moved, over " + poses
-                                                + " poses of all clips",
-                                        "second"))));
+        row.getChildren()
+                .add(Ui.column(
+                        1,
+                        Ui.label(m.text(), "strong"),
+                        Ui.label(m.more(), m.figure().isEmpty() ? "figure" : "second")));
+        proof.getChildren().add(row);
     }
 
     private void view(Scene before, Scene after) {

@@ -43,9 +43,7 @@ public final class HelpSheet extends HBox {
         VBox left = Ui.column(8, search, list);
         left.setMinWidth(270);
         left.setPrefWidth(270);
-        ScrollPane scroll = new ScrollPane(page);
-        scroll.setFitToWidth(true);
-        scroll.getStyleClass().add("plain-scroll");
+        ScrollPane scroll = Ui.scrolled(page);
         HBox.setHgrow(scroll, Priority.ALWAYS);
         getChildren().addAll(left, scroll);
         fill("");

@@ -79,9 +79,7 @@ public final class StageSheet extends HBox {
                                 "The top layer as it is stored, every field of it",
                                 makes.parts(),
                                 "quiet"));
-        ScrollPane scroll = new ScrollPane(left);
-        scroll.setFitToWidth(true);
-        scroll.getStyleClass().add("plain-scroll");
+        ScrollPane scroll = Ui.scrolled(left);
         scroll.setMinWidth(250);
         scroll.setPrefWidth(250);
         prims();

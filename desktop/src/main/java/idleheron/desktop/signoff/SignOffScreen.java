@@ -3,31 +3,16 @@ package idleheron.desktop.signoff;
 import idleheron.app.CompareJob;
 import idleheron.app.ReportJob;
 import idleheron.core.Verdict;
-import idleheron.core.compare.Comparison;
-import idleheron.core.crossing.Crossing;
-import idleheron.core.pair.LikelyCause;
 import idleheron.core.pair.TopicResult;
-import idleheron.core.remedy.Remedy;
-import idleheron.core.scene.Scene;
-import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.Jobs;
 import idleheron.desktop.model.Settings;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
-import idleheron.formats.disk.FileNames;
 import idleheron.render.Picture;
-import idleheron.report.Paper;
 import idleheron.report.Snapshot;
-import java.io.IOException;
-import java.nio.file.Path;
-import java.time.LocalDate;
-import java.time.ZoneId;
-import java.util.List;
-import java.util.function.Consumer;
 import javafx.geometry.Insets;
-import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
@@ -41,15 +26,13 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 
 /** The report as it will be read, and the signature under it. */
-public final class SignOffScreen implements Screen {
+public final class SignOffScreen extends Screen<HBox> {
     private static final int PICTURE_WIDTH = 380;
     private static final int PICTURE_HEIGHT = 300;
 
     private final Bench bench;
     private final BenchActions deeds;
     private final Jobs jobs;
-    private final Consumer<String> tell;
-    private final HBox root = new HBox(18);
     private final VBox page = Ui.column(10);
     private final TextField by = new TextField();
     private final TextArea note = new TextArea();
@@ -57,16 +40,14 @@ public final class SignOffScreen implements Screen {
     private final VBox state = Ui.column(6);
     private CompareJob.@Nullable Result pictured;
 
-    public SignOffScreen(Bench bench, BenchActions deeds, Jobs jobs, Settings settings, Consumer<String> tell) {
+    public SignOffScreen(Bench bench, BenchActions deeds, Jobs jobs, Settings settings) {
+        super(new HBox(18));
         by.setText(settings.name());
         this.bench = bench;
         this.deeds = deeds;
         this.jobs = jobs;
-        this.tell = tell;
         page.getStyleClass().addAll("card", "report-page");
-        ScrollPane scroll = new ScrollPane(page);
-        scroll.setFitToWidth(true);
-        scroll.getStyleClass().add("plain-scroll");
+        ScrollPane scroll = Ui.scrolled(page);
         HBox.setHgrow(scroll, Priority.ALWAYS);
         by.setPromptText("Your name");
         by.setAccessibleText("Signed off by");
@@ -103,20 +84,10 @@ public final class SignOffScreen implements Screen {
     }
 
     @Override
-    public Node node() {
-        return root;
-    }
-
-    @Override
-    public void shown() {
-        show();
-    }
-
-    private void show() {
+    public void show() {
         page.getChildren().clear();
         state.getChildren().clear();
         CompareJob.Result c = bench.compared().get();
-        Crossing crossing = bench.crossing().get();
         root.getChildren().get(1).setDisable(c == null);
         if (c == null) {
             page.getChildren()
@@ -125,81 +96,50 @@ public final class SignOffScreen implements Screen {
                             Ui.wrapped("A report needs both sides. Compare first: key 5.", "second"));
             return;
         }
-        Comparison k = c.comparison();
-        HBox head = Ui.row(
-                12,
-                Ui.mark(k.verdict(), 22),
-                Ui.label(
-                        Character.toUpperCase(k.verdict().word().charAt(0))
-                                + k.verdict().word().substring(1),
-                        "verdict"));
-        VBox text = Ui.column(
-                8,
-                head,
-                Ui.wrapped(
-                        c.sent().name() + " and back, " + k.faults() + " topics over tolerance, "
-                                + (k.asMeant() ? "as meant." : "as stored."),
-                        "second"));
-        if (!k.causes().isEmpty()) {
-            text.getChildren().addAll(Ui.label("Likely cause", "small"), Ui.wrapped(k.causeSentence(), "strong"));
-            for (LikelyCause l : k.causes()) {
-                text.getChildren().add(Ui.wrapped("· " + l.remedy().describe(), "second"));
+        SignOffModel m = new SignOffModel(c, bench.crossing().get());
+        VBox text = Ui.column(8, Ui.row(12, Ui.mark(c.comparison().verdict(), 22), Ui.label(m.verdict(), "verdict")));
+        for (SignOffModel.Part p : m.parts()) {
+            if (!p.title().isEmpty()) {
+                text.getChildren().add(Ui.label(p.title(), "small"));
             }
-        }
-        if (!k.losses().isEmpty()) {
-            text.getChildren().addAll(Ui.label("Lost on the way", "small"), Ui.wrapped(k.lossSentence(), "second"));
-        }
-        for (Remedy r : crossing.mends()) {
-            text.getChildren().add(Ui.wrapped("Mended: " + r.describe(), "second"));
+            for (int i = 0; i < p.lines().size(); i++) {
+                text.getChildren().add(Ui.wrapped(p.lines().get(i), p.strong() && i == 0 ? "strong" : "second"));
+            }
         }
         HBox.setHgrow(text, Priority.ALWAYS);
-        HBox top = new HBox(16, text, picture);
-        page.getChildren().addAll(top, Ui.hairline());
-        for (TopicResult t : k.topics()) {
-            if (t.verdict() != Verdict.NOT_CHECKED) {
-                var line = Ui.wrapped(t.summary(), "second");
-                HBox.setHgrow(line, Priority.ALWAYS);
-                var name = Ui.label(t.topic().title(), "strong");
-                name.setMinWidth(160);
-                var figure = Ui.label(t.worst().text(), "figure");
-                figure.setMinWidth(96);
-                figure.setAlignment(javafx.geometry.Pos.CENTER_RIGHT);
-                HBox row = new HBox(10, Ui.mark(t.verdict(), 12), name, figure, line);
-                row.setPadding(new Insets(3, 0, 3, 0));
-                page.getChildren().add(row);
-            }
-        }
-        if (!crossing.signedBy().isEmpty()) {
-            state.getChildren()
-                    .add(Ui.row(
-                            8, Ui.mark(Verdict.CLEAN, 12), Ui.label("Signed off by " + crossing.signedBy(), "strong")));
+        page.getChildren().addAll(new HBox(16, text, picture), Ui.hairline());
+        m.topics().forEach(t -> page.getChildren().add(line(t)));
+        if (m.isSigned()) {
+            state.getChildren().add(Ui.row(8, Ui.mark(Verdict.CLEAN, 12), Ui.label(m.signed(), "strong")));
             page.getChildren()
                     .addAll(
                             Ui.hairline(),
-                            Ui.label("Signed off by " + crossing.signedBy() + ". " + crossing.note(), "second"));
+                            Ui.label(m.signed() + ". " + m.crossing().note(), "second"));
         }
-        picture(c);
+        picture(m);
     }
 
-    private void picture(CompareJob.Result c) {
-        if (pictured == c) {
+    private static HBox line(TopicResult t) {
+        var line = Ui.wrapped(t.summary(), "second");
+        HBox.setHgrow(line, Priority.ALWAYS);
+        var name = Ui.label(t.topic().title(), "strong");
+        name.setMinWidth(160);
+        var figure = Ui.label(t.worst().text(), "figure");
+        figure.setMinWidth(96);
+        figure.setAlignment(javafx.geometry.Pos.CENTER_RIGHT);
+        HBox row = new HBox(10, Ui.mark(t.verdict(), 12), name, figure, line);
+        row.setPadding(new Insets(3, 0, 3, 0));
+        return row;
+    }
+
+    private void picture(SignOffModel m) {
+        if (pictured == m.result()) {
             return;
         }
-        pictured = c;
+        pictured = m.result();
         jobs.run(
                 "picture for the report",
-                p -> {
-                    Scene s = c.sent().scene();
-                    Clip clip = s.clips().isEmpty() ? null : s.clips().getFirst();
-                    Clip other = clip == null
-                            ? null
-                            : c.returned().scene().clips().stream()
-                                    .filter(x -> x.name().equals(clip.name()))
-                                    .findFirst()
-                                    .orElse(null);
-                    double t = clip == null ? 0 : clip.startSeconds() + clip.length() * 0.3;
-                    return Snapshot.over(s, clip, c.returned().scene(), other, t, PICTURE_WIDTH, PICTURE_HEIGHT);
-                },
+                p -> Snapshot.over(m.sent(), m.returned(), m.moment(), PICTURE_WIDTH, PICTURE_HEIGHT),
                 this::put);
     }
 
@@ -212,39 +152,22 @@ public final class SignOffScreen implements Screen {
 
     private void sign() {
         if (by.getText().isBlank()) {
-            tell.accept("Write your name first; a report is signed by a person.");
+            deeds.tell("Write your name first; a report is signed by a person.");
             by.requestFocus();
             return;
         }
         deeds.sign(by.getText().strip(), note.getText().strip());
     }
 
-    /** What stands on the paper besides the figures; reads the files for their hashes. */
-    private static Paper paper(CompareJob.Result c, Crossing k) throws IOException {
-        return new Paper(
-                k.signedBy(),
-                k.note(),
-                LocalDate.now(ZoneId.systemDefault()).toString(),
-                k.terms().tolerances(),
-                Paper.sources(
-                        List.of(Path.of(c.sent().path()), Path.of(c.returned().path()))));
-    }
-
-    /** The files that are never written on. */
-    private static List<Path> read(CompareJob.Result c) {
-        return List.of(Path.of(c.sent().path()), Path.of(c.returned().path()));
-    }
-
-    /** Leaves a report beside what came back, under a name that is still free. */
     private void save(String ending) {
         CompareJob.Result c = bench.compared().get();
         if (c != null) {
-            Crossing k = bench.crossing().get();
-            Path to = FileNames.free(FileNames.stem(c.returned().path()) + "_report", ending);
+            SignOffModel m = new SignOffModel(c, bench.crossing().get());
+            ReportJob job = new ReportJob(m.free(ending), m.read());
             jobs.run(
                     "report",
-                    p -> new ReportJob(to, read(c)).run(c.sent(), c.returned(), c.comparison(), paper(c, k)),
-                    done -> tell.accept("The report is in " + done + "."));
+                    p -> job.run(c.sent(), c.returned(), c.comparison(), m.paper()),
+                    done -> deeds.tell("The report is in " + done + "."));
         }
     }
 }

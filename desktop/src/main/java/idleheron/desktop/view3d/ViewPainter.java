@@ -118,17 +118,17 @@ final class ViewPainter {
     }
 
     private Painter.Drawn drawn(ViewRequest.Shown s, Side side, Palette c, boolean two) {
-        int color = s.returned() ? c.returned() : c.sent();
+        int color = s.returned() ? c.rgb(Palette.Tone.RETURNED) : c.rgb(Palette.Tone.SENT);
         Look look = switch (s.style()) {
             case SURFACE -> Look.SURFACE;
-            case WIRE -> new Look(true, true, false, false, c.clay(), -1, 1);
+            case WIRE -> new Look(true, true, false, false, c.rgb(Palette.Tone.CLAY), -1, 1);
             case WEIGHTS -> Look.SURFACE;
             case JOINTS -> Look.JOINTS;
         };
         if (two) {
             look = look.withTint(s.tinted() ? color : -1, color, s.style() == ViewRequest.Style.JOINTS ? 0.30 : 0.62);
         } else if (look.joints()) {
-            look = look.withTint(look.tint(), c.sent(), look.strength());
+            look = look.withTint(look.tint(), /* joint= */ c.rgb(Palette.Tone.SENT), look.strength());
         }
         heat(s, side);
         return new Painter.Drawn(side, look, s.chosen());
@@ -181,7 +181,7 @@ final class ViewPainter {
                 System.arraycopy(p.pixels(), y * half, to.pixels(), y * to.width() + i * (to.width() - half), half);
             }
         }
-        int line = r.palette().ground();
+        int line = r.palette().rgb(Palette.Tone.GROUND);
         for (int y = 0; y < to.height(); y++) {
             to.pixels()[y * to.width() + half] = 0xFF000000 | line;
         }

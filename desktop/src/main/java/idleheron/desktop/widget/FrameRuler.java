@@ -14,6 +14,7 @@ import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.Playables;
 import idleheron.desktop.model.Step;
 import idleheron.desktop.model.Transport;
+import idleheron.render.Palette.Tone;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.geometry.Pos;
@@ -179,8 +180,8 @@ public final class FrameRuler extends BorderPane {
         transport.seconds().set(Math.clamp(t, c.startSeconds(), Math.max(c.startSeconds(), c.endSeconds())));
     }
 
-    private Color tone(String day, String dusk) {
-        return Color.web(bench.dusk().get() ? dusk : day);
+    private Color tone(Tone tone) {
+        return Ui.color(tone, bench.dusk().get());
     }
 
     private void draw() {
@@ -196,60 +197,38 @@ public final class FrameRuler extends BorderPane {
         Clip other = other();
         Span s = span(c, other);
         double top = other == null ? 16 : 8;
-        lane(
-                g,
-                other == null ? "clip" : "sent",
-                c.startSeconds(),
-                c.endSeconds(),
-                c.rate(),
-                c.rate(),
-                top,
-                s,
-                tone("#24506E", "#7FB4D3"));
+        g.setFill(tone(Tone.SENT));
+        lane(g, other == null ? "clip" : "sent", c, c.rate(), top, s);
         holes(g, c, false, c.rate(), top, s);
         if (other != null) {
-            lane(
-                    g,
-                    "returned",
-                    other.startSeconds(),
-                    other.endSeconds(),
-                    other.rate(),
-                    c.rate(),
-                    top + LANE + 5,
-                    s,
-                    tone("#B0621A", "#E59A55"));
+            g.setFill(tone(Tone.RETURNED));
+            lane(g, "returned", other, c.rate(), top + LANE + 5, s);
             holes(g, other, true, c.rate(), top + LANE + 5, s);
         }
         numbers(g, s);
         double x = x(now, s);
-        g.setStroke(tone("#BF7A1E", "#E0A24A"));
-        g.setFill(tone("#BF7A1E", "#E0A24A"));
+        g.setStroke(tone(Tone.AMBER));
+        g.setFill(tone(Tone.AMBER));
         g.setLineWidth(2);
         g.strokeLine(x, 4, x, 37);
         g.fillPolygon(new double[] {x - 5, x + 5, x}, new double[] {0, 0, 7}, 3);
     }
 
-    private void lane(
-            GraphicsContext g,
-            String name,
-            double start,
-            double end,
-            FrameRate own,
-            FrameRate ruler,
-            double y,
-            Span s,
-            Color color) {
+    /** A clip by its frames, in the colour that is set. */
+    private void lane(GraphicsContext g, String name, Clip clip, FrameRate ruler, double y, Span s) {
+        FrameRate own = clip.rate();
+        double start = clip.startSeconds();
+        double end = clip.endSeconds();
         g.setTextAlign(TextAlignment.RIGHT);
         g.setTextBaseline(VPos.CENTER);
         g.setFont(Font.font("Inter Semi Bold", 11));
-        g.setFill(color);
         g.fillText(name, LEFT - 10, y + LANE / 2);
         double x0 = x(ruler.frame(start), s);
         double x1 = x(ruler.frame(end), s);
         g.setGlobalAlpha(0.28);
         g.fillRoundRect(x0, y, Math.max(2, x1 - x0), LANE, 5, 5);
         g.setGlobalAlpha(0.55);
-        g.setStroke(color);
+        g.setStroke(g.getFill());
         g.setLineWidth(1);
         double first = Math.ceil(own.frame(start));
         double last = Math.floor(own.frame(end));
@@ -287,7 +266,7 @@ public final class FrameRuler extends BorderPane {
             double x0 = x(ruler.frame(of.rate().seconds(number - 0.5)), s);
             double x1 = x(ruler.frame(of.rate().seconds(number + 0.5)), s);
             g.clearRect(x0, y - 1, x1 - x0, LANE + 2);
-            g.setStroke(tone("#A83A2A", "#E0705C"));
+            g.setStroke(tone(Tone.BROKEN));
             g.setLineWidth(1.6);
             double m = (x0 + x1) / 2;
             g.strokeLine(m - 3, y + 2, m + 3, y + LANE - 2);
@@ -301,7 +280,7 @@ public final class FrameRuler extends BorderPane {
             timed.set(returned ? 1 : 0, cache);
             times[returned ? 1 : 0] = CacheSpeed.times(cache);
         }
-        g.setFill(returned ? tone("#B0621A", "#E59A55") : tone("#24506E", "#7FB4D3"));
+        g.setFill(returned ? tone(Tone.RETURNED) : tone(Tone.SENT));
         double before = Double.NEGATIVE_INFINITY;
         for (double t : times[returned ? 1 : 0]) {
             double x = x(ruler.frame(t), s);
@@ -313,7 +292,7 @@ public final class FrameRuler extends BorderPane {
     }
 
     private void numbers(GraphicsContext g, Span s) {
-        g.setFill(tone("#6B757A", "#9AA6A8"));
+        g.setFill(tone(Tone.THIRD));
         g.setFont(Font.font("B612", 11));
         g.setTextAlign(TextAlignment.CENTER);
         g.setTextBaseline(VPos.CENTER);

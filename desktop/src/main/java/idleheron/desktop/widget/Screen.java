@@ -1,11 +1,19 @@
 package idleheron.desktop.widget;
 
-import javafx.scene.Node;
+import javafx.scene.layout.Region;
 
-/** One of the six. */
-public interface Screen {
-    Node node();
+/** One of the six: what stands under the steps, shown anew whenever it comes into sight. */
+public abstract class Screen<R extends Region> {
+    protected final R root;
 
-    /** Called when it comes into sight. */
-    default void shown() {}
+    protected Screen(R root) {
+        this.root = root;
+    }
+
+    public final R node() {
+        return root;
+    }
+
+    /** Brings what is to be seen up to what the bench holds. */
+    public abstract void show();
 }

@@ -1,10 +1,18 @@
 package idleheron.desktop.widget;
 
 import idleheron.core.Verdict;
+import idleheron.core.kind.FactGroup;
+import idleheron.core.kind.FactLine;
+import idleheron.render.Palette;
+import java.nio.charset.StandardCharsets;
+import java.util.Base64;
+import java.util.List;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
@@ -12,6 +20,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.scene.paint.Color;
 import javafx.scene.shape.Circle;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Polygon;
@@ -107,5 +116,41 @@ public final class Ui {
         return n < 1_000_000
                 ? String.format(java.util.Locale.ROOT, "%.0f kB", n / 1e3)
                 : String.format(java.util.Locale.ROOT, "%.1f MB", n / 1e6);
+    }
+
+    /** What may be longer than its place; takes all the height there is. */
+    public static ScrollPane scrolled(Node content) {
+        ScrollPane p = new ScrollPane(content);
+        p.setFitToWidth(true);
+        p.getStyleClass().add("plain-scroll");
+        VBox.setVgrow(p, Priority.ALWAYS);
+        return p;
+    }
+
+    /** Groups of facts under each other, small titles over them. */
+    public static VBox facts(List<FactGroup> groups, String titleStyle) {
+        VBox out = column(1);
+        for (FactGroup g : groups) {
+            if (!g.title().isEmpty()) {
+                Label title = label(g.title(), titleStyle);
+                title.setPadding(new Insets(out.getChildren().isEmpty() ? 0 : 10, 0, 1, 0));
+                out.getChildren().add(title);
+            }
+            for (FactLine l : g.lines()) {
+                out.getChildren().add(l.label().isEmpty() ? wrapped(l.text(), "second") : fact(l.label(), l.text()));
+            }
+        }
+        return out;
+    }
+
+    /** A tone of the program's palette, for what is painted by hand. */
+    public static Color color(Palette.Tone tone, boolean dusk) {
+        return Color.web(Palette.of(dusk).web(tone));
+    }
+
+    /** The tones as properties for style sheets, by day and under the class "dusk". */
+    public static String palette() {
+        String css = ".heron { " + Palette.DAY.properties() + " } .heron.dusk { " + Palette.DUSK.properties() + " }";
+        return "data:text/css;base64," + Base64.getEncoder().encodeToString(css.getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -65,6 +65,11 @@ public final class AbcFormat implements SceneFormat {
     }
 
     @Override
+    public String advice() {
+        return "A cache has no place for axes and unit of its own; they go as metadata, which other programs may not read.";
+    }
+
+    @Override
     public Set<Content> holds() {
         return Set.of(Content.CACHE);
     }

@@ -29,10 +29,12 @@ public final class ByteCursor {
         this.at = at;
     }
 
+    /** Byte it stands on. */
     public long at() {
         return at;
     }
 
+    /** Moves to a byte; reading beyond the end is told by the next read. */
     public void to(long position) {
         at = position;
     }
@@ -41,6 +43,7 @@ public final class ByteCursor {
         return size;
     }
 
+    /** Bytes to the end. */
     public long left() {
         return size - at;
     }
@@ -49,6 +52,7 @@ public final class ByteCursor {
         return in;
     }
 
+    /** What was expected where it stands and what is there instead. */
     public FormatException wrong(String expected, String found) {
         return FormatException.at(file, at, expected, found);
     }
@@ -121,6 +125,7 @@ public final class ByteCursor {
         return v;
     }
 
+    /** The next bytes; where there are not so many, that is told before any memory is taken. */
     public byte[] take(int count) {
         room(count);
         byte[] out = new byte[count];

@@ -23,10 +23,12 @@ public final class FormatException extends IOException {
         return line.length() <= LONGEST ? line : line.substring(0, LONGEST) + "…";
     }
 
+    /** "file: at byte 12 expected x, found y". */
     public static FormatException at(String file, long offset, String expected, String found) {
         return new FormatException(file, "byte " + offset, expected, found, null);
     }
 
+    /** "file: in line 3 expected x, found y". */
     public static FormatException atLine(String file, long line, String expected, String found) {
         return new FormatException(file, "line " + line, expected, found, null);
     }

@@ -60,21 +60,20 @@ public final class LinkChecks {
             if (there && !Path.of(told).isAbsolute()) {
                 return;
             }
-            out.add(new Finding(
-                    "linked-file-missing",
-                    there || beside ? Severity.DRIFTS : Severity.BREAKS,
-                    Topic.CACHES,
-                    node,
-                    there || beside
-                            ? "A file is pointed to by a path that does not travel"
-                            : "A file that is pointed to is not there",
-                    subject.substring(subject.lastIndexOf('/') + 1) + " points to " + told
-                            + (beside
-                                    ? "; " + name + " lies beside, so name it without its folder."
-                                    : there ? ", which only this machine has." : ", and no " + name + " lies beside."),
-                    Figure.of(1, "files", subject),
-                    "The file was moved, or only one of the two was sent.",
-                    null));
+            out.add(Finding.of("linked-file-missing", there || beside ? Severity.DRIFTS : Severity.BREAKS, Topic.CACHES)
+                    .says(
+                            there || beside
+                                    ? "A file is pointed to by a path that does not travel"
+                                    : "A file that is pointed to is not there",
+                            subject.substring(subject.lastIndexOf('/') + 1) + " points to " + told
+                                    + (beside
+                                            ? "; " + name + " lies beside, so name it without its folder."
+                                            : there
+                                                    ? ", which only this machine has."
+                                                    : ", and no " + name + " lies beside."))
+                    .measured(Figure.of(1, "files", subject))
+                    .atNode(node)
+                    .because("The file was moved, or only one of the two was sent."));
         } catch (InvalidPathException e) {
             // text that is no path here points to nothing
         }

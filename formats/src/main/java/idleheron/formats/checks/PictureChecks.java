@@ -49,16 +49,9 @@ public final class PictureChecks {
     }
 
     private static Finding finding(String code, Texture t, String title, String message, double figure, String unit) {
-        return new Finding(
-                code,
-                Severity.DRIFTS,
-                Topic.MATERIALS,
-                -1,
-                title,
-                message,
-                Figure.of(figure, unit, t.fileName()),
-                "",
-                null);
+        return Finding.of(code, Severity.DRIFTS, Topic.MATERIALS)
+                .says(title, message)
+                .measured(Figure.of(figure, unit, t.fileName()));
     }
 
     private static boolean absolute(String path) {

@@ -11,6 +11,7 @@ import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Order;
 import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.spi.Target;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -32,28 +33,22 @@ public final class Deliveries {
      *     back
      */
     public static Delivery.Outcome write(
-            Delivery delivery,
-            Scene scene,
-            @Nullable Path from,
-            Path target,
-            SceneFormat format,
-            String variant,
-            Drafts drafts,
-            Progress progress)
+            Delivery delivery, Scene scene, @Nullable Path from, Target target, Drafts drafts, Progress progress)
             throws IOException {
         boolean replaces = false;
-        for (Path f : files(delivery, scene, target, format)) {
+        for (Path f : files(delivery, scene, target)) {
             replaces |= drafts.replaces(f);
         }
         PictureFiles.Travelling pictures =
                 new PictureFiles.Travelling(from, delivery.pictureFolders(), delivery.style(), drafts);
-        Scene rest = beside(delivery, scene, format);
+        Scene rest = beside(delivery, scene, target.format());
         if (rest != null) {
             SceneFormat usual = SceneFiles.usual();
-            SceneFiles.draft(rest, around(target), usual, usual.variants().getFirst(), drafts, Progress.NONE);
+            SceneFiles.draft(
+                    rest, around(target.file()), usual, usual.variants().getFirst(), drafts, Progress.NONE);
         }
-        List<Delivery.Part> parts =
-                format.deliver(new UnderWay(delivery, scene, target, variant, pictures, drafts, progress));
+        List<Delivery.Part> parts = target.format()
+                .deliver(new UnderWay(delivery, scene, target.file(), target.variant(), pictures, drafts, progress));
         boolean placed = !replaces || parts.stream().allMatch(Delivery.Part::sound);
         if (placed) {
             drafts.place();
@@ -63,10 +58,10 @@ public final class Deliveries {
     }
 
     /** The files that {@link #write} would make, the one that is named first. */
-    public static List<Path> files(Delivery delivery, Scene scene, Path target, SceneFormat format) {
-        List<Path> out = new ArrayList<>(format.files(delivery, scene, target));
-        if (beside(delivery, scene, format) != null) {
-            out.add(around(target));
+    public static List<Path> files(Delivery delivery, Scene scene, Target target) {
+        List<Path> out = new ArrayList<>(target.format().files(delivery, scene, target.file()));
+        if (beside(delivery, scene, target.format()) != null) {
+            out.add(around(target.file()));
         }
         return out;
     }

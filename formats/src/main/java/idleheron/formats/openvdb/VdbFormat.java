@@ -62,6 +62,11 @@ public final class VdbFormat implements SceneFormat {
     }
 
     @Override
+    public String advice() {
+        return "Each # in the name is a digit of the frame. Every voxel is read back.";
+    }
+
+    @Override
     public Several several() {
         return new VdbSeveral();
     }

@@ -114,41 +114,37 @@ public final class VolumeDelivery {
                     target + ": several frames would go into one file; put # for the frame into its name");
         }
         drafts.check(files);
+        Run run = new Run(volume, stage, options, drafts);
         List<Part> out = new ArrayList<>();
         List<Volume.Frame> frames = volume.sound();
         for (int i = 0; i < frames.size(); i++) {
             Progress own = progress.part((double) i / frames.size(), (i + 1.0) / frames.size());
-            out.add(one(volume, frames.get(i), stage, files.get(i), options, drafts, own));
+            out.add(run.frame(frames.get(i), files.get(i), own));
         }
         return out;
     }
 
-    private static Part one(
-            Volume volume,
-            Volume.Frame frame,
-            Stage stage,
-            Path file,
-            VdbWriter.Options options,
-            Drafts drafts,
-            Progress progress)
-            throws IOException {
-        List<Grid> grids = new ArrayList<>();
-        for (GridHeader h : volume.headers(frame)) {
-            if (h.type() == null) {
-                throw new IOException(frame.file() + ": a grid of type " + h.typeName() + " cannot be written; leave "
-                        + h.name() + " out");
+    /** What is the same for all frames. */
+    private record Run(Volume volume, Stage stage, VdbWriter.Options options, Drafts drafts) {
+        Part frame(Volume.Frame frame, Path file, Progress progress) throws IOException {
+            List<Grid> grids = new ArrayList<>();
+            for (GridHeader h : volume.headers(frame)) {
+                if (h.type() == null) {
+                    throw new IOException(frame.file() + ": a grid of type " + h.typeName()
+                            + " cannot be written; leave " + h.name() + " out");
+                }
+                grids.add(volume.grid(frame, h.label(), progress.part(0, 0.3)));
             }
-            grids.add(volume.grid(frame, h.label(), progress.part(0, 0.3)));
+            GridMetadata m = VdbFormat.declaring(stage);
+            Path draft = drafts.draft(file);
+            try (OutputStream out =
+                    new BufferedOutputStream(Files.newOutputStream(draft, StandardOpenOption.CREATE_NEW), 1 << 20)) {
+                new VdbWriter(options).write(grids, m, out, progress.part(0.3, 0.7));
+            } catch (IOException e) {
+                throw Failures.written(file, e);
+            }
+            return prove(grids, draft, file, frame.number(), progress.part(0.7, 1));
         }
-        GridMetadata m = VdbFormat.declaring(stage);
-        Path draft = drafts.draft(file);
-        try (OutputStream out =
-                new BufferedOutputStream(Files.newOutputStream(draft, StandardOpenOption.CREATE_NEW), 1 << 20)) {
-            new VdbWriter(options).write(grids, m, out, progress.part(0.3, 0.7));
-        } catch (IOException e) {
-            throw Failures.written(file, e);
-        }
-        return prove(grids, draft, file, frame.number(), progress.part(0.7, 1));
     }
 
     private static Part prove(List<Grid> sent, Path draft, Path file, int frame, Progress progress) throws IOException {

@@ -101,6 +101,7 @@ public record Delivery(
             return new Part(file, sent, back, proof, value);
         }
 
+        /** Whether it reads back without a fault. */
         public boolean sound() {
             return !proof.verdict().isFault();
         }

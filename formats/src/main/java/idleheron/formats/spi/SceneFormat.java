@@ -57,6 +57,11 @@ public interface SceneFormat {
         return List.of();
     }
 
+    /** What one who sends should know of this carrier, a sentence; or "". */
+    default String advice() {
+        return "";
+    }
+
     /** The files that {@link #deliver} would make, the one that is named first. */
     default List<Path> files(Delivery delivery, Scene scene, Path target) {
         return delivery.files(scene, target);

@@ -13,13 +13,20 @@ import java.util.function.ToDoubleFunction;
  */
 record Blob(String owner, int material, double blend, ToDoubleFunction<Vec3> distance) {
 
-    /** A round cone: spheres of radius {@code ra} at {@code a} and {@code rb} at {@code b} and all between them. */
-    static Blob cone(String owner, int material, double blend, Vec3 a, double ra, Vec3 b, double rb) {
-        return cone(owner, material, blend, a, ra, b, rb, 1);
+    /** A sphere; metres. */
+    record Ball(Vec3 centre, double radius) {}
+
+    /** A round cone: two spheres and all between them. */
+    static Blob cone(String owner, int material, double blend, Ball from, Ball to) {
+        return cone(owner, material, blend, from, to, 1);
     }
 
     /** As {@link #cone}, flattened along Z by {@code depth}. */
-    static Blob cone(String owner, int material, double blend, Vec3 a, double ra, Vec3 b, double rb, double depth) {
+    static Blob cone(String owner, int material, double blend, Ball from, Ball to, double depth) {
+        Vec3 a = from.centre;
+        Vec3 b = to.centre;
+        double ra = from.radius;
+        double rb = to.radius;
         Vec3 s = new Vec3(a.x(), a.y(), a.z() / depth);
         Vec3 d = new Vec3(b.x(), b.y(), b.z() / depth).minus(s);
         double dd = Math.max(1e-12, d.x() * d.x() + d.y() * d.y() + d.z() * d.z());

@@ -45,7 +45,12 @@ public final class FootbridgeBell {
                 net(
                         "clapper",
                         List.of(
-                                Blob.cone("", IRON, 0, v(0, 0, 0), 0.009, v(0, -0.21, 0), 0.010),
+                                Blob.cone(
+                                        "",
+                                        IRON,
+                                        0,
+                                        new Blob.Ball(v(0, 0, 0), 0.009),
+                                        new Blob.Ball(v(0, -0.21, 0), 0.010)),
                                 Blob.ellipsoid("", IRON, 0.01, v(0, -0.235, 0), v(0.03, 0.034, 0.03))),
                         0.008));
         List<Node> nodes = List.of(

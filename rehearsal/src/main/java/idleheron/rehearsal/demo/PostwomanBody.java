@@ -51,53 +51,88 @@ final class PostwomanBody {
 
     private static List<Blob> body() {
         List<Blob> b = new ArrayList<>();
-        b.add(Blob.cone("chest", COAT, 0, v(0, 1.92, 0), 0.150, v(0, 2.02, -0.005), 0.128, 0.74));
-        b.add(Blob.cone("chest", COAT, 0.05, v(-0.12, 2.035, -0.01), 0.072, v(0.12, 2.035, -0.01), 0.072, 0.9));
-        b.add(Blob.cone("chest", COAT, 0.05, v(-0.06, 1.95, 0.065), 0.055, v(0.06, 1.95, 0.065), 0.055));
-        b.add(Blob.cone("spine_2", COAT, 0.06, v(0, 1.80, 0), 0.132, v(0, 1.90, 0), 0.146, 0.76));
-        b.add(Blob.cone("spine_1", COAT, 0.05, v(0, 1.72, 0), 0.130, v(0, 1.80, 0), 0.132, 0.78));
-        b.add(Blob.cone("hips", COAT, 0.05, v(0, 1.70, 0), 0.133, v(0, 1.50, 0), 0.185, 0.80));
+        b.add(Blob.cone(
+                "chest", COAT, 0, new Blob.Ball(v(0, 1.92, 0), 0.150), new Blob.Ball(v(0, 2.02, -0.005), 0.128), 0.74));
+        b.add(Blob.cone(
+                "chest",
+                COAT,
+                0.05,
+                new Blob.Ball(v(-0.12, 2.035, -0.01), 0.072),
+                new Blob.Ball(v(0.12, 2.035, -0.01), 0.072),
+                0.9));
+        b.add(Blob.cone(
+                "chest",
+                COAT,
+                0.05,
+                new Blob.Ball(v(-0.06, 1.95, 0.065), 0.055),
+                new Blob.Ball(v(0.06, 1.95, 0.065), 0.055)));
+        b.add(Blob.cone(
+                "spine_2", COAT, 0.06, new Blob.Ball(v(0, 1.80, 0), 0.132), new Blob.Ball(v(0, 1.90, 0), 0.146), 0.76));
+        b.add(Blob.cone(
+                "spine_1", COAT, 0.05, new Blob.Ball(v(0, 1.72, 0), 0.130), new Blob.Ball(v(0, 1.80, 0), 0.132), 0.78));
+        b.add(Blob.cone(
+                "hips", COAT, 0.05, new Blob.Ball(v(0, 1.70, 0), 0.133), new Blob.Ball(v(0, 1.50, 0), 0.185), 0.80));
         b.add(Blob.ellipsoid("hips", LEATHER, 0.004, v(0, 1.715, 0), v(0.143, 0.019, 0.114)));
-        b.add(Blob.cone("neck", SCARF, 0.03, v(0, 2.085, 0), 0.072, v(0, 2.125, 0.012), 0.064));
+        b.add(Blob.cone(
+                "neck", SCARF, 0.03, new Blob.Ball(v(0, 2.085, 0), 0.072), new Blob.Ball(v(0, 2.125, 0.012), 0.064)));
         b.add(Blob.ellipsoid("chest", SCARF, 0.02, v(0.035, 2.03, 0.105), v(0.032, 0.055, 0.022)));
         for (int s = 1; s >= -1; s -= 2) {
             String end = s > 0 ? "_l" : "_r";
             b.add(Blob.cone(
-                    "thigh" + end, COAT, 0.05, v(s * 0.090, 1.52, 0), 0.112, v(s * 0.112, 1.27, 0.01), 0.128, 0.94));
+                    "thigh" + end,
+                    COAT,
+                    0.05,
+                    new Blob.Ball(v(s * 0.090, 1.52, 0), 0.112),
+                    new Blob.Ball(v(s * 0.112, 1.27, 0.01), 0.128),
+                    0.94));
             b.add(Blob.cone(
-                    "thigh" + end, WADERS, 0.02, v(s * 0.094, 1.34, 0.01), 0.088, v(s * 0.100, 1.14, 0.02), 0.078));
+                    "thigh" + end,
+                    WADERS,
+                    0.02,
+                    new Blob.Ball(v(s * 0.094, 1.34, 0.01), 0.088),
+                    new Blob.Ball(v(s * 0.100, 1.14, 0.02), 0.078)));
             b.add(Blob.cone(
-                    "shin" + end, WADERS, 0.03, v(s * 0.100, 1.12, 0.02), 0.077, v(s * 0.104, 0.94, 0.0), 0.072));
+                    "shin" + end,
+                    WADERS,
+                    0.03,
+                    new Blob.Ball(v(s * 0.100, 1.12, 0.02), 0.077),
+                    new Blob.Ball(v(s * 0.104, 0.94, 0.0), 0.072)));
             b.add(Blob.cone(
-                    "shin" + end, BOOTS, 0.012, v(s * 0.103, 0.99, 0.004), 0.074, v(s * 0.105, 0.80, -0.012), 0.056));
+                    "shin" + end,
+                    BOOTS,
+                    0.012,
+                    new Blob.Ball(v(s * 0.103, 0.99, 0.004), 0.074),
+                    new Blob.Ball(v(s * 0.105, 0.80, -0.012), 0.056)));
             b.add(Blob.cone(
-                    "foot" + end, BOOTS, 0.03, v(s * 0.106, 0.765, -0.012), 0.050, v(s * 0.112, 0.738, 0.105), 0.042));
+                    "foot" + end,
+                    BOOTS,
+                    0.03,
+                    new Blob.Ball(v(s * 0.106, 0.765, -0.012), 0.050),
+                    new Blob.Ball(v(s * 0.112, 0.738, 0.105), 0.042)));
             b.add(Blob.cone(
                     "clavicle" + end,
                     COAT,
                     0.04,
-                    v(s * 0.10, 2.045, -0.005),
-                    0.066,
-                    v(s * 0.155, 2.045, -0.01),
-                    0.068));
+                    new Blob.Ball(v(s * 0.10, 2.045, -0.005), 0.066),
+                    new Blob.Ball(v(s * 0.155, 2.045, -0.01), 0.068)));
             b.add(Blob.cone(
-                    "upperarm" + end, COAT, 0.04, v(s * 0.17, 2.04, -0.01), 0.064, v(s * 0.335, 1.845, -0.025), 0.050));
+                    "upperarm" + end,
+                    COAT,
+                    0.04,
+                    new Blob.Ball(v(s * 0.17, 2.04, -0.01), 0.064),
+                    new Blob.Ball(v(s * 0.335, 1.845, -0.025), 0.050)));
             b.add(Blob.cone(
                     "forearm" + end,
                     COAT,
                     0.03,
-                    v(s * 0.335, 1.845, -0.025),
-                    0.050,
-                    v(s * 0.462, 1.693, -0.004),
-                    0.046));
+                    new Blob.Ball(v(s * 0.335, 1.845, -0.025), 0.050),
+                    new Blob.Ball(v(s * 0.462, 1.693, -0.004), 0.046)));
             b.add(Blob.cone(
                     "forearm" + end,
                     LEATHER,
                     0.006,
-                    v(s * 0.452, 1.705, -0.006),
-                    0.053,
-                    v(s * 0.470, 1.684, -0.003),
-                    0.053));
+                    new Blob.Ball(v(s * 0.452, 1.705, -0.006), 0.053),
+                    new Blob.Ball(v(s * 0.470, 1.684, -0.003), 0.053)));
         }
         return b;
     }
@@ -106,15 +141,25 @@ final class PostwomanBody {
         List<Blob> b = new ArrayList<>();
         b.add(Blob.ellipsoid("head", SKIN, 0, v(0, 2.255, 0.012), v(0.083, 0.098, 0.096)));
         b.add(Blob.ellipsoid("head", SKIN, 0.04, v(0, 2.205, 0.048), v(0.058, 0.062, 0.056)));
-        b.add(Blob.cone("neck", SKIN, 0.02, v(0, 2.10, 0.0), 0.047, v(0, 2.18, 0.012), 0.047));
-        b.add(Blob.cone("head", SKIN, 0.012, v(0, 2.262, 0.104), 0.010, v(0, 2.228, 0.118), 0.017));
+        b.add(Blob.cone(
+                "neck", SKIN, 0.02, new Blob.Ball(v(0, 2.10, 0.0), 0.047), new Blob.Ball(v(0, 2.18, 0.012), 0.047)));
+        b.add(Blob.cone(
+                "head",
+                SKIN,
+                0.012,
+                new Blob.Ball(v(0, 2.262, 0.104), 0.010),
+                new Blob.Ball(v(0, 2.228, 0.118), 0.017)));
         b.add(Blob.ellipsoid("head", SKIN, 0.014, v(0, 2.176, 0.094), v(0.020, 0.014, 0.014)));
         for (int s = 1; s >= -1; s -= 2) {
             b.add(Blob.ellipsoid("head", SKIN, 0.02, v(s * 0.042, 2.224, 0.078), v(0.026, 0.024, 0.022)));
             b.add(Blob.ellipsoid("head", SKIN, 0.008, v(s * 0.084, 2.24, 0.005), v(0.013, 0.028, 0.018)));
             b.add(Blob.ellipsoid("head", EYES, 0.002, v(s * 0.032, 2.258, 0.093), v(0.0125, 0.0135, 0.012)));
             b.add(Blob.cone(
-                    "head", HAIR, 0.003, v(s * 0.018, 2.284, 0.106), 0.0065, v(s * 0.047, 2.282, 0.091), 0.005));
+                    "head",
+                    HAIR,
+                    0.003,
+                    new Blob.Ball(v(s * 0.018, 2.284, 0.106), 0.0065),
+                    new Blob.Ball(v(s * 0.047, 2.282, 0.091), 0.005)));
         }
         b.add(Blob.ellipsoid("head", HAIR, 0.010, v(0, 2.282, -0.022), v(0.091, 0.082, 0.084)));
         b.add(Blob.ellipsoid("head", HAIR, 0.012, v(0, 2.205, -0.108), v(0.048, 0.046, 0.042)));
@@ -124,7 +169,12 @@ final class PostwomanBody {
     private static List<Blob> hat() {
         List<Blob> b = new ArrayList<>();
         b.add(Blob.ellipsoid("head", HAT, 0, v(0, 2.315, 0.0), v(0.225, 0.030, 0.235)));
-        b.add(Blob.cone("head", HAT, 0.03, v(0, 2.325, -0.008), 0.104, v(0, 2.375, -0.012), 0.078));
+        b.add(Blob.cone(
+                "head",
+                HAT,
+                0.03,
+                new Blob.Ball(v(0, 2.325, -0.008), 0.104),
+                new Blob.Ball(v(0, 2.375, -0.012), 0.078)));
         b.add(Blob.ellipsoid("head", LEATHER, 0.003, v(0, 2.348, -0.008), v(0.108, 0.012, 0.108)));
         return b;
     }
@@ -138,27 +188,28 @@ final class PostwomanBody {
                 "forearm" + end,
                 SKIN,
                 0,
-                wrist.minus(along.times(0.05)),
-                0.030,
-                wrist.minus(along.times(0.008)),
-                0.026));
+                new Blob.Ball(wrist.minus(along.times(0.05)), 0.030),
+                new Blob.Ball(wrist.minus(along.times(0.008)), 0.026)));
         for (int f = 0; f < 3; f++) {
             Vec3 side = v(0, 0, 0.020 - 0.020 * f);
             b.add(Blob.cone(
                     "hand" + end,
                     SKIN,
                     0.012,
-                    wrist.plus(along.times(0.008)).plus(side.times(0.5)),
-                    0.021,
-                    wrist.plus(along.times(0.080)).plus(side),
-                    0.0155));
+                    new Blob.Ball(wrist.plus(along.times(0.008)).plus(side.times(0.5)), 0.021),
+                    new Blob.Ball(wrist.plus(along.times(0.080)).plus(side), 0.0155)));
         }
         for (String finger : new String[] {"thumb", "index", "middle", "ring", "little"}) {
             for (int k = 1; k <= 3; k++) {
                 PostwomanRig.Joint j = rig.get(finger + "_" + k + end);
                 double r = (finger.equals("thumb") ? 0.0128 : finger.equals("little") ? 0.0088 : 0.0105)
                         - 0.0009 * (k - 1);
-                b.add(Blob.cone(j.name(), SKIN, k == 1 ? 0.008 : 0.003, j.position(), r, j.aim(), r - 0.0009));
+                b.add(Blob.cone(
+                        j.name(),
+                        SKIN,
+                        k == 1 ? 0.008 : 0.003,
+                        new Blob.Ball(j.position(), r),
+                        new Blob.Ball(j.aim(), r - 0.0009)));
             }
         }
         return b;
@@ -168,9 +219,11 @@ final class PostwomanBody {
         String j = "stilt" + end;
         double x = s * 0.128;
         List<Blob> b = new ArrayList<>();
-        b.add(Blob.cone(j, WOOD, 0, v(s * 0.172, 1.06, 0.0), 0.018, v(x, 0.03, 0.02), 0.024));
+        b.add(Blob.cone(
+                j, WOOD, 0, new Blob.Ball(v(s * 0.172, 1.06, 0.0), 0.018), new Blob.Ball(v(x, 0.03, 0.02), 0.024)));
         b.add(Blob.box(j, WOOD, 0.012, v(s * 0.125, 0.697, 0.03), v(0.052, 0.014, 0.10), 0.010));
-        b.add(Blob.cone(j, WOOD, 0.02, v(x, 0.64, 0.02), 0.030, v(s * 0.120, 0.69, 0.03), 0.036));
+        b.add(Blob.cone(
+                j, WOOD, 0.02, new Blob.Ball(v(x, 0.64, 0.02), 0.030), new Blob.Ball(v(s * 0.120, 0.69, 0.03), 0.036)));
         b.add(Blob.ellipsoid(j, LEATHER, 0.010, v(s * 0.125, 0.020, 0.02), v(0.038, 0.022, 0.038)));
         b.add(Blob.ellipsoid(j, LEATHER, 0.004, v(s * 0.163, 0.93, 0.003), v(0.030, 0.014, 0.032)));
         return b;
@@ -195,7 +248,7 @@ final class PostwomanBody {
                         : depth > 0.25 && p.y() > 1.76
                                 ? "satchel_strap"
                                 : p.y() < 1.76 ? "spine_1" : p.y() < 1.90 ? "spine_2" : "chest";
-                b.add(Blob.cone(owner, LEATHER, 0.004, last, 0.0135, p, 0.0135));
+                b.add(Blob.cone(owner, LEATHER, 0.004, new Blob.Ball(last, 0.0135), new Blob.Ball(p, 0.0135)));
             }
             last = p;
         }

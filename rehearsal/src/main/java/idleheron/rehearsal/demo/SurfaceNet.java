@@ -41,7 +41,7 @@ record SurfaceNet(double[] points, int[] quads, float[] normals) {
         });
         int[] pointOf = new int[values.length];
         double[] points = new double[3 * count(values, nx, ny, nz, pointOf)];
-        place(values, nx, ny, nz, pointOf, low, cell, points);
+        place(values, nx, ny, nz, pointOf, new Placing(low, cell, points));
         int[] quads = quads(values, nx, ny, nz, pointOf);
         float[] normals = settle(blobs, points, cell);
         return new SurfaceNet(points, quads, normals);
@@ -72,8 +72,10 @@ record SurfaceNet(double[] points, int[] quads, float[] normals) {
         return n;
     }
 
-    private static void place(
-            float[] v, int nx, int ny, int nz, int[] pointOf, Vec3 low, double cell, double[] points) {
+    /** Where points go: corner and edge of the cells, metres, and three coordinates a point. */
+    private record Placing(Vec3 low, double cell, double[] points) {}
+
+    private static void place(float[] v, int nx, int ny, int nz, int[] pointOf, Placing to) {
         for (int z = 0; z + 1 < nz; z++) {
             for (int y = 0; y + 1 < ny; y++) {
                 for (int x = 0; x + 1 < nx; x++) {
@@ -96,9 +98,9 @@ record SurfaceNet(double[] points, int[] quads, float[] normals) {
                             n++;
                         }
                     }
-                    points[3 * p] = low.x() + (x + sx / n) * cell;
-                    points[3 * p + 1] = low.y() + (y + sy / n) * cell;
-                    points[3 * p + 2] = low.z() + (z + sz / n) * cell;
+                    to.points[3 * p] = to.low.x() + (x + sx / n) * to.cell;
+                    to.points[3 * p + 1] = to.low.y() + (y + sy / n) * to.cell;
+                    to.points[3 * p + 2] = to.low.z() + (z + sz / n) * to.cell;
                 }
             }
         }

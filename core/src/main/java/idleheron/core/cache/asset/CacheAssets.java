@@ -14,10 +14,12 @@ import idleheron.core.cache.check.CacheRules;
 import idleheron.core.cache.compare.CacheCauses;
 import idleheron.core.cache.compare.CacheLosses;
 import idleheron.core.cache.compare.CacheTopic;
+import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Content;
+import idleheron.core.kind.FactGroup;
 import idleheron.core.kind.FactLine;
 import idleheron.core.kind.FactTable;
 import idleheron.core.kind.Rule;
@@ -36,8 +38,8 @@ public final class CacheAssets implements AssetKind {
     /** So many objects are listed for a person. */
     private static final int SHOWN = 40;
 
-    private static final List<FactTable> TABLES =
-            List.of(new FactTable("Caches", CacheAssets::objects, f -> CacheTables.objects(f.scene())));
+    private static final List<FactTable> TABLES = List.of(
+            new FactTable("Caches", Set.of(Topic.CACHES), CacheAssets::objects, f -> CacheTables.objects(f.scene())));
 
     private static final List<TopicCheck> TOPICS =
             List.of(TopicCheck.of(Topic.CACHES, 1, CacheTopic::of).inPart());
@@ -113,6 +115,16 @@ public final class CacheAssets implements AssetKind {
         if (c.entries().size() > SHOWN) {
             out.add(new FactLine("", "and " + (c.entries().size() - SHOWN) + " more; --json tells all"));
         }
+    }
+
+    @Override
+    public List<FactGroup> figures(Facts facts) {
+        return CacheFigures.of(facts.scene());
+    }
+
+    @Override
+    public List<FactGroup> cargo(Scene s) {
+        return CacheFigures.cargo(s);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package idleheron.core.cache.check;
 
 import idleheron.core.Figure;
+import idleheron.core.Topic;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
@@ -20,13 +21,11 @@ import idleheron.core.finding.Severity;
 import idleheron.core.job.Progress;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.pose.CanonicalSpace;
-import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.remedy.space.Redeclare;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
 
 /** Rules about caches that look at points: lumps, rigid motion, equal meshes, repeats, size, unit. */
 public final class CacheDeepRules {
@@ -77,17 +76,6 @@ public final class CacheDeepRules {
         return out;
     }
 
-    private void add(
-            String code,
-            Severity severity,
-            String title,
-            String message,
-            Figure figure,
-            String cause,
-            @Nullable Remedy remedy) {
-        out.add(CacheRules.finding(code, severity, title, message, figure, cause, remedy));
-    }
-
     /** Meshes that are many pieces; gives the cache with them taken apart. */
     private Cache lumps() {
         int pieces = 0;
@@ -109,15 +97,15 @@ public final class CacheDeepRules {
         if (lumps == 0) {
             return cache;
         }
-        add(
-                "cache-one-lump",
-                Severity.DRIFTS,
-                lumps == 1 ? "One mesh is many pieces" : lumps + " meshes are many pieces",
-                first + " hangs together in " + pieces
-                        + " pieces. As one object none of them can be selected, hidden or" + " shaded by itself.",
-                Figure.of(pieces, "pieces", first),
-                "Everything was joined before the bake.",
-                ChangeCache.pieces(lumps == 1 ? first : "**"));
+        out.add(Finding.of("cache-one-lump", Severity.DRIFTS, Topic.CACHES)
+                .says(
+                        lumps == 1 ? "One mesh is many pieces" : lumps + " meshes are many pieces",
+                        first + " hangs together in " + pieces
+                                + " pieces. As one object none of them can be selected, hidden or"
+                                + " shaded by itself.")
+                .measured(Figure.of(pieces, "pieces", first))
+                .because("Everything was joined before the bake.")
+                .mendedBy(ChangeCache.pieces(lumps == 1 ? first : "**")));
         return CacheEdits.split(cache, EVERY, n -> {
             List<CacheNode> parts = new MeshSplit(n).byConnectivity();
             return parts.size() >= LUMP ? parts : List.of(n);
@@ -144,17 +132,18 @@ public final class CacheDeepRules {
         }
         double mm = worst[0] * scene.stage().metersPerUnit() * 1000;
         long small = CacheSize.of(after);
-        add(
-                "cache-rigid-as-points",
-                Severity.DRIFTS,
-                "Rigid motion stored point by point",
-                n + " of " + moving + " moving " + (split == cache ? "meshes" : "pieces") + " never bend, to within "
-                        + Figure.number(mm) + " mm. As transforms the file shrinks from " + CacheSize.text(bytes)
-                        + " to "
-                        + CacheSize.text(small) + (split == cache ? "." : ", once it is taken apart."),
-                Figure.of(100.0 * small / bytes, "%", cache.name()),
-                "The bake wrote every point of every frame.",
-                ChangeCache.rigid(ChangeCache.LEEWAY));
+        out.add(Finding.of("cache-rigid-as-points", Severity.DRIFTS, Topic.CACHES)
+                .says(
+                        "Rigid motion stored point by point",
+                        n + " of " + moving + " moving " + (split == cache ? "meshes" : "pieces")
+                                + " never bend, to within "
+                                + Figure.number(mm) + " mm. As transforms the file shrinks from "
+                                + CacheSize.text(bytes)
+                                + " to "
+                                + CacheSize.text(small) + (split == cache ? "." : ", once it is taken apart."))
+                .measured(Figure.of(100.0 * small / bytes, "%", cache.name()))
+                .because("The bake wrote every point of every frame.")
+                .mendedBy(ChangeCache.rigid(ChangeCache.LEEWAY)));
         return after;
     }
 
@@ -169,16 +158,15 @@ public final class CacheDeepRules {
             return;
         }
         double mm = equal.worst() * scene.stage().metersPerUnit() * 1000;
-        add(
-                "cache-equal-meshes",
-                Severity.DRIFTS,
-                "The same mesh again and again",
-                n + (n == 1 ? " mesh is" : " meshes are") + " another one in another place, to within "
-                        + Figure.number(mm) + " mm. Kept once, and with rigid motion as transforms, the file takes "
-                        + CacheSize.text(small) + " of " + CacheSize.text(bytes) + ".",
-                Figure.of(100.0 * small / bytes, "%", cache.name()),
-                "",
-                ChangeCache.share(ChangeCache.LEEWAY));
+        out.add(Finding.of("cache-equal-meshes", Severity.DRIFTS, Topic.CACHES)
+                .says(
+                        "The same mesh again and again",
+                        n + (n == 1 ? " mesh is" : " meshes are") + " another one in another place, to within "
+                                + Figure.number(mm)
+                                + " mm. Kept once, and with rigid motion as transforms, the file takes "
+                                + CacheSize.text(small) + " of " + CacheSize.text(bytes) + ".")
+                .measured(Figure.of(100.0 * small / bytes, "%", cache.name()))
+                .mendedBy(ChangeCache.share(ChangeCache.LEEWAY)));
     }
 
     /** Samples in the middle that are the same as the one before. */
@@ -207,15 +195,13 @@ public final class CacheDeepRules {
             }
         }
         if (most > 0) {
-            add(
-                    "cache-samples-repeated",
-                    Severity.NOTE,
-                    "Samples stand still in the middle",
-                    where + " has " + most + (most == 1 ? " sample" : " samples")
-                            + " equal to the one before, the first at frame " + Figure.number(frame) + ".",
-                    new Figure(most, "samples", where, "", frame),
-                    "The simulation held, or frames were filled in.",
-                    null);
+            out.add(Finding.of("cache-samples-repeated", Severity.NOTE, Topic.CACHES)
+                    .says(
+                            "Samples stand still in the middle",
+                            where + " has " + most + (most == 1 ? " sample" : " samples")
+                                    + " equal to the one before, the first at frame " + Figure.number(frame) + ".")
+                    .measured(new Figure(most, "samples", where, "", frame))
+                    .because("The simulation held, or frames were filled in."));
         }
     }
 
@@ -232,17 +218,12 @@ public final class CacheDeepRules {
                     .append(" ")
                     .append(CacheSize.text(each[i]));
         }
-        add(
-                "cache-size",
-                Severity.NOTE,
-                "Where the bytes are",
-                CacheSize.text(bytes) + " in all: " + told + ".",
-                Figure.of(
+        out.add(Finding.of("cache-size", Severity.NOTE, Topic.CACHES)
+                .says("Where the bytes are", CacheSize.text(bytes) + " in all: " + told + ".")
+                .measured(Figure.of(
                         bytes / (double) (1 << 20),
                         "MB",
-                        cache.entries().get(top.getFirst()).path()),
-                "",
-                null);
+                        cache.entries().get(top.getFirst()).path())));
     }
 
     /** A cache declares no unit: its size tells whether metres can be right; what rides along tells which unit is. */
@@ -262,20 +243,21 @@ public final class CacheDeepRules {
         }
         boolean large = apart ? size > tall : size > LARGEST;
         double unit = scene.stage().metersPerUnit() * (large ? 0.01 : 100);
-        add(
-                "cache-unit",
-                Severity.BREAKS,
-                "The unit cannot be right",
-                cache.name() + " measures " + Figure.number(size) + " m as "
-                        + scene.stage().unitLabel() + " to the unit. " + (large ? "As centimetres" : "As metres")
-                        + " it is "
-                        + Figure.number(size * (large ? 0.01 : 100)) + " m."
-                        + (apart ? " What it goes with is " + Figure.number(tall) + " m high." : ""),
-                Figure.of(size, "m", cache.name()),
-                "A cache does not say what its unit is.",
-                apart
-                        ? ChangeCache.scale(large ? 0.01 : 100)
-                        : new Redeclare(scene.stage().axes(), unit));
+        out.add(Finding.of("cache-unit", Severity.BREAKS, Topic.CACHES)
+                .says(
+                        "The unit cannot be right",
+                        cache.name() + " measures " + Figure.number(size) + " m as "
+                                + scene.stage().unitLabel() + " to the unit. "
+                                + (large ? "As centimetres" : "As metres")
+                                + " it is "
+                                + Figure.number(size * (large ? 0.01 : 100)) + " m."
+                                + (apart ? " What it goes with is " + Figure.number(tall) + " m high." : ""))
+                .measured(Figure.of(size, "m", cache.name()))
+                .because("A cache does not say what its unit is.")
+                .mendedBy(
+                        apart
+                                ? ChangeCache.scale(large ? 0.01 : 100)
+                                : new Redeclare(scene.stage().axes(), unit)));
     }
 
     /** With other things in the scene: a cache that lies down where they stand. */
@@ -286,15 +268,14 @@ public final class CacheDeepRules {
         double up = box[4] - box[1];
         double front = box[5] - box[2];
         if (Math.abs(front - tall) < 0.1 * tall && Math.abs(up - tall) > 0.3 * tall) {
-            add(
-                    "cache-lying",
-                    Severity.BREAKS,
-                    "The cache lies on its back",
-                    cache.name() + " is " + Figure.number(front) + " m deep and " + Figure.number(up)
-                            + " m high; what it goes with is " + Figure.number(tall) + " m high.",
-                    Figure.of(up, "m", cache.name()),
-                    "A cache does not say which axis is up.",
-                    ChangeCache.turn(SignedAxis.of(2, 1), SignedAxis.of(1, 1)));
+            out.add(Finding.of("cache-lying", Severity.BREAKS, Topic.CACHES)
+                    .says(
+                            "The cache lies on its back",
+                            cache.name() + " is " + Figure.number(front) + " m deep and " + Figure.number(up)
+                                    + " m high; what it goes with is " + Figure.number(tall) + " m high.")
+                    .measured(Figure.of(up, "m", cache.name()))
+                    .because("A cache does not say which axis is up.")
+                    .mendedBy(ChangeCache.turn(SignedAxis.of(2, 1), SignedAxis.of(1, 1))));
         }
     }
 }

@@ -15,7 +15,6 @@ import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
 import idleheron.core.kind.Rule;
-import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.scene.motion.Clip;
 import idleheron.core.time.FrameRate;
@@ -44,17 +43,6 @@ public final class CacheRules {
 
     private CacheRules() {}
 
-    static Finding finding(
-            String code,
-            Severity severity,
-            String title,
-            String message,
-            Figure figure,
-            String cause,
-            @Nullable Remedy remedy) {
-        return new Finding(code, severity, Topic.CACHES, -1, title, message, figure, cause, remedy);
-    }
-
     /** Range and rate against clips, the destination, and whole frames. */
     static void range(Facts facts, @Nullable Convention c, List<Finding> out) {
         FrameRate rate = facts.scene().stage().rate();
@@ -67,26 +55,22 @@ public final class CacheRules {
             double last = rate.frame(r[1]);
             String told = Figure.number(first) + " – " + Figure.number(last);
             if (Math.abs(first - Math.rint(first)) > 1e-3) {
-                out.add(finding(
-                        "cache-off-frames",
-                        Severity.DRIFTS,
-                        "Samples lie between frames",
-                        cache.name() + " runs over frames " + told + " at " + rate.label()
-                                + " /s. On whole frames every sample is blended from two.",
-                        Figure.of(first - Math.rint(first), "frames", cache.name()),
-                        "The bake began half a frame early for motion blur, or at another rate.",
-                        null));
+                out.add(Finding.of("cache-off-frames", Severity.DRIFTS, Topic.CACHES)
+                        .says(
+                                "Samples lie between frames",
+                                cache.name() + " runs over frames " + told + " at " + rate.label()
+                                        + " /s. On whole frames every sample is blended from two.")
+                        .measured(Figure.of(first - Math.rint(first), "frames", cache.name()))
+                        .because("The bake began half a frame early for motion blur, or at another rate."));
             }
             if (c != null && c.rate() != null && !c.rate().equals(rate)) {
-                out.add(finding(
-                        "cache-rate",
-                        Severity.DRIFTS,
-                        "Another rate than the destination",
-                        cache.name() + " has " + rate.label() + " samples a second; " + c.title() + " runs at "
-                                + c.rate().label() + ".",
-                        Figure.of(rate.perSecond(), "/s", cache.name()),
-                        "",
-                        ChangeCache.resample(c.rate())));
+                out.add(Finding.of("cache-rate", Severity.DRIFTS, Topic.CACHES)
+                        .says(
+                                "Another rate than the destination",
+                                cache.name() + " has " + rate.label() + " samples a second; " + c.title() + " runs at "
+                                        + c.rate().label() + ".")
+                        .measured(Figure.of(rate.perSecond(), "/s", cache.name()))
+                        .mendedBy(ChangeCache.resample(c.rate())));
             }
             clip(facts, cache, first, last, out);
         }
@@ -109,16 +93,19 @@ public final class CacheRules {
         double start = rate.frame(near.startSeconds());
         if (off > 1e-3) {
             boolean shifted = Math.abs(rate.frame(near.endSeconds()) - start - (last - first)) < 1e-3;
-            out.add(finding(
-                    "cache-range",
-                    Severity.BREAKS,
-                    "Another range than the clip",
-                    cache.name() + " runs over frames " + Figure.number(first) + " – " + Figure.number(last) + ", "
-                            + near.name() + " over " + Figure.number(start) + " – "
-                            + Figure.number(rate.frame(near.endSeconds())) + ".",
-                    Figure.of(first - start, "frames", cache.name()),
-                    shifted ? "The bake was counted from another frame." : "The bake stopped early or took too much.",
-                    shifted ? ChangeCache.shift(start - first) : null));
+            out.add(Finding.of("cache-range", Severity.BREAKS, Topic.CACHES)
+                    .says(
+                            "Another range than the clip",
+                            cache.name() + " runs over frames " + Figure.number(first) + " – " + Figure.number(last)
+                                    + ", "
+                                    + near.name() + " over " + Figure.number(start) + " – "
+                                    + Figure.number(rate.frame(near.endSeconds())) + ".")
+                    .measured(Figure.of(first - start, "frames", cache.name()))
+                    .because(
+                            shifted
+                                    ? "The bake was counted from another frame."
+                                    : "The bake stopped early or took too much.")
+                    .mendedBy(shifted ? ChangeCache.shift(start - first) : null));
         }
     }
 
@@ -161,36 +148,33 @@ public final class CacheRules {
             }
         }
         if (!gaps.isEmpty()) {
-            out.add(finding(
-                    "cache-samples-missing",
-                    Severity.BREAKS,
-                    gaps.size() == 1 ? "Samples are missing" : "Samples are missing in " + gaps.size() + " places",
-                    e.path() + " has no sample between frames " + String.join(", ", gaps)
-                            + ". What moves there is blended straight across.",
-                    new Figure(gaps.size(), "gaps", e.path(), "", Double.NaN),
-                    "The bake lost frames.",
-                    null));
+            out.add(Finding.of("cache-samples-missing", Severity.BREAKS, Topic.CACHES)
+                    .says(
+                            gaps.size() == 1
+                                    ? "Samples are missing"
+                                    : "Samples are missing in " + gaps.size() + " places",
+                            e.path() + " has no sample between frames " + String.join(", ", gaps)
+                                    + ". What moves there is blended straight across.")
+                    .measured(new Figure(gaps.size(), "gaps", e.path(), "", Double.NaN))
+                    .because("The bake lost frames."));
         }
         if (uneven > 0) {
-            out.add(finding(
-                    "cache-samples-uneven",
-                    Severity.NOTE,
-                    "Samples at uneven times",
-                    e.path() + " has " + uneven + " of " + steps.length + " steps that are longer or shorter than "
-                            + Figure.number(usual * 1000) + " ms. Receivers that count frames will show the wrong one.",
-                    Figure.of(uneven, "steps", e.path()),
-                    "Several samples a frame, for motion blur, or a rate that changed.",
-                    ChangeCache.resample(rate)));
+            out.add(Finding.of("cache-samples-uneven", Severity.NOTE, Topic.CACHES)
+                    .says(
+                            "Samples at uneven times",
+                            e.path() + " has " + uneven + " of " + steps.length
+                                    + " steps that are longer or shorter than " + Figure.number(usual * 1000)
+                                    + " ms. Receivers that count frames will show the wrong one.")
+                    .measured(Figure.of(uneven, "steps", e.path()))
+                    .because("Several samples a frame, for motion blur, or a rate that changed.")
+                    .mendedBy(ChangeCache.resample(rate)));
         }
         if (twice >= 0) {
-            out.add(finding(
-                    "cache-samples-twice",
-                    Severity.DRIFTS,
-                    "A moment comes twice",
-                    e.path() + " has two samples at frame " + Figure.number(rate.frame(t[twice])) + ".",
-                    new Figure(1, "samples", e.path(), "", rate.frame(t[twice])),
-                    "",
-                    null));
+            out.add(Finding.of("cache-samples-twice", Severity.DRIFTS, Topic.CACHES)
+                    .says(
+                            "A moment comes twice",
+                            e.path() + " has two samples at frame " + Figure.number(rate.frame(t[twice])) + ".")
+                    .measured(new Figure(1, "samples", e.path(), "", rate.frame(t[twice]))));
         }
     }
 
@@ -217,17 +201,15 @@ public final class CacheRules {
                 }
             }
             if (!changing.isEmpty()) {
-                out.add(finding(
-                        "cache-topology-changes",
-                        Severity.BREAKS,
-                        "Points or faces change half way",
-                        (changing.size() == 1 ? first : changing.size() + " meshes, first " + first)
-                                + ", from frame " + Figure.number(frame)
-                                + " on. Nothing is blended across the change, and what is bound to points by number"
-                                + " lets go.",
-                        new Figure(changing.size(), "meshes", first, "", frame),
-                        "A fluid or a cut does this on purpose; a garment or a body does not.",
-                        null));
+                out.add(Finding.of("cache-topology-changes", Severity.BREAKS, Topic.CACHES)
+                        .says(
+                                "Points or faces change half way",
+                                (changing.size() == 1 ? first : changing.size() + " meshes, first " + first)
+                                        + ", from frame " + Figure.number(frame)
+                                        + " on. Nothing is blended across the change, and what is bound to points by number"
+                                        + " lets go.")
+                        .measured(new Figure(changing.size(), "meshes", first, "", frame))
+                        .because("A fluid or a cut does this on purpose; a garment or a body does not."));
             }
         }
     }
@@ -257,25 +239,19 @@ public final class CacheRules {
                 }
             }
             if (!clash.isEmpty()) {
-                out.add(finding(
-                        "cache-names-clash",
-                        Severity.DRIFTS,
-                        "Names that differ in nothing but capitals",
-                        clash.size() + " of them, " + clash.getFirst() + " for one.",
-                        Figure.of(clash.size(), "names", clash.getFirst()),
-                        "",
-                        null));
+                out.add(Finding.of("cache-names-clash", Severity.DRIFTS, Topic.CACHES)
+                        .says(
+                                "Names that differ in nothing but capitals",
+                                clash.size() + " of them, " + clash.getFirst() + " for one.")
+                        .measured(Figure.of(clash.size(), "names", clash.getFirst())));
             }
             if (!strange.isEmpty()) {
-                out.add(finding(
-                        "cache-names-refused",
-                        Severity.DRIFTS,
-                        "Names that some receivers refuse",
-                        strange.size() + " with blanks, signs or letters that are not plain, " + strange.getFirst()
-                                + " for one; they come back changed.",
-                        Figure.of(strange.size(), "names", strange.getFirst()),
-                        "",
-                        null));
+                out.add(Finding.of("cache-names-refused", Severity.DRIFTS, Topic.CACHES)
+                        .says(
+                                "Names that some receivers refuse",
+                                strange.size() + " with blanks, signs or letters that are not plain, "
+                                        + strange.getFirst() + " for one; they come back changed.")
+                        .measured(Figure.of(strange.size(), "names", strange.getFirst())));
             }
         }
     }
@@ -306,25 +282,26 @@ public final class CacheRules {
                 }
                 String what = name.equals("uv") ? "UV" : "normals";
                 if (with > 0 && !without.isEmpty()) {
-                    out.add(finding(
-                            name.equals("uv") ? "cache-uv-missing" : "cache-normals-missing",
-                            Severity.DRIFTS,
-                            "Some meshes have no " + what,
-                            without.size() + " of " + (with + without.size()) + ", " + without.getFirst() + " for one.",
-                            Figure.of(without.size(), "meshes", without.getFirst()),
-                            "",
-                            null));
+                    out.add(Finding.of(
+                                    name.equals("uv") ? "cache-uv-missing" : "cache-normals-missing",
+                                    Severity.DRIFTS,
+                                    Topic.CACHES)
+                            .says(
+                                    "Some meshes have no " + what,
+                                    without.size() + " of " + (with + without.size()) + ", " + without.getFirst()
+                                            + " for one.")
+                            .measured(Figure.of(without.size(), "meshes", without.getFirst())));
                 }
                 if (!moving.isEmpty()) {
-                    out.add(finding(
-                            name.equals("uv") ? "cache-uv-changes" : "cache-normals-change",
-                            Severity.NOTE,
-                            "The " + what + " of a mesh change over time",
-                            moving.size() + (moving.size() == 1 ? " mesh, " : " meshes, ") + moving.getFirst()
-                                    + ". Most receivers keep the first sample.",
-                            Figure.of(moving.size(), "meshes", moving.getFirst()),
-                            "",
-                            null));
+                    out.add(Finding.of(
+                                    name.equals("uv") ? "cache-uv-changes" : "cache-normals-change",
+                                    Severity.NOTE,
+                                    Topic.CACHES)
+                            .says(
+                                    "The " + what + " of a mesh change over time",
+                                    moving.size() + (moving.size() == 1 ? " mesh, " : " meshes, ") + moving.getFirst()
+                                            + ". Most receivers keep the first sample.")
+                            .measured(Figure.of(moving.size(), "meshes", moving.getFirst())));
                 }
             }
         }
@@ -342,15 +319,15 @@ public final class CacheRules {
                 }
             }
             if (!lost.isEmpty()) {
-                out.add(finding(
-                        "cache-instance-lost",
-                        Severity.BREAKS,
-                        lost.size() == 1 ? "An instance shows nothing" : lost.size() + " instances show nothing",
-                        lost.getFirst() + (lost.size() > 1 ? " and others" : "")
-                                + ": the source is not there, or holds the instance itself.",
-                        Figure.of(lost.size(), "instances", lost.getFirst()),
-                        "The source was dropped or renamed.",
-                        null));
+                out.add(Finding.of("cache-instance-lost", Severity.BREAKS, Topic.CACHES)
+                        .says(
+                                lost.size() == 1
+                                        ? "An instance shows nothing"
+                                        : lost.size() + " instances show nothing",
+                                lost.getFirst() + (lost.size() > 1 ? " and others" : "")
+                                        + ": the source is not there, or holds the instance itself.")
+                        .measured(Figure.of(lost.size(), "instances", lost.getFirst()))
+                        .because("The source was dropped or renamed."));
             }
         }
     }

@@ -171,7 +171,10 @@ public final class CacheSpace {
         int channels = 16 + TransformStack.channels(old);
         boolean scalar = channels < 256;
         Samples merged = Samples.computed(
-                        ElementType.FLOAT64, scalar ? channels : 1, scalar, v.count(), v.times(), i -> {
+                        new Samples.Layout(ElementType.FLOAT64, scalar ? channels : 1, scalar),
+                        v.count(),
+                        v.times(),
+                        i -> {
                             double[] rest = v.doubles(i);
                             double[] out = java.util.Arrays.copyOf(first, 16 + rest.length);
                             System.arraycopy(rest, 0, out, 16, rest.length);

@@ -73,9 +73,7 @@ public final class CacheTime {
             all.put(
                     ChannelSemantic.POSITIONS,
                     Samples.computed(
-                            p.type(),
-                            3,
-                            false,
+                            new Samples.Layout(p.type(), 3, false),
                             times.length,
                             sampling,
                             i -> on(p, times[i]) && held != null
@@ -90,9 +88,7 @@ public final class CacheTime {
             all.put(
                     ChannelSemantic.CHANNELS,
                     Samples.computed(
-                            ElementType.FLOAT64,
-                            v.extent(),
-                            v.scalar(),
+                            new Samples.Layout(ElementType.FLOAT64, v.extent(), v.scalar()),
                             times.length,
                             sampling,
                             i -> Samples.segment(channels(v, o, times[i]))));

@@ -56,7 +56,11 @@ final class MeshJoin {
         TimeSampling sampling = times.length < 2 ? TimeSampling.STILL : TimeSampling.of(times);
         roles.put(
                 ChannelSemantic.POSITIONS,
-                Samples.computed(ElementType.FLOAT32, 3, false, times.length, sampling, i -> at(times[i]))
+                Samples.computed(
+                                new Samples.Layout(ElementType.FLOAT32, 3, false),
+                                times.length,
+                                sampling,
+                                i -> at(times[i]))
                         .settled());
         roles.put(
                 ChannelSemantic.FACE_COUNTS,
@@ -141,7 +145,8 @@ final class MeshJoin {
             parts.add(f);
         }
         MemorySegment all = CacheEdits.onEnd(parts);
-        Samples s = Samples.computed(ElementType.FLOAT32, p.values().extent(), false, 1, TimeSampling.STILL, i -> all);
+        Samples s = Samples.computed(
+                new Samples.Layout(ElementType.FLOAT32, p.values().extent(), false), 1, TimeSampling.STILL, i -> all);
         return Param.of(p.name(), p.scope(), p.own(), p.meta().get("interpretation"), s);
     }
 }

@@ -29,6 +29,7 @@ public final class CacheSize {
 
     private CacheSize() {}
 
+    /** Bytes of all samples, each counted once. */
     public static long of(Cache cache) {
         CacheSize s = new CacheSize();
         long n = OBJECT + s.node(cache.root());

@@ -66,9 +66,6 @@ public final class NearPoints {
 
     /** Distance to the closest point, in their unit; infinite where there is none. */
     public double distance(double x, double y, double z) {
-        int cx = index(0, x);
-        int cy = index(1, y);
-        int cz = index(2, z);
         double best = Double.POSITIVE_INFINITY;
         int most = Math.max(size[0], Math.max(size[1], size[2]));
         for (int r = 0; r <= most; r++) {
@@ -76,12 +73,15 @@ public final class NearPoints {
             if (reach > 0 && reach * reach > best) {
                 break;
             }
-            best = ring(cx, cy, cz, r, x, y, z, best);
+            best = ring(r, x, y, z, best);
         }
         return Math.sqrt(best);
     }
 
-    private double ring(int cx, int cy, int cz, int r, double x, double y, double z, double known) {
+    private double ring(int r, double x, double y, double z, double known) {
+        int cx = index(0, x);
+        int cy = index(1, y);
+        int cz = index(2, z);
         double best = known;
         for (int i = Math.max(0, cx - r); i <= Math.min(size[0] - 1, cx + r); i++) {
             for (int j = Math.max(0, cy - r); j <= Math.min(size[1] - 1, cy + r); j++) {

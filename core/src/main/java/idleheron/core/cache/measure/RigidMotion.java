@@ -71,9 +71,7 @@ public record RigidMotion(List<Matrix4d> moves, double worst) {
                         .map(q -> q.name().equals("N") ? first(q) : q)
                         .toList());
         Samples moving = Samples.computed(
-                ElementType.FLOAT64,
-                7,
-                true,
+                new Samples.Layout(ElementType.FLOAT64, 7, true),
                 p.count(),
                 p.times(),
                 i -> Samples.segment(channels(moves.get(p.slot(i)))));

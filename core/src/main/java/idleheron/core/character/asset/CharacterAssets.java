@@ -23,9 +23,11 @@ import idleheron.core.character.loss.OpaqueDataLosses;
 import idleheron.core.character.loss.ShapeLosses;
 import idleheron.core.character.loss.SurfaceLosses;
 import idleheron.core.character.loss.WeightLosses;
+import idleheron.core.finding.Facts;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Candidate;
 import idleheron.core.kind.Content;
+import idleheron.core.kind.FactGroup;
 import idleheron.core.kind.FactLine;
 import idleheron.core.kind.FactTable;
 import idleheron.core.kind.Rule;
@@ -36,16 +38,32 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** Rigged characters, skeletons, props: nodes with meshes, skins, blend shapes, materials and clips. */
 public final class CharacterAssets implements AssetKind {
+    private static final Set<Topic> JOINTS =
+            Set.of(Topic.HIERARCHY, Topic.REST_POSE, Topic.JOINT_ORIENTATION, Topic.SKIN_WEIGHTS);
+
     private static final List<FactTable> TABLES = List.of(
-            new FactTable("Joints", s -> s.joints().size(), CharacterTables::joints),
-            new FactTable("Surfaces", s -> s.meshes().size(), f -> CharacterTables.surfaces(f.scene())),
-            new FactTable("Clips", s -> s.clips().size(), f -> CharacterTables.clips(f.scene())),
-            new FactTable("Blend shapes", CharacterAssets::shapes, f -> CharacterTables.shapes(f.scene())),
-            new FactTable("Materials", s -> s.materials().size(), f -> CharacterTables.materials(f.scene())));
+            new FactTable("Joints", JOINTS, s -> s.joints().size(), CharacterTables::joints),
+            new FactTable(
+                    "Surfaces",
+                    Set.of(Topic.SURFACES),
+                    s -> s.meshes().size(),
+                    f -> CharacterTables.surfaces(f.scene())),
+            new FactTable("Clips", Set.of(Topic.CLIPS), s -> s.clips().size(), f -> CharacterTables.clips(f.scene())),
+            new FactTable(
+                    "Blend shapes",
+                    Set.of(Topic.BLEND_SHAPES),
+                    CharacterAssets::shapes,
+                    f -> CharacterTables.shapes(f.scene())),
+            new FactTable(
+                    "Materials",
+                    Set.of(Topic.MATERIALS),
+                    s -> s.materials().size(),
+                    f -> CharacterTables.materials(f.scene())));
 
     private static final List<TopicCheck> TOPICS = List.of(
             TopicCheck.of(Topic.UNITS_AND_AXES, p -> StageTopic.of(p, StageTopic.fit(p)))
@@ -117,6 +135,16 @@ public final class CharacterAssets implements AssetKind {
     @Override
     public List<FactLine> lines(Scene s) {
         return CharacterLines.of(s);
+    }
+
+    @Override
+    public List<FactGroup> figures(Facts facts) {
+        return CharacterFigures.of(facts);
+    }
+
+    @Override
+    public List<FactGroup> cargo(Scene s) {
+        return CharacterFigures.cargo(s);
     }
 
     @Override

@@ -66,19 +66,26 @@ public final class SceneCauses {
             }
         }
         if (!fit.mirrored() && fit.invertible()) {
-            moves(p, fit, scaled && unit == 0, turned && axes == null, scaledBy, turnedBy, out);
+            moves(p, fit, new Part(scaled && unit == 0, scaledBy), new Part(turned && axes == null, turnedBy), out);
+        }
+    }
+
+    /**
+     * A scale or a turn of everything.
+     *
+     * @param there whether it is to be undone
+     * @param node above everything that says it, or ""
+     */
+    private record Part(boolean there, String node) {
+        String by() {
+            return node.isEmpty() ? "" : ": so says the node " + node;
         }
     }
 
     /** A scale, a turn and a move of everything; what a declaration explains is left to it. */
-    private static void moves(
-            Pair p,
-            Similarity fit,
-            boolean scaled,
-            boolean turned,
-            String scaledBy,
-            String turnedBy,
-            List<Candidate> out) {
+    private static void moves(Pair p, Similarity fit, Part size, Part turn, List<Candidate> out) {
+        boolean scaled = size.there;
+        boolean turned = turn.there;
         Matrix3d back = turned ? new Matrix3d(fit.rotation()).transpose() : new Matrix3d();
         double factor = scaled ? 1 / fit.scale() : 1;
         org.joml.Vector3d o = back.transform(new org.joml.Vector3d(
@@ -98,12 +105,12 @@ public final class SceneCauses {
                                     Figure.tenth(t.y()),
                                     Figure.tenth(t.z()),
                                     scaled ? " and scaled by " + Figure.number(fit.scale()) : "")
-                            + by(turnedBy.isEmpty() ? scaledBy : turnedBy),
+                            + (turn.node.isEmpty() ? size : turn).by(),
                     new MoveScene(angles, factor, moved ? offset : Vec3.ZERO)));
         } else if (scaled) {
             out.add(new Candidate(
                     "scene-scaled",
-                    "Everything was scaled by " + Figure.number(fit.scale()) + by(scaledBy),
+                    "Everything was scaled by " + Figure.number(fit.scale()) + size.by(),
                     new MoveScene(Vec3.ZERO, factor, moved ? offset : Vec3.ZERO)));
         } else if (moved) {
             out.add(new Candidate(
@@ -116,10 +123,6 @@ public final class SceneCauses {
                             Figure.tenth(fit.offset().z() * 1000)),
                     new MoveScene(Vec3.ZERO, 1, offset)));
         }
-    }
-
-    private static String by(String node) {
-        return node.isEmpty() ? "" : ": so says the node " + node;
     }
 
     /** The unit that somebody uses, or 0. */

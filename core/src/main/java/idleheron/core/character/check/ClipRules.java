@@ -38,19 +38,16 @@ public final class ClipRules {
             if (end > start && (clip.endSeconds() > end + HALF_TICK || clip.startSeconds() < start - HALF_TICK)) {
                 double over = Math.max(clip.endSeconds() - end, start - clip.startSeconds())
                         * clip.rate().perSecond();
-                out.add(new Finding(
-                        "clip-leaves-range",
-                        Severity.DRIFTS,
-                        Topic.CLIPS,
-                        -1,
-                        clip.name() + " leaves the declared range",
-                        "It runs " + span(clip) + "; the file declares "
-                                + Figure.number(clip.rate().frame(start)) + " – "
-                                + Figure.number(clip.rate().frame(end))
-                                + ". A receiver that takes the declared range cuts " + Figure.number(over) + " frames.",
-                        new Figure(over, "frames", "", clip.name(), clip.lastFrame()),
-                        "The declared range belongs to another clip.",
-                        null));
+                out.add(Finding.of("clip-leaves-range", Severity.DRIFTS, Topic.CLIPS)
+                        .says(
+                                clip.name() + " leaves the declared range",
+                                "It runs " + span(clip) + "; the file declares "
+                                        + Figure.number(clip.rate().frame(start)) + " – "
+                                        + Figure.number(clip.rate().frame(end))
+                                        + ". A receiver that takes the declared range cuts " + Figure.number(over)
+                                        + " frames.")
+                        .measured(new Figure(over, "frames", "", clip.name(), clip.lastFrame()))
+                        .because("The declared range belongs to another clip."));
             }
         }
     }
@@ -69,27 +66,20 @@ public final class ClipRules {
                     + Figure.number(clip.rate().frame(keyed[0])) + " – "
                     + Figure.number(clip.rate().frame(keyed[1])) + ", the clip is declared as " + span(clip) + ". ";
             if (over > HALF_FRAME) {
-                out.add(new Finding(
-                        "keys-leave-clip",
-                        Severity.DRIFTS,
-                        Topic.CLIPS,
-                        -1,
-                        clip.name() + " has keys outside of its span",
-                        keys + "A receiver that takes the declared span cuts " + Figure.number(over) + " frames.",
-                        new Figure(over, "frames", "", clip.name(), clip.lastFrame()),
-                        "The span was cut and the keys were left, or it is that of another clip.",
-                        null));
+                out.add(Finding.of("keys-leave-clip", Severity.DRIFTS, Topic.CLIPS)
+                        .says(
+                                clip.name() + " has keys outside of its span",
+                                keys + "A receiver that takes the declared span cuts " + Figure.number(over)
+                                        + " frames.")
+                        .measured(new Figure(over, "frames", "", clip.name(), clip.lastFrame()))
+                        .because("The span was cut and the keys were left, or it is that of another clip."));
             } else if (still > HALF_FRAME) {
-                out.add(new Finding(
-                        "clip-longer-than-keys",
-                        Severity.NOTE,
-                        Topic.CLIPS,
-                        -1,
-                        clip.name() + " stands still for " + Figure.number(still) + " frames",
-                        keys + "A receiver that takes the keys makes it shorter.",
-                        new Figure(still, "frames", "", clip.name(), clip.lastFrame()),
-                        "The span of the scene was taken for that of the keys.",
-                        null));
+                out.add(Finding.of("clip-longer-than-keys", Severity.NOTE, Topic.CLIPS)
+                        .says(
+                                clip.name() + " stands still for " + Figure.number(still) + " frames",
+                                keys + "A receiver that takes the keys makes it shorter.")
+                        .measured(new Figure(still, "frames", "", clip.name(), clip.lastFrame()))
+                        .because("The span of the scene was taken for that of the keys."));
             }
         }
     }
@@ -112,17 +102,14 @@ public final class ClipRules {
             if (odd[0] > 0) {
                 what.add(odd[0] + " curves with weighted handles, held next values or motion beyond their keys");
             }
-            out.add(new Finding(
-                    "clip-needs-baking",
-                    Severity.DRIFTS,
-                    Topic.CLIPS,
-                    -1,
-                    clip.name() + " is more than plain keys",
-                    "It has " + String.join(" and ", what)
-                            + ". Many receivers take the first layer and straight lines.",
-                    new Figure(odd[0] + clip.layers().size(), "curves, layers", "", clip.name(), clip.firstFrame()),
-                    "",
-                    new BakeClips()));
+            out.add(Finding.of("clip-needs-baking", Severity.DRIFTS, Topic.CLIPS)
+                    .says(
+                            clip.name() + " is more than plain keys",
+                            "It has " + String.join(" and ", what)
+                                    + ". Many receivers take the first layer and straight lines.")
+                    .measured(new Figure(
+                            odd[0] + clip.layers().size(), "curves, layers", "", clip.name(), clip.firstFrame()))
+                    .mendedBy(new BakeClips()));
         }
     }
 
@@ -157,17 +144,14 @@ public final class ClipRules {
                 }
             }
             if (worst > CLOSED && worst < MEANT_AS_LOOP) {
-                out.add(new Finding(
-                        "loop-open",
-                        Severity.DRIFTS,
-                        Topic.CLIPS,
-                        at,
-                        clip.name() + " does not close",
-                        "Its last frame is " + Figure.number(worst) + "° off the first at "
-                                + s.nodes().get(at).name() + ".",
-                        new Figure(worst, "°", s.path(at), clip.name(), clip.lastFrame()),
-                        "The last key was moved, or the loop was cut a frame early.",
-                        null));
+                out.add(Finding.of("loop-open", Severity.DRIFTS, Topic.CLIPS)
+                        .says(
+                                clip.name() + " does not close",
+                                "Its last frame is " + Figure.number(worst) + "° off the first at "
+                                        + s.nodes().get(at).name() + ".")
+                        .measured(new Figure(worst, "°", s.path(at), clip.name(), clip.lastFrame()))
+                        .atNode(at)
+                        .because("The last key was moved, or the loop was cut a frame early."));
             }
         }
     }
@@ -183,16 +167,11 @@ public final class ClipRules {
                 || c.rate().equals(f.scene().stage().rate())) {
             return;
         }
-        out.add(new Finding(
-                "other-rate",
-                Severity.DRIFTS,
-                Topic.CLIPS,
-                -1,
-                "Another frame rate than the destination",
-                "The file counts " + f.scene().stage().rate().label() + " frames a second, " + c.title() + " "
-                        + c.rate().label() + ". Ends that fall between its frames will be rounded.",
-                Figure.of(f.scene().stage().rate().perSecond(), "/s"),
-                "",
-                null));
+        out.add(Finding.of("other-rate", Severity.DRIFTS, Topic.CLIPS)
+                .says(
+                        "Another frame rate than the destination",
+                        "The file counts " + f.scene().stage().rate().label() + " frames a second, " + c.title() + " "
+                                + c.rate().label() + ". Ends that fall between its frames will be rounded.")
+                .measured(Figure.of(f.scene().stage().rate().perSecond(), "/s")));
     }
 }

@@ -51,17 +51,14 @@ public final class ConventionRules {
                 .max(Map.Entry.comparingByValue())
                 .orElseThrow()
                 .getKey();
-        out.add(new Finding(
-                "bones-along-other-axis",
-                Severity.DRIFTS,
-                Topic.JOINT_ORIENTATION,
-                f.scene().joints().getFirst(),
-                "Bones run along " + most.label(),
-                count.get(most) + " of " + all + " bones run along their joint's " + most.label() + "; " + c.title()
-                        + " has them along " + wanted.label() + ". Motion made there will not fit.",
-                Figure.of(all - right, "bones"),
-                "",
-                idleheron.core.remedy.skeleton.AimJoints.along(wanted)));
+        out.add(Finding.of("bones-along-other-axis", Severity.DRIFTS, Topic.JOINT_ORIENTATION)
+                .says(
+                        "Bones run along " + most.label(),
+                        count.get(most) + " of " + all + " bones run along their joint's " + most.label() + "; "
+                                + c.title() + " has them along " + wanted.label() + ". Motion made there will not fit.")
+                .measured(Figure.of(all - right, "bones"))
+                .atNode(f.scene().joints().getFirst())
+                .mendedBy(idleheron.core.remedy.skeleton.AimJoints.along(wanted)));
     }
 
     static void rootName(Facts f, @Nullable Convention c, List<Finding> out) {
@@ -73,16 +70,13 @@ public final class ConventionRules {
         int root = s.skeletonRoots().getFirst();
         String name = s.nodes().get(root).name();
         if (!name.equals(wanted)) {
-            out.add(new Finding(
-                    "root-named-otherwise",
-                    Severity.DRIFTS,
-                    Topic.HIERARCHY,
-                    root,
-                    "The root is called " + name,
-                    "The destination looks for " + wanted + "; clips will not find the skeleton that is there.",
-                    Figure.of(1, "joints", s.path(root)),
-                    "",
-                    RenameNodes.table(Map.of(name, wanted))));
+            out.add(Finding.of("root-named-otherwise", Severity.DRIFTS, Topic.HIERARCHY)
+                    .says(
+                            "The root is called " + name,
+                            "The destination looks for " + wanted + "; clips will not find the skeleton that is there.")
+                    .measured(Figure.of(1, "joints", s.path(root)))
+                    .atNode(root)
+                    .mendedBy(RenameNodes.table(Map.of(name, wanted))));
         }
     }
 
@@ -108,17 +102,15 @@ public final class ConventionRules {
                 }
             }
             if (!wrong.isEmpty()) {
-                out.add(new Finding(
-                        "joint-names-break-rule",
-                        Severity.DRIFTS,
-                        Topic.HIERARCHY,
-                        first,
-                        wrong.size() + (wrong.size() == 1 ? " joint name breaks" : " joint names break") + " the rule",
-                        SkeletonRules.listed(wrong) + " do not match " + rule + "."
-                                + (table.isEmpty() ? "" : " " + preview(table)),
-                        Figure.of(wrong.size(), "joints", s.path(first)),
-                        "",
-                        table.isEmpty() ? null : RenameNodes.table(table)));
+                out.add(Finding.of("joint-names-break-rule", Severity.DRIFTS, Topic.HIERARCHY)
+                        .says(
+                                wrong.size() + (wrong.size() == 1 ? " joint name breaks" : " joint names break")
+                                        + " the rule",
+                                SkeletonRules.listed(wrong) + " do not match " + rule + "."
+                                        + (table.isEmpty() ? "" : " " + preview(table)))
+                        .measured(Figure.of(wrong.size(), "joints", s.path(first)))
+                        .atNode(first)
+                        .mendedBy(table.isEmpty() ? null : RenameNodes.table(table)));
             }
         }
         if (!c.more().clipNames().isEmpty()) {
@@ -128,16 +120,12 @@ public final class ConventionRules {
                     .filter(n -> !rule.matcher(n).matches())
                     .toList();
             if (!wrong.isEmpty()) {
-                out.add(new Finding(
-                        "clip-names-break-rule",
-                        Severity.DRIFTS,
-                        Topic.CLIPS,
-                        -1,
-                        wrong.size() + (wrong.size() == 1 ? " clip name breaks" : " clip names break") + " the rule",
-                        SkeletonRules.listed(wrong) + " do not match " + rule + ".",
-                        Figure.of(wrong.size(), "clips"),
-                        "",
-                        null));
+                out.add(Finding.of("clip-names-break-rule", Severity.DRIFTS, Topic.CLIPS)
+                        .says(
+                                wrong.size() + (wrong.size() == 1 ? " clip name breaks" : " clip names break")
+                                        + " the rule",
+                                SkeletonRules.listed(wrong) + " do not match " + rule + ".")
+                        .measured(Figure.of(wrong.size(), "clips")));
             }
         }
     }
@@ -163,19 +151,17 @@ public final class ConventionRules {
         Scene s = f.scene();
         List<Integer> idle = KeepInfluencing.idle(s);
         if (!idle.isEmpty()) {
-            out.add(new Finding(
-                    "joints-without-influence",
-                    Severity.DRIFTS,
-                    Topic.HIERARCHY,
-                    idle.getFirst(),
-                    idle.size() + (idle.size() == 1 ? " joint moves nothing" : " joints move nothing"),
-                    SkeletonRules.listed(idle.stream()
-                                    .map(j -> s.nodes().get(j).name())
-                                    .toList())
-                            + " and what is below them move no point; the destination wants none of them.",
-                    Figure.of(idle.size(), "joints", s.path(idle.getFirst())),
-                    "Controls and tips went along.",
-                    new KeepInfluencing()));
+            out.add(Finding.of("joints-without-influence", Severity.DRIFTS, Topic.HIERARCHY)
+                    .says(
+                            idle.size() + (idle.size() == 1 ? " joint moves nothing" : " joints move nothing"),
+                            SkeletonRules.listed(idle.stream()
+                                            .map(j -> s.nodes().get(j).name())
+                                            .toList())
+                                    + " and what is below them move no point; the destination wants none of them.")
+                    .measured(Figure.of(idle.size(), "joints", s.path(idle.getFirst())))
+                    .atNode(idle.getFirst())
+                    .because("Controls and tips went along.")
+                    .mendedBy(new KeepInfluencing()));
         }
     }
 
@@ -197,17 +183,13 @@ public final class ConventionRules {
             }
         }
         if (off > 0) {
-            out.add(new Finding(
-                    "weights-will-be-rounded",
-                    Severity.DRIFTS,
-                    Topic.SKIN_WEIGHTS,
-                    -1,
-                    "Weights will be rounded to " + c.more().weightBits() + " bits",
-                    off + " weights are no whole part of " + steps + "; the farthest is off by " + Figure.number(worst)
-                            + ". Rounded here, they still sum to 1.",
-                    Figure.of(worst, ""),
-                    "",
-                    TuneWeights.quantise(c.more().weightBits())));
+            out.add(Finding.of("weights-will-be-rounded", Severity.DRIFTS, Topic.SKIN_WEIGHTS)
+                    .says(
+                            "Weights will be rounded to " + c.more().weightBits() + " bits",
+                            off + " weights are no whole part of " + steps + "; the farthest is off by "
+                                    + Figure.number(worst) + ". Rounded here, they still sum to 1.")
+                    .measured(Figure.of(worst, ""))
+                    .mendedBy(TuneWeights.quantise(c.more().weightBits())));
         }
     }
 
@@ -224,17 +206,12 @@ public final class ConventionRules {
                         && !kinds.contains(n.substring(n.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT)))
                 .toList();
         if (!wrong.isEmpty()) {
-            out.add(new Finding(
-                    "picture-kind-not-taken",
-                    Severity.DRIFTS,
-                    Topic.MATERIALS,
-                    -1,
-                    wrong.size() + (wrong.size() == 1 ? " picture is" : " pictures are")
-                            + " of a kind that is not taken",
-                    SkeletonRules.listed(wrong) + "; the destination takes " + String.join(", ", kinds) + ".",
-                    Figure.of(wrong.size(), "pictures"),
-                    "",
-                    null));
+            out.add(Finding.of("picture-kind-not-taken", Severity.DRIFTS, Topic.MATERIALS)
+                    .says(
+                            wrong.size() + (wrong.size() == 1 ? " picture is" : " pictures are")
+                                    + " of a kind that is not taken",
+                            SkeletonRules.listed(wrong) + "; the destination takes " + String.join(", ", kinds) + ".")
+                    .measured(Figure.of(wrong.size(), "pictures")));
         }
     }
 }

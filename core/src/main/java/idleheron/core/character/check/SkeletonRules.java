@@ -52,18 +52,19 @@ public final class SkeletonRules {
             String amount = uniform
                     ? Figure.number(scale.x()) + " on all axes"
                     : Figure.number(scale.x()) + ", " + Figure.number(scale.y()) + ", " + Figure.number(scale.z());
-            out.add(new Finding(
-                    "node-scale",
-                    Severity.BREAKS,
-                    Topic.HIERARCHY,
-                    i,
-                    "Scale " + (uniform ? Figure.number(scale.x()) : "by axis") + " left " + what,
-                    n.name() + " carries " + amount + ". Where scale is dropped, what lies below arrives "
-                            + Figure.number(uniform && scale.x() > 0 ? Math.max(scale.x(), 1 / scale.x()) : 1)
-                            + " times too " + (scale.x() > 1 ? "small." : "large."),
-                    Figure.of(scale.x(), "×", s.path(i)),
-                    uniform ? "The rig was sized by its top group." : "The node was stretched and never frozen.",
-                    uniform && scale.x() > 0 ? new BakeScale() : null));
+            out.add(Finding.of("node-scale", Severity.BREAKS, Topic.HIERARCHY)
+                    .says(
+                            "Scale " + (uniform ? Figure.number(scale.x()) : "by axis") + " left " + what,
+                            n.name() + " carries " + amount + ". Where scale is dropped, what lies below arrives "
+                                    + Figure.number(uniform && scale.x() > 0 ? Math.max(scale.x(), 1 / scale.x()) : 1)
+                                    + " times too " + (scale.x() > 1 ? "small." : "large."))
+                    .measured(Figure.of(scale.x(), "×", s.path(i)))
+                    .atNode(i)
+                    .because(
+                            uniform
+                                    ? "The rig was sized by its top group."
+                                    : "The node was stretched and never frozen.")
+                    .mendedBy(uniform && scale.x() > 0 ? new BakeScale() : null));
         }
     }
 
@@ -91,33 +92,28 @@ public final class SkeletonRules {
         }
         List<Integer> idle = SingleRoot.idleRoots(s);
         if (idle.isEmpty() && ownMeshes(s, roots)) {
-            out.add(new Finding(
-                    "several-characters",
-                    Severity.NOTE,
-                    Topic.HIERARCHY,
-                    roots.getFirst(),
-                    roots.size() + " characters in one file",
-                    listed(names(s, roots))
-                            + " each have their own skeleton and their own meshes. They are matched and checked together.",
-                    Figure.of(roots.size(), "characters", s.path(roots.getFirst())),
-                    "",
-                    null));
+            out.add(Finding.of("several-characters", Severity.NOTE, Topic.HIERARCHY)
+                    .says(
+                            roots.size() + " characters in one file",
+                            listed(names(s, roots))
+                                    + " each have their own skeleton and their own meshes. They are matched and checked together.")
+                    .measured(Figure.of(roots.size(), "characters", s.path(roots.getFirst())))
+                    .atNode(roots.getFirst()));
             return;
         }
         List<String> names = roots.stream().map(r -> s.nodes().get(r).name()).toList();
         int shown = idle.isEmpty() ? roots.get(1) : idle.getFirst();
-        out.add(new Finding(
-                "several-roots",
-                Severity.BREAKS,
-                Topic.HIERARCHY,
-                shown,
-                roots.size() == 2 ? "Two roots" : roots.size() + " roots",
-                listed(names) + ". A receiver that wants one root refuses the file or adds its own on top.",
-                Figure.of(roots.size(), "roots", s.path(shown)),
-                idle.isEmpty()
-                        ? "A chain is not connected."
-                        : listed(names(s, idle)) + " move no point: controls that went along.",
-                idle.isEmpty() ? null : new SingleRoot("")));
+        out.add(Finding.of("several-roots", Severity.BREAKS, Topic.HIERARCHY)
+                .says(
+                        roots.size() == 2 ? "Two roots" : roots.size() + " roots",
+                        listed(names) + ". A receiver that wants one root refuses the file or adds its own on top.")
+                .measured(Figure.of(roots.size(), "roots", s.path(shown)))
+                .atNode(shown)
+                .because(
+                        idle.isEmpty()
+                                ? "A chain is not connected."
+                                : listed(names(s, idle)) + " move no point: controls that went along.")
+                .mendedBy(idle.isEmpty() ? null : new SingleRoot("")));
     }
 
     /** Whether no mesh is moved by joints of two skeletons. */
@@ -161,17 +157,15 @@ public final class SkeletonRules {
         if (tips.isEmpty()) {
             return;
         }
-        out.add(new Finding(
-                "tip-joints",
-                Severity.DRIFTS,
-                Topic.HIERARCHY,
-                tips.getFirst(),
-                tips.size() == 1 ? "One tip joint" : tips.size() + " tip joints",
-                "No weight, no children: " + listed(names(s, tips))
-                        + ". Some receivers keep them, some add their own on top.",
-                Figure.of(tips.size(), "joints", s.path(tips.getFirst())),
-                "They marked the ends of bones.",
-                DropJoints.all()));
+        out.add(Finding.of("tip-joints", Severity.DRIFTS, Topic.HIERARCHY)
+                .says(
+                        tips.size() == 1 ? "One tip joint" : tips.size() + " tip joints",
+                        "No weight, no children: " + listed(names(s, tips))
+                                + ". Some receivers keep them, some add their own on top.")
+                .measured(Figure.of(tips.size(), "joints", s.path(tips.getFirst())))
+                .atNode(tips.getFirst())
+                .because("They marked the ends of bones.")
+                .mendedBy(DropJoints.all()));
     }
 
     /** Joints that sit on the joint above them. */
@@ -185,18 +179,14 @@ public final class SkeletonRules {
             }
         }
         if (!found.isEmpty()) {
-            out.add(new Finding(
-                    "zero-length-bone",
-                    Severity.DRIFTS,
-                    Topic.REST_POSE,
-                    found.getFirst(),
-                    found.size() == 1 ? "A bone without length" : found.size() + " bones without length",
-                    listed(names(s, found))
-                            + " lie on the joint above them; a receiver that aims bones at their child has "
-                            + "nothing to aim at.",
-                    Figure.of(found.size(), "bones", s.path(found.getFirst())),
-                    "",
-                    null));
+            out.add(Finding.of("zero-length-bone", Severity.DRIFTS, Topic.REST_POSE)
+                    .says(
+                            found.size() == 1 ? "A bone without length" : found.size() + " bones without length",
+                            listed(names(s, found))
+                                    + " lie on the joint above them; a receiver that aims bones at their child has "
+                                    + "nothing to aim at.")
+                    .measured(Figure.of(found.size(), "bones", s.path(found.getFirst())))
+                    .atNode(found.getFirst()));
         }
     }
 
@@ -210,16 +200,13 @@ public final class SkeletonRules {
             }
         }
         if (!missing.isEmpty()) {
-            out.add(new Finding(
-                    "missing-bind-pose",
-                    Severity.BREAKS,
-                    Topic.REST_POSE,
-                    missing.getFirst(),
-                    "No bind pose on " + missing.size() + " joints",
-                    listed(names(s, missing)) + " move points, and the file does not say where they were bound.",
-                    Figure.of(missing.size(), "joints", s.path(missing.getFirst())),
-                    "",
-                    null));
+            out.add(Finding.of("missing-bind-pose", Severity.BREAKS, Topic.REST_POSE)
+                    .says(
+                            "No bind pose on " + missing.size() + " joints",
+                            listed(names(s, missing))
+                                    + " move points, and the file does not say where they were bound.")
+                    .measured(Figure.of(missing.size(), "joints", s.path(missing.getFirst())))
+                    .atNode(missing.getFirst()));
         }
     }
 
@@ -249,17 +236,16 @@ public final class SkeletonRules {
             }
         }
         if (where >= 0) {
-            out.add(new Finding(
-                    "rest-is-not-bind",
-                    Severity.DRIFTS,
-                    Topic.REST_POSE,
-                    where,
-                    "Rests elsewhere than it was bound",
-                    off.size() + " joints: " + listed(names(s, off))
-                            + ". A receiver that binds at rest bends the skin by " + Figure.number(worst) + "°.",
-                    Figure.of(worst, "°", s.path(where)),
-                    "It was saved in a pose, such as the first frame.",
-                    new RestToBind()));
+            out.add(Finding.of("rest-is-not-bind", Severity.DRIFTS, Topic.REST_POSE)
+                    .says(
+                            "Rests elsewhere than it was bound",
+                            off.size() + " joints: " + listed(names(s, off))
+                                    + ". A receiver that binds at rest bends the skin by " + Figure.number(worst)
+                                    + "°.")
+                    .measured(Figure.of(worst, "°", s.path(where)))
+                    .atNode(where)
+                    .because("It was saved in a pose, such as the first frame.")
+                    .mendedBy(new RestToBind()));
         }
     }
 
@@ -277,17 +263,15 @@ public final class SkeletonRules {
             if (what.isEmpty() || angle < 45 || off > 0.01) {
                 continue;
             }
-            out.add(new Finding(
-                    "square-turn-on-node",
-                    Severity.DRIFTS,
-                    Topic.UNITS_AND_AXES,
-                    i,
-                    "A turn of " + Figure.number(Math.rint(angle)) + "° left " + what,
-                    n.name() + " turns what lies below by " + Figure.number(Math.rint(angle))
-                            + "°. Where the node is dropped, or its turn not looked at, it arrives on its back or sideways.",
-                    Figure.of(Math.rint(angle), "°", s.path(i)),
-                    "An up axis was changed by turning the top instead of converting.",
-                    new BakeTurn(n.name())));
+            out.add(Finding.of("square-turn-on-node", Severity.DRIFTS, Topic.UNITS_AND_AXES)
+                    .says(
+                            "A turn of " + Figure.number(Math.rint(angle)) + "° left " + what,
+                            n.name() + " turns what lies below by " + Figure.number(Math.rint(angle))
+                                    + "°. Where the node is dropped, or its turn not looked at, it arrives on its back or sideways.")
+                    .measured(Figure.of(Math.rint(angle), "°", s.path(i)))
+                    .atNode(i)
+                    .because("An up axis was changed by turning the top instead of converting.")
+                    .mendedBy(new BakeTurn(n.name())));
         }
     }
 }

@@ -22,16 +22,14 @@ public final class SkinRules {
     static void nothingSkinned(Facts f, @Nullable Convention c, List<Finding> out) {
         Scene s = f.scene();
         if (!s.joints().isEmpty() && !s.meshes().isEmpty() && !f.isSkinned()) {
-            out.add(new Finding(
-                    "nothing-skinned",
-                    Severity.BREAKS,
-                    Topic.SKIN_WEIGHTS,
-                    s.joints().getFirst(),
-                    "Nothing is skinned",
-                    s.joints().size() + " joints and " + s.meshes().size() + " meshes, and no joint moves a point.",
-                    Figure.of(0, "points"),
-                    "The skins were left out when the file was written.",
-                    null));
+            out.add(Finding.of("nothing-skinned", Severity.BREAKS, Topic.SKIN_WEIGHTS)
+                    .says(
+                            "Nothing is skinned",
+                            s.joints().size() + " joints and " + s.meshes().size()
+                                    + " meshes, and no joint moves a point.")
+                    .measured(Figure.of(0, "points"))
+                    .atNode(s.joints().getFirst())
+                    .because("The skins were left out when the file was written."));
         }
     }
 
@@ -49,16 +47,11 @@ public final class SkinRules {
             }
             if (none > 0) {
                 int node = s.nodeOfMesh(m);
-                out.add(new Finding(
-                        "unweighted-points",
-                        Severity.BREAKS,
-                        Topic.SKIN_WEIGHTS,
-                        node,
-                        none + " points without weight",
-                        "They stay behind when " + mesh.name() + " moves.",
-                        Figure.of(none, "points", node < 0 ? mesh.name() : s.path(node)),
-                        "Joints that moved them are missing, or they were never painted.",
-                        null));
+                out.add(Finding.of("unweighted-points", Severity.BREAKS, Topic.SKIN_WEIGHTS)
+                        .says(none + " points without weight", "They stay behind when " + mesh.name() + " moves.")
+                        .measured(Figure.of(none, "points", node < 0 ? mesh.name() : s.path(node)))
+                        .atNode(node)
+                        .because("Joints that moved them are missing, or they were never painted."));
             }
         }
     }
@@ -81,16 +74,14 @@ public final class SkinRules {
             }
             if (off > 0) {
                 int node = s.nodeOfMesh(m);
-                out.add(new Finding(
-                        "weights-off-one",
-                        Severity.DRIFTS,
-                        Topic.SKIN_WEIGHTS,
-                        node,
-                        off + " points whose weights are not 1 in sum",
-                        "The farthest sums to " + Figure.number(worst) + ". Some receivers scale to 1, some do not.",
-                        Figure.of(worst, "", node < 0 ? "" : s.path(node)),
-                        "Weights were cut or rounded and not scaled again.",
-                        null));
+                out.add(Finding.of("weights-off-one", Severity.DRIFTS, Topic.SKIN_WEIGHTS)
+                        .says(
+                                off + " points whose weights are not 1 in sum",
+                                "The farthest sums to " + Figure.number(worst)
+                                        + ". Some receivers scale to 1, some do not.")
+                        .measured(Figure.of(worst, "", node < 0 ? "" : s.path(node)))
+                        .atNode(node)
+                        .because("Weights were cut or rounded and not scaled again."));
             }
         }
     }
@@ -110,16 +101,13 @@ public final class SkinRules {
                 over += skin.influences(p) > c.maxInfluences() ? 1 : 0;
             }
             int node = s.nodeOfMesh(m);
-            out.add(new Finding(
-                    "too-many-influences",
-                    Severity.DRIFTS,
-                    Topic.SKIN_WEIGHTS,
-                    node,
-                    skin.maxInfluences() + " influences on " + over + " points",
-                    "The destination takes " + c.maxInfluences() + "; the weakest will be cut.",
-                    Figure.of(skin.maxInfluences(), "joints", node < 0 ? "" : s.path(node)),
-                    "",
-                    TuneWeights.limit(c.maxInfluences())));
+            out.add(Finding.of("too-many-influences", Severity.DRIFTS, Topic.SKIN_WEIGHTS)
+                    .says(
+                            skin.maxInfluences() + " influences on " + over + " points",
+                            "The destination takes " + c.maxInfluences() + "; the weakest will be cut.")
+                    .measured(Figure.of(skin.maxInfluences(), "joints", node < 0 ? "" : s.path(node)))
+                    .atNode(node)
+                    .mendedBy(TuneWeights.limit(c.maxInfluences())));
         }
     }
 }

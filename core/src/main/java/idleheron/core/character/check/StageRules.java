@@ -31,16 +31,10 @@ public final class StageRules {
                 ? "The unit is declared a hundred times too " + (h < SMALLEST ? "small" : "large")
                         + ", or was not looked at."
                 : "The declared unit of " + s.unitLabel() + " does not fit the data.";
-        out.add(new Finding(
-                "implausible-height",
-                Severity.BREAKS,
-                Topic.UNITS_AND_AXES,
-                -1,
-                "Implausible height",
-                "By its own unit the figure is " + Figure.number(h) + " m high.",
-                Figure.of(h, "m"),
-                cause,
-                null));
+        out.add(Finding.of("implausible-height", Severity.BREAKS, Topic.UNITS_AND_AXES)
+                .says("Implausible height", "By its own unit the figure is " + Figure.number(h) + " m high.")
+                .measured(Figure.of(h, "m"))
+                .because(cause));
     }
 
     /** Axes or unit other than the destination's. */
@@ -54,17 +48,15 @@ public final class StageRules {
         if (a.equals(c.axes()) && Math.abs(factor - 1) < 1e-9) {
             return;
         }
-        out.add(new Finding(
-                "other-axes-or-unit",
-                Severity.DRIFTS,
-                Topic.UNITS_AND_AXES,
-                -1,
-                "Other axes or unit than the destination",
-                "The file is " + a.describe() + ", " + s.unitLabel() + "; " + c.title() + " writes "
-                        + c.axes().describe() + ", "
-                        + Stage.COMMON.withMetersPerUnit(c.metersPerUnit()).unitLabel() + ".",
-                Figure.of(factor, "×"),
-                "",
-                new ConvertStage(c.axes(), c.metersPerUnit())));
+        out.add(Finding.of("other-axes-or-unit", Severity.DRIFTS, Topic.UNITS_AND_AXES)
+                .says(
+                        "Other axes or unit than the destination",
+                        "The file is " + a.describe() + ", " + s.unitLabel() + "; " + c.title() + " writes "
+                                + c.axes().describe() + ", "
+                                + Stage.COMMON
+                                        .withMetersPerUnit(c.metersPerUnit())
+                                        .unitLabel() + ".")
+                .measured(Figure.of(factor, "×"))
+                .mendedBy(new ConvertStage(c.axes(), c.metersPerUnit())));
     }
 }

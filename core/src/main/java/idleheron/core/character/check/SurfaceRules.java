@@ -20,16 +20,12 @@ public final class SurfaceRules {
         Set<String> seen = new HashSet<>();
         for (Texture t : f.scene().textures()) {
             if (!t.found() && seen.add(t.path())) { // several materials may use one picture
-                out.add(new Finding(
-                        "texture-not-found",
-                        Severity.DRIFTS,
-                        Topic.MATERIALS,
-                        -1,
-                        name(t) + " is not found",
-                        "The file points to " + t.path() + ". It will be missing on the other side.",
-                        Figure.of(0, "files", name(t)),
-                        "The path belongs to another machine.",
-                        null));
+                out.add(Finding.of("texture-not-found", Severity.DRIFTS, Topic.MATERIALS)
+                        .says(
+                                name(t) + " is not found",
+                                "The file points to " + t.path() + ". It will be missing on the other side.")
+                        .measured(Figure.of(0, "files", name(t)))
+                        .because("The path belongs to another machine."));
             }
         }
     }

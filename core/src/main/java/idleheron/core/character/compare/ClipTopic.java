@@ -168,14 +168,24 @@ public final class ClipTopic {
                 }
             }
         }
-        rows.add(row(
-                index, sent, returned, times, worst, worstAngle, squares / Math.max(1, times.length * joints.length)));
+        double meanSquare = squares / Math.max(1, times.length * joints.length);
+        rows.add(row(index, sent, returned, new Errors(times, worst, worstAngle, meanSquare)));
         plots.add(new Series(
                 "Joint error by frame, mm", "mm", index, times, worst, mean, where, p.tolerances.clipPosition()));
     }
 
-    private Evidence.Row row(
-            int index, Clip sent, Clip returned, double[] times, double[] worst, double worstAngle, double meanSquare) {
+    /**
+     * How far the joints of a clip are apart.
+     *
+     * @param times seconds
+     * @param worst by time, mm
+     * @param angle largest, degrees
+     * @param meanSquare over all times and joints, mm²
+     */
+    private record Errors(double[] times, double[] worst, double angle, double meanSquare) {}
+
+    private Evidence.Row row(int index, Clip sent, Clip returned, Errors e) {
+        double[] worst = e.worst;
         double rate = sent.rate().perSecond();
         double frames = Math.max(
                         Math.abs(sent.startSeconds() - returned.startSeconds()),
@@ -188,7 +198,7 @@ public final class ClipTopic {
         }
         boolean over = frames > p.tolerances.frames()
                 || worst[peak] > p.tolerances.clipPosition()
-                || worstAngle > p.tolerances.clipAngle();
+                || e.angle > p.tolerances.clipAngle();
         String first = Figure.number(sent.firstFrame()) + " → " + Figure.number(returned.firstFrame());
         String last = Figure.number(sent.lastFrame()) + " → " + Figure.number(returned.lastFrame());
         String rates = sent.rate().equals(returned.rate())
@@ -199,9 +209,9 @@ public final class ClipTopic {
                 -1,
                 -1,
                 index,
-                times[peak],
+                e.times[peak],
                 over,
-                List.of(first, last, rates, frames, worst[peak], Math.sqrt(meanSquare), worstAngle));
+                List.of(first, last, rates, frames, worst[peak], Math.sqrt(e.meanSquare), e.angle));
     }
 
     /** Figures over tolerance: of each clip its range, its worst distance and its worst angle. */

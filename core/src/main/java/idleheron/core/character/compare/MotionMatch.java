@@ -70,23 +70,29 @@ public record MotionMatch(double shift, double apart, double spread) {
         if (best < 1e-3 * spread) {
             return new MotionMatch(whole, best, spread);
         }
-        Pose pose = new Pose(p.returned);
+        Window window = new Window(
+                new Pose(p.returned),
+                b,
+                others,
+                sent,
+                a.startSeconds(),
+                step,
+                stretch,
+                Math.max(0, at) + 1,
+                Math.min(na, nb + at) - 1);
         double low = whole - step * stretch;
         double high = whole + step * stretch;
-        int from = Math.max(0, at) + 1;
-        int to = Math.min(na, nb + at) - 1;
         for (int i = 0; i < REFINE; i++) {
             double l = low + (high - low) * 0.382;
             double h = high - (high - low) * 0.382;
-            if (fine(pose, b, others, sent, a.startSeconds(), step, stretch, l, from, to)
-                    < fine(pose, b, others, sent, a.startSeconds(), step, stretch, h, from, to)) {
+            if (window.apart(l) < window.apart(h)) {
                 high = h;
             } else {
                 low = l;
             }
         }
         double shift = (low + high) / 2;
-        double fine = fine(pose, b, others, sent, a.startSeconds(), step, stretch, shift, from, to);
+        double fine = window.apart(shift);
         return fine < best * 0.9 ? new MotionMatch(shift, fine, spread) : new MotionMatch(whole, best, spread);
     }
 
@@ -144,31 +150,43 @@ public record MotionMatch(double shift, double apart, double spread) {
         return Math.sqrt(sum / ((double) (to - from) * joints));
     }
 
-    private static double fine(
+    /**
+     * The frames of the sent clip that lie on the returned one, to try shifts of less than a frame.
+     *
+     * @param others the joints in the returned scene
+     * @param sent degrees of the sent clip from each frame to the next
+     * @param start of the sent clip, seconds
+     * @param step of a frame, seconds
+     * @param stretch returned seconds to a sent second
+     */
+    private record Window(
             Pose pose,
-            Clip b,
+            Clip back,
             int[] others,
             double[] sent,
             double start,
             double step,
             double stretch,
-            double shift,
             int from,
             int to) {
-        double[] back = turns(
-                pose.scene(),
-                b,
-                others,
-                (start + from * step) * stretch + shift,
-                step * stretch,
-                Math.max(1, to - from));
-        double sum = 0;
-        int k = others.length;
-        for (int f = from; f < to; f++) {
-            for (int j = 0; j < k; j++) {
-                sum += Math.pow(sent[f * k + j] - back[(f - from) * k + j], 2);
+
+        /** RMS difference with the returned clip that many seconds later, degrees. */
+        double apart(double shift) {
+            double[] found = turns(
+                    pose.scene(),
+                    back,
+                    others,
+                    (start + from * step) * stretch + shift,
+                    step * stretch,
+                    Math.max(1, to - from));
+            double sum = 0;
+            int k = others.length;
+            for (int f = from; f < to; f++) {
+                for (int j = 0; j < k; j++) {
+                    sum += Math.pow(sent[f * k + j] - found[(f - from) * k + j], 2);
+                }
             }
+            return Math.sqrt(sum / Math.max(1, (to - from) * k));
         }
-        return Math.sqrt(sum / Math.max(1, (to - from) * k));
     }
 }

@@ -9,6 +9,7 @@ import idleheron.core.scene.Scene;
 public final class RestPoints {
     private RestPoints() {}
 
+    /** Places of a mesh at rest, metres as meant, three numbers a point. */
     public static double[] of(Scene scene, CanonicalSpace space, int node) {
         if (node < 0) {
             return new double[0];

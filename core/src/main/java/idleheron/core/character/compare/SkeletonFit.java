@@ -25,6 +25,7 @@ public record SkeletonFit(
     private static final double MM = 0.1;
     private static final double DEGREES = 0.05;
 
+    /** How the joints that clips move fit a skeleton that was delivered before. */
     public static SkeletonFit of(Scene clips, Scene delivered) {
         Map<String, Integer> there = new HashMap<>();
         for (int j : delivered.joints()) {

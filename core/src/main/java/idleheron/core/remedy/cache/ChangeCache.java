@@ -183,6 +183,7 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
     /** By default surfaces may move by so much, in millimetres. */
     public static final double LEEWAY = 0.01;
 
+    /** Takes every mesh that the pattern means apart into its pieces. */
     public static ChangeCache pieces(String pattern) {
         return new ChangeCache(Kind.SPLIT_PIECES, pattern);
     }
@@ -197,6 +198,7 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
         return new ChangeCache(Kind.SHARE, Figure.exact(mm));
     }
 
+    /** Leaves out what the pattern means. */
     public static ChangeCache drop(String pattern) {
         return new ChangeCache(Kind.DROP, pattern);
     }
@@ -206,10 +208,12 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
         return new ChangeCache(Kind.REGROUP, from + ARROW + to);
     }
 
+    /** Plays that many frames later. */
     public static ChangeCache shift(double frames) {
         return new ChangeCache(Kind.SHIFT, Figure.exact(frames));
     }
 
+    /** Keeps the frames from first to last, both included. */
     public static ChangeCache cut(double first, double last) {
         return new ChangeCache(Kind.CUT, Figure.exact(first) + ":" + Figure.exact(last));
     }
@@ -218,6 +222,7 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
         return new ChangeCache(Kind.RESAMPLE, Figure.exact(rate.perSecond()));
     }
 
+    /** Makes everything that many times as large. */
     public static ChangeCache scale(double factor) {
         return new ChangeCache(Kind.SCALE, Figure.exact(factor));
     }

@@ -100,7 +100,7 @@ public record SingleRoot(String extra) implements Remedy {
         turn[root] = Matrices.rotation(m);
         double[] size = Rebase.sizes(scene, 1);
         size[root] = Matrices.scale(m).x();
-        Scene turned = new Rebase(scene, false, 1, new Matrix3d(), Vec3.ZERO, size, turn).apply();
+        Scene turned = new Rebase(scene, Rebase.World.same(), size, turn).apply();
         return NodeRemoval.remove(moved(turned, root, Matrices.translation(m)), Set.of(root));
     }
 

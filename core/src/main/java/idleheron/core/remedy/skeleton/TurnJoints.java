@@ -45,6 +45,6 @@ public record TurnJoints(Vec3 degrees) implements Remedy {
         for (int j : scene.joints()) {
             turn[j] = back;
         }
-        return new Rebase(scene, false, 1, new Matrix3d(), Vec3.ZERO, Rebase.sizes(scene, 1), turn).apply();
+        return new Rebase(scene, Rebase.World.same(), Rebase.sizes(scene, 1), turn).apply();
     }
 }

@@ -53,8 +53,6 @@ public record TurnSomeJoints(Map<String, Vec3> degrees) implements Remedy {
                 any = true;
             }
         }
-        return any
-                ? new Rebase(scene, false, 1, new Matrix3d(), Vec3.ZERO, Rebase.sizes(scene, 1), turn).apply()
-                : scene;
+        return any ? new Rebase(scene, Rebase.World.same(), Rebase.sizes(scene, 1), turn).apply() : scene;
     }
 }

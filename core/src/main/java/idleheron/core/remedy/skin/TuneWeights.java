@@ -102,6 +102,7 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
                 .count();
     }
 
+    /** Keeps so many influences a point, the strongest. */
     public static TuneWeights limit(int most) {
         return new TuneWeights(most, 0, 0, true);
     }
@@ -110,6 +111,7 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
         return new TuneWeights(0, least, 0, true);
     }
 
+    /** Rounds weights to so many bits, sums kept. */
     public static TuneWeights quantise(int bits) {
         return new TuneWeights(0, 0, bits, true);
     }

@@ -65,10 +65,7 @@ public record BakeScale() implements Remedy {
         }
         return new Rebase(
                         scene.withNodes(nodes),
-                        false,
-                        1,
-                        new org.joml.Matrix3d(),
-                        Vec3.ZERO,
+                        new Rebase.World(false, 1, new org.joml.Matrix3d(), Vec3.ZERO),
                         size,
                         Rebase.noTurns(scene))
                 .apply();

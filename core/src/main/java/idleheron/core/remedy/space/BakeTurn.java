@@ -48,7 +48,7 @@ public record BakeTurn(String node) implements Remedy {
         }
         Matrix3d[] turn = Rebase.noTurns(scene);
         turn[i] = Matrices.rotation(new Pose(scene).local(i));
-        Scene turned = new Rebase(scene, false, 1, new Matrix3d(), Vec3.ZERO, Rebase.sizes(scene, 1), turn).apply();
+        Scene turned = new Rebase(scene, Rebase.World.same(), Rebase.sizes(scene, 1), turn).apply();
         List<Node> nodes = new ArrayList<>(turned.nodes());
         Node n = nodes.get(i);
         Vec3 at = Matrices.translation(new Pose(turned).local(i));

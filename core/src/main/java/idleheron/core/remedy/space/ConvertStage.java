@@ -58,7 +58,11 @@ public record ConvertStage(AxisSystem axes, double metersPerUnit) implements Rem
         if (mirror) {
             w.scale(-1, 1, 1);
         }
-        Scene out = new Rebase(scene, mirror, factor, w, Vec3.ZERO, Rebase.sizes(scene, factor), Rebase.noTurns(scene))
+        Scene out = new Rebase(
+                        scene,
+                        new Rebase.World(mirror, factor, w, Vec3.ZERO),
+                        Rebase.sizes(scene, factor),
+                        Rebase.noTurns(scene))
                 .apply();
         Matrix4d volumes = new Matrix4d(from.to(axes)).scaleLocal(factor);
         return ChangeCache.moved(ChangeGrids.place(volumes).apply(out), factor, new Matrix4d(from.to(axes)))

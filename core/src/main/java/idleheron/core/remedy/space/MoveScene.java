@@ -76,10 +76,7 @@ public record MoveScene(Vec3 degrees, double factor, Vec3 meters) implements Rem
                 ChangeGrids.place(volumes).apply(scene), factor, new org.joml.Matrix4d(turn).setTranslation(o));
         return new Rebase(
                         moved,
-                        false,
-                        factor,
-                        turn,
-                        new Vec3(o.x, o.y, o.z),
+                        new Rebase.World(false, factor, turn, new Vec3(o.x, o.y, o.z)),
                         Rebase.sizes(scene, factor),
                         Rebase.noTurns(scene))
                 .apply();

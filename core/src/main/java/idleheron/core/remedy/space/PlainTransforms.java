@@ -76,8 +76,7 @@ public record PlainTransforms(@Nullable FrameRate rate) implements Remedy {
         }
         List<Clip> clips = new ArrayList<>();
         for (Clip c : scene.clips()) {
-            clips.add(
-                    clip(scene, pose, c, c.startSeconds(), c.endSeconds(), rate == null ? c.rate() : rate, restAngles));
+            clips.add(clip(scene, pose, c, rate == null ? c.rate() : rate, restAngles));
         }
         return scene.withNodes(nodes).withClips(clips);
     }
@@ -86,10 +85,9 @@ public record PlainTransforms(@Nullable FrameRate rate) implements Remedy {
         return t.isPlain() && t.order() == RotationOrder.XYZ;
     }
 
-    /** One clip on a key a frame between two moments. */
-    private static Clip clip(
-            Scene scene, Pose pose, Clip clip, double start, double end, FrameRate rate, Vec3[] restAngles) {
-        double[] times = SampleTimes.frames(start, end, rate);
+    /** One clip with a key on every frame of a rate. */
+    private static Clip clip(Scene scene, Pose pose, Clip clip, FrameRate rate, Vec3[] restAngles) {
+        double[] times = SampleTimes.frames(clip.startSeconds(), clip.endSeconds(), rate);
         Map<Integer, double[][]> values = new HashMap<>();
         for (Clip.NodeTrack t : clip.nodes()) {
             values.put(t.node(), new double[Channel.COUNT][times.length]);
@@ -123,7 +121,7 @@ public record PlainTransforms(@Nullable FrameRate rate) implements Remedy {
                 .withValues(clip.values().stream()
                         .map(v -> v.withCurve(v.curve().sampled(times)))
                         .toList())
-                .withRange(start, end, rate);
+                .withRange(clip.startSeconds(), clip.endSeconds(), rate);
     }
 
     /** The groups of channels that had curves, or that hold what pivots do, as curves. */
@@ -158,7 +156,7 @@ public record PlainTransforms(@Nullable FrameRate rate) implements Remedy {
         for (Clip c : plain.clips()) {
             double start = rate.seconds(Math.rint(c.startSeconds() * rate.perSecond()));
             double end = rate.seconds(Math.rint(c.endSeconds() * rate.perSecond()));
-            clips.add(clip(plain, pose, c, start, Math.max(start, end), rate, rest));
+            clips.add(clip(plain, pose, c.withRange(start, Math.max(start, end), rate), rate, rest));
         }
         return plain.withClips(clips).withStage(plain.stage().withRate(rate));
     }

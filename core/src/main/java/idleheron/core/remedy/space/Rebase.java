@@ -47,24 +47,30 @@ public final class Rebase {
     private final Matrix3d[] turn;
 
     /**
-     * @param worldTurn proper rotation Q of the world
+     * What becomes of the world.
+     *
+     * @param mirror whether F is the mirror of X, for the world and all nodes
+     * @param size a
+     * @param turn proper rotation Q
      * @param offset added to world positions at the end, new unit
+     */
+    public record World(boolean mirror, double size, Matrix3d turn, Vec3 offset) {
+        /** Nothing changes but the nodes. */
+        public static World same() {
+            return new World(false, 1, new Matrix3d(), Vec3.ZERO);
+        }
+    }
+
+    /**
      * @param size per node aₙ
      * @param turn per node proper rotation Qₙ
      */
-    public Rebase(
-            Scene scene,
-            boolean mirror,
-            double worldSize,
-            Matrix3d worldTurn,
-            Vec3 offset,
-            double[] size,
-            Matrix3d[] turn) {
+    public Rebase(Scene scene, World world, double[] size, Matrix3d[] turn) {
         this.scene = FlattenLayers.of(scene);
-        this.mirror = mirror;
-        this.worldSize = worldSize;
-        this.worldTurn = worldTurn;
-        this.offset = offset;
+        this.mirror = world.mirror;
+        this.worldSize = world.size;
+        this.worldTurn = world.turn;
+        this.offset = world.offset;
         this.size = size;
         this.turn = turn;
     }
@@ -85,6 +91,7 @@ public final class Rebase {
         return out;
     }
 
+    /** The scene with all that lives in the spaces rewritten. */
     public Scene apply() {
         List<Mesh> meshes = new ArrayList<>(scene.meshes());
         Map<Integer, Integer> meshOwner = new HashMap<>();

@@ -133,10 +133,12 @@ public record ChangeGrids(GridChange change) implements Remedy {
         return new ChangeGrids(new GridChange.Halve(true));
     }
 
+    /** Makes voxels that many times as large. */
     public static ChangeGrids coarsen(double factor) {
         return new ChangeGrids(new GridChange.Coarsen(factor));
     }
 
+    /** Multiplies the values of a grid. */
     public static ChangeGrids multiply(String grid, double factor) {
         return new ChangeGrids(new GridChange.Multiply(grid, factor));
     }
@@ -154,6 +156,7 @@ public record ChangeGrids(GridChange change) implements Remedy {
         return new ChangeGrids(new GridChange.Crop(b));
     }
 
+    /** Sets what is no number to the background. */
     public static ChangeGrids heal() {
         return new ChangeGrids(new GridChange.Heal());
     }

@@ -102,6 +102,7 @@ public record Mesh(
         return faceStarts.length - 1;
     }
 
+    /** With other points, three numbers each, as many as before. */
     public Mesh withPoints(double[] value) {
         return new Mesh(
                 name,
@@ -167,6 +168,7 @@ public record Mesh(
         return null;
     }
 
+    /** With other normals, three numbers a corner; null for none. */
     public Mesh withNormals(float @Nullable [] value) {
         return new Mesh(
                 name,

@@ -36,6 +36,7 @@ public record Skin(
         return starts.length - 1;
     }
 
+    /** Joints that move a point. */
     public int influences(int point) {
         return starts[point + 1] - starts[point];
     }
@@ -48,6 +49,7 @@ public record Skin(
         return most;
     }
 
+    /** Sum of the weights of a point. */
     public double sum(int point) {
         double sum = 0;
         for (int i = starts[point]; i < starts[point + 1]; i++) {
@@ -82,6 +84,11 @@ public record Skin(
         return out;
     }
 
+    /**
+     * With other joints and their matrices from mesh space at bind.
+     *
+     * @param newJoints node indices, as many as matrices
+     */
     public Skin withJoints(int[] newJoints, Matrix4dc[] newToJoint) {
         return new Skin(name, newJoints, newToJoint, starts, slots, weights, style);
     }
@@ -97,6 +104,7 @@ public record Skin(
         return new Skin(name, moved, toJoint, starts, slots, weights, style.withSlots(all, to));
     }
 
+    /** With other influences: those of point i lie from {@code newStarts[i]} to {@code newStarts[i + 1]}. */
     public Skin withWeights(int[] newStarts, int[] newSlots, float[] newWeights) {
         return new Skin(name, joints, toJoint, newStarts, newSlots, newWeights, style);
     }

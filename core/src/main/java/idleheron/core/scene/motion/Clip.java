@@ -55,6 +55,7 @@ public record Clip(
             }
         }
 
+        /** The curve of a channel, or null where it stays at rest. */
         public @Nullable Curve curve(Channel channel) {
             return curves[channel.ordinal()];
         }
@@ -94,14 +95,17 @@ public record Clip(
         }
     }
 
+    /** Seconds. */
     public double length() {
         return endSeconds - startSeconds;
     }
 
+    /** Start in frames of its own rate. */
     public double firstFrame() {
         return rate.frame(startSeconds);
     }
 
+    /** End in frames of its own rate. */
     public double lastFrame() {
         return rate.frame(endSeconds);
     }
@@ -122,6 +126,7 @@ public record Clip(
         return new Clip(name, startSeconds, endSeconds, rate, nodes, shapes, values, value);
     }
 
+    /** With another range in seconds and another rate; keys stay. */
     public Clip withRange(double start, double end, FrameRate newRate) {
         return new Clip(name, start, end, newRate, nodes, shapes, values, layers);
     }

@@ -64,6 +64,11 @@ public record Curve(
         this(seconds, values, modes, leaving, arriving, Handles.NONE, Extrapolation.HOLD, Extrapolation.HOLD);
     }
 
+    /**
+     * Straight lines between keys.
+     *
+     * @param seconds rising, as many as values
+     */
     public static Curve linear(double[] seconds, double[] values) {
         byte[] modes = new byte[seconds.length];
         Arrays.fill(modes, LINEAR);
@@ -91,10 +96,12 @@ public record Curve(
         return seconds.length;
     }
 
+    /** Time of the first key, seconds. */
     public double start() {
         return seconds[0];
     }
 
+    /** Time of the last key, seconds. */
     public double end() {
         return seconds[seconds.length - 1];
     }
@@ -198,6 +205,7 @@ public record Curve(
         return new Curve(seconds, v, modes, times(leaving, factor), times(arriving, factor), handles, before, after);
     }
 
+    /** That many seconds later. */
     public Curve shifted(double by) {
         double[] t = seconds.clone();
         for (int i = 0; i < t.length; i++) {

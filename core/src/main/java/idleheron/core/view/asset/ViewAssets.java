@@ -20,12 +20,17 @@ import idleheron.core.view.compare.ViewLosses;
 import idleheron.core.view.compare.ViewTopic;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 
 /** Cameras and lights. */
 public final class ViewAssets implements AssetKind {
     private static final List<FactTable> TABLES = List.of(
-            new FactTable("Cameras", s -> s.cameras().size(), f -> ViewTables.cameras(f.scene())),
-            new FactTable("Lights", s -> s.lights().size(), f -> ViewTables.lights(f.scene())));
+            new FactTable(
+                    "Cameras",
+                    Set.of(Topic.CAMERAS_LIGHTS),
+                    s -> s.cameras().size(),
+                    f -> ViewTables.cameras(f.scene())),
+            new FactTable("Lights", Set.of(), s -> s.lights().size(), f -> ViewTables.lights(f.scene())));
 
     private static final List<TopicCheck> TOPICS =
             List.of(TopicCheck.of(Topic.CAMERAS_LIGHTS, 1, ViewTopic::of).searched());

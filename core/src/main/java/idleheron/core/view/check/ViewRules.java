@@ -33,16 +33,10 @@ public final class ViewRules {
         int cameras = c.more().cameras() ? 0 : s.cameras().size();
         int lights = c.more().lights() ? 0 : s.lights().size();
         if (cameras + lights > 0) {
-            out.add(new Finding(
-                    "cameras-or-lights-come-along",
-                    Severity.NOTE,
-                    Topic.CAMERAS_LIGHTS,
-                    -1,
-                    cameras + " cameras and " + lights + " lights come along",
-                    "The destination has its own.",
-                    Figure.of(cameras + lights, "nodes"),
-                    "",
-                    new DropCamerasAndLights()));
+            out.add(Finding.of("cameras-or-lights-come-along", Severity.NOTE, Topic.CAMERAS_LIGHTS)
+                    .says(cameras + " cameras and " + lights + " lights come along", "The destination has its own.")
+                    .measured(Figure.of(cameras + lights, "nodes"))
+                    .mendedBy(new DropCamerasAndLights()));
         }
     }
 
@@ -70,17 +64,16 @@ public final class ViewRules {
 
     private static Finding cut(Scene s, int node, double near, double far, double[] depth) {
         boolean all = far < depth[0] || near > depth[1];
-        return new Finding(
-                "camera-cuts-scene",
-                all ? Severity.BREAKS : Severity.DRIFTS,
-                Topic.CAMERAS_LIGHTS,
-                node,
-                s.nodes().get(node).name() + (all ? " sees nothing of the scene" : " cuts off a part of the scene"),
-                "It sees from " + Figure.number(near) + " to " + Figure.number(far) + " m, and at rest the scene lies "
-                        + Figure.number(Math.max(0, depth[0])) + " to " + Figure.number(depth[1]) + " m before it.",
-                Figure.of(far < depth[1] ? far : near, "m", s.path(node)),
-                "Its clip planes were left as they were when the scene was scaled.",
-                null);
+        return Finding.of("camera-cuts-scene", all ? Severity.BREAKS : Severity.DRIFTS, Topic.CAMERAS_LIGHTS)
+                .says(
+                        s.nodes().get(node).name()
+                                + (all ? " sees nothing of the scene" : " cuts off a part of the scene"),
+                        "It sees from " + Figure.number(near) + " to " + Figure.number(far)
+                                + " m, and at rest the scene lies " + Figure.number(Math.max(0, depth[0])) + " to "
+                                + Figure.number(depth[1]) + " m before it.")
+                .measured(Figure.of(far < depth[1] ? far : near, "m", s.path(node)))
+                .atNode(node)
+                .because("Its clip planes were left as they were when the scene was scaled.");
     }
 
     /** How far before a camera a box begins and ends: the least and the greatest depth of its corners, in metres. */

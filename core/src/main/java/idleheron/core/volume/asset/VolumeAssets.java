@@ -3,10 +3,12 @@ package idleheron.core.volume.asset;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
+import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Content;
+import idleheron.core.kind.FactGroup;
 import idleheron.core.kind.FactLine;
 import idleheron.core.kind.FactTable;
 import idleheron.core.kind.Rule;
@@ -26,11 +28,12 @@ import idleheron.core.volume.compare.VolumeLosses;
 import idleheron.core.volume.compare.VolumeTopic;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 
 /** Volumes and sequences of them. */
 public final class VolumeAssets implements AssetKind {
-    private static final List<FactTable> TABLES =
-            List.of(new FactTable("Volumes", VolumeAssets::frames, f -> VolumeTables.grids(f.scene())));
+    private static final List<FactTable> TABLES = List.of(
+            new FactTable("Volumes", Set.of(Topic.VOLUMES), VolumeAssets::frames, f -> VolumeTables.grids(f.scene())));
 
     private static final List<TopicCheck> TOPICS = List.of(TopicCheck.of(Topic.VOLUMES, 1, VolumeTopic::of));
 
@@ -100,6 +103,16 @@ public final class VolumeAssets implements AssetKind {
         v.frames().stream()
                 .filter(Volume.Frame::isBroken)
                 .forEach(f -> out.add(new FactLine("broken", f.file() + ": " + f.fault())));
+    }
+
+    @Override
+    public List<FactGroup> figures(Facts facts) {
+        return VolumeFigures.of(facts.scene());
+    }
+
+    @Override
+    public List<FactGroup> cargo(Scene s) {
+        return VolumeFigures.cargo(s);
     }
 
     @Override

@@ -9,7 +9,6 @@ import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
-import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.volume.ChangeGrids;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.NodeKind;
@@ -23,7 +22,6 @@ import java.util.ArrayList;
 import java.util.List;
 import org.joml.Matrix4d;
 import org.joml.Vector3d;
-import org.jspecify.annotations.Nullable;
 
 /** Rules about volumes that look at every voxel. */
 public final class VolumeDeepRules {
@@ -66,14 +64,9 @@ public final class VolumeDeepRules {
     public static void of(Scene scene, Volume volume, VolumeSurvey survey, List<Finding> out) {
         VolumeDeepRules d = new VolumeDeepRules(scene, volume, survey, out);
         for (String fault : survey.faults()) {
-            d.add(
-                    "volume-frame-unreadable",
-                    Severity.BREAKS,
-                    "Voxels cannot be read",
-                    fault + ".",
-                    Figure.of(1, "frames", volume.name()),
-                    "",
-                    null);
+            out.add(Finding.of("volume-frame-unreadable", Severity.BREAKS, Topic.VOLUMES)
+                    .says("Voxels cannot be read", fault + ".")
+                    .measured(Figure.of(1, "frames", volume.name())));
         }
         for (String name : volume.gridNames()) {
             List<VolumeSurvey.Entry> of = survey.of(name);
@@ -88,17 +81,6 @@ public final class VolumeDeepRules {
         d.speed();
     }
 
-    private void add(
-            String code,
-            Severity severity,
-            String title,
-            String message,
-            Figure figure,
-            String cause,
-            @Nullable Remedy remedy) {
-        out.add(new Finding(code, severity, Topic.VOLUMES, -1, title, message, figure, cause, remedy));
-    }
-
     private Figure figure(double value, String unit, String grid, int frame) {
         return new Figure(value, unit, volume.name() + "/" + grid, "", volume.padding() == 0 ? Double.NaN : frame);
     }
@@ -110,16 +92,17 @@ public final class VolumeDeepRules {
                 .map(VolumeSurvey.Entry::frame)
                 .toList();
         if (!empty.isEmpty()) {
-            add(
-                    "volume-empty",
-                    empty.size() == of.size() ? Severity.BREAKS : Severity.DRIFTS,
-                    name + " is empty",
-                    empty.size() == of.size()
-                            ? "No voxel of " + name + " is active in any frame."
-                            : "No voxel of " + name + " is active in frame " + VolumeRules.numbers(empty) + ".",
-                    figure(empty.size(), "frames", name, empty.getFirst()),
-                    "The field was switched off, or another one holds the data.",
-                    null);
+            out.add(Finding.of(
+                            "volume-empty",
+                            empty.size() == of.size() ? Severity.BREAKS : Severity.DRIFTS,
+                            Topic.VOLUMES)
+                    .says(
+                            name + " is empty",
+                            empty.size() == of.size()
+                                    ? "No voxel of " + name + " is active in any frame."
+                                    : "No voxel of " + name + " is active in frame " + VolumeRules.numbers(empty) + ".")
+                    .measured(figure(empty.size(), "frames", name, empty.getFirst()))
+                    .because("The field was switched off, or another one holds the data."));
         }
         long bad = 0;
         VolumeSurvey.Entry first = null;
@@ -135,26 +118,23 @@ public final class VolumeDeepRules {
             }
         }
         if (first != null) {
-            add(
-                    "volume-not-finite",
-                    Severity.BREAKS,
-                    name + " holds what is no number",
-                    bad + " values of " + name + " are no number or without bound, from frame " + first.frame()
-                            + " on. A renderer shows black or white blocks there.",
-                    figure((double) bad, "voxels", name, first.frame()),
-                    "The simulation blew up, or halves ran over 65504.",
-                    ChangeGrids.heal());
+            out.add(Finding.of("volume-not-finite", Severity.BREAKS, Topic.VOLUMES)
+                    .says(
+                            name + " holds what is no number",
+                            bad + " values of " + name + " are no number or without bound, from frame " + first.frame()
+                                    + " on. A renderer shows black or white blocks there.")
+                    .measured(figure((double) bad, "voxels", name, first.frame()))
+                    .because("The simulation blew up, or halves ran over 65504.")
+                    .mendedBy(ChangeGrids.heal()));
         }
         if (lowest != null) {
-            add(
-                    "volume-negative-density",
-                    Severity.DRIFTS,
-                    "Density below zero",
-                    below + " voxels have a density below zero, down to "
-                            + Figure.number(lowest.stats().min()[0]) + " in frame " + lowest.frame() + ".",
-                    figure(lowest.stats().min()[0], "", name, lowest.frame()),
-                    "A filter that overshoots ran over the bake.",
-                    null);
+            out.add(Finding.of("volume-negative-density", Severity.DRIFTS, Topic.VOLUMES)
+                    .says(
+                            "Density below zero",
+                            below + " voxels have a density below zero, down to "
+                                    + Figure.number(lowest.stats().min()[0]) + " in frame " + lowest.frame() + ".")
+                    .measured(figure(lowest.stats().min()[0], "", name, lowest.frame()))
+                    .because("A filter that overshoots ran over the bake."));
         }
     }
 
@@ -178,15 +158,12 @@ public final class VolumeDeepRules {
                     .background()
                     .get(0, 0);
             if (b != 0) {
-                add(
-                        "volume-background",
-                        Severity.DRIFTS,
-                        "The background of " + name + " is not zero",
-                        "All of space outside " + name + " has the value " + Figure.number(b)
-                                + ". A renderer that fills its box with it shows a block.",
-                        figure(b, "", name, e.frame()),
-                        "",
-                        null);
+                out.add(Finding.of("volume-background", Severity.DRIFTS, Topic.VOLUMES)
+                        .says(
+                                "The background of " + name + " is not zero",
+                                "All of space outside " + name + " has the value " + Figure.number(b)
+                                        + ". A renderer that fills its box with it shows a block.")
+                        .measured(figure(b, "", name, e.frame())));
             }
         } catch (java.io.IOException | java.util.NoSuchElementException x) {
             // renamed or gone since: its voxels told their own fault
@@ -204,17 +181,17 @@ public final class VolumeDeepRules {
         double d = worst.depth() * scene.stage().metersPerUnit();
         if (d > THICK || d < THIN && d > 0) {
             double factor = OpticalDepth.factor(d, GOOD);
-            add(
-                    d > THICK ? "volume-too-thick" : "volume-too-thin",
-                    Severity.DRIFTS,
-                    d > THICK ? name + " is as thick as a wall" : name + " is as good as clear",
-                    "A ray through the middle of frame " + worst.frame() + " meets an optical depth of "
-                            + Figure.number(d) + " by metres; " + percent(d)
-                            + " of the light comes through. Density times "
-                            + Figure.number(factor) + " would let " + percent(GOOD) + " through.",
-                    figure(d, "optical depth", name, worst.frame()),
-                    "Density counts per unit of length: a unit a hundred times too large or small does the same to it.",
-                    ChangeGrids.multiply(name, factor));
+            out.add(Finding.of(d > THICK ? "volume-too-thick" : "volume-too-thin", Severity.DRIFTS, Topic.VOLUMES)
+                    .says(
+                            d > THICK ? name + " is as thick as a wall" : name + " is as good as clear",
+                            "A ray through the middle of frame " + worst.frame() + " meets an optical depth of "
+                                    + Figure.number(d) + " by metres; " + percent(d)
+                                    + " of the light comes through. Density times "
+                                    + Figure.number(factor) + " would let " + percent(GOOD) + " through.")
+                    .measured(figure(d, "optical depth", name, worst.frame()))
+                    .because(
+                            "Density counts per unit of length: a unit a hundred times too large or small does the same to it.")
+                    .mendedBy(ChangeGrids.multiply(name, factor)));
         }
     }
 
@@ -252,16 +229,16 @@ public final class VolumeDeepRules {
         if (along.axis() == 0 || !plume(of, along)) {
             return;
         }
-        add(
-                "volume-on-its-side",
-                Severity.DRIFTS,
-                "It rises along " + along.label() + ", and " + up.label() + " is up",
-                "From frame " + of.getFirst().frame() + " to " + of.getLast().frame() + " the mass of " + name
-                        + " moves " + Figure.number(d.length()) + " m along " + along.label()
-                        + ". By the file's up axis the volume lies on its side.",
-                figure(angle, "°", name, of.getLast().frame()),
-                "It was baked where " + along.label() + " is up, and a volume file does not say so.",
-                ChangeGrids.turn(along, up));
+        out.add(Finding.of("volume-on-its-side", Severity.DRIFTS, Topic.VOLUMES)
+                .says(
+                        "It rises along " + along.label() + ", and " + up.label() + " is up",
+                        "From frame " + of.getFirst().frame() + " to "
+                                + of.getLast().frame() + " the mass of " + name
+                                + " moves " + Figure.number(d.length()) + " m along " + along.label()
+                                + ". By the file's up axis the volume lies on its side.")
+                .measured(figure(angle, "°", name, of.getLast().frame()))
+                .because("It was baked where " + along.label() + " is up, and a volume file does not say so.")
+                .mendedBy(ChangeGrids.turn(along, up)));
     }
 
     /** Whether the field stays at one end and grows at the other, as smoke over a fire does; a puff that drifts does not. */
@@ -301,16 +278,15 @@ public final class VolumeDeepRules {
         double moved = Math.sqrt(way) / seconds;
         double rate = scene.stage().rate().perSecond();
         if (moved > 0 && told > 0 && told < moved / rate * 3 && told > moved / rate / 3) {
-            add(
-                    "velocity-per-frame",
-                    Severity.DRIFTS,
-                    "Velocity counts per frame",
-                    "The mass moves " + Figure.number(moved) + " units a second, the velocity field says "
-                            + Figure.number(told) + ". Motion blur that takes it per second will be "
-                            + Figure.number(rate) + " times too short.",
-                    figure(moved / told, "×", "velocity", first.frame()),
-                    "The field is in units per frame where units per second are the rule.",
-                    ChangeGrids.multiply("velocity", rate));
+            out.add(Finding.of("velocity-per-frame", Severity.DRIFTS, Topic.VOLUMES)
+                    .says(
+                            "Velocity counts per frame",
+                            "The mass moves " + Figure.number(moved) + " units a second, the velocity field says "
+                                    + Figure.number(told) + ". Motion blur that takes it per second will be "
+                                    + Figure.number(rate) + " times too short.")
+                    .measured(figure(moved / told, "×", "velocity", first.frame()))
+                    .because("The field is in units per frame where units per second are the rule.")
+                    .mendedBy(ChangeGrids.multiply("velocity", rate)));
         }
     }
 
@@ -341,17 +317,15 @@ public final class VolumeDeepRules {
                 if (far > cam.far() || near < cam.near() && far > cam.near()) {
                     boolean behind = far > cam.far();
                     double cut = behind ? far - cam.far() : cam.near() - near;
-                    add(
-                            "volume-clipped",
-                            Severity.DRIFTS,
-                            "The camera clips the volume",
-                            "In frame " + e.frame() + " " + name + " reaches from " + Figure.number(near) + " to "
-                                    + Figure.number(far) + " units before " + cam.name()
-                                    + ", whose clip planes stand at "
-                                    + Figure.number(cam.near()) + " and " + Figure.number(cam.far()) + ".",
-                            figure(cut * scene.stage().metersPerUnit(), "m", name, e.frame()),
-                            "",
-                            null);
+                    out.add(Finding.of("volume-clipped", Severity.DRIFTS, Topic.VOLUMES)
+                            .says(
+                                    "The camera clips the volume",
+                                    "In frame " + e.frame() + " " + name + " reaches from " + Figure.number(near)
+                                            + " to "
+                                            + Figure.number(far) + " units before " + cam.name()
+                                            + ", whose clip planes stand at "
+                                            + Figure.number(cam.near()) + " and " + Figure.number(cam.far()) + ".")
+                            .measured(figure(cut * scene.stage().metersPerUnit(), "m", name, e.frame())));
                     return;
                 }
             }

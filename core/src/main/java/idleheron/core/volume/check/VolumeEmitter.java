@@ -138,18 +138,17 @@ public record VolumeEmitter(String mesh, List<Row> rows) {
         }
         double meters = scene.stage().metersPerUnit();
         boolean never = e.rows.stream().noneMatch(Row::touches);
-        out.add(new Finding(
-                "volume-off-emitter",
-                Severity.BREAKS,
-                Topic.VOLUMES,
-                scene.find(e.mesh),
-                never ? "The volume does not touch its emitter" : "The volume comes off its emitter",
-                "In frame " + w.frame + " " + volume.name() + " lies " + Figure.number(w.gap * meters * 1000)
-                        + " mm from " + e.mesh + ", " + Figure.number(w.centres * meters) + " m from middle to middle.",
-                new Figure(w.gap * meters * 1000, "mm", volume.name(), "", w.frame),
-                never
-                        ? "Another unit, another up axis or an offset between the two files."
-                        : "The emitter moved after the bake, or frames are counted from another start.",
-                null));
+        out.add(Finding.of("volume-off-emitter", Severity.BREAKS, Topic.VOLUMES)
+                .says(
+                        never ? "The volume does not touch its emitter" : "The volume comes off its emitter",
+                        "In frame " + w.frame + " " + volume.name() + " lies " + Figure.number(w.gap * meters * 1000)
+                                + " mm from " + e.mesh + ", " + Figure.number(w.centres * meters)
+                                + " m from middle to middle.")
+                .measured(new Figure(w.gap * meters * 1000, "mm", volume.name(), "", w.frame))
+                .atNode(scene.find(e.mesh))
+                .because(
+                        never
+                                ? "Another unit, another up axis or an offset between the two files."
+                                : "The emitter moved after the bake, or frames are counted from another start."));
     }
 }

@@ -7,7 +7,6 @@ import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
 import idleheron.core.kind.Rule;
-import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.volume.ChangeGrids;
 import idleheron.core.remedy.volume.RenumberFrames;
 import idleheron.core.scene.motion.Clip;
@@ -39,17 +38,6 @@ public final class VolumeRules {
 
     private VolumeRules() {}
 
-    private static Finding finding(
-            String code,
-            Severity severity,
-            String title,
-            String message,
-            Figure figure,
-            String cause,
-            @Nullable Remedy remedy) {
-        return new Finding(code, severity, Topic.VOLUMES, -1, title, message, figure, cause, remedy);
-    }
-
     static Figure at(double value, String unit, Volume v, Volume.@Nullable Frame f) {
         return new Figure(value, unit, v.name(), "", f == null || v.padding() == 0 ? Double.NaN : f.number());
     }
@@ -76,26 +64,22 @@ public final class VolumeRules {
         for (Volume v : facts.scene().volumes()) {
             List<Integer> missing = v.missing();
             if (!missing.isEmpty()) {
-                out.add(finding(
-                        "volume-frames-missing",
-                        Severity.BREAKS,
-                        missing.size() == 1 ? "A frame is missing" : missing.size() + " frames are missing",
-                        v.name() + " has no file for frame " + numbers(missing) + " of " + v.first() + " to " + v.last()
-                                + ". The volume will flicker out there.",
-                        new Figure(missing.size(), "frames", v.name(), "", missing.getFirst()),
-                        "The bake stopped half way, or a file was not copied.",
-                        null));
+                out.add(Finding.of("volume-frames-missing", Severity.BREAKS, Topic.VOLUMES)
+                        .says(
+                                missing.size() == 1 ? "A frame is missing" : missing.size() + " frames are missing",
+                                v.name() + " has no file for frame " + numbers(missing) + " of " + v.first() + " to "
+                                        + v.last() + ". The volume will flicker out there.")
+                        .measured(new Figure(missing.size(), "frames", v.name(), "", missing.getFirst()))
+                        .because("The bake stopped half way, or a file was not copied."));
             }
             for (Volume.Frame f : v.frames()) {
                 if (f.isBroken()) {
-                    out.add(finding(
-                            "volume-frame-unreadable",
-                            Severity.BREAKS,
-                            f.bytes() == 0 ? "A frame is an empty file" : "A frame cannot be read",
-                            f.file() + ": " + f.fault() + ".",
-                            at((double) f.bytes(), "bytes", v, f),
-                            "The bake or the copy was cut off.",
-                            null));
+                    out.add(Finding.of("volume-frame-unreadable", Severity.BREAKS, Topic.VOLUMES)
+                            .says(
+                                    f.bytes() == 0 ? "A frame is an empty file" : "A frame cannot be read",
+                                    f.file() + ": " + f.fault() + ".")
+                            .measured(at((double) f.bytes(), "bytes", v, f))
+                            .because("The bake or the copy was cut off."));
                 }
             }
             repeats(v, out);
@@ -108,14 +92,12 @@ public final class VolumeRules {
                 .map(Volume.Frame::number)
                 .toList();
         if (!same.isEmpty()) {
-            out.add(finding(
-                    "volume-frames-repeated",
-                    Severity.DRIFTS,
-                    same.size() == 1 ? "A frame repeats the one before" : same.size() + " frames repeat",
-                    "Frame " + numbers(same) + " of " + v.name() + " holds the same bytes as the frame before.",
-                    new Figure(same.size(), "frames", v.name(), "", same.getFirst()),
-                    "A hole was filled with a copy, or the simulation stood still.",
-                    null));
+            out.add(Finding.of("volume-frames-repeated", Severity.DRIFTS, Topic.VOLUMES)
+                    .says(
+                            same.size() == 1 ? "A frame repeats the one before" : same.size() + " frames repeat",
+                            "Frame " + numbers(same) + " of " + v.name() + " holds the same bytes as the frame before.")
+                    .measured(new Figure(same.size(), "frames", v.name(), "", same.getFirst()))
+                    .because("A hole was filled with a copy, or the simulation stood still."));
         }
         Set<Integer> seen = new HashSet<>();
         List<Integer> twice = v.frames().stream()
@@ -123,15 +105,13 @@ public final class VolumeRules {
                 .filter(n -> !seen.add(n))
                 .toList();
         if (!twice.isEmpty()) {
-            out.add(finding(
-                    "volume-frame-twice",
-                    Severity.BREAKS,
-                    "A frame number comes twice",
-                    "Two files of " + v.name() + " say frame " + numbers(twice)
-                            + ", with other padding. Which one is taken depends on the reader.",
-                    new Figure(twice.size(), "frames", v.name(), "", twice.getFirst()),
-                    "Two bakes lie in one folder.",
-                    null));
+            out.add(Finding.of("volume-frame-twice", Severity.BREAKS, Topic.VOLUMES)
+                    .says(
+                            "A frame number comes twice",
+                            "Two files of " + v.name() + " say frame " + numbers(twice)
+                                    + ", with other padding. Which one is taken depends on the reader.")
+                    .measured(new Figure(twice.size(), "frames", v.name(), "", twice.getFirst()))
+                    .because("Two bakes lie in one folder."));
         }
     }
 
@@ -154,15 +134,14 @@ public final class VolumeRules {
                 Volume.Frame f = lacking.getFirst();
                 Set<String> gone = new HashSet<>(all);
                 v.headers(f).forEach(h -> gone.remove(h.name()));
-                out.add(finding(
-                        "volume-grids-change",
-                        Severity.BREAKS,
-                        "Grids come and go",
-                        lacking.size() + " of " + sound.size() + " frames of " + v.name() + " lack a grid; frame "
-                                + f.number() + " has no " + String.join(", ", gone) + ".",
-                        at(lacking.size(), "frames", v, f),
-                        "The bake wrote a field only while it held something.",
-                        null));
+                out.add(Finding.of("volume-grids-change", Severity.BREAKS, Topic.VOLUMES)
+                        .says(
+                                "Grids come and go",
+                                lacking.size() + " of " + sound.size() + " frames of " + v.name()
+                                        + " lack a grid; frame " + f.number() + " has no " + String.join(", ", gone)
+                                        + ".")
+                        .measured(at(lacking.size(), "frames", v, f))
+                        .because("The bake wrote a field only while it held something."));
             }
             for (String name : v.gridNames()) {
                 drift(v, name, sound, out);
@@ -183,27 +162,22 @@ public final class VolumeRules {
                 }
                 double ratio = h.voxelSize() / first.voxelSize();
                 if (Math.abs(ratio - 1) > 1e-6) {
-                    out.add(finding(
-                            "volume-voxel-size-changes",
-                            Severity.DRIFTS,
-                            "Voxel size of " + name + " changes",
-                            "From frame " + f.number() + " on, voxels of " + name + " are " + Figure.number(ratio)
-                                    + " times as large as at first.",
-                            at(h.voxelSize(), "units", v, f),
-                            "The domain was allowed to grow while the bake ran.",
-                            null));
+                    out.add(Finding.of("volume-voxel-size-changes", Severity.DRIFTS, Topic.VOLUMES)
+                            .says(
+                                    "Voxel size of " + name + " changes",
+                                    "From frame " + f.number() + " on, voxels of " + name + " are "
+                                            + Figure.number(ratio) + " times as large as at first.")
+                            .measured(at(h.voxelSize(), "units", v, f))
+                            .because("The domain was allowed to grow while the bake ran."));
                     return;
                 }
                 if (!Arrays.equals(h.map().affine(), first.map().affine())) {
-                    out.add(finding(
-                            "volume-transform-changes",
-                            Severity.NOTE,
-                            "The transform of " + name + " moves",
-                            "From frame " + f.number() + " on, " + name
-                                    + " lies elsewhere. A reader that takes the first frame's transform for all shifts it.",
-                            at(f.number(), "frame", v, f),
-                            "",
-                            null));
+                    out.add(Finding.of("volume-transform-changes", Severity.NOTE, Topic.VOLUMES)
+                            .says(
+                                    "The transform of " + name + " moves",
+                                    "From frame " + f.number() + " on, " + name
+                                            + " lies elsewhere. A reader that takes the first frame's transform for all shifts it.")
+                            .measured(at(f.number(), "frame", v, f)));
                     return;
                 }
             }
@@ -223,15 +197,14 @@ public final class VolumeRules {
                 continue;
             }
             boolean shifted = v.last() - v.first() == last - first;
-            out.add(finding(
-                    "volume-range-apart",
-                    Severity.DRIFTS,
-                    "Other frames than the clip",
-                    v.name() + " runs from frame " + v.first() + " to " + v.last() + ", clip " + clip.name() + " from "
-                            + first + " to " + last + ".",
-                    new Figure((double) (v.first() - first), "frames", v.name(), clip.name(), v.first()),
-                    shifted ? "The same length: the frames were counted from another start." : "",
-                    shifted ? new RenumberFrames((int) (first - v.first())) : null));
+            out.add(Finding.of("volume-range-apart", Severity.DRIFTS, Topic.VOLUMES)
+                    .says(
+                            "Other frames than the clip",
+                            v.name() + " runs from frame " + v.first() + " to " + v.last() + ", clip " + clip.name()
+                                    + " from " + first + " to " + last + ".")
+                    .measured(new Figure((double) (v.first() - first), "frames", v.name(), clip.name(), v.first()))
+                    .because(shifted ? "The same length: the frames were counted from another start." : "")
+                    .mendedBy(shifted ? new RenumberFrames((int) (first - v.first())) : null));
         }
     }
 
@@ -252,15 +225,14 @@ public final class VolumeRules {
                 }
                 String like = alike(two[0], names);
                 if (like != null || two[0].equals("density")) {
-                    out.add(finding(
-                            "volume-grid-name",
-                            Severity.BREAKS,
-                            "No grid named " + two[0],
-                            c.title() + " looks for " + two[0] + "; " + v.name() + " has "
-                                    + String.join(", ", v.gridNames()) + ". Nothing will be seen.",
-                            Figure.of(1, "grids", v.name()),
-                            like == null ? "" : "It is called " + like + " here.",
-                            like == null ? null : ChangeGrids.rename(like, two[0])));
+                    out.add(Finding.of("volume-grid-name", Severity.BREAKS, Topic.VOLUMES)
+                            .says(
+                                    "No grid named " + two[0],
+                                    c.title() + " looks for " + two[0] + "; " + v.name() + " has "
+                                            + String.join(", ", v.gridNames()) + ". Nothing will be seen.")
+                            .measured(Figure.of(1, "grids", v.name()))
+                            .because(like == null ? "" : "It is called " + like + " here.")
+                            .mendedBy(like == null ? null : ChangeGrids.rename(like, two[0])));
                 }
             }
         }
@@ -269,14 +241,11 @@ public final class VolumeRules {
     private static void type(Volume v, List<GridHeader> there, String[] two, Convention c, List<Finding> out) {
         for (GridHeader h : there) {
             if (h.name().equals(two[0]) && two.length > 1 && !h.typeName().equals(two[1])) {
-                out.add(finding(
-                        "volume-grid-type",
-                        Severity.BREAKS,
-                        two[0] + " is of another type",
-                        c.title() + " wants " + two[1] + ", " + v.name() + " has " + h.typeName() + ".",
-                        Figure.of(1, "grids", v.name()),
-                        "",
-                        null));
+                out.add(Finding.of("volume-grid-type", Severity.BREAKS, Topic.VOLUMES)
+                        .says(
+                                two[0] + " is of another type",
+                                c.title() + " wants " + two[1] + ", " + v.name() + " has " + h.typeName() + ".")
+                        .measured(Figure.of(1, "grids", v.name())));
             }
         }
     }
@@ -317,17 +286,15 @@ public final class VolumeRules {
             }
             if (where != null && worst > budget) {
                 double factor = GridSize.coarser(v.headers(where), half, budget);
-                out.add(finding(
-                        "volume-over-budget",
-                        Severity.DRIFTS,
-                        "More voxels than the destination holds",
-                        "Frame " + where.number() + " of " + v.name() + " takes " + Figure.number(worst / MEGA)
-                                + " MB dense" + (half ? " in halves" : "") + ", " + c.title() + " allows "
-                                + Figure.number(budget / MEGA) + " MB. Voxels "
-                                + Figure.number(factor) + " times as large would fit.",
-                        at(worst / MEGA, "MB", v, where),
-                        "",
-                        ChangeGrids.coarsen(factor)));
+                out.add(Finding.of("volume-over-budget", Severity.DRIFTS, Topic.VOLUMES)
+                        .says(
+                                "More voxels than the destination holds",
+                                "Frame " + where.number() + " of " + v.name() + " takes " + Figure.number(worst / MEGA)
+                                        + " MB dense" + (half ? " in halves" : "") + ", " + c.title() + " allows "
+                                        + Figure.number(budget / MEGA) + " MB. Voxels "
+                                        + Figure.number(factor) + " times as large would fit.")
+                        .measured(at(worst / MEGA, "MB", v, where))
+                        .mendedBy(ChangeGrids.coarsen(factor)));
             }
         }
     }

@@ -60,7 +60,7 @@ public final class VolumeTopic {
             Volume back = VolumePairs.partner(p, i);
             if (back == null) {
                 missing++;
-                rows.add(row(sent.name(), "–", Double.NaN, true, "missing", 0, 0, 0, 0, 0, 0, 1));
+                rows.add(row(sent.name(), "–", Double.NaN, true, "missing", Off.NOT_COMPARED));
                 continue;
             }
             grids += volume(sent, back, progress);
@@ -125,13 +125,7 @@ public final class VolumeTopic {
                         seconds,
                         true,
                         m.backFrame() == null ? "no frame" : "missing",
-                        0,
-                        0,
-                        0,
-                        0,
-                        0,
-                        0,
-                        1));
+                        Off.NOT_COMPARED));
                 continue;
             }
             double mm = apart(m.sent(), g) * 1000;
@@ -184,7 +178,8 @@ public final class VolumeTopic {
                         : g.half() && !h.half() ? "halves" : "there";
         if (h.type() == null || g.type() == null) {
             boolean over = placedWrong || h.voxels() != g.voxels();
-            rows.add(row(m.sent().label(), frame(sent, m), seconds, over, "not read", mm, ratio, 0, 0, 0, 0, 1));
+            rows.add(row(
+                    m.sent().label(), frame(sent, m), seconds, over, "not read", new Off(mm, ratio, 0, 0, 0, 0, 1)));
             return;
         }
         try {
@@ -206,16 +201,23 @@ public final class VolumeTopic {
                     seconds,
                     over,
                     state,
-                    mm,
-                    ratio,
-                    100 * d.onlyFirst() / all,
-                    100 * d.onlySecond() / all,
-                    relative,
-                    d.range() == 0 ? 0 : d.rms() / d.range(),
-                    d.massRatio()));
+                    new Off(
+                            mm,
+                            ratio,
+                            100 * d.onlyFirst() / all,
+                            100 * d.onlySecond() / all,
+                            relative,
+                            d.range() == 0 ? 0 : d.rms() / d.range(),
+                            d.massRatio())));
         } catch (IOException e) {
             missing++;
-            rows.add(row(m.sent().label(), frame(sent, m), seconds, true, "cannot be read", mm, ratio, 0, 0, 0, 0, 1));
+            rows.add(row(
+                    m.sent().label(),
+                    frame(sent, m),
+                    seconds,
+                    true,
+                    "cannot be read",
+                    new Off(mm, ratio, 0, 0, 0, 0, 1)));
         }
     }
 
@@ -301,19 +303,23 @@ public final class VolumeTopic {
         return m;
     }
 
-    private static Evidence.Row row(
-            String subject,
-            Object frame,
-            double seconds,
-            boolean over,
-            String state,
-            double mm,
-            double ratio,
-            double onlySent,
-            double onlyReturned,
-            double worst,
-            double rms,
-            double mass) {
+    /**
+     * How far two grids are apart.
+     *
+     * @param mm between their boxes
+     * @param ratio of the edges of their voxels
+     * @param onlySent voxels that are active on one side alone, percent
+     * @param onlyReturned as {@code onlySent}
+     * @param worst difference of values by their range
+     * @param rms of the differences by the range
+     * @param mass returned to sent
+     */
+    private record Off(
+            double mm, double ratio, double onlySent, double onlyReturned, double worst, double rms, double mass) {
+        static final Off NOT_COMPARED = new Off(0, 0, 0, 0, 0, 0, 1);
+    }
+
+    private static Evidence.Row row(String subject, Object frame, double seconds, boolean over, String state, Off off) {
         return new Evidence.Row(
                 subject,
                 -1,
@@ -321,6 +327,6 @@ public final class VolumeTopic {
                 -1,
                 seconds,
                 over,
-                List.of(frame, state, mm, ratio, onlySent, onlyReturned, worst, rms, mass));
+                List.of(frame, state, off.mm, off.ratio, off.onlySent, off.onlyReturned, off.worst, off.rms, off.mass));
     }
 }

@@ -38,6 +38,7 @@ public record GridStats(
 
     private static final int LEAVES_PER_PIECE = VoxelStore.CHUNK / SparseTree.LEAF_VOXELS;
 
+    /** Counts and adds up the active voxels. */
     public static GridStats of(SparseTree tree, Progress progress) {
         int comps = tree.type().components();
         int pieces = (tree.leaves() + LEAVES_PER_PIECE - 1) / LEAVES_PER_PIECE;

@@ -4,7 +4,6 @@ import idleheron.core.job.Progress;
 import idleheron.core.volume.tree.Bits;
 import idleheron.core.volume.tree.InnerNode;
 import idleheron.core.volume.tree.SparseTree;
-import idleheron.core.volume.tree.VoxelStore;
 import java.util.List;
 
 /**
@@ -16,6 +15,7 @@ import java.util.List;
  */
 public record Histogram(double low, double high, long[] counts) {
 
+    /** Spreads the active voxels over bins of equal width; of vectors their lengths. */
     public static Histogram of(SparseTree tree, int bins) {
         boolean vector = tree.type().components() > 1;
         GridStats s = GridStats.of(tree, Progress.NONE);
@@ -26,43 +26,45 @@ public record Histogram(double low, double high, long[] counts) {
             return new Histogram(0, 0, out);
         }
         double scale = high > low ? bins / (high - low) : 0;
+        Histogram h = new Histogram(low, high, out);
         for (int leaf = 0; leaf < tree.leaves(); leaf++) {
             for (int v = Bits.nextOn(tree.leafMasks(), 8 * leaf, 0, 512);
                     v < 512;
                     v = Bits.nextOn(tree.leafMasks(), 8 * leaf, v + 1, 512)) {
-                double x = tree.leafValues().scalar(((long) leaf << 9) + v);
-                if (x >= low && x <= high) {
-                    out[Math.min(bins - 1, (int) ((x - low) * scale))]++;
-                }
+                h.add(tree.leafValues().scalar(((long) leaf << 9) + v), 1, scale);
             }
         }
         for (InnerNode n : tree.lowers()) {
-            tiles(n, out, low, high, scale);
+            h.tiles(n, scale);
         }
         for (InnerNode n : tree.uppers()) {
-            tiles(n, out, low, high, scale);
+            h.tiles(n, scale);
         }
         for (SparseTree.RootTile t : tree.rootTiles()) {
             if (t.active()) {
-                tile(t.value(), 0, InnerNode.UPPER, out, low, high, scale);
+                h.add(t.value().scalar(0), cube(InnerNode.UPPER), scale);
             }
         }
-        return new Histogram(low, high, out);
+        return h;
     }
 
-    private static void tiles(InnerNode n, long[] out, double low, double high, double scale) {
+    /** @param scale bins to a unit of value */
+    private void tiles(InnerNode n, double scale) {
         for (int s = Bits.nextOn(n.active(), 0, 0, n.slots());
                 s < n.slots();
                 s = Bits.nextOn(n.active(), 0, s + 1, n.slots())) {
-            tile(n.tiles(), s, n.slotSize(), out, low, high, scale);
+            add(n.tiles().scalar(s), cube(n.slotSize()), scale);
         }
     }
 
-    private static void tile(VoxelStore values, int at, int edge, long[] out, double low, double high, double scale) {
-        double x = values.scalar(at);
+    private void add(double x, long voxels, double scale) {
         if (x >= low && x <= high) {
-            out[Math.min(out.length - 1, (int) ((x - low) * scale))] += (long) edge * edge * edge;
+            counts[Math.min(counts.length - 1, (int) ((x - low) * scale))] += voxels;
         }
+    }
+
+    private static long cube(long edge) {
+        return edge * edge * edge;
     }
 
     private static double largest(SparseTree tree) {

@@ -43,7 +43,7 @@ public record VolumeLoss(double worst, double rms, double mass, double detail, S
             List<GridHeader> is = after.headers(f);
             for (int g = 0; g < Math.min(was.size(), is.size()); g++) {
                 if (was.size() == is.size() && was.get(g).type() != null) {
-                    VolumeLoss one = one(before, after, f, was.get(g), is.get(g), world, n);
+                    VolumeLoss one = one(before, after, f, g, world, n);
                     out = one != null && (out == null || one.worst > out.worst) ? one : out;
                 }
             }
@@ -52,7 +52,9 @@ public record VolumeLoss(double worst, double rms, double mass, double detail, S
     }
 
     private static @Nullable VolumeLoss one(
-            Volume before, Volume after, Volume.Frame f, GridHeader was, GridHeader is, Matrix4d world, int frames) {
+            Volume before, Volume after, Volume.Frame f, int grid, Matrix4d world, int frames) {
+        GridHeader was = before.headers(f).get(grid);
+        GridHeader is = after.headers(f).get(grid);
         try {
             Grid a = before.grid(f, was.label(), Progress.NONE);
             Grid b = after.grid(f, is.label(), Progress.NONE);

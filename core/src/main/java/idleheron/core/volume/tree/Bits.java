@@ -4,6 +4,7 @@ package idleheron.core.volume.tree;
 public final class Bits {
     private Bits() {}
 
+    /** Whether a bit is set, counted from word {@code from}. */
     public static boolean on(long[] words, int from, int bit) {
         return (words[from + (bit >> 6)] >>> bit & 1) != 0;
     }
@@ -12,6 +13,7 @@ public final class Bits {
         words[from + (bit >> 6)] |= 1L << bit;
     }
 
+    /** Bits that are set in {@code length} words. */
     public static int count(long[] words, int from, int length) {
         int n = 0;
         for (int i = 0; i < length; i++) {

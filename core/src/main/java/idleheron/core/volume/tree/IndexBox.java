@@ -19,6 +19,7 @@ public record IndexBox(int minX, int minY, int minZ, int maxX, int maxY, int max
         return new IndexBox(x, y, z, x + edge - 1, y + edge - 1, z + edge - 1);
     }
 
+    /** The box around both. */
     public IndexBox with(IndexBox o) {
         return new IndexBox(
                 Math.min(minX, o.minX),

@@ -25,17 +25,17 @@ public final class InnerNode {
     private final int[] before;
 
     /**
+     * @param origin its least corner
      * @param upper whether there are 32³ slots of 128 voxels, or 16³ of 8
      * @param children mask of slots with a child
      * @param active mask of slots that are an active tile
      * @param tiles one value per slot; those of children mean nothing
      * @param firstChild number of the first child among all nodes of its kind
      */
-    public InnerNode(
-            int x, int y, int z, boolean upper, long[] children, long[] active, VoxelStore tiles, int firstChild) {
-        this.x = x;
-        this.y = y;
-        this.z = z;
+    public InnerNode(Coord origin, boolean upper, long[] children, long[] active, VoxelStore tiles, int firstChild) {
+        this.x = origin.x();
+        this.y = origin.y();
+        this.z = origin.z();
         this.upper = upper;
         this.children = children;
         this.active = active;
@@ -63,6 +63,7 @@ public final class InnerNode {
         return upper;
     }
 
+    /** Slots of one node: 32,768 or 4,096. */
     public int slots() {
         return upper ? 32768 : 4096;
     }
@@ -72,18 +73,22 @@ public final class InnerNode {
         return upper ? LOWER : LEAF;
     }
 
+    /** Mask of the slots with a child. */
     public long[] children() {
         return children;
     }
 
+    /** Mask of the slots that are an active tile. */
     public long[] active() {
         return active;
     }
 
+    /** One value a slot; those of children mean nothing. */
     public VoxelStore tiles() {
         return tiles;
     }
 
+    /** Number of the first child among all nodes of its kind. */
     public int firstChild() {
         return firstChild;
     }
@@ -123,6 +128,6 @@ public final class InnerNode {
 
     /** The same node with other tile values. */
     public InnerNode withTiles(VoxelStore values) {
-        return new InnerNode(x, y, z, upper, children, active, values, firstChild);
+        return new InnerNode(new Coord(x, y, z), upper, children, active, values, firstChild);
     }
 }

@@ -13,6 +13,12 @@ public record Slice(int axis, int at, IndexBox box, int width, int height, doubl
     /** No picture is wider or higher; of larger boxes the middle is shown. */
     private static final int MOST = 2048;
 
+    /**
+     * The values of one layer of voxels.
+     *
+     * @param axis 0 to 2, across which the layer lies
+     * @param at index of the layer
+     */
     public static Slice of(SparseTree tree, int axis, int at, IndexBox box) {
         int u = axis == 0 ? 2 : 0;
         int v = axis == 1 ? 2 : 1;

@@ -34,17 +34,18 @@ public final class TreeBuilder {
     /**
      * Adds a leaf.
      *
+     * @param at any voxel of it
      * @param mask 8 words from {@code maskFrom}
      * @param values 512 values from {@code first}, in one array
      */
-    public TreeBuilder leaf(int x, int y, int z, long[] mask, int maskFrom, VoxelStore values, long first) {
-        leaves.add(new Leaf(x & -8, y & -8, z & -8, mask, maskFrom, values, first));
+    public TreeBuilder leaf(Coord at, long[] mask, int maskFrom, VoxelStore values, long first) {
+        leaves.add(new Leaf(at.x() & -8, at.y() & -8, at.z() & -8, mask, maskFrom, values, first));
         return this;
     }
 
-    /** Adds a tile of 8, 128 or 4096 voxels an edge. */
-    public TreeBuilder tile(int x, int y, int z, int edge, VoxelStore values, long index, boolean active) {
-        tiles.put(new Place(x & -edge, y & -edge, z & -edge, edge), new Tile(values, index, active));
+    /** Adds the tile of 8, 128 or 4096 voxels an edge that a voxel lies in. */
+    public TreeBuilder tile(Coord at, int edge, VoxelStore values, long index, boolean active) {
+        tiles.put(new Place(at.x() & -edge, at.y() & -edge, at.z() & -edge, edge), new Tile(values, index, active));
         return this;
     }
 
@@ -176,7 +177,7 @@ public final class TreeBuilder {
                     }
                 });
             }
-            return new InnerNode(p.x, p.y, p.z, upper, child, active, values, firstChild);
+            return new InnerNode(new Coord(p.x, p.y, p.z), upper, child, active, values, firstChild);
         }
 
         private VoxelStore tiles(int slots, @Nullable Map<Integer, Tile> mine) {

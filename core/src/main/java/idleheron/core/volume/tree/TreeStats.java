@@ -20,6 +20,7 @@ public record TreeStats(
         int uppers,
         IndexBox box) {
 
+    /** Counts the nodes and active voxels of a tree. */
     public static TreeStats of(SparseTree tree) {
         long[] tiles = new long[3];
         long[] idle = new long[3];

@@ -27,6 +27,7 @@ public enum ValueType {
             this.bytes = bytes;
         }
 
+        /** Of one value. */
         public int bytes() {
             return bytes;
         }

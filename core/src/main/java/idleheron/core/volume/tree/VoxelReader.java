@@ -97,6 +97,7 @@ public final class VoxelReader {
         return null;
     }
 
+    /** Whether the voxel it was moved to is active. */
     public boolean isActive() {
         return active;
     }
@@ -106,6 +107,7 @@ public final class VoxelReader {
         return edge;
     }
 
+    /** One number of the voxel it was moved to. */
     public double get(int component) {
         return store.get(index, component);
     }

@@ -75,6 +75,7 @@ public final class VoxelStore {
         return type;
     }
 
+    /** How many values it stands for. */
     public long size() {
         return size;
     }
@@ -136,6 +137,7 @@ public final class VoxelStore {
         return Math.sqrt(x * x + y * y + z * z);
     }
 
+    /** Sets one number of a value; in a uniform store that of all. */
     public void set(long index, int component, double value) {
         Object array = arrays[(int) (at(index) >> SHIFT)];
         int i = place(index) + component;

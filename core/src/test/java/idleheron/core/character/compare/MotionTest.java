@@ -7,6 +7,7 @@ import idleheron.core.compare.Comparison;
 import idleheron.core.compare.SmallCrossing;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.CompareSettings;
 import idleheron.core.pair.LikelyCause;
 import idleheron.core.pair.Loss;
 import idleheron.core.pair.MatchTable;
@@ -182,7 +183,7 @@ class MotionTest {
         MatchTable told = MatchTable.NONE.withNode("hand", "thumb").withNode("thumb", "daumen");
         Matching m = Matching.of(SENT, odd, told);
         assertThat(m.nodes()).containsExactly(0, 1, 2, 3, 4);
-        assertThat(Comparison.of(SENT, odd, Tolerances.DEFAULT, told, true, t -> {}, Progress.NONE)
+        assertThat(Comparison.of(SENT, odd, new CompareSettings(Tolerances.DEFAULT, told), true, t -> {}, Progress.NONE)
                         .verdict()
                         .isFault())
                 .isFalse();
@@ -207,7 +208,8 @@ class MotionTest {
     @Test
     void topics_are_told_as_they_become_known() {
         List<TopicResult> told = new ArrayList<>();
-        Comparison c = Comparison.of(SENT, SENT, Tolerances.DEFAULT, MatchTable.NONE, true, told::add, Progress.NONE);
+        Comparison c = Comparison.of(
+                SENT, SENT, new CompareSettings(Tolerances.DEFAULT, MatchTable.NONE), true, told::add, Progress.NONE);
         assertThat(told).hasSameSizeAs(c.topics());
         assertThat(told.getFirst().topic()).isEqualTo(c.topics().getFirst().topic());
     }

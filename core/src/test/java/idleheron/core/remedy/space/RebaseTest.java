@@ -80,7 +80,11 @@ class RebaseTest {
     void another_unit_axes_and_place_for_all() {
         Scene s = scene();
         Matrix3d onItsBack = new Matrix3d().rotationX(Math.toRadians(90)); // (x, y, z) to (x, -z, y)
-        Scene out = new Rebase(s, false, 100, onItsBack, new Vec3(0, 0, 7), Rebase.sizes(s, 100), Rebase.noTurns(s))
+        Scene out = new Rebase(
+                        s,
+                        new Rebase.World(false, 100, onItsBack, new Vec3(0, 0, 7)),
+                        Rebase.sizes(s, 100),
+                        Rebase.noTurns(s))
                 .apply();
         assertThat(place(s, 1).distance(0, 2, 3)).isLessThan(CLOSE);
         assertThat(place(out, 0).distance(100, -300, 207)).isLessThan(1e-9);
@@ -94,15 +98,21 @@ class RebaseTest {
         assertThat(Objects.requireNonNull(out.nodes().get(0).bindWorld()).m31()).isCloseTo(-300, within(1e-9));
         assertThat(Objects.requireNonNull(out.nodes().get(2).geometric()).m32()).isCloseTo(200, within(1e-9));
         assertThat(out.nodes().get(0).limits()).as("its axes turn").isNull();
-        Scene unit =
-                new Rebase(s, false, 100, new Matrix3d(), Vec3.ZERO, Rebase.sizes(s, 100), Rebase.noTurns(s)).apply();
+        Scene unit = new Rebase(
+                        s,
+                        new Rebase.World(false, 100, new Matrix3d(), Vec3.ZERO),
+                        Rebase.sizes(s, 100),
+                        Rebase.noTurns(s))
+                .apply();
         assertThat(Objects.requireNonNull(unit.nodes().get(0).limits()).high()).startsWith(200, 200, 200);
     }
 
     @Test
     void a_mirror_turns_x_round_and_with_it_turns_and_faces() {
         Scene s = scene();
-        Scene out = new Rebase(s, true, 1, new Matrix3d(), Vec3.ZERO, Rebase.sizes(s, 1), Rebase.noTurns(s)).apply();
+        Scene out = new Rebase(
+                        s, new Rebase.World(true, 1, new Matrix3d(), Vec3.ZERO), Rebase.sizes(s, 1), Rebase.noTurns(s))
+                .apply();
         assertThat(out.nodes().get(0).transform().rotation()).isEqualTo(new Vec3(0, -0.0, -90));
         assertThat(place(out, 0).distance(-1, 2, 3)).isLessThan(CLOSE);
         assertThat(place(out, 1).distance(0, 2, 3)).isLessThan(CLOSE);
@@ -119,7 +129,7 @@ class RebaseTest {
         Scene s = scene();
         double[] size = Rebase.sizes(s, 1);
         size[0] = 4;
-        Scene out = new Rebase(s, false, 1, new Matrix3d(), Vec3.ZERO, size, Rebase.noTurns(s)).apply();
+        Scene out = new Rebase(s, Rebase.World.same(), size, Rebase.noTurns(s)).apply();
         assertThat(out.nodes().get(0).transform().scaling()).isEqualTo(new Vec3(0.25, 0.25, 0.25));
         assertThat(out.nodes().get(1).translation()).isEqualTo(new Vec3(0, 4, 0));
         assertThat(out.nodes().get(1).transform().scaling()).isEqualTo(new Vec3(4, 4, 4));
@@ -135,7 +145,7 @@ class RebaseTest {
         Scene s = scene();
         Matrix3d[] turn = Rebase.noTurns(s);
         turn[0] = new Matrix3d().rotationZ(Math.toRadians(90)); // y of before is -x now: (x, y, z) to (-y, x, z)
-        Scene out = new Rebase(s, false, 1, new Matrix3d(), Vec3.ZERO, Rebase.sizes(s, 1), turn).apply();
+        Scene out = new Rebase(s, Rebase.World.same(), Rebase.sizes(s, 1), turn).apply();
         assertThat(out.nodes().get(1).translation().distance(new Vec3(-1, 0, 0)))
                 .isLessThan(CLOSE);
         assertThat(place(out, 1).distance(0, 2, 3)).isLessThan(CLOSE);
@@ -153,10 +163,10 @@ class RebaseTest {
         nodes.add(Node.mesh("flag2", -1, Transform.IDENTITY, 0));
         Scene both = s.withNodes(nodes);
         double[] size = Rebase.sizes(both, 1);
-        Scene alike = new Rebase(both, false, 1, new Matrix3d(), Vec3.ZERO, size, Rebase.noTurns(both)).apply();
+        Scene alike = new Rebase(both, Rebase.World.same(), size, Rebase.noTurns(both)).apply();
         assertThat(alike.meshes()).hasSize(1);
         size[3] = 2;
-        Scene apart = new Rebase(both, false, 1, new Matrix3d(), Vec3.ZERO, size, Rebase.noTurns(both)).apply();
+        Scene apart = new Rebase(both, Rebase.World.same(), size, Rebase.noTurns(both)).apply();
         assertThat(apart.meshes()).hasSize(2);
         assertThat(apart.nodes().get(3).payload()).isEqualTo(1);
         assertThat(apart.meshes().get(0).points()).startsWith(4, 5, 6);

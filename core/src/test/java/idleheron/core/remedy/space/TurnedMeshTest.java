@@ -91,7 +91,7 @@ class TurnedMeshTest {
         Matrix3d[] turns = Rebase.noTurns(s);
         turns[1] = turn;
         double[] sizes = {1, size};
-        return new Rebase(s, mirror, 1, new Matrix3d(), Vec3.ZERO, sizes, turns)
+        return new Rebase(s, new Rebase.World(mirror, 1, new Matrix3d(), Vec3.ZERO), sizes, turns)
                 .apply()
                 .meshes()
                 .getFirst();
@@ -173,7 +173,8 @@ class TurnedMeshTest {
     }
 
     private static Scene turnedWorld(Scene s, Matrix3d turn) {
-        return new Rebase(s, false, 1, turn, Vec3.ZERO, Rebase.sizes(s, 1), Rebase.noTurns(s)).apply();
+        return new Rebase(s, new Rebase.World(false, 1, turn, Vec3.ZERO), Rebase.sizes(s, 1), Rebase.noTurns(s))
+                .apply();
     }
 
     private static Vector3d place(Scene s, double t) {

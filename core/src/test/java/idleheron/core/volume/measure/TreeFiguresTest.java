@@ -11,6 +11,7 @@ import idleheron.core.volume.GridMap;
 import idleheron.core.volume.Sampler;
 import idleheron.core.volume.Volumes;
 import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.Coord;
 import idleheron.core.volume.tree.IndexBox;
 import idleheron.core.volume.tree.SparseTree;
 import idleheron.core.volume.tree.TreeBuilder;
@@ -85,7 +86,7 @@ class TreeFiguresTest {
                 }
                 cells.add(new Cell(c[0] + (v >> 6), c[1] + (v >> 3 & 7), c[2] + (v & 7), 1, on, value));
             }
-            b.leaf(c[0], c[1], c[2], mask, 0, values, 0);
+            b.leaf(new Coord(c[0], c[1], c[2]), mask, 0, values, 0);
         }
         tile(b, t, 24, 0, 0, 8, true);
         tile(b, t, 24, 8, 0, 8, true);
@@ -102,7 +103,7 @@ class TreeFiguresTest {
     private void tile(TreeBuilder b, ValueType t, int x, int y, int z, int edge, boolean active) {
         double[] value = value(t);
         cells.add(new Cell(x, y, z, edge, active, value));
-        b.tile(x, y, z, edge, VoxelStore.single(t, value), 0, active);
+        b.tile(new Coord(x, y, z), edge, VoxelStore.single(t, value), 0, active);
     }
 
     private static void close(double got, double wanted) {
@@ -169,7 +170,7 @@ class TreeFiguresTest {
         values.set(6, 0, Double.POSITIVE_INFINITY);
         values.set(65, 0, Double.NaN);
         SparseTree t = new TreeBuilder(ValueType.FLOAT, VoxelStore.of(ValueType.FLOAT, 1))
-                .leaf(0, 0, 0, mask, 0, values, 0)
+                .leaf(new Coord(0, 0, 0), mask, 0, values, 0)
                 .build();
         GridStats s = GridStats.of(t, Progress.NONE);
         assertThat(s.nans()).isEqualTo(2);
@@ -192,7 +193,7 @@ class TreeFiguresTest {
         values.set(130, 0, 3);
         values.set(130, 1, 4);
         SparseTree t = new TreeBuilder(ValueType.VEC3S, VoxelStore.of(ValueType.VEC3S, 1))
-                .leaf(0, 0, 0, mask, 0, values, 0)
+                .leaf(new Coord(0, 0, 0), mask, 0, values, 0)
                 .build();
         GridStats s = GridStats.of(t, Progress.NONE);
         assertThat(s.nans()).isEqualTo(1);
@@ -343,10 +344,10 @@ class TreeFiguresTest {
         VoxelStore two = VoxelStore.single(ValueType.FLOAT, 2);
         VoxelStore none = VoxelStore.of(ValueType.FLOAT, 1);
         SparseTree tile = new TreeBuilder(ValueType.FLOAT, none)
-                .tile(0, 0, 0, 8, two, 0, true)
+                .tile(new Coord(0, 0, 0), 8, two, 0, true)
                 .build();
         SparseTree large = new TreeBuilder(ValueType.FLOAT, none)
-                .tile(0, 0, 0, 128, two, 0, true)
+                .tile(new Coord(0, 0, 0), 128, two, 0, true)
                 .build();
         SparseTree leaf = FieldPainter.paint(ValueType.FLOAT, new IndexBox(0, 0, 0, 7, 7, 7), (i, j, k, out) -> {
             out[0] = i == 3 && j == 4 && k == 5 ? 6 : 2;
@@ -394,10 +395,10 @@ class TreeFiguresTest {
         VoxelStore one = VoxelStore.single(ValueType.FLOAT, 1);
         VoxelStore none = VoxelStore.of(ValueType.FLOAT, 1);
         SparseTree a = new TreeBuilder(ValueType.FLOAT, none)
-                .tile(0, 0, 0, 8, nan, 0, true)
+                .tile(new Coord(0, 0, 0), 8, nan, 0, true)
                 .build();
         SparseTree b = new TreeBuilder(ValueType.FLOAT, none)
-                .tile(0, 0, 0, 8, one, 0, true)
+                .tile(new Coord(0, 0, 0), 8, one, 0, true)
                 .build();
         assertThat(GridDifference.byIndex(grid(a), grid(a)).worst()).isZero();
         assertThat(GridDifference.byIndex(grid(b), grid(a)).worst()).isEqualTo(Double.POSITIVE_INFINITY);

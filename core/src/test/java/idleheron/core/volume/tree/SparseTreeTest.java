@@ -27,10 +27,10 @@ class SparseTreeTest {
     private static SparseTree mixed() {
         VoxelStore two = VoxelStore.single(ValueType.FLOAT, 2);
         return new TreeBuilder(ValueType.FLOAT, NOTHING)
-                .leaf(8, 0, -8, new long[] {1, 0, 0, 0, 0, 0, 0, 1L << 63}, 0, leaf(3), 0)
-                .tile(16, 0, 0, 8, two, 0, true)
-                .tile(256, 128, 0, 128, two, 0, true)
-                .tile(-4096, 0, 0, 4096, two, 0, true)
+                .leaf(new Coord(8, 0, -8), new long[] {1, 0, 0, 0, 0, 0, 0, 1L << 63}, 0, leaf(3), 0)
+                .tile(new Coord(16, 0, 0), 8, two, 0, true)
+                .tile(new Coord(256, 128, 0), 128, two, 0, true)
+                .tile(new Coord(-4096, 0, 0), 4096, two, 0, true)
                 .build();
     }
 

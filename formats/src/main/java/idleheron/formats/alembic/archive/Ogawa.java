@@ -93,10 +93,12 @@ public final class Ogawa {
         return reference < 0;
     }
 
+    /** Byte of a reference, its highest bit taken off. */
     public static long position(long reference) {
         return reference & Long.MAX_VALUE;
     }
 
+    /** What was expected at a byte and what is there instead. */
     public FormatException wrong(long at, String expected, String found) {
         return FormatException.at(file, at, expected, found);
     }

@@ -102,21 +102,27 @@ public final class StoredSamples implements Samples.Source {
         keys[s] =
                 raw.byteSize() == 0 ? null : new Murmur3.Key(raw.get(ByteCursor.LONG, 0), raw.get(ByteCursor.LONG, 8));
         MemorySegment dims = scalar ? NOTHING : file.data(references[s * each + 1], "the dimensions of " + path);
-        shapes[s] = shape(file, h, scalar, payload, dims, Ogawa.position(ref), path);
+        shapes[s] = shape(h, payload, dims, new Where(file, Ogawa.position(ref), path));
     }
 
-    private static long[] shape(
-            Ogawa file, PropertyHeader h, boolean scalar, MemorySegment payload, MemorySegment dims, long at, String p)
+    /** The property and the byte that a complaint names. */
+    private record Where(Ogawa file, long at, String path) {
+        FormatException wrong(String expected, String found) {
+            return file.wrong(at, expected + path, found);
+        }
+    }
+
+    private static long[] shape(PropertyHeader h, MemorySegment payload, MemorySegment dims, Where where)
             throws FormatException {
         long values = count(h.type(), payload);
         long points = values / h.extent();
         if (values < 0 || points * h.extent() != values) {
-            throw file.wrong(
-                    at, "values of " + h.type().id() + " by " + h.extent() + " in " + p, payload.byteSize() + " bytes");
+            throw where.wrong(
+                    "values of " + h.type().id() + " by " + h.extent() + " in ", payload.byteSize() + " bytes");
         }
-        if (scalar) {
+        if (h.kind() == PropertyHeader.SCALAR) {
             if (points != 1) {
-                throw file.wrong(at, "one point in a sample of " + p, points + "");
+                throw where.wrong("one point in a sample of ", points + "");
             }
             return new long[] {1};
         }
@@ -125,19 +131,19 @@ public final class StoredSamples implements Samples.Source {
         }
         long ranks = dims.byteSize() / 8;
         if (ranks * 8 != dims.byteSize() || ranks > MOST_RANKS) {
-            throw file.wrong(at, "8 bytes per rank in the dimensions of " + p, dims.byteSize() + " bytes");
+            throw where.wrong("8 bytes per rank in the dimensions of ", dims.byteSize() + " bytes");
         }
         long[] out = new long[(int) ranks];
         long all = 1;
         for (int r = 0; r < ranks; r++) {
             out[r] = dims.get(ByteCursor.LONG, 8L * r);
             if (out[r] < 0 || out[r] > 0 && all > points / out[r]) {
-                throw file.wrong(at, "dimensions of " + points + " points of " + p, "more");
+                throw where.wrong("dimensions of " + points + " points of ", "more");
             }
             all *= out[r];
         }
         if (all != points) {
-            throw file.wrong(at, "dimensions of " + points + " points of " + p, all + "");
+            throw where.wrong("dimensions of " + points + " points of ", all + "");
         }
         return out;
     }

@@ -242,9 +242,7 @@ public final class AbcReader {
                 ? StoredSamples.of(file, h, slots, refs, Ogawa.position(reference), own)
                 : StoredSamples.rescue(file, h, slots, refs, Ogawa.position(reference), own);
         Samples s = new Samples(
-                h.type(),
-                h.extent(),
-                h.kind() == PropertyHeader.SCALAR,
+                new Samples.Layout(h.type(), h.extent(), h.kind() == PropertyHeader.SCALAR),
                 count,
                 (int) h.first(),
                 (int) h.last(),

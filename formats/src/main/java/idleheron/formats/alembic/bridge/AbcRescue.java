@@ -131,9 +131,7 @@ public final class AbcRescue {
                 .mapToDouble(i -> s.times().time(i))
                 .toArray();
         return Samples.lazy(
-                s.type(),
-                s.extent(),
-                s.scalar(),
+                new Samples.Layout(s.type(), s.extent(), s.scalar()),
                 kept.length,
                 TimeSampling.acyclic(times),
                 i -> s.bytes(kept[i]),

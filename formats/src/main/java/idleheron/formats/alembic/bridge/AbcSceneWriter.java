@@ -198,7 +198,7 @@ public final class AbcSceneWriter {
 
     private static Samples unsigned(int[] values) {
         var m = Samples.segment(values);
-        return Samples.computed(ElementType.UINT32, 1, false, 1, TimeSampling.STILL, i -> m);
+        return Samples.computed(new Samples.Layout(ElementType.UINT32, 1, false), 1, TimeSampling.STILL, i -> m);
     }
 
     private static int[] moving(Samples channels) {
@@ -221,9 +221,7 @@ public final class AbcSceneWriter {
     /** Least and greatest coordinates of every sample. */
     private static Samples bounds(Samples positions) {
         return Samples.computed(
-                ElementType.FLOAT64,
-                6,
-                true,
+                new Samples.Layout(ElementType.FLOAT64, 6, true),
                 positions.count(),
                 positions.times(),
                 i -> Samples.segment(

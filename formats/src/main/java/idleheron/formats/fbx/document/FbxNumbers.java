@@ -45,6 +45,7 @@ public final class FbxNumbers {
                         : c.values().size();
     }
 
+    /** The numbers of an array of any type, none where it holds text. */
     public static double[] doubles(FbxRecord record) {
         return switch (record.value(0)) {
             case FbxValue.Doubles a -> a.values();

@@ -31,10 +31,12 @@ public record FbxTime(long ticksPerSecond) {
         return isShort ? new FbxTime(SHORT_TICKS) : USUAL;
     }
 
+    /** Of ticks of 1/46,186,158,000 s. */
     public double seconds(long ticks) {
         return (double) ticks / ticksPerSecond;
     }
 
+    /** The nearest tick to a time in seconds. */
     public static long ticks(double seconds) {
         return Math.round(seconds * TICKS);
     }

@@ -86,6 +86,7 @@ public final class FbxObjects {
         above.computeIfAbsent(source, k -> new ArrayList<>()).add(new Link(destination, property));
     }
 
+    /** The object of that number, or null. */
     @Nullable
     public Item item(long id) {
         return items.get(id);
@@ -123,6 +124,7 @@ public final class FbxObjects {
         return below.getOrDefault(id, List.of());
     }
 
+    /** The connections that go out from an object. */
     public List<Link> linksAbove(long id) {
         return above.getOrDefault(id, List.of());
     }

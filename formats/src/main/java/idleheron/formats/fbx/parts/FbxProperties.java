@@ -33,6 +33,7 @@ public final class FbxProperties {
         }
     }
 
+    /** The property of that name or its template's, or null. */
     @Nullable
     public FbxRecord find(String name) {
         FbxRecord p = own.get(name);

@@ -24,7 +24,17 @@ final class FbxKeepsakeReader {
             "AnimationCurve");
     private static final Set<String> DEFORMERS = Set.of("Skin", "Cluster", "BlendShape", "BlendShapeChannel");
 
-    private FbxKeepsakeReader() {}
+    private final FbxObjects objects;
+    private final FbxTargets targets;
+    private final Scene scene;
+    private final List<String> paths;
+
+    private FbxKeepsakeReader(FbxObjects objects, FbxTargets targets, Scene scene) {
+        this.objects = objects;
+        this.targets = targets;
+        this.scene = scene;
+        this.paths = scene.paths();
+    }
 
     private static boolean isRead(FbxObjects.Item i) {
         return switch (i.kind()) {
@@ -39,17 +49,17 @@ final class FbxKeepsakeReader {
     static List<OpaqueData> gather(FbxObjects objects, FbxTargets targets, Scene scene, List<String> notes) {
         List<OpaqueData> out = new ArrayList<>();
         Map<String, Integer> kinds = new TreeMap<>();
-        List<String> paths = scene.paths();
+        FbxKeepsakeReader reader = new FbxKeepsakeReader(objects, targets, scene);
         for (FbxObjects.Item i : objects.all()) {
             if (isRead(i)) {
                 continue;
             }
             List<FbxKeepsake.Tie> ties = new ArrayList<>();
             for (FbxObjects.Link l : objects.linksAbove(i.id())) {
-                tie(objects, targets, scene, paths, l, true, ties);
+                reader.tie(l, true, ties);
             }
             for (FbxObjects.Link l : objects.linksUnder(i.id())) {
-                tie(objects, targets, scene, paths, l, false, ties);
+                reader.tie(l, false, ties);
             }
             kinds.merge(i.type().isEmpty() ? i.kind() : i.kind() + " " + i.type(), 1, Integer::sum);
             out.add(new FbxKeepsake(i.id(), i.record(), i.name(), i.tag(), ties));
@@ -59,14 +69,7 @@ final class FbxKeepsakeReader {
         return out;
     }
 
-    private static void tie(
-            FbxObjects objects,
-            FbxTargets targets,
-            Scene scene,
-            List<String> paths,
-            FbxObjects.Link l,
-            boolean outward,
-            List<FbxKeepsake.Tie> into) {
+    private void tie(FbxObjects.Link l, boolean outward, List<FbxKeepsake.Tie> into) {
         Integer node = targets.nodes().get(l.id());
         Integer attribute = targets.attributes().get(l.id());
         Integer material = targets.materials().get(l.id());

@@ -64,7 +64,6 @@ final class FbxMeshWriter {
             c.add(layer(
                     "LayerElementNormal",
                     0,
-                    101,
                     "",
                     shared == null ? "ByPolygonVertex" : "ByVertice",
                     "Direct",
@@ -80,7 +79,6 @@ final class FbxMeshWriter {
             c.add(layer(
                     "LayerElementUV",
                     i,
-                    101,
                     s.name(),
                     "ByPolygonVertex",
                     "IndexToDirect",
@@ -94,7 +92,6 @@ final class FbxMeshWriter {
             c.add(layer(
                     "LayerElementSmoothing",
                     0,
-                    102,
                     "",
                     "ByPolygon",
                     "Direct",
@@ -104,7 +101,6 @@ final class FbxMeshWriter {
             c.add(layer(
                     "LayerElementSmoothing",
                     0,
-                    102,
                     "",
                     "ByEdge",
                     "Direct",
@@ -115,7 +111,6 @@ final class FbxMeshWriter {
         c.add(layer(
                 "LayerElementMaterial",
                 0,
-                101,
                 "",
                 materials == null ? "AllSame" : "ByPolygon",
                 "IndexToDirect",
@@ -159,9 +154,9 @@ final class FbxMeshWriter {
     }
 
     private static FbxRecord layer(
-            String kind, int index, int version, String name, String mapping, String reference, FbxRecord... data) {
+            String kind, int index, String name, String mapping, String reference, FbxRecord... data) {
         List<FbxRecord> c = new ArrayList<>(List.of(
-                leaf("Version", version),
+                leaf("Version", kind.equals("LayerElementSmoothing") ? 102 : 101),
                 leaf("Name", name),
                 leaf("MappingInformationType", mapping),
                 leaf("ReferenceInformationType", reference)));

@@ -86,6 +86,7 @@ final class Blosc {
         if (stage.length < Math.min(block, size)) {
             stage = new byte[Math.min(block, size)];
         }
+        Packed whole = new Packed(in, length, coder(flags >> 5));
         for (int b = 0; b < blocks; b++) {
             int to = b * block;
             int n = Math.min(block, size - to);
@@ -95,51 +96,69 @@ final class Blosc {
                     && n == block;
             byte[] target = shuffled ? stage : out;
             int first = shuffled ? 0 : to;
-            streams(in, (int) INT.get(in, HEADER + 4 * b), length, flags >> 5, target, first, n, split ? element : 1);
+            whole.streams((int) INT.get(in, HEADER + 4 * b), target, first, n, split ? element : 1);
             if (shuffled) {
                 unshuffle(stage, n, element, out, to);
             }
         }
     }
 
-    private void streams(byte[] in, int start, int length, int coder, byte[] out, int to, int size, int splits)
-            throws BloscException {
-        int at = start;
-        int each = size / splits;
-        for (int s = 0; s < splits; s++) {
-            if (at < HEADER || at > length - 4) {
-                throw new BloscException("a stream inside the buffer", "one at " + at);
-            }
-            int n = (int) INT.get(in, at);
-            at += 4;
-            if (n < 0 || n > length - at) {
-                throw new BloscException("a stream of at most " + (length - at) + " bytes", n + "");
-            }
-            int o = to + s * each;
-            if (n == each) {
-                System.arraycopy(in, at, out, o, each);
-            } else {
-                int got = stream(coder, in, at, n, out, o, each);
-                if (got != each) {
-                    throw new BloscException("a stream of " + each + " bytes unpacked", got + "");
-                }
-            }
-            at += n;
-        }
+    /** Unpacks a stream of {@code n} bytes at {@code at} into at most {@code room} bytes; gives how many came of it. */
+    @FunctionalInterface
+    private interface Coder {
+        int unpack(byte[] in, int at, int n, byte[] out, int to, int room) throws BloscException;
     }
 
-    private int stream(int coder, byte[] in, int at, int n, byte[] out, int to, int room) throws BloscException {
-        try {
-            return switch (coder) {
-                case 0 -> BloscLz.unpack(in, at, n, out, to, room);
-                case 1 -> lz4.decompress(in, at, n, out, to, room);
-                case 2 -> snappy.decompress(in, at, n, out, to, room);
-                case 3 -> zlib(in, at, n, out, to, room);
-                case 4 -> zstd.decompress(in, at, n, out, to, room);
-                default -> throw new BloscException("a coder from 0 to 4", coder + "");
-            };
-        } catch (MalformedInputException | IllegalArgumentException | IndexOutOfBoundsException e) {
-            throw new BloscException("a sound stream", String.valueOf(e.getMessage()));
+    private Coder coder(int number) throws BloscException {
+        return switch (number) {
+            case 0 -> BloscLz::unpack;
+            case 1 -> lz4::decompress;
+            case 2 -> snappy::decompress;
+            case 3 -> Blosc::zlib;
+            case 4 -> zstd::decompress;
+            default -> throw new BloscException("a coder from 0 to 4", number + "");
+        };
+    }
+
+    /**
+     * The bytes of one buffer.
+     *
+     * @param length how many of {@code in} are its own
+     */
+    private record Packed(byte[] in, int length, Coder coder) {
+
+        /** Unpacks a block that begins at {@code start} and was cut into streams of equal length. */
+        void streams(int start, byte[] out, int to, int size, int splits) throws BloscException {
+            int at = start;
+            int each = size / splits;
+            for (int s = 0; s < splits; s++) {
+                if (at < HEADER || at > length - 4) {
+                    throw new BloscException("a stream inside the buffer", "one at " + at);
+                }
+                int n = (int) INT.get(in, at);
+                at += 4;
+                if (n < 0 || n > length - at) {
+                    throw new BloscException("a stream of at most " + (length - at) + " bytes", n + "");
+                }
+                int o = to + s * each;
+                if (n == each) {
+                    System.arraycopy(in, at, out, o, each);
+                } else {
+                    int got = unpacked(at, n, out, o, each);
+                    if (got != each) {
+                        throw new BloscException("a stream of " + each + " bytes unpacked", got + "");
+                    }
+                }
+                at += n;
+            }
+        }
+
+        private int unpacked(int at, int n, byte[] out, int to, int room) throws BloscException {
+            try {
+                return coder.unpack(in, at, n, out, to, room);
+            } catch (MalformedInputException | IllegalArgumentException | IndexOutOfBoundsException e) {
+                throw new BloscException("a sound stream", String.valueOf(e.getMessage()));
+            }
         }
     }
 

@@ -7,7 +7,6 @@ import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.util.Arrays;
 import java.util.zip.Deflater;
-import org.jspecify.annotations.Nullable;
 
 /** Writes the values of one node's slots as {@link VdbValues} reads them. One object works for one thread at a time. */
 final class VdbPacking implements AutoCloseable {
@@ -52,31 +51,41 @@ final class VdbPacking implements AutoCloseable {
     /**
      * A block of values.
      *
+     * @param index of the first value
      * @param mask of active slots, from word {@code from}
      * @param children mask of slots that hold no value, or an empty array
      */
-    void block(VoxelStore values, long index, int slots, long[] mask, int from, long[] children, VdbSink out) {
+    record Slots(VoxelStore values, long index, int count, long[] mask, int from, long[] children) {
+        boolean child(int slot) {
+            return children.length > 0 && Bits.on(children, 0, slot);
+        }
+
+        int nextOff(int slot) {
+            return Bits.nextOff(mask, from, slot, count);
+        }
+    }
+
+    void block(Slots b, VdbSink out) {
         if ((flags & VdbFile.ACTIVE_MASK) == 0) {
             out.u8(6);
-            data(values, index, slots, null, 0, children, out);
+            data(b, false, out);
             return;
         }
+        VoxelStore values = b.values;
         long first = -1;
         long second = -1;
         boolean many = false;
-        for (int s = Bits.nextOff(mask, from, 0, slots);
-                s < slots && !many;
-                s = Bits.nextOff(mask, from, s + 1, slots)) {
-            if (children.length > 0 && Bits.on(children, 0, s)) {
+        for (int s = b.nextOff(0); s < b.count && !many; s = b.nextOff(s + 1)) {
+            if (b.child(s)) {
                 continue;
             }
             if (first < 0) {
-                first = index + s;
-            } else if (!values.equal(index + s, values, first)) {
+                first = b.index + s;
+            } else if (!values.equal(b.index + s, values, first)) {
                 if (second < 0) {
-                    second = index + s;
+                    second = b.index + s;
                 } else {
-                    many = !values.equal(index + s, values, second);
+                    many = !values.equal(b.index + s, values, second);
                 }
             }
             if (values.isUniform()) {
@@ -94,10 +103,9 @@ final class VdbPacking implements AutoCloseable {
             value(values, second, out);
         }
         if (code >= 3 && code <= 5) {
-            long chosen = code == 5 ? second : values.equal(first, background, 0) ? first : second;
-            selection(values, index, slots, mask, from, children, chosen, out);
+            selection(b, code == 5 ? second : values.equal(first, background, 0) ? first : second, out);
         }
-        data(values, index, slots, code == 6 ? null : mask, from, children, out);
+        data(b, code != 6, out);
     }
 
     private int code(VoxelStore values, long first, long second) {
@@ -117,45 +125,38 @@ final class VdbPacking implements AutoCloseable {
         return one && minusTwo || minus && two ? 3 : one || two ? 4 : 5;
     }
 
-    private static void selection(
-            VoxelStore values,
-            long index,
-            int slots,
-            long[] mask,
-            int from,
-            long[] children,
-            long chosen,
-            VdbSink out) {
-        long[] selected = new long[slots / 64];
-        for (int s = Bits.nextOff(mask, from, 0, slots); s < slots; s = Bits.nextOff(mask, from, s + 1, slots)) {
-            boolean child = children.length > 0 && Bits.on(children, 0, s);
-            if (!child && values.equal(index + s, values, chosen)) {
+    private static void selection(Slots b, long chosen, VdbSink out) {
+        long[] selected = new long[b.count / 64];
+        for (int s = b.nextOff(0); s < b.count; s = b.nextOff(s + 1)) {
+            if (!b.child(s) && b.values.equal(b.index + s, b.values, chosen)) {
                 Bits.set(selected, 0, s);
             }
         }
         out.words(selected, 0, selected.length);
     }
 
-    private void data(
-            VoxelStore values, long index, int slots, long @Nullable [] mask, int from, long[] children, VdbSink out) {
-        int n = mask == null ? slots : Bits.count(mask, from, slots / 64);
+    /** @param masked whether values of active slots alone are kept */
+    private void data(Slots b, boolean masked, VdbSink out) {
+        VoxelStore values = b.values;
+        int n = masked ? Bits.count(b.mask, b.from, b.count / 64) : b.count;
         if (raw.length < n * Math.max(width, stored)) {
             raw = new byte[n * Math.max(width, stored)];
         }
         int at = 0;
-        boolean whole = mask == null && children.length == 0 && !values.isUniform();
+        boolean whole = !masked && b.children.length == 0 && !values.isUniform();
         if (whole) {
-            MemorySegment.copy(values.segment(index), ValueLayout.JAVA_BYTE, values.offset(index), raw, 0, n * width);
+            MemorySegment.copy(
+                    values.segment(b.index), ValueLayout.JAVA_BYTE, values.offset(b.index), raw, 0, n * width);
         } else {
-            for (int s = 0; s < slots; s++) {
-                if (mask != null && !Bits.on(mask, from, s)) {
+            for (int s = 0; s < b.count; s++) {
+                if (masked && !Bits.on(b.mask, b.from, s)) {
                     continue;
                 }
-                if (children.length > 0 && Bits.on(children, 0, s)) {
+                if (b.child(s)) {
                     Arrays.fill(raw, at, at + width, (byte) 0);
                 } else {
-                    MemorySegment.copy(
-                            values.segment(index + s), ValueLayout.JAVA_BYTE, values.offset(index + s), raw, at, width);
+                    long v = b.index + s;
+                    MemorySegment.copy(values.segment(v), ValueLayout.JAVA_BYTE, values.offset(v), raw, at, width);
                 }
                 at += width;
             }

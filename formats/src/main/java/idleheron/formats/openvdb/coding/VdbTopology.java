@@ -1,6 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
 import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.Coord;
 import idleheron.core.volume.tree.InnerNode;
 import idleheron.core.volume.tree.SparseTree;
 import idleheron.core.volume.tree.ValueType;
@@ -192,6 +193,6 @@ final class VdbTopology {
         for (int w = 0; w < active.length; w++) {
             active[w] &= ~children[w];
         }
-        return new InnerNode(x, y, z, upper, children, active, tiles, firstChild);
+        return new InnerNode(new Coord(x, y, z), upper, children, active, tiles, firstChild);
     }
 }

@@ -192,7 +192,7 @@ public final class VdbWriter {
     private static void node(InnerNode n, VdbPacking packing, VdbSink out) {
         out.words(n.children(), 0, n.children().length);
         out.words(n.active(), 0, n.active().length);
-        packing.block(n.tiles(), 0, n.slots(), n.active(), 0, n.children(), out);
+        packing.block(new VdbPacking.Slots(n.tiles(), 0, n.slots(), n.active(), 0, n.children()), out);
     }
 
     private List<byte[]> buffers(SparseTree tree, boolean half, Progress progress) {
@@ -232,6 +232,9 @@ public final class VdbWriter {
             }
             return;
         }
-        packing.block(tree.leafValues(), (long) leaf << 9, SparseTree.LEAF_VOXELS, masks, 8 * leaf, NO_CHILDREN, out);
+        packing.block(
+                new VdbPacking.Slots(
+                        tree.leafValues(), (long) leaf << 9, SparseTree.LEAF_VOXELS, masks, 8 * leaf, NO_CHILDREN),
+                out);
     }
 }

@@ -5,7 +5,6 @@ import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
-import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileBytes;
@@ -113,56 +112,41 @@ public final class UsdChecks {
             boolean missing = p.code().equals(Problem.MISSING_LAYER)
                     || p.code().equals(Problem.BROKEN_LAYER)
                     || p.code().equals(Problem.CLIP_MISSING);
-            add(
-                    missing ? "layer-missing" : "arc-fault",
-                    p.code().equals(Problem.RELOCATES) ? Severity.NOTE : Severity.BREAKS,
-                    Topic.HIERARCHY,
-                    p.subject(),
-                    missing ? "A file of the stage is not there" : "Something that is brought in cannot be",
-                    p.subject() + ": " + p.message() + ".",
-                    1,
-                    "files",
-                    missing
-                            ? "The top layer was sent without its folder."
-                            : "An arc was told by hand, or a file changed since.",
-                    null);
+            add(Finding.of(
+                            missing ? "layer-missing" : "arc-fault",
+                            p.code().equals(Problem.RELOCATES) ? Severity.NOTE : Severity.BREAKS,
+                            Topic.HIERARCHY)
+                    .says(
+                            missing ? "A file of the stage is not there" : "Something that is brought in cannot be",
+                            p.subject() + ": " + p.message() + ".")
+                    .measured(Figure.of(1, "files", p.subject()))
+                    .because(
+                            missing
+                                    ? "The top layer was sent without its folder."
+                                    : "An arc was told by hand, or a file changed since."));
         }
         return out;
     }
 
-    void add(
-            String code,
-            Severity severity,
-            Topic topic,
-            String subject,
-            String title,
-            String message,
-            double figure,
-            String unit,
-            String cause,
-            @Nullable Remedy remedy) {
-        int[] same =
-                GROUPED.contains(code) ? groups.computeIfAbsent(code + title, k -> new int[] {out.size(), 0}) : null;
+    /** Takes a finding about the subject of its figure; those of {@link #GROUPED} codes are counted in the first one. */
+    void add(Finding f) {
+        String subject = f.figure().subject();
+        int[] same = GROUPED.contains(f.code())
+                ? groups.computeIfAbsent(f.code() + f.title(), k -> new int[] {out.size(), 0})
+                : null;
         if (same != null && ++same[1] > 1) {
             Finding first = out.get(same[0]);
             String head = first.message().replaceFirst(" \\d+ such in all\\.$", "");
             out.set(
                     same[0],
-                    new Finding(
-                            code,
-                            first.severity(),
-                            topic,
-                            first.node(),
-                            title,
-                            head + " " + same[1] + " such in all.",
-                            Figure.of(same[1], unit, first.figure().subject()),
-                            cause,
-                            remedy));
+                    first.says(f.title(), head + " " + same[1] + " such in all.")
+                            .measured(Figure.of(
+                                    same[1], f.figure().unit(), first.figure().subject()))
+                            .because(f.likelyCause())
+                            .mendedBy(f.remedy()));
             return;
         }
-        int node = scene.find(subject.substring(subject.lastIndexOf('/') + 1));
-        out.add(new Finding(
-                code, severity, topic, node, title, message, Figure.of(figure, unit, subject), cause, remedy));
+        out.add(f.atNode(scene.find(subject.substring(subject.lastIndexOf('/') + 1))));
     }
 
     private void declarations() {
@@ -178,32 +162,22 @@ public final class UsdChecks {
             missing.add("rate");
         }
         if (!missing.isEmpty()) {
-            add(
-                    "stage-undeclared",
-                    Severity.DRIFTS,
-                    Topic.UNITS_AND_AXES,
-                    stage.root().name(),
-                    "The stage does not declare its " + String.join(", ", missing),
-                    "The standard then says Y up, centimetres and 24 time codes a second; many receivers take metres.",
-                    missing.size(),
-                    "declarations",
-                    "The layer was written by hand, or is meant to lie under another one.",
-                    null);
+            add(Finding.of("stage-undeclared", Severity.DRIFTS, Topic.UNITS_AND_AXES)
+                    .says(
+                            "The stage does not declare its " + String.join(", ", missing),
+                            "The standard then says Y up, centimetres and 24 time codes a second; many receivers take metres.")
+                    .measured(Figure.of(
+                            missing.size(), "declarations", stage.root().name()))
+                    .because("The layer was written by hand, or is meant to lie under another one."));
         }
         String top = stage.root().defaultPrim();
         ComposedPrim p = top.isEmpty() ? null : stage.prim("/" + top);
         if (p == null) {
-            add(
-                    "no-default-prim",
-                    Severity.DRIFTS,
-                    Topic.HIERARCHY,
-                    stage.root().name(),
-                    top.isEmpty() ? "No default prim is told" : "The default prim is not there",
-                    "Who refers to this file without naming a prim gets nothing.",
-                    0,
-                    "prims",
-                    "",
-                    null);
+            add(Finding.of("no-default-prim", Severity.DRIFTS, Topic.HIERARCHY)
+                    .says(
+                            top.isEmpty() ? "No default prim is told" : "The default prim is not there",
+                            "Who refers to this file without naming a prim gets nothing.")
+                    .measured(Figure.of(0, "prims", stage.root().name())));
         }
     }
 
@@ -228,18 +202,15 @@ public final class UsdChecks {
                 && Assets.fileOf(id).equals(id)
                 && !stage.assets().resolve(id, asset).startsWith(folder.toString());
         if (absolute || leaves) {
-            add(
-                    "path-leaves-folder",
-                    Severity.DRIFTS,
-                    Topic.MATERIALS,
-                    asset,
-                    absolute ? "A path holds on one machine only" : "A path leads out of the folder that is sent",
-                    layer + " points to " + asset
-                            + (absolute ? ", from the top of a disk." : ", beside the folder of the stage."),
-                    1,
-                    "paths",
-                    "The file was chosen from where it lay, and not copied beside.",
-                    null);
+            add(Finding.of("path-leaves-folder", Severity.DRIFTS, Topic.MATERIALS)
+                    .says(
+                            absolute
+                                    ? "A path holds on one machine only"
+                                    : "A path leads out of the folder that is sent",
+                            layer + " points to " + asset
+                                    + (absolute ? ", from the top of a disk." : ", beside the folder of the stage."))
+                    .measured(Figure.of(1, "paths", asset))
+                    .because("The file was chosen from where it lay, and not copied beside."));
         }
     }
 
@@ -269,17 +240,13 @@ public final class UsdChecks {
         }
         bytes.forEach((layer, n) -> {
             if (n >= MANY_BYTES) {
-                add(
-                        "said-again",
-                        Severity.NOTE,
-                        Topic.SURFACES,
-                        layer,
-                        "A layer says again what a weaker one says",
-                        layer + " repeats " + n / 1000 + " kB word for word; a light layer with what changes would do.",
-                        n / 1000.0,
-                        "kB",
-                        "Everything was written again where only the animation was new.",
-                        null);
+                add(Finding.of("said-again", Severity.NOTE, Topic.SURFACES)
+                        .says(
+                                "A layer says again what a weaker one says",
+                                layer + " repeats " + n / 1000
+                                        + " kB word for word; a light layer with what changes would do.")
+                        .measured(Figure.of(n / 1000.0, "kB", layer))
+                        .because("Everything was written again where only the animation was new."));
             }
         });
     }
@@ -300,21 +267,16 @@ public final class UsdChecks {
             }
         }
         if (first > start + 1e-6 && Double.isFinite(first)) {
-            add(
-                    "animation-starts-late",
-                    Severity.DRIFTS,
-                    Topic.CLIPS,
-                    subject,
-                    "Nothing moves at the start of the range",
-                    String.format(
-                            Locale.ROOT,
-                            "The range starts at %.6g and the first sample lies at %.6g: a receiver that shows the first frame shows a held pose.",
-                            start,
-                            first),
-                    first - start,
-                    "frames",
-                    "The range was told for the shot, and the samples for the clip.",
-                    null);
+            add(Finding.of("animation-starts-late", Severity.DRIFTS, Topic.CLIPS)
+                    .says(
+                            "Nothing moves at the start of the range",
+                            String.format(
+                                    Locale.ROOT,
+                                    "The range starts at %.6g and the first sample lies at %.6g: a receiver that shows the first frame shows a held pose.",
+                                    start,
+                                    first))
+                    .measured(Figure.of(first - start, "frames", subject))
+                    .because("The range was told for the shot, and the samples for the clip."));
         }
     }
 
@@ -325,17 +287,12 @@ public final class UsdChecks {
         }
         for (var m : scene.materials()) {
             if (!m.model().equals("UsdPreviewSurface")) {
-                add(
-                        "surface-not-preview",
-                        Severity.DRIFTS,
-                        Topic.MATERIALS,
-                        m.name(),
-                        "A surface is not the preview surface",
-                        m.name() + " is told as " + m.model() + "; a phone shows it grey.",
-                        1,
-                        "materials",
-                        "It was painted for a renderer.",
-                        null);
+                add(Finding.of("surface-not-preview", Severity.DRIFTS, Topic.MATERIALS)
+                        .says(
+                                "A surface is not the preview surface",
+                                m.name() + " is told as " + m.model() + "; a phone shows it grey.")
+                        .measured(Figure.of(1, "materials", m.name()))
+                        .because("It was painted for a renderer."));
             }
         }
     }
@@ -343,36 +300,26 @@ public final class UsdChecks {
     private void contents(Path file, MemorySegment bytes) throws FormatException {
         boolean phone = convention != null && convention.code().equals("phone");
         if (phone && bytes.byteSize() > LARGEST_PACKAGE) {
-            add(
-                    "package-large",
-                    Severity.DRIFTS,
-                    Topic.MATERIALS,
-                    String.valueOf(file.getFileName()),
-                    "The package is large for a phone",
-                    String.format(
-                            Locale.ROOT,
-                            "It holds %.1f MB; %.0f MB load in good time.",
-                            bytes.byteSize() / 1e6,
-                            LARGEST_PACKAGE / 1e6),
-                    bytes.byteSize() / 1e6,
-                    "MB",
-                    "Pictures travel as they were painted.",
-                    null);
+            add(Finding.of("package-large", Severity.DRIFTS, Topic.MATERIALS)
+                    .says(
+                            "The package is large for a phone",
+                            String.format(
+                                    Locale.ROOT,
+                                    "It holds %.1f MB; %.0f MB load in good time.",
+                                    bytes.byteSize() / 1e6,
+                                    LARGEST_PACKAGE / 1e6))
+                    .measured(Figure.of(bytes.byteSize() / 1e6, "MB", String.valueOf(file.getFileName())))
+                    .because("Pictures travel as they were painted."));
         }
         for (UsdPackage.Entry e :
                 UsdPackage.read(String.valueOf(file.getFileName()), bytes).entries()) {
             if (!e.isAligned()) {
-                add(
-                        "package-unaligned",
-                        Severity.BREAKS,
-                        Topic.HIERARCHY,
-                        e.name(),
-                        "A file of the package does not begin on a multiple of 64",
-                        e.name() + " begins at byte " + e.at() + "; strict receivers refuse such a package.",
-                        (double) (e.at() % 64),
-                        "bytes",
-                        "It was packed by a general archiver.",
-                        null);
+                add(Finding.of("package-unaligned", Severity.BREAKS, Topic.HIERARCHY)
+                        .says(
+                                "A file of the package does not begin on a multiple of 64",
+                                e.name() + " begins at byte " + e.at() + "; strict receivers refuse such a package.")
+                        .measured(Figure.of((double) (e.at() % 64), "bytes", e.name()))
+                        .because("It was packed by a general archiver."));
             }
         }
     }

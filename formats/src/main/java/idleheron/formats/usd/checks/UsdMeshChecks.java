@@ -1,6 +1,8 @@
 package idleheron.formats.usd.checks;
 
+import idleheron.core.Figure;
 import idleheron.core.Topic;
+import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
@@ -22,36 +24,27 @@ final class UsdMeshChecks {
         String scheme = UsdRead.word(p, SetSubdivision.ATTRIBUTE, "catmullClark");
         boolean told = p.property(SetSubdivision.ATTRIBUTE) != null;
         if (!scheme.equals("none") && (normals || !told)) {
-            checks.add(
-                    "subdivided-unasked",
-                    normals ? Severity.BREAKS : Severity.DRIFTS,
-                    Topic.SURFACES,
-                    p.path(),
-                    "The mesh is subdivided"
-                            + (told ? ", and its normals are not used" : " because nobody says that it is not"),
-                    p.name()
-                            + (told ? " says " + scheme : " says nothing, so the standard's catmullClark holds")
-                            + (normals
-                                    ? "; it carries normals, which only polygons use."
-                                    : "; corners get round and points move inwards."),
-                    1,
-                    "meshes",
-                    "The writer took polygons for granted.",
-                    new SetSubdivision("none"));
+            checks.add(Finding.of("subdivided-unasked", normals ? Severity.BREAKS : Severity.DRIFTS, Topic.SURFACES)
+                    .says(
+                            "The mesh is subdivided"
+                                    + (told ? ", and its normals are not used" : " because nobody says that it is not"),
+                            p.name()
+                                    + (told ? " says " + scheme : " says nothing, so the standard's catmullClark holds")
+                                    + (normals
+                                            ? "; it carries normals, which only polygons use."
+                                            : "; corners get round and points move inwards."))
+                    .measured(Figure.of(1, "meshes", p.path()))
+                    .because("The writer took polygons for granted.")
+                    .mendedBy(new SetSubdivision("none")));
         }
         if (UsdRead.word(p, "orientation", "rightHanded").equals("leftHanded")) {
-            checks.add(
-                    "faces-left-handed",
-                    Severity.DRIFTS,
-                    Topic.SURFACES,
-                    p.path(),
-                    "Faces run clockwise",
-                    p.name()
-                            + " says that its faces are left-handed; a receiver that does not look shows them inside out.",
-                    1,
-                    "meshes",
-                    "It came through a cache, whose faces run that way.",
-                    null);
+            checks.add(Finding.of("faces-left-handed", Severity.DRIFTS, Topic.SURFACES)
+                    .says(
+                            "Faces run clockwise",
+                            p.name()
+                                    + " says that its faces are left-handed; a receiver that does not look shows them inside out.")
+                    .measured(Figure.of(1, "meshes", p.path()))
+                    .because("It came through a cache, whose faces run that way."));
         }
         for (String name : p.propertyNames()) {
             if (name.startsWith("primvars:") && !name.endsWith(":indices")) {
@@ -86,17 +79,13 @@ final class UsdMeshChecks {
                 };
         boolean wrong = over.equals("constant") ? index == null && count < needed : count != needed;
         if (wrong) {
-            checks.add(
-                    "primvar-length",
-                    Severity.BREAKS,
-                    Topic.SURFACES,
-                    p.path(),
-                    "Values do not fit the mesh",
-                    name + " of " + p.name() + " has " + count + " values, and " + over + " asks for " + needed + ".",
-                    (double) (count - needed),
-                    "values",
-                    "Points or faces changed after it was written.",
-                    null);
+            checks.add(Finding.of("primvar-length", Severity.BREAKS, Topic.SURFACES)
+                    .says(
+                            "Values do not fit the mesh",
+                            name + " of " + p.name() + " has " + count + " values, and " + over + " asks for " + needed
+                                    + ".")
+                    .measured(Figure.of((double) (count - needed), "values", p.path()))
+                    .because("Points or faces changed after it was written."));
         }
     }
 }

@@ -1,6 +1,8 @@
 package idleheron.formats.usd.checks;
 
+import idleheron.core.Figure;
 import idleheron.core.Topic;
+import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
 import idleheron.core.math.Matrices;
 import idleheron.formats.usd.compose.ComposedPrim;
@@ -46,21 +48,17 @@ final class UsdSkelChecks {
         }
         if (worst > SAME * size) {
             double mm = worst * 1000 * unit();
-            checks.add(
-                    "rest-and-bind-apart",
-                    Severity.DRIFTS,
-                    Topic.REST_POSE,
-                    p.path() + "/" + where,
-                    "Rest and bind transforms disagree",
-                    String.format(
-                            java.util.Locale.ROOT,
-                            "Joint %s rests %.1f mm from where it was bound; receivers differ in which of the two they show.",
-                            where.substring(where.lastIndexOf('/') + 1),
-                            mm),
-                    mm,
-                    "mm",
-                    "The rest pose was taken from a frame of animation.",
-                    new idleheron.core.remedy.skeleton.RestToBind());
+            checks.add(Finding.of("rest-and-bind-apart", Severity.DRIFTS, Topic.REST_POSE)
+                    .says(
+                            "Rest and bind transforms disagree",
+                            String.format(
+                                    java.util.Locale.ROOT,
+                                    "Joint %s rests %.1f mm from where it was bound; receivers differ in which of the two they show.",
+                                    where.substring(where.lastIndexOf('/') + 1),
+                                    mm))
+                    .measured(Figure.of(mm, "mm", p.path() + "/" + where))
+                    .because("The rest pose was taken from a frame of animation.")
+                    .mendedBy(new idleheron.core.remedy.skeleton.RestToBind()));
         }
     }
 
@@ -76,19 +74,14 @@ final class UsdSkelChecks {
             String parent = slash < 0 ? "" : j.substring(0, slash);
             boolean late = !parent.isEmpty() && !seen.contains(parent);
             if (!seen.add(j) || late) {
-                checks.add(
-                        "skeleton-topology",
-                        Severity.BREAKS,
-                        Topic.HIERARCHY,
-                        p.path(),
-                        "The list of joints is not in order",
-                        late
-                                ? "Joint " + j + " comes before its parent, or its parent is missing."
-                                : "Joint " + j + " is there twice.",
-                        1,
-                        "joints",
-                        "The list was sorted by name, or a joint was taken out.",
-                        null);
+                checks.add(Finding.of("skeleton-topology", Severity.BREAKS, Topic.HIERARCHY)
+                        .says(
+                                "The list of joints is not in order",
+                                late
+                                        ? "Joint " + j + " comes before its parent, or its parent is missing."
+                                        : "Joint " + j + " is there twice.")
+                        .measured(Figure.of(1, "joints", p.path()))
+                        .because("The list was sorted by name, or a joint was taken out."));
                 return;
             }
         }
@@ -101,33 +94,23 @@ final class UsdSkelChecks {
             boolean bound = skeleton != null
                     && UsdRead.inherited(skeleton, "skel:animationSource").equals(p.path());
             if (bound && !own.equals(s.getValue()) && !own.isEmpty()) {
-                checks.add(
-                        "joints-in-another-order",
-                        Severity.DRIFTS,
-                        Topic.HIERARCHY,
-                        p.path(),
-                        "Animation lists joints in another order",
-                        p.name() + " moves " + own.size() + " joints in its own order, the skeleton has "
-                                + s.getValue().size() + "; who counts instead of reading names moves the wrong ones.",
-                        own.size(),
-                        "joints",
-                        "Joints were sorted on the way, or only some were exported.",
-                        null);
+                checks.add(Finding.of("joints-in-another-order", Severity.DRIFTS, Topic.HIERARCHY)
+                        .says(
+                                "Animation lists joints in another order",
+                                p.name() + " moves " + own.size() + " joints in its own order, the skeleton has "
+                                        + s.getValue().size()
+                                        + "; who counts instead of reading names moves the wrong ones.")
+                        .measured(Figure.of(own.size(), "joints", p.path()))
+                        .because("Joints were sorted on the way, or only some were exported."));
             }
         }
         for (String name : List.of("translations", "rotations", "scales")) {
             if (p.property(name) == null && !own.isEmpty()) {
-                checks.add(
-                        "animation-incomplete",
-                        Severity.BREAKS,
-                        Topic.CLIPS,
-                        p.path(),
-                        "Animation lacks " + name,
-                        p.name() + " does not tell " + name + "; an animation without all three is none.",
-                        1,
-                        "channels",
-                        "",
-                        null);
+                checks.add(Finding.of("animation-incomplete", Severity.BREAKS, Topic.CLIPS)
+                        .says(
+                                "Animation lacks " + name,
+                                p.name() + " does not tell " + name + "; an animation without all three is none.")
+                        .measured(Figure.of(1, "channels", p.path())));
             }
         }
         quaternions(p);
@@ -147,18 +130,15 @@ final class UsdSkelChecks {
             }
         }
         if (worst > UNIT) {
-            checks.add(
-                    "quaternion-not-unit",
-                    Severity.DRIFTS,
-                    Topic.CLIPS,
-                    p.path(),
-                    "Rotations are not of unit length",
-                    String.format(
-                            java.util.Locale.ROOT, "The worst is off by %.4f; some receivers scale by it.", worst),
-                    worst,
-                    "",
-                    "Quaternions were blended and not normalised.",
-                    null);
+            checks.add(Finding.of("quaternion-not-unit", Severity.DRIFTS, Topic.CLIPS)
+                    .says(
+                            "Rotations are not of unit length",
+                            String.format(
+                                    java.util.Locale.ROOT,
+                                    "The worst is off by %.4f; some receivers scale by it.",
+                                    worst))
+                    .measured(Figure.of(worst, "", p.path()))
+                    .because("Quaternions were blended and not normalised."));
         }
     }
 }

@@ -60,6 +60,7 @@ public final class ComposedPrim {
         return SpecPath.name(path);
     }
 
+    /** The prim above, null for the root. */
     public @Nullable ComposedPrim parent() {
         return parent;
     }

@@ -34,6 +34,7 @@ public final class ComposedProperty {
         return prim;
     }
 
+    /** What every layer says, the strongest first. */
     public List<Opinion> opinions() {
         return opinions;
     }
@@ -53,6 +54,7 @@ public final class ComposedProperty {
         return "";
     }
 
+    /** The strongest opinion of a field, or null. */
     public @Nullable Value metadata(String field) {
         return ComposedPrim.composed(opinions.stream()
                 .map(o -> o.spec().get(field))

@@ -38,25 +38,26 @@ final class IndexNode {
     /** Per layer of the stack what it says of the path, or null. */
     private final @Nullable Spec[] specs;
 
+    /**
+     * How something is brought in.
+     *
+     * @param toParent from its namespace to the parent's
+     * @param timeToParent from the time of its layer stack to the parent's
+     * @param sibling its place among those told together
+     */
+    record Way(Arc arc, PathMap toParent, TimeOffset timeToParent, int sibling) {}
+
     IndexNode(
-            LayerStack stack,
-            String path,
-            Arc arc,
-            @Nullable IndexNode parent,
-            PathMap toParent,
-            TimeOffset timeToParent,
-            int depth,
-            @Nullable IndexNode origin,
-            int sibling) {
+            LayerStack stack, String path, Way way, @Nullable IndexNode parent, int depth, @Nullable IndexNode origin) {
         this.stack = stack;
         this.path = path;
-        this.arc = arc;
+        this.arc = way.arc;
         this.parent = parent;
-        this.toParent = toParent;
-        this.timeToParent = timeToParent;
+        this.toParent = way.toParent;
+        this.timeToParent = way.timeToParent;
         this.depth = depth;
         this.origin = origin;
-        this.sibling = sibling;
+        this.sibling = way.sibling;
         this.specs = new Spec[stack.layers().size()];
         for (int i = 0; i < specs.length; i++) {
             specs[i] = stack.layers().get(i).layer().prim(path);
@@ -83,7 +84,7 @@ final class IndexNode {
     }
 
     static IndexNode root(LayerStack stack, String path) {
-        return new IndexNode(stack, path, Arc.LOCAL, null, PathMap.SAME, TimeOffset.NONE, 0, null, 0);
+        return new IndexNode(stack, path, new Way(Arc.LOCAL, PathMap.SAME, TimeOffset.NONE, 0), null, 0, null);
     }
 
     /** This tree one name deeper; which node stands for which is told to {@code copied}. */

@@ -47,37 +47,32 @@ public record LayerStack(String id, Layer root, List<Member> layers) {
             return null;
         }
         List<Member> out = new ArrayList<>();
-        gather(id, top, TimeOffset.NONE, 0, new HashSet<>(Set.of(id)), assets, out, problems);
+        new Gathering(assets, new HashSet<>(Set.of(id)), out, problems).add(id, top, TimeOffset.NONE, 0);
         return new LayerStack(id, top, out);
     }
 
-    private static void gather(
-            String id,
-            Layer layer,
-            TimeOffset offset,
-            int depth,
-            Set<String> above,
-            Assets assets,
-            List<Member> out,
-            List<Problem> problems) {
-        out.add(new Member(id, layer, offset, depth));
-        for (Layer.Sublayer s : layer.sublayers()) {
-            String sub = assets.resolve(id, s.asset());
-            if (above.contains(sub)) {
-                problems.add(new Problem(
-                        Problem.LAYER_CYCLE,
-                        layer.name(),
-                        "sublayer " + s.asset() + " brings itself in; it is left out"));
-                continue;
+    /** Goes through sublayers, strongest first. */
+    private record Gathering(Assets assets, Set<String> above, List<Member> out, List<Problem> problems) {
+        void add(String id, Layer layer, TimeOffset offset, int depth) {
+            out.add(new Member(id, layer, offset, depth));
+            for (Layer.Sublayer s : layer.sublayers()) {
+                String sub = assets.resolve(id, s.asset());
+                if (above.contains(sub)) {
+                    problems.add(new Problem(
+                            Problem.LAYER_CYCLE,
+                            layer.name(),
+                            "sublayer " + s.asset() + " brings itself in; it is left out"));
+                    continue;
+                }
+                Layer l = assets.layer(sub, problems);
+                if (l == null) {
+                    continue;
+                }
+                above.add(sub);
+                TimeOffset own = rated(s.offset(), layer.timeCodesPerSecond(), l.timeCodesPerSecond());
+                add(sub, l, offset.after(own), depth + 1);
+                above.remove(sub);
             }
-            Layer l = assets.layer(sub, problems);
-            if (l == null) {
-                continue;
-            }
-            above.add(sub);
-            TimeOffset own = rated(s.offset(), layer.timeCodesPerSecond(), l.timeCodesPerSecond());
-            gather(sub, l, offset.after(own), depth + 1, above, assets, out, problems);
-            above.remove(sub);
         }
     }
 

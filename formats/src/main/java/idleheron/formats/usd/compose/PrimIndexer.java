@@ -176,7 +176,8 @@ final class PrimIndexer {
                 tell(Problem.ARC_CYCLE, rootPath(), arc.label() + " to " + prim + " leads back to itself");
                 return;
             }
-            IndexNode made = graft(n, stack, prim, arc, new PathMap(prim, at, false), time, n, sibling);
+            IndexNode made =
+                    graft(n, stack, prim, new IndexNode.Way(arc, new PathMap(prim, at, false), time, sibling), n);
             if (made != null && !made.hasSpecs() && made.children.isEmpty()) {
                 tell(
                         Problem.MISSING_TARGET,
@@ -192,21 +193,18 @@ final class PrimIndexer {
 
         /** Adds a node; of a prim that lies deeper, with what its ancestors bring in. */
         private @Nullable IndexNode graft(
-                IndexNode parent,
-                LayerStack stack,
-                String path,
-                Arc arc,
-                PathMap map,
-                TimeOffset time,
-                IndexNode origin,
-                int sibling) {
+                IndexNode parent, LayerStack stack, String path, IndexNode.Way way, IndexNode origin) {
+            Arc arc = way.arc();
             for (IndexNode c : parent.children) {
-                if (c.arc == arc && c.stack == stack && c.path.equals(path) && c.timeToParent.equals(time)) {
+                if (c.arc == arc
+                        && c.stack == stack
+                        && c.path.equals(path)
+                        && c.timeToParent.equals(way.timeToParent())) {
                     return c;
                 }
             }
             int depth = IndexNode.depthOf(parent.path);
-            IndexNode made = new IndexNode(stack, path, arc, parent, map, time, depth, origin, sibling);
+            IndexNode made = new IndexNode(stack, path, way, parent, depth, origin);
             List<IndexNode> fresh = new ArrayList<>(List.of(made));
             if (IndexNode.depthOf(path) > 1 && arc != Arc.VARIANT && origin == parent) {
                 IndexNode above = ancestors(stack, SpecPath.parent(path));
@@ -266,7 +264,7 @@ final class PrimIndexer {
                 if (isCycle(n, n.stack, path)) {
                     tell(Problem.ARC_CYCLE, rootPath(), arc.label() + " " + path + ", which leads back to itself");
                 } else {
-                    graft(n, n.stack, path, arc, new PathMap(path, at, true), TimeOffset.NONE, n, k);
+                    graft(n, n.stack, path, new IndexNode.Way(arc, new PathMap(path, at, true), TimeOffset.NONE, k), n);
                 }
                 k++;
             }
@@ -305,11 +303,9 @@ final class PrimIndexer {
                     under,
                     under.stack,
                     path,
-                    c.arc,
-                    new PathMap(path, SpecPath.stripped(under.path), true),
-                    TimeOffset.NONE,
-                    c,
-                    c.sibling);
+                    new IndexNode.Way(
+                            c.arc, new PathMap(path, SpecPath.stripped(under.path), true), TimeOffset.NONE, c.sibling),
+                    c);
             if (made != null && under.children.size() > before) {
                 made.silent = same;
             }
@@ -344,7 +340,7 @@ final class PrimIndexer {
                 return false;
             }
             String path = SpecPath.variant(n.path, set, variant);
-            graft(n, n.stack, path, Arc.VARIANT, PathMap.SAME, TimeOffset.NONE, n, sibling);
+            graft(n, n.stack, path, new IndexNode.Way(Arc.VARIANT, PathMap.SAME, TimeOffset.NONE, sibling), n);
             return true;
         }
 

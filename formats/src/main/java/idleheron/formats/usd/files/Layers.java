@@ -51,6 +51,7 @@ public final class Layers {
                 : TextReader.matches(head) ? Form.TEXT : UsdPackage.matches(head) ? Form.PACKAGE : Form.OTHER;
     }
 
+    /** What a file is by its first bytes. */
     public static Form form(MemorySegment bytes) {
         return form(bytes.asSlice(0, Math.min(bytes.byteSize(), 64)).toArray(ValueLayout.JAVA_BYTE));
     }

@@ -91,6 +91,7 @@ public record ListEdit(Items items, Map<Operation, List<Object>> lists) implemen
         return lists.containsKey(Operation.EXPLICIT);
     }
 
+    /** The items of an operation, none where it says nothing. */
     public List<Object> get(Operation op) {
         return lists.getOrDefault(op, List.of());
     }

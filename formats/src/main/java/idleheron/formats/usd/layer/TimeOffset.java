@@ -17,6 +17,7 @@ public record TimeOffset(double offset, double scale) {
         return new TimeOffset(offset + scale * inner.offset, scale * inner.scale);
     }
 
+    /** A time of the inner layer in that of the outer one. */
     public double apply(double inner) {
         return offset + scale * inner;
     }

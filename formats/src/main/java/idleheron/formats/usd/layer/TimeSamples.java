@@ -20,6 +20,7 @@ public final class TimeSamples implements Value {
         return new TimeSamples(times, values::get);
     }
 
+    /** Time codes, rising. */
     public double[] times() {
         return times;
     }

@@ -209,7 +209,8 @@ public final class UsdCacheReader {
         }
         return n.with(
                 ChannelSemantic.VISIBLE,
-                Samples.computed(ElementType.INT8, 1, true, all.size(), sampling(t.times()), all::get));
+                Samples.computed(
+                        new Samples.Layout(ElementType.INT8, 1, true), all.size(), sampling(t.times()), all::get));
     }
 
     private CacheNode shape(ComposedPrim p, CacheKind told, List<CacheNode> children) {
@@ -305,9 +306,7 @@ public final class UsdCacheReader {
             default -> ElementType.FLOAT64;
         };
         return Samples.lazy(
-                type,
-                kind.width(),
-                !all.getFirst().array(),
+                new Samples.Layout(type, kind.width(), !all.getFirst().array()),
                 all.size(),
                 times,
                 i -> all.get(i).bytes(),
@@ -367,9 +366,7 @@ public final class UsdCacheReader {
         Samples turned(Samples values) {
             int n = values.count();
             return Samples.lazy(
-                    values.type(),
-                    values.extent(),
-                    false,
+                    new Samples.Layout(values.type(), values.extent(), false),
                     n,
                     values.times(),
                     i -> turned(values.bytes(i), i, (long) values.type().bytes() * values.extent()),

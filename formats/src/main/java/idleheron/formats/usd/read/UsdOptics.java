@@ -37,6 +37,11 @@ public final class UsdOptics {
         return LIGHTS.stream().anyMatch(l -> l[0].equals(typeName));
     }
 
+    /**
+     * A camera of ours.
+     *
+     * @param metersPerUnit of the stage; apertures are in tenths of its unit
+     */
     public static Camera camera(ComposedPrim p, double metersPerUnit) {
         double mm = metersPerUnit * TENTHS_TO_MILLIMETRES;
         Numbers clip = UsdRead.numbers(p, "clippingRange");

@@ -51,6 +51,9 @@ public final class TextReader {
                 .equals("#usda");
     }
 
+    /**
+     * @throws idleheron.formats.bytes.FormatException with the line where it cannot go on
+     */
     public static Layer read(String file, byte[] bytes) throws FormatException {
         return new TextReader(file, bytes).layer(file);
     }

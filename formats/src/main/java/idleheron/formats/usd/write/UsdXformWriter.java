@@ -19,17 +19,16 @@ final class UsdXformWriter {
     /** @param moves translation, rotation and scale that move in some clip, so that the operation must be there */
     static void write(Transform t, boolean[] moves, Spec prim) {
         List<String> order = new ArrayList<>();
-        add(prim, order, "translate", t.translation(), Vec3.ZERO, moves[0], true);
-        add(prim, order, "translate:rotationOffset", t.rotationOffset(), Vec3.ZERO, false, false);
-        boolean pivot = add(prim, order, "translate:rotationPivot", t.rotationPivot(), Vec3.ZERO, false, false);
-        add(prim, order, "rotateXYZ:before", t.preRotation(), Vec3.ZERO, false, false);
+        add(prim, order, "translate", t.translation(), moves[0], true);
+        add(prim, order, "translate:rotationOffset", t.rotationOffset(), false, false);
+        boolean pivot = add(prim, order, "translate:rotationPivot", t.rotationPivot(), false, false);
+        add(prim, order, "rotateXYZ:before", t.preRotation(), false, false);
         String main = rotation(t);
         add(
                 prim,
                 order,
                 main,
                 t.rotation(),
-                Vec3.ZERO,
                 moves[1] || !t.preRotation().isZero() || !t.postRotation().isZero(),
                 false);
         if (!t.postRotation().isZero()) {
@@ -39,9 +38,9 @@ final class UsdXformWriter {
         if (pivot) {
             order.add(UsdXform.INVERT + UsdXform.PREFIX + "translate:rotationPivot");
         }
-        add(prim, order, "translate:scalingOffset", t.scalingOffset(), Vec3.ZERO, false, false);
-        boolean scaled = add(prim, order, "translate:scalingPivot", t.scalingPivot(), Vec3.ZERO, false, false);
-        add(prim, order, "scale", t.scaling(), Vec3.ONE, moves[2] || scaled, false);
+        add(prim, order, "translate:scalingOffset", t.scalingOffset(), false, false);
+        boolean scaled = add(prim, order, "translate:scalingPivot", t.scalingPivot(), false, false);
+        add(prim, order, "scale", t.scaling(), moves[2] || scaled, false);
         if (scaled) {
             order.add(UsdXform.INVERT + UsdXform.PREFIX + "translate:scalingPivot");
         }
@@ -55,9 +54,8 @@ final class UsdXformWriter {
         return "rotate" + t.order().name();
     }
 
-    private static boolean add(
-            Spec prim, List<String> order, String op, Vec3 v, Vec3 nothing, boolean always, boolean wide) {
-        if (!always && v.equals(nothing)) {
+    private static boolean add(Spec prim, List<String> order, String op, Vec3 v, boolean always, boolean wide) {
+        if (!always && v.equals(op.equals("scale") ? Vec3.ONE : Vec3.ZERO)) {
             return false;
         }
         value(prim, op, v, wide || op.startsWith("translate"));

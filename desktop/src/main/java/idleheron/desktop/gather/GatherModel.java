@@ -1,0 +1,94 @@
+package idleheron.desktop.gather;
+
+import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.finding.Facts;
+import idleheron.core.kinds.AssetKinds;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.motion.Clip;
+import idleheron.desktop.widget.Ui;
+import idleheron.formats.SceneFiles;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/** What lies on the bench and what could be put there. */
+final class GatherModel {
+    private GatherModel() {}
+
+    /** An asset on the bench and what it is there. */
+    record Placed(Asset asset, String role) {}
+
+    /** What the crossing has, in the order of its way. */
+    static List<Placed> placed(Crossing c) {
+        List<Placed> out = new ArrayList<>();
+        place(c.original(), "will be sent", out);
+        place(c.sent(), "was sent", out);
+        place(c.returned(), "came back", out);
+        return out;
+    }
+
+    private static void place(@Nullable Asset a, String role, List<Placed> out) {
+        if (a != null) {
+            out.add(new Placed(a, role));
+        }
+    }
+
+    /** Files and sequences of a folder that some carrier reads, by name; none where it cannot be listed. */
+    static List<Path> files(@Nullable Path folder) {
+        if (folder == null || !Files.isDirectory(folder)) {
+            return List.of();
+        }
+        try (Stream<Path> s = Files.list(folder)) {
+            return s.filter(p -> SceneFiles.isSeveral(p) || !Files.isDirectory(p) && SceneFiles.byName(p) != null)
+                    .sorted()
+                    .toList();
+        } catch (IOException e) {
+            return List.of();
+        }
+    }
+
+    /** What was open lately, but for the demo, which stands by itself. */
+    static List<Path> lately(List<Path> recent, @Nullable Path demo) {
+        return recent.stream().filter(p -> demo == null || !p.startsWith(demo)).toList();
+    }
+
+    /** Whether a name tells of the way back: files of a rehearsal do. */
+    static boolean cameBack(Path file) {
+        return String.valueOf(file.getFileName()).contains("_from_");
+    }
+
+    /** Height, what tells it from others of its kind, names of clips. */
+    static String facts(Scene s) {
+        double height = new Facts(s).height();
+        List<String> out = new ArrayList<>();
+        if (!Double.isNaN(height)) {
+            out.add(String.format(Locale.ROOT, height < 0.1 ? "%.3f m high" : "%.2f m high", height));
+        }
+        out.add(AssetKinds.main(s).summary(s));
+        if (!s.clips().isEmpty()) {
+            out.add(String.join(", ", s.clips().stream().map(Clip::name).toList()));
+        }
+        return String.join(" · ", out);
+    }
+
+    /** Carrier, size, axes and unit. */
+    static String more(Asset a) {
+        Stage s = a.scene().stage();
+        return a.format() + " " + a.variant() + ", " + Ui.bytes(a.bytes()) + ", "
+                + s.axes().describe() + ", " + s.unitLabel();
+    }
+
+    /** The clip and the moment of it that show an asset best. */
+    static double moment(Scene s) {
+        Clip c = s.clips().isEmpty() ? null : s.clips().getFirst();
+        double start = s.stage().startSeconds();
+        return c == null ? start + 0.6 * (s.stage().endSeconds() - start) : c.startSeconds() + c.length() * 0.3;
+    }
+}

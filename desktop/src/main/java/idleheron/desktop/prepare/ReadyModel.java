@@ -1,0 +1,98 @@
+package idleheron.desktop.prepare;
+
+import idleheron.core.Verdict;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.crossing.Preparation;
+import idleheron.core.finding.Finding;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Paused;
+import idleheron.core.remedy.Remedy;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+
+/** What the screen that makes an asset ready says and changes. */
+final class ReadyModel {
+    private ReadyModel() {}
+
+    /** Findings with a remedy of which none of that code is taken yet. */
+    static List<Finding> open(List<Finding> findings, Crossing c) {
+        List<Finding> out = new ArrayList<>();
+        for (Finding f : findings) {
+            Remedy offered = f.remedy();
+            if (offered != null && c.remedies().stream().noneMatch(r -> r.code().equals(offered.code()))) {
+                out.add(f);
+            }
+        }
+        return out;
+    }
+
+    /** The remedies with all that are offered after them. */
+    static List<Remedy> withAll(Crossing c, List<Finding> open) {
+        Crossing next = c;
+        for (Finding f : open) {
+            next = next.withRemedy(Objects.requireNonNull(f.remedy()));
+        }
+        return next.remedies();
+    }
+
+    /** The remedies with one switched off where it stands, or on again. */
+    static List<Remedy> paused(List<Remedy> of, int index) {
+        List<Remedy> all = new ArrayList<>(of);
+        all.set(index, all.get(index) instanceof Paused p ? p.remedy() : new Paused(all.get(index)));
+        return all;
+    }
+
+    /** The remedies with one moved by that many places, or without it when {@code by} is 0. */
+    static List<Remedy> moved(List<Remedy> of, int index, int by) {
+        List<Remedy> all = new ArrayList<>(of);
+        Remedy r = all.remove(index);
+        if (by != 0) {
+            all.add(index + by, r);
+        }
+        return all;
+    }
+
+    /** What became of the surface or the voxels, and whether that was asked for. */
+    static String effect(Preparation.Step s) {
+        if (!s.outcome().text().isEmpty() || !s.proof().isFinite()) {
+            return s.effect();
+        }
+        return "surface moves "
+                + String.format(Locale.ROOT, "%.4f mm", s.proof().worst().value()) + " in "
+                + s.proof().frames() + " poses"
+                + (s.remedy().type().keeps() == Keeps.OTHERS && !s.proof().isStill() ? ", as asked for" : "");
+    }
+
+    /**
+     * What the whole of it came to.
+     *
+     * @param figure to be seen from afar, or ""
+     * @param text in a few words
+     * @param more beneath it
+     */
+    record Proof(Verdict verdict, String figure, String text, String more) {}
+
+    static Proof proof(Preparation p) {
+        Preparation.Step farthest = p.farthest();
+        if (farthest == null) {
+            return new Proof(Verdict.NOT_CHECKED, "", "", "Nothing was changed, so nothing needs proof.");
+        }
+        if (p.scene().nodes().isEmpty() && !p.scene().caches().isEmpty()) {
+            Preparation.Step last = p.steps().getLast();
+            String told = last.outcome().text().isEmpty()
+                    ? last.remedy().title()
+                    : last.outcome().text();
+            return new Proof(Verdict.CLEAN, "", told, p.steps().getFirst().before() + "  →  " + last.after());
+        }
+        boolean still = farthest.proof().isStill();
+        boolean kept = p.steps().stream().allMatch(Preparation.Step::kept);
+        int poses = p.steps().stream().mapToInt(s -> s.proof().frames()).sum();
+        return new Proof(
+                still || kept ? Verdict.CLEAN : Verdict.DRIFTED,
+                String.format(Locale.ROOT, "%.4f mm", farthest.proof().worst().value()),
+                still ? "The picture did not move" : kept ? "The picture moved as asked for" : "The picture moved",
+                "the farthest any point of the surface moved, over " + poses + " poses of all clips");
+    }
+}

@@ -1,0 +1,126 @@
+package idleheron.desktop.signoff;
+
+import idleheron.app.CompareJob;
+import idleheron.core.Verdict;
+import idleheron.core.compare.Comparison;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.pair.TopicResult;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import idleheron.formats.disk.FileNames;
+import idleheron.report.Paper;
+import idleheron.report.Snapshot;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+
+/** What stands on the report of a comparison and under it. */
+record SignOffModel(CompareJob.Result result, Crossing crossing) {
+    /** How far into a clip the picture is taken. */
+    private static final double MOMENT = 0.3;
+
+    /** Lines under a small title, "" for none; the first line may stand out. */
+    record Part(String title, List<String> lines, boolean strong) {}
+
+    private Comparison comparison() {
+        return result.comparison();
+    }
+
+    /** "Drifted". */
+    String verdict() {
+        String word = comparison().verdict().word();
+        return Character.toUpperCase(word.charAt(0)) + word.substring(1);
+    }
+
+    /** What went, what it came to, what it comes from, what was lost and what was mended. */
+    List<Part> parts() {
+        Comparison k = comparison();
+        List<Part> out = new ArrayList<>();
+        out.add(new Part(
+                "",
+                List.of(result.sent().name() + " and back, " + k.faults() + " topics over tolerance, "
+                        + (k.asMeant() ? "as meant." : "as stored.")),
+                false));
+        if (!k.causes().isEmpty()) {
+            List<String> lines = new ArrayList<>(List.of(k.causeSentence()));
+            k.causes().forEach(c -> lines.add("· " + c.remedy().describe()));
+            out.add(new Part("Likely cause", lines, true));
+        }
+        if (!k.losses().isEmpty()) {
+            out.add(new Part("Lost on the way", List.of(k.lossSentence()), false));
+        }
+        if (!crossing.mends().isEmpty()) {
+            out.add(new Part(
+                    "",
+                    crossing.mends().stream()
+                            .map(Remedy::describe)
+                            .map(d -> "Mended: " + d)
+                            .toList(),
+                    false));
+        }
+        return out;
+    }
+
+    /** What was compared. */
+    List<TopicResult> topics() {
+        return comparison().topics().stream()
+                .filter(t -> t.verdict() != Verdict.NOT_CHECKED)
+                .toList();
+    }
+
+    boolean isSigned() {
+        return !crossing.signedBy().isEmpty();
+    }
+
+    /** "Signed off by Ilse Brandt". */
+    String signed() {
+        return "Signed off by " + crossing.signedBy();
+    }
+
+    Snapshot.Shown sent() {
+        Scene s = result.sent().scene();
+        return new Snapshot.Shown(s, s.clips().isEmpty() ? null : s.clips().getFirst());
+    }
+
+    /** The returned side in the clip of the same name. */
+    Snapshot.Shown returned() {
+        Scene r = result.returned().scene();
+        Clip clip = sent().clip();
+        return new Snapshot.Shown(
+                r,
+                r.clips().stream()
+                        .filter(c -> clip != null && c.name().equals(clip.name()))
+                        .findFirst()
+                        .orElse(null));
+    }
+
+    /** When the picture is taken, seconds. */
+    double moment() {
+        Clip clip = sent().clip();
+        return clip == null ? 0 : clip.startSeconds() + clip.length() * MOMENT;
+    }
+
+    /** The files that were read, which are never written on. */
+    List<Path> read() {
+        return List.of(Path.of(result.sent().path()), Path.of(result.returned().path()));
+    }
+
+    /** What stands on the paper besides the figures; reads the files for their hashes. */
+    Paper paper() throws IOException {
+        return new Paper(
+                crossing.signedBy(),
+                crossing.note(),
+                LocalDate.now(ZoneId.systemDefault()).toString(),
+                crossing.terms().tolerances(),
+                Paper.sources(read()));
+    }
+
+    /** Beside what came back, under a name that is still free. */
+    Path free(String ending) {
+        return FileNames.free(FileNames.stem(result.returned().path()) + "_report", ending);
+    }
+}

@@ -1,0 +1,90 @@
+package idleheron.desktop.prepare;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.crossing.Crossing;
+import idleheron.core.crossing.Preparation;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.job.Progress;
+import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Paused;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.skin.TuneWeights;
+import idleheron.core.remedy.space.BakeScale;
+import idleheron.core.remedy.space.MoveScene;
+import idleheron.core.scene.Scene;
+import idleheron.rehearsal.demo.Postwoman;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** The order of remedies, what is offered and what is proved, without a window. */
+class ReadyModelTest {
+    private static final Scene WOMAN = Postwoman.scene();
+    private static final Remedy FOUR = TuneWeights.limit(4);
+    private static final Remedy TWO = TuneWeights.limit(2);
+    private static final Remedy SCALE = new BakeScale();
+
+    private static Finding offering(Remedy r) {
+        return Finding.of("f", Severity.NOTE, Topic.SKIN_WEIGHTS).mendedBy(r);
+    }
+
+    @Test
+    void whatIsTakenIsNotOfferedAgain() {
+        Crossing c = Crossing.EMPTY.withRemedies(List.of(FOUR));
+        Finding other = offering(SCALE);
+        Finding plain = Finding.of("g", Severity.NOTE, Topic.CLIPS);
+        assertThat(ReadyModel.open(List.of(offering(TWO), plain, other), c)).containsExactly(other);
+        assertThat(ReadyModel.withAll(c, List.of(other))).containsExactly(FOUR, SCALE);
+    }
+
+    @Test
+    void remediesMoveAndGoAndRest() {
+        List<Remedy> all = List.of(FOUR, SCALE);
+        assertThat(ReadyModel.moved(all, 1, -1)).containsExactly(SCALE, FOUR);
+        assertThat(ReadyModel.moved(all, 0, 1)).containsExactly(SCALE, FOUR);
+        assertThat(ReadyModel.moved(all, 0, 0)).containsExactly(SCALE);
+        List<Remedy> off = ReadyModel.paused(all, 1);
+        assertThat(off).containsExactly(FOUR, new Paused(SCALE));
+        assertThat(ReadyModel.paused(off, 1)).isEqualTo(all);
+    }
+
+    private static Preparation prepared(Remedy... remedies) {
+        return Preparation.of(WOMAN, List.of(remedies), Progress.NONE);
+    }
+
+    @Test
+    void nothingChangedNeedsNoProof() {
+        ReadyModel.Proof p = ReadyModel.proof(prepared());
+        assertThat(p.text()).isEmpty();
+        assertThat(p.more()).contains("nothing needs proof");
+    }
+
+    @Test
+    void aPictureThatStaysIsClean() {
+        ReadyModel.Proof p = ReadyModel.proof(prepared(SCALE));
+        assertThat(p.verdict()).isEqualTo(Verdict.CLEAN);
+        assertThat(p.figure()).isEqualTo("0.0000 mm");
+        assertThat(p.text()).isEqualTo("The picture did not move");
+    }
+
+    @Test
+    void aPictureThatWasToMoveIsCleanAndSaysSo() {
+        Preparation p = prepared(new MoveScene(Vec3.ZERO, 1, new Vec3(1, 0, 0)));
+        assertThat(ReadyModel.proof(p).verdict()).isEqualTo(Verdict.CLEAN);
+        assertThat(ReadyModel.proof(p).text()).isEqualTo("The picture moved as asked for");
+        assertThat(ReadyModel.effect(p.steps().getFirst()))
+                .startsWith("surface moves ")
+                .endsWith(", as asked for");
+    }
+
+    @Test
+    void aPictureThatMovedUnaskedHasDrifted() {
+        ReadyModel.Proof p = ReadyModel.proof(prepared(TuneWeights.limit(1)));
+        assertThat(p.verdict()).isEqualTo(Verdict.DRIFTED);
+        assertThat(p.text()).isEqualTo("The picture moved");
+        assertThat(p.figure()).isNotEqualTo("0.0000 mm").endsWith(" mm");
+    }
+}
