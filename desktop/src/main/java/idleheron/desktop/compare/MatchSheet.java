@@ -1,5 +1,6 @@
 package idleheron.desktop.compare;
 
+import idleheron.desktop.widget.Column;
 import idleheron.core.pair.MatchTable;
 import idleheron.core.pair.Matching;
 import idleheron.core.scene.Scene;
@@ -70,35 +71,19 @@ final class MatchSheet extends VBox {
         rows.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         rows.setFixedCellSize(34);
         rows.setPlaceholder(Ui.label("Everything has a partner.", "second"));
-        rows.getColumns().add(text("what", 80, Row::kind));
-        TableColumn<Row, String> name = text("sent", 320, Row::name);
-        name.setCellFactory(x -> new TableCell<>() {
-            @Override
-            protected void updateItem(@Nullable String item, boolean none) {
-                super.updateItem(item, none);
-                setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
-                setText(none ? "" : item);
-            }
-        });
-        rows.getColumns().add(name);
+        rows.getColumns().add(Column.<Row>text("what", 80, Row::kind).plain());
+        rows.getColumns().add(Column.<Row>path("sent", 320, Row::name).plain());
         rows.getColumns().add(partner());
-        rows.getColumns().add(text("", 90, r -> r.told() ? "by hand" : ""));
+        rows.getColumns().add(Column.<Row>text("", 90, r -> r.told() ? "by hand" : "").plain());
         VBox.setVgrow(rows, Priority.ALWAYS);
         getChildren().addAll(tools, rows);
         fill();
     }
 
-    private static TableColumn<Row, String> text(
-            String title, double width, java.util.function.Function<Row, String> of) {
-        TableColumn<Row, String> c = new TableColumn<>(title);
-        c.setCellValueFactory(d -> new SimpleStringProperty(of.apply(d.getValue())));
-        c.setPrefWidth(width);
-        c.setMinWidth(60);
-        return c;
-    }
-
     private TableColumn<Row, String> partner() {
-        TableColumn<Row, String> c = text("returned", 320, Row::partner);
+        TableColumn<Row, String> c = new TableColumn<>("returned");
+        c.setCellValueFactory(d -> new SimpleStringProperty(d.getValue().partner()));
+        c.setPrefWidth(320);
         c.setCellFactory(x -> new TableCell<>() {
             private final ComboBox<String> box = new ComboBox<>();
             private boolean filling;

@@ -1,5 +1,6 @@
 package idleheron.desktop.inspect;
 
+import idleheron.desktop.widget.Column;
 import idleheron.core.Figure;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheMesh;
@@ -55,14 +56,14 @@ final class CacheTree extends VBox {
         tree.setFixedCellSize(26);
         tree.setShowRoot(false);
         tree.setColumnResizePolicy(TreeTableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-        TreeTableColumn<Part, Part> samples = column("samples", 190, this::bar);
-        tree.getColumns().add(column("object", 230, p -> p.node().name()));
-        tree.getColumns().add(column("kind", 100, p -> p.node().kind().label()));
+        TreeTableColumn<Part, Part> samples = Column.<Part>text("samples", 190, this::bar).tree();
+        tree.getColumns().add(Column.<Part>text("object", 230, p -> p.node().name()).tree());
+        tree.getColumns().add(Column.<Part>text("kind", 100, p -> p.node().kind().label()).tree());
         tree.getColumns().add(samples);
-        tree.getColumns().add(figures("number", 66, p -> count(p.node())));
-        tree.getColumns().add(figures("points", 76, p -> points(p.node())));
-        tree.getColumns().add(figures("size", 84, p -> p.own < 0 ? "…" : CacheSize.text(p.own)));
-        tree.getColumns().add(figures("with all under it", 110, p -> p.all < 0 ? "…" : CacheSize.text(p.all)));
+        tree.getColumns().add(Column.<Part>figure("number", 66, p -> count(p.node())).tree());
+        tree.getColumns().add(Column.<Part>figure("points", 76, p -> points(p.node())).tree());
+        tree.getColumns().add(Column.<Part>figure("size", 84, p -> p.own < 0 ? "…" : CacheSize.text(p.own)).tree());
+        tree.getColumns().add(Column.<Part>figure("with all under it", 110, p -> p.all < 0 ? "…" : CacheSize.text(p.all)).tree());
         tree.setAccessibleText("Tree of the cache");
         tree.getSelectionModel().selectedItemProperty().addListener((o, was, is) -> {
             if (is != null && !quiet) {
@@ -218,41 +219,5 @@ final class CacheTree extends VBox {
                 .filter(i -> !m.sameTopology(i - 1, i))
                 .mapToDouble(i -> (m.times().time(i) - range[0]) / span)
                 .toArray();
-    }
-
-    private static TreeTableColumn<Part, Part> figures(
-            String title, double width, java.util.function.Function<Part, Object> of) {
-        TreeTableColumn<Part, Part> c = column(title, width, of);
-        c.setStyle("-fx-alignment: center-right; -fx-font-family: B612;");
-        c.getStyleClass().add("right");
-        return c;
-    }
-
-    private static TreeTableColumn<Part, Part> column(
-            String title, double width, java.util.function.Function<Part, Object> of) {
-        TreeTableColumn<Part, Part> c = new TreeTableColumn<>(title);
-        c.setPrefWidth(width);
-        c.setMinWidth(Math.min(width, 60));
-        c.setSortable(false);
-        c.setReorderable(false);
-        c.setCellValueFactory(d -> new SimpleObjectProperty<>(d.getValue().getValue()));
-        c.setCellFactory(x -> new TreeTableCell<>() {
-            @Override
-            protected void updateItem(@Nullable Part item, boolean none) {
-                super.updateItem(item, none);
-                setText(null);
-                setGraphic(null);
-                if (item != null && !none) {
-                    Object v = of.apply(item);
-                    if (v instanceof SampleBar b) {
-                        setGraphic(b);
-                        setAlignment(Pos.CENTER_LEFT);
-                    } else {
-                        setText(v.toString());
-                    }
-                }
-            }
-        });
-        return c;
     }
 }

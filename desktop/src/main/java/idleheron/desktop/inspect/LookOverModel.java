@@ -3,15 +3,19 @@ package idleheron.desktop.inspect;
 import idleheron.app.CheckJob;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
+import idleheron.core.crossing.Asset;
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.kind.AssetKind;
+import idleheron.core.kind.FactGroup;
+import idleheron.core.kind.FactLine;
 import idleheron.core.kind.FactTable;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
+import idleheron.desktop.widget.Ui;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -53,6 +57,24 @@ record LookOverModel(CheckJob.Result result, @Nullable Convention destination) {
         return (Double.isNaN(height) ? "" : String.format(Locale.ROOT, "%.2f m high · ", height))
                 + kind.summary(scene()) + " · "
                 + Wording.counted(scene().clips().size(), "clip");
+    }
+
+    /** What is declared and measured, with the carrier first and the size of the file last. */
+    List<FactGroup> figures() {
+        Asset a = result.asset();
+        List<FactGroup> groups = AssetKinds.main(scene()).figures(result.facts());
+        List<FactGroup> out = new ArrayList<>();
+        for (int i = 0; i < Math.max(1, groups.size()); i++) {
+            List<FactLine> lines = new ArrayList<>(groups.isEmpty() ? List.of() : groups.get(i).lines());
+            if (i == 0) {
+                lines.addFirst(new FactLine("file", a.format() + " " + a.variant()));
+            }
+            if (i >= groups.size() - 1) {
+                lines.add(new FactLine("on disk", Ui.bytes(a.bytes())));
+            }
+            out.add(new FactGroup(groups.isEmpty() ? "" : groups.get(i).title(), lines));
+        }
+        return out;
     }
 
     /** All, and each severity that there is. */

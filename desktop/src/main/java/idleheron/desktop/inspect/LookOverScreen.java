@@ -5,8 +5,6 @@ import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
-import idleheron.core.kind.FactGroup;
-import idleheron.core.kind.FactLine;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
@@ -20,7 +18,6 @@ import idleheron.desktop.widget.FindingCard;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import javafx.geometry.Insets;
@@ -83,7 +80,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
         StackPane.setMargin(style, new Insets(10));
         StackPane.setMargin(meaning, new Insets(10));
         StackPane.setMargin(legend, new Insets(12));
-        VBox side = Ui.column(0, facts);
+        VBox side = Ui.column(0, Ui.scrolled(facts));
         side.getStyleClass().addAll("card", "facts");
         side.setMinWidth(244);
         side.setPrefWidth(244);
@@ -229,14 +226,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
         facts.getChildren().clear();
         CheckJob.Result l = bench.lookedOver().get();
         if (l != null) {
-            Asset a = l.asset();
-            List<FactGroup> groups = new ArrayList<>(AssetKinds.main(a.scene()).figures(l.facts()));
-            groups.add(new FactGroup(
-                    "As a file",
-                    List.of(
-                            new FactLine("carrier", a.format() + " " + a.variant()),
-                            new FactLine("on disk", Ui.bytes(a.bytes())))));
-            facts.getChildren().add(Ui.facts(groups, "small"));
+            facts.getChildren().add(Ui.facts(new LookOverModel(l, null).figures(), "small"));
         }
     }
 

@@ -1,5 +1,6 @@
 package idleheron.desktop.sheet;
 
+import idleheron.desktop.widget.Column;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.spi.Outline;
 import java.util.Locale;
@@ -36,24 +37,14 @@ public final class OutlineSheet extends VBox {
         tree.getStyleClass().add("evidence");
         tree.setFixedCellSize(26);
         tree.setColumnResizePolicy(TreeTableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-        tree.getColumns().add(column("part", 280, Outline::name));
-        TreeTableColumn<Outline, String> at = column("at byte", 90, o -> String.format(Locale.ROOT, "%,d", o.at()));
-        at.setStyle("-fx-alignment: center-right; -fx-font-family: B612;");
-        tree.getColumns().add(at);
-        tree.getColumns().add(column("type", 150, Outline::type));
-        tree.getColumns().add(column("begins with", 300, Outline::value));
+        tree.getColumns().add(Column.<Outline>text("part", 280, Outline::name).tree());
+        tree.getColumns()
+                .add(Column.<Outline>figure("at byte", 90, o -> String.format(Locale.ROOT, "%,d", o.at())).tree());
+        tree.getColumns().add(Column.<Outline>text("type", 150, Outline::type).tree());
+        tree.getColumns().add(Column.<Outline>text("begins with", 300, Outline::value).tree());
         VBox.setVgrow(tree, Priority.ALWAYS);
         getChildren().addAll(Ui.row(12, search, count), tree);
         find("");
-    }
-
-    private static TreeTableColumn<Outline, String> column(String title, double width, Function<Outline, String> of) {
-        TreeTableColumn<Outline, String> c = new TreeTableColumn<>(title);
-        c.setCellValueFactory(
-                d -> new SimpleStringProperty(of.apply(d.getValue().getValue())));
-        c.setPrefWidth(width);
-        c.setSortable(false);
-        return c;
     }
 
     private void find(String word) {

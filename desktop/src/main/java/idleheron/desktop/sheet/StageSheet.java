@@ -1,5 +1,6 @@
 package idleheron.desktop.sheet;
 
+import idleheron.desktop.widget.Column;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.spi.LayeredFile;
 import java.util.List;
@@ -147,10 +148,10 @@ public final class StageSheet extends HBox {
         tree.setShowRoot(false);
         tree.setAccessibleText("Prims of the stage");
         tree.setColumnResizePolicy(TreeTableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-        tree.getColumns().add(column("prim", 300, p -> p.name()));
-        tree.getColumns().add(column("type", 130, p -> p.type().isEmpty() ? "–" : p.type()));
-        tree.getColumns().add(column("said by", 150, p -> marks(p.layers())));
-        tree.getColumns().add(column("", 90, p -> p.there() ? "" : "not shown"));
+        tree.getColumns().add(Column.<LayeredFile.PrimLine>text("prim", 300, p -> p.name()).tree());
+        tree.getColumns().add(Column.<LayeredFile.PrimLine>text("type", 130, p -> p.type().isEmpty() ? "–" : p.type()).tree());
+        tree.getColumns().add(Column.<LayeredFile.PrimLine>text("said by", 150, p -> marks(p.layers())).tree());
+        tree.getColumns().add(Column.<LayeredFile.PrimLine>text("", 90, p -> p.there() ? "" : "not shown").tree());
         TreeItem<LayeredFile.PrimLine> root = new TreeItem<>();
         int[] count = {0};
         stage.prims().forEach(p -> root.getChildren().add(item(p, count)));
@@ -190,11 +191,11 @@ public final class StageSheet extends HBox {
         said.setAccessibleText("Who says what of the chosen prim");
         said.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         said.setPlaceholder(Ui.label("Nobody says anything here.", "second"));
-        said.getColumns().add(cell("property", 190, s -> s.property()));
-        said.getColumns().add(cell("by", 44, s -> marks(List.of(s.layer()))));
-        said.getColumns().add(cell("way", 84, s -> s.arc()));
-        said.getColumns().add(cell("type", 110, s -> s.type()));
-        said.getColumns().add(cell("value", 300, s -> s.value().isEmpty() ? "no value" : s.value()));
+        said.getColumns().add(Column.<LayeredFile.Said>text("property", 190, s -> s.property()).plain());
+        said.getColumns().add(Column.<LayeredFile.Said>text("by", 44, s -> marks(List.of(s.layer()))).plain());
+        said.getColumns().add(Column.<LayeredFile.Said>text("way", 84, s -> s.arc()).plain());
+        said.getColumns().add(Column.<LayeredFile.Said>text("type", 110, s -> s.type()).plain());
+        said.getColumns().add(Column.<LayeredFile.Said>text("value", 300, s -> s.value().isEmpty() ? "no value" : s.value()).plain());
         said.setRowFactory(t -> new TableRow<>() {
             @Override
             protected void updateItem(LayeredFile.@Nullable Said item, boolean none) {
@@ -202,43 +203,5 @@ public final class StageSheet extends HBox {
                 setOpacity(none || item == null || item.counts() ? 1 : 0.55);
             }
         });
-    }
-
-    private static TableColumn<LayeredFile.Said, LayeredFile.Said> cell(
-            String title, double width, Function<LayeredFile.Said, Object> of) {
-        TableColumn<LayeredFile.Said, LayeredFile.Said> c = new TableColumn<>(title);
-        c.setPrefWidth(width);
-        c.setSortable(false);
-        c.setReorderable(false);
-        c.setCellValueFactory(d -> new SimpleObjectProperty<>(d.getValue()));
-        c.setCellFactory(x -> new TableCell<>() {
-            @Override
-            protected void updateItem(LayeredFile.@Nullable Said item, boolean none) {
-                super.updateItem(item, none);
-                Object v = item == null || none ? "" : of.apply(item);
-                setText(v instanceof Node ? null : v.toString());
-                setGraphic(v instanceof Node n ? n : null);
-            }
-        });
-        return c;
-    }
-
-    private static TreeTableColumn<LayeredFile.PrimLine, LayeredFile.PrimLine> column(
-            String title, double width, Function<LayeredFile.PrimLine, Object> of) {
-        TreeTableColumn<LayeredFile.PrimLine, LayeredFile.PrimLine> c = new TreeTableColumn<>(title);
-        c.setPrefWidth(width);
-        c.setSortable(false);
-        c.setReorderable(false);
-        c.setCellValueFactory(d -> new SimpleObjectProperty<>(d.getValue().getValue()));
-        c.setCellFactory(x -> new TreeTableCell<>() {
-            @Override
-            protected void updateItem(LayeredFile.@Nullable PrimLine item, boolean none) {
-                super.updateItem(item, none);
-                Object v = item == null || none ? "" : of.apply(item);
-                setText(v instanceof Node ? null : v.toString());
-                setGraphic(v instanceof Node n ? n : null);
-            }
-        });
-        return c;
     }
 }

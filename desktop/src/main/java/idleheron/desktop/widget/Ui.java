@@ -133,7 +133,7 @@ public final class Ui {
         for (FactGroup g : groups) {
             if (!g.title().isEmpty()) {
                 Label title = label(g.title(), titleStyle);
-                title.setPadding(new Insets(out.getChildren().isEmpty() ? 0 : 10, 0, 1, 0));
+                title.setPadding(new Insets(out.getChildren().isEmpty() ? 0 : 5, 0, 0, 0));
                 out.getChildren().add(title);
             }
             for (FactLine l : g.lines()) {

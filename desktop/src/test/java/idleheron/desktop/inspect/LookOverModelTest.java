@@ -10,6 +10,8 @@ import idleheron.core.crossing.Asset;
 import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
+import idleheron.core.kind.FactGroup;
+import idleheron.core.kind.FactLine;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.rehearsal.Conventions;
@@ -43,6 +45,15 @@ class LookOverModelTest {
                 .contains(WOMAN.joints().size() + " joints")
                 .endsWith(WOMAN.clips().size() + " clips");
         assertThat(model(Scene.bare("none", Stage.COMMON)).summary()).isEqualTo("0 points · 0 joints");
+    }
+
+    @Test
+    void theFiguresBeginWithTheCarrierAndEndWithTheSize() {
+        List<FactGroup> all = model(WOMAN).figures();
+        assertThat(all.stream().map(FactGroup::title)).containsExactly("As declared", "Measured");
+        assertThat(all.getFirst().lines().getFirst()).isEqualTo(new FactLine("file", "FBX binary 7.5"));
+        assertThat(all.getLast().lines()).contains(new FactLine("roots", "3"));
+        assertThat(all.getLast().lines().getLast()).isEqualTo(new FactLine("on disk", "1 kB"));
     }
 
     @Test
