@@ -2,6 +2,7 @@ package idleheron.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
 import java.lang.management.ManagementFactory;

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
 import java.io.PrintWriter;

@@ -3,6 +3,7 @@ package idleheron.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.desktop.view3d.Viewport;
+import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -10,8 +10,8 @@ import java.util.List;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
-/** The demo data, made once for all tests of this module. */
-final class MadeDemo {
+/** The demo data, made once for all tests of a module. */
+public final class MadeDemo {
     private static @Nullable Path made;
 
     private MadeDemo() {}

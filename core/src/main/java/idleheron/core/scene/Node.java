@@ -2,6 +2,7 @@ package idleheron.core.scene;
 
 import idleheron.core.math.Vec3;
 import java.util.List;
+import java.util.function.Consumer;
 import org.joml.Matrix4dc;
 import org.jspecify.annotations.Nullable;
 
@@ -71,150 +72,98 @@ public record Node(
     }
 
     public Node withName(String value) {
-        return new Node(
-                value,
-                parent,
-                kind,
-                transform,
-                geometric,
-                visible,
-                payload,
-                bindWorld,
-                materials,
-                properties,
-                attribute,
-                limits);
+        return with(d -> d.name = value);
     }
 
     public Node withParent(int value) {
-        return new Node(
-                name,
-                value,
-                kind,
-                transform,
-                geometric,
-                visible,
-                payload,
-                bindWorld,
-                materials,
-                properties,
-                attribute,
-                limits);
+        return with(d -> d.parent = value);
     }
 
     public Node withTransform(Transform value) {
-        return new Node(
-                name,
-                parent,
-                kind,
-                value,
-                geometric,
-                visible,
-                payload,
-                bindWorld,
-                materials,
-                properties,
-                attribute,
-                limits);
+        return with(d -> d.transform = value);
     }
 
     public Node withGeometric(@Nullable Matrix4dc value) {
-        return new Node(
-                name,
-                parent,
-                kind,
-                transform,
-                value,
-                visible,
-                payload,
-                bindWorld,
-                materials,
-                properties,
-                attribute,
-                limits);
+        return with(d -> d.geometric = value);
     }
 
     public Node withBindWorld(@Nullable Matrix4dc value) {
-        return new Node(
-                name,
-                parent,
-                kind,
-                transform,
-                geometric,
-                visible,
-                payload,
-                value,
-                materials,
-                properties,
-                attribute,
-                limits);
+        return with(d -> d.bindWorld = value);
     }
 
     public Node withPayload(NodeKind newKind, int value) {
-        return new Node(
-                name,
-                parent,
-                newKind,
-                transform,
-                geometric,
-                visible,
-                value,
-                bindWorld,
-                materials,
-                properties,
-                attribute,
-                limits);
+        return with(d -> {
+            d.kind = newKind;
+            d.payload = value;
+        });
     }
 
     public Node withMaterials(int[] value) {
-        return new Node(
-                name,
-                parent,
-                kind,
-                transform,
-                geometric,
-                visible,
-                payload,
-                bindWorld,
-                value,
-                properties,
-                attribute,
-                limits);
+        return with(d -> d.materials = value);
     }
 
     public Node withAttribute(@Nullable NodeAttribute value) {
-        return new Node(
-                name,
-                parent,
-                kind,
-                transform,
-                geometric,
-                visible,
-                payload,
-                bindWorld,
-                materials,
-                properties,
-                value,
-                limits);
+        return with(d -> d.attribute = value);
     }
 
     public Node withLimits(@Nullable Limits value) {
-        return new Node(
-                name,
-                parent,
-                kind,
-                transform,
-                geometric,
-                visible,
-                payload,
-                bindWorld,
-                materials,
-                properties,
-                attribute,
-                value);
+        return with(d -> d.limits = value);
     }
 
     public Vec3 translation() {
         return transform.translation();
+    }
+
+    private Node with(Consumer<Draft> change) {
+        Draft d = new Draft(this);
+        change.accept(d);
+        return d.done();
+    }
+
+    /** A copy whose parts can be changed. */
+    private static final class Draft {
+        private String name;
+        private int parent;
+        private NodeKind kind;
+        private Transform transform;
+        private @Nullable Matrix4dc geometric;
+        private boolean visible;
+        private int payload;
+        private @Nullable Matrix4dc bindWorld;
+        private int[] materials;
+        private List<FreeProperty> properties;
+        private @Nullable NodeAttribute attribute;
+        private @Nullable Limits limits;
+
+        Draft(Node of) {
+            name = of.name;
+            parent = of.parent;
+            kind = of.kind;
+            transform = of.transform;
+            geometric = of.geometric;
+            visible = of.visible;
+            payload = of.payload;
+            bindWorld = of.bindWorld;
+            materials = of.materials;
+            properties = of.properties;
+            attribute = of.attribute;
+            limits = of.limits;
+        }
+
+        Node done() {
+            return new Node(
+                    name,
+                    parent,
+                    kind,
+                    transform,
+                    geometric,
+                    visible,
+                    payload,
+                    bindWorld,
+                    materials,
+                    properties,
+                    attribute,
+                    limits);
+        }
     }
 }

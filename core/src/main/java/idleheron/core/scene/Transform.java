@@ -4,6 +4,7 @@ import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.motion.Channel;
 import java.util.Arrays;
+import java.util.function.Consumer;
 import org.joml.Matrix3d;
 import org.joml.Matrix4d;
 
@@ -45,95 +46,37 @@ public record Transform(
 
     /** With this place under the parent, scene units. */
     public Transform withTranslation(Vec3 value) {
-        return new Transform(
-                value,
-                order,
-                rotation,
-                preRotation,
-                postRotation,
-                scaling,
-                rotationOffset,
-                rotationPivot,
-                scalingOffset,
-                scalingPivot,
-                inherit);
+        return with(d -> d.translation = value);
     }
 
     /** With these angles about X, Y and Z, degrees. */
     public Transform withRotation(Vec3 value) {
-        return new Transform(
-                translation,
-                order,
-                value,
-                preRotation,
-                postRotation,
-                scaling,
-                rotationOffset,
-                rotationPivot,
-                scalingOffset,
-                scalingPivot,
-                inherit);
+        return with(d -> d.rotation = value);
     }
 
     /** With fixed turns before and after the rotation, degrees, XYZ. */
     public Transform withTurns(Vec3 pre, Vec3 post) {
-        return new Transform(
-                translation,
-                order,
-                rotation,
-                pre,
-                post,
-                scaling,
-                rotationOffset,
-                rotationPivot,
-                scalingOffset,
-                scalingPivot,
-                inherit);
+        return with(d -> {
+            d.preRotation = pre;
+            d.postRotation = post;
+        });
     }
 
     public Transform withScaling(Vec3 value) {
-        return new Transform(
-                translation,
-                order,
-                rotation,
-                preRotation,
-                postRotation,
-                value,
-                rotationOffset,
-                rotationPivot,
-                scalingOffset,
-                scalingPivot,
-                inherit);
+        return with(d -> d.scaling = value);
     }
 
     public Transform withPivots(Vec3 rotationOffset, Vec3 rotationPivot, Vec3 scalingOffset, Vec3 scalingPivot) {
-        return new Transform(
-                translation,
-                order,
-                rotation,
-                preRotation,
-                postRotation,
-                scaling,
-                rotationOffset,
-                rotationPivot,
-                scalingOffset,
-                scalingPivot,
-                inherit);
+        return with(d -> {
+            d.rotationOffset = rotationOffset;
+            d.rotationPivot = rotationPivot;
+            d.scalingOffset = scalingOffset;
+            d.scalingPivot = scalingPivot;
+        });
     }
 
     public Transform withInherit(Inherit value) {
-        return new Transform(
-                translation,
-                order,
-                rotation,
-                preRotation,
-                postRotation,
-                scaling,
-                rotationOffset,
-                rotationPivot,
-                scalingOffset,
-                scalingPivot,
-                value);
+        return with(d -> d.inherit = value);
     }
 
     /** Whether translation, rotation and scale alone describe it. */
@@ -196,5 +139,55 @@ public record Transform(
                 && rotationPivot.isFinite()
                 && scalingOffset.isFinite()
                 && scalingPivot.isFinite();
+    }
+
+    private Transform with(Consumer<Draft> change) {
+        Draft d = new Draft(this);
+        change.accept(d);
+        return d.done();
+    }
+
+    /** A copy whose parts can be changed. */
+    private static final class Draft {
+        private Vec3 translation;
+        private RotationOrder order;
+        private Vec3 rotation;
+        private Vec3 preRotation;
+        private Vec3 postRotation;
+        private Vec3 scaling;
+        private Vec3 rotationOffset;
+        private Vec3 rotationPivot;
+        private Vec3 scalingOffset;
+        private Vec3 scalingPivot;
+        private Inherit inherit;
+
+        Draft(Transform of) {
+            translation = of.translation;
+            order = of.order;
+            rotation = of.rotation;
+            preRotation = of.preRotation;
+            postRotation = of.postRotation;
+            scaling = of.scaling;
+            rotationOffset = of.rotationOffset;
+            rotationPivot = of.rotationPivot;
+            scalingOffset = of.scalingOffset;
+            scalingPivot = of.scalingPivot;
+            inherit = of.inherit;
+        }
+
+        Transform done() {
+            return new Transform(
+                    translation,
+                    order,
+                    rotation,
+                    preRotation,
+                    postRotation,
+                    scaling,
+                    rotationOffset,
+                    rotationPivot,
+                    scalingOffset,
+                    scalingPivot,
+                    inherit);
+        }
     }
 }

@@ -1,11 +1,11 @@
 package idleheron.desktop.compare;
 
-import idleheron.desktop.widget.Column;
 import idleheron.core.pair.MatchTable;
 import idleheron.core.pair.Matching;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.motion.Clip;
+import idleheron.desktop.widget.Column;
 import idleheron.desktop.widget.Ui;
 import java.util.ArrayList;
 import java.util.List;
@@ -74,7 +74,8 @@ final class MatchSheet extends VBox {
         rows.getColumns().add(Column.<Row>text("what", 80, Row::kind).plain());
         rows.getColumns().add(Column.<Row>path("sent", 320, Row::name).plain());
         rows.getColumns().add(partner());
-        rows.getColumns().add(Column.<Row>text("", 90, r -> r.told() ? "by hand" : "").plain());
+        rows.getColumns()
+                .add(Column.<Row>text("", 90, r -> r.told() ? "by hand" : "").plain());
         VBox.setVgrow(rows, Priority.ALWAYS);
         getChildren().addAll(tools, rows);
         fill();

@@ -1,6 +1,5 @@
 package idleheron.desktop.inspect;
 
-import idleheron.desktop.widget.Column;
 import idleheron.core.Figure;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheMesh;
@@ -10,15 +9,13 @@ import idleheron.core.cache.Samples;
 import idleheron.core.cache.measure.CacheSize;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
+import idleheron.desktop.widget.Column;
 import idleheron.desktop.widget.Ui;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import javafx.application.Platform;
-import javafx.beans.property.SimpleObjectProperty;
-import javafx.geometry.Pos;
 import javafx.scene.control.TreeItem;
-import javafx.scene.control.TreeTableCell;
 import javafx.scene.control.TreeTableColumn;
 import javafx.scene.control.TreeTableView;
 import javafx.scene.layout.HBox;
@@ -56,14 +53,24 @@ final class CacheTree extends VBox {
         tree.setFixedCellSize(26);
         tree.setShowRoot(false);
         tree.setColumnResizePolicy(TreeTableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-        TreeTableColumn<Part, Part> samples = Column.<Part>text("samples", 190, this::bar).tree();
-        tree.getColumns().add(Column.<Part>text("object", 230, p -> p.node().name()).tree());
-        tree.getColumns().add(Column.<Part>text("kind", 100, p -> p.node().kind().label()).tree());
+        TreeTableColumn<Part, Part> samples =
+                Column.<Part>text("samples", 190, this::bar).tree();
+        tree.getColumns()
+                .add(Column.<Part>text("object", 230, p -> p.node().name()).tree());
+        tree.getColumns()
+                .add(Column.<Part>text("kind", 100, p -> p.node().kind().label())
+                        .tree());
         tree.getColumns().add(samples);
-        tree.getColumns().add(Column.<Part>figure("number", 66, p -> count(p.node())).tree());
-        tree.getColumns().add(Column.<Part>figure("points", 76, p -> points(p.node())).tree());
-        tree.getColumns().add(Column.<Part>figure("size", 84, p -> p.own < 0 ? "…" : CacheSize.text(p.own)).tree());
-        tree.getColumns().add(Column.<Part>figure("with all under it", 110, p -> p.all < 0 ? "…" : CacheSize.text(p.all)).tree());
+        tree.getColumns()
+                .add(Column.<Part>figure("number", 66, p -> count(p.node())).tree());
+        tree.getColumns()
+                .add(Column.<Part>figure("points", 76, p -> points(p.node())).tree());
+        tree.getColumns()
+                .add(Column.<Part>figure("size", 84, p -> p.own < 0 ? "…" : CacheSize.text(p.own))
+                        .tree());
+        tree.getColumns()
+                .add(Column.<Part>figure("with all under it", 110, p -> p.all < 0 ? "…" : CacheSize.text(p.all))
+                        .tree());
         tree.setAccessibleText("Tree of the cache");
         tree.getSelectionModel().selectedItemProperty().addListener((o, was, is) -> {
             if (is != null && !quiet) {

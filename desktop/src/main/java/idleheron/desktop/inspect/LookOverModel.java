@@ -65,7 +65,8 @@ record LookOverModel(CheckJob.Result result, @Nullable Convention destination) {
         List<FactGroup> groups = AssetKinds.main(scene()).figures(result.facts());
         List<FactGroup> out = new ArrayList<>();
         for (int i = 0; i < Math.max(1, groups.size()); i++) {
-            List<FactLine> lines = new ArrayList<>(groups.isEmpty() ? List.of() : groups.get(i).lines());
+            List<FactLine> lines =
+                    new ArrayList<>(groups.isEmpty() ? List.of() : groups.get(i).lines());
             if (i == 0) {
                 lines.addFirst(new FactLine("file", a.format() + " " + a.variant()));
             }

@@ -5,7 +5,6 @@ import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
-import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;

@@ -4,12 +4,9 @@ import idleheron.desktop.widget.Column;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.spi.Outline;
 import java.util.Locale;
-import java.util.function.Function;
-import javafx.beans.property.SimpleStringProperty;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TreeItem;
-import javafx.scene.control.TreeTableColumn;
 import javafx.scene.control.TreeTableView;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -39,9 +36,11 @@ public final class OutlineSheet extends VBox {
         tree.setColumnResizePolicy(TreeTableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         tree.getColumns().add(Column.<Outline>text("part", 280, Outline::name).tree());
         tree.getColumns()
-                .add(Column.<Outline>figure("at byte", 90, o -> String.format(Locale.ROOT, "%,d", o.at())).tree());
+                .add(Column.<Outline>figure("at byte", 90, o -> String.format(Locale.ROOT, "%,d", o.at()))
+                        .tree());
         tree.getColumns().add(Column.<Outline>text("type", 150, Outline::type).tree());
-        tree.getColumns().add(Column.<Outline>text("begins with", 300, Outline::value).tree());
+        tree.getColumns()
+                .add(Column.<Outline>text("begins with", 300, Outline::value).tree());
         VBox.setVgrow(tree, Priority.ALWAYS);
         getChildren().addAll(Ui.row(12, search, count), tree);
         find("");

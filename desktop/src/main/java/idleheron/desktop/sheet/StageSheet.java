@@ -6,19 +6,13 @@ import idleheron.formats.spi.LayeredFile;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.BiConsumer;
-import java.util.function.Function;
-import javafx.beans.property.SimpleObjectProperty;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TableCell;
-import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TreeItem;
-import javafx.scene.control.TreeTableCell;
-import javafx.scene.control.TreeTableColumn;
 import javafx.scene.control.TreeTableView;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -148,10 +142,19 @@ public final class StageSheet extends HBox {
         tree.setShowRoot(false);
         tree.setAccessibleText("Prims of the stage");
         tree.setColumnResizePolicy(TreeTableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-        tree.getColumns().add(Column.<LayeredFile.PrimLine>text("prim", 300, p -> p.name()).tree());
-        tree.getColumns().add(Column.<LayeredFile.PrimLine>text("type", 130, p -> p.type().isEmpty() ? "–" : p.type()).tree());
-        tree.getColumns().add(Column.<LayeredFile.PrimLine>text("said by", 150, p -> marks(p.layers())).tree());
-        tree.getColumns().add(Column.<LayeredFile.PrimLine>text("", 90, p -> p.there() ? "" : "not shown").tree());
+        tree.getColumns()
+                .add(Column.<LayeredFile.PrimLine>text("prim", 300, p -> p.name())
+                        .tree());
+        tree.getColumns()
+                .add(Column.<LayeredFile.PrimLine>text(
+                                "type", 130, p -> p.type().isEmpty() ? "–" : p.type())
+                        .tree());
+        tree.getColumns()
+                .add(Column.<LayeredFile.PrimLine>text("said by", 150, p -> marks(p.layers()))
+                        .tree());
+        tree.getColumns()
+                .add(Column.<LayeredFile.PrimLine>text("", 90, p -> p.there() ? "" : "not shown")
+                        .tree());
         TreeItem<LayeredFile.PrimLine> root = new TreeItem<>();
         int[] count = {0};
         stage.prims().forEach(p -> root.getChildren().add(item(p, count)));
@@ -191,11 +194,19 @@ public final class StageSheet extends HBox {
         said.setAccessibleText("Who says what of the chosen prim");
         said.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         said.setPlaceholder(Ui.label("Nobody says anything here.", "second"));
-        said.getColumns().add(Column.<LayeredFile.Said>text("property", 190, s -> s.property()).plain());
-        said.getColumns().add(Column.<LayeredFile.Said>text("by", 44, s -> marks(List.of(s.layer()))).plain());
-        said.getColumns().add(Column.<LayeredFile.Said>text("way", 84, s -> s.arc()).plain());
-        said.getColumns().add(Column.<LayeredFile.Said>text("type", 110, s -> s.type()).plain());
-        said.getColumns().add(Column.<LayeredFile.Said>text("value", 300, s -> s.value().isEmpty() ? "no value" : s.value()).plain());
+        said.getColumns()
+                .add(Column.<LayeredFile.Said>text("property", 190, s -> s.property())
+                        .plain());
+        said.getColumns()
+                .add(Column.<LayeredFile.Said>text("by", 44, s -> marks(List.of(s.layer())))
+                        .plain());
+        said.getColumns()
+                .add(Column.<LayeredFile.Said>text("way", 84, s -> s.arc()).plain());
+        said.getColumns()
+                .add(Column.<LayeredFile.Said>text("type", 110, s -> s.type()).plain());
+        said.getColumns()
+                .add(Column.<LayeredFile.Said>text("value", 300, s -> s.value().isEmpty() ? "no value" : s.value())
+                        .plain());
         said.setRowFactory(t -> new TableRow<>() {
             @Override
             protected void updateItem(LayeredFile.@Nullable Said item, boolean none) {

@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.inspect.Inspection;
 import idleheron.desktop.HeronApp;
-import idleheron.desktop.MadeDemo;
 import idleheron.desktop.Reader;
 import idleheron.desktop.model.HelpPages;
+import idleheron.rehearsal.MadeDemo;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import javafx.scene.Node;

@@ -1,6 +1,7 @@
 package idleheron.core.scene.mesh;
 
 import java.util.List;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -104,19 +105,7 @@ public record Mesh(
 
     /** With other points, three numbers each, as many as before. */
     public Mesh withPoints(double[] value) {
-        return new Mesh(
-                name,
-                value,
-                faceStarts,
-                corners,
-                normals,
-                uvSets,
-                faceMaterials,
-                smoothingGroups,
-                edgeSmoothing,
-                skin,
-                shapes,
-                layers);
+        return with(d -> d.points = value);
     }
 
     /**
@@ -170,88 +159,30 @@ public record Mesh(
 
     /** With other normals, three numbers a corner; null for none. */
     public Mesh withNormals(float @Nullable [] value) {
-        return new Mesh(
-                name,
-                points,
-                faceStarts,
-                corners,
-                value,
-                uvSets,
-                faceMaterials,
-                smoothingGroups,
-                edgeSmoothing,
-                skin,
-                shapes,
-                layers);
+        return with(d -> d.normals = value);
     }
 
     public Mesh withUvSets(List<UvSet> value) {
-        return new Mesh(
-                name,
-                points,
-                faceStarts,
-                corners,
-                normals,
-                value,
-                faceMaterials,
-                smoothingGroups,
-                edgeSmoothing,
-                skin,
-                shapes,
-                layers);
+        return with(d -> d.uvSets = value);
     }
 
     public Mesh withSkin(@Nullable Skin value) {
-        return new Mesh(
-                name,
-                points,
-                faceStarts,
-                corners,
-                normals,
-                uvSets,
-                faceMaterials,
-                smoothingGroups,
-                edgeSmoothing,
-                value,
-                shapes,
-                layers);
+        return with(d -> d.skin = value);
     }
 
     public Mesh withShapes(List<BlendShape> value) {
-        return new Mesh(
-                name,
-                points,
-                faceStarts,
-                corners,
-                normals,
-                uvSets,
-                faceMaterials,
-                smoothingGroups,
-                edgeSmoothing,
-                skin,
-                value,
-                layers);
+        return with(d -> d.shapes = value);
     }
 
     public Mesh withLayers(List<MeshLayer> value) {
-        return new Mesh(
-                name,
-                points,
-                faceStarts,
-                corners,
-                normals,
-                uvSets,
-                faceMaterials,
-                smoothingGroups,
-                edgeSmoothing,
-                skin,
-                shapes,
-                value);
+        return with(d -> d.layers = value);
     }
 
     public Mesh withSmoothing(int @Nullable [] groups, @Nullable EdgeSmoothing edges) {
-        return new Mesh(
-                name, points, faceStarts, corners, normals, uvSets, faceMaterials, groups, edges, skin, shapes, layers);
+        return with(d -> {
+            d.smoothingGroups = groups;
+            d.edgeSmoothing = edges;
+        });
     }
 
     private int triangleCount() {
@@ -287,5 +218,58 @@ public record Mesh(
             }
         }
         return out;
+    }
+
+    private Mesh with(Consumer<Draft> change) {
+        Draft d = new Draft(this);
+        change.accept(d);
+        return d.done();
+    }
+
+    /** A copy whose parts can be changed. */
+    private static final class Draft {
+        private String name;
+        private double[] points;
+        private int[] faceStarts;
+        private int[] corners;
+        private float @Nullable [] normals;
+        private List<UvSet> uvSets;
+        private int @Nullable [] faceMaterials;
+        private int @Nullable [] smoothingGroups;
+        private @Nullable EdgeSmoothing edgeSmoothing;
+        private @Nullable Skin skin;
+        private List<BlendShape> shapes;
+        private List<MeshLayer> layers;
+
+        Draft(Mesh of) {
+            name = of.name;
+            points = of.points;
+            faceStarts = of.faceStarts;
+            corners = of.corners;
+            normals = of.normals;
+            uvSets = of.uvSets;
+            faceMaterials = of.faceMaterials;
+            smoothingGroups = of.smoothingGroups;
+            edgeSmoothing = of.edgeSmoothing;
+            skin = of.skin;
+            shapes = of.shapes;
+            layers = of.layers;
+        }
+
+        Mesh done() {
+            return new Mesh(
+                    name,
+                    points,
+                    faceStarts,
+                    corners,
+                    normals,
+                    uvSets,
+                    faceMaterials,
+                    smoothingGroups,
+                    edgeSmoothing,
+                    skin,
+                    shapes,
+                    layers);
+        }
     }
 }
