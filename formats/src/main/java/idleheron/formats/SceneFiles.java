@@ -19,6 +19,7 @@ import idleheron.formats.disk.FileBytes;
 import idleheron.formats.disk.FileChangedException;
 import idleheron.formats.disk.Guarded;
 import idleheron.formats.fbx.FbxFormat;
+import idleheron.formats.gltf.GltfFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.spi.Outline;
 import idleheron.formats.spi.Salvage;
@@ -41,7 +42,7 @@ import org.jspecify.annotations.Nullable;
 public final class SceneFiles {
     /** One line per carrier. */
     private static final List<SceneFormat> OURS =
-            List.of(new FbxFormat(), new UsdFormat(), new VdbFormat(), new AbcFormat());
+            List.of(new FbxFormat(), new UsdFormat(), new GltfFormat(), new VdbFormat(), new AbcFormat());
 
     /** Ours, and after them what the class path brings along as a service. */
     private static final List<SceneFormat> FORMATS = Stream.concat(

@@ -11,11 +11,11 @@ import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.MeshLayer;
+import idleheron.core.scene.mesh.Triangles;
 import idleheron.core.scene.mesh.UvSet;
 import idleheron.core.scene.motion.Clip;
 import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.function.UnaryOperator;
@@ -98,47 +98,12 @@ final class LossyEdits {
         return out;
     }
 
-    /** A fan of triangles for every face; what lies on corners goes with them, edges are forgotten. */
+    /** Every face in triangles; of layers those are left that are told per point or for all. */
     static Mesh triangulated(Mesh m) {
-        int[] corners = m.triangles();
-        int[] from = new int[corners.length];
-        int[] faces = new int[corners.length / 3];
-        int[] starts = new int[faces.length + 1];
-        int at = 0;
-        for (int f = 0; f < m.faceCount(); f++) {
-            int s = m.faceStarts()[f];
-            for (int c = s + 2; c < m.faceStarts()[f + 1]; c++) {
-                from[3 * at] = s;
-                from[3 * at + 1] = c - 1;
-                from[3 * at + 2] = c;
-                faces[at++] = f;
-                starts[at] = 3 * at;
-            }
-        }
-        float[] old = m.normals();
-        float[] normals = old == null ? null : new float[3 * corners.length];
-        for (int c = 0; old != null && normals != null && c < corners.length; c++) {
-            System.arraycopy(old, 3 * from[c], normals, 3 * c, 3);
-        }
-        int[] materials = m.faceMaterials();
-        int[] groups = m.smoothingGroups();
-        return new Mesh(
-                m.name(),
-                m.points(),
-                starts,
-                corners,
-                normals,
-                m.uvSets().stream().map(u -> u.reordered(from)).toList(),
-                materials == null
-                        ? null
-                        : Arrays.stream(faces).map(f -> materials[f]).toArray(),
-                groups == null ? null : Arrays.stream(faces).map(f -> groups[f]).toArray(),
-                null,
-                m.skin(),
-                m.shapes(),
-                m.layers().stream()
-                        .filter(l -> l.domain() == MeshLayer.Domain.POINT || l.domain() == MeshLayer.Domain.ALL)
-                        .toList());
+        Mesh t = Triangles.of(m);
+        return t.withLayers(t.layers().stream()
+                .filter(l -> l.domain() == MeshLayer.Domain.POINT || l.domain() == MeshLayer.Domain.ALL)
+                .toList());
     }
 
     static Mesh uvFlipped(Mesh m) {

@@ -75,6 +75,11 @@ public record Node(
         return with(d -> d.name = value);
     }
 
+    /** One that is not shown. */
+    public Node hidden() {
+        return with(d -> d.visible = false);
+    }
+
     public Node withParent(int value) {
         return with(d -> d.parent = value);
     }

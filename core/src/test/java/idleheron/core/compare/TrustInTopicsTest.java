@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
-import idleheron.core.character.compare.SurfaceTopics;
+import idleheron.core.character.compare.FaceMatch;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Vec3;
 import idleheron.core.pair.LikelyCause;
@@ -70,9 +70,9 @@ class TrustInTopicsTest {
     void faces_of_triangles_are_held_against_the_faces_they_were() {
         Mesh quads = Mesh.bare("m", new double[18], new int[] {0, 4, 7}, new int[] {0, 1, 2, 3, 3, 2, 4});
         Mesh three = Mesh.bare("m", new double[18], new int[] {0, 3, 6, 9}, new int[] {0, 1, 2, 0, 2, 3, 3, 2, 4});
-        assertThat(SurfaceTopics.faces(quads, three)).containsExactly(0, 0, 1);
-        assertThat(SurfaceTopics.faces(quads, quads)).containsExactly(0, 1);
-        assertThat(SurfaceTopics.faces(three, quads)).isEmpty();
+        assertThat(FaceMatch.of(quads, three)).containsExactly(0, 0, 1);
+        assertThat(FaceMatch.of(quads, quads)).containsExactly(0, 1);
+        assertThat(FaceMatch.of(three, quads)).isEmpty();
     }
 
     /** Rest and bind are the first frame, and the bones were aimed anew besides: both are told. */

@@ -9,6 +9,7 @@ import idleheron.core.scene.Stage;
 import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.spi.SceneFormat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -62,6 +63,13 @@ final class GatherModel {
     /** Whether a name tells of the way back: files of a rehearsal do. */
     static boolean cameBack(Path file) {
         return String.valueOf(file.getFileName()).contains("_from_");
+    }
+
+    /** What can be read: "FBX, USD or Alembic". */
+    static String carriers() {
+        List<String> names =
+                SceneFiles.formats().stream().map(SceneFormat::name).toList();
+        return String.join(", ", names.subList(0, names.size() - 1)) + " or " + names.getLast();
     }
 
     /** Height, what tells it from others of its kind, names of clips. */

@@ -96,7 +96,8 @@ public final class GatherScreen extends Screen<ScrollPane> {
                         2,
                         Ui.label(c.original() == null ? "Put a file on the bench" : "On the bench", "title"),
                         Ui.label(
-                                "Drop an FBX, USD, Alembic or OpenVDB file, or a folder of numbered volumes, anywhere in the window; or choose one.",
+                                "Drop a file of " + GatherModel.carriers()
+                                        + ", or a folder of numbered volumes, anywhere in the window; or choose one.",
                                 "second")),
                 Ui.grow(),
                 Ui.button("Choose a file…", "Open a file (Ctrl O)", choose, "strong-button"));

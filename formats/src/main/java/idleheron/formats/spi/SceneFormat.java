@@ -62,6 +62,25 @@ public interface SceneFormat {
         return "";
     }
 
+    /**
+     * A scene as this carrier can hold it: what has no place in it is put into the nearest form that has. What is written is held
+     * against this.
+     */
+    default Form form(Scene scene) {
+        return new Form(scene, List.of());
+    }
+
+    /**
+     * A scene in the form of a carrier.
+     *
+     * @param told what had to be changed for it, a clause each
+     */
+    record Form(Scene scene, List<String> told) {
+        public Form {
+            told = List.copyOf(told);
+        }
+    }
+
     /** The files that {@link #deliver} would make, the one that is named first. */
     default List<Path> files(Delivery delivery, Scene scene, Path target) {
         return delivery.files(scene, target);

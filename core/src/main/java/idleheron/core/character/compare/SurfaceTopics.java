@@ -248,7 +248,7 @@ public final class SurfaceTopics {
             int other = p.matching.meshes()[m];
             int[] faces = other < 0
                     ? new int[0]
-                    : faces(p.sent.meshes().get(m), p.returned.meshes().get(other));
+                    : FaceMatch.of(p.sent.meshes().get(m), p.returned.meshes().get(other));
             int a = p.sent.nodeOfMesh(m);
             for (int f = 0; f < faces.length; f++) {
                 if (!material(p.sent, a, faces[f]).equals(material(p.returned, p.returned.nodeOfMesh(other), f))) {
@@ -257,24 +257,6 @@ public final class SurfaceTopics {
             }
         }
         return changed;
-    }
-
-    /** Per returned face the sent one, for as many faces or for the triangles of them in their order; else none. */
-    public static int[] faces(Mesh a, Mesh b) {
-        if (a.faceCount() == b.faceCount()) {
-            return java.util.stream.IntStream.range(0, a.faceCount()).toArray();
-        }
-        int[] out = new int[b.faceCount()];
-        int at = 0;
-        for (int f = 0; f < a.faceCount(); f++) {
-            for (int k = a.faceStarts()[f] + 2; k < a.faceStarts()[f + 1]; k++) {
-                if (at == out.length) {
-                    return new int[0];
-                }
-                out[at++] = f;
-            }
-        }
-        return at == out.length && 3 * at == b.corners().length ? out : new int[0];
     }
 
     /** The material of a face without its namespace, "" for none. */

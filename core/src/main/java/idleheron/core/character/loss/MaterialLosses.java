@@ -3,6 +3,7 @@ package idleheron.core.character.loss;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
+import idleheron.core.character.compare.FaceMatch;
 import idleheron.core.character.compare.SurfaceTopics;
 import idleheron.core.pair.Loss;
 import idleheron.core.pair.Matching;
@@ -43,8 +44,7 @@ public final class MaterialLosses {
             int other = p.matching.meshes()[m];
             int[] of = other < 0
                     ? new int[0]
-                    : SurfaceTopics.faces(
-                            p.sent.meshes().get(m), p.returned.meshes().get(other));
+                    : FaceMatch.of(p.sent.meshes().get(m), p.returned.meshes().get(other));
             for (int f = 0; f < of.length; f++) {
                 String was = SurfaceTopics.material(p.sent, p.sent.nodeOfMesh(m), of[f]);
                 String is = SurfaceTopics.material(p.returned, p.returned.nodeOfMesh(other), f);

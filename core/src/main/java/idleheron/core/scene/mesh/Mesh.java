@@ -144,6 +144,43 @@ public record Mesh(
                 over);
     }
 
+    /**
+     * With faces of one size in another order; what lies on corners and faces goes with them, what is told of edges is forgotten.
+     *
+     * @param order for each new face the old one
+     */
+    public Mesh inFaceOrder(int[] order) {
+        int[] from = new int[corners.length];
+        int[] starts = new int[order.length + 1];
+        for (int f = 0; f < order.length; f++) {
+            int size = faceStarts[order[f] + 1] - faceStarts[order[f]];
+            for (int c = 0; c < size; c++) {
+                from[starts[f] + c] = faceStarts[order[f]] + c;
+            }
+            starts[f + 1] = starts[f] + size;
+        }
+        Mesh m = reordered(from, null);
+        int[] materials = faceMaterials == null ? null : new int[order.length];
+        int[] groups = smoothingGroups == null ? null : new int[order.length];
+        for (int f = 0; f < order.length; f++) {
+            if (faceMaterials != null && materials != null) {
+                materials[f] = faceMaterials[order[f]];
+            }
+            if (smoothingGroups != null && groups != null) {
+                groups[f] = smoothingGroups[order[f]];
+            }
+        }
+        return m.with(d -> {
+            d.faceStarts = starts;
+            d.faceMaterials = materials;
+            d.smoothingGroups = groups;
+            d.edgeSmoothing = null;
+            d.layers = m.layers.stream()
+                    .filter(l -> l.domain() != MeshLayer.Domain.EDGE && l.domain() != MeshLayer.Domain.FACE)
+                    .toList();
+        });
+    }
+
     /** Per edge that smoothing or a layer speaks of, the corner at which it starts; null where none does. */
     public int @Nullable [] edgeStarts() {
         if (edgeSmoothing != null) {

@@ -1,0 +1,105 @@
+package idleheron.core.scene.mesh;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Objects;
+import org.junit.jupiter.api.Test;
+
+/** Polygons in triangles. */
+class TrianglesTest {
+    /** Flat polygons in the plane x = 2, by y and z. */
+    private static Mesh polygon(double... yz) {
+        int n = yz.length / 2;
+        double[] p = new double[3 * n];
+        int[] corners = new int[n];
+        for (int i = 0; i < n; i++) {
+            p[3 * i] = 2;
+            p[3 * i + 1] = yz[2 * i];
+            p[3 * i + 2] = yz[2 * i + 1];
+            corners[i] = i;
+        }
+        return Mesh.bare("p", p, new int[] {0, n}, corners);
+    }
+
+    /** The sum of signed areas along X; that of their sizes is the same where no triangle lies outside. */
+    private static double[] areas(Mesh m) {
+        double signed = 0;
+        double sizes = 0;
+        double[] p = m.points();
+        for (int f = 0; f < m.faceCount(); f++) {
+            int a = 3 * m.corners()[3 * f];
+            int b = 3 * m.corners()[3 * f + 1];
+            int c = 3 * m.corners()[3 * f + 2];
+            double s =
+                    ((p[b + 1] - p[a + 1]) * (p[c + 2] - p[a + 2]) - (p[c + 1] - p[a + 1]) * (p[b + 2] - p[a + 2])) / 2;
+            signed += s;
+            sizes += Math.abs(s);
+        }
+        return new double[] {signed, sizes};
+    }
+
+    @Test
+    void a_hollow_face_is_cut_inside_of_itself() {
+        Mesh hook = Triangles.of(polygon(0, 0, 3, 0, 3, 3, 2, 3, 2, 1, 0, 1));
+        assertThat(hook.faceCount()).isEqualTo(4);
+        assertThat(areas(hook)[0]).isCloseTo(5, within(1e-12));
+        assertThat(areas(hook)[1]).isCloseTo(5, within(1e-12));
+        Mesh dart = Triangles.of(polygon(0, 0, 2, 1, 0, 2, 1, 1));
+        assertThat(areas(dart)[1]).isCloseTo(1, within(1e-12));
+        Mesh turned = Triangles.of(polygon(0, 1, 2, 1, 2, 3, 3, 3, 3, 0, 0, 0));
+        assertThat(areas(turned)[0]).isCloseTo(-5, within(1e-12));
+        assertThat(areas(turned)[1]).isCloseTo(5, within(1e-12));
+    }
+
+    @Test
+    void a_convex_face_is_a_fan() {
+        Mesh m = Triangles.of(polygon(0, 0, 1, 0, 1, 1, 0.5, 1.5, 0, 1));
+        assertThat(m.corners()).containsExactly(0, 1, 2, 0, 2, 3, 0, 3, 4);
+        assertThat(Triangles.of(m)).isSameAs(m);
+    }
+
+    /** A bow crosses itself: some triangles come of it, and it ends. */
+    @Test
+    void a_face_that_crosses_itself_ends() {
+        assertThat(Triangles.of(polygon(0, 0, 1, 1, 1, 0, 0, 1)).faceCount()).isEqualTo(2);
+        assertThat(Triangles.of(polygon(0, 0, 0, 0, 0, 0, 0, 0, 0, 0)).faceCount())
+                .isEqualTo(3);
+        assertThat(Triangles.of(Mesh.bare("two", new double[6], new int[] {0, 2}, new int[] {0, 1}))
+                        .faceCount())
+                .isZero();
+    }
+
+    @Test
+    void what_lies_on_corners_and_faces_goes_with_them() {
+        float[] normals = new float[12];
+        for (int i = 0; i < 12; i++) {
+            normals[i] = i;
+        }
+        Mesh m = polygon(0, 0, 1, 0, 1, 1, 0, 1)
+                .withNormals(normals)
+                .withUvSets(List.of(new UvSet("u", new float[] {0, 0, 1, 1}, new int[] {0, 1, 0, 1})))
+                .withSmoothing(new int[] {6}, null)
+                .withLayers(List.of(new MeshLayer(
+                        MeshLayer.Kind.COLOR, "c", MeshLayer.Domain.CORNER, 1, new double[] {1, 2, 3, 4}, null, null)));
+        Mesh t = Triangles.of(m);
+        assertThat(t.corners()).containsExactly(0, 1, 2, 0, 2, 3);
+        assertThat(Objects.requireNonNull(t.normals())[9]).isZero();
+        assertThat(Objects.requireNonNull(t.normals())[15]).isEqualTo(9);
+        assertThat(t.uvSets().getFirst().indices()).containsExactly(0, 1, 0, 0, 0, 1);
+        assertThat(t.smoothingGroups()).containsExactly(6, 6);
+        assertThat(t.layers()).hasSize(1);
+    }
+
+    @Test
+    void faces_in_another_order_keep_what_is_theirs() {
+        Mesh m = Mesh.bare("m", new double[12], new int[] {0, 3, 7}, new int[] {0, 1, 2, 0, 1, 2, 3})
+                .withNormals(new float[21])
+                .withSmoothing(new int[] {1, 2}, null);
+        Mesh w = m.inFaceOrder(new int[] {1, 0});
+        assertThat(w.faceStarts()).containsExactly(0, 4, 7);
+        assertThat(w.corners()).containsExactly(0, 1, 2, 3, 0, 1, 2);
+        assertThat(w.smoothingGroups()).containsExactly(2, 1);
+    }
+}

@@ -1,0 +1,111 @@
+package idleheron.formats.gltf;
+
+import idleheron.core.job.Progress;
+import idleheron.core.kind.Content;
+import idleheron.core.scene.Scene;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.disk.FileNames;
+import idleheron.formats.gltf.bridge.GltfForm;
+import idleheron.formats.gltf.bridge.GltfSceneReader;
+import idleheron.formats.gltf.bridge.GltfSceneWriter;
+import idleheron.formats.gltf.document.GltfDocument;
+import idleheron.formats.gltf.document.GltfWriter;
+import idleheron.formats.spi.Outline;
+import idleheron.formats.spi.Salvage;
+import idleheron.formats.spi.SceneFormat;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.lang.foreign.MemorySegment;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+
+/**
+ * glTF 2.0 as a carrier, in one file or as text. It is in metres, Y up, and has no rate; faces are triangles. What a scene holds
+ * beyond that is put into this form before it is written, and the file is held against that form.
+ */
+public final class GltfFormat implements SceneFormat {
+    public static final String BINARY = "binary 2.0";
+    public static final String TEXT = "text 2.0";
+    private static final String GENERATOR = "Idle Heron 0.1.0";
+
+    @Override
+    public String name() {
+        return "glTF";
+    }
+
+    @Override
+    public List<String> endings() {
+        return List.of("glb", "gltf");
+    }
+
+    @Override
+    public List<String> variants() {
+        return List.of(BINARY, TEXT);
+    }
+
+    @Override
+    public String variant(Path target) {
+        return FileNames.end(String.valueOf(target.getFileName()))
+                        .toLowerCase(Locale.ROOT)
+                        .equals(".gltf")
+                ? TEXT
+                : BINARY;
+    }
+
+    @Override
+    public String advice() {
+        return "Goes in metres, Y up, in triangles, with keys in seconds; what was otherwise is converted on the way.";
+    }
+
+    @Override
+    public boolean matches(byte[] head) {
+        return GltfDocument.matches(head);
+    }
+
+    @Override
+    public Set<Content> holds() {
+        return Set.of(Content.NODES);
+    }
+
+    @Override
+    public Form form(Scene scene) {
+        return GltfForm.of(scene);
+    }
+
+    @Override
+    public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
+        String name = String.valueOf(file.getFileName());
+        Path folder = file.toAbsolutePath().getParent();
+        GltfDocument doc = GltfDocument.read(name, folder, bytes);
+        progress.at(0.4, "reading meshes");
+        Scene scene = GltfSceneReader.read(doc, FileNames.stem(name), folder);
+        progress.at(1, "read");
+        return new ReadScene(scene, name(), doc.binary() ? BINARY : TEXT, bytes.byteSize());
+    }
+
+    /** A document is read whole or not at all: what one part of it points to may be what is gone. */
+    @Override
+    public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
+        return read(file, bytes, progress);
+    }
+
+    @Override
+    public Outline outline(Path file, MemorySegment bytes, Progress progress) throws FormatException {
+        String name = String.valueOf(file.getFileName());
+        return GltfOutline.of(GltfDocument.read(name, file.toAbsolutePath().getParent(), bytes));
+    }
+
+    @Override
+    public void write(Scene scene, String variant, OutputStream out, Progress progress) throws IOException {
+        GltfWriter w = GltfSceneWriter.write(form(scene).scene(), GENERATOR);
+        progress.at(0.8, "writing");
+        if (variant.equals(TEXT)) {
+            w.text(out);
+        } else {
+            w.binary(out);
+        }
+        progress.at(1, "written");
+    }
+}

@@ -1,0 +1,144 @@
+package idleheron.formats.gltf.bridge;
+
+import idleheron.core.math.Vec3;
+import idleheron.core.scene.FreeProperty;
+import idleheron.core.scene.Material;
+import idleheron.core.scene.Texture;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.gltf.document.GltfDocument;
+import idleheron.formats.gltf.document.GltfObject;
+import idleheron.formats.pictures.PictureKinds;
+import java.lang.foreign.ValueLayout;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Materials and pictures. A texture points to a picture, which lies in a view, in an address that holds it, or beside the
+ * document; one picture of ours stands for each texture.
+ */
+final class GltfMaterialReader {
+    static final String METALLIC = "metallicFactor";
+    static final String ROUGHNESS = "roughnessFactor";
+    static final String EMISSIVE = "emissiveFactor";
+    static final String ALPHA = "alphaMode";
+    static final String CUTOFF = "alphaCutoff";
+    static final String DOUBLE_SIDED = "doubleSided";
+
+    /** Where a picture is told, and what the scene calls it. */
+    static final List<String[]> USES = List.of(
+            new String[] {"normalTexture", "NormalMap"},
+            new String[] {"occlusionTexture", "Occlusion"},
+            new String[] {"emissiveTexture", "EmissiveColor"});
+
+    static final String METALLIC_ROUGHNESS = "MetallicRoughness";
+
+    private final GltfDocument doc;
+    private final @Nullable Path folder;
+    private final List<String> notes;
+    private final List<Texture> textures = new ArrayList<>();
+
+    GltfMaterialReader(GltfDocument doc, @Nullable Path folder, List<String> notes) throws FormatException {
+        this.doc = doc;
+        this.folder = folder;
+        this.notes = notes;
+        List<GltfObject> images = doc.root().list("images");
+        for (GltfObject t : doc.root().list("textures")) {
+            int image = t.index("source", images.size());
+            textures.add(image < 0 ? missing(t) : picture(images.get(image)));
+        }
+    }
+
+    List<Texture> textures() {
+        return textures;
+    }
+
+    private Texture missing(GltfObject t) throws FormatException {
+        notes.add(t.at() + " has no picture");
+        return new Texture(t.name(), "", "", false);
+    }
+
+    private Texture picture(GltfObject o) throws FormatException {
+        String uri = o.text("uri", "");
+        String ending = o.text("mimeType", "image/png").equals("image/jpeg") ? ".jpg" : ".png";
+        String name = o.name().isEmpty() ? "picture_" + o.at().substring(o.at().lastIndexOf('/') + 1) : o.name();
+        int view = o.index("bufferView", doc.views());
+        if (view >= 0) {
+            return held(name, ending, doc.view(view).toArray(ValueLayout.JAVA_BYTE));
+        }
+        if (uri.startsWith("data:")) {
+            return held(name, uri.startsWith("data:image/jpeg") ? ".jpg" : ".png", doc.picture(o, uri, notes));
+        }
+        return new Texture(name, uri, uri, GltfDocument.beside(folder, uri) != null);
+    }
+
+    private Texture held(String name, String ending, byte[] content) {
+        if (!PictureKinds.isPicture(content)) {
+            notes.add("the picture " + name + " is none");
+        }
+        String file = name.endsWith(ending) ? name : name + ending;
+        return new Texture(name, file, file, true).withContent(content);
+    }
+
+    List<Material> materials() throws FormatException {
+        List<Material> out = new ArrayList<>();
+        for (GltfObject m : doc.root().list("materials")) {
+            out.add(material(m, out.size()));
+        }
+        return out;
+    }
+
+    private Material material(GltfObject m, int index) throws FormatException {
+        GltfObject p = m.child("pbrMetallicRoughness");
+        double[] base = p.numbers("baseColorFactor", 1, 1, 1, 1);
+        String alpha = m.text(ALPHA, "OPAQUE");
+        List<Material.Use> uses = new ArrayList<>();
+        use(p, "baseColorTexture", Material.DIFFUSE, uses);
+        use(p, "metallicRoughnessTexture", METALLIC_ROUGHNESS, uses);
+        for (String[] u : USES) {
+            use(m, u[0], u[1], uses);
+        }
+        List<FreeProperty> more = new ArrayList<>();
+        number(METALLIC, p.number(METALLIC, 1), more);
+        number(ROUGHNESS, p.number(ROUGHNESS, 1), more);
+        double[] light = m.numbers(EMISSIVE, 0, 0, 0);
+        if (light[0] + light[1] + light[2] > 0) {
+            more.add(new FreeProperty(EMISSIVE, "Color", "", "", new FreeProperty.Numbers(light)));
+        }
+        if (!alpha.equals("OPAQUE")) {
+            more.add(new FreeProperty(ALPHA, "KString", "", "", new FreeProperty.Text(alpha)));
+        }
+        if (alpha.equals("MASK")) {
+            number(CUTOFF, m.number(CUTOFF, 0.5), more);
+        }
+        if (m.truth(DOUBLE_SIDED, false)) {
+            more.add(new FreeProperty(DOUBLE_SIDED, "bool", "", "", new FreeProperty.Whole(new long[] {1})));
+        }
+        boolean unlit = m.child("extensions").has("KHR_materials_unlit");
+        return new Material(
+                m.name().isEmpty() ? "material_" + index : m.name(),
+                unlit ? "unlit" : "metallic-roughness",
+                new Vec3(base[0], base[1], base[2]),
+                alpha.equals("BLEND") ? base[3] : 1,
+                uses,
+                more);
+    }
+
+    private static void number(String name, double v, List<FreeProperty> into) {
+        into.add(new FreeProperty(name, "Number", "", "", new FreeProperty.Numbers(new double[] {v})));
+    }
+
+    private void use(GltfObject of, String key, String property, List<Material.Use> into) throws FormatException {
+        if (!of.has(key)) {
+            return;
+        }
+        GltfObject info = of.child(key);
+        int t = info.count("index", Integer.MAX_VALUE);
+        if (t >= textures.size()) {
+            notes.add(info.at() + " points to a texture that is not there");
+            return;
+        }
+        into.add(new Material.Use(property, t));
+    }
+}

@@ -1,0 +1,99 @@
+package idleheron.formats.gltf.document;
+
+import idleheron.formats.bytes.FormatException;
+import java.lang.foreign.MemorySegment;
+import java.lang.foreign.ValueLayout;
+import java.nio.ByteOrder;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Text and bytes of a document in one file, all numbers little-endian:
+ *
+ * <pre>
+ * u32 0x46546C67 "glTF"    u32 version, 2    u32 length of the whole
+ * chunks: u32 length, u32 kind, bytes
+ *   first   0x4E4F534A "JSON"   the text, filled up with blanks
+ *   second  0x004E4942 "BIN"    the bytes of buffer 0, filled up with zeros; may be left out
+ *   others  passed over
+ * </pre>
+ *
+ * Lengths of chunks are multiples of 4.
+ *
+ * @param textAt byte where the text begins
+ * @param bytes of the second chunk, or null
+ * @param bytesAt byte where they begin
+ */
+public record Glb(MemorySegment text, long textAt, @Nullable MemorySegment bytes, long bytesAt, List<String> notes) {
+    static final int MAGIC = 0x46546C67;
+    static final int JSON = 0x4E4F534A;
+    static final int BIN = 0x004E4942;
+    static final int HEADER = 12;
+    static final int CHUNK = 8;
+    private static final ValueLayout.OfInt INT = ValueLayout.JAVA_INT_UNALIGNED.withOrder(ByteOrder.LITTLE_ENDIAN);
+
+    /** Whether the opening bytes are those of such a file of any version. */
+    public static boolean matches(byte[] head) {
+        return head.length >= 4 && head[0] == 'g' && head[1] == 'l' && head[2] == 'T' && head[3] == 'F';
+    }
+
+    private static long u32(MemorySegment in, long at) {
+        return Integer.toUnsignedLong(in.get(INT, at));
+    }
+
+    /**
+     * @throws FormatException where the file is cut off, its lengths do not fit each other, or it is of another version
+     */
+    public static Glb read(String file, MemorySegment in) throws FormatException {
+        List<String> notes = new ArrayList<>();
+        if (in.byteSize() < HEADER) {
+            throw FormatException.at(file, 0, "a header of " + HEADER + " bytes", in.byteSize() + " bytes");
+        }
+        if (in.get(INT, 0) != MAGIC) {
+            throw FormatException.at(file, 0, "glTF", Integer.toHexString(in.get(INT, 0)));
+        }
+        if (u32(in, 4) != 2) {
+            throw FormatException.at(file, 4, "version 2", "version " + u32(in, 4));
+        }
+        long end = u32(in, 8);
+        if (end > in.byteSize()) {
+            throw FormatException.at(file, 8, "a file of " + end + " bytes", in.byteSize() + " bytes");
+        }
+        if (end < in.byteSize()) {
+            notes.add((in.byteSize() - end) + " bytes lie after the declared end");
+        }
+        MemorySegment text = chunk(file, in, HEADER, end);
+        if (in.get(INT, HEADER + 4) != JSON) {
+            throw FormatException.at(
+                    file, HEADER + 4, "a first chunk of text", "kind " + Integer.toHexString(in.get(INT, HEADER + 4)));
+        }
+        long at = HEADER + CHUNK + text.byteSize();
+        MemorySegment bytes = null;
+        long bytesAt = 0;
+        for (int i = 0; at < end; i++) {
+            MemorySegment c = chunk(file, in, at, end);
+            if (i == 0 && in.get(INT, at + 4) == BIN) {
+                bytes = c;
+                bytesAt = at + CHUNK;
+            }
+            at += CHUNK + c.byteSize();
+        }
+        return new Glb(text, HEADER + CHUNK, bytes, bytesAt, notes);
+    }
+
+    private static MemorySegment chunk(String file, MemorySegment in, long at, long end) throws FormatException {
+        if (end - at < CHUNK) {
+            throw FormatException.at(file, at, "the head of a chunk", (end - at) + " bytes");
+        }
+        long length = u32(in, at);
+        if (length > end - at - CHUNK) {
+            throw FormatException.at(
+                    file, at, "a chunk of at most " + (end - at - CHUNK) + " bytes", length + " bytes");
+        }
+        if (length % 4 != 0) {
+            throw FormatException.at(file, at, "a length that is a multiple of 4", length + " bytes");
+        }
+        return in.asSlice(at + CHUNK, length);
+    }
+}

@@ -1,0 +1,259 @@
+package idleheron.formats.gltf.document;
+
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.formats.bytes.FormatException;
+import java.lang.foreign.MemorySegment;
+import java.lang.foreign.ValueLayout;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A document of version 2: the tree of its text, the accessors over its bytes, and the tree of its nodes. What the standard
+ * forbids and would make it mean nothing is refused; what can be read all the same is noted.
+ */
+public final class GltfDocument {
+    /** Extensions that change what a reader must do, and that this one knows. */
+    private static final Set<String> KNOWN = Set.of(
+            "EXT_meshopt_compression",
+            "KHR_meshopt_compression",
+            "KHR_mesh_quantization",
+            "KHR_texture_transform",
+            "KHR_lights_punctual",
+            "KHR_materials_unlit",
+            "KHR_materials_variants",
+            "KHR_materials_emissive_strength",
+            "EXT_mesh_gpu_instancing",
+            "KHR_animation_pointer",
+            "VRMC_vrm",
+            "VRMC_springBone",
+            "VRMC_node_constraint",
+            "VRMC_materials_mtoon");
+
+    private static final String DRACO = "KHR_draco_mesh_compression";
+
+    private final GltfObject root;
+    private final boolean binary;
+    private final GltfBuffers buffers;
+    private final List<Accessor> accessors;
+    private final List<GltfObject> nodes;
+    private final int[] parents;
+    private final List<String> notes;
+
+    private GltfDocument(GltfObject root, boolean binary, GltfBuffers buffers, List<String> notes)
+            throws FormatException {
+        this.root = root;
+        this.binary = binary;
+        this.buffers = buffers;
+        this.notes = notes;
+        List<Accessor> all = new ArrayList<>();
+        for (GltfObject a : root.list("accessors")) {
+            all.add(Accessor.of(a, buffers));
+        }
+        accessors = List.copyOf(all);
+        nodes = root.list("nodes");
+        parents = tree();
+    }
+
+    /** Whether the opening bytes are those of a document of any version, in text or in one file. */
+    public static boolean matches(byte[] head) {
+        if (Glb.matches(head)) {
+            return true;
+        }
+        int i = head.length >= 3 && (head[0] & 255) == 0xEF ? 3 : 0;
+        while (i < head.length && Character.isWhitespace(head[i])) {
+            i++;
+        }
+        String start = new String(head, i, head.length - i, java.nio.charset.StandardCharsets.ISO_8859_1);
+        return start.startsWith("{") && start.contains("\"asset\"");
+    }
+
+    /**
+     * @param folder where files beside it lie, or null
+     * @throws FormatException where it is no document of version 2, or one that points to nowhere
+     */
+    public static GltfDocument read(String file, @Nullable Path folder, MemorySegment bytes) throws FormatException {
+        List<String> notes = new ArrayList<>();
+        byte[] head = bytes.asSlice(0, Math.min(4, bytes.byteSize())).toArray(ValueLayout.JAVA_BYTE);
+        boolean binary = Glb.matches(head);
+        MemorySegment text = bytes;
+        MemorySegment chunk = null;
+        long at = 0;
+        if (binary) {
+            Glb glb = Glb.read(file, bytes);
+            text = glb.text();
+            chunk = glb.bytes();
+            at = glb.textAt();
+            notes.addAll(glb.notes());
+        }
+        ObjectNode tree = GltfText.read(file, text, at, notes);
+        GltfObject root = new GltfObject(file, "", tree);
+        asset(root, notes);
+        extensions(root, notes);
+        return new GltfDocument(root, binary, GltfBuffers.of(root, folder, chunk, notes), notes);
+    }
+
+    private static void asset(GltfObject root, List<String> notes) throws FormatException {
+        if (!root.has("asset")) {
+            throw FormatException.within(root.file(), "/asset", "what version it is", "nothing");
+        }
+        GltfObject asset = root.child("asset");
+        String version = asset.text("version", "");
+        String least = asset.text("minVersion", "2.0");
+        if (!version.matches("2\\.\\d+")) {
+            throw asset.wrong("version", "version 2");
+        }
+        if (!least.equals("2.0")) {
+            throw asset.wrong("minVersion", "a document that a reader of version 2.0 can read");
+        }
+        if (!version.equals("2.0")) {
+            notes.add("it says version " + version + " and was read as 2.0");
+        }
+    }
+
+    private static void extensions(GltfObject root, List<String> notes) throws FormatException {
+        List<String> used = root.texts("extensionsUsed");
+        for (String e : root.texts("extensionsRequired")) {
+            if (e.equals(DRACO)) {
+                throw FormatException.within(
+                        root.file(),
+                        "/extensionsRequired",
+                        "faces that are not packed",
+                        "faces packed with " + DRACO + ", which is not unpacked here; save it without");
+            }
+            if (!KNOWN.contains(e)) {
+                throw FormatException.within(
+                        root.file(),
+                        "/extensionsRequired",
+                        "extensions that are known here",
+                        e + ", without which it means nothing");
+            }
+            if (!used.contains(e)) {
+                notes.add("the extension " + e + " is required and not listed as used");
+            }
+        }
+        for (String e : used) {
+            if (!KNOWN.contains(e) && !e.equals(DRACO)) {
+                notes.add("the extension " + e + " is carried without being read");
+            }
+        }
+    }
+
+    /** Parent of every node, -1 for those that have none; a node below itself or below two others is refused. */
+    private int[] tree() throws FormatException {
+        int[] above = new int[nodes.size()];
+        Arrays.fill(above, -1);
+        for (int i = 0; i < above.length; i++) {
+            for (int c : nodes.get(i).indices("children", above.length)) {
+                if (above[c] >= 0) {
+                    throw FormatException.within(
+                            root.file(),
+                            "/nodes/" + c,
+                            "a node below one other",
+                            "one below " + above[c] + " and " + i);
+                }
+                above[c] = i;
+            }
+        }
+        int[] seen = new int[above.length];
+        for (int i = 0; i < above.length; i++) {
+            for (int n = i; n >= 0 && seen[n] != -1; n = above[n]) {
+                if (seen[n] == i + 1) {
+                    throw FormatException.within(
+                            root.file(), "/nodes/" + n, "a node that does not lie below itself", "one that does");
+                }
+                seen[n] = i + 1;
+            }
+            for (int n = i; n >= 0 && seen[n] != -1; n = above[n]) {
+                seen[n] = -1; // leads to the top
+            }
+        }
+        return above;
+    }
+
+    public String file() {
+        return root.file();
+    }
+
+    public GltfObject root() {
+        return root;
+    }
+
+    /** Whether text and bytes lie in one file. */
+    public boolean binary() {
+        return binary;
+    }
+
+    public List<GltfObject> nodes() {
+        return nodes;
+    }
+
+    /** Parent of a node, -1 where it has none. */
+    public int parent(int node) {
+        return parents[node];
+    }
+
+    public List<Accessor> accessors() {
+        return accessors;
+    }
+
+    /** What was read although it is forbidden. */
+    public List<String> notes() {
+        return List.copyOf(notes);
+    }
+
+    /** The accessor to which a key points, or null where there is none of that name. */
+    public @Nullable Accessor accessor(GltfObject of, String key) throws FormatException {
+        int i = of.index(key, accessors.size());
+        return i < 0 ? null : accessors.get(i);
+    }
+
+    /** The bytes of a view. */
+    public MemorySegment view(int index) throws FormatException {
+        return buffers.bytes(index);
+    }
+
+    public int views() {
+        return buffers.count();
+    }
+
+    /** Bytes of a data address of a picture. */
+    public byte[] picture(GltfObject of, String uri, List<String> into) throws FormatException {
+        return GltfBuffers.data(of, uri, Set.of("image/png", "image/jpeg"), into);
+    }
+
+    /** The file beside it that an address names, or null. */
+    public static @Nullable Path beside(@Nullable Path folder, String uri) {
+        return GltfBuffers.beside(folder, uri);
+    }
+
+    /**
+     * The nodes at the top of what is shown: those of the scene that is chosen, else of the first, else all.
+     *
+     * @param into takes what is to be said of it
+     */
+    public int[] tops(List<String> into) throws FormatException {
+        List<GltfObject> scenes = root.list("scenes");
+        int chosen = root.index("scene", scenes.size());
+        if (chosen < 0 && !scenes.isEmpty()) {
+            chosen = 0;
+            if (scenes.size() > 1) {
+                into.add("no scene is chosen; the first of " + scenes.size() + " is shown");
+            }
+        }
+        if (chosen < 0) {
+            return java.util.stream.IntStream.range(0, parents.length)
+                    .filter(i -> parents[i] < 0)
+                    .toArray();
+        }
+        int[] all = scenes.get(chosen).indices("nodes", parents.length);
+        int[] tops = Arrays.stream(all).filter(n -> parents[n] < 0).distinct().toArray();
+        if (tops.length < all.length) {
+            into.add("a scene lists a node that lies below another one, or twice");
+        }
+        return tops;
+    }
+}
