@@ -1,5 +1,6 @@
 package idleheron.formats.gltf.bridge;
 
+import idleheron.core.job.Cores;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.motion.Channel;
@@ -63,6 +64,9 @@ final class GltfClipReader {
         this.shapes = shapes;
         this.notes = notes;
     }
+
+    /** Turns of the clip that is read, each worked out by itself. */
+    private final List<Runnable> turning = new ArrayList<>();
 
     /** What a channel moves: a node and its part, or nothing that is read. */
     private record Target(int node, String path) {}
@@ -326,6 +330,8 @@ final class GltfClipReader {
                 move(tracks.computeIfAbsent(nodeOf[node], n -> new Curve[Channel.COUNT]), path, s, nodeOf[node], c);
             }
         }
+        Cores.each(turning.size(), i -> turning.get(i).run());
+        turning.clear();
         if (start > end) {
             return null;
         }
@@ -344,10 +350,12 @@ final class GltfClipReader {
         }
         Vec3 rest = nodes.get(node).transform().rotation();
         boolean held = s.way == Way.STEP || s.times.length == 1;
-        Curve[] turns = held
-                ? GltfTurns.held(s.times, t -> s.quaternion(Math.max(0, Arrays.binarySearch(s.times, t)), 1), rest)
-                : GltfTurns.smooth(s.times, s::turn, rest);
-        System.arraycopy(turns, 0, curves, 3, 3);
+        turning.add(() -> {
+            Curve[] turns = held
+                    ? GltfTurns.held(s.times, t -> s.quaternion(Math.max(0, Arrays.binarySearch(s.times, t)), 1), rest)
+                    : GltfTurns.smooth(s.times, s::turn, rest);
+            System.arraycopy(turns, 0, curves, 3, 3);
+        });
         int odd = 0;
         for (int i = 0; i < s.times.length; i++) {
             double l = 0;

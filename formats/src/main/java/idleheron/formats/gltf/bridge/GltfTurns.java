@@ -15,7 +15,7 @@ import org.joml.Quaterniond;
  */
 final class GltfTurns {
     /** Largest distance of a unit vector from where the turn puts it. */
-    static final double STRAY = 1e-7;
+    static final double STRAY = 1e-6;
 
     private static final int DEEPEST = 10;
     private static final RotationOrder ORDER = RotationOrder.XYZ;
