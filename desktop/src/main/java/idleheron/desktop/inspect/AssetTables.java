@@ -23,7 +23,7 @@ import org.jspecify.annotations.Nullable;
 
 /** What an asset holds, as tables below the view: a tab for every table that holds something, and what stands beside it. */
 final class AssetTables extends VBox {
-    private static final double HEIGHT = 164;
+    private static final double HEIGHT = 150;
     private static final double LEAST = 120;
 
     private final Bench bench;
