@@ -1,6 +1,7 @@
 package idleheron.core;
 
 import java.util.List;
+import java.util.Locale;
 
 /** Counts and lists of names as they stand in sentences. */
 public final class Wording {
@@ -24,6 +25,13 @@ public final class Wording {
     /** "1 joint", "2 joints". */
     public static String counted(long n, String one, String many) {
         return n + " " + (n == 1 ? one : many);
+    }
+
+    /** The size of a file: "289 kB", "1.8 MB". */
+    public static String bytes(long n) {
+        return n < 1_000_000
+                ? String.format(Locale.ROOT, "%.0f kB", n / 1e3)
+                : String.format(Locale.ROOT, "%.1f MB", n / 1e6);
     }
 
     /** "1 joint", "2 joints", of a word that takes an s. */

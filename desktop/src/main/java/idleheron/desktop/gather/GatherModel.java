@@ -1,5 +1,6 @@
 package idleheron.desktop.gather;
 
+import idleheron.core.Wording;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.finding.Facts;
@@ -7,7 +8,6 @@ import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.motion.Clip;
-import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.spi.SceneFormat;
 import java.io.IOException;
@@ -89,7 +89,7 @@ final class GatherModel {
     /** Carrier, size, axes and unit. */
     static String more(Asset a) {
         Stage s = a.scene().stage();
-        return a.format() + " " + a.variant() + ", " + Ui.bytes(a.bytes()) + ", "
+        return a.format() + " " + a.variant() + ", " + Wording.bytes(a.bytes()) + ", "
                 + s.axes().describe() + ", " + s.unitLabel();
     }
 

@@ -15,7 +15,6 @@ import idleheron.core.kind.FactTable;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
-import idleheron.desktop.widget.Ui;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -71,7 +70,7 @@ record LookOverModel(CheckJob.Result result, @Nullable Convention destination) {
                 lines.addFirst(new FactLine("file", a.format() + " " + a.variant()));
             }
             if (i >= groups.size() - 1) {
-                lines.add(new FactLine("on disk", Ui.bytes(a.bytes())));
+                lines.add(new FactLine("on disk", Wording.bytes(a.bytes())));
             }
             out.add(new FactGroup(groups.isEmpty() ? "" : groups.get(i).title(), lines));
         }

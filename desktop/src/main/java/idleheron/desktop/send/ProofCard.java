@@ -1,6 +1,7 @@
 package idleheron.desktop.send;
 
 import idleheron.core.Verdict;
+import idleheron.core.Wording;
 import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
@@ -43,7 +44,10 @@ final class ProofCard extends VBox {
         card.setPadding(new Insets(14));
         card.getChildren()
                 .add(Ui.row(
-                        10, Ui.label(sent.name(), "strong"), Ui.grow(), Ui.label(Ui.bytes(sent.bytes()), "figure")));
+                        10,
+                        Ui.label(sent.name(), "strong"),
+                        Ui.grow(),
+                        Ui.label(Wording.bytes(sent.bytes()), "figure")));
         if (!lastProofs.isEmpty() && proven == sent) {
             Comparison done = lastProofs.getFirst().comparison();
             card.getChildren()

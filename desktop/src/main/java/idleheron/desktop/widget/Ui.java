@@ -112,12 +112,6 @@ public final class Ui {
         return r;
     }
 
-    public static String bytes(long n) {
-        return n < 1_000_000
-                ? String.format(java.util.Locale.ROOT, "%.0f kB", n / 1e3)
-                : String.format(java.util.Locale.ROOT, "%.1f MB", n / 1e6);
-    }
-
     /** What may be longer than its place; takes all the height there is. */
     public static ScrollPane scrolled(Node content) {
         ScrollPane p = new ScrollPane(content);

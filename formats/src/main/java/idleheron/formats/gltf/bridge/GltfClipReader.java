@@ -74,7 +74,21 @@ final class GltfClipReader {
     private static final java.util.regex.Pattern POINTER =
             java.util.regex.Pattern.compile("/nodes/(\\d{1,9})/(translation|rotation|scale|weights)");
 
-    private Target target(GltfObject channel) throws FormatException {
+    /** The nodes whose weights some animation moves. */
+    static Set<Integer> weighted(GltfDocument doc) throws FormatException {
+        Set<Integer> out = new HashSet<>();
+        for (GltfObject a : doc.root().list("animations")) {
+            for (GltfObject c : a.list("channels")) {
+                Target t = target(doc, c);
+                if (t.path.equals("weights")) {
+                    out.add(t.node);
+                }
+            }
+        }
+        return out;
+    }
+
+    private static Target target(GltfDocument doc, GltfObject channel) throws FormatException {
         GltfObject t = channel.child("target");
         String path = t.text("path", "");
         if (!path.equals("pointer")) {
@@ -195,7 +209,7 @@ final class GltfClipReader {
             if (s < 0) {
                 throw c.wrong("sampler", "a sampler");
             }
-            Target target = target(c);
+            Target target = target(doc, c);
             int width = target.node < 0 ? 0 : width(target.path, target.node);
             if (width > 0 && !out.containsKey(s)) {
                 out.put(s, sampler(told.get(s), width));
@@ -306,14 +320,19 @@ final class GltfClipReader {
         double start = Double.POSITIVE_INFINITY;
         double end = Double.NEGATIVE_INFINITY;
         for (GltfObject c : a.list("channels")) {
-            int node = target(c).node;
-            String path = target(c).path;
-            Sampler s = node < 0 ? null : samplers.get(c.index("sampler", Integer.MAX_VALUE));
-            if (node < 0 || s == null) {
+            Target target = target(doc, c);
+            int node = target.node;
+            String path = target.path;
+            int width = node < 0 ? 0 : width(path, node);
+            Sampler s = width == 0 ? null : samplers.get(c.index("sampler", Integer.MAX_VALUE));
+            if (s == null) {
                 if (node >= 0 || path.startsWith("/")) {
                     notes.add(c.at() + " moves " + path + ", which does not move here");
                 }
                 continue;
+            }
+            if (s.width != width) {
+                throw c.wrong("sampler", "one of " + width + " numbers a key, not of " + s.width);
             }
             if (!met.add(node + " " + path)) {
                 notes.add(c.at() + " moves what another one moves; the first counts");

@@ -213,7 +213,8 @@ final class GltfClipWriter {
             ObjectNode s = samplers.addObject();
             s.put("input", input);
             s.put("interpolation", w.way());
-            s.put("output", GltfKeys.add(doc, w, width, path.equals("weights")));
+            boolean weights = path.equals("weights");
+            s.put("output", doc.numbers(w.values(), weights ? "SCALAR" : "VEC" + width, weights ? 1 : width, false));
             ObjectNode c = channels.addObject();
             c.put("sampler", samplers.size() - 1);
             c.putObject("target").put("node", node).put("path", path);

@@ -1,6 +1,5 @@
 package idleheron.formats.gltf.bridge;
 
-import idleheron.formats.gltf.document.GltfWriter;
 import java.util.Arrays;
 
 /**
@@ -144,10 +143,5 @@ final class GltfKeys {
             }
         }
         return true;
-    }
-
-    /** Adds a sampler's numbers to a document; gives the accessor of its values. */
-    static int add(GltfWriter doc, Written w, int width, boolean weights) {
-        return doc.numbers(w.values, weights ? "SCALAR" : "VEC" + width, weights ? 1 : width, false);
     }
 }

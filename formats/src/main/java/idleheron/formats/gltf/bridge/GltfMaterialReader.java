@@ -75,7 +75,7 @@ final class GltfMaterialReader {
 
     private Texture held(String name, String ending, byte[] content) {
         if (!PictureKinds.isPicture(content)) {
-            notes.add("the picture " + name + " is none");
+            notes.add("what is told as the picture " + name + " is no picture");
         }
         String file = name.endsWith(ending) ? name : name + ending;
         return new Texture(name, file, file, true).withContent(content);

@@ -1,11 +1,14 @@
 package idleheron.formats.gltf.bridge;
 
 import idleheron.core.math.Matrices;
+import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.Transform;
+import org.joml.Matrix3d;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
 import org.joml.Quaterniond;
@@ -77,6 +80,10 @@ final class GltfPlaces {
 
     /** A matrix in parts; a mirror goes into the size along X. */
     record Parts(Vec3 move, Quaterniond turn, Vec3 size) {
+        Transform transform() {
+            return Transform.of(move, RotationOrder.XYZ.angles(turn.get(new Matrix3d())), size);
+        }
+
         static Parts of(Matrix4dc m) {
             Vec3 s = Matrices.scale(m);
             return new Parts(

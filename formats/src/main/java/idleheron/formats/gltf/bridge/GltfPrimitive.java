@@ -116,7 +116,7 @@ record GltfPrimitive(
             high[i % 3] = Math.max(high[i % 3], v[i]);
         }
         if (odd > 0) {
-            notes.add(a.at() + ": " + odd + (odd == 1 ? " number of a place is" : " numbers of places are") + " none");
+            notes.add(a.at() + ": " + odd + (odd == 1 ? " coordinate is no number" : " coordinates are no numbers"));
         } else if (min.length != 3 || max.length != 3) {
             notes.add(a.at() + " does not tell the least and the greatest place");
         } else if (a.component() == Accessor.FLOAT) {
@@ -163,7 +163,7 @@ record GltfPrimitive(
     }
 
     private static int material(GltfDocument doc, GltfObject p, List<String> notes) throws FormatException {
-        int there = doc.root().list("materials").size();
+        int there = doc.root().length("materials");
         if (p.has("material") && p.count("material", 0) >= there) {
             notes.add(p.at() + " has material " + p.count("material", 0) + " of " + there + "; it goes without one");
             return -1;

@@ -27,6 +27,7 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import org.joml.Matrix3d;
 import org.joml.Matrix4d;
@@ -60,6 +61,11 @@ public final class GltfSceneReader {
 
     private final List<Shows> shows = new ArrayList<>();
     private boolean bare;
+
+    /** Of the nodes so far, as far as anybody asked. */
+    private final List<String> paths = new ArrayList<>();
+
+    private final Map<String, Integer> byPath = new HashMap<>();
 
     private GltfSceneReader(GltfDocument doc) throws FormatException {
         this.doc = doc;
@@ -176,8 +182,8 @@ public final class GltfSceneReader {
 
     private void node(int i, int parent, Transform t, boolean visible) throws FormatException {
         GltfObject o = told.get(i);
-        int mesh = o.index("mesh", doc.root().list("meshes").size());
-        int skin = o.index("skin", doc.root().list("skins").size());
+        int mesh = o.index("mesh", doc.root().length("meshes"));
+        int skin = o.index("skin", doc.root().length("skins"));
         int camera = o.index("camera", cameras.size());
         int light = o.extension(GltfOptics.LIGHTS).index("light", lights.size());
         GltfObject many = o.extension("EXT_mesh_gpu_instancing");
@@ -232,22 +238,18 @@ public final class GltfSceneReader {
             return Node.mesh(name, -1, Transform.IDENTITY, 0);
         }
         double[] m = o.child("extras").anyNumbers(GltfPlaces.MATRIX);
-        GltfPlaces.Parts p = GltfPlaces.Parts.of(new Matrix4d().set(m));
-        Transform t = Transform.of(p.move(), RotationOrder.XYZ.angles(p.turn().get(new Matrix3d())), p.size());
-        return Node.mesh(name, parent, t, 0);
+        return Node.mesh(
+                name, parent, GltfPlaces.Parts.of(new Matrix4d().set(m)).transform(), 0);
     }
 
+    /** The first node so far with a path, or -1. */
     private int pathOf(String path) {
-        for (int i = 0; i < nodes.size(); i++) {
-            StringBuilder s = new StringBuilder();
-            for (int n = i; n >= 0; n = nodes.get(n).parent()) {
-                s.insert(0, n == i ? nodes.get(n).name() : nodes.get(n).name() + "/");
-            }
-            if (path.contentEquals(s)) {
-                return i;
-            }
+        for (int i = paths.size(); i < nodes.size(); i++) {
+            Node n = nodes.get(i);
+            paths.add(n.parent() < 0 ? n.name() : paths.get(n.parent()) + "/" + n.name());
+            byPath.putIfAbsent(paths.get(i), i);
         }
-        return -1;
+        return byPath.getOrDefault(path, -1);
     }
 
     private static Node shown(Node n, boolean visible) {
@@ -318,9 +320,7 @@ public final class GltfSceneReader {
             notes.add(o.at() + " has a matrix whose last row is not 0 0 0 1");
         }
         Vec3 size = Matrices.scale(m);
-        Matrix3d turn = Matrices.rotation(m);
-        Vec3 signed = m.determinant3x3() < 0 ? new Vec3(-size.x(), size.y(), size.z()) : size;
-        Transform out = Transform.of(Matrices.translation(m), RotationOrder.XYZ.angles(turn), signed);
+        Transform out = GltfPlaces.Parts.of(m).transform();
         double largest = Math.max(size.x(), Math.max(size.y(), size.z()));
         if (Matrices.difference(out.matrix(), m) > 1e-5 * Math.max(1, largest)) {
             notes.add(o.at()
@@ -329,15 +329,16 @@ public final class GltfSceneReader {
         return out;
     }
 
-    /** Reads the meshes that nodes show, once for each skin and set of weights; gives per node its mesh and shapes. */
+    /** Reads the meshes that nodes show, once for each skin, set of weights, and node that moves them; gives per node its mesh and shapes. */
     private Map<Integer, int[]> meshes() throws FormatException {
         List<GltfObject> all = doc.root().list("meshes");
         List<GltfSkin> skins = new ArrayList<>();
         for (GltfObject s : doc.root().list("skins")) {
             skins.add(GltfSkin.read(doc, s, nodeOf, worlds, notes));
         }
-        int materials = doc.root().list("materials").size();
+        int materials = doc.root().length("materials");
         GltfMeshReader reader = new GltfMeshReader(doc, notes);
+        Set<Integer> weighted = GltfClipReader.weighted(doc);
         Map<String, Integer> known = new HashMap<>();
         Map<Integer, int[]> slots = new HashMap<>();
         Map<Integer, int[]> shapes = new TreeMap<>();
@@ -346,7 +347,9 @@ public final class GltfSceneReader {
             int mesh = o.index("mesh", all.size());
             int skin = s.skinned ? o.index("skin", skins.size()) : -1;
             double[] weights = o.anyNumbers("weights");
-            String key = mesh + " " + skin + " " + Arrays.toString(weights);
+            // weights belong to a mesh here, so a node that moves them has one of its own
+            String key = mesh + " " + skin + " " + Arrays.toString(weights)
+                    + (weighted.contains(s.told) ? " " + s.told : "");
             Integer at = known.get(key);
             if (at == null) {
                 String name = all.get(mesh).name();

@@ -142,10 +142,6 @@ public final class Accessor {
         return component;
     }
 
-    public boolean normalized() {
-        return normalized;
-    }
-
     /** Where it stands in the text: "/accessors/3". */
     public String at() {
         return of.at();

@@ -23,9 +23,8 @@ import org.jspecify.annotations.Nullable;
  *
  * @param textAt byte where the text begins
  * @param bytes of the second chunk, or null
- * @param bytesAt byte where they begin
  */
-public record Glb(MemorySegment text, long textAt, @Nullable MemorySegment bytes, long bytesAt, List<String> notes) {
+public record Glb(MemorySegment text, long textAt, @Nullable MemorySegment bytes, List<String> notes) {
     static final int MAGIC = 0x46546C67;
     static final int JSON = 0x4E4F534A;
     static final int BIN = 0x004E4942;
@@ -70,16 +69,14 @@ public record Glb(MemorySegment text, long textAt, @Nullable MemorySegment bytes
         }
         long at = HEADER + CHUNK + text.byteSize();
         MemorySegment bytes = null;
-        long bytesAt = 0;
         for (int i = 0; at < end; i++) {
             MemorySegment c = chunk(file, in, at, end);
             if (i == 0 && in.get(INT, at + 4) == BIN) {
                 bytes = c;
-                bytesAt = at + CHUNK;
             }
             at += CHUNK + c.byteSize();
         }
-        return new Glb(text, HEADER + CHUNK, bytes, bytesAt, notes);
+        return new Glb(text, HEADER + CHUNK, bytes, notes);
     }
 
     private static MemorySegment chunk(String file, MemorySegment in, long at, long end) throws FormatException {

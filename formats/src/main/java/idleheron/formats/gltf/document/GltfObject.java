@@ -58,6 +58,12 @@ public record GltfObject(String file, String at, ObjectNode node) {
         return out;
     }
 
+    /** How many a list has; 0 where there is none. */
+    public int length(String key) throws FormatException {
+        ArrayNode all = array(key);
+        return all == null ? 0 : all.size();
+    }
+
     private @Nullable ArrayNode array(String key) throws FormatException {
         JsonNode n = node.get(key);
         if (n == null || n instanceof ArrayNode) {

@@ -131,6 +131,177 @@ class GltfFactsTest {
         assertThat(s.nodes().stream().filter(n -> n.kind() == NodeKind.CAMERA)).hasSize(3);
     }
 
+    /** V runs downwards in a document and upwards here; what lies on corners is that of their vertices. */
+    @Test
+    void coordinates_are_turned_over() throws Exception {
+        GltfDocument d = document(FILES.resolve("morph.glb"));
+        var a = d.root().list("meshes").getFirst().list("primitives").getFirst().child("attributes");
+        float[] told =
+                java.util.Objects.requireNonNull(d.accessor(a, "TEXCOORD_0")).floats();
+        var uv = GltfSceneReader.read(d, "m", null).meshes().getFirst().uvSets().getFirst();
+        for (int i = 0; i < told.length; i += 2) {
+            assertThat(uv.uv()[i]).isEqualTo(told[i]);
+            assertThat(uv.uv()[i + 1]).isEqualTo(1 - told[i + 1]);
+        }
+        assertThat(uv.indices()).hasSize(36).doesNotContain(-1);
+    }
+
+    @Test
+    void materials_cameras_and_lights_come_back_as_they_went() throws Exception {
+        for (String name : java.util.List.of("surfaces", "cameras-lights", "numbers")) {
+            Scene s = GltfSceneReader.read(document(FILES.resolve(name + ".glb")), name, null);
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            GltfSceneWriter.write(GltfForm.of(s).scene(), "test").binary(out);
+            Scene back = GltfSceneReader.read(
+                    GltfDocument.read("b.glb", null, MemorySegment.ofArray(out.toByteArray())), name, null);
+            for (int m = 0; m < s.meshes().size(); m++) {
+                assertThat(uvs(back.meshes().get(m))).isEqualTo(uvs(s.meshes().get(m)));
+            }
+            assertThat(back.materials()).usingRecursiveComparison().isEqualTo(s.materials());
+            assertThat(back.lights())
+                    .usingRecursiveComparison()
+                    .withComparatorForType(NEAR_ENOUGH, Double.class)
+                    .isEqualTo(s.lights());
+            assertThat(back.cameras())
+                    .usingRecursiveComparison()
+                    .withComparatorForType(NEAR_ENOUGH, Double.class)
+                    .isEqualTo(s.cameras());
+            assertThat(back.meshes().stream().map(m -> m.layers().size()))
+                    .containsExactlyElementsOf(
+                            s.meshes().stream().map(m -> m.layers().size()).toList());
+        }
+    }
+
+    /** V of every corner in the first set. */
+    private static java.util.List<Float> uvs(idleheron.core.scene.mesh.Mesh m) {
+        java.util.List<Float> out = new java.util.ArrayList<>();
+        m.uvSets().stream()
+                .limit(1)
+                .forEach(u -> java.util.Arrays.stream(u.indices()).forEach(i -> out.add(u.uv()[2 * i + 1])));
+        return out;
+    }
+
+    /** What undoes the packing sits in the bind matrices; it is taken out, and the joints are bound at their own size. */
+    @Test
+    void packed_points_of_a_skinned_mesh_are_unpacked() throws Exception {
+        Scene s = GltfSceneReader.read(document(FILES.resolve("quantised-arm.glb")), "q", null);
+        Scene plain = GltfSceneReader.read(document(FILES.resolve("arm.glb")), "a", null);
+        var skin = java.util.Objects.requireNonNull(s.meshes().getFirst().skin());
+        assertThat(idleheron.core.math.Matrices.scale(skin.toJoint()[0]).x())
+                .isCloseTo(1, org.assertj.core.api.Assertions.within(1e-3));
+        assertThat(java.util.Arrays.stream(s.meshes().getFirst().points()).max().orElseThrow())
+                .isCloseTo(
+                        java.util.Arrays.stream(plain.meshes().getFirst().points())
+                                .max()
+                                .orElseThrow(),
+                        org.assertj.core.api.Assertions.within(1e-2));
+    }
+
+    @Test
+    void weights_go_out_as_parts_of_one() throws Exception {
+        Scene s = GltfSceneReader.read(document(FILES.resolve("weights-u8.glb")), "w", null);
+        var mesh = s.meshes().getFirst();
+        var skin = java.util.Objects.requireNonNull(mesh.skin());
+        float[] twice = skin.weights().clone();
+        for (int i = 0; i < twice.length; i++) {
+            twice[i] *= 2;
+        }
+        Scene heavy =
+                s.withMeshes(java.util.List.of(mesh.withSkin(skin.withWeights(skin.starts(), skin.slots(), twice))));
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        GltfSceneWriter.write(GltfForm.of(heavy).scene(), "test").binary(out);
+        Scene back = GltfSceneReader.read(
+                GltfDocument.read("b.glb", null, MemorySegment.ofArray(out.toByteArray())), "w", null);
+        var again = java.util.Objects.requireNonNull(back.meshes().getFirst().skin());
+        for (int p = 0; p < again.points(); p++) {
+            assertThat(again.sum(p)).isCloseTo(1, org.assertj.core.api.Assertions.within(1e-6));
+        }
+    }
+
+    /** Every second triangle of a strip is turned round; those of a fan share the first point. */
+    @Test
+    void strips_and_fans_are_faces() throws Exception {
+        java.nio.ByteBuffer b = java.nio.ByteBuffer.allocate(60).order(java.nio.ByteOrder.LITTLE_ENDIAN);
+        for (int i = 0; i < 15; i++) {
+            b.putFloat(i);
+        }
+        String text =
+                "{\"asset\":{\"version\":\"2.0\"},\"buffers\":[{\"byteLength\":60,\"uri\":\"data:application/octet-stream;base64,"
+                        + java.util.Base64.getEncoder().encodeToString(b.array())
+                        + "\"}],\"bufferViews\":[{\"buffer\":0,\"byteLength\":60}],\"accessors\":[{\"bufferView\":0,\"componentType\":5126,"
+                        + "\"count\":5,\"type\":\"VEC3\"}],\"meshes\":[{\"primitives\":[{\"mode\":%d,\"attributes\":{\"POSITION\":0}}]}],"
+                        + "\"nodes\":[{\"mesh\":0}]}";
+        assertThat(corners(text.formatted(5))).containsExactly(0, 1, 2, 1, 3, 2, 2, 3, 4);
+        assertThat(corners(text.formatted(6))).containsExactly(1, 2, 0, 2, 3, 0, 3, 4, 0);
+        assertThat(corners(text.formatted(4))).containsExactly(0, 1, 2);
+    }
+
+    private static int[] corners(String text) throws Exception {
+        GltfDocument d = GltfDocument.read(
+                "a.gltf", null, MemorySegment.ofArray(text.getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+        return GltfSceneReader.read(d, "a", null).meshes().getFirst().corners();
+    }
+
+    private static final java.util.Comparator<Double> NEAR_ENOUGH =
+            (a, b) -> Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a)) ? 0 : Double.compare(a, b);
+
+    private static GltfDocument edited(String name, String from, String to) throws Exception {
+        GltfDocument d = document(FILES.resolve(name + ".glb"));
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        byte[] file = Files.readAllBytes(FILES.resolve(name + ".glb"));
+        int length = java.nio.ByteBuffer.wrap(file)
+                .order(java.nio.ByteOrder.LITTLE_ENDIAN)
+                .getInt(12);
+        String text = new String(file, 20, length, java.nio.charset.StandardCharsets.UTF_8);
+        assertThat(text).contains(from);
+        byte[] t = text.replace(from, to).getBytes(java.nio.charset.StandardCharsets.UTF_8);
+        int padded = t.length + 3 & ~3;
+        java.nio.ByteBuffer head = java.nio.ByteBuffer.allocate(20).order(java.nio.ByteOrder.LITTLE_ENDIAN);
+        head.putInt(0x46546C67)
+                .putInt(2)
+                .putInt(20 + padded + file.length - 20 - length)
+                .putInt(padded)
+                .putInt(0x4E4F534A);
+        out.write(head.array());
+        out.write(t);
+        out.write("   ".getBytes(java.nio.charset.StandardCharsets.US_ASCII), 0, padded - t.length);
+        out.write(file, 20 + length, file.length - 20 - length);
+        return GltfDocument.read(d.file(), null, MemorySegment.ofArray(out.toByteArray()));
+    }
+
+    /** A sampler of turns that is told for places as well fits neither. */
+    @Test
+    void a_sampler_for_two_widths_is_refused() throws Exception {
+        GltfDocument d = edited("skins", "\"animations\":[{", "\"animations\":[{\"x\":0,");
+        String channels =
+                d.root().list("animations").getFirst().node().path("channels").toString();
+        String first = d.root()
+                .list("animations")
+                .getFirst()
+                .node()
+                .path("channels")
+                .get(0)
+                .toString();
+        String other = first.contains("\"rotation\"")
+                ? first.replace("\"rotation\"", "\"scale\"")
+                : first.replace("\"translation\"", "\"rotation\"");
+        GltfDocument both = edited("skins", channels, channels.substring(0, channels.length() - 1) + "," + other + "]");
+        org.assertj.core.api.Assertions.assertThatThrownBy(() -> GltfSceneReader.read(both, "s", null))
+                .isInstanceOf(idleheron.formats.bytes.FormatException.class)
+                .hasMessageContaining("numbers a key");
+    }
+
+    /** Two nodes that show one mesh and move its weights each have their own. */
+    @Test
+    void weights_move_node_by_node() throws Exception {
+        GltfDocument d = edited("morph", "\"weights\":[0,1,0.5],", "");
+        Scene s = GltfSceneReader.read(d, "m", null);
+        assertThat(s.meshes()).hasSize(2);
+        assertThat(s.clips())
+                .allSatisfy(c -> assertThat(c.shapes().stream().map(t -> t.mesh() + "/" + t.shape()))
+                        .doesNotHaveDuplicates());
+    }
+
     @Test
     void what_is_carried_unread_is_told() throws Exception {
         Scene s = GltfSceneReader.read(document(FILES.resolve("keep.glb")), "keep", null);

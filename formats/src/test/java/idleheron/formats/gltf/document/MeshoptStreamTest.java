@@ -79,6 +79,9 @@ class MeshoptStreamTest {
         byte[] up = {0, 0, 127, 9};
         MeshoptFilter.undo(up, 1, 4, "OCTAHEDRAL");
         assertThat(up).containsExactly(0, 0, 127, 9);
+        byte[] below = {100, 0, 60, 5}; // 60 - 100 is below: 60, -40, -40, brought to a length of 127
+        MeshoptFilter.undo(below, 1, 4, "OCTAHEDRAL");
+        assertThat(below).containsExactly(92, -62, -62, 5);
         byte[] grey = {100, 0, 0, (byte) 0xFF};
         MeshoptFilter.undo(grey, 1, 4, "COLOR");
         assertThat(grey).containsExactly(100, 100, 100, -1);
