@@ -26,6 +26,25 @@ public record Vec3(double x, double y, double z) {
         return minus(other).length();
     }
 
+    public double dot(Vec3 other) {
+        return x * other.x + y * other.y + z * other.z;
+    }
+
+    public Vec3 cross(Vec3 o) {
+        return new Vec3(y * o.z - z * o.y, z * o.x - x * o.z, x * o.y - y * o.x);
+    }
+
+    /** Of length 1 in the same direction; zero where this is. */
+    public Vec3 unit() {
+        double l = length();
+        return l > 0 ? times(1 / l) : ZERO;
+    }
+
+    /** What of it lies across a direction of length 1. */
+    public Vec3 across(Vec3 direction) {
+        return minus(direction.times(dot(direction)));
+    }
+
     /** Component by axis number, 0 to 2. */
     public double get(int axis) {
         return axis == 0 ? x : axis == 1 ? y : z;

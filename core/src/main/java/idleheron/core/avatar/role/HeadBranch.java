@@ -1,0 +1,89 @@
+package idleheron.core.avatar.role;
+
+import idleheron.core.avatar.role.RoleNames.Part;
+import idleheron.core.math.Vec3;
+import java.util.List;
+
+/**
+ * The way from the joint that the arms hang at to the head.
+ *
+ * @param joints from the first joint of the neck to the head, or the head alone; empty where nothing leads up
+ * @param margin how far the next best joint to be the head is behind, 0 to 1
+ */
+record HeadBranch(int[] joints, double margin) {
+    private static final int DEEPEST = 6;
+
+    /** How far a joint of the neck may lie from the middle, as a share of the extent. */
+    private static final double PLANE = 0.05;
+
+    /**
+     * @param top where the arms hang
+     * @param up from hips to chest, of length 1
+     * @param across from side to side
+     */
+    static HeadBranch find(JointTree t, int hips, MirrorPair arms, Vec3 top, Vec3 up, Vec3 across) {
+        int best = -1;
+        int start = -1;
+        double most = 0;
+        double next = 0;
+        double torso = t.place(hips).distance(top);
+        for (int from : t.path(hips, arms.at())) {
+            if (from == hips) {
+                continue;
+            }
+            for (int first : t.children(from)) {
+                if (first == arms.a() || first == arms.b() || t.isUnder(arms.at(), first)) {
+                    continue;
+                }
+                double whole = 0;
+                for (int j : t.below(first)) {
+                    whole += t.own(j);
+                }
+                for (int head : t.below(first)) {
+                    double s = head(t, first, head, whole, torso, up, top)
+                            * (from == arms.at() ? 1 : 0.7)
+                            * middle(t, hips, first, head, across);
+                    next = Math.max(next, Math.min(s, most));
+                    if (s > most) {
+                        most = s;
+                        best = head;
+                        start = first;
+                    }
+                }
+            }
+        }
+        return best < 0 || most < 0.02
+                ? new HeadBranch(new int[0], 0)
+                : new HeadBranch(t.path(start, best), Fit.margin(most, next));
+    }
+
+    private static double middle(JointTree t, int hips, int first, int head, Vec3 across) {
+        for (int i : t.path(first, head)) {
+            if (Math.abs(t.place(i).minus(t.place(hips)).dot(across)) > PLANE * t.extent()) {
+                return 0;
+            }
+        }
+        return 1;
+    }
+
+    /** How much one joint of a branch looks like the head: heavy, with much on it, above the chest. */
+    private static double head(JointTree t, int first, int head, double whole, double torso, Vec3 up, Vec3 top) {
+        int[] path = t.path(first, head);
+        if (path.length > DEEPEST) {
+            return 0;
+        }
+        Vec3 way = t.place(head).minus(top);
+        double rise = way.dot(up);
+        double score = 0.1 + t.own(head) / Math.max(1e-12, whole);
+        List<Integer> c = t.children(head);
+        score += c.size() >= 2 ? 0.35 : 0;
+        score +=
+                path.length == 1 ? (t.size(first) == 1 ? 0.5 : 0) : path.length == 2 ? 0.3 : path.length == 3 ? 0.2 : 0;
+        score *= Fit.named(2 * RoleNames.agrees(t.name(head), Part.HEAD));
+        if (path.length > 1) {
+            score *= Fit.named(RoleNames.agrees(t.name(first), Part.NECK));
+        }
+        score *= rise > 0 ? Fit.span(rise / torso, 0.02, 1) : 0.02;
+        return score * (rise > 0.6 * way.length() ? 1 : 0.4);
+    }
+}

@@ -1,0 +1,194 @@
+package idleheron.core.avatar.role;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import idleheron.core.avatar.Role;
+import idleheron.core.math.Vec3;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Transform;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+class RoleFinderTest {
+    private static final int FIGURES = Integer.getInteger("heron.figures", 200);
+    private static final long FIRST = Long.getLong("heron.seed", 1_000_000L);
+
+    /** A figure of 17 joints in T-pose, 1.7 m tall, facing +Z, as name, parent, place. */
+    private static final List<Object[]> PLAIN = List.of(
+            new Object[] {"a", "", 0.0, 0.95, 0.0},
+            new Object[] {"b", "a", 0.0, 1.1, 0.0},
+            new Object[] {"c", "b", 0.0, 1.5, 0.0},
+            new Object[] {"d", "b", 0.18, 1.42, 0.0},
+            new Object[] {"e", "d", 0.45, 1.42, -0.01},
+            new Object[] {"f", "e", 0.7, 1.42, 0.0},
+            new Object[] {"g", "b", -0.18, 1.42, 0.0},
+            new Object[] {"h", "g", -0.45, 1.42, -0.01},
+            new Object[] {"i", "h", -0.7, 1.42, 0.0},
+            new Object[] {"j", "a", 0.1, 0.9, 0.0},
+            new Object[] {"k", "j", 0.1, 0.5, 0.02},
+            new Object[] {"l", "k", 0.1, 0.08, 0.0},
+            new Object[] {"m", "l", 0.1, 0.02, 0.13},
+            new Object[] {"n", "a", -0.1, 0.9, 0.0},
+            new Object[] {"o", "n", -0.1, 0.5, 0.02},
+            new Object[] {"p", "o", -0.1, 0.08, 0.0},
+            new Object[] {"q", "p", -0.1, 0.02, 0.13});
+
+    private static Scene figure(List<Object[]> joints) {
+        Map<String, Integer> index = new HashMap<>();
+        Map<String, Vec3> places = new HashMap<>();
+        List<Node> nodes = new ArrayList<>();
+        for (Object[] j : joints) {
+            Vec3 at = new Vec3((double) j[2], (double) j[3], (double) j[4]);
+            Vec3 above = places.getOrDefault(j[1], Vec3.ZERO);
+            index.put((String) j[0], nodes.size());
+            places.put((String) j[0], at);
+            nodes.add(Node.of(
+                    (String) j[0],
+                    index.getOrDefault(j[1], -1),
+                    NodeKind.JOINT,
+                    Transform.of(at.minus(above), Vec3.ZERO, Vec3.ONE)));
+        }
+        return Scene.bare("figure", Stage.COMMON).withNodes(nodes);
+    }
+
+    private static String name(Scene s, RoleFinding f, Role role) {
+        return f.node(role) < 0 ? "" : s.nodes().get(f.node(role)).name();
+    }
+
+    @Test
+    void finds_the_required_roles_of_any_figure_and_is_never_sure_of_a_wrong_one() {
+        int whole = 0;
+        List<String> wrong = new ArrayList<>();
+        List<String> sure = new ArrayList<>();
+        for (long seed = FIRST; seed < FIRST + FIGURES; seed++) {
+            RandomHumanoid f = RandomHumanoid.of(seed);
+            RoleFinding found = RoleFinder.find(f.scene());
+            boolean all = true;
+            for (Role role : Role.REQUIRED) {
+                int want = java.util.Objects.requireNonNull(f.roles().get(role));
+                int got = found.node(role);
+                RoleGuess g = found.guess(role);
+                if (got == want) {
+                    continue;
+                }
+                all = false;
+                String line = seed + " " + role.code() + " is " + want + ", found "
+                        + (g == null ? "none" : f.labels().get(got) + " at " + Math.round(g.certainty() * 100) + " %")
+                        + " of " + f.what();
+                wrong.add(line);
+                if (g != null && g.certainty() > 0.9) {
+                    sure.add(line);
+                }
+            }
+            whole += all ? 1 : 0;
+        }
+        assertThat(sure).isEmpty();
+        assertThat((double) whole / FIGURES).as(String.join("\n", wrong)).isGreaterThanOrEqualTo(0.98);
+    }
+
+    @Test
+    void a_plain_figure_has_all_its_roles_by_shape_alone() {
+        Scene s = figure(PLAIN);
+        RoleFinding f = RoleFinder.find(s);
+
+        assertThat(f.doubts()).isEmpty();
+        assertThat(f.missing()).isEmpty();
+        assertThat(name(s, f, Role.HIPS) + name(s, f, Role.SPINE) + name(s, f, Role.HEAD))
+                .isEqualTo("abc");
+        assertThat(name(s, f, Role.LEFT_UPPER_ARM) + name(s, f, Role.LEFT_LOWER_ARM) + name(s, f, Role.LEFT_HAND))
+                .isEqualTo("def");
+        assertThat(name(s, f, Role.RIGHT_UPPER_LEG)
+                        + name(s, f, Role.RIGHT_LOWER_LEG)
+                        + name(s, f, Role.RIGHT_FOOT)
+                        + name(s, f, Role.RIGHT_TOES))
+                .isEqualTo("nopq");
+        assertThat(f.up().y()).isEqualTo(1, within(1e-9));
+        assertThat(f.front().z()).isEqualTo(1, within(1e-9));
+        assertThat(f.guesses()).hasSize(17).doesNotContainKeys(Role.CHEST, Role.NECK, Role.LEFT_SHOULDER);
+    }
+
+    @Test
+    void toes_decide_where_it_looks_and_so_which_side_is_left() {
+        List<Object[]> away = PLAIN.stream()
+                .map(j -> new Object[] {j[0], j[1], j[2], j[3], -(double) j[4]})
+                .toList();
+        Scene s = figure(away);
+        RoleFinding f = RoleFinder.find(s);
+
+        assertThat(f.front().z()).isEqualTo(-1, within(1e-9));
+        assertThat(name(s, f, Role.LEFT_UPPER_ARM)).isEqualTo("g");
+        assertThat(f.guesses().get(Role.LEFT_FOOT).why()).anyMatch(w -> w.contains("toes"));
+    }
+
+    @Test
+    void a_side_in_a_name_does_not_move_a_role_but_is_told() {
+        List<Object[]> lying = PLAIN.stream()
+                .map(j -> new Object[] {
+                    j[0].equals("d") ? "R_upperarm" : j[0], j[1].equals("d") ? "R_upperarm" : j[1], j[2], j[3], j[4]
+                })
+                .toList();
+        Scene s = figure(lying);
+        RoleGuess g = RoleFinder.find(s).guesses().get(Role.LEFT_UPPER_ARM);
+
+        assertThat(s.nodes().get(g.node()).name()).isEqualTo("R_upperarm");
+        assertThat(g.against()).contains("the side in its name");
+        assertThat(g.why()).contains("its name");
+    }
+
+    @Test
+    void nothing_is_found_in_a_chain_or_in_too_few_joints() {
+        List<Object[]> chain = new ArrayList<>();
+        for (int i = 0; i < 30; i++) {
+            chain.add(new Object[] {"c" + i, i == 0 ? "" : "c" + (i - 1), 0.0, 0.1 * i, 0.0});
+        }
+
+        assertThat(RoleFinder.find(figure(chain)).guesses()).isEmpty();
+        assertThat(RoleFinder.find(figure(chain)).missing()).isEqualTo(Role.REQUIRED);
+        assertThat(RoleFinder.find(figure(PLAIN.subList(0, 9))).doubts())
+                .anyMatch(d -> d.startsWith("fewer joints than a figure needs: 9 of 15"));
+        assertThat(RoleFinder.find(Scene.bare("nothing", Stage.COMMON)).isSure())
+                .isFalse();
+    }
+
+    @Test
+    void one_that_stands_on_hands_and_feet_is_doubted() {
+        List<Object[]> four = PLAIN.stream()
+                .map(j -> {
+                    double y = (double) j[3];
+                    boolean arm = "defghi".contains((String) j[0]);
+                    double along = arm ? 1.42 : y;
+                    double x = arm ? Math.signum((double) j[2]) * 0.12 : (double) j[2];
+                    double drop = arm ? Math.abs((double) j[2]) - 0.18 : 0;
+                    return y < 0.92
+                            ? j
+                            : new Object[] {
+                                j[0], j[1], x, 0.95 - drop * 1.5 + (j[0].equals("c") ? 0.1 : 0), along - 0.95
+                            };
+                })
+                .toList();
+        RoleFinding f = RoleFinder.find(figure(four));
+
+        assertThat(f.isSure()).isFalse();
+        assertThat(f.doubts()).anyMatch(d -> d.contains("as on four feet"));
+    }
+
+    @Test
+    void all_joints_at_one_place_or_at_no_place_end_without_a_fault() {
+        List<Object[]> same = PLAIN.stream()
+                .map(j -> new Object[] {j[0], j[1], 0.0, 0.0, 0.0})
+                .toList();
+        List<Object[]> none = PLAIN.stream()
+                .map(j -> new Object[] {j[0], j[1], Double.NaN, 0.0, 1e300})
+                .toList();
+
+        assertThat(RoleFinder.find(figure(same)).isSure()).isFalse();
+        assertThat(RoleFinder.find(figure(none)).isSure()).isFalse();
+    }
+}
