@@ -19,5 +19,6 @@ public record Topic(String code, String title) {
     public static final Topic MATERIALS = new Topic("materials", "Materials, textures");
     public static final Topic CACHES = new Topic("caches", "Caches");
     public static final Topic VOLUMES = new Topic("volumes", "Volumes");
+    public static final Topic AVATAR = new Topic("avatar", "Avatar");
     public static final Topic CAMERAS_LIGHTS = new Topic("cameras-lights", "Cameras, lights");
 }

@@ -28,7 +28,8 @@ import org.jspecify.annotations.Nullable;
  * schema  "idle-heron/convention/1"
  * title   text
  * [stage]     up, front, right: "X", "-X", …; metersPerUnit; framesPerSecond, left out for any
- * [skeleton]  oneRoot, tips, controls: true or false; root: a name; joints: a regular expression; bonesAlong: an axis
+ * [skeleton]  oneRoot, tips, controls: true or false; root: a name; joints: a regular expression; bonesAlong: an axis;
+ *             humanoid: true where a figure comes only as an avatar
  * [weights]   influences, bits: 0 for any
  * [clips]     names: a regular expression; apart: true or false
  * [surface]   smoothing, tangents: true or false; pictures: list of endings; pictureSize: largest width or height, 0 for any
@@ -57,7 +58,7 @@ public final class ConventionFiles {
                             "volumes",
                             "delivery")),
             Map.entry("stage", Set.of("up", "front", "right", "metersPerUnit", "framesPerSecond")),
-            Map.entry("skeleton", Set.of("oneRoot", "tips", "controls", "root", "joints", "bonesAlong")),
+            Map.entry("skeleton", Set.of("oneRoot", "tips", "controls", "root", "joints", "bonesAlong", "humanoid")),
             Map.entry("weights", Set.of("influences", "bits")),
             Map.entry("clips", Set.of("names", "apart")),
             Map.entry("surface", Set.of("smoothing", "tangents", "pictures", "pictureSize")),
@@ -156,7 +157,8 @@ public final class ConventionFiles {
                         new Convention.Grids(
                                 list("volumes", "grids"),
                                 number("volumes", "megabytes", 0),
-                                flag("volumes", "half", false))));
+                                flag("volumes", "half", false)),
+                        flag("skeleton", "humanoid", false)));
     }
 
     /** A path of the delivery; it must not lead out of its folder. */
@@ -186,6 +188,9 @@ public final class ConventionFiles {
         s.append("\n[skeleton]\noneRoot = ").append(c.oneRoot());
         s.append("\ntips = ").append(c.tipJoints());
         s.append("\ncontrols = ").append(a.controls()).append('\n');
+        if (a.humanoid()) {
+            s.append("humanoid = true\n");
+        }
         told(s, "root", a.root());
         told(s, "joints", a.jointNames());
         told(s, "bonesAlong", a.bonesAlong() == null ? "" : a.bonesAlong().label());

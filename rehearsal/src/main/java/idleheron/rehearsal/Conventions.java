@@ -23,7 +23,8 @@ public final class Conventions {
             shipped("z-up-metres-y"),
             Z_UP_LEFT_CENTIMETRES,
             Y_UP_METRES,
-            shipped("phone"));
+            shipped("phone"),
+            shipped("humanoid-avatar"));
 
     private Conventions() {}
 

@@ -36,7 +36,7 @@ class ConventionsTest {
 
     @Test
     void those_that_ship_say_what_they_are_called_after() {
-        assertThat(Conventions.all()).hasSize(7).doesNotHaveDuplicates();
+        assertThat(Conventions.all()).hasSize(8).doesNotHaveDuplicates();
         assertThat(Conventions.Z_UP_LEFT_CENTIMETRES.axes()).isEqualTo(AxisSystem.Z_UP_LEFT);
         assertThat(Conventions.Z_UP_METRES.axes()).isEqualTo(AxisSystem.Z_UP);
         assertThat(Conventions.GAME_CENTIMETRES.maxInfluences()).isEqualTo(4);

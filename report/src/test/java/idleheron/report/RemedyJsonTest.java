@@ -15,6 +15,10 @@ import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
+import idleheron.core.remedy.avatar.GiveRoles;
+import idleheron.core.remedy.avatar.RaiseAvatar;
+import idleheron.core.remedy.avatar.SayMeta;
+import idleheron.core.remedy.avatar.StandInT;
 import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.remedy.catalogue.RemedyCatalogue;
 import idleheron.core.remedy.clip.BakeClips;
@@ -116,6 +120,10 @@ class RemedyJsonTest {
                 DropJoints.all(),
                 new DropJoints(List.of("tip", "ü")),
                 new FlattenLayers(),
+                new GiveRoles(Map.of("hips", "pelvis", "jaw", "")),
+                new SayMeta("authors", "Mira; \"Tide\""),
+                new StandInT(),
+                new RaiseAvatar(),
                 new HandWeights(Map.of("a", "b", "c", "")),
                 new JoinClips(List.of("a,b", "c"), "x:y"),
                 new KeepInfluencing(),

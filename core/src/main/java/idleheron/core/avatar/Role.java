@@ -137,7 +137,8 @@ public enum Role {
     /** For reading: "left upper arm". */
     public String shown() {
         StringBuilder out = new StringBuilder();
-        for (char c : code.toCharArray()) {
+        for (int i = 0; i < code.length(); i++) {
+            char c = code.charAt(i);
             if (Character.isUpperCase(c)) {
                 out.append(' ');
             }

@@ -45,6 +45,7 @@ public record Convention(
      * @param clipsApart whether each clip goes into a file of its own
      * @param layout where the files of a delivery go
      * @param volumes what it asks of volumes
+     * @param humanoid whether it takes a figure only as an avatar of the humanoid standard
      */
     public record Asks(
             @Nullable SignedAxis bonesAlong,
@@ -61,9 +62,25 @@ public record Convention(
             boolean tangents,
             boolean clipsApart,
             Layout layout,
-            Grids volumes) {
+            Grids volumes,
+            boolean humanoid) {
         public static final Asks NOTHING = new Asks(
-                null, "", "", "", 0, true, true, true, List.of(), "", true, true, false, Layout.PLAIN, Grids.ANY);
+                null,
+                "",
+                "",
+                "",
+                0,
+                true,
+                true,
+                true,
+                List.of(),
+                "",
+                true,
+                true,
+                false,
+                Layout.PLAIN,
+                Grids.ANY,
+                false);
 
         public Asks {
             pictures = List.copyOf(pictures);

@@ -159,7 +159,7 @@ public record SceneMerge(Scene scene, List<Apart> apart) {
                                 .toList(),
                         m.properties()));
             }
-            return base.withParts(base.parts().and(part.parts()))
+            return base.withParts(base.parts().and(part.parts().renumbered(to)))
                     .withNodes(nodes)
                     .withMeshes(meshes)
                     .withMaterials(materials)

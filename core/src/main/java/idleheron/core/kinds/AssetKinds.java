@@ -1,5 +1,6 @@
 package idleheron.core.kinds;
 
+import idleheron.core.avatar.asset.AvatarAssets;
 import idleheron.core.cache.asset.CacheAssets;
 import idleheron.core.character.asset.CharacterAssets;
 import idleheron.core.kind.AssetKind;
@@ -18,7 +19,7 @@ import java.util.stream.Stream;
 /** The kinds of assets there are: a line each, and what else the class path brings as a service. */
 public final class AssetKinds {
     private static final List<AssetKind> OWN =
-            List.of(new CharacterAssets(), new CacheAssets(), new VolumeAssets(), new ViewAssets());
+            List.of(new CharacterAssets(), new AvatarAssets(), new CacheAssets(), new VolumeAssets(), new ViewAssets());
 
     /** In the order in which they are asked and told. */
     public static final List<AssetKind> ALL = Stream.concat(

@@ -107,6 +107,10 @@ public record Node(
         return with(d -> d.materials = value);
     }
 
+    public Node withProperties(List<FreeProperty> value) {
+        return with(d -> d.properties = value);
+    }
+
     public Node withAttribute(@Nullable NodeAttribute value) {
         return with(d -> d.attribute = value);
     }

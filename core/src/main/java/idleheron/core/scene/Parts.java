@@ -5,6 +5,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
 
 /** What a scene holds beside its nodes, lists by kind. Immutable. */
 public final class Parts {
@@ -40,6 +41,30 @@ public final class Parts {
             out = joined(out, more, kind);
         }
         return out;
+    }
+
+    /** For other node numbers, as {@link NodeBound#renumbered} says. */
+    public Parts renumbered(int[] to) {
+        return bound(b -> b.renumbered(to));
+    }
+
+    /** In other spaces, as {@link NodeBound#moved} says. */
+    public Parts moved(NodeBound.Spaces spaces) {
+        return bound(b -> b.moved(spaces));
+    }
+
+    private Parts bound(Function<NodeBound<?>, Object> change) {
+        boolean any = lists.values().stream().anyMatch(l -> l.getFirst() instanceof NodeBound<?>);
+        if (!any) {
+            return this;
+        }
+        Map<PartKey<?>, List<?>> out = new LinkedHashMap<>();
+        lists.forEach((kind, list) -> out.put(
+                kind,
+                list.stream()
+                        .map(part -> part instanceof NodeBound<?> b ? kind.cast(change.apply(b)) : part)
+                        .toList()));
+        return new Parts(Collections.unmodifiableMap(out));
     }
 
     private static <T> Parts joined(Parts first, Parts then, PartKey<T> kind) {

@@ -1,10 +1,13 @@
 package idleheron.formats.gltf;
 
+import idleheron.core.avatar.Avatar;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
 import idleheron.core.scene.Scene;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileNames;
+import idleheron.formats.gltf.avatar.AvatarReader;
+import idleheron.formats.gltf.avatar.AvatarWriter;
 import idleheron.formats.gltf.bridge.GltfForm;
 import idleheron.formats.gltf.bridge.GltfSceneReader;
 import idleheron.formats.gltf.bridge.GltfSceneWriter;
@@ -20,6 +23,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * glTF 2.0 as a carrier, in one file or as text. It is in metres, Y up, and has no rate; faces are triangles. What a scene holds
@@ -28,6 +32,7 @@ import java.util.Set;
 public final class GltfFormat implements SceneFormat {
     public static final String BINARY = "binary 2.0";
     public static final String TEXT = "text 2.0";
+    public static final String AVATAR = "avatar 1.0";
     private static final String GENERATOR = "Idle Heron 0.1.0";
 
     @Override
@@ -37,21 +42,21 @@ public final class GltfFormat implements SceneFormat {
 
     @Override
     public List<String> endings() {
-        return List.of("glb", "gltf");
+        return List.of("glb", "gltf", "vrm");
     }
 
     @Override
     public List<String> variants() {
-        return List.of(BINARY, TEXT);
+        return List.of(BINARY, TEXT, AVATAR);
     }
 
     @Override
     public String variant(Path target) {
-        return FileNames.end(String.valueOf(target.getFileName()))
-                        .toLowerCase(Locale.ROOT)
-                        .equals(".gltf")
-                ? TEXT
-                : BINARY;
+        return switch (FileNames.end(String.valueOf(target.getFileName())).toLowerCase(Locale.ROOT)) {
+            case ".gltf" -> TEXT;
+            case ".vrm" -> AVATAR;
+            default -> BINARY;
+        };
     }
 
     @Override
@@ -80,9 +85,11 @@ public final class GltfFormat implements SceneFormat {
         Path folder = file.toAbsolutePath().getParent();
         GltfDocument doc = GltfDocument.read(name, folder, bytes);
         progress.at(0.4, "reading meshes");
-        Scene scene = GltfSceneReader.read(doc, FileNames.stem(name), folder);
+        Scene scene = AvatarReader.read(doc, GltfSceneReader.found(doc, FileNames.stem(name), folder));
         progress.at(1, "read");
-        return new ReadScene(scene, name(), doc.binary() ? BINARY : TEXT, bytes.byteSize());
+        Avatar avatar = Avatar.in(scene);
+        String variant = avatar == null ? doc.binary() ? BINARY : TEXT : "avatar " + avatar.version();
+        return new ReadScene(scene, name(), variant, bytes.byteSize());
     }
 
     /** A document is read whole or not at all: what one part of it points to may be what is gone. */
@@ -99,7 +106,14 @@ public final class GltfFormat implements SceneFormat {
 
     @Override
     public void write(Scene scene, String variant, OutputStream out, Progress progress) throws IOException {
-        GltfWriter w = GltfSceneWriter.write(form(scene).scene(), GENERATOR);
+        Avatar avatar = Avatar.in(scene);
+        if (variant.equals(AVATAR)) {
+            refuse(avatar);
+        }
+        Scene formed = form(scene).scene();
+        GltfSceneWriter.Written written = GltfSceneWriter.write(formed, GENERATOR);
+        AvatarWriter.write(formed, written);
+        GltfWriter w = written.doc();
         progress.at(0.8, "writing");
         if (variant.equals(TEXT)) {
             w.text(out);
@@ -107,5 +121,17 @@ public final class GltfFormat implements SceneFormat {
             w.binary(out);
         }
         progress.at(1, "written");
+    }
+
+    /** Says why something is no avatar that can be written. */
+    private static void refuse(@Nullable Avatar avatar) {
+        if (avatar == null || avatar.roles().isEmpty()) {
+            throw new IllegalArgumentException(
+                    "an avatar says which joint has which role, and no joint has one: give-roles finds them");
+        }
+        if (!AvatarWriter.isWritten(avatar)) {
+            throw new IllegalArgumentException("an avatar of version " + avatar.version()
+                    + (avatar.version().startsWith("0") ? " is raised first: raise-avatar" : " is not known"));
+        }
     }
 }

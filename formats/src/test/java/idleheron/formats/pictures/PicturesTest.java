@@ -175,7 +175,8 @@ class PicturesTest {
                         true,
                         false,
                         new Convention.Layout("", "", "", 32),
-                        Convention.Grids.ANY));
+                        Convention.Grids.ANY,
+                        false));
         Scene s = scene(
                 new Texture("sky", "sky.png", "sky.png", false),
                 new Texture("ghost", "ghost.png", "ghost.png", true),

@@ -29,8 +29,8 @@ final class HandRoles {
             return;
         }
         int thumb = thumb(t, hand, fingers);
-        put(t, t.longest(thumb), side + "Thumb", THUMB, out);
-        fingers.remove((Integer) thumb);
+        put(t.longest(thumb), side + "Thumb", THUMB, out);
+        fingers.removeIf(f -> f == thumb);
         Vec3 from = t.place(thumb);
         Vec3 mean = Vec3.ZERO;
         for (int f : fingers) {
@@ -41,7 +41,7 @@ final class HandRoles {
                 f -> t.place(f).minus(from).across(along).length()));
         List<String> names = named(t, fingers);
         for (int i = 0; i < Math.min(4, fingers.size()); i++) {
-            put(t, t.longest(fingers.get(i)), side + names.get(i), JOINTS, out);
+            put(t.longest(fingers.get(i)), side + names.get(i), JOINTS, out);
         }
     }
 
@@ -65,7 +65,7 @@ final class HandRoles {
         return told.size() == fingers.size() && rising ? told : order;
     }
 
-    private static void put(JointTree t, int[] chain, String finger, List<String> joints, Map<Role, Integer> out) {
+    private static void put(int[] chain, String finger, List<String> joints, Map<Role, Integer> out) {
         // a bone within the palm comes first where there are four
         int skip = chain.length > 3 ? 1 : 0;
         for (int i = 0; i < Math.min(joints.size(), chain.length - skip); i++) {

@@ -209,9 +209,11 @@ final class JointTree {
     /** Makes one of a joint and the children at its place. */
     private void join(int i) {
         List<Integer> mine = children.get(i);
-        for (int k = 0; k < mine.size(); k++) {
+        int k = 0;
+        while (k < mine.size()) {
             int c = mine.get(k);
             if (place[c].distance(place[i]) > SAME * extent) {
+                k++;
                 continue;
             }
             if (mine.size() == 1 && own[i] == 0) {
@@ -219,13 +221,13 @@ final class JointTree {
                 return;
             }
             alive[c] = false;
-            mine.remove(k);
-            for (int g : children.get(c)) {
-                parent[g] = i;
-            }
-            mine.addAll(k, children.get(c));
+            List<Integer> kept = new ArrayList<>(mine.subList(0, k));
+            kept.addAll(children.get(c));
+            kept.addAll(mine.subList(k + 1, mine.size()));
+            children.get(c).forEach(g -> parent[g] = i);
+            mine.clear();
+            mine.addAll(kept);
             own[i] += own[c];
-            k--;
         }
     }
 

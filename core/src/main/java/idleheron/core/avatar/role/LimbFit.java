@@ -54,7 +54,7 @@ record LimbFit(int before, int upper, int lower, int end, int after, double scor
         double a = t.length(upper, lower);
         double b = t.length(lower, end);
         double score = Fit.near(a / b, 1.0, 0.25) * straight(t, path, u, l) * straight(t, path, l, path.length - 1);
-        score *= Fit.span((a + b + way(t, path, 0, u)) / (t.reach(first)), 0.72, 1.001);
+        score *= Fit.span((a + b + way(t, path, 0, u)) / t.reach(first), 0.72, 1.001);
         score *= sitting(t, path, u, l);
         if (u > 0) {
             // a joint before the hip joint: short, beside it
@@ -88,7 +88,7 @@ record LimbFit(int before, int upper, int lower, int end, int after, double scor
         double a = t.length(upper, lower);
         double b = t.length(lower, end);
         double score = Fit.near(a / b, 1.1, 0.22) * straight(t, path, u, l) * straight(t, path, l, path.length - 1);
-        score *= Fit.span((a + b + way(t, path, 0, u)) / (t.reach(first)), 0.68, 1.001);
+        score *= Fit.span((a + b + way(t, path, 0, u)) / t.reach(first), 0.68, 1.001);
         score *= sitting(t, path, u, l);
         int before = -1;
         if (u > 0) {

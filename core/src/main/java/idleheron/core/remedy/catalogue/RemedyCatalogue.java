@@ -3,6 +3,10 @@ package idleheron.core.remedy.catalogue;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.RemedyValue;
+import idleheron.core.remedy.avatar.GiveRoles;
+import idleheron.core.remedy.avatar.RaiseAvatar;
+import idleheron.core.remedy.avatar.SayMeta;
+import idleheron.core.remedy.avatar.StandInT;
 import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.remedy.clip.BakeClips;
 import idleheron.core.remedy.clip.CloseLoops;
@@ -87,7 +91,11 @@ public final class RemedyCatalogue {
             List.of(DropCamerasAndLights.TYPE),
             ChangeGrids.TYPES,
             List.of(RenumberFrames.TYPE),
-            ChangeCache.TYPES);
+            ChangeCache.TYPES,
+            List.of(GiveRoles.TYPE),
+            List.of(StandInT.TYPE),
+            List.of(SayMeta.TYPE),
+            List.of(RaiseAvatar.TYPE));
 
     private final Map<String, RemedyType> types = new LinkedHashMap<>();
 

@@ -39,7 +39,10 @@ public final class NodeRemoval {
             meshes.add(s == null ? m : m.withSkin(skin(s, to)));
         }
         List<Clip> clips = scene.clips().stream().map(c -> c.renumbered(to)).toList();
-        return scene.withNodes(nodes).withMeshes(meshes).withClips(clips);
+        return scene.withParts(scene.parts().renumbered(to))
+                .withNodes(nodes)
+                .withMeshes(meshes)
+                .withClips(clips);
     }
 
     /** Slots of removed joints go; what they moved is left to the other joints of the point. */

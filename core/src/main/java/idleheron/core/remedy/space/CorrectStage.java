@@ -84,7 +84,8 @@ public record CorrectStage(AxisSystem axes, double metersPerUnit) implements Rem
             Matrix4dc bind = n.bindWorld();
             nodes.add(n.withParent(n.parent() + 1).withBindWorld(bind == null ? null : move.mul(bind, new Matrix4d())));
         }
-        Scene moved = scene.withNodes(nodes)
+        Scene moved = scene.withParts(scene.parts().renumbered(to))
+                .withNodes(nodes)
                 .withMeshes(scene.meshes().stream()
                         .map(m -> {
                             var skin = m.skin();

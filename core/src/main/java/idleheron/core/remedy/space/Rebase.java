@@ -7,6 +7,7 @@ import idleheron.core.remedy.clip.FlattenLayers;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.Limits;
 import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeBound;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Transform;
@@ -104,7 +105,33 @@ public final class Rebase {
             cameras.add(c.scaled(worldSize));
         }
         List<Clip> clips = scene.clips().stream().map(this::clip).toList();
-        return scene.withNodes(nodes).withMeshes(meshes).withCameras(cameras).withClips(clips);
+        return scene.withParts(scene.parts().moved(spaces()))
+                .withNodes(nodes)
+                .withMeshes(meshes)
+                .withCameras(cameras)
+                .withClips(clips);
+    }
+
+    private NodeBound.Spaces spaces() {
+        Matrix4d all = world();
+        return new NodeBound.Spaces() {
+            @Override
+            public Vec3 own(int node, Vec3 v) {
+                Vector3d d = space(node).transformDirection(new Vector3d(v.x(), v.y(), v.z()));
+                return new Vec3(d.x, d.y, d.z);
+            }
+
+            @Override
+            public Vec3 direction(Vec3 v) {
+                Vector3d d = all.transformDirection(new Vector3d(v.x(), v.y(), v.z()));
+                return new Vec3(d.x, d.y, d.z).unit();
+            }
+
+            @Override
+            public double size() {
+                return worldSize;
+            }
+        };
     }
 
     private double sizeAbove(int node) {

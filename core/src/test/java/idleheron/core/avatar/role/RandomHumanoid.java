@@ -28,9 +28,9 @@ import org.joml.Vector3d;
  * @param labels what each node was made as
  * @param what how it was made, for reading
  */
-record RandomHumanoid(Scene scene, Map<Role, Integer> roles, List<String> labels, String what) {
+public record RandomHumanoid(Scene scene, Map<Role, Integer> roles, List<String> labels, String what) {
 
-    static RandomHumanoid of(long seed) {
+    public static RandomHumanoid of(long seed) {
         return new Maker(seed).make();
     }
 
@@ -105,7 +105,8 @@ record RandomHumanoid(Scene scene, Map<Role, Integer> roles, List<String> labels
             }
             double wide = height * between(0.04, 0.07);
             Limbs limbs = new Limbs(leg, height * between(0.28, 0.4), wide);
-            int[] legs = {leg(legsAt, 1, limbs), leg(legsAt, -1, limbs)};
+            leg(legsAt, 1, limbs);
+            leg(legsAt, -1, limbs);
             Hands hands = new Hands(
                     r.nextInt(6),
                     2 + r.nextInt(2),
@@ -117,15 +118,15 @@ record RandomHumanoid(Scene scene, Map<Role, Integer> roles, List<String> labels
             Vector3d base = new Vector3d(at(chest)).add(0, torso * between(0.0, 0.12), 0);
             base.y = Math.max(base.y, at(hips).y + torso * 0.8);
             boolean inLine = chance(0.4);
-            double hinge = between(0.1, 0.2);
-            int[] arms = {
-                arm(chest, 1, limbs, hands, shoulders, base, inLine, hinge),
-                arm(chest, -1, limbs, hands, shoulders, base, inLine, hinge)
-            };
-            extras(hips, chest, head, arms);
-            pose(legs, arms);
+            Shoulders sockets = new Shoulders(shoulders, base, inLine);
+            arm(chest, 1, limbs, hands, sockets);
+            arm(chest, -1, limbs, hands, sockets);
+            extras(hips, chest, head);
+            pose();
             return scene();
         }
+
+        private record Shoulders(boolean there, Vector3d base, boolean inLine) {}
 
         private record Limbs(double leg, double arm, double wide) {}
 
@@ -193,7 +194,7 @@ record RandomHumanoid(Scene scene, Map<Role, Integer> roles, List<String> labels
             return head;
         }
 
-        private int leg(int at, int side, Limbs l) {
+        private void leg(int at, int side, Limbs l) {
             double top = l.leg;
             double foot = 0.08 * l.leg;
             double knee = foot + (top - foot) * (0.52 - 0.06 * fixed(1));
@@ -217,7 +218,6 @@ record RandomHumanoid(Scene scene, Map<Role, Integer> roles, List<String> labels
                     joint(toes, x, 0.02 * l.leg, 0.25 * l.leg, s + "toe tip", 0);
                 }
             }
-            return up;
         }
 
         private final double[] same = new double[30];
@@ -243,16 +243,16 @@ record RandomHumanoid(Scene scene, Map<Role, Integer> roles, List<String> labels
             return from;
         }
 
-        private int arm(
-                int chest, int side, Limbs l, Hands h, boolean shoulders, Vector3d base, boolean inLine, double hinge) {
+        private void arm(int chest, int side, Limbs l, Hands h, Shoulders sockets) {
+            Vector3d base = sockets.base;
             String s = side > 0 ? "l " : "r ";
             String name = side > 0 ? "left" : "right";
             double x = side * l.arm * 0.3;
             int from = chest;
-            if (shoulders) {
+            if (sockets.there) {
                 from = role(
                         Role.sided(name, "Shoulder"),
-                        joint(chest, x * 0.25, base.y - (inLine ? 0 : 0.04 * l.arm), base.z, s + "clavicle", 0.5));
+                        joint(chest, x * 0.25, base.y - (sockets.inLine ? 0 : 0.04 * l.arm), base.z, s + "clavicle", 0.5));
             }
             int up = role(Role.sided(name, "UpperArm"), joint(from, x, base.y, base.z, s + "upper arm"));
             double a = l.arm * (0.48 + 0.1 * fixed(9));
@@ -271,7 +271,6 @@ record RandomHumanoid(Scene scene, Map<Role, Integer> roles, List<String> labels
                 }
             }
             fingers(hand, side, s, name, h, new Vector3d(wrist, base.y, base.z));
-            return shoulders ? from : up;
         }
 
         private void fingers(int hand, int side, String s, String name, Hands h, Vector3d w) {
@@ -319,7 +318,7 @@ record RandomHumanoid(Scene scene, Map<Role, Integer> roles, List<String> labels
             }
         }
 
-        private void extras(int hips, int chest, int head, int[] arms) {
+        private void extras(int hips, int chest, int head) {
             Vector3d h = at(head);
             Vector3d c = at(chest);
             double u = height * 0.05;
@@ -442,7 +441,7 @@ record RandomHumanoid(Scene scene, Map<Role, Integer> roles, List<String> labels
             }
         }
 
-        private void pose(int[] legs, int[] arms) {
+        private void pose() {
             int kind = r.nextInt(6);
             what.add("pose " + kind);
             double lower = kind == 0 ? 0 : kind == 1 ? between(30, 55) : kind == 2 ? between(60, 82) : between(0, 60);

@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.junit.jupiter.api.Test;
 
 class RoleFinderTest {
@@ -72,7 +73,7 @@ class RoleFinderTest {
             RoleFinding found = RoleFinder.find(f.scene());
             boolean all = true;
             for (Role role : Role.REQUIRED) {
-                int want = java.util.Objects.requireNonNull(f.roles().get(role));
+                int want = Objects.requireNonNull(f.roles().get(role));
                 int got = found.node(role);
                 RoleGuess g = found.guess(role);
                 if (got == want) {
@@ -124,7 +125,7 @@ class RoleFinderTest {
 
         assertThat(f.front().z()).isEqualTo(-1, within(1e-9));
         assertThat(name(s, f, Role.LEFT_UPPER_ARM)).isEqualTo("g");
-        assertThat(f.guesses().get(Role.LEFT_FOOT).why()).anyMatch(w -> w.contains("toes"));
+        assertThat(Objects.requireNonNull(f.guess(Role.LEFT_FOOT)).why()).anyMatch(w -> w.contains("toes"));
     }
 
     @Test
@@ -135,7 +136,7 @@ class RoleFinderTest {
                 })
                 .toList();
         Scene s = figure(lying);
-        RoleGuess g = RoleFinder.find(s).guesses().get(Role.LEFT_UPPER_ARM);
+        RoleGuess g = Objects.requireNonNull(RoleFinder.find(s).guess(Role.LEFT_UPPER_ARM));
 
         assertThat(s.nodes().get(g.node()).name()).isEqualTo("R_upperarm");
         assertThat(g.against()).contains("the side in its name");

@@ -60,7 +60,8 @@ class ConventionRulesTest {
                 true,
                 false,
                 NO.layout(),
-                NO.volumes());
+                NO.volumes(),
+                false);
     }
 
     private static Convention.Asks company(boolean cameras, boolean lights, String... pictures) {
@@ -79,7 +80,8 @@ class ConventionRulesTest {
                 true,
                 false,
                 NO.layout(),
-                NO.volumes());
+                NO.volumes(),
+                false);
     }
 
     private static List<Finding> found(Scene s, Convention.Asks a, String code) {

@@ -34,6 +34,8 @@ class RemedyCatalogueTest {
     /** A value for each remedy that takes one, of things that {@link #scenes} hold. */
     private static final Map<String, String> VALUES = Map.ofEntries(
             Map.entry("bake-turn", "j0"),
+            Map.entry("give-roles", "hips:j0,spine:j1"),
+            Map.entry("say-meta", "authors:Mira; Low Tide Post"),
             Map.entry("root-to-origin", "still"),
             Map.entry("rename", "j(\\d):joint_$1"),
             Map.entry("rest-at-frame", "clip:3"),

@@ -48,7 +48,8 @@ class VolumeRulesTest {
                     true,
                     false,
                     Convention.Layout.PLAIN,
-                    new Convention.Grids(List.of("density:float"), 0.01, false)));
+                    new Convention.Grids(List.of("density:float"), 0.01, false),
+                    false));
 
     private static List<Finding> all(Scene s, @Nullable Convention c) {
         List<Finding> out = new ArrayList<>(Inspection.of(s, c));

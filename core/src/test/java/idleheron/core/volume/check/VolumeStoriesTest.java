@@ -70,7 +70,8 @@ class VolumeStoriesTest {
                         true,
                         false,
                         Convention.Layout.PLAIN,
-                        new Convention.Grids(names, megabytes, half)));
+                        new Convention.Grids(names, megabytes, half),
+                        false));
     }
 
     private static List<Finding> rules(Scene s, @Nullable Convention c, String code) {

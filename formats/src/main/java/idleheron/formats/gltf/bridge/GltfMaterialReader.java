@@ -115,6 +115,7 @@ final class GltfMaterialReader {
         if (m.truth(DOUBLE_SIDED, false)) {
             more.add(new FreeProperty(DOUBLE_SIDED, "bool", "", "", new FreeProperty.Whole(new long[] {1})));
         }
+        GltfKeeps.material(m, textures.size(), uses, more);
         boolean unlit = m.child("extensions").has("KHR_materials_unlit");
         return new Material(
                 m.name().isEmpty() ? "material_" + index : m.name(),

@@ -5,6 +5,7 @@ import idleheron.core.math.Matrices;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Camera;
+import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Light;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
@@ -99,9 +100,14 @@ public final class GltfSceneReader {
      * @param nodeOf its node, or -1
      * @param showing the nodes that show its mesh
      */
-    record Found(Scene scene, int[] nodeOf, Map<Integer, List<Integer>> showing) {}
+    public record Found(Scene scene, int[] nodeOf, Map<Integer, List<Integer>> showing) {}
 
-    static Found found(GltfDocument doc, String name, @Nullable Path folder) throws FormatException {
+    /**
+     * As {@link #read}, with what stands for what.
+     *
+     * @throws FormatException where what it holds does not fit together
+     */
+    public static Found found(GltfDocument doc, String name, @Nullable Path folder) throws FormatException {
         GltfSceneReader r = new GltfSceneReader(doc);
         Scene scene = r.scene(name, folder);
         Map<Integer, List<Integer>> showing = new TreeMap<>();
@@ -190,17 +196,19 @@ public final class GltfSceneReader {
         String name = o.name().isEmpty() ? (joint[i] ? "joint_" : "node_") + i : o.name();
         boolean alone = camera < 0 && light < 0 && !joint[i];
         NodeKind kind = joint[i] ? NodeKind.JOINT : NodeKind.GROUP;
-        Node own = Node.of(name, parent, kind, t);
+        List<FreeProperty> extras = new ArrayList<>();
+        GltfKeeps.extras(o, extras);
+        Node own = Node.of(name, parent, kind, t).withProperties(extras);
         if (mesh >= 0 && skin >= 0 && o.indices("children", told.size()).length == 0 && alone) {
             if (Matrices.difference(worlds[i], new Matrix4d()) > 1e-6) {
                 notes.add("node " + name + " is placed and shows a skinned mesh, which its place does not move");
             }
-            nodes.add(shown(apart(o, name), visible));
+            nodes.add(shown(apart(o, name).withProperties(extras), visible));
             shows.add(new Shows(i, nodes.size() - 1, true));
             return;
         }
         if (mesh >= 0 && skin < 0 && alone && !many.has("attributes")) {
-            nodes.add(shown(Node.mesh(name, parent, t, 0), visible));
+            nodes.add(shown(Node.mesh(name, parent, t, 0).withProperties(extras), visible));
             shows.add(new Shows(i, nodes.size() - 1, false));
             return;
         }

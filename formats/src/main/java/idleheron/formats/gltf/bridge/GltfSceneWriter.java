@@ -39,6 +39,7 @@ public final class GltfSceneWriter {
     private final Map<Integer, List<Integer>> shownBy = new TreeMap<>();
     private final Map<Integer, Integer> cameras = new HashMap<>();
     private final Map<Integer, Integer> lights = new HashMap<>();
+    private final Map<Integer, Integer> showing = new TreeMap<>();
     private final Map<Skin, Integer> skins = new LinkedHashMap<>();
 
     private GltfSceneWriter(Scene scene, String generator) {
@@ -53,11 +54,19 @@ public final class GltfSceneWriter {
      * @param scene in metres, Y up, in triangles
      * @param generator the program that writes
      */
-    public static GltfWriter write(Scene scene, String generator) {
+    public static Written write(Scene scene, String generator) {
         GltfSceneWriter w = new GltfSceneWriter(scene, generator);
         w.all();
-        return w.doc;
+        return new Written(w.doc, w.nodeOf, w.showing);
     }
+
+    /**
+     * A document, and what of it stands for what.
+     *
+     * @param nodeOf per node of the scene the one of the document, -1 for those that are there for a skinned mesh alone
+     * @param showing per node of the scene that shows a mesh the one of the document that does
+     */
+    public record Written(GltfWriter doc, int[] nodeOf, Map<Integer, Integer> showing) {}
 
     private void all() {
         pictures();
@@ -107,8 +116,9 @@ public final class GltfSceneWriter {
             } else {
                 children.get(nodeOf[n.parent()]).add(nodeOf[i]);
             }
+            GltfKeeps.extras(n.properties(), o);
             if (n.isJoint() && !bound[i]) {
-                o.putObject("extras").put(GltfPlaces.JOINT, true);
+                o.withObject("/extras").put(GltfPlaces.JOINT, true);
             }
             payload(o, n, i);
         }
@@ -149,6 +159,7 @@ public final class GltfSceneWriter {
             if (mesh >= 0) {
                 o.put("mesh", mesh);
                 shownBy.computeIfAbsent(n.payload(), m -> new ArrayList<>()).add(nodeOf[index]);
+                showing.put(index, nodeOf[index]);
             }
         } else if (n.kind() == NodeKind.CAMERA && n.payload() >= 0) {
             o.put("camera", cameras.computeIfAbsent(n.payload(), c -> {
@@ -162,7 +173,7 @@ public final class GltfSceneWriter {
                 GltfOptics.write(scene.lights().get(l), all.addObject());
                 return all.size() - 1;
             });
-            o.putObject("extensions").putObject(GltfOptics.LIGHTS).put("light", light);
+            o.withObject("/extensions").putObject(GltfOptics.LIGHTS).put("light", light);
         }
     }
 
@@ -195,7 +206,8 @@ public final class GltfSceneWriter {
             o.put("mesh", mesh);
             o.put("skin", skin(skin, n.geometric()));
             if (places.isApart(i)) {
-                ObjectNode extras = o.putObject("extras");
+                GltfKeeps.extras(n.properties(), o);
+                ObjectNode extras = o.withObject("/extras");
                 extras.put(GltfPlaces.UNDER, n.parent() < 0 ? "" : paths.get(n.parent()));
                 ArrayNode matrix = extras.putArray(GltfPlaces.MATRIX);
                 for (double v : places.local(rest, i, new Matrix4d()).get(new double[16])) {
@@ -203,6 +215,7 @@ public final class GltfSceneWriter {
                 }
             }
             tops.add(doc.size("nodes") - 1);
+            showing.put(i, doc.size("nodes") - 1);
             shownBy.computeIfAbsent(n.payload(), m -> new ArrayList<>()).add(doc.size("nodes") - 1);
         }
     }
@@ -299,8 +312,9 @@ public final class GltfSceneWriter {
         }
         if (m.model().equals("unlit")) {
             doc.uses(UNLIT);
-            o.putObject("extensions").putObject(UNLIT);
+            o.withObject("/extensions").putObject(UNLIT);
         }
+        GltfKeeps.write(m, o, doc);
     }
 
     private static double part(double v) {

@@ -29,6 +29,7 @@ public final class GltfDocument {
             "EXT_mesh_gpu_instancing",
             "KHR_animation_pointer",
             "VRMC_vrm",
+            "VRM",
             "VRMC_springBone",
             "VRMC_node_constraint",
             "VRMC_materials_mtoon");

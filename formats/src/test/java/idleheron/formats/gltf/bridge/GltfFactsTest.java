@@ -87,7 +87,7 @@ class GltfFactsTest {
         Scene read = GltfSceneReader.read(document(file), name, null);
         Path out = folder.resolve("again.glb");
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        GltfSceneWriter.write(GltfForm.of(read).scene(), "test").binary(bytes);
+        GltfSceneWriter.write(GltfForm.of(read).scene(), "test").doc().binary(bytes);
         Files.write(out, bytes.toByteArray());
         Scene again = GltfSceneReader.read(document(out), name, null);
         assertThat(again.paths()).containsExactlyInAnyOrderElementsOf(read.paths());
@@ -98,10 +98,10 @@ class GltfFactsTest {
                 .containsExactlyElementsOf(
                         read.clips().stream().map(c -> c.name()).toList());
         ByteArrayOutputStream twice = new ByteArrayOutputStream();
-        GltfSceneWriter.write(GltfForm.of(read).scene(), "test").binary(twice);
+        GltfSceneWriter.write(GltfForm.of(read).scene(), "test").doc().binary(twice);
         assertThat(twice.toByteArray()).isEqualTo(bytes.toByteArray());
         ByteArrayOutputStream text = new ByteArrayOutputStream();
-        GltfSceneWriter.write(GltfForm.of(read).scene(), "test").text(text);
+        GltfSceneWriter.write(GltfForm.of(read).scene(), "test").doc().text(text);
         GltfDocument plain = GltfDocument.read("again.gltf", null, MemorySegment.ofArray(text.toByteArray()));
         assertThat(plain.binary()).isFalse();
         assertThat(GltfSceneReader.read(plain, name, null).paths()).isEqualTo(again.paths());
@@ -151,7 +151,7 @@ class GltfFactsTest {
         for (String name : java.util.List.of("surfaces", "cameras-lights", "numbers")) {
             Scene s = GltfSceneReader.read(document(FILES.resolve(name + ".glb")), name, null);
             ByteArrayOutputStream out = new ByteArrayOutputStream();
-            GltfSceneWriter.write(GltfForm.of(s).scene(), "test").binary(out);
+            GltfSceneWriter.write(GltfForm.of(s).scene(), "test").doc().binary(out);
             Scene back = GltfSceneReader.read(
                     GltfDocument.read("b.glb", null, MemorySegment.ofArray(out.toByteArray())), name, null);
             for (int m = 0; m < s.meshes().size(); m++) {
@@ -209,7 +209,7 @@ class GltfFactsTest {
         Scene heavy =
                 s.withMeshes(java.util.List.of(mesh.withSkin(skin.withWeights(skin.starts(), skin.slots(), twice))));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        GltfSceneWriter.write(GltfForm.of(heavy).scene(), "test").binary(out);
+        GltfSceneWriter.write(GltfForm.of(heavy).scene(), "test").doc().binary(out);
         Scene back = GltfSceneReader.read(
                 GltfDocument.read("b.glb", null, MemorySegment.ofArray(out.toByteArray())), "w", null);
         var again = java.util.Objects.requireNonNull(back.meshes().getFirst().skin());

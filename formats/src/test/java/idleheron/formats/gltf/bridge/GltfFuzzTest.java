@@ -113,7 +113,7 @@ class GltfFuzzTest {
                 Pose pose = new Pose(s);
                 s.clips().forEach(c -> pose.at(c, c.startSeconds() + c.length() / 3));
                 if (s.clips().stream().allMatch(c -> c.length() < 100)) {
-                    GltfSceneWriter.write(GltfForm.of(s).scene(), "test").binary(new ByteArrayOutputStream());
+                    GltfSceneWriter.write(GltfForm.of(s).scene(), "test").doc().binary(new ByteArrayOutputStream());
                 }
             } catch (FormatException e) {
                 refused++;

@@ -1,0 +1,128 @@
+package idleheron.core.avatar.asset;
+
+import idleheron.core.Evidence;
+import idleheron.core.Topic;
+import idleheron.core.Wording;
+import idleheron.core.avatar.Avatar;
+import idleheron.core.avatar.AvatarMeta;
+import idleheron.core.avatar.MetaField;
+import idleheron.core.avatar.Role;
+import idleheron.core.avatar.check.AvatarRules;
+import idleheron.core.avatar.role.RoleFinder;
+import idleheron.core.avatar.role.RoleFinding;
+import idleheron.core.avatar.role.RoleGuess;
+import idleheron.core.kind.AssetKind;
+import idleheron.core.kind.Content;
+import idleheron.core.kind.FactGroup;
+import idleheron.core.kind.FactLine;
+import idleheron.core.kind.FactTable;
+import idleheron.core.kind.Rule;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+
+/** Humanoid avatars. What their figure is made of is a character's. */
+public final class AvatarAssets implements AssetKind {
+    private static final List<FactTable> TABLES = List.of(new FactTable(
+            "Roles",
+            Set.of(Topic.AVATAR),
+            s -> Avatar.in(s) == null ? 0 : Role.values().length,
+            f -> roles(f.scene())));
+
+    @Override
+    public String code() {
+        return "avatar";
+    }
+
+    @Override
+    public boolean isIn(Scene s) {
+        return Avatar.in(s) != null;
+    }
+
+    @Override
+    public Content content() {
+        return Content.NODES;
+    }
+
+    @Override
+    public String word(Scene s) {
+        return "avatar";
+    }
+
+    /** "55 roles · 15 expressions · 1 spring". */
+    @Override
+    public String summary(Scene s) {
+        Avatar a = Avatar.in(s);
+        return a == null
+                ? ""
+                : Wording.counted(a.roles().size(), "role") + " · "
+                        + Wording.counted(a.expressions().size(), "expression") + " · "
+                        + Wording.counted(a.springs().springs().size(), "spring");
+    }
+
+    @Override
+    public List<FactLine> lines(Scene s) {
+        Avatar a = Avatar.in(s);
+        List<FactLine> out = new ArrayList<>();
+        if (a == null) {
+            return out;
+        }
+        AvatarMeta m = a.meta();
+        String by = m == null ? "" : m.text(MetaField.AUTHORS);
+        out.add(new FactLine(
+                "avatar",
+                "version " + a.version() + ", " + summary(s)
+                        + (by.isEmpty() ? ", nobody named as maker" : ", by " + by)));
+        for (Role.Limb limb : Role.Limb.values()) {
+            List<String> said = limb.roles().stream()
+                    .filter(r -> a.roles().containsKey(r))
+                    .map(r -> r.shown() + " " + s.nodes().get(a.node(r)).name())
+                    .toList();
+            if (!said.isEmpty()) {
+                out.add(new FactLine("roles", limb.shown() + ": " + String.join(", ", said)));
+            }
+        }
+        return out;
+    }
+
+    @Override
+    public List<FactGroup> cargo(Scene s) {
+        return isIn(s) ? List.of(new FactGroup("Avatar", List.of(new FactLine("holds", summary(s))))) : List.of();
+    }
+
+    @Override
+    public List<FactTable> tables() {
+        return TABLES;
+    }
+
+    @Override
+    public List<Rule> rules() {
+        return AvatarRules.ALL;
+    }
+
+    /** Every role, by limbs: its joint, the joint that the shape tells, and how certain that is. */
+    static Evidence roles(Scene s) {
+        Avatar a = Avatar.in(s);
+        RoleFinding found = RoleFinder.find(s);
+        List<Evidence.Row> rows = new ArrayList<>();
+        for (Role.Limb limb : Role.Limb.values()) {
+            for (Role r : limb.roles()) {
+                int node = a == null ? -1 : a.node(r);
+                RoleGuess g = found.guess(r);
+                String joint = node < 0 ? "–" : s.nodes().get(node).name();
+                String guess = g == null ? "–" : s.nodes().get(g.node()).name();
+                Object certain = g == null ? "–" : (Object) Math.rint(100 * g.certainty());
+                rows.add(new Evidence.Row(
+                        r.shown(),
+                        node,
+                        -1,
+                        -1,
+                        Double.NaN,
+                        node < 0 && r.isRequired(),
+                        List.of(joint, guess, certain, g == null ? "" : String.join(", ", g.why()))));
+            }
+        }
+        return new Evidence("role", List.of("joint", "by shape", "certain %", "what speaks for it"), rows);
+    }
+}

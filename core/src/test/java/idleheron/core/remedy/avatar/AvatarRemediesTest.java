@@ -1,0 +1,198 @@
+package idleheron.core.remedy.avatar;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import idleheron.core.avatar.Avatar;
+import idleheron.core.avatar.AvatarMeta;
+import idleheron.core.avatar.MetaField;
+import idleheron.core.avatar.Role;
+import idleheron.core.avatar.pose.BodyFrame;
+import idleheron.core.avatar.pose.LimbAim;
+import idleheron.core.avatar.role.RandomHumanoid;
+import idleheron.core.math.AxisSystem;
+import idleheron.core.math.Matrices;
+import idleheron.core.math.Vec3;
+import idleheron.core.pose.Pose;
+import idleheron.core.remedy.space.ConvertStage;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Channel;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.scene.motion.Curve;
+import idleheron.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class AvatarRemediesTest {
+    /** A random figure with its true roles and two clips that key some channels of some joints. */
+    private static Scene figure(long seed) {
+        RandomHumanoid f = RandomHumanoid.of(seed);
+        Scene s = f.scene().with(Avatar.KEY, List.of(Avatar.of(f.roles())));
+        Random r = new Random(seed);
+        List<Clip> clips = new ArrayList<>();
+        for (String name : List.of("walk", "bow")) {
+            List<Clip.NodeTrack> tracks = new ArrayList<>();
+            for (int j : s.joints()) {
+                Curve[] curves = new Curve[Channel.COUNT];
+                for (int c = 3; c < 6; c++) {
+                    curves[c] = r.nextInt(3) == 0
+                            ? Curve.linear(new double[] {0, 1}, new double[] {r.nextDouble() * 40, r.nextDouble() * 40})
+                            : null;
+                }
+                if (r.nextInt(2) == 0) {
+                    tracks.add(new Clip.NodeTrack(j, curves));
+                }
+            }
+            clips.add(new Clip(name, 0, 1, FrameRate.FILM, tracks, List.of()));
+        }
+        return s.withClips(clips);
+    }
+
+    private static double worst(Scene s) {
+        Map<Role, Integer> roles =
+                java.util.Objects.requireNonNull(Avatar.in(s)).roles();
+        Pose rest = new Pose(s);
+        BodyFrame body = java.util.Objects.requireNonNull(BodyFrame.of(rest, roles));
+        return LimbAim.of(rest, roles, body).stream()
+                .mapToDouble(LimbAim::degrees)
+                .max()
+                .orElseThrow();
+    }
+
+    /** Largest difference of any number of any joint's world matrix over a clip; the skin is bound to the same in both. */
+    private static double gap(Scene a, Scene b, Clip ca, Clip cb) {
+        double worst = 0;
+        for (double t : new double[] {0, 0.31, 1}) {
+            Pose pa = new Pose(a).at(ca, t);
+            Pose pb = new Pose(b).at(cb, t);
+            for (int n : a.joints()) {
+                worst = Math.max(worst, Matrices.difference(pa.world(n), pb.world(n)));
+            }
+        }
+        return worst;
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {11, 12, 13, 14, 15, 16, 17, 18})
+    void limbs_stand_in_t_pose_after_it_and_no_clip_moves_otherwise(long seed) {
+        Scene before = figure(seed);
+        Scene after = new StandInT().apply(before);
+        double metre = 1 / before.stage().metersPerUnit();
+
+        assertThat(worst(after)).isLessThan(1e-5);
+        for (int c = 0; c < 2; c++) {
+            assertThat(gap(before, after, before.clips().get(c), after.clips().get(c)))
+                    .isLessThan(1e-9 * metre);
+        }
+        // lengths and what the skin is bound to stay
+        assertThat(after.meshes()).isEqualTo(before.meshes());
+        for (int i = 0; i < before.nodes().size(); i++) {
+            Vec3 a = before.nodes().get(i).translation();
+            assertThat(after.nodes().get(i).translation().distance(a)).isLessThan(1e-9 * (1 + a.length()));
+        }
+    }
+
+    @Test
+    void a_joint_that_a_clip_leaves_at_rest_gets_a_key_of_the_rest_before() {
+        Scene before = figure(3);
+        int arm = java.util.Objects.requireNonNull(Avatar.in(before)).node(Role.LEFT_UPPER_ARM);
+        Scene bare = before.withClips(List.of(new Clip("still", 2, 3, FrameRate.FILM, List.of(), List.of())));
+        Scene after = new StandInT().apply(bare);
+        Clip.NodeTrack t = after.clips().getFirst().nodes().stream()
+                .filter(x -> x.node() == arm)
+                .findFirst()
+                .orElseThrow();
+
+        Curve x = java.util.Objects.requireNonNull(t.curve(Channel.ROTATE_X));
+        assertThat(x.keys()).isEqualTo(1);
+        assertThat(x.start()).isEqualTo(2);
+        assertThat(x.at(2))
+                .isEqualTo(bare.nodes().get(arm).transform().rotation().x());
+        assertThat(t.curve(Channel.TRANSLATE_X)).isNull();
+        assertThat(t.curve(Channel.SCALE_X)).isNull();
+    }
+
+    @Test
+    void t_pose_also_stands_in_a_stage_of_other_axes_and_hand() {
+        Scene before = new ConvertStage(AxisSystem.Z_UP_LEFT, 0.01).apply(figure(21));
+
+        assertThat(worst(before)).isGreaterThan(1);
+        assertThat(worst(new StandInT().apply(before))).isLessThan(1e-5);
+    }
+
+    @Test
+    void without_roles_nothing_is_turned() {
+        Scene s = RandomHumanoid.of(5).scene().withNodes(List.of()).withMeshes(List.of());
+
+        assertThat(new StandInT().apply(s)).isSameAs(s);
+    }
+
+    @Test
+    void roles_are_found_told_and_taken_away() {
+        RandomHumanoid f = RandomHumanoid.of(40);
+        Scene found = new GiveRoles(Map.of()).apply(f.scene());
+        Avatar a = java.util.Objects.requireNonNull(Avatar.in(found));
+        for (Role r : Role.REQUIRED) {
+            assertThat(a.node(r)).isEqualTo(f.roles().get(r));
+        }
+        assertThat(new GiveRoles(Map.of()).apply(found)).isSameAs(found);
+
+        Scene named = found.withNodes(
+                java.util.stream.IntStream.range(0, found.nodes().size())
+                        .mapToObj(i -> found.nodes().get(i).withName("n" + i))
+                        .toList());
+        int foot = a.node(Role.LEFT_FOOT);
+        Avatar told = java.util.Objects.requireNonNull(
+                Avatar.in(new GiveRoles(Map.of("jaw", "n" + foot, "leftHand", "")).apply(named)));
+        assertThat(told.node(Role.JAW)).isEqualTo(foot);
+        assertThat(told.roles()).doesNotContainKeys(Role.LEFT_FOOT, Role.LEFT_HAND);
+        assertThatThrownBy(() -> new GiveRoles(Map.of("nose", "x")))
+                .isInstanceOf(IllegalArgumentException.class)
+                .hasMessage("no role of a human figure is called nose");
+    }
+
+    @Test
+    void terms_are_said_and_taken_back_and_never_made_up() {
+        Scene s = figure(8);
+        Scene said = new SayMeta("authors", "Mira; Low Tide Post").apply(s);
+        AvatarMeta m = java.util.Objects.requireNonNull(
+                java.util.Objects.requireNonNull(Avatar.in(said)).meta());
+
+        assertThat(m.said()).containsOnlyKeys(MetaField.AUTHORS);
+        assertThat(m.said().get(MetaField.AUTHORS)).containsExactly("Mira", "Low Tide Post");
+        assertThat(m.wrong()).containsExactly(MetaField.NAME, MetaField.LICENSE_URL);
+        Avatar back = java.util.Objects.requireNonNull(Avatar.in(new SayMeta("authors", "").apply(said)));
+        assertThat(java.util.Objects.requireNonNull(back.meta()).said()).isEmpty();
+        assertThatThrownBy(() -> new SayMeta("commercialUsage", "free"))
+                .isInstanceOf(IllegalArgumentException.class)
+                .hasMessage("commercialUsage is one of personalNonProfit, personalProfit, corporation, found free");
+        assertThatThrownBy(() -> new SayMeta("licence", "x")).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
+    void an_older_avatar_is_turned_and_raised() {
+        Scene s = figure(9);
+        Avatar a = java.util.Objects.requireNonNull(Avatar.in(s));
+        Scene old = s.with(
+                Avatar.KEY,
+                List.of(new Avatar(
+                        "0.0", null, a.roles(), List.of(), null, Map.of(), a.springs(), List.of(), List.of())));
+        Scene raised = new RaiseAvatar().apply(old);
+
+        assertThat(java.util.Objects.requireNonNull(Avatar.in(raised)).version())
+                .isEqualTo("1.0");
+        Vec3 front = java.util.Objects.requireNonNull(BodyFrame.of(new Pose(old), a.roles()))
+                .front();
+        Vec3 now = java.util.Objects.requireNonNull(BodyFrame.of(new Pose(raised), a.roles()))
+                .front();
+        assertThat(now.x()).isEqualTo(-front.x(), within(1e-9));
+        assertThat(now.y()).isEqualTo(front.y(), within(1e-9));
+        assertThat(new RaiseAvatar().apply(s)).isSameAs(s);
+    }
+}

@@ -1,0 +1,155 @@
+package idleheron.formats.gltf.bridge;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.scene.FreeProperty;
+import idleheron.core.scene.Material;
+import idleheron.formats.gltf.document.GltfObject;
+import idleheron.formats.gltf.document.GltfWriter;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * What of a document is carried unread: extensions of materials, and extras. An extension becomes a property whose text it is; the
+ * pictures it names become uses of the material, so that they keep their numbers, under the path at which they stand. Extras of plain
+ * values become properties of the user, as other carriers have them; others are kept as text.
+ */
+final class GltfKeeps {
+    private static final ObjectMapper MAPPER = new ObjectMapper();
+    private static final String EXTENSION = "glTF:";
+    private static final String EXTRAS = "glTF:extras";
+    private static final Set<String> READ = Set.of("KHR_materials_unlit");
+    private static final int DEEPEST = 16;
+
+    private GltfKeeps() {}
+
+    /** Extensions and extras of a material. */
+    static void material(GltfObject m, int textures, List<Material.Use> uses, List<FreeProperty> properties) {
+        m.node().path("extensions").properties().forEach(e -> {
+            if (!READ.contains(e.getKey()) && e.getValue() instanceof ObjectNode o) {
+                ObjectNode copy = o.deepCopy();
+                pictures(copy, EXTENSION + e.getKey(), textures, uses, 0);
+                properties.add(text(EXTENSION + e.getKey(), copy.toString()));
+            }
+        });
+        extras(m, properties);
+    }
+
+    private static void pictures(ObjectNode o, String path, int textures, List<Material.Use> uses, int depth) {
+        o.properties().forEach(e -> {
+            if (e.getValue() instanceof ObjectNode child && depth < DEEPEST) {
+                JsonNode index = child.path("index");
+                if (e.getKey().endsWith("Texture")
+                        && index.isInt()
+                        && index.intValue() < textures
+                        && index.intValue() >= 0) {
+                    uses.add(new Material.Use(path + "/" + e.getKey(), index.intValue()));
+                    child.remove("index");
+                }
+                pictures(child, path + "/" + e.getKey(), textures, uses, depth + 1);
+            }
+        });
+    }
+
+    /** Extras of a node or material as properties. */
+    static void extras(GltfObject of, List<FreeProperty> into) {
+        JsonNode extras = of.node().path("extras");
+        if (!extras.isObject()) {
+            if (!extras.isMissingNode()) {
+                into.add(text(EXTRAS, extras.toString()));
+            }
+            return;
+        }
+        extras.properties().forEach(e -> {
+            JsonNode v = e.getValue();
+            String name = e.getKey();
+            if (name.startsWith("heron")) {
+                return;
+            }
+            if (v.isTextual()) {
+                into.add(new FreeProperty(name, "KString", new FreeProperty.Text(v.textValue())));
+            } else if (v.isBoolean()) {
+                into.add(new FreeProperty(name, "Bool", new FreeProperty.Whole(new long[] {v.booleanValue() ? 1 : 0})));
+            } else if (v.isNumber()) {
+                into.add(new FreeProperty(name, "Number", new FreeProperty.Numbers(new double[] {v.doubleValue()})));
+            } else {
+                into.add(text(EXTRAS + "/" + name, v.toString()));
+            }
+        });
+    }
+
+    private static FreeProperty text(String name, String text) {
+        return new FreeProperty(name, "KString", "", "", new FreeProperty.Text(text));
+    }
+
+    /** Writes back what was kept of a material. */
+    static void write(Material m, ObjectNode to, GltfWriter doc) {
+        for (FreeProperty p : m.properties()) {
+            boolean extension = p.name().startsWith(EXTENSION) && !p.name().startsWith(EXTRAS);
+            if (extension && p.value() instanceof FreeProperty.Text t && parsed(t.text()) instanceof ObjectNode o) {
+                for (Material.Use u : m.uses()) {
+                    if (u.property().startsWith(p.name() + "/")) {
+                        JsonNode at = o.at(u.property().substring(p.name().length()));
+                        if (at instanceof ObjectNode info) {
+                            info.put("index", u.texture());
+                        }
+                    }
+                }
+                String name = p.name().substring(EXTENSION.length());
+                doc.uses(name);
+                to.withObject("/extensions").set(name, o);
+            }
+        }
+        extras(m.properties(), to);
+    }
+
+    /** Writes properties of the user, and what was kept, as extras. */
+    static void extras(List<FreeProperty> properties, ObjectNode to) {
+        for (FreeProperty p : properties) {
+            if (p.name().equals(EXTRAS) && p.value() instanceof FreeProperty.Text t) {
+                to.set("extras", parsed(t.text()));
+            } else if (p.name().startsWith(EXTRAS + "/") && p.value() instanceof FreeProperty.Text t) {
+                to.withObject("/extras").set(p.name().substring(EXTRAS.length() + 1), parsed(t.text()));
+            } else if (p.isUsers() && !p.name().startsWith(EXTENSION)) {
+                value(to.withObject("/extras"), p);
+            }
+        }
+    }
+
+    private static void value(ObjectNode extras, FreeProperty p) {
+        switch (p.value()) {
+            case FreeProperty.Text t -> extras.put(p.name(), t.text());
+            case FreeProperty.Numbers n
+            when n.values().length == 1 && Double.isFinite(n.values()[0]) -> extras.put(p.name(), n.values()[0]);
+            case FreeProperty.Numbers n -> {
+                var list = extras.putArray(p.name());
+                for (double v : n.values()) {
+                    if (Double.isFinite(v)) {
+                        list.add(v);
+                    }
+                }
+            }
+            case FreeProperty.Whole w
+            when w.values().length == 1 && p.type().equalsIgnoreCase("bool") ->
+                extras.put(p.name(), w.values()[0] != 0);
+            case FreeProperty.Whole w when w.values().length == 1 -> extras.put(p.name(), w.values()[0]);
+            case FreeProperty.Whole w -> {
+                var list = extras.putArray(p.name());
+                for (long v : w.values()) {
+                    list.add(v);
+                }
+            }
+            case FreeProperty.Several s -> extras.put(p.name(), p.shown());
+        }
+    }
+
+    private static JsonNode parsed(String text) {
+        try {
+            return MAPPER.readTree(text);
+        } catch (JsonProcessingException e) {
+            return MAPPER.getNodeFactory().textNode(text);
+        }
+    }
+}
