@@ -10,10 +10,13 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
 import idleheron.report.RemedyJson;
 import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -30,6 +33,9 @@ public record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
     private static final String SCHEMA = "idle-heron/recipe/2";
     private static final String FIRST = "idle-heron/recipe/1";
     private static final RemedyJson FORM = new RemedyJson(SceneFiles.remedies());
+    /** Those that ship, by name: a body as a plain surface, in metres, and a figure as an avatar. */
+    public static final List<String> SHIPPED = List.of("plain-body", "humanoid-avatar");
+
     private static final List<String> KEYS = List.of("schema", "for", "remedies");
 
     public Recipe {
@@ -51,12 +57,22 @@ public record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
     }
 
     /**
+     * @param file a recipe, or the name of one that ships where there is no such file
      * @throws UsageException where it is no recipe or holds a remedy that nobody knows
      */
     public static Recipe read(Path file) throws IOException {
         String name = String.valueOf(file.getFileName());
+        if (!Files.exists(file) && SHIPPED.contains(name)) {
+            try (InputStream in = Recipe.class.getResourceAsStream("recipes/" + name + ".json")) {
+                return read(name, Objects.requireNonNull(in, name).readAllBytes());
+            }
+        }
+        return read(name, Files.readAllBytes(file));
+    }
+
+    private static Recipe read(String name, byte[] text) throws IOException {
         try {
-            JsonNode n = new ObjectMapper().readTree(file.toFile());
+            JsonNode n = new ObjectMapper().readTree(text);
             if (!List.of(SCHEMA, FIRST).contains(n.path("schema").asText())) {
                 throw FormatException.in(
                         name, "schema " + SCHEMA, n.path("schema").toString());

@@ -28,8 +28,8 @@ class NamesAndCarriersTest {
 
     @Test
     void nodesGoInWhatHoldsThemOrIntoWhichTheyAreBaked() {
-        assertThat(carriers(Small.plank(1))).containsExactly("FBX", "glTF", "Alembic", "Toy", "USD");
-        assertThat(carriers(Scene.bare("empty", Stage.COMMON))).containsExactly("FBX", "glTF", "Toy", "USD");
+        assertThat(carriers(Small.plank(1))).containsExactly("FBX", "glTF", "Alembic", "OBJ", "Toy", "USD");
+        assertThat(carriers(Scene.bare("empty", Stage.COMMON))).containsExactly("FBX", "glTF", "OBJ", "Toy", "USD");
     }
 
     @Test

@@ -34,6 +34,21 @@ class RecipeTest {
     @TempDir
     Path folder;
 
+    @Test
+    void recipes_that_ship_are_read_by_their_name_unless_a_file_has_it() throws IOException {
+        for (String name : Recipe.SHIPPED) {
+            assertThat(Recipe.read(Path.of(name)).remedies()).as(name).isNotEmpty();
+        }
+        Recipe body = Recipe.read(Path.of("plain-body"));
+        assertThat(body.remedies())
+                .extracting(Remedy::code)
+                .containsExactly("bake-scale", "merge-meshes", "convert-stage");
+        Path own = folder.resolve("plain-body");
+        Files.writeString(own, "{\"schema\": \"idle-heron/recipe/2\", \"remedies\": [\"drop-tips\"]}");
+        assertThat(Recipe.read(own).remedies()).extracting(Remedy::code).containsExactly("drop-tips");
+        assertThatThrownBy(() -> Recipe.read(folder.resolve("nowhere"))).isInstanceOf(IOException.class);
+    }
+
     private static final RemedyJson FORM = new RemedyJson(SceneFiles.remedies());
 
     private static final List<Remedy> ALL = List.of(

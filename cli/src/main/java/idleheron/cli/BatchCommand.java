@@ -31,7 +31,11 @@ final class BatchCommand implements Callable<Integer> {
     @Parameters(paramLabel = "FILE|FOLDER", arity = "1..*")
     List<Path> in = new ArrayList<>();
 
-    @Option(names = "--recipe", paramLabel = "RECIPE", required = true, description = "remedies in order, as JSON")
+    @Option(
+            names = "--recipe",
+            paramLabel = "RECIPE",
+            required = true,
+            description = "remedies in order, as JSON, or plain-body or humanoid-avatar")
     Path recipe;
 
     @Option(names = "--out", paramLabel = "FOLDER", required = true, description = "where they go, under their names")

@@ -60,7 +60,10 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--remedy", paramLabel = "REMEDY", description = "remedies in order, by commas")
     List<String> remedies = new ArrayList<>();
 
-    @Option(names = "--recipe", paramLabel = "RECIPE", description = "remedies in order, as JSON, in place of --remedy")
+    @Option(
+            names = "--recipe",
+            paramLabel = "RECIPE",
+            description = "remedies in order, as JSON, or plain-body or humanoid-avatar; in place of --remedy")
     @Nullable
     Path recipe;
 

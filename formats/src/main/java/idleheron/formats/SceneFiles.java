@@ -20,6 +20,7 @@ import idleheron.formats.disk.FileChangedException;
 import idleheron.formats.disk.Guarded;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.gltf.GltfFormat;
+import idleheron.formats.obj.ObjFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.spi.Outline;
 import idleheron.formats.spi.Salvage;
@@ -41,8 +42,8 @@ import org.jspecify.annotations.Nullable;
 /** All carriers: finds the one for a file, reads and writes. */
 public final class SceneFiles {
     /** One line per carrier. */
-    private static final List<SceneFormat> OURS =
-            List.of(new FbxFormat(), new UsdFormat(), new GltfFormat(), new VdbFormat(), new AbcFormat());
+    private static final List<SceneFormat> OURS = List.of(
+            new FbxFormat(), new UsdFormat(), new GltfFormat(), new VdbFormat(), new AbcFormat(), new ObjFormat());
 
     /** Ours, and after them what the class path brings along as a service. */
     private static final List<SceneFormat> FORMATS = Stream.concat(
@@ -190,11 +191,9 @@ public final class SceneFiles {
         String name = String.valueOf(file.getFileName());
         SceneFormat numbered = several(file);
         if (numbered != null) {
-            Scene scene = Objects.requireNonNull(numbered.several()).read(file, progress);
-            long bytes = scene.volumes().stream()
-                    .flatMap(v -> v.frames().stream())
-                    .mapToLong(f -> f.bytes())
-                    .sum();
+            Several several = Objects.requireNonNull(numbered.several());
+            Scene scene = several.read(file, progress);
+            long bytes = several.bytes(file, scene);
             return new SceneFormat.ReadScene(scene, numbered.name(), "sequence", bytes);
         }
         progress.at(0, "loading " + name);

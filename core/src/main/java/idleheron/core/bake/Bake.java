@@ -20,12 +20,7 @@ import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.UvSet;
 import idleheron.core.scene.motion.Clip;
 import java.io.IOException;
-import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
-import java.nio.channels.FileChannel;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
@@ -40,8 +35,6 @@ import org.jspecify.annotations.Nullable;
  * file of their own that goes with the cache, so that long ones fit.
  */
 public final class Bake {
-    private static final long SMALL = 64L << 20;
-
     private Bake() {}
 
     /**
@@ -71,7 +64,7 @@ public final class Bake {
         }
         Budget.BAKE.check(times(frame / 12 + moving.size(), times.length));
         Budget.SAMPLES.check(times(moving.size(), times.length));
-        MemorySegment room = room(Math.multiplyExact(frame, times.length));
+        MemorySegment room = Room.of(Math.multiplyExact(frame, times.length));
         double[][] matrices = new double[moving.size()][16 * times.length];
         Matrix4d nothing = new Matrix4d();
         for (int t = 0; t < times.length; t++) {
@@ -143,24 +136,6 @@ public final class Bake {
             out = name + "_" + i;
         }
         return out;
-    }
-
-    /** Memory for small bakes, a file that is gone when it is let go for large ones. */
-    private static MemorySegment room(long bytes) throws IOException {
-        if (bytes <= SMALL) {
-            return Arena.ofAuto().allocate(Math.max(1, bytes));
-        }
-        Path file = Files.createTempFile("heron-bake", ".points");
-        long free = Files.getFileStore(file).getUsableSpace();
-        if (bytes > free) {
-            Files.delete(file);
-            throw new IOException("the points of this bake take " + bytes / (1 << 20) + " MB, and " + file.getParent()
-                    + " has " + free / (1 << 20) + " MB left");
-        }
-        try (FileChannel c = FileChannel.open(
-                file, StandardOpenOption.READ, StandardOpenOption.WRITE, StandardOpenOption.DELETE_ON_CLOSE)) {
-            return c.map(FileChannel.MapMode.READ_WRITE, 0, bytes, Arena.ofAuto());
-        }
     }
 
     private static CacheNode mesh(Scene scene, int node, String name, Mesh mesh, Samples points) {

@@ -3,8 +3,10 @@ package idleheron.core.kinds;
 import idleheron.core.avatar.asset.AvatarAssets;
 import idleheron.core.cache.asset.CacheAssets;
 import idleheron.core.character.asset.CharacterAssets;
+import idleheron.core.finding.Facts;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Content;
+import idleheron.core.kind.FactGroup;
 import idleheron.core.kind.FactTable;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
@@ -19,7 +21,7 @@ import java.util.stream.Stream;
 /** The kinds of assets there are: a line each, and what else the class path brings as a service. */
 public final class AssetKinds {
     private static final List<AssetKind> OWN =
-            List.of(new CharacterAssets(), new AvatarAssets(), new CacheAssets(), new VolumeAssets(), new ViewAssets());
+            List.of(new AvatarAssets(), new CharacterAssets(), new CacheAssets(), new VolumeAssets(), new ViewAssets());
 
     /** In the order in which they are asked and told. */
     public static final List<AssetKind> ALL = Stream.concat(
@@ -59,6 +61,18 @@ public final class AssetKinds {
                 .filter(k -> k.isIn(scene))
                 .flatMap(k -> k.tables().stream())
                 .filter(t -> t.count().applyAsInt(scene) > 0)
+                .toList();
+    }
+
+    /** What is declared and measured of a scene: by what its nodes are, or where they are none by the first kind that it holds. */
+    public static List<FactGroup> figures(Facts facts) {
+        Scene scene = facts.scene();
+        if (scene.nodes().isEmpty()) {
+            return main(scene).figures(facts);
+        }
+        return ALL.stream()
+                .filter(k -> k.isIn(scene) && k.content().equals(Content.NODES))
+                .flatMap(k -> k.figures(facts).stream())
                 .toList();
     }
 

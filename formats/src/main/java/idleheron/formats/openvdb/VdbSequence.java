@@ -6,64 +6,34 @@ import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
 import idleheron.core.volume.Volume;
 import idleheron.formats.bytes.FormatException;
+import idleheron.formats.disk.NumberedFiles;
+import idleheron.formats.disk.NumberedFiles.Numbered;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.TreeMap;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import java.util.stream.Stream;
 
 /**
  * Numbered files as one volume: those that a pattern names, {@code smoke.####.vdb}, a # for each digit of the frame, or all
  * sequences of a folder.
  */
 public final class VdbSequence {
-    private static final Pattern NUMBERED = Pattern.compile("(.*?)([._-]?)(-?\\d+)\\.vdb", Pattern.CASE_INSENSITIVE);
+    private static final NumberedFiles FILES = new NumberedFiles("vdb");
 
     private VdbSequence() {}
 
     /** Whether a path stands for a sequence: a name with #, or a folder with a .vdb file in it. */
     public static boolean matches(Path path) {
-        if (String.valueOf(path.getFileName()).contains("#")) {
-            return String.valueOf(path.getFileName()).toLowerCase(Locale.ROOT).endsWith(".vdb");
-        }
-        if (!Files.isDirectory(path)) {
-            return false;
-        }
-        try (Stream<Path> files = Files.list(path)) {
-            return files.anyMatch(f -> f.toString().toLowerCase(Locale.ROOT).endsWith(".vdb"));
-        } catch (IOException e) {
-            return false;
-        }
+        return FILES.matches(path);
     }
 
     /** The pattern of the sequence that a file is one frame of; the file itself where it stands alone. */
     public static Path around(Path file) {
-        Matcher m = NUMBERED.matcher(String.valueOf(file.getFileName()));
-        if (!m.matches() || Files.isDirectory(file)) {
-            return file;
-        }
-        Path pattern = file.resolveSibling(
-                m.group(1) + m.group(2) + "#".repeat(m.group(3).length()) + ".vdb");
-        try {
-            List<Numbered> all = new ArrayList<>();
-            gather(VdbFrames.folder(file), String.valueOf(pattern.getFileName()))
-                    .values()
-                    .forEach(all::addAll);
-            return all.size() > 1 ? pattern : file;
-        } catch (IOException e) {
-            return file;
-        }
+        return FILES.around(file, 1);
     }
-
-    /** One file of a sequence before it is opened. */
-    private record Numbered(Path file, int number, int digits) {}
 
     /**
      * Reads the headers of all files. A file that cannot be read is a frame with its fault.
@@ -71,11 +41,9 @@ public final class VdbSequence {
      * @throws FormatException when there is no file at all
      */
     public static Scene read(Path path, Progress progress) throws IOException {
-        boolean folder = Files.isDirectory(path);
-        Path in = folder ? path : VdbFrames.folder(path);
-        Map<String, List<Numbered>> sequences = gather(in, folder ? "" : String.valueOf(path.getFileName()));
+        Map<String, List<Numbered>> sequences = FILES.of(path);
         if (sequences.isEmpty()) {
-            throw FormatException.in(String.valueOf(path.getFileName()), "files that this names", "none in " + in);
+            throw none(path);
         }
         List<Volume> volumes = new ArrayList<>();
         Stage stage = Stage.COMMON;
@@ -93,17 +61,19 @@ public final class VdbSequence {
      * @throws FormatException when there is none
      */
     public static Path firstFile(Path path) throws IOException {
-        boolean folder = Files.isDirectory(path);
-        Path in = folder ? path : VdbFrames.folder(path);
-        return gather(in, folder ? "" : String.valueOf(path.getFileName())).values().stream()
+        return FILES.of(path).values().stream()
                 .findFirst()
                 .map(VdbSequence::first)
-                .orElseThrow(() -> FormatException.in(
-                        String.valueOf(path.getFileName()), "files that this names", "none in " + in));
+                .orElseThrow(() -> none(path));
+    }
+
+    private static FormatException none(Path path) {
+        Path in = Files.isDirectory(path) ? path : VdbFrames.folder(path);
+        return FormatException.in(String.valueOf(path.getFileName()), "files that this names", "none in " + in);
     }
 
     private static Path first(List<Numbered> files) {
-        return files.getFirst().file;
+        return files.getFirst().file();
     }
 
     static Stage ranged(Stage stage, List<Volume> volumes) {
@@ -113,52 +83,15 @@ public final class VdbSequence {
         return stage.withRange(rate.seconds(first), rate.seconds(last));
     }
 
-    private static Map<String, List<Numbered>> gather(Path folder, String pattern) throws IOException {
-        Pattern wanted = pattern.isEmpty() ? NUMBERED : wanted(pattern);
-        Map<String, List<Numbered>> out = new TreeMap<>();
-        if (!Files.isDirectory(folder)) {
-            return out;
-        }
-        try (Stream<Path> files = Files.list(folder)) {
-            for (Path f : (Iterable<Path>) files.sorted()::iterator) {
-                Matcher m = wanted.matcher(String.valueOf(f.getFileName()));
-                boolean volume = f.toString().toLowerCase(Locale.ROOT).endsWith(".vdb");
-                if (m.matches() && volume) {
-                    String digits = m.group(3);
-                    int number = digits.length() > 9 ? 0 : Integer.parseInt(digits);
-                    String key = digits.length() > 9 ? String.valueOf(f.getFileName()) : m.group(1);
-                    out.computeIfAbsent(key, k -> new ArrayList<>()).add(new Numbered(f, number, digits.length()));
-                } else if (pattern.isEmpty() && volume) {
-                    String name = String.valueOf(f.getFileName());
-                    out.computeIfAbsent(name.substring(0, name.length() - 4), k -> new ArrayList<>())
-                            .add(new Numbered(f, 0, 0));
-                }
-            }
-        }
-        return out;
-    }
-
-    /** Any number of digits stands for the #s, so that a frame with other padding is found too. */
-    private static Pattern wanted(String pattern) {
-        int from = pattern.indexOf('#');
-        int to = pattern.lastIndexOf('#') + 1;
-        String before = pattern.substring(0, from);
-        String stem = before.replaceAll("[._-]$", "");
-        return Pattern.compile(
-                "(" + Pattern.quote(stem) + ")(" + Pattern.quote(before.substring(stem.length())) + ")(\\d+)"
-                        + Pattern.quote(pattern.substring(to)),
-                Pattern.CASE_INSENSITIVE);
-    }
-
     private static Volume volume(String name, List<Numbered> files, Progress progress) throws IOException {
-        List<Numbered> sorted = new ArrayList<>(files);
-        sorted.sort(Comparator.comparingInt(Numbered::number).thenComparing(Numbered::file));
+        List<Numbered> sorted = files;
         List<Volume.Frame> frames = new ArrayList<>();
         for (int i = 0; i < sorted.size(); i++) {
             Numbered n = sorted.get(i);
-            progress.at((double) i / sorted.size(), "opening " + n.file.getFileName());
+            progress.at((double) i / sorted.size(), "opening " + n.file().getFileName());
             Volume.Frame f = frame(n);
-            boolean repeats = i > 0 && !f.isBroken() && VdbFrames.same(sorted.get(i - 1).file, n.file);
+            boolean repeats =
+                    i > 0 && !f.isBroken() && VdbFrames.same(sorted.get(i - 1).file(), n.file());
             frames.add(
                     repeats
                             ? new Volume.Frame(
@@ -170,7 +103,7 @@ public final class VdbSequence {
     }
 
     private static Volume.Frame frame(Numbered n) throws IOException {
-        return frame(n.file, n.number);
+        return frame(n.file(), n.number());
     }
 
     /** One file as a frame; one that is not there or cannot be read is a frame with its fault. */

@@ -27,4 +27,12 @@ final class VdbSeveral implements Several {
     public Scene read(Path path, Progress progress) throws IOException {
         return VdbSequence.read(path, progress);
     }
+
+    @Override
+    public long bytes(Path path, Scene scene) {
+        return scene.volumes().stream()
+                .flatMap(v -> v.frames().stream())
+                .mapToLong(f -> f.bytes())
+                .sum();
+    }
 }

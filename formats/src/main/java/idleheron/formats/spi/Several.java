@@ -26,4 +26,7 @@ public interface Several {
      * @throws FormatException when there is none
      */
     Scene read(Path path, Progress progress) throws IOException;
+
+    /** How large all of them are together, bytes. */
+    long bytes(Path path, Scene scene) throws IOException;
 }

@@ -5,6 +5,7 @@ import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.remedy.skeleton.DropJoints;
 import idleheron.core.remedy.skeleton.SingleRoot;
+import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
@@ -12,9 +13,16 @@ import idleheron.core.volume.GridChange;
 import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.alembic.AbcFormat;
+import idleheron.formats.delivery.Deliveries;
+import idleheron.formats.disk.Drafts;
 import idleheron.formats.fbx.FbxFormat;
+import idleheron.formats.gltf.GltfFormat;
+import idleheron.formats.obj.ObjFormat;
 import idleheron.formats.openvdb.VolumeDelivery;
 import idleheron.formats.openvdb.coding.VdbWriter;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.spi.Target;
 import idleheron.rehearsal.StandIn;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -33,6 +41,11 @@ public final class DemoData {
 
     public static final String REEDS = "reeds.abc";
     public static final String REEDS_RETURNED = "reeds_from_elsewhere.abc";
+
+    public static final String GLB = "postwoman.glb";
+    public static final String AVATAR = "postwoman.vrm";
+    public static final String AVATAR_RETURNED = "postwoman_from_elsewhere.vrm";
+    public static final String BODY = "postwoman_body.obj";
 
     /** The stage of everything, below the folder. */
     public static final String STAGE = LowTideStage.FOLDER + "/" + LowTideStage.TOP;
@@ -70,10 +83,44 @@ public final class DemoData {
                 s.rehearse(folder.resolve(SENT), back, Progress.NONE);
             }
         }
+        avatars(folder, progress);
         smoke(folder, progress);
         reeds(folder, progress);
         LowTideStage.write(folder, progress);
         progress.at(1, "ready");
+    }
+
+    /** Writes her as glTF, as an avatar as it leaves and as it comes back, and as a plain body. */
+    public static void avatars(Path folder, Progress progress) throws IOException {
+        progress.at(0.85, "giving her roles");
+        SceneFormat gltf = new GltfFormat();
+        if (!Files.exists(folder.resolve(GLB))) {
+            Scene wading = Postwoman.scene();
+            Scene one =
+                    TuneWeights.limit(4).apply(wading.withClips(wading.clips().subList(0, 1)));
+            SceneFiles.write(one, folder.resolve(GLB), gltf, GltfFormat.BINARY, false, Progress.NONE);
+        }
+        if (!Files.exists(folder.resolve(AVATAR))) {
+            SceneFiles.write(
+                    LowTideAvatar.avatar(), folder.resolve(AVATAR), gltf, GltfFormat.AVATAR, false, Progress.NONE);
+        }
+        if (!Files.exists(folder.resolve(AVATAR_RETURNED))) {
+            SceneFiles.write(
+                    LowTideAvatar.fromElsewhere(),
+                    folder.resolve(AVATAR_RETURNED),
+                    gltf,
+                    GltfFormat.AVATAR,
+                    false,
+                    Progress.NONE);
+        }
+        Path body = folder.resolve(BODY);
+        if (!Files.exists(body)) {
+            Target target =
+                    new Target(body, new ObjFormat(), new ObjFormat().variants().getFirst());
+            try (Drafts drafts = new Drafts(false)) {
+                Deliveries.write(Delivery.PLAIN, LowTideAvatar.body(), null, target, drafts, Progress.NONE);
+            }
+        }
     }
 
     /** Writes the smoke as it was baked, and as it came back: in centimetres, on its side, one grid under another name. */

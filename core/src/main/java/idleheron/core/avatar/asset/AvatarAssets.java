@@ -11,6 +11,7 @@ import idleheron.core.avatar.check.AvatarRules;
 import idleheron.core.avatar.role.RoleFinder;
 import idleheron.core.avatar.role.RoleFinding;
 import idleheron.core.avatar.role.RoleGuess;
+import idleheron.core.finding.Facts;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Content;
 import idleheron.core.kind.FactGroup;
@@ -84,6 +85,31 @@ public final class AvatarAssets implements AssetKind {
             }
         }
         return out;
+    }
+
+    @Override
+    public List<FactGroup> figures(Facts f) {
+        Avatar a = Avatar.in(f.scene());
+        if (a == null) {
+            return List.of();
+        }
+        AvatarMeta m = a.meta() == null ? AvatarMeta.NONE : a.meta();
+        return List.of(new FactGroup(
+                "Avatar",
+                List.of(
+                        new FactLine("version", a.version()),
+                        new FactLine("by", said(m, MetaField.AUTHORS)),
+                        new FactLine("use", said(m, MetaField.COMMERCIAL_USAGE)),
+                        new FactLine("roles", a.roles().size() + " of " + Role.values().length),
+                        new FactLine(
+                                "expressions", Integer.toString(a.expressions().size())),
+                        new FactLine(
+                                "springs",
+                                Integer.toString(a.springs().springs().size())))));
+    }
+
+    private static String said(AvatarMeta m, MetaField field) {
+        return m.text(field).isEmpty() ? "not said" : m.text(field);
     }
 
     @Override

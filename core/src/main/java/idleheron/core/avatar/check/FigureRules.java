@@ -75,7 +75,8 @@ final class FigureRules {
                                 + (ask.isEmpty()
                                         ? ", with all that must be there."
                                         : ". To be asked: " + Wording.listed(ask) + "."))
-                .measured(Figure.of(found.missing().size(), "roles to be asked"))
+                .measured(Figure.of(
+                        found.missing().size(), found.missing().size() == 1 ? "role to be asked" : "roles to be asked"))
                 .because("The scene comes from a carrier that has no roles.")
                 .mendedBy(found.guesses().isEmpty() ? null : new GiveRoles(Map.of())));
     }
@@ -135,7 +136,7 @@ final class FigureRules {
                             "Left and right are exchanged",
                             "The toes point to where the back would be: the joints of the left side have the roles of"
                                     + " the right.")
-                    .measured(Figure.of(1, ""))
+                    .measured(Figure.of(2, "sides"))
                     .atNode(hips(f))
                     .because("The sides were taken from names, or seen from the front.")
                     .mendedBy(exchanged(f.scene())));

@@ -46,7 +46,7 @@ final class PartRules {
                         "An avatar says who made it and under what terms; missing or not allowed: "
                                 + String.join(", ", wrong)
                                 + ". Receivers find no avatar without. These are asked for and never made up: say-meta=authors:NAME.")
-                .measured(Figure.of(wrong.size(), "fields"))
+                .measured(Figure.of(wrong.size(), wrong.size() == 1 ? "field" : "fields"))
                 .because("Only its maker knows."));
     }
 
@@ -85,14 +85,14 @@ final class PartRules {
                     .says(
                             Wording.counted(lost.size(), "part") + " of expressions not there",
                             "What expressions move is not in the scene: " + Wording.listed(lost) + ".")
-                    .measured(Figure.of(lost.size(), "parts")));
+                    .measured(Figure.of(lost.size(), lost.size() == 1 ? "part" : "parts")));
         }
         if (!empty.isEmpty()) {
             out.add(Finding.of("avatar-expression-empty", Severity.NOTE, Topic.BLEND_SHAPES)
                     .says(
                             Wording.counted(empty.size(), "expression") + " without effect",
                             Wording.listed(empty) + " move nothing.")
-                    .measured(Figure.of(empty.size(), "expressions")));
+                    .measured(Figure.of(empty.size(), empty.size() == 1 ? "expression" : "expressions")));
         }
     }
 
@@ -141,7 +141,7 @@ final class PartRules {
                     .says(
                             Wording.counted(bad.size(), "fault") + " in what swings",
                             Wording.listed(bad) + ". Receivers leave such springs out, or fail.")
-                    .measured(Figure.of(bad.size(), "faults")));
+                    .measured(Figure.of(bad.size(), bad.size() == 1 ? "fault" : "faults")));
         }
     }
 
@@ -184,7 +184,7 @@ final class PartRules {
             boolean breaks = !x.code().equals("avatar-mesh-node") && !x.code().equals("avatar-spring");
             out.add(Finding.of(x.code(), breaks ? Severity.BREAKS : Severity.DRIFTS, Topic.AVATAR)
                     .says(x.where() + ": " + x.text(), "The file says of " + x.where() + ": " + x.text() + ".")
-                    .measured(Figure.of(1, "", x.where())));
+                    .measured(Figure.of(1, "fault", x.where())));
         }
     }
 
@@ -202,7 +202,7 @@ final class PartRules {
                                 ? "Version 0 looks along -Z, names thumbs and expressions otherwise, and says its terms in"
                                         + " other words. Its roles and expressions are read; its terms are asked for anew."
                                 : "Avatars are of version 1.0 here.")
-                .measured(Figure.of(1, ""))
+                .measured(Figure.of(1, "file"))
                 .because(older ? "It was written before the standard was settled." : "")
                 .mendedBy(older ? new RaiseAvatar() : null));
     }

@@ -37,7 +37,7 @@ final class RoleRules {
                             "No joint is the " + missing.getFirst() + (missing.size() > 1 ? ", and others" : ""),
                             "An avatar needs all of " + Role.REQUIRED.size() + " roles; no joint has the role of "
                                     + Wording.listed(missing) + ". A receiver says only that this is no avatar.")
-                    .measured(Figure.of(missing.size(), "roles"))
+                    .measured(Figure.of(missing.size(), missing.size() == 1 ? "role" : "roles"))
                     .because("The role was never given, or its joint is not there.")
                     .mendedBy(new GiveRoles(Map.of())));
         }

@@ -252,7 +252,13 @@ public record RandomHumanoid(Scene scene, Map<Role, Integer> roles, List<String>
             if (sockets.there) {
                 from = role(
                         Role.sided(name, "Shoulder"),
-                        joint(chest, x * 0.25, base.y - (sockets.inLine ? 0 : 0.04 * l.arm), base.z, s + "clavicle", 0.5));
+                        joint(
+                                chest,
+                                x * 0.25,
+                                base.y - (sockets.inLine ? 0 : 0.04 * l.arm),
+                                base.z,
+                                s + "clavicle",
+                                0.5));
             }
             int up = role(Role.sided(name, "UpperArm"), joint(from, x, base.y, base.z, s + "upper arm"));
             double a = l.arm * (0.48 + 0.1 * fixed(9));

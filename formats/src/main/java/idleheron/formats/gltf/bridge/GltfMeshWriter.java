@@ -376,9 +376,9 @@ final class GltfMeshWriter {
                 System.arraycopy(turned, 3 * i, normals, 3 * v, 3);
             }
         }
-        to.put("POSITION", doc.vertices(deltas, "VEC3", 3, true));
+        to.put("POSITION", doc.seldom(deltas, "VEC3", 3, true));
         if (turned != null && mesh.normals() != null) {
-            to.put("NORMAL", doc.vertices(normals, "VEC3", 3, false));
+            to.put("NORMAL", doc.seldom(normals, "VEC3", 3, false));
         }
     }
 }

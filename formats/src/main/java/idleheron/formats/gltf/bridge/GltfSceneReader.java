@@ -2,7 +2,6 @@ package idleheron.formats.gltf.bridge;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import idleheron.core.math.Matrices;
-import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.FreeProperty;
@@ -30,10 +29,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import org.joml.Matrix3d;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
-import org.joml.Quaterniond;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -43,8 +40,6 @@ import org.jspecify.annotations.Nullable;
 public final class GltfSceneReader {
     /** Meshes that one list of instances may show. */
     private static final int MOST_INSTANCES = 100_000;
-
-    private static final double UNIT = 1e-3;
 
     private final GltfDocument doc;
     private final List<String> notes;
@@ -174,7 +169,7 @@ public final class GltfSceneReader {
         while (!open.isEmpty()) {
             int i = open.pop();
             int parent = doc.parent(i) < 0 ? -1 : nodeOf[doc.parent(i)];
-            Transform t = transform(told.get(i));
+            Transform t = GltfTransform.of(told.get(i), notes);
             Matrix4d world = t.matrix();
             worlds[i] = doc.parent(i) < 0 ? world : worlds[doc.parent(i)].mul(world, new Matrix4d());
             nodeOf[i] = nodes.size();
@@ -286,55 +281,11 @@ public final class GltfSceneReader {
         for (int k = 0; k < n; k++) {
             Transform t = Transform.of(
                     move == null ? Vec3.ZERO : new Vec3(m[3 * k], m[3 * k + 1], m[3 * k + 2]),
-                    turn == null ? Vec3.ZERO : angles(q[4 * k], q[4 * k + 1], q[4 * k + 2], q[4 * k + 3]),
+                    turn == null ? Vec3.ZERO : GltfTransform.angles(q[4 * k], q[4 * k + 1], q[4 * k + 2], q[4 * k + 3]),
                     size == null ? Vec3.ONE : new Vec3(s[3 * k], s[3 * k + 1], s[3 * k + 2]));
             nodes.add(Node.mesh(name + "_" + k, parent, t, 0));
             shows.add(new Shows(i, nodes.size() - 1, false));
         }
-    }
-
-    private static Vec3 angles(double x, double y, double z, double w) {
-        Quaterniond q = new Quaterniond(x, y, z, w);
-        return q.lengthSquared() > 0 && Double.isFinite(q.lengthSquared())
-                ? RotationOrder.XYZ.angles(q.normalize().get(new Matrix3d()))
-                : Vec3.ZERO;
-    }
-
-    private Transform transform(GltfObject o) throws FormatException {
-        boolean parts = o.has("translation") || o.has("rotation") || o.has("scale");
-        if (o.has("matrix")) {
-            if (parts) {
-                notes.add(o.at() + " has a matrix and parts of one; the matrix counts");
-            }
-            return fromMatrix(o);
-        }
-        double[] t = o.numbers("translation", 0, 0, 0);
-        double[] q = o.numbers("rotation", 0, 0, 0, 1);
-        double[] s = o.numbers("scale", 1, 1, 1);
-        double length = Math.sqrt(q[0] * q[0] + q[1] * q[1] + q[2] * q[2] + q[3] * q[3]);
-        if (Math.abs(length - 1) > UNIT) {
-            notes.add(o.at() + " has a rotation of length " + length);
-        }
-        if (s[0] * s[1] * s[2] == 0) {
-            notes.add(o.at() + " has a scale of zero");
-        }
-        return Transform.of(new Vec3(t[0], t[1], t[2]), angles(q[0], q[1], q[2], q[3]), new Vec3(s[0], s[1], s[2]));
-    }
-
-    private Transform fromMatrix(GltfObject o) throws FormatException {
-        double[] identity = {1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1};
-        Matrix4d m = new Matrix4d().set(o.numbers("matrix", identity));
-        if (m.m03() != 0 || m.m13() != 0 || m.m23() != 0 || m.m33() != 1) {
-            notes.add(o.at() + " has a matrix whose last row is not 0 0 0 1");
-        }
-        Vec3 size = Matrices.scale(m);
-        Transform out = GltfPlaces.Parts.of(m).transform();
-        double largest = Math.max(size.x(), Math.max(size.y(), size.z()));
-        if (Matrices.difference(out.matrix(), m) > 1e-5 * Math.max(1, largest)) {
-            notes.add(o.at()
-                    + " has a matrix that shears, which a node here cannot; the nearest turn and size are taken");
-        }
-        return out;
     }
 
     /** Reads the meshes that nodes show, once for each skin, set of weights, and node that moves them; gives per node its mesh and shapes. */

@@ -98,6 +98,51 @@ public final class GltfWriter {
         return a;
     }
 
+    /** Numbers of vertices of which most may be zero: only the others are written, where that is shorter. */
+    public int seldom(float[] v, String type, int width, boolean bounded) {
+        int count = v.length / width;
+        int[] at = new int[count];
+        int n = 0;
+        for (int i = 0; i < count; i++) {
+            boolean zero = true;
+            for (int k = 0; k < width; k++) {
+                zero &= v[width * i + k] == 0;
+            }
+            if (!zero) {
+                at[n++] = i;
+            }
+        }
+        int wide = count <= 65535 ? 2 : 4;
+        if (n == 0 || (long) n * (wide + 4 * width) >= 4L * v.length) {
+            return vertices(v, type, width, bounded);
+        }
+        ByteBuffer indices = ByteBuffer.allocate(wide * n).order(ByteOrder.LITTLE_ENDIAN);
+        float[] values = new float[width * n];
+        for (int i = 0; i < n; i++) {
+            if (wide == 2) {
+                indices.putShort((short) at[i]);
+            } else {
+                indices.putInt(at[i]);
+            }
+            System.arraycopy(v, width * at[i], values, width * i, width);
+        }
+        ObjectNode a = add("accessors");
+        a.put("componentType", Accessor.FLOAT);
+        a.put("count", count);
+        a.put("type", type);
+        ObjectNode sparse = a.putObject("sparse");
+        sparse.put("count", n);
+        sparse.putObject("indices")
+                .put("bufferView", view(indices.array(), 0))
+                .put("componentType", wide == 2 ? Accessor.UNSIGNED_SHORT : Accessor.UNSIGNED_INT);
+        sparse.putObject("values").put("bufferView", view(packed(values), 0));
+        int accessor = size("accessors") - 1;
+        if (bounded) {
+            bounds(accessor, v, width);
+        }
+        return accessor;
+    }
+
     /** Numbers that no vertex has: keys, matrices. */
     public int numbers(float[] v, String type, int width, boolean bounded) {
         int a = accessor(view(packed(v), 0), Accessor.FLOAT, v.length / width, type);

@@ -36,6 +36,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Consumer;
@@ -93,8 +94,8 @@ class AvatarFileTest {
     }
 
     /** Codes that tell something of avatars. */
-    private static TreeSet<String> told(Scene s) {
-        TreeSet<String> out = new TreeSet<>();
+    private static Set<String> told(Scene s) {
+        Set<String> out = new TreeSet<>();
         for (Finding f : Inspection.of(s, null)) {
             if (f.code().startsWith("avatar-")) {
                 out.add(f.code());

@@ -1,0 +1,248 @@
+package idleheron.formats.obj.bridge;
+
+import idleheron.core.Wording;
+import idleheron.core.pose.Pose;
+import idleheron.core.pose.Surface;
+import idleheron.core.scene.FreeProperty;
+import idleheron.core.scene.Material;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Texture;
+import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.MeshLayer;
+import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.UvSet;
+import idleheron.formats.spi.SceneFormat;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.joml.Matrix3d;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
+import org.joml.Vector3d;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A scene in the form in which OBJ can hold it: the surface of every mesh as it rests, in the world, with one set of coordinates,
+ * colours on points, face groups and materials; no joints, clips, shapes, cameras and lights.
+ */
+public final class ObjForm {
+    private final Scene scene;
+    private final Pose rest;
+    private final List<Mesh> meshes = new ArrayList<>();
+    private final List<Node> nodes = new ArrayList<>();
+    private final Map<Integer, Integer> materials = new LinkedHashMap<>();
+
+    private ObjForm(Scene scene) {
+        this.scene = scene;
+        this.rest = new Pose(scene);
+    }
+
+    public static SceneFormat.Form of(Scene scene) {
+        return new ObjForm(scene).form();
+    }
+
+    private SceneFormat.Form form() {
+        int hidden = 0;
+        int sets = 0;
+        for (int i = 0; i < scene.nodes().size(); i++) {
+            Node n = scene.nodes().get(i);
+            if (n.kind() != NodeKind.MESH || n.payload() < 0) {
+                continue;
+            }
+            if (!n.visible()) {
+                hidden++;
+                continue;
+            }
+            Mesh m = scene.meshes().get(n.payload());
+            sets += Math.max(0, m.uvSets().size() - 1);
+            int[] slots = Arrays.stream(n.materials())
+                    .map(s -> s < 0 || s >= scene.materials().size()
+                            ? -1
+                            : materials.computeIfAbsent(s, k -> materials.size()))
+                    .toArray();
+            String name = name(n.name());
+            meshes.add(shown(i, m, name));
+            nodes.add(Node.mesh(name, -1, Transform.IDENTITY, meshes.size() - 1, slots));
+        }
+        List<Texture> textures = new ArrayList<>();
+        List<Material> used = new ArrayList<>();
+        Map<Integer, Integer> texture = new LinkedHashMap<>();
+        for (int m : materials.keySet()) {
+            used.add(material(scene.materials().get(m), texture, textures));
+        }
+        List<String> told = told(hidden, sets);
+        Stage s = scene.stage();
+        Stage stage = new Stage(s.axes(), s.metersPerUnit(), s.rate(), 0, 0, s.writer());
+        return new SceneFormat.Form(
+                Scene.bare(scene.name(), stage)
+                        .withNodes(nodes)
+                        .withMeshes(meshes)
+                        .withMaterials(used)
+                        .withTextures(textures),
+                told);
+    }
+
+    private List<String> told(int hidden, int sets) {
+        List<String> told = new ArrayList<>();
+        count(told, scene.joints().size(), "joint");
+        count(told, scene.clips().size(), "clip");
+        count(told, scene.meshes().stream().mapToLong(m -> m.shapes().size()).sum(), "blend shape");
+        count(told, sets, "second UV set");
+        count(told, scene.cameras().size(), "camera");
+        count(told, scene.lights().size(), "light");
+        count(told, hidden, "hidden mesh", "hidden meshes");
+        return told.isEmpty() ? told : List.of("left out: " + String.join(", ", told));
+    }
+
+    private static void count(List<String> told, long n, String one) {
+        count(told, n, one, one + "s");
+    }
+
+    private static void count(List<String> told, long n, String one, String many) {
+        if (n > 0) {
+            told.add(Wording.counted(n, one, many));
+        }
+    }
+
+    /** A name that one line can hold. */
+    static String name(String told) {
+        String plain = told.replaceAll("\\p{Cntrl}+", " ").strip();
+        plain = plain.startsWith("#") ? "_" + plain : plain;
+        return plain.isEmpty() ? "mesh" : plain.endsWith("\\") ? plain + "_" : plain;
+    }
+
+    private Mesh shown(int node, Mesh m, String name) {
+        Skin skin = m.skin();
+        double[] points;
+        float[] normals = m.normals();
+        if (skin == null && m.shapes().stream().allMatch(b -> b.weight() == 0)) {
+            Matrix4d world = new Matrix4d(rest.world(node));
+            Matrix4dc geometric = scene.nodes().get(node).geometric();
+            if (geometric != null) {
+                world.mul(geometric);
+            }
+            points = placed(m.points(), world);
+            normals = normals == null ? null : turned(m, normals, c -> world);
+        } else {
+            Surface s = new Surface(rest, node);
+            float[] deformed = s.deform(rest, new Matrix4d());
+            points = new double[deformed.length];
+            for (int i = 0; i < points.length; i++) {
+                points[i] = deformed[i];
+            }
+            normals = normals == null ? null : turned(m, normals, blended(node, skin));
+        }
+        List<MeshLayer> layers = m.layers().stream().filter(ObjForm::isHeld).toList();
+        List<UvSet> uvs =
+                m.uvSets().isEmpty() ? List.of() : List.of(called(m.uvSets().getFirst()));
+        return new Mesh(
+                name,
+                points,
+                m.faceStarts(),
+                m.corners(),
+                normals,
+                uvs,
+                m.faceMaterials(),
+                m.smoothingGroups(),
+                null,
+                null,
+                List.of(),
+                layers);
+    }
+
+    private static UvSet called(UvSet u) {
+        return new UvSet("uv", u.uv(), u.indices());
+    }
+
+    private static boolean isHeld(MeshLayer l) {
+        boolean color = l.kind() == MeshLayer.Kind.COLOR
+                && l.domain() == MeshLayer.Domain.POINT
+                && l.width() == 4
+                && l.indices() == null;
+        return color || l.kind() == MeshLayer.Kind.GROUP && l.domain() == MeshLayer.Domain.FACE && l.width() == 1;
+    }
+
+    private static double[] placed(double[] points, Matrix4dc world) {
+        double[] out = new double[points.length];
+        Vector3d v = new Vector3d();
+        for (int i = 0; i < points.length; i += 3) {
+            world.transformPosition(points[i], points[i + 1], points[i + 2], v);
+            out[i] = v.x;
+            out[i + 1] = v.y;
+            out[i + 2] = v.z;
+        }
+        return out;
+    }
+
+    /** What turns the normals at a point. */
+    private interface Turns {
+        Matrix4dc at(int point);
+    }
+
+    /** Weighted sums of the matrices that move each point. */
+    private Turns blended(int node, @Nullable Skin skin) {
+        if (skin == null) {
+            Matrix4dc world = rest.world(node);
+            return p -> world;
+        }
+        Matrix4d[] joints = new Matrix4d[skin.joints().length];
+        for (int j = 0; j < joints.length; j++) {
+            joints[j] = rest.world(skin.joints()[j]).mul(skin.toJoint()[j], new Matrix4d());
+        }
+        Matrix4d sum = new Matrix4d();
+        return p -> {
+            sum.zero();
+            for (int i = skin.starts()[p]; i < skin.starts()[p + 1]; i++) {
+                double w = skin.weights()[i];
+                Matrix4d m = joints[skin.slots()[i]];
+                sum.fma4x3(m, w, sum);
+            }
+            return sum;
+        };
+    }
+
+    private static float[] turned(Mesh m, float[] normals, Turns turns) {
+        float[] out = new float[normals.length];
+        Matrix3d t = new Matrix3d();
+        Vector3d v = new Vector3d();
+        int last = -1;
+        for (int c = 0; c < m.corners().length; c++) {
+            int p = m.corners()[c];
+            if (p != last) {
+                turns.at(p).normal(t);
+                last = p;
+            }
+            v.set(normals[3 * c], normals[3 * c + 1], normals[3 * c + 2]);
+            t.transform(v);
+            double length = v.length();
+            boolean fine = length > 0 && Double.isFinite(length);
+            out[3 * c] = fine ? (float) (v.x / length) : normals[3 * c];
+            out[3 * c + 1] = fine ? (float) (v.y / length) : normals[3 * c + 1];
+            out[3 * c + 2] = fine ? (float) (v.z / length) : normals[3 * c + 2];
+        }
+        return out;
+    }
+
+    private Material material(Material m, Map<Integer, Integer> to, List<Texture> textures) {
+        List<Material.Use> uses = new ArrayList<>();
+        for (Material.Use u : m.uses()) {
+            if (u.texture() >= 0 && ObjSceneWriter.MAPS.containsKey(u.property())) {
+                int t = to.computeIfAbsent(u.texture(), k -> {
+                    textures.add(scene.textures().get(u.texture()));
+                    return textures.size() - 1;
+                });
+                uses.add(new Material.Use(u.property(), t));
+            }
+        }
+        List<FreeProperty> kept = m.properties().stream()
+                .filter(p -> p.name().startsWith(ObjMaterials.KEPT))
+                .toList();
+        return new Material(name(m.name()), m.model(), m.diffuse(), m.opacity(), uses, kept);
+    }
+}

@@ -1,0 +1,3 @@
+/** Between OBJ documents and scenes. Start at {@link idleheron.formats.obj.bridge.ObjSceneReader}. */
+@org.jspecify.annotations.NullMarked
+package idleheron.formats.obj.bridge;
