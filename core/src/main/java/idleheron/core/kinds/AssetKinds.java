@@ -20,8 +20,11 @@ import java.util.stream.Stream;
 
 /** The kinds of assets there are: a line each, and what else the class path brings as a service. */
 public final class AssetKinds {
+    /** What a scene is about that holds nothing. */
+    private static final AssetKind USUAL = new CharacterAssets();
+
     private static final List<AssetKind> OWN =
-            List.of(new AvatarAssets(), new CharacterAssets(), new CacheAssets(), new VolumeAssets(), new ViewAssets());
+            List.of(new AvatarAssets(), USUAL, new CacheAssets(), new VolumeAssets(), new ViewAssets());
 
     /** In the order in which they are asked and told. */
     public static final List<AssetKind> ALL = Stream.concat(
@@ -51,7 +54,7 @@ public final class AssetKinds {
                 .filter(k ->
                         k.isIn(scene) && (scene.nodes().isEmpty() || k.content().equals(Content.NODES)))
                 .findFirst()
-                .orElse(ALL.getFirst());
+                .orElse(USUAL);
     }
 
     /** Tables that hold something: those of what the scene is about first. */

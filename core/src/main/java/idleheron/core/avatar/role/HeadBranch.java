@@ -2,7 +2,6 @@ package idleheron.core.avatar.role;
 
 import idleheron.core.avatar.role.RoleNames.Part;
 import idleheron.core.math.Vec3;
-import java.util.List;
 
 /**
  * The way from the joint that the arms hang at to the head.
@@ -26,7 +25,7 @@ record HeadBranch(int[] joints, double margin) {
         int start = -1;
         double most = 0;
         double next = 0;
-        double torso = t.place(hips).distance(top);
+        Below below = new Below(t, t.place(hips).distance(top), up, top);
         for (int from : t.path(hips, arms.at())) {
             if (from == hips) {
                 continue;
@@ -40,7 +39,7 @@ record HeadBranch(int[] joints, double margin) {
                     whole += t.own(j);
                 }
                 for (int head : t.below(first)) {
-                    double s = head(t, first, head, whole, torso, up, top)
+                    double s = below.head(first, head, whole)
                             * (from == arms.at() ? 1 : 0.7)
                             * middle(t, hips, first, head, across);
                     next = Math.max(next, Math.min(s, most));
@@ -66,24 +65,40 @@ record HeadBranch(int[] joints, double margin) {
         return 1;
     }
 
-    /** How much one joint of a branch looks like the head: heavy, with much on it, above the chest. */
-    private static double head(JointTree t, int first, int head, double whole, double torso, Vec3 up, Vec3 top) {
-        int[] path = t.path(first, head);
-        if (path.length > DEEPEST) {
-            return 0;
+    /**
+     * What is known of the figure below the head.
+     *
+     * @param torso from the hips to where the arms hang, metres
+     * @param up of length 1
+     * @param top where the arms hang
+     */
+    private record Below(JointTree t, double torso, Vec3 up, Vec3 top) {
+        /**
+         * How much one joint of a branch looks like the head: heavy, with much on it, above the chest.
+         *
+         * @param whole weight on the branch
+         */
+        double head(int first, int head, double whole) {
+            int[] path = t.path(first, head);
+            if (path.length > DEEPEST) {
+                return 0;
+            }
+            Vec3 way = t.place(head).minus(top);
+            double rise = way.dot(up);
+            double score = 0.1 + t.own(head) / Math.max(1e-12, whole);
+            score += t.children(head).size() >= 2 ? 0.35 : 0;
+            score += depth(path.length, t.size(first) == 1);
+            score *= Fit.named(2 * RoleNames.agrees(t.name(head), Part.HEAD));
+            if (path.length > 1) {
+                score *= Fit.named(RoleNames.agrees(t.name(first), Part.NECK));
+            }
+            score *= rise > 0 ? Fit.span(rise / torso, 0.02, 1) : 0.02;
+            return score * (rise > 0.6 * way.length() ? 1 : 0.4);
         }
-        Vec3 way = t.place(head).minus(top);
-        double rise = way.dot(up);
-        double score = 0.1 + t.own(head) / Math.max(1e-12, whole);
-        List<Integer> c = t.children(head);
-        score += c.size() >= 2 ? 0.35 : 0;
-        score +=
-                path.length == 1 ? (t.size(first) == 1 ? 0.5 : 0) : path.length == 2 ? 0.3 : path.length == 3 ? 0.2 : 0;
-        score *= Fit.named(2 * RoleNames.agrees(t.name(head), Part.HEAD));
-        if (path.length > 1) {
-            score *= Fit.named(RoleNames.agrees(t.name(first), Part.NECK));
+
+        /** A head is mostly the second joint of its branch, or the only one. */
+        private static double depth(int joints, boolean alone) {
+            return joints == 1 ? alone ? 0.5 : 0 : joints == 2 ? 0.3 : joints == 3 ? 0.2 : 0;
         }
-        score *= rise > 0 ? Fit.span(rise / torso, 0.02, 1) : 0.02;
-        return score * (rise > 0.6 * way.length() ? 1 : 0.4);
     }
 }
