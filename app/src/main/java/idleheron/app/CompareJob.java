@@ -7,6 +7,7 @@ import idleheron.core.pair.CompareSettings;
 import idleheron.core.pair.TopicResult;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
 import java.util.List;
 import java.util.function.Consumer;
 
@@ -41,6 +42,7 @@ public record CompareJob(Asset sent, Asset returned, List<Remedy> mends, Compare
         for (Remedy r : mends) {
             s = r.apply(s);
         }
-        return new Result(sent, returned.with(s), Comparison.of(sent.scene(), s, terms, asMeant, told, progress));
+        CompareSettings carried = terms.without(SceneFiles.missing(returned.format()));
+        return new Result(sent, returned.with(s), Comparison.of(sent.scene(), s, carried, asMeant, told, progress));
     }
 }

@@ -58,6 +58,10 @@ public record SendJob(@Nullable Path folder, List<Path> sources, Delivery delive
         if (!refusal.isEmpty()) {
             throw new UsageException(refusal);
         }
+        String variant = target.format().refusal(scene, target.variant());
+        if (!variant.isEmpty()) {
+            throw new UsageException(target.file().getFileName() + ": " + variant);
+        }
         free(Deliveries.files(delivery, scene, target), overwrite, sources);
     }
 

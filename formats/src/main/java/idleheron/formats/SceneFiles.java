@@ -4,6 +4,7 @@ import idleheron.core.cache.Cache;
 import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
+import idleheron.core.pair.Held;
 import idleheron.core.remedy.catalogue.RemedyCatalogue;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Lost;
@@ -36,6 +37,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.ServiceLoader;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -127,6 +129,15 @@ public final class SceneFiles {
             }
         }
         return file;
+    }
+
+    /** What the carrier of this name has no place for; nothing for a name that none has. */
+    public static Set<Held> missing(String carrier) {
+        return FORMATS.stream()
+                .filter(f -> f.name().equals(carrier))
+                .findFirst()
+                .map(SceneFormat::missing)
+                .orElse(Set.of());
     }
 
     /** All remedies: those of the core, and what only carriers know. */

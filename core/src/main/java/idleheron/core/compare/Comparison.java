@@ -8,6 +8,7 @@ import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.TopicCheck;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.pair.CompareSettings;
+import idleheron.core.pair.Held;
 import idleheron.core.pair.LikelyCause;
 import idleheron.core.pair.Loss;
 import idleheron.core.pair.Pair;
@@ -17,7 +18,9 @@ import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -56,10 +59,13 @@ public record Comparison(
             Progress progress) {
         Pair p = new Pair(sent, returned, asMeant, terms.tolerances(), terms.table());
         List<AssetKind> kinds = AssetKinds.ALL;
-        List<TopicCheck> checks =
-                kinds.stream().flatMap(k -> k.topics().stream()).toList();
+        List<TopicCheck> checks = kinds.stream()
+                .filter(k -> k.isAsked(sent))
+                .flatMap(k -> k.topics().stream())
+                .toList();
         progress.at(0, "matching");
-        List<TopicResult> topics = topics(p, checks, told, progress.part(0.05, 0.7));
+        List<TopicResult> topics =
+                topics(p, checks, t -> carried(p, t, kinds, terms.missing()), told, progress.part(0.05, 0.7));
         AssetKind standIn = standIn(sent, returned, kinds);
         if (standIn != null) {
             topics.replaceAll(t -> withinReach(t, standIn));
@@ -122,13 +128,26 @@ public record Comparison(
                 : t;
     }
 
+    private static TopicResult carried(Pair p, TopicResult t, List<AssetKind> kinds, Set<Held> missing) {
+        TopicResult out = t;
+        for (AssetKind k : kinds) {
+            out = missing.isEmpty() ? out : k.carried(p, out, missing);
+        }
+        return out;
+    }
+
     private static List<TopicResult> topics(
-            Pair p, List<TopicCheck> checks, Consumer<TopicResult> told, Progress progress) {
+            Pair p,
+            List<TopicCheck> checks,
+            UnaryOperator<TopicResult> carried,
+            Consumer<TopicResult> told,
+            Progress progress) {
         List<TopicResult> out = new ArrayList<>();
         int all = checks.stream().mapToInt(TopicCheck::share).sum();
         int done = 0;
         for (TopicCheck c : checks) {
-            TopicResult t = c.of(p, progress.part((double) done / all, (double) (done + c.share()) / all));
+            TopicResult t =
+                    carried.apply(c.of(p, progress.part((double) done / all, (double) (done + c.share()) / all)));
             done += c.share();
             told.accept(t);
             out.add(t);

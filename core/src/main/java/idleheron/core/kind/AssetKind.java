@@ -4,9 +4,11 @@ import idleheron.core.Topic;
 import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
+import idleheron.core.pair.Held;
 import idleheron.core.pair.LikelyCause;
 import idleheron.core.pair.Loss;
 import idleheron.core.pair.Pair;
+import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import java.util.List;
@@ -72,6 +74,20 @@ public interface AssetKind {
     /** What two sides are held against each other by, in the order in which it is told. */
     default List<TopicCheck> topics() {
         return List.of();
+    }
+
+    /** Whether its topics are told of where this is sent. */
+    default boolean isAsked(Scene sent) {
+        return true;
+    }
+
+    /**
+     * A topic of its own as it is, or as not carried where it is at fault for what a carrier has no place for alone.
+     *
+     * @param missing what the carrier of the returned side has no place for
+     */
+    default TopicResult carried(Pair pair, TopicResult topic, Set<Held> missing) {
+        return topic;
     }
 
     /** What must be put right on the returned side before anything else can be told; null where nothing must. */

@@ -23,6 +23,11 @@ public record TopicResult(
         return new TopicResult(topic, verdict, worst, summary, evidence, List.of());
     }
 
+    /** With another verdict and the sentence for it. */
+    public TopicResult as(Verdict value, String why) {
+        return new TopicResult(topic, value, worst, why, evidence, plots);
+    }
+
     /** "not sent" of a topic that the sent side has nothing of, "not checked" of one that could not be compared. */
     public String unchecked() {
         boolean nothing = summary.startsWith("The sent scene has no ") || summary.endsWith(" was sent.");

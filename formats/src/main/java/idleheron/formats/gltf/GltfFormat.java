@@ -3,6 +3,7 @@ package idleheron.formats.gltf;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
+import idleheron.core.pair.Held;
 import idleheron.core.scene.Scene;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileNames;
@@ -23,7 +24,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
 
 /**
  * glTF 2.0 as a carrier, in one file or as text. It is in metres, Y up, and has no rate; faces are triangles. What a scene holds
@@ -75,6 +75,11 @@ public final class GltfFormat implements SceneFormat {
     }
 
     @Override
+    public Set<Held> missing() {
+        return Set.of(Held.POLYGONS);
+    }
+
+    @Override
     public Form form(Scene scene) {
         return GltfForm.of(scene);
     }
@@ -106,9 +111,9 @@ public final class GltfFormat implements SceneFormat {
 
     @Override
     public void write(Scene scene, String variant, OutputStream out, Progress progress) throws IOException {
-        Avatar avatar = Avatar.in(scene);
-        if (variant.equals(AVATAR)) {
-            refuse(avatar);
+        String refusal = refusal(scene, variant);
+        if (!refusal.isEmpty()) {
+            throw new IllegalArgumentException(refusal);
         }
         Scene formed = form(scene).scene();
         GltfSceneWriter.Written written = GltfSceneWriter.write(formed, GENERATOR);
@@ -123,15 +128,18 @@ public final class GltfFormat implements SceneFormat {
         progress.at(1, "written");
     }
 
-    /** Says why something is no avatar that can be written. */
-    private static void refuse(@Nullable Avatar avatar) {
+    @Override
+    public String refusal(Scene scene, String variant) {
+        Avatar avatar = Avatar.in(scene);
+        if (!variant.equals(AVATAR)) {
+            return "";
+        }
         if (avatar == null || avatar.roles().isEmpty()) {
-            throw new IllegalArgumentException(
-                    "an avatar says which joint has which role, and no joint has one: give-roles finds them");
+            return "an avatar says which joint has which role, and no joint has one: give-roles finds them";
         }
-        if (!AvatarWriter.isWritten(avatar)) {
-            throw new IllegalArgumentException("an avatar of version " + avatar.version()
-                    + (avatar.version().startsWith("0") ? " is raised first: raise-avatar" : " is not known"));
-        }
+        return AvatarWriter.isWritten(avatar)
+                ? ""
+                : "an avatar of version " + avatar.version()
+                        + (avatar.version().startsWith("0") ? " is raised first: raise-avatar" : " is not known");
     }
 }

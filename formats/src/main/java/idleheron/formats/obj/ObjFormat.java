@@ -4,6 +4,7 @@ import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
+import idleheron.core.pair.Held;
 import idleheron.core.scene.Scene;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileNames;
@@ -23,6 +24,7 @@ import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -65,6 +67,11 @@ public final class ObjFormat implements SceneFormat {
     @Override
     public Set<Content> holds() {
         return Set.of(Content.NODES);
+    }
+
+    @Override
+    public Set<Held> missing() {
+        return EnumSet.complementOf(EnumSet.of(Held.POLYGONS));
     }
 
     @Override

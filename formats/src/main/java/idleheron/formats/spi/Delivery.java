@@ -4,7 +4,8 @@ import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.ExportSelection;
 import idleheron.core.finding.Convention;
 import idleheron.core.job.Progress;
-import idleheron.core.pair.Tolerances;
+import idleheron.core.pair.CompareSettings;
+import idleheron.core.pair.Held;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.formats.disk.FileNames;
@@ -93,8 +94,15 @@ public record Delivery(
      */
     public record Part(Path file, Scene sent, SceneFormat.ReadScene back, Comparison proof, String told) {
         public static Part of(Path file, Scene sent, SceneFormat.ReadScene back, Progress progress) {
-            return new Part(
-                    file, sent, back, Comparison.of(sent, back.scene(), Tolerances.DEFAULT, true, progress), "");
+            return of(file, sent, back, Set.of(), progress);
+        }
+
+        /**
+         * @param missing what the carrier has no place for, which its proof does not hold against it
+         */
+        public static Part of(Path file, Scene sent, SceneFormat.ReadScene back, Set<Held> missing, Progress progress) {
+            CompareSettings terms = CompareSettings.USUAL.without(missing);
+            return new Part(file, sent, back, Comparison.of(sent, back.scene(), terms, true, t -> {}, progress), "");
         }
 
         public Part telling(String value) {

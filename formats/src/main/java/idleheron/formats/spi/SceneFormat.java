@@ -4,6 +4,7 @@ import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
+import idleheron.core.pair.Held;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.formats.bytes.FormatException;
@@ -32,6 +33,11 @@ public interface SceneFormat {
     /** What of a scene its files can hold. */
     Set<Content> holds();
 
+    /** What of a scene of nodes its files have no place for. */
+    default Set<Held> missing() {
+        return Set.of(Held.ROLES);
+    }
+
     /** What a target of this name is written as. */
     default String variant(Path target) {
         return variants().getFirst();
@@ -50,6 +56,15 @@ public interface SceneFormat {
     /** What only this carrier looks at in a scene that was read from one of its files; nothing for files of others. */
     default List<Finding> checks(Scene scene, Path file, @Nullable Convention destination) {
         return List.of();
+    }
+
+    /**
+     * Why a variant cannot hold a scene, one sentence that says what to do; or "".
+     *
+     * @param variant one of {@link #variants()}
+     */
+    default String refusal(Scene scene, String variant) {
+        return "";
     }
 
     /** Remedies that only this carrier knows. */

@@ -88,6 +88,7 @@ final class UsdDelivery {
                 main,
                 first,
                 order.draft(first, main, format, variant, progress.part(0.3, 0.6)),
+                format.missing(),
                 progress.part(0.6, 0.7)));
         if (files.size() > 1) {
             drafts.place();
@@ -97,7 +98,8 @@ final class UsdDelivery {
             String asset = "./" + main.getFileName();
             Scene alone =
                     load.withClips(List.of(c)).withStage(load.stage().withRange(c.startSeconds(), c.endSeconds()));
-            out.add(Delivery.Part.of(files.get(i), alone, apart(order, load, c, asset, files.get(i)), Progress.NONE));
+            out.add(Delivery.Part.of(
+                    files.get(i), alone, apart(order, load, c, asset, files.get(i)), format.missing(), Progress.NONE));
         }
         progress.at(1, "written");
         return out;

@@ -2,12 +2,14 @@ package idleheron.core.avatar.asset;
 
 import idleheron.core.Evidence;
 import idleheron.core.Topic;
+import idleheron.core.Verdict;
 import idleheron.core.Wording;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.AvatarMeta;
 import idleheron.core.avatar.MetaField;
 import idleheron.core.avatar.Role;
 import idleheron.core.avatar.check.AvatarRules;
+import idleheron.core.avatar.compare.AvatarTopic;
 import idleheron.core.avatar.role.RoleFinder;
 import idleheron.core.avatar.role.RoleFinding;
 import idleheron.core.avatar.role.RoleGuess;
@@ -18,6 +20,10 @@ import idleheron.core.kind.FactGroup;
 import idleheron.core.kind.FactLine;
 import idleheron.core.kind.FactTable;
 import idleheron.core.kind.Rule;
+import idleheron.core.kind.TopicCheck;
+import idleheron.core.pair.Held;
+import idleheron.core.pair.Pair;
+import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
@@ -30,6 +36,8 @@ public final class AvatarAssets implements AssetKind {
             Set.of(Topic.AVATAR),
             s -> Avatar.in(s) == null ? 0 : Role.values().length,
             f -> roles(f.scene())));
+
+    private static final List<TopicCheck> TOPICS = List.of(TopicCheck.of(Topic.AVATAR, AvatarTopic::of));
 
     @Override
     public String code() {
@@ -125,6 +133,26 @@ public final class AvatarAssets implements AssetKind {
     @Override
     public List<Rule> rules() {
         return AvatarRules.ALL;
+    }
+
+    @Override
+    public List<TopicCheck> topics() {
+        return TOPICS;
+    }
+
+    @Override
+    public boolean isAsked(Scene sent) {
+        return isIn(sent);
+    }
+
+    @Override
+    public TopicResult carried(Pair p, TopicResult t, Set<Held> missing) {
+        return t.topic().equals(Topic.AVATAR) && missing.contains(Held.ROLES) && !isIn(p.returned)
+                ? t.as(
+                        Verdict.NOT_CARRIED,
+                        "The carrier has no place for " + Held.ROLES.shown() + "; " + summary(p.sent)
+                                + " stayed behind.")
+                : t;
     }
 
     /** Every role, by limbs: its joint, the joint that the shape tells, and how certain that is. */

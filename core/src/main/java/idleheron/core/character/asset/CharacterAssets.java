@@ -15,6 +15,7 @@ import idleheron.core.character.compare.RestTopics;
 import idleheron.core.character.compare.SkinTopic;
 import idleheron.core.character.compare.StageTopic;
 import idleheron.core.character.compare.SurfaceTopics;
+import idleheron.core.character.compare.Uncarried;
 import idleheron.core.character.loss.ClipLosses;
 import idleheron.core.character.loss.JointLosses;
 import idleheron.core.character.loss.MaterialLosses;
@@ -32,8 +33,10 @@ import idleheron.core.kind.FactLine;
 import idleheron.core.kind.FactTable;
 import idleheron.core.kind.Rule;
 import idleheron.core.kind.TopicCheck;
+import idleheron.core.pair.Held;
 import idleheron.core.pair.Loss;
 import idleheron.core.pair.Pair;
+import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
@@ -195,5 +198,10 @@ public final class CharacterAssets implements AssetKind {
         MaterialLosses.find(p, out);
         OpaqueDataLosses.find(p, out);
         return out;
+    }
+
+    @Override
+    public TopicResult carried(Pair p, TopicResult t, Set<Held> missing) {
+        return Uncarried.of(p, t, missing);
     }
 }

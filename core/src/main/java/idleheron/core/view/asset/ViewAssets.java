@@ -2,6 +2,7 @@ package idleheron.core.view.asset;
 
 import idleheron.core.Figure;
 import idleheron.core.Topic;
+import idleheron.core.Verdict;
 import idleheron.core.Wording;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Content;
@@ -9,8 +10,10 @@ import idleheron.core.kind.FactLine;
 import idleheron.core.kind.FactTable;
 import idleheron.core.kind.Rule;
 import idleheron.core.kind.TopicCheck;
+import idleheron.core.pair.Held;
 import idleheron.core.pair.Loss;
 import idleheron.core.pair.Pair;
+import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.Light;
 import idleheron.core.scene.Scene;
@@ -108,5 +111,19 @@ public final class ViewAssets implements AssetKind {
     @Override
     public List<Loss> losses(Pair p) {
         return ViewLosses.of(p);
+    }
+
+    @Override
+    public TopicResult carried(Pair p, TopicResult t, Set<Held> missing) {
+        boolean gone = p.returned.cameras().isEmpty() && p.returned.lights().isEmpty();
+        return t.topic().equals(Topic.CAMERAS_LIGHTS)
+                        && t.verdict().isFault()
+                        && missing.contains(Held.CAMERAS_LIGHTS)
+                        && gone
+                ? t.as(
+                        Verdict.NOT_CARRIED,
+                        "The carrier has no place for " + Held.CAMERAS_LIGHTS.shown() + "; " + summary(p.sent)
+                                + " stayed behind.")
+                : t;
     }
 }

