@@ -44,6 +44,7 @@ import idleheron.core.remedy.skeleton.RestToBind;
 import idleheron.core.remedy.skeleton.SingleRoot;
 import idleheron.core.remedy.skeleton.TurnJoints;
 import idleheron.core.remedy.skeleton.TurnSomeJoints;
+import idleheron.core.remedy.skin.BindAtRest;
 import idleheron.core.remedy.skin.HandWeights;
 import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.remedy.space.BakeScale;
@@ -110,6 +111,7 @@ class RemedyJsonTest {
         List<Remedy> out = new ArrayList<>(List.of(
                 new AimJoints(SignedAxis.NEGATIVE_Y, SignedAxis.POSITIVE_X),
                 new BakeClips(),
+                new BindAtRest(),
                 new BakeScale(),
                 new BakeTurn("rig/\"top\""),
                 new CloseLoops(List.of("walk", "run"), 0.123456789),

@@ -1,6 +1,8 @@
 package idleheron.formats.gltf;
 
 import idleheron.core.avatar.Avatar;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
 import idleheron.core.pair.Held;
@@ -24,6 +26,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * glTF 2.0 as a carrier, in one file or as text. It is in metres, Y up, and has no rate; faces are triangles. What a scene holds
@@ -72,6 +75,11 @@ public final class GltfFormat implements SceneFormat {
     @Override
     public Set<Content> holds() {
         return Set.of(Content.NODES);
+    }
+
+    @Override
+    public List<Finding> checks(Scene scene, Path file, @Nullable Convention destination) {
+        return GltfChecks.of(scene);
     }
 
     @Override

@@ -31,6 +31,7 @@ import idleheron.core.remedy.skeleton.RestToBind;
 import idleheron.core.remedy.skeleton.SingleRoot;
 import idleheron.core.remedy.skeleton.TurnJoints;
 import idleheron.core.remedy.skeleton.TurnSomeJoints;
+import idleheron.core.remedy.skin.BindAtRest;
 import idleheron.core.remedy.skin.HandWeights;
 import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.remedy.space.BakeScale;
@@ -74,6 +75,7 @@ public final class RemedyCatalogue {
             List.of(TurnSomeJoints.TYPE),
             TuneWeights.TYPES,
             List.of(HandWeights.TYPE),
+            List.of(BindAtRest.TYPE),
             List.of(FlattenLayers.TYPE),
             List.of(BakeClips.TYPE),
             List.of(ResampleClips.TYPE),

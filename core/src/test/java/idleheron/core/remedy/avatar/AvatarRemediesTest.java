@@ -16,6 +16,8 @@ import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
+import idleheron.core.pose.Surface;
+import idleheron.core.remedy.skin.BindAtRest;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Channel;
@@ -26,6 +28,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import org.joml.Matrix4d;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -199,5 +203,39 @@ class AvatarRemediesTest {
         assertThat(now.x()).isEqualTo(-front.x(), within(1e-9));
         assertThat(now.y()).isEqualTo(front.y(), within(1e-9));
         assertThat(new RaiseAvatar().apply(s)).isSameAs(s);
+    }
+
+    private static double apart(Scene a, Scene b, @Nullable Clip ca, @Nullable Clip cb) {
+        Pose pa = new Pose(a).at(ca, 0.4);
+        Pose pb = new Pose(b).at(cb, 0.4);
+        float[] x = Surface.all(pa).getFirst().deform(pa, new Matrix4d());
+        float[] y = Surface.all(pb).getFirst().deform(pb, new Matrix4d());
+        double worst = 0;
+        for (int i = 0; i < x.length; i++) {
+            worst = Math.max(worst, Math.abs(x[i] - y[i]));
+        }
+        return worst * a.stage().metersPerUnit();
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {31, 32, 33, 34})
+    void bound_at_rest_the_surface_is_the_same_where_one_joint_moves_a_point(long seed) {
+        Scene posed = new StandInT().apply(figure(seed));
+        Scene bound = new BindAtRest().apply(posed);
+
+        assertThat(bound.meshes().getFirst().points())
+                .isNotEqualTo(posed.meshes().getFirst().points());
+        assertThat(apart(posed, bound, null, null)).isLessThan(2e-6);
+        assertThat(apart(posed, bound, posed.clips().getFirst(), bound.clips().getFirst()))
+                .isLessThan(2e-6);
+        Pose rest = new Pose(bound);
+        for (int j : bound.joints()) {
+            assertThat(Matrices.difference(
+                            java.util.Objects.requireNonNull(
+                                    bound.nodes().get(j).bindWorld()),
+                            rest.world(j)))
+                    .isLessThan(1e-9 / bound.stage().metersPerUnit());
+        }
+        assertThat(new BindAtRest().apply(bound)).isSameAs(bound);
     }
 }
