@@ -45,6 +45,9 @@ public final class Inspection {
         for (Rule r : RULES) {
             r.look(facts, convention, out);
         }
+        for (AssetKind k : AssetKinds.in(facts.scene())) {
+            out.replaceAll(f -> k.judged(facts, f));
+        }
         out.sort(Comparator.comparing(Finding::severity));
         return out;
     }

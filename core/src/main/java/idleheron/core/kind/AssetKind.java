@@ -61,6 +61,11 @@ public interface AssetKind {
         return List.of();
     }
 
+    /** What another kind noticed, as it is to be taken where this kind is; the same for most. */
+    default Finding judged(Facts facts, Finding finding) {
+        return finding;
+    }
+
     /** Whether more is noticed by reading all of it. */
     default boolean hasDeepRules() {
         return false;

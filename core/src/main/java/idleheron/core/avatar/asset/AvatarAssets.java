@@ -14,6 +14,8 @@ import idleheron.core.avatar.role.RoleFinder;
 import idleheron.core.avatar.role.RoleFinding;
 import idleheron.core.avatar.role.RoleGuess;
 import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Content;
 import idleheron.core.kind.FactGroup;
@@ -24,6 +26,7 @@ import idleheron.core.kind.TopicCheck;
 import idleheron.core.pair.Held;
 import idleheron.core.pair.Pair;
 import idleheron.core.pair.TopicResult;
+import idleheron.core.remedy.skin.BindAtRest;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
@@ -133,6 +136,24 @@ public final class AvatarAssets implements AssetKind {
     @Override
     public List<Rule> rules() {
         return AvatarRules.ALL;
+    }
+
+    /** An avatar rests in T-pose whatever it was bound in: what takes it back from there is no remedy. */
+    @Override
+    public Finding judged(Facts facts, Finding f) {
+        if (!f.code().equals("rest-is-not-bind") || !AvatarRules.standsInT(facts.scene())) {
+            return f;
+        }
+        return new Finding(
+                f.code(),
+                Severity.NOTE,
+                f.topic(),
+                f.node(),
+                "Rests in T-pose and was bound in another",
+                f.message() + " Receivers of avatars take it as it is; to bind it where it rests moves what blends.",
+                f.figure(),
+                "The T-pose was taken after the skin was bound.",
+                new BindAtRest());
     }
 
     @Override

@@ -1,6 +1,11 @@
 package idleheron.core.avatar.check;
 
+import idleheron.core.avatar.Avatar;
+import idleheron.core.avatar.pose.BodyFrame;
+import idleheron.core.avatar.pose.LimbAim;
 import idleheron.core.kind.Rule;
+import idleheron.core.pose.Pose;
+import idleheron.core.scene.Scene;
 import java.util.List;
 
 /** All rules about avatars, in the order in which they look. */
@@ -24,4 +29,14 @@ public final class AvatarRules {
             PartRules::version);
 
     private AvatarRules() {}
+
+    /** Whether arms and legs of an avatar rest where the T-pose has them, within what is told. */
+    public static boolean standsInT(Scene scene) {
+        Avatar a = Avatar.in(scene);
+        Pose rest = new Pose(scene);
+        BodyFrame body = a == null ? null : BodyFrame.of(rest, a.roles());
+        return a != null
+                && body != null
+                && LimbAim.of(rest, a.roles(), body).stream().allMatch(x -> x.degrees() <= FigureRules.TOLD);
+    }
 }

@@ -40,7 +40,7 @@ final class FigureRules {
     private static final double LEAST = 0.12;
 
     private static final double MOST = 2.2;
-    private static final double TOLD = 5;
+    static final double TOLD = 5;
     private static final double FAR = 10;
     private static final double LIES = 45;
     private static final double SHORT = 1e-4;

@@ -12,6 +12,9 @@ import idleheron.core.avatar.pose.BodyFrame;
 import idleheron.core.avatar.pose.LimbAim;
 import idleheron.core.avatar.role.RandomHumanoid;
 import idleheron.core.avatar.role.RoleFinder;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.inspect.Inspection;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
@@ -220,7 +223,13 @@ class AvatarRemediesTest {
     @ParameterizedTest
     @ValueSource(longs = {31, 32, 33, 34})
     void bound_at_rest_the_surface_is_the_same_where_one_joint_moves_a_point(long seed) {
-        Scene posed = new StandInT().apply(figure(seed));
+        Scene before = figure(seed);
+        Pose own = new Pose(before);
+        Scene told = before.withNodes(
+                java.util.stream.IntStream.range(0, before.nodes().size())
+                        .mapToObj(i -> before.nodes().get(i).withBindWorld(new Matrix4d(own.world(i))))
+                        .toList());
+        Scene posed = new StandInT().apply(told);
         Scene bound = new BindAtRest().apply(posed);
 
         assertThat(bound.meshes().getFirst().points())
@@ -237,5 +246,16 @@ class AvatarRemediesTest {
                     .isLessThan(1e-9 / bound.stage().metersPerUnit());
         }
         assertThat(new BindAtRest().apply(bound)).isSameAs(bound);
+        // where it was bound in another pose is a note on an avatar in T-pose, which nothing takes back
+        Finding f = Inspection.of(posed, null).stream()
+                .filter(x -> x.code().equals("rest-is-not-bind"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(f.severity()).isEqualTo(Severity.NOTE);
+        assertThat(f.remedy()).isEqualTo(new BindAtRest());
+        assertThat(Inspection.of(bound, null)).noneMatch(x -> x.code().equals("rest-is-not-bind"));
+        assertThat(Inspection.of(posed.with(Avatar.KEY, List.of()), null))
+                .filteredOn(x -> x.code().equals("rest-is-not-bind"))
+                .allMatch(x -> x.severity() == Severity.DRIFTS);
     }
 }
