@@ -15,8 +15,8 @@ import java.util.Set;
 import java.util.TreeSet;
 
 /**
- * What only glTF asks of a scene: pictures of colours are sRGB and pictures of figures are linear, so that one picture cannot be both;
- * names are unique where animations and avatars name nothing else.
+ * What only glTF asks of a scene: pictures of colour are sRGB, those of normals, metal and roughness are not, so that one cannot be
+ * both; and what receivers stumble over that go by names.
  */
 final class GltfChecks {
     private static final Set<String> COLORS = Set.of(Material.DIFFUSE, "EmissiveColor");

@@ -28,6 +28,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Numbered texts as one cache, a sample for each: {@code cape.####.obj}. Where all have the same parts and faces these are kept once,
@@ -63,11 +64,13 @@ final class ObjSequence implements Several {
                         () -> FormatException.in(String.valueOf(path.getFileName()), "files that this names", "none"));
     }
 
-    private static Scene frame(Path file) throws IOException {
+    /**
+     * @param libraries where its libraries are; null for the meshes alone
+     */
+    private static Scene frame(Path file, @Nullable Path libraries) throws IOException {
         String name = String.valueOf(file.getFileName());
         ObjDocument doc = ObjDocument.read(name, FileBytes.of(file));
-        return ObjSceneReader.read(
-                doc, FileNames.stem(name), file.toAbsolutePath().getParent());
+        return ObjSceneReader.read(doc, FileNames.stem(name), libraries);
     }
 
     @Override
@@ -82,14 +85,16 @@ final class ObjSequence implements Several {
     @Override
     public Scene read(Path path, Progress progress) throws IOException {
         List<Numbered> files = files(path);
-        Scene first = frame(files.getFirst().file());
+        double[] times = times(files);
+        Path file = files.getFirst().file();
+        Scene first = frame(file, file.toAbsolutePath().getParent());
         long points = first.pointCount();
         MemorySegment room = Room.of(Math.multiplyExact(12 * points, files.size()));
         List<List<Mesh>> odd = new ArrayList<>();
         for (int f = 0; f < files.size(); f++) {
             progress.at(
                     (double) f / files.size(), "reading " + files.get(f).file().getFileName());
-            Scene s = f == 0 ? first : frame(files.get(f).file());
+            Scene s = f == 0 ? first : frame(files.get(f).file(), null);
             if (!odd.isEmpty() || !alike(first, s)) {
                 if (odd.isEmpty()) {
                     odd.addAll(again(files, f, first));
@@ -102,16 +107,6 @@ final class ObjSequence implements Several {
                 float[] p = floats(m);
                 MemorySegment.copy(Samples.segment(p), 0, room, at, 4L * p.length);
                 at += 4L * p.length;
-            }
-        }
-        double[] times =
-                files.stream().mapToDouble(n -> RATE.seconds(n.number())).toArray();
-        for (int f = 1; f < times.length; f++) {
-            if (times[f] <= times[f - 1]) {
-                throw FormatException.in(
-                        String.valueOf(files.get(f).file().getFileName()),
-                        "a number of its own",
-                        "one that comes twice");
             }
         }
         TimeSampling sampling = times.length < 2 ? TimeSampling.uniform(1, times[0]) : TimeSampling.of(times);
@@ -136,11 +131,26 @@ final class ObjSequence implements Several {
                 .withNotes(notes);
     }
 
+    /** When each is, seconds; no number comes twice. */
+    private static double[] times(List<Numbered> files) throws FormatException {
+        double[] times =
+                files.stream().mapToDouble(n -> RATE.seconds(n.number())).toArray();
+        for (int f = 1; f < times.length; f++) {
+            if (times[f] <= times[f - 1]) {
+                throw FormatException.in(
+                        String.valueOf(files.get(f).file().getFileName()),
+                        "a number of its own",
+                        "one that comes twice");
+            }
+        }
+        return times;
+    }
+
     /** What was read before the first frame that is otherwise. */
     private static List<List<Mesh>> again(List<Numbered> files, int to, Scene first) throws IOException {
         List<List<Mesh>> out = new ArrayList<>(List.of(first.meshes()));
         for (int f = 1; f < to; f++) {
-            out.add(frame(files.get(f).file()).meshes());
+            out.add(frame(files.get(f).file(), null).meshes());
         }
         return out;
     }

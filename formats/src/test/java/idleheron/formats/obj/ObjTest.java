@@ -29,6 +29,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -104,7 +105,7 @@ class ObjTest {
         assertThat(a.layers().getFirst().indices()).containsExactly(0, -1);
         assertThat(s.meshes().get(1).pointCount()).isEqualTo(3);
         assertThat(s.notes())
-                .contains("the object a comes twice; each is a part of its own")
+                .contains("names of several objects, each of which is a part of its own: a")
                 .contains("smoothing groups above 32 share those below", "points in no face: 1");
     }
 
@@ -114,7 +115,7 @@ class ObjTest {
         MeshLayer l = s.meshes().getFirst().layers().getFirst();
 
         assertThat(l.values()).containsExactly(1, 0, 0, 1, 0, 1, 0, 0.5, 1, 1, 1, 1);
-        assertThat(s.notes()).contains("1 points without a colour among others that have one; they are white");
+        assertThat(s.notes()).contains("points without a colour among others that have one: 1; they are white");
         assertThat(read("v 2 0 0 2\nv 1 0 0\nv 0 1 0\nf 1 2 3\n").notes())
                 .contains("points with a weight other than 1, which is not divided by: 1, the first in line 1");
     }
@@ -219,6 +220,35 @@ class ObjTest {
     }
 
     @Test
+    @Timeout(20)
+    void many_objects_with_materials_of_their_own_take_no_longer_than_their_lines() throws Exception {
+        int n = 60_000;
+        StringBuilder s = new StringBuilder();
+        for (int i = 0; i < n; i++) {
+            s.append("o part")
+                    .append(i)
+                    .append("\ng g")
+                    .append(i % 7)
+                    .append("\nusemtl m")
+                    .append(i % 500);
+            s.append("\ns ").append(i % 3).append("\nv 0 0 ").append(i).append("\nv 1 0 0\nv 0 1 0\nvn 0 0 1\n");
+            s.append("f -3//-1 -2 -1\n");
+        }
+        Scene many = read(s.toString());
+
+        assertThat(many.meshes()).hasSize(n);
+        assertThat(many.notes())
+                .hasSizeLessThan(8)
+                .contains("corners without a normal among others that have one: " + 2 * n
+                        + "; they have that of their face");
+        Mesh last = many.meshes().get(n - 1);
+        assertThat(last.smoothingGroups()).containsExactly((n - 1) % 3 == 0 ? 0 : 1 << (n - 1) % 3 - 1);
+        assertThat(last.layers()).extracting(MeshLayer::name).containsExactly("g" + (n - 1) % 7);
+        assertThat(many.materials().get(many.nodes().get(n - 1).materials()[0]).name())
+                .isEqualTo("m" + (n - 1) % 500);
+    }
+
+    @Test
     void an_error_far_in_tells_its_line() {
         StringBuilder s = new StringBuilder();
         for (int i = 0; i < 500_000; i++) {
@@ -253,7 +283,7 @@ class ObjTest {
         assertThat(s.notes())
                 .contains("the material iron tells d 0.500 and Tr 0.100, which contradict each other; d counts")
                 .contains("the library ../x.mtl lies outside of the folder and is not opened")
-                .contains("the material ghost is in no library; it is grey");
+                .contains("materials that no library has, which are grey: ghost");
     }
 
     @Test

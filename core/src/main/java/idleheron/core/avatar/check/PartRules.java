@@ -18,6 +18,7 @@ import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -174,18 +175,21 @@ final class PartRules {
         }
     }
 
-    /** What a file said that has no place in an avatar. */
+    /** What a file said that has no place in an avatar, all of a kind together. */
     static void faults(Facts f, @Nullable Convention c, List<Finding> out) {
         Avatar a = Avatar.in(f.scene());
-        if (a == null) {
-            return;
+        Map<String, List<String>> by = new LinkedHashMap<>();
+        for (Avatar.Fault x : a == null ? List.<Avatar.Fault>of() : a.faults()) {
+            by.computeIfAbsent(x.code(), k -> new ArrayList<>()).add(x.where() + ": " + x.text());
         }
-        for (Avatar.Fault x : a.faults()) {
-            boolean breaks = !x.code().equals("avatar-mesh-node") && !x.code().equals("avatar-spring");
-            out.add(Finding.of(x.code(), breaks ? Severity.BREAKS : Severity.DRIFTS, Topic.AVATAR)
-                    .says(x.where() + ": " + x.text(), "The file says of " + x.where() + ": " + x.text() + ".")
-                    .measured(Figure.of(1, "fault", x.where())));
-        }
+        by.forEach((code, all) -> {
+            boolean breaks = !code.equals("avatar-mesh-node") && !code.equals("avatar-spring");
+            out.add(Finding.of(code, breaks ? Severity.BREAKS : Severity.DRIFTS, Topic.AVATAR)
+                    .says(
+                            all.size() == 1 ? all.getFirst() : all.getFirst() + ", and " + (all.size() - 1) + " more",
+                            "The file says something that cannot be. " + String.join("; ", all) + ".")
+                    .measured(Figure.of(all.size(), all.size() == 1 ? "fault" : "faults")));
+        });
     }
 
     /** Versions other than the one that is written. */

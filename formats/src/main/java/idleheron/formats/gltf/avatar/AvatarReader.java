@@ -1,7 +1,6 @@
 package idleheron.formats.gltf.avatar;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.node.MissingNode;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.AvatarMeta;
 import idleheron.core.avatar.Follow;
@@ -288,10 +287,5 @@ public final class AvatarReader {
             }
             default -> null;
         };
-    }
-
-    /** The value of a key, or nothing where the whole is none. */
-    static JsonNode at(@Nullable JsonNode all, int i) {
-        return all == null || i < 0 || i >= all.size() ? MissingNode.getInstance() : all.get(i);
     }
 }

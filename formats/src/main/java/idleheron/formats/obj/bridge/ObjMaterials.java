@@ -1,6 +1,7 @@
 package idleheron.formats.obj.bridge;
 
 import idleheron.core.Figure;
+import idleheron.core.Wording;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
@@ -45,6 +46,7 @@ final class ObjMaterials {
     private final List<Material> materials = new ArrayList<>();
     private final List<Texture> textures = new ArrayList<>();
     private final Map<String, Integer> pictures = new LinkedHashMap<>();
+    private final List<String> missing = new ArrayList<>();
 
     ObjMaterials(@Nullable Path folder, List<String> notes) {
         this.folder = folder;
@@ -57,6 +59,13 @@ final class ObjMaterials {
 
     List<Texture> textures() {
         return textures;
+    }
+
+    /** Says which materials no library has, once all have been asked for. */
+    void told() {
+        if (!missing.isEmpty()) {
+            notes.add("materials that no library has, which are grey: " + Wording.listed(missing));
+        }
     }
 
     /** A file beside the document, never outside of its folder; null where there is none. */
@@ -137,7 +146,7 @@ final class ObjMaterials {
             i = materials.size();
             MtlFile.Surface s = known.get(name);
             if (s == null && !name.isEmpty()) {
-                notes.add("the material " + name + " is in no library; it is grey");
+                missing.add(name);
             }
             materials.add(
                     s == null ? new Material(shown(name), "lambert", new Vec3(0.6, 0.6, 0.6), 1, -1) : material(s));

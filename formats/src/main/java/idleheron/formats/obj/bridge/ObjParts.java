@@ -16,6 +16,8 @@ final class ObjParts {
     private final ObjDocument doc;
     private final boolean[] used;
     private final int[] place;
+    private final List<Part> all = new ArrayList<>();
+    private int unused;
 
     /**
      * One part.
@@ -36,18 +38,17 @@ final class ObjParts {
         }
     }
 
-    static List<Part> of(ObjDocument doc) {
+    static ObjParts of(ObjDocument doc) {
         ObjParts parts = new ObjParts(doc);
         List<ObjEvent> objects = doc.events().stream()
                 .filter(e -> e.kind() == ObjEvent.Kind.OBJECT)
                 .toList();
         int n = doc.points().length / 3;
-        List<Part> out = new ArrayList<>();
         int firstFace = objects.isEmpty() ? doc.faceCount() : objects.getFirst().face();
         // points said before the first object are its own where no face comes before it
         int firstPoint =
                 objects.isEmpty() ? n : firstFace == 0 ? 0 : objects.getFirst().point();
-        parts.part("", 0, firstFace, 0, firstPoint, out);
+        parts.part("", 0, firstFace, 0, firstPoint);
         for (int i = 0; i < objects.size(); i++) {
             ObjEvent o = objects.get(i);
             boolean last = i + 1 == objects.size();
@@ -56,23 +57,21 @@ final class ObjParts {
                     o.face(),
                     last ? doc.faceCount() : objects.get(i + 1).face(),
                     i == 0 ? firstPoint : o.point(),
-                    last ? n : objects.get(i + 1).point(),
-                    out);
+                    last ? n : objects.get(i + 1).point());
         }
-        return out;
+        return parts;
+    }
+
+    List<Part> all() {
+        return all;
     }
 
     /** Points that no face uses. */
-    static int unused(ObjDocument doc) {
-        ObjParts parts = new ObjParts(doc);
-        int n = 0;
-        for (boolean u : parts.used) {
-            n += u ? 0 : 1;
-        }
-        return n;
+    int unused() {
+        return unused;
     }
 
-    private void part(String name, int faceFrom, int faceTo, int pointFrom, int pointTo, List<Part> into) {
+    private void part(String name, int faceFrom, int faceTo, int pointFrom, int pointTo) {
         int from = doc.faceStarts()[faceFrom];
         int to = doc.faceStarts()[faceTo];
         int[] corners = doc.cornerPoints();
@@ -86,6 +85,7 @@ final class ObjParts {
         for (int p = pointFrom; p < pointTo; p++) {
             idle += used[p] ? 0 : 1;
         }
+        unused += idle;
         if (most < 0 && idle == 0) {
             return;
         }
@@ -103,7 +103,7 @@ final class ObjParts {
             Arrays.sort(all);
             points = all;
         }
-        into.add(new Part(name, faceFrom, faceTo, points));
+        all.add(new Part(name, faceFrom, faceTo, points));
     }
 
     private int[] sorted(int from, int to) {

@@ -1,5 +1,6 @@
 package idleheron.formats.obj.bridge;
 
+import idleheron.core.Wording;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
@@ -13,9 +14,15 @@ import idleheron.formats.obj.document.ObjEvent;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** A document as a scene: a mesh and a node for each part, and the materials that faces ask for. */
@@ -28,6 +35,14 @@ public final class ObjSceneReader {
     private final ObjMaterials materials;
     private final int[] place;
     private final int[] uvPlace;
+    private final Map<ObjEvent.Kind, List<ObjEvent>> events = new EnumMap<>(ObjEvent.Kind.class);
+
+    /** Over all parts, each told once. */
+    private long bare;
+
+    private long colorless;
+    private long numbered;
+    private boolean shared;
 
     private ObjSceneReader(ObjDocument doc, @Nullable Path folder) {
         this.doc = doc;
@@ -36,6 +51,14 @@ public final class ObjSceneReader {
         this.place = new int[doc.points().length / 3];
         this.uvPlace = new int[doc.uvs().length / 2];
         Arrays.fill(uvPlace, -1);
+        for (ObjEvent.Kind k : ObjEvent.Kind.values()) {
+            events.put(k, new ArrayList<>());
+        }
+        doc.events().forEach(e -> of(e.kind()).add(e));
+    }
+
+    private List<ObjEvent> of(ObjEvent.Kind kind) {
+        return Objects.requireNonNull(events.get(kind));
     }
 
     /**
@@ -47,22 +70,16 @@ public final class ObjSceneReader {
     }
 
     private Scene scene(String name) {
-        for (ObjEvent e : doc.events()) {
-            if (e.kind() == ObjEvent.Kind.LIBRARY) {
-                materials.library(e.text());
-            }
-        }
+        of(ObjEvent.Kind.LIBRARY).forEach(e -> materials.library(e.text()));
         List<Node> nodes = new ArrayList<>();
         List<Mesh> meshes = new ArrayList<>();
-        int unused = ObjParts.unused(doc);
-        if (unused > 0) {
-            notes.add("points in no face: " + unused);
-        }
-        Map<String, Integer> names = new LinkedHashMap<>();
-        for (ObjParts.Part p : ObjParts.of(doc)) {
+        ObjParts parts = ObjParts.of(doc);
+        Set<String> names = new HashSet<>();
+        Set<String> twice = new LinkedHashSet<>();
+        for (ObjParts.Part p : parts.all()) {
             String called = p.name().isEmpty() ? name : p.name();
-            if (names.merge(called, 1, Integer::sum) == 2) {
-                notes.add("the object " + called + " comes twice; each is a part of its own");
+            if (!names.add(called)) {
+                twice.add(called);
             }
             List<Integer> slots = new ArrayList<>();
             meshes.add(mesh(p, called, slots));
@@ -73,9 +90,7 @@ public final class ObjSceneReader {
                     meshes.size() - 1,
                     slots.stream().mapToInt(i -> i).toArray()));
         }
-        if (meshes.isEmpty()) {
-            notes.add("it has no points");
-        }
+        told(parts.unused(), List.copyOf(twice), meshes.isEmpty());
         Stage declared = ObjHead.declared(doc.comments());
         if (declared == null) {
             notes.add(ObjHead.UNDECLARED);
@@ -91,6 +106,33 @@ public final class ObjSceneReader {
                 .withMaterials(materials.materials())
                 .withTextures(materials.textures())
                 .withNotes(notes);
+    }
+
+    private void told(int unused, List<String> twice, boolean empty) {
+        materials.told();
+        if (unused > 0) {
+            notes.add("points in no face: " + unused);
+        }
+        if (!twice.isEmpty()) {
+            notes.add("names of several objects, each of which is a part of its own: " + Wording.listed(twice));
+        }
+        if (bare > 0) {
+            notes.add(
+                    "corners without a normal among others that have one: " + bare + "; they have that of their face");
+        }
+        if (colorless > 0) {
+            notes.add("points without a colour among others that have one: " + colorless + "; they are white");
+        }
+        if (shared) {
+            notes.add("smoothing groups above 32 share those below");
+        }
+        if (numbered > 0) {
+            notes.add("groups of parts that have more than " + MOST_GROUPS + ": " + numbered
+                    + "; they are kept as numbers without their names");
+        }
+        if (empty) {
+            notes.add("it has no points");
+        }
     }
 
     private Mesh mesh(ObjParts.Part p, String name, List<Integer> slots) {
@@ -179,9 +221,7 @@ public final class ObjSceneReader {
         if (has == 0) {
             return null;
         }
-        if (has < to - from) {
-            notes.add(mesh.name() + ": " + (to - from - has) + " corners without a normal have that of their face");
-        }
+        bare += to - from - has;
         float[] out = new float[3 * (to - from)];
         float[] in = doc.normals();
         for (int f = 0; f < mesh.faceCount(); f++) {
@@ -246,9 +286,7 @@ public final class ObjSceneReader {
         if (missing == p.points().length) {
             return;
         }
-        if (missing > 0) {
-            notes.add(missing + " points without a colour among others that have one; they are white");
-        }
+        colorless += missing;
         into.add(new MeshLayer(MeshLayer.Kind.COLOR, "colours", MeshLayer.Domain.POINT, 4, out, null, null));
     }
 
@@ -258,16 +296,15 @@ public final class ObjSceneReader {
     }
 
     private void events(ObjEvent.Kind kind, ObjParts.Part p, String otherwise, Holds holds) {
-        String now = otherwise;
+        List<ObjEvent> all = of(kind);
+        int next = after(all, p.faceFrom());
+        String now = next == 0 ? otherwise : all.get(next - 1).text();
         int at = p.faceFrom();
-        for (ObjEvent e : doc.events()) {
-            if (e.kind() != kind) {
-                continue;
-            }
-            int face = Math.clamp(e.face(), p.faceFrom(), p.faceTo());
-            if (face > at) {
-                holds.over(at - p.faceFrom(), face - p.faceFrom(), now);
-                at = face;
+        while (next < all.size() && all.get(next).face() < p.faceTo()) {
+            ObjEvent e = all.get(next++);
+            if (e.face() > at) {
+                holds.over(at - p.faceFrom(), e.face() - p.faceFrom(), now);
+                at = e.face();
             }
             now = e.text();
         }
@@ -276,47 +313,54 @@ public final class ObjSceneReader {
         }
     }
 
-    private boolean has(ObjEvent.Kind kind) {
-        return doc.events().stream().anyMatch(e -> e.kind() == kind);
+    /** The first of them, in the order of their faces, that holds from after a face. */
+    private static int after(List<ObjEvent> all, int face) {
+        int low = 0;
+        int high = all.size();
+        while (low < high) {
+            int mid = (low + high) >>> 1;
+            if (all.get(mid).face() <= face) {
+                low = mid + 1;
+            } else {
+                high = mid;
+            }
+        }
+        return low;
     }
 
     private int @Nullable [] faceMaterials(ObjParts.Part p, List<Integer> slots) {
-        if (!has(ObjEvent.Kind.MATERIAL)) {
+        if (of(ObjEvent.Kind.MATERIAL).isEmpty()) {
             return null;
         }
         int[] out = new int[p.faceTo() - p.faceFrom()];
+        Map<Integer, Integer> slotOf = new HashMap<>();
         events(ObjEvent.Kind.MATERIAL, p, "", (from, to, name) -> {
             int m = materials.of(name);
-            int slot = slots.indexOf(m);
-            if (slot < 0) {
-                slot = slots.size();
+            int slot = slotOf.computeIfAbsent(m, k -> {
                 slots.add(m);
-            }
+                return slots.size() - 1;
+            });
             Arrays.fill(out, from, to, slot);
         });
         return slots.size() < 2 ? null : out;
     }
 
     private int @Nullable [] smoothing(ObjParts.Part p) {
-        if (!has(ObjEvent.Kind.SMOOTHING)) {
+        if (of(ObjEvent.Kind.SMOOTHING).isEmpty()) {
             return null;
         }
         int[] out = new int[p.faceTo() - p.faceFrom()];
-        boolean[] large = new boolean[1];
         events(ObjEvent.Kind.SMOOTHING, p, "off", (from, to, text) -> {
             int n = text.matches("\\d{1,9}") ? Integer.parseInt(text) : text.equalsIgnoreCase("on") ? 1 : 0;
-            large[0] |= n > 32;
+            shared |= n > 32;
             Arrays.fill(out, from, to, n == 0 ? 0 : 1 << (n - 1) % 32);
         });
-        if (large[0]) {
-            notes.add("smoothing groups above 32 share those below");
-        }
         return out;
     }
 
     /** A layer for each group, 1 on its faces; one layer of numbers where there are too many. */
     private void groups(ObjParts.Part p, List<MeshLayer> into) {
-        if (!has(ObjEvent.Kind.GROUP)) {
+        if (of(ObjEvent.Kind.GROUP).isEmpty()) {
             return;
         }
         int faces = p.faceTo() - p.faceFrom();
@@ -345,7 +389,7 @@ public final class ObjSceneReader {
             masks.forEach((g, mask) -> into.add(
                     new MeshLayer(MeshLayer.Kind.GROUP, g, MeshLayer.Domain.FACE, 1, new double[] {1}, mask, null)));
         } else {
-            notes.add(sets.size() + " groups; they are kept as numbers without their names");
+            numbered += sets.size();
             into.add(new MeshLayer(MeshLayer.Kind.GROUP, "groups", MeshLayer.Domain.FACE, 1, numbers, null, null));
         }
     }
