@@ -105,7 +105,7 @@ public record BatchJob(
             Asset asset = OpenJob.of(file).run(Progress.NONE);
             Preparation ready = new PrepareJob(asset.scene(), recipe.remedies()).run(Progress.NONE);
             SceneFormat format = SceneFiles.named(asset.format());
-            String kind = variant == null ? format.variants().getFirst() : variant;
+            String kind = variant == null ? format.variant(target(file)) : variant;
             Path folder = file.toAbsolutePath().getParent();
             Delivery.Outcome done = new SendJob(
                             folder, all, delivery(), new Target(target(file), format, kind), overwrite)

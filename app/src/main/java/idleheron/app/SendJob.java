@@ -58,10 +58,6 @@ public record SendJob(@Nullable Path folder, List<Path> sources, Delivery delive
         if (!refusal.isEmpty()) {
             throw new UsageException(refusal);
         }
-        String variant = target.format().refusal(scene, target.variant());
-        if (!variant.isEmpty()) {
-            throw new UsageException(target.file().getFileName() + ": " + variant);
-        }
         free(Deliveries.files(delivery, scene, target), overwrite, sources);
     }
 
@@ -85,8 +81,16 @@ public record SendJob(@Nullable Path folder, List<Path> sources, Delivery delive
                 delivery.cargo().of(scene), SceneFiles.read(delivered, progress).scene());
     }
 
-    /** Writes and proves; what reads back with a fault is placed only where nothing was. */
+    /**
+     * Writes and proves; what reads back with a fault is placed only where nothing was.
+     *
+     * @throws UsageException when the variant cannot hold the scene as it was made ready
+     */
     public Delivery.Outcome run(Scene scene, Progress progress) throws IOException {
+        String refusal = target.format().refusal(scene, target.variant());
+        if (!refusal.isEmpty()) {
+            throw new UsageException(target.file().getFileName() + ": " + refusal);
+        }
         try (Drafts drafts = new Drafts(overwrite, sources)) {
             return Deliveries.write(delivery, scene, folder, target, drafts, progress);
         }

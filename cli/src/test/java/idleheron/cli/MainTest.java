@@ -75,6 +75,29 @@ class MainTest {
     }
 
     @Test
+    void recipes_that_ship_make_an_avatar_and_a_plain_body_of_any_rig() throws IOException {
+        String avatar = demo.resolve("out").resolve("avatar.vrm").toString();
+        Run plain = run("convert", file(DemoData.POSTWOMAN), avatar);
+        assertThat(plain.status()).isEqualTo(2);
+        assertThat(plain.err())
+                .contains("avatar.vrm: an avatar says which joint has which role")
+                .contains("give-roles");
+
+        Run made = run("convert", file(DemoData.POSTWOMAN), avatar, "--recipe", "humanoid-avatar");
+        assertThat(made.status()).as(made.err()).isZero();
+        assertThat(made.err()).contains("Give roles: roles none → 50", "Stand in T-pose");
+        assertThat(run("facts", avatar).out()).contains("50 roles", "left upper arm upperarm_l");
+        assertThat(run("check", avatar, "--json").json().path("findings").findValuesAsText("code"))
+                .contains("avatar-meta")
+                .doesNotContain("avatar-t-pose", "avatar-role-missing", "avatar-facing", "avatar-size");
+
+        String body = demo.resolve("out").resolve("body.obj").toString();
+        Run surface = run("convert", file(DemoData.POSTWOMAN), body, "--recipe", "plain-body");
+        assertThat(surface.status()).as(surface.err()).isZero();
+        assertThat(Files.readString(Path.of(body))).contains("# 1 unit is 1 m, Y up", "mtllib body.mtl");
+    }
+
+    @Test
     void convert_applies_remedies_proves_them_and_never_overwrites_unasked() {
         String out = demo.resolve("out").resolve("ready.fbx").toString();
         Run r = run(
