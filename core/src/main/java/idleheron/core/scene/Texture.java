@@ -51,6 +51,14 @@ public record Texture(
         return new Texture(name, newPath, newRelative, found, content, uvSet, properties);
     }
 
+    public Texture withUvSet(String value) {
+        return new Texture(name, path, relative, found, content, value, properties);
+    }
+
+    public Texture withProperties(List<FreeProperty> value) {
+        return new Texture(name, path, relative, found, content, uvSet, value);
+    }
+
     /** The last part of the path, or the name where there is none. */
     public String fileName() {
         String p = (path.isEmpty() ? relative : path).replace('\\', '/');

@@ -120,15 +120,18 @@ public final class AvatarReader {
         return new AvatarMeta(said, picture.isInt() ? thumbnail(picture.intValue()) : -1);
     }
 
-    /** The first texture that shows a picture. */
+    /** The first texture that shows a picture; one that none shows comes after them. */
     private int thumbnail(int image) {
         JsonNode textures = doc.root().node().path("textures");
+        if (image < 0 || image >= doc.root().node().path("images").size()) {
+            return -1;
+        }
         for (int i = 0; i < textures.size(); i++) {
             if (textures.get(i).path("source").asInt(-1) == image) {
                 return i;
             }
         }
-        return -1;
+        return textures.size();
     }
 
     private static @Nullable Gaze gaze(JsonNode told) {

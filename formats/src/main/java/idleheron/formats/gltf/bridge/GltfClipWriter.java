@@ -1,5 +1,6 @@
 package idleheron.formats.gltf.bridge;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.pose.Pose;
@@ -11,12 +12,15 @@ import idleheron.formats.gltf.document.GltfWriter;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.TreeMap;
 import org.joml.Matrix4d;
 import org.joml.Quaterniond;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Clips as animations: cubics with a key on every frame that the cubic between its neighbours does not already meet; what holds from
@@ -29,6 +33,8 @@ final class GltfClipWriter {
     /** Of a frame, over which slopes are measured. */
     private static final double STEP = 1e-3;
 
+    private static final String POINTER = "KHR_animation_pointer";
+
     private static final String[] PATHS = {"translation", "rotation", "scale"};
 
     private final GltfWriter doc;
@@ -36,18 +42,27 @@ final class GltfClipWriter {
     private final GltfPlaces places;
     private final int[] nodeOf;
     private final Map<Integer, List<Integer>> shownBy;
+    private final Map<Integer, Integer> lights;
     private final Map<List<Float>, Integer> inputs = new HashMap<>();
 
     /**
      * @param nodeOf node of the document for each of the scene
      * @param shownBy for each mesh the nodes of the document that show it
+     * @param lights for each node of the scene that is a light the number of what it shines with
      */
-    GltfClipWriter(GltfWriter doc, Scene scene, GltfPlaces places, int[] nodeOf, Map<Integer, List<Integer>> shownBy) {
+    GltfClipWriter(
+            GltfWriter doc,
+            Scene scene,
+            GltfPlaces places,
+            int[] nodeOf,
+            Map<Integer, List<Integer>> shownBy,
+            Map<Integer, Integer> lights) {
         this.doc = doc;
         this.scene = scene;
         this.places = places;
         this.nodeOf = nodeOf;
         this.shownBy = shownBy;
+        this.lights = lights;
     }
 
     void write() {
@@ -55,6 +70,7 @@ final class GltfClipWriter {
             Animation a = new Animation(c);
             a.nodes();
             a.shapes();
+            a.values();
             if (!a.channels.isEmpty()) {
                 doc.list("animations").add(a.out);
             }
@@ -69,6 +85,7 @@ final class GltfClipWriter {
         private final ObjectNode out = doc.root().objectNode();
         private final ArrayNode channels;
         private final ArrayNode samplers;
+        private final Set<String> pointed = new HashSet<>();
 
         Animation(Clip clip) {
             this.clip = clip;
@@ -204,7 +221,73 @@ final class GltfClipWriter {
             });
         }
 
+        /** Values of materials and lights, by pointers. */
+        void values() {
+            for (int m = 0; m < scene.materials().size(); m++) {
+                String at = "/materials/" + m + "/";
+                values(Clip.Subject.MATERIAL, m, at, GltfTarget.OF_MATERIALS, doc.list("materials").get(m));
+            }
+            lights.forEach((node, light) -> values(
+                    Clip.Subject.ATTRIBUTE,
+                    node,
+                    "/extensions/" + GltfOptics.LIGHTS + "/lights/" + light + "/",
+                    GltfTarget.OF_LIGHTS,
+                    doc.root().at("/extensions/" + GltfOptics.LIGHTS + "/lights/" + light)));
+        }
+
+        private void values(
+                Clip.Subject subject,
+                int index,
+                String at,
+                Map<String, List<GltfTarget.Component>> known,
+                JsonNode rest) {
+            new TreeMap<>(known).forEach((end, components) -> {
+                int width = components.size();
+                List<@Nullable Curve> curves = components.stream()
+                        .<@Nullable Curve>map(c -> clip.values().stream()
+                                .filter(v -> v.subject() == subject
+                                        && v.index() == index
+                                        && v.property().equals(c.property())
+                                        && v.component().equals(c.name()))
+                                .map(Clip.ValueTrack::curve)
+                                .findFirst()
+                                .orElse(null))
+                        .toList();
+                if (curves.stream().allMatch(Objects::isNull)
+                        || !pointed.add(at + end)) {
+                    return;
+                }
+                GltfKeys keys = new GltfKeys(times, width);
+                double[][] around = new double[5][width];
+                JsonNode still = rest.at("/" + end);
+                for (int f = 0; f < times.length; f++) {
+                    for (int i = 0; i < 5; i++) {
+                        for (int k = 0; k < width; k++) {
+                            Curve c = curves.get(k);
+                            around[i][k] = c == null
+                                    ? (width == 1 ? still : still.path(k)).asDouble(1)
+                                    : c.at(times[f] + (i - 2) * step) / components.get(k).factor();
+                        }
+                    }
+                    keys.set(f, around, step);
+                }
+                boolean held = curves.stream().allMatch(c -> c == null || held(c));
+                ObjectNode target = channel(keys.written(NEAR, held), width == 1 ? "SCALAR" : "VEC" + width, width);
+                target.put("path", "pointer");
+                target.withObject("/extensions/" + POINTER).put("pointer", at + end);
+                doc.uses(POINTER);
+            });
+        }
+
         private void channel(int node, String path, GltfKeys.Written w, int width) {
+            boolean weights = path.equals("weights");
+            channel(w, weights ? "SCALAR" : "VEC" + width, weights ? 1 : width)
+                    .put("node", node)
+                    .put("path", path);
+        }
+
+        /** A channel whose target is still to be said. */
+        private ObjectNode channel(GltfKeys.Written w, String type, int width) {
             List<Float> at = new ArrayList<>();
             for (float t : w.times()) {
                 at.add(t);
@@ -213,11 +296,10 @@ final class GltfClipWriter {
             ObjectNode s = samplers.addObject();
             s.put("input", input);
             s.put("interpolation", w.way());
-            boolean weights = path.equals("weights");
-            s.put("output", doc.numbers(w.values(), weights ? "SCALAR" : "VEC" + width, weights ? 1 : width, false));
+            s.put("output", doc.numbers(w.values(), type, width, false));
             ObjectNode c = channels.addObject();
             c.put("sampler", samplers.size() - 1);
-            c.putObject("target").put("node", node).put("path", path);
+            return c.putObject("target");
         }
     }
 }

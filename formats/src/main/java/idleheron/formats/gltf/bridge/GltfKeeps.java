@@ -6,10 +6,12 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
+import idleheron.core.scene.Texture;
 import idleheron.formats.gltf.document.GltfObject;
 import idleheron.formats.gltf.document.GltfWriter;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What of a document is carried unread: extensions of materials, and extras. An extension becomes a property whose text it is; the
@@ -20,8 +22,14 @@ final class GltfKeeps {
     private static final ObjectMapper MAPPER = new ObjectMapper();
     private static final String EXTENSION = "glTF:";
     private static final String EXTRAS = "glTF:extras";
+    /** What a material says of how a picture lies on it, besides which: set of coordinates, strength, place. */
+    private static final String LIES = "glTF/";
+
+    private static final String SAMPLER = "glTF/sampler";
+
     private static final Set<String> READ = Set.of("KHR_materials_unlit");
     private static final int DEEPEST = 16;
+    private static final long MOST_WHOLE = 1L << 53;
 
     private GltfKeeps() {}
 
@@ -35,6 +43,48 @@ final class GltfKeeps {
             }
         });
         extras(m, properties);
+    }
+
+    /** What is said of a use of a picture besides its number. */
+    static void info(String key, GltfObject info, List<FreeProperty> into) {
+        ObjectNode more = info.node().deepCopy();
+        more.remove("index");
+        if (!more.isEmpty()) {
+            into.add(text(LIES + key, more.toString()));
+        }
+    }
+
+    /** A use of a picture with what was kept of how it lies. */
+    static void info(Material m, String key, ObjectNode info, GltfWriter doc) {
+        for (FreeProperty p : m.properties()) {
+            if (p.name().equals(LIES + key)
+                    && p.value() instanceof FreeProperty.Text t
+                    && parsed(t.text()) instanceof ObjectNode o) {
+                used(o, doc);
+                info.setAll(o);
+            }
+        }
+    }
+
+    /** How a picture repeats and is filtered, as a property of it. */
+    static FreeProperty sampler(GltfObject s) {
+        return text(SAMPLER, s.node().toString());
+    }
+
+    /** What was kept of how a picture repeats and is filtered, or null. */
+    static @Nullable JsonNode sampler(Texture t) {
+        return t.properties().stream()
+                .filter(p -> p.name().equals(SAMPLER))
+                .map(p -> p.value() instanceof FreeProperty.Text x ? parsed(x.text()) : null)
+                .filter(ObjectNode.class::isInstance)
+                .findFirst()
+                .orElse(null);
+    }
+
+    /** Extensions that something inside has are used as well. */
+    private static void used(JsonNode n, GltfWriter doc) {
+        n.path("extensions").fieldNames().forEachRemaining(doc::uses);
+        n.forEach(child -> used(child, doc));
     }
 
     private static void pictures(ObjectNode o, String path, int textures, List<Material.Use> uses, int depth) {
@@ -72,12 +122,17 @@ final class GltfKeeps {
                 into.add(new FreeProperty(name, "KString", new FreeProperty.Text(v.textValue())));
             } else if (v.isBoolean()) {
                 into.add(new FreeProperty(name, "Bool", new FreeProperty.Whole(new long[] {v.booleanValue() ? 1 : 0})));
-            } else if (v.isNumber()) {
+            } else if (v.isNumber() && exact(v)) {
                 into.add(new FreeProperty(name, "Number", new FreeProperty.Numbers(new double[] {v.doubleValue()})));
             } else {
                 into.add(text(EXTRAS + "/" + name, v.toString()));
             }
         });
+    }
+
+    /** Whether a number fits one of double precision to the last digit. */
+    private static boolean exact(JsonNode v) {
+        return !v.isIntegralNumber() || v.canConvertToLong() && Math.abs(v.longValue()) <= MOST_WHOLE;
     }
 
     private static FreeProperty text(String name, String text) {
@@ -99,6 +154,7 @@ final class GltfKeeps {
                 }
                 String name = p.name().substring(EXTENSION.length());
                 doc.uses(name);
+                used(o, doc);
                 to.withObject("/extensions").set(name, o);
             }
         }
@@ -122,7 +178,14 @@ final class GltfKeeps {
         switch (p.value()) {
             case FreeProperty.Text t -> extras.put(p.name(), t.text());
             case FreeProperty.Numbers n
-            when n.values().length == 1 && Double.isFinite(n.values()[0]) -> extras.put(p.name(), n.values()[0]);
+            when n.values().length == 1 && Double.isFinite(n.values()[0]) -> {
+                double d = n.values()[0];
+                if (d == Math.rint(d) && Math.abs(d) <= MOST_WHOLE) {
+                    extras.put(p.name(), (long) d);
+                } else {
+                    extras.put(p.name(), d);
+                }
+            }
             case FreeProperty.Numbers n -> {
                 var list = extras.putArray(p.name());
                 for (double v : n.values()) {
@@ -145,7 +208,7 @@ final class GltfKeeps {
         }
     }
 
-    private static JsonNode parsed(String text) {
+    static JsonNode parsed(String text) {
         try {
             return MAPPER.readTree(text);
         } catch (JsonProcessingException e) {

@@ -1,5 +1,6 @@
 package idleheron.formats.gltf.bridge;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
@@ -11,7 +12,11 @@ import idleheron.formats.pictures.PictureKinds;
 import java.lang.foreign.ValueLayout;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -32,12 +37,16 @@ final class GltfMaterialReader {
             new String[] {"occlusionTexture", "Occlusion"},
             new String[] {"emissiveTexture", "EmissiveColor"});
 
+    /** Extensions that name a picture of a kind that not everybody reads. */
+    static final List<String> NEWER = List.of("EXT_texture_webp", "KHR_texture_basisu", "EXT_texture_avif");
+
     static final String METALLIC_ROUGHNESS = "MetallicRoughness";
 
     private final GltfDocument doc;
     private final @Nullable Path folder;
     private final List<String> notes;
     private final List<Texture> textures = new ArrayList<>();
+    private final Map<Integer, Set<Integer>> sets = new HashMap<>();
 
     GltfMaterialReader(GltfDocument doc, @Nullable Path folder, List<String> notes) throws FormatException {
         this.doc = doc;
@@ -45,13 +54,50 @@ final class GltfMaterialReader {
         this.notes = notes;
         List<GltfObject> images = doc.root().list("images");
         for (GltfObject t : doc.root().list("textures")) {
-            int image = t.index("source", images.size());
-            textures.add(image < 0 ? missing(t) : picture(images.get(image)));
+            int image = source(t, images.size());
+            Texture picture = image < 0 ? missing(t) : picture(images.get(image));
+            int sampler = t.index("sampler", doc.root().length("samplers"));
+            textures.add(
+                    sampler < 0
+                            ? picture
+                            : picture.withProperties(List.of(GltfKeeps.sampler(
+                                    doc.root().list("samplers").get(sampler)))));
+        }
+        thumbnail(images);
+    }
+
+    /** A picture that only an avatar shows of itself is one of the scene as well. */
+    private void thumbnail(List<GltfObject> images) throws FormatException {
+        JsonNode avatar = doc.root().node().path("extensions").path("VRMC_vrm");
+        int image = avatar.path("meta").path("thumbnailImage").asInt(-1);
+        boolean shown = image >= images.size();
+        for (GltfObject t : doc.root().list("textures")) {
+            shown |= source(t, images.size()) == image;
+        }
+        if (image >= 0 && !shown) {
+            textures.add(picture(images.get(image)));
         }
     }
 
+    /** Its picture: the usual one, else the one of a newer kind. */
+    private static int source(GltfObject t, int images) throws FormatException {
+        int usual = t.index("source", images);
+        for (int i = 0; usual < 0 && i < NEWER.size(); i++) {
+            usual = t.extension(NEWER.get(i)).index("source", images);
+        }
+        return usual;
+    }
+
+    /** The textures; one that lies on another set of coordinates than the first wherever it is used says so. */
     List<Texture> textures() {
-        return textures;
+        List<Texture> out = new ArrayList<>(textures);
+        sets.forEach((t, used) -> {
+            int set = used.size() == 1 ? used.iterator().next() : 0;
+            if (set > 0) {
+                out.set(t, out.get(t).withUvSet("TEXCOORD_" + set));
+            }
+        });
+        return out;
     }
 
     private Texture missing(GltfObject t) throws FormatException {
@@ -94,12 +140,12 @@ final class GltfMaterialReader {
         double[] base = p.numbers("baseColorFactor", 1, 1, 1, 1);
         String alpha = m.text(ALPHA, "OPAQUE");
         List<Material.Use> uses = new ArrayList<>();
-        use(p, "baseColorTexture", Material.DIFFUSE, uses);
-        use(p, "metallicRoughnessTexture", METALLIC_ROUGHNESS, uses);
-        for (String[] u : USES) {
-            use(m, u[0], u[1], uses);
-        }
         List<FreeProperty> more = new ArrayList<>();
+        use(p, "baseColorTexture", Material.DIFFUSE, uses, more);
+        use(p, "metallicRoughnessTexture", METALLIC_ROUGHNESS, uses, more);
+        for (String[] u : USES) {
+            use(m, u[0], u[1], uses, more);
+        }
         number(METALLIC, p.number(METALLIC, 1), more);
         number(ROUGHNESS, p.number(ROUGHNESS, 1), more);
         double[] light = m.numbers(EMISSIVE, 0, 0, 0);
@@ -130,7 +176,8 @@ final class GltfMaterialReader {
         into.add(new FreeProperty(name, "Number", "", "", new FreeProperty.Numbers(new double[] {v})));
     }
 
-    private void use(GltfObject of, String key, String property, List<Material.Use> into) throws FormatException {
+    private void use(GltfObject of, String key, String property, List<Material.Use> into, List<FreeProperty> more)
+            throws FormatException {
         if (!of.has(key)) {
             return;
         }
@@ -141,5 +188,7 @@ final class GltfMaterialReader {
             return;
         }
         into.add(new Material.Use(property, t));
+        GltfKeeps.info(key, info, more);
+        sets.computeIfAbsent(t, x -> new TreeSet<>()).add(info.count("texCoord", 0));
     }
 }

@@ -9,6 +9,7 @@ import idleheron.core.scene.Light;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.OpaqueData;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
@@ -150,7 +151,14 @@ public final class GltfSceneReader {
                 .withCameras(cameras)
                 .withLights(lights)
                 .withClips(clips)
+                .withKeepsakes(kept())
                 .withNotes(notes);
+    }
+
+    private List<OpaqueData> kept() throws FormatException {
+        List<OpaqueData> out = new ArrayList<>(GltfKept.read(doc));
+        out.addAll(GltfVariants.read(doc));
+        return out;
     }
 
     /** With one more for primitives without a material that share their mesh with others. */

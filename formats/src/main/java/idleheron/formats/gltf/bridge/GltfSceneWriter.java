@@ -4,17 +4,12 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
-import idleheron.core.scene.FreeProperty;
-import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Texture;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.Skin;
 import idleheron.formats.gltf.document.GltfWriter;
-import java.net.URLEncoder;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -29,8 +24,6 @@ import org.jspecify.annotations.Nullable;
 
 /** A scene in the form of {@link GltfForm} as a document. */
 public final class GltfSceneWriter {
-    private static final String UNLIT = "KHR_materials_unlit";
-
     private final Scene scene;
     private final GltfWriter doc;
     private final GltfPlaces places;
@@ -39,6 +32,7 @@ public final class GltfSceneWriter {
     private final Map<Integer, List<Integer>> shownBy = new TreeMap<>();
     private final Map<Integer, Integer> cameras = new HashMap<>();
     private final Map<Integer, Integer> lights = new HashMap<>();
+    private final Map<Integer, Integer> shines = new TreeMap<>();
     private final Map<Integer, Integer> showing = new TreeMap<>();
     private final Map<Skin, Integer> skins = new LinkedHashMap<>();
 
@@ -69,8 +63,7 @@ public final class GltfSceneWriter {
     public record Written(GltfWriter doc, int[] nodeOf, Map<Integer, Integer> showing) {}
 
     private void all() {
-        pictures();
-        scene.materials().forEach(this::material);
+        new GltfMaterialWriter(doc, scene).write();
         ObjectNode top = doc.add("scenes");
         doc.root().put("scene", 0);
         List<Integer> tops = new ArrayList<>();
@@ -81,7 +74,9 @@ public final class GltfSceneWriter {
         if (tops.isEmpty()) {
             top.remove("nodes");
         }
-        new GltfClipWriter(doc, scene, places, nodeOf, shownBy).write();
+        new GltfClipWriter(doc, scene, places, nodeOf, shownBy, shines).write();
+        GltfVariants.write(scene, doc);
+        GltfKept.write(scene, doc);
     }
 
     /** All nodes but those that are there for a skinned mesh alone. */
@@ -173,6 +168,7 @@ public final class GltfSceneWriter {
                 GltfOptics.write(scene.lights().get(l), all.addObject());
                 return all.size() - 1;
             });
+            shines.put(index, light);
             o.withObject("/extensions").putObject(GltfOptics.LIGHTS).put("light", light);
         }
     }
@@ -243,95 +239,5 @@ public final class GltfSceneWriter {
             }
             return doc.size("skins") - 1;
         });
-    }
-
-    private void pictures() {
-        for (Texture t : scene.textures()) {
-            ObjectNode image = doc.add("images");
-            byte[] content = t.content();
-            if (!t.name().isEmpty()) {
-                image.put("name", t.name());
-            }
-            if (content != null) {
-                image.put("bufferView", doc.view(content, 0));
-                boolean jpeg = content.length > 2 && (content[0] & 255) == 0xFF && (content[1] & 255) == 0xD8;
-                image.put("mimeType", jpeg ? "image/jpeg" : "image/png");
-            } else {
-                image.put("uri", uri(t.relative().isEmpty() ? t.fileName() : t.relative()));
-            }
-            doc.add("textures").put("source", doc.size("images") - 1);
-        }
-    }
-
-    private static String uri(String path) {
-        return Arrays.stream(path.replace('\\', '/').split("/"))
-                .map(p -> URLEncoder.encode(p, StandardCharsets.UTF_8).replace("+", "%20"))
-                .collect(Collectors.joining("/"));
-    }
-
-    private void material(Material m) {
-        ObjectNode o = doc.add("materials");
-        o.put("name", m.name());
-        ObjectNode p = o.putObject("pbrMetallicRoughness");
-        Vec3 d = m.diffuse();
-        p.putArray("baseColorFactor")
-                .add(part(d.x()))
-                .add(part(d.y()))
-                .add(part(d.z()))
-                .add(part(m.opacity()));
-        p.put(GltfMaterialReader.METALLIC, part(number(m, GltfMaterialReader.METALLIC, 0)));
-        p.put(GltfMaterialReader.ROUGHNESS, part(number(m, GltfMaterialReader.ROUGHNESS, 1)));
-        for (Material.Use u : m.uses()) {
-            if (u.property().equals(Material.DIFFUSE)) {
-                p.putObject("baseColorTexture").put("index", u.texture());
-            } else if (u.property().equals(GltfMaterialReader.METALLIC_ROUGHNESS)) {
-                p.putObject("metallicRoughnessTexture").put("index", u.texture());
-            }
-            for (String[] known : GltfMaterialReader.USES) {
-                if (u.property().equals(known[1])) {
-                    o.putObject(known[0]).put("index", u.texture());
-                }
-            }
-        }
-        if (property(m, GltfMaterialReader.EMISSIVE) instanceof FreeProperty.Numbers n && n.values().length == 3) {
-            vector(
-                    o.putArray(GltfMaterialReader.EMISSIVE),
-                    new Vec3(part(n.values()[0]), part(n.values()[1]), part(n.values()[2])));
-        }
-        String alpha = property(m, GltfMaterialReader.ALPHA) instanceof FreeProperty.Text t
-                ? t.text()
-                : m.opacity() < 1 ? "BLEND" : "OPAQUE";
-        if (!alpha.equals("OPAQUE")) {
-            o.put(GltfMaterialReader.ALPHA, alpha);
-        }
-        if (alpha.equals("MASK")) {
-            o.put(GltfMaterialReader.CUTOFF, number(m, GltfMaterialReader.CUTOFF, 0.5));
-        }
-        if (property(m, GltfMaterialReader.DOUBLE_SIDED) != null) {
-            o.put(GltfMaterialReader.DOUBLE_SIDED, true);
-        }
-        if (m.model().equals("unlit")) {
-            doc.uses(UNLIT);
-            o.withObject("/extensions").putObject(UNLIT);
-        }
-        GltfKeeps.write(m, o, doc);
-    }
-
-    private static double part(double v) {
-        return Double.isNaN(v) ? 0 : Math.clamp(v, 0.0, 1.0);
-    }
-
-    private static FreeProperty.@Nullable Value property(Material m, String name) {
-        return m.properties().stream()
-                .filter(p -> p.name().equals(name))
-                .map(FreeProperty::value)
-                .findFirst()
-                .orElse(null);
-    }
-
-    private static double number(Material m, String name, double otherwise) {
-        return property(m, name) instanceof FreeProperty.Numbers n && n.values().length == 1
-                ? n.values()[0]
-                : otherwise;
     }
 }

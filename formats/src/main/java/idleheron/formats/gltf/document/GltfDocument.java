@@ -24,6 +24,9 @@ public final class GltfDocument {
             "KHR_texture_transform",
             "KHR_lights_punctual",
             "KHR_materials_unlit",
+            "EXT_texture_webp",
+            "EXT_texture_avif",
+            "KHR_texture_basisu",
             "KHR_materials_variants",
             "KHR_materials_emissive_strength",
             "EXT_mesh_gpu_instancing",
@@ -57,6 +60,11 @@ public final class GltfDocument {
         accessors = List.copyOf(all);
         nodes = root.list("nodes");
         parents = tree();
+    }
+
+    /** Whether an extension means something here. */
+    public static boolean isKnown(String extension) {
+        return KNOWN.contains(extension);
     }
 
     /** Whether the opening bytes are those of a document of any version, in text or in one file. */
