@@ -56,6 +56,7 @@ public final class ConventionFiles {
                             "travel",
                             "carrier",
                             "volumes",
+                            "budget",
                             "delivery")),
             Map.entry("stage", Set.of("up", "front", "right", "metersPerUnit", "framesPerSecond")),
             Map.entry("skeleton", Set.of("oneRoot", "tips", "controls", "root", "joints", "bonesAlong", "humanoid")),
@@ -64,6 +65,7 @@ public final class ConventionFiles {
             Map.entry("surface", Set.of("smoothing", "tangents", "pictures", "pictureSize")),
             Map.entry("travel", Set.of("cameras", "lights")),
             Map.entry("carrier", Set.of("format", "variant")),
+            Map.entry("budget", Set.of("materials", "triangles", "pictureMegabytes")),
             Map.entry("volumes", Set.of("grids", "megabytes", "half")),
             Map.entry("delivery", Set.of("file", "clip", "pictures")));
     private static final String SCHEMA = "idle-heron/convention/1";
@@ -158,7 +160,11 @@ public final class ConventionFiles {
                                 list("volumes", "grids"),
                                 number("volumes", "megabytes", 0),
                                 flag("volumes", "half", false)),
-                        flag("skeleton", "humanoid", false)));
+                        flag("skeleton", "humanoid", false),
+                        new Convention.Budget(
+                                (int) number("budget", "materials", 0),
+                                (int) number("budget", "triangles", 0),
+                                number("budget", "pictureMegabytes", 0))));
     }
 
     /** A path of the delivery; it must not lead out of its folder. */
@@ -222,6 +228,9 @@ public final class ConventionFiles {
                 .append("\nhalf = ")
                 .append(a.volumes().half())
                 .append('\n');
+        s.append("\n[budget]\nmaterials = ").append(a.budget().materials());
+        s.append("\ntriangles = ").append(a.budget().triangles());
+        s.append("\npictureMegabytes = ").append(a.budget().pictureMegabytes()).append('\n');
         s.append("\n[delivery]\n");
         told(s, "file", a.layout().file());
         told(s, "clip", a.layout().clip());

@@ -15,6 +15,7 @@ import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
+import idleheron.core.remedy.avatar.GiveExpressions;
 import idleheron.core.remedy.avatar.GiveRoles;
 import idleheron.core.remedy.avatar.RaiseAvatar;
 import idleheron.core.remedy.avatar.SayMeta;
@@ -123,6 +124,7 @@ class RemedyJsonTest {
                 new DropJoints(List.of("tip", "ü")),
                 new FlattenLayers(),
                 new GiveRoles(Map.of("hips", "pelvis", "jaw", "")),
+                new GiveExpressions(Map.of("aa", "open+wide", "blink", "")),
                 new SayMeta("authors", "Mira; \"Tide\""),
                 new StandInT(),
                 new RaiseAvatar(),

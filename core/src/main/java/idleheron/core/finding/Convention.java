@@ -46,6 +46,7 @@ public record Convention(
      * @param layout where the files of a delivery go
      * @param volumes what it asks of volumes
      * @param humanoid whether it takes a figure only as an avatar of the humanoid standard
+     * @param budget how much of a scene it takes
      */
     public record Asks(
             @Nullable SignedAxis bonesAlong,
@@ -63,7 +64,8 @@ public record Convention(
             boolean clipsApart,
             Layout layout,
             Grids volumes,
-            boolean humanoid) {
+            boolean humanoid,
+            Budget budget) {
         public static final Asks NOTHING = new Asks(
                 null,
                 "",
@@ -80,7 +82,8 @@ public record Convention(
                 false,
                 Layout.PLAIN,
                 Grids.ANY,
-                false);
+                false,
+                Budget.NONE);
 
         public Asks {
             pictures = List.copyOf(pictures);
@@ -100,6 +103,16 @@ public record Convention(
         public Grids {
             names = List.copyOf(names);
         }
+    }
+
+    /**
+     * How much of a scene a place takes; 0 for any.
+     *
+     * @param triangles that are drawn, faces of more corners counted as the triangles they are cut into
+     * @param pictureMegabytes of pictures once they are unpacked, with their smaller copies
+     */
+    public record Budget(int materials, int triangles, double pictureMegabytes) {
+        public static final Budget NONE = new Budget(0, 0, 0);
     }
 
     /**

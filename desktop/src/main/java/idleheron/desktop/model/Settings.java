@@ -151,6 +151,11 @@ public final class Settings {
         return file;
     }
 
+    /** Where what is kept between starts lies. */
+    public Path folder() {
+        return file.toAbsolutePath().resolveSibling("");
+    }
+
     /** Where the user's own conventions are kept. */
     public Path conventions() {
         return file.toAbsolutePath().resolveSibling("conventions");

@@ -1,5 +1,9 @@
 package idleheron.desktop.prepare;
 
+import idleheron.desktop.avatar.AvatarKeeps;
+import org.jspecify.annotations.Nullable;
+import idleheron.desktop.avatar.TermsSheet;
+import idleheron.desktop.avatar.RoleSheet;
 import idleheron.app.CheckJob;
 import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
@@ -155,9 +159,44 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
                                     })),
                             "quiet"));
         }
+        figure(p.scene(), c.destination());
         offers(c);
         proof(p);
         view(original.scene(), p.scene());
+    }
+
+    /** What only somebody can say of a figure. */
+    private void figure(Scene s, @Nullable Convention to) {
+        if (!ReadyModel.isFigure(s, to)) {
+            return;
+        }
+        AvatarKeeps keeps = new AvatarKeeps(settings.folder());
+        steps.getChildren()
+                .add(Ui.row(
+                        8,
+                        Ui.button(
+                                "Roles…",
+                                "Which joint is the hips, the head, a hand: see it limb by limb and change it",
+                                () -> sheets.showWide(
+                                        "Roles of the figure",
+                                        "Drag a joint onto a role, or choose it there. Those in strong letters must be there.",
+                                        new RoleSheet(s, keeps, given -> {
+                                            sheets.close();
+                                            deeds.remedies(ReadyModel.withRoles(remedies(), given));
+                                        })),
+                                "quiet"),
+                        Ui.button(
+                                "Terms…",
+                                "Who made it and what may be done with it",
+                                () -> sheets.show(
+                                        "Who made it and under what terms",
+                                        "In the words of the standard. What is not said counts as the strictest; nothing is"
+                                                + " made up.",
+                                        new TermsSheet(s, keeps, said -> {
+                                            sheets.close();
+                                            deeds.remedies(ReadyModel.withTerms(remedies(), said));
+                                        })),
+                                "quiet")));
     }
 
     /** What ships and what the user keeps; a file that does not read is left out, its editor says why. */

@@ -1,5 +1,13 @@
 package idleheron.desktop.prepare;
 
+import java.util.Map;
+import idleheron.core.finding.Convention;
+import java.util.TreeMap;
+import idleheron.core.avatar.Avatar;
+import idleheron.core.scene.Scene;
+import org.jspecify.annotations.Nullable;
+import idleheron.core.remedy.avatar.SayMeta;
+import idleheron.core.remedy.avatar.GiveRoles;
 import idleheron.core.Verdict;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
@@ -41,6 +49,36 @@ final class ReadyModel {
     static List<Remedy> paused(List<Remedy> of, int index) {
         List<Remedy> all = new ArrayList<>(of);
         all.set(index, all.get(index) instanceof Paused p ? p.remedy() : new Paused(all.get(index)));
+        return all;
+    }
+
+    /** Whether roles and terms can be asked for: a figure that is an avatar or is to become one. */
+    static boolean isFigure(Scene s, @Nullable Convention to) {
+        return Avatar.in(s) != null || to != null && to.more().humanoid() && !s.joints().isEmpty();
+    }
+
+    /** The remedies with roles that were given by hand: over those that were before, else at the end. */
+    static List<Remedy> withRoles(List<Remedy> of, GiveRoles given) {
+        List<Remedy> all = new ArrayList<>(of);
+        for (int i = 0; i < all.size(); i++) {
+            if (all.get(i) instanceof GiveRoles before) {
+                Map<String, String> joints = new TreeMap<>(before.joints());
+                joints.putAll(given.joints());
+                all.set(i, new GiveRoles(joints));
+                return all;
+            }
+        }
+        all.add(given);
+        return all;
+    }
+
+    /** The remedies with what was said of an avatar, each in the place of what was said of the same before. */
+    static List<Remedy> withTerms(List<Remedy> of, List<SayMeta> said) {
+        List<Remedy> all = new ArrayList<>(of);
+        for (SayMeta s : said) {
+            all.removeIf(r -> r instanceof SayMeta m && m.field().equals(s.field()));
+            all.add(s);
+        }
         return all;
     }
 

@@ -12,6 +12,7 @@ import javafx.scene.layout.VBox;
 /** A sheet of paper laid over the bench: one at a time, closed by its button or Esc. */
 public final class Sheets extends StackPane {
     private static final double WIDTH = 860;
+    private static final double WIDE = 1180;
 
     public Sheets() {
         getStyleClass().add("sheet-shade");
@@ -26,6 +27,13 @@ public final class Sheets extends StackPane {
     /** Lays a sheet as high as the window over what is there. */
     public void show(String title, String what, Node content) {
         lay(title, what, content).setMaxHeight(Double.MAX_VALUE);
+    }
+
+    /** Lays a sheet as high as the window and wider than others. */
+    public void showWide(String title, String what, Node content) {
+        VBox sheet = lay(title, what, content);
+        sheet.setMaxHeight(Double.MAX_VALUE);
+        sheet.setMaxWidth(WIDE);
     }
 
     /** Lays a sheet that is only as high as what is on it. */

@@ -12,12 +12,15 @@ import idleheron.core.job.Progress;
 import idleheron.core.math.Vec3;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.avatar.GiveRoles;
+import idleheron.core.remedy.avatar.SayMeta;
 import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.remedy.space.MoveScene;
 import idleheron.core.scene.Scene;
 import idleheron.rehearsal.demo.Postwoman;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 /** The order of remedies, what is offered and what is proved, without a window. */
@@ -49,6 +52,20 @@ class ReadyModelTest {
         List<Remedy> off = ReadyModel.paused(all, 1);
         assertThat(off).containsExactly(FOUR, new Paused(SCALE));
         assertThat(ReadyModel.paused(off, 1)).isEqualTo(all);
+    }
+
+    @Test
+    void whatIsSaidAgainTakesThePlaceOfWhatWasSaid() {
+        GiveRoles jaw = new GiveRoles(Map.of("jaw", "head_tip", "hips", "root"));
+        GiveRoles hips = new GiveRoles(Map.of("hips", "hips"));
+        assertThat(ReadyModel.withRoles(List.of(FOUR), jaw)).containsExactly(FOUR, jaw);
+        assertThat(ReadyModel.withRoles(List.of(jaw, FOUR), hips))
+                .containsExactly(new GiveRoles(Map.of("jaw", "head_tip", "hips", "hips")), FOUR);
+        SayMeta mira = new SayMeta("authors", "Mira");
+        SayMeta name = new SayMeta("name", "Postwoman");
+        SayMeta post = new SayMeta("authors", "Low Tide Post");
+        assertThat(ReadyModel.withTerms(List.of(mira, name, FOUR), List.of(post))).containsExactly(name, FOUR, post);
+        assertThat(ReadyModel.isFigure(WOMAN, null)).isFalse();
     }
 
     private static Preparation prepared(Remedy... remedies) {

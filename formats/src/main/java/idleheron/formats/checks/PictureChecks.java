@@ -29,6 +29,9 @@ public final class PictureChecks {
     /** Larger files are not opened for a look. */
     private static final long LARGEST = 64L << 20;
 
+    private static final double MEGA = 1e6;
+    private static final double WITH_COPIES = 4 / 3.0;
+
     private PictureChecks() {}
 
     /**
@@ -37,15 +40,31 @@ public final class PictureChecks {
      */
     public static List<Finding> of(Scene scene, @Nullable Path folder, @Nullable Convention c) {
         List<Finding> out = new ArrayList<>();
+        double memory = 0;
         Set<List<Object>> seen = new HashSet<>();
         for (Texture t : scene.textures()) {
             if (!seen.add(List.of(t.path(), t.relative(), Arrays.hashCode(t.content())))) {
                 continue; // several materials may use one picture
             }
             place(t, folder, out);
-            picture(t, folder, c, out);
+            memory += picture(t, folder, c, out);
         }
+        budget(memory, c, out);
         return out;
+    }
+
+    /** What pictures take in memory once they are unpacked, each with its smaller copies. */
+    private static void budget(double memory, @Nullable Convention c, List<Finding> out) {
+        double most = c == null ? 0 : c.more().budget().pictureMegabytes();
+        if (c != null && most > 0 && memory / MEGA > most) {
+            out.add(Finding.of("budget-pictures", Severity.DRIFTS, Topic.MATERIALS)
+                    .says(
+                            Figure.number(memory / MEGA) + " MB of pictures, " + Figure.number(most) + " MB are taken",
+                            c.title() + " takes " + Figure.number(most)
+                                    + " MB once they are unpacked: width by height, 4 bytes a pixel, a third more for their"
+                                    + " smaller copies. Half the width and height is a quarter of it.")
+                    .measured(Figure.of(memory / MEGA, "MB")));
+        }
     }
 
     private static Finding finding(String code, Texture t, String title, String message, double figure, String unit) {
@@ -124,7 +143,8 @@ public final class PictureChecks {
         return null;
     }
 
-    private static void picture(Texture t, @Nullable Path folder, @Nullable Convention c, List<Finding> out) {
+    /** Looks at a picture; gives the bytes it takes unpacked, 0 where it cannot be read. */
+    private static double picture(Texture t, @Nullable Path folder, @Nullable Convention c, List<Finding> out) {
         byte[] bytes = t.content();
         try {
             Path there = bytes == null ? PictureFiles.find(folder, t.relative(), t.path()) : null;
@@ -132,11 +152,11 @@ public final class PictureChecks {
                 bytes = Files.readAllBytes(there);
             }
         } catch (IOException e) {
-            return;
+            return 0;
         }
         BufferedImage image = bytes == null ? null : PictureStyle.read(bytes);
         if (image == null) {
-            return;
+            return 0;
         }
         int longest = Math.max(image.getWidth(), image.getHeight());
         int most = c == null ? 0 : c.more().layout().pictureSize();
@@ -161,6 +181,7 @@ public final class PictureChecks {
                     alpha * 100,
                     "%"));
         }
+        return WITH_COPIES * 4 * image.getWidth() * image.getHeight();
     }
 
     /** Mean alpha, 0 to 1. */

@@ -146,6 +146,29 @@ class PicturesTest {
         }
     }
 
+    private static Convention budget(double megabytes) {
+        Convention.Asks no = Convention.Asks.NOTHING;
+        Convention.Asks asks = new Convention.Asks(
+                null,
+                "",
+                "",
+                "",
+                0,
+                true,
+                true,
+                true,
+                List.of(),
+                "",
+                true,
+                true,
+                false,
+                no.layout(),
+                no.volumes(),
+                false,
+                new Convention.Budget(0, 0, megabytes));
+        return new Convention("c", "C", AxisSystem.COMMON, 1, null, 0, false, true, asks);
+    }
+
     @Test
     void whatIsWrongWithAPictureIsToldAndASoundOneIsToldNothing() throws IOException {
         Files.write(folder.resolve("Sky.png"), png(64, 64, 0xFF204060, 0xFF204060));
@@ -176,7 +199,7 @@ class PicturesTest {
                         false,
                         new Convention.Layout("", "", "", 32),
                         Convention.Grids.ANY,
-                        false));
+                        false, Convention.Budget.NONE));
         Scene s = scene(
                 new Texture("sky", "sky.png", "sky.png", false),
                 new Texture("ghost", "ghost.png", "ghost.png", true),
@@ -192,6 +215,10 @@ class PicturesTest {
         }
         Scene sound = scene(new Texture("near", folder.resolve("near.png").toString(), "near.png", true));
         assertThat(PictureChecks.of(sound, folder, null)).isEmpty();
+        List<Finding> heavy = PictureChecks.of(sound, folder, budget(0.02));
+        assertThat(heavy).extracting(Finding::code).containsExactly("budget-pictures");
+        assertThat(heavy.getFirst().figure().value()).isCloseTo(64 * 64 * 4 * 4 / 3.0 / 1e6, within(1e-12));
+        assertThat(PictureChecks.of(sound, folder, budget(0.022))).isEmpty();
         assertThat(PictureChecks.of(sound, folder, small))
                 .extracting(Finding::code)
                 .containsExactly("texture-too-large");

@@ -23,6 +23,7 @@ public final class AvatarRules {
             FigureRules::length,
             PartRules::meta,
             PartRules::expressions,
+            PartRules::faces,
             PartRules::springs,
             PartRules::circles,
             PartRules::faults,

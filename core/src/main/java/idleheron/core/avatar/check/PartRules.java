@@ -1,5 +1,7 @@
 package idleheron.core.avatar.check;
 
+import idleheron.core.avatar.ExpressionFinder;
+import idleheron.core.remedy.avatar.GiveExpressions;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -94,6 +96,29 @@ final class PartRules {
                             Wording.counted(empty.size(), "expression") + " without effect",
                             Wording.listed(empty) + " move nothing.")
                     .measured(Figure.of(empty.size(), empty.size() == 1 ? "expression" : "expressions")));
+        }
+    }
+
+    /** Blend shapes that are named like expressions, and no expression. */
+    static void faces(Facts f, @Nullable Convention c, List<Finding> out) {
+        Avatar a = Avatar.in(f.scene());
+        if (a == null || !a.expressions().isEmpty()) {
+            return;
+        }
+        Map<String, List<String>> found = ExpressionFinder.find(f.scene());
+        int shapes = ExpressionFinder.shapes(f.scene()).size();
+        if (!found.isEmpty()) {
+            List<String> told = found.entrySet().stream()
+                    .map(e -> String.join(" and ", e.getValue()) + " as " + e.getKey())
+                    .toList();
+            out.add(Finding.of("avatar-expressions-missing", Severity.NOTE, Topic.BLEND_SHAPES)
+                    .says(
+                            "No expression, and " + Wording.counted(shapes, "blend shape"),
+                            "Receivers move faces by expressions and never by blend shapes alone. By their names: "
+                                    + Wording.listed(told) + ".")
+                    .measured(Figure.of(found.size(), found.size() == 1 ? "expression" : "expressions"))
+                    .because("The carrier that it comes from has none.")
+                    .mendedBy(new GiveExpressions(Map.of())));
         }
     }
 

@@ -24,6 +24,8 @@ public final class CharacterRules {
             ClipRules::baking,
             ClipRules::loop,
             ClipRules::rate,
+            BudgetRules::materials,
+            BudgetRules::triangles,
             ConventionRules::bones,
             ConventionRules::rootName,
             ConventionRules::names,

@@ -3,6 +3,7 @@ package idleheron.core.remedy.catalogue;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.RemedyValue;
+import idleheron.core.remedy.avatar.GiveExpressions;
 import idleheron.core.remedy.avatar.GiveRoles;
 import idleheron.core.remedy.avatar.RaiseAvatar;
 import idleheron.core.remedy.avatar.SayMeta;
@@ -96,6 +97,7 @@ public final class RemedyCatalogue {
             ChangeCache.TYPES,
             List.of(GiveRoles.TYPE),
             List.of(StandInT.TYPE),
+            List.of(GiveExpressions.TYPE),
             List.of(SayMeta.TYPE),
             List.of(RaiseAvatar.TYPE));
 

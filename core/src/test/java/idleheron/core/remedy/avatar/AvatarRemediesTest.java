@@ -1,5 +1,7 @@
 package idleheron.core.remedy.avatar;
 
+import idleheron.core.avatar.Expression;
+import idleheron.core.scene.mesh.BlendShape;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -167,6 +169,41 @@ class AvatarRemediesTest {
         assertThatThrownBy(() -> new GiveRoles(Map.of("nose", "x")))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessage("no role of a human figure is called nose");
+    }
+
+    private static BlendShape shape(String name) {
+        return new BlendShape(
+                name, 0, List.of(new BlendShape.Target(1, new int[] {0}, new float[] {0, 0.01f, 0}, null)));
+    }
+
+    @Test
+    void blend_shapes_become_the_expressions_that_they_are_named_like() {
+        Scene plain = figure(7);
+        Scene s = plain.withMeshes(List.of(plain.meshes()
+                .getFirst()
+                .withShapes(List.of(shape("blink_l"), shape("eyeBlinkRight"), shape("mouth_a"), shape("belly")))));
+        int node = s.nodeOfMesh(0);
+        Finding f = Inspection.of(s, null).stream()
+                .filter(x -> x.code().equals("avatar-expressions-missing"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(f.figure().value()).isEqualTo(4);
+        Scene with = java.util.Objects.requireNonNull(f.remedy()).apply(s);
+        List<Expression> all =
+                java.util.Objects.requireNonNull(Avatar.in(with)).expressions();
+        assertThat(all.stream().map(Expression::name)).containsExactly("aa", "blink", "blinkLeft", "blinkRight");
+        assertThat(all.get(1).shapes())
+                .containsExactly(
+                        new Expression.Shape(node, "blink_l", 1), new Expression.Shape(node, "eyeBlinkRight", 1));
+        assertThat(all).allMatch(Expression::preset);
+        assertThat(Inspection.of(with, null)).noneMatch(x -> x.code().equals("avatar-expressions-missing"));
+        assertThat(new GiveExpressions(Map.of()).apply(with)).isSameAs(with);
+
+        Scene told = new GiveExpressions(Map.of("puff", "belly", "aa", "", "oh", "gone")).apply(with);
+        List<Expression> now =
+                java.util.Objects.requireNonNull(Avatar.in(told)).expressions();
+        assertThat(now.stream().map(Expression::name)).containsExactly("blink", "blinkLeft", "blinkRight", "puff");
+        assertThat(now.getLast().preset()).isFalse();
     }
 
     @Test

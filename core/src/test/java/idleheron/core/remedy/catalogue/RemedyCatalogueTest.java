@@ -35,6 +35,7 @@ class RemedyCatalogueTest {
     private static final Map<String, String> VALUES = Map.ofEntries(
             Map.entry("bake-turn", "j0"),
             Map.entry("give-roles", "hips:j0,spine:j1"),
+            Map.entry("give-expressions", "aa:open+wide,blink:lids"),
             Map.entry("say-meta", "authors:Mira; Low Tide Post"),
             Map.entry("root-to-origin", "still"),
             Map.entry("rename", "j(\\d):joint_$1"),

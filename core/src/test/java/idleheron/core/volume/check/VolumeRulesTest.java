@@ -49,7 +49,7 @@ class VolumeRulesTest {
                     false,
                     Convention.Layout.PLAIN,
                     new Convention.Grids(List.of("density:float"), 0.01, false),
-                    false));
+                    false, Convention.Budget.NONE));
 
     private static List<Finding> all(Scene s, @Nullable Convention c) {
         List<Finding> out = new ArrayList<>(Inspection.of(s, c));
