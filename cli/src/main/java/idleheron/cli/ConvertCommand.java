@@ -125,6 +125,12 @@ final class ConvertCommand implements Callable<Integer> {
     Path company;
 
     @Option(
+            names = "--motion",
+            paramLabel = "FILE",
+            description = "clips that IN takes on: a motion for any avatar, or clips of the same skeleton")
+    List<Path> motions = new ArrayList<>();
+
+    @Option(
             names = "--samples-per-frame",
             paramLabel = "N",
             description = "of a character that is baked into a cache, 1 if not told")
@@ -148,6 +154,12 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--overwrite", description = "the target may be replaced")
     boolean overwrite;
 
+    private List<Path> together() {
+        List<Path> out = new ArrayList<>(List.of(in));
+        out.addAll(motions);
+        return out;
+    }
+
     @Override
     public Integer call() throws IOException {
         Recipe asked =
@@ -159,7 +171,7 @@ final class ConvertCommand implements Callable<Integer> {
         if (flatten || subtree != null) {
             return flattened(format.layered(), all, to);
         }
-        Scene read = OpenJob.of(in, reading.rescue).run(Progress.NONE).scene();
+        Scene read = new OpenJob(together(), reading.rescue).run(Progress.NONE).scene();
         PrintWriter err = spec.commandLine().getErr();
         Reading.mark(read, err);
         Scene scene = new Excerpt(clip, frames).of(read);

@@ -1,5 +1,6 @@
 package idleheron.core.inspect;
 
+import idleheron.core.avatar.motion.MotionTransfer;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.SwingTwist;
 import idleheron.core.pose.CanonicalSpace;
@@ -20,7 +21,7 @@ import org.joml.Matrix4d;
 
 /**
  * Several scenes as one: a head and a body that were exported apart on the same skeleton, or characters that belong to one shot.
- * Nodes of the same path and kind are one node, clips of the same name one clip; everything else is put beside each other.
+ * A motion for any avatar is put onto the avatar before it. Nodes of the same path and kind are one node, clips of the same name one clip; everything else is put beside each other.
  * All parts must be in the stage of the first; see {@link idleheron.core.remedy.space.ConvertStage}.
  *
  * @param scene all in one
@@ -54,7 +55,7 @@ public record SceneMerge(Scene scene, List<Apart> apart) {
                 throw new IllegalArgumentException(
                         part.name() + " is in other axes or another unit than " + all.name());
             }
-            all = new Join(all, part).joined(apart);
+            all = MotionTransfer.fits(part, all) ? MotionTransfer.onto(part, all) : new Join(all, part).joined(apart);
         }
         return new SceneMerge(all, apart);
     }

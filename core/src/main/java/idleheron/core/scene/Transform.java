@@ -131,6 +131,18 @@ public record Transform(
         return dest;
     }
 
+    /**
+     * The angles about X, Y and Z at which its turn, with the fixed turns before and after, is this one.
+     *
+     * @param turn of the local matrix, without scale
+     * @param near of all that do, those closest to these
+     */
+    public Vec3 anglesFor(Matrix3d turn, Vec3 near) {
+        Matrix3d pre = RotationOrder.XYZ.matrix(preRotation);
+        Matrix3d post = RotationOrder.XYZ.matrix(postRotation);
+        return order.anglesNear(pre.transpose().mul(turn).mul(post), near);
+    }
+
     public boolean isFinite() {
         return Arrays.stream(channels()).allMatch(Double::isFinite)
                 && preRotation.isFinite()

@@ -1,5 +1,9 @@
 package idleheron.formats.gltf;
 
+import java.util.ArrayList;
+import idleheron.formats.gltf.avatar.MotionFile;
+import idleheron.core.avatar.motion.MotionForm;
+import idleheron.core.avatar.motion.Motion;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
@@ -36,6 +40,7 @@ public final class GltfFormat implements SceneFormat {
     public static final String BINARY = "binary 2.0";
     public static final String TEXT = "text 2.0";
     public static final String AVATAR = "avatar 1.0";
+    public static final String MOTION = "motion 1.0";
     private static final String GENERATOR = "Idle Heron 0.1.0";
 
     @Override
@@ -45,12 +50,12 @@ public final class GltfFormat implements SceneFormat {
 
     @Override
     public List<String> endings() {
-        return List.of("glb", "gltf", "vrm");
+        return List.of("glb", "gltf", "vrm", "vrma");
     }
 
     @Override
     public List<String> variants() {
-        return List.of(BINARY, TEXT, AVATAR);
+        return List.of(BINARY, TEXT, AVATAR, MOTION);
     }
 
     @Override
@@ -58,6 +63,7 @@ public final class GltfFormat implements SceneFormat {
         return switch (FileNames.end(String.valueOf(target.getFileName())).toLowerCase(Locale.ROOT)) {
             case ".gltf" -> TEXT;
             case ".vrm" -> AVATAR;
+            case ".vrma" -> MOTION;
             default -> BINARY;
         };
     }
@@ -88,8 +94,15 @@ public final class GltfFormat implements SceneFormat {
     }
 
     @Override
-    public Form form(Scene scene) {
-        return GltfForm.of(scene);
+    public Form form(Scene scene, String variant) {
+        if (!variant.equals(MOTION)) {
+            return GltfForm.of(scene);
+        }
+        MotionForm.Formed motion = MotionForm.of(scene);
+        Form out = GltfForm.of(motion.scene());
+        List<String> told = new ArrayList<>(motion.told());
+        told.addAll(out.told());
+        return new Form(out.scene(), told);
     }
 
     @Override
@@ -98,10 +111,13 @@ public final class GltfFormat implements SceneFormat {
         Path folder = file.toAbsolutePath().getParent();
         GltfDocument doc = GltfDocument.read(name, folder, bytes);
         progress.at(0.4, "reading meshes");
-        Scene scene = AvatarReader.read(doc, GltfSceneReader.found(doc, FileNames.stem(name), folder));
+        GltfSceneReader.Found found = GltfSceneReader.found(doc, FileNames.stem(name), folder);
+        Scene scene = MotionFile.read(doc, found, AvatarReader.read(doc, found));
         progress.at(1, "read");
         Avatar avatar = Avatar.in(scene);
-        String variant = avatar == null ? doc.binary() ? BINARY : TEXT : "avatar " + avatar.version();
+        String variant = avatar != null
+                ? "avatar " + avatar.version()
+                : Motion.in(scene) != null ? MOTION : doc.binary() ? BINARY : TEXT;
         return new ReadScene(scene, name(), variant, bytes.byteSize());
     }
 
@@ -123,9 +139,10 @@ public final class GltfFormat implements SceneFormat {
         if (!refusal.isEmpty()) {
             throw new IllegalArgumentException(refusal);
         }
-        Scene formed = form(scene).scene();
+        Scene formed = form(scene, variant).scene();
         GltfSceneWriter.Written written = GltfSceneWriter.write(formed, GENERATOR);
         AvatarWriter.write(formed, written);
+        MotionFile.write(formed, written);
         GltfWriter w = written.doc();
         progress.at(0.8, "writing");
         if (variant.equals(TEXT)) {
@@ -138,6 +155,9 @@ public final class GltfFormat implements SceneFormat {
 
     @Override
     public String refusal(Scene scene, String variant) {
+        if (variant.equals(MOTION)) {
+            return MotionForm.refusal(scene);
+        }
         Avatar avatar = Avatar.in(scene);
         if (!variant.equals(AVATAR)) {
             return "";

@@ -40,7 +40,7 @@ final class ObjDelivery {
         Path folder = Objects.requireNonNull(file.toAbsolutePath().getParent());
         PictureFiles.Travel travel = cargo.meshes() ? order.delivery().pictures() : PictureFiles.Travel.AS_THEY_ARE;
         Scene packed = order.pictures().travel(cargo.of(order.scene()), travel, folder);
-        SceneFormat.Form form = format.form(packed);
+        SceneFormat.Form form = format.form(packed, order.variant());
         Scene scene = form.scene().withName(FileNames.stem(file));
         String library = ObjSceneWriter.library(scene, ObjFormat.GENERATOR);
         if (!library.isEmpty()) {

@@ -80,7 +80,7 @@ public final class ObjFormat implements SceneFormat {
     }
 
     @Override
-    public Form form(Scene scene) {
+    public Form form(Scene scene, String variant) {
         return ObjForm.of(scene);
     }
 
@@ -123,7 +123,7 @@ public final class ObjFormat implements SceneFormat {
 
     @Override
     public void write(Scene scene, String variant, OutputStream out, Progress progress) throws IOException {
-        Scene formed = form(scene).scene();
+        Scene formed = form(scene, variant).scene();
         String library = formed.materials().isEmpty() ? "" : scene.name() + ".mtl";
         ObjSceneWriter.write(formed, GENERATOR, library, out);
         progress.at(1, "written");

@@ -80,8 +80,10 @@ public interface SceneFormat {
     /**
      * A scene as this carrier can hold it: what has no place in it is put into the nearest form that has. What is written is held
      * against this.
+     *
+     * @param variant one of {@link #variants()}
      */
-    default Form form(Scene scene) {
+    default Form form(Scene scene, String variant) {
         return new Form(scene, List.of());
     }
 

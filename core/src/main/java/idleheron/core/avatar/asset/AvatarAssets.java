@@ -10,6 +10,7 @@ import idleheron.core.avatar.MetaField;
 import idleheron.core.avatar.Role;
 import idleheron.core.avatar.check.AvatarRules;
 import idleheron.core.avatar.compare.AvatarTopic;
+import idleheron.core.avatar.motion.Motion;
 import idleheron.core.avatar.role.RoleFinder;
 import idleheron.core.avatar.role.RoleFinding;
 import idleheron.core.avatar.role.RoleGuess;
@@ -37,7 +38,7 @@ public final class AvatarAssets implements AssetKind {
     private static final List<FactTable> TABLES = List.of(new FactTable(
             "Roles",
             Set.of(Topic.AVATAR),
-            s -> Avatar.in(s) == null ? 0 : Role.values().length,
+            s -> Motion.figure(s) == null ? 0 : Role.values().length,
             f -> roles(f.scene())));
 
     private static final List<TopicCheck> TOPICS = List.of(TopicCheck.of(Topic.AVATAR, AvatarTopic::of));
@@ -49,7 +50,7 @@ public final class AvatarAssets implements AssetKind {
 
     @Override
     public boolean isIn(Scene s) {
-        return Avatar.in(s) != null;
+        return Motion.figure(s) != null;
     }
 
     @Override
@@ -59,13 +60,13 @@ public final class AvatarAssets implements AssetKind {
 
     @Override
     public String word(Scene s) {
-        return "avatar";
+        return Avatar.in(s) == null ? "motion for avatars" : "avatar";
     }
 
     /** "55 roles · 15 expressions · 1 spring". */
     @Override
     public String summary(Scene s) {
-        Avatar a = Avatar.in(s);
+        Avatar a = Motion.figure(s);
         return a == null
                 ? ""
                 : Wording.counted(a.roles().size(), "role") + " · "
@@ -75,7 +76,7 @@ public final class AvatarAssets implements AssetKind {
 
     @Override
     public List<FactLine> lines(Scene s) {
-        Avatar a = Avatar.in(s);
+        Avatar a = Motion.figure(s);
         List<FactLine> out = new ArrayList<>();
         if (a == null) {
             return out;
@@ -83,9 +84,9 @@ public final class AvatarAssets implements AssetKind {
         AvatarMeta m = a.meta();
         String by = m == null ? "" : m.text(MetaField.AUTHORS);
         out.add(new FactLine(
-                "avatar",
+                Avatar.in(s) == null ? "motion" : "avatar",
                 "version " + a.version() + ", " + summary(s)
-                        + (by.isEmpty() ? ", nobody named as maker" : ", by " + by)));
+                        + (Avatar.in(s) == null ? "" : by.isEmpty() ? ", nobody named as maker" : ", by " + by)));
         for (Role.Limb limb : Role.Limb.values()) {
             List<String> said = limb.roles().stream()
                     .filter(r -> a.roles().containsKey(r))
@@ -100,7 +101,7 @@ public final class AvatarAssets implements AssetKind {
 
     @Override
     public List<FactGroup> figures(Facts f) {
-        Avatar a = Avatar.in(f.scene());
+        Avatar a = Motion.figure(f.scene());
         if (a == null) {
             return List.of();
         }
@@ -178,7 +179,7 @@ public final class AvatarAssets implements AssetKind {
 
     /** Every role, by limbs: its joint, the joint that the shape tells, and how certain that is. */
     static Evidence roles(Scene s) {
-        Avatar a = Avatar.in(s);
+        Avatar a = Motion.figure(s);
         RoleFinding found = RoleFinder.find(s);
         List<Evidence.Row> rows = new ArrayList<>();
         for (Role.Limb limb : Role.Limb.values()) {

@@ -11,6 +11,7 @@ import idleheron.core.avatar.Expression;
 import idleheron.core.avatar.MetaField;
 import idleheron.core.avatar.Role;
 import idleheron.core.avatar.Springs;
+import idleheron.core.avatar.motion.Motion;
 import idleheron.core.pair.Pair;
 import idleheron.core.pair.TopicResult;
 import java.util.ArrayList;
@@ -34,8 +35,8 @@ public final class AvatarTopic {
     }
 
     public static TopicResult of(Pair p) {
-        Avatar a = Avatar.in(p.sent);
-        Avatar b = Avatar.in(p.returned);
+        Avatar a = Motion.figure(p.sent);
+        Avatar b = Motion.figure(p.returned);
         if (a == null) {
             return TopicResult.notChecked(Topic.AVATAR, "The sent scene has no avatar.");
         }

@@ -208,11 +208,7 @@ public record StandInT() implements Remedy {
 
         /** With its rotation changed so that its matrix is turned as {@code local} is; what else it is made of stays. */
         private static Transform turned(Transform t, Matrix4d local) {
-            Matrix3d pre = idleheron.core.math.RotationOrder.XYZ.matrix(t.preRotation());
-            Matrix3d post = idleheron.core.math.RotationOrder.XYZ.matrix(t.postRotation());
-            Vec3 angles = t.order()
-                    .anglesNear(pre.transpose().mul(Matrices.rotation(local)).mul(post), t.rotation());
-            Transform out = t.withRotation(angles);
+            Transform out = t.withRotation(t.anglesFor(Matrices.rotation(local), t.rotation()));
             Vec3 off = Matrices.translation(local).minus(Matrices.translation(out.matrix()));
             boolean still =
                     off.length() <= 1e-9 * Math.max(1e-9, t.translation().length());

@@ -3,6 +3,7 @@ package idleheron.formats.gltf.bridge;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.avatar.motion.Motion;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
@@ -43,6 +44,10 @@ final class GltfClipWriter {
     private final int[] nodeOf;
     private final Map<Integer, List<Integer>> shownBy;
     private final Map<Integer, Integer> lights;
+
+    /** Readers of motions for any avatar take every key for one of a straight line. */
+    private final boolean straight;
+
     private final Map<List<Float>, Integer> inputs = new HashMap<>();
 
     /**
@@ -63,6 +68,7 @@ final class GltfClipWriter {
         this.nodeOf = nodeOf;
         this.shownBy = shownBy;
         this.lights = lights;
+        this.straight = Motion.in(scene) != null;
     }
 
     void write() {
@@ -171,7 +177,7 @@ final class GltfClipWriter {
                 for (int g = 0; g < 3; g++) {
                     if (!plain || has(t, 3 * g)) {
                         boolean steps = plain && held(t, 3 * g);
-                        channel(nodeOf[node], PATHS[g], m.keys[g].written(NEAR, steps), g == 1 ? 4 : 3);
+                        channel(nodeOf[node], PATHS[g], m.keys[g].written(NEAR, steps, straight), g == 1 ? 4 : 3);
                     }
                 }
             });

@@ -35,7 +35,8 @@ public final class GltfDocument {
             "VRM",
             "VRMC_springBone",
             "VRMC_node_constraint",
-            "VRMC_materials_mtoon");
+            "VRMC_materials_mtoon",
+            "VRMC_vrm_animation");
 
     private static final String DRACO = "KHR_draco_mesh_compression";
 

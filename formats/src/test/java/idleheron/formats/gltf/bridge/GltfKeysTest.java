@@ -36,13 +36,62 @@ class GltfKeysTest {
         assertThat(w.values()[4]).isCloseTo(-1f, org.assertj.core.api.Assertions.within(1e-6f));
     }
 
-    /** A corner keeps its key, with another slope on either side. */
+    /** A corner between two cubics keeps its key, with another slope on either side. */
     @Test
     void a_corner_is_a_key() {
-        GltfKeys.Written w = keys(11, t -> Math.abs(t - 0.4), false);
+        GltfKeys.Written w = keys(11, t -> Math.abs(t - 0.4) + t * t, false);
+        assertThat(w.way()).isEqualTo("CUBICSPLINE");
         assertThat(w.times()).containsExactly(0, 0.4f, 1);
-        assertThat(w.values()[3]).isCloseTo(-1f, org.assertj.core.api.Assertions.within(1e-5f));
-        assertThat(w.values()[5]).isCloseTo(1f, org.assertj.core.api.Assertions.within(1e-5f));
+        assertThat(w.values()[3]).isCloseTo(-0.2f, org.assertj.core.api.Assertions.within(1e-5f));
+        assertThat(w.values()[5]).isCloseTo(1.8f, org.assertj.core.api.Assertions.within(1e-5f));
+    }
+
+    @Test
+    void straight_lines_are_told_as_such() {
+        GltfKeys.Written w = keys(11, t -> Math.abs(t - 0.4), false);
+        assertThat(w.way()).isEqualTo("LINEAR");
+        assertThat(w.times()).containsExactly(0, 0.4f, 1);
+        assertThat(w.values()).containsExactly(0.4f, 0, 0.6f);
+    }
+
+    /** A corner halfway between two frames is seen by its slopes: frames alone would draw a line through it. */
+    @Test
+    void a_wave_between_frames_is_no_line() {
+        GltfKeys.Written w = keys(11, t -> Math.sin(20 * Math.PI * t), false);
+        assertThat(w.way()).isEqualTo("CUBICSPLINE");
+    }
+
+    private static GltfKeys turns(java.util.function.DoubleUnaryOperator degrees) {
+        double[] times = new double[11];
+        GltfKeys k = new GltfKeys(times, 4);
+        for (int i = 0; i < times.length; i++) {
+            times[i] = i / 10.0;
+        }
+        for (int i = 0; i < times.length; i++) {
+            double[][] around = new double[5][];
+            for (int j = 0; j < 5; j++) {
+                double a = Math.toRadians(degrees.applyAsDouble(times[i] + (j - 2) * STEP)) / 2;
+                around[j] = new double[] {0, Math.sin(a), 0, Math.cos(a)};
+            }
+            k.set(i, around, STEP);
+        }
+        return k;
+    }
+
+    @Test
+    void an_even_turn_is_two_keys() {
+        GltfKeys.Written w = turns(t -> 100 * t).written(1e-6, false);
+        assertThat(w.way()).isEqualTo("LINEAR");
+        assertThat(w.times()).containsExactly(0, 1);
+        assertThat(turns(t -> 100 * t * t).written(1e-6, false).way()).isEqualTo("CUBICSPLINE");
+    }
+
+    @Test
+    void what_is_drawn_straight_goes_through_all_frames() {
+        GltfKeys.Written w = turns(t -> 100 * t * t).written(1e-6, false, true);
+        assertThat(w.way()).isEqualTo("LINEAR");
+        assertThat(w.times()).hasSize(11);
+        assertThat(w.values()).hasSize(44);
     }
 
     @Test
