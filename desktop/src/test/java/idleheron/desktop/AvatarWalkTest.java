@@ -91,11 +91,14 @@ class AvatarWalkTest {
         window.press("Say these");
         Reader.until("they are remedies", () -> window.reads("authors: Mira; Low Tide Post"));
         assertThat(window.reads("commercialUsage: personalProfit")).isTrue();
-        assertThat(Files.readString(demo.resolve("own/avatars.json"))).contains("Mira").doesNotContain("\"name\"");
+        assertThat(Files.readString(demo.resolve("own/avatars.json")))
+                .contains("Mira")
+                .doesNotContain("\"name\"");
 
         prepare();
         window.press("Roles…");
-        assertThat(window.reads("As it was said by hand for a rig of the same joints.")).isTrue();
+        assertThat(window.reads("As it was said by hand for a rig of the same joints."))
+                .isTrue();
         assertThat(choice("Joint of the jaw").getValue()).isEqualTo("head_tip");
         window.press("As found");
         assertThat(choice("Joint of the jaw").getValue()).isEqualTo("no joint");

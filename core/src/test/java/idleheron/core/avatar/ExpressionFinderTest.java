@@ -35,14 +35,26 @@ class ExpressionFinderTest {
 
     @ParameterizedTest
     @ValueSource(
-            strings = {"a", "E", "brow_up", "mouthSmileLeft", "eyeLookUpLeft", "belly", "", "01", "mouthOpenLeft", "jaw_l"})
+            strings = {
+                "a",
+                "E",
+                "brow_up",
+                "mouthSmileLeft",
+                "eyeLookUpLeft",
+                "belly",
+                "",
+                "01",
+                "mouthOpenLeft",
+                "jaw_l"
+            })
     void what_says_too_little_is_none(String name) {
         assertThat(ExpressionFinder.face(name)).isNull();
     }
 
     @Test
     void every_face_that_is_found_is_one_of_the_standard() {
-        for (String n : new String[] {"happy", "angry", "sad", "relaxed", "surprised", "blink_l", "look_down", "mouth i"}) {
+        for (String n :
+                new String[] {"happy", "angry", "sad", "relaxed", "surprised", "blink_l", "look_down", "mouth i"}) {
             assertThat(Expression.PRESETS).contains(java.util.Objects.requireNonNull(ExpressionFinder.face(n)));
         }
     }

@@ -81,7 +81,8 @@ final class RoleModel {
     }
 
     /** The role of a joint, or null. */
-    @Nullable Role role(String joint) {
+    @Nullable
+    Role role(String joint) {
         return now.entrySet().stream()
                 .filter(e -> e.getValue().equals(joint))
                 .map(Map.Entry::getKey)
@@ -151,9 +152,7 @@ final class RoleModel {
         if (g == null) {
             return "as the file says";
         }
-        return name(g.node()).equals(joint)
-                ? Math.round(PERCENT * g.certainty()) + " %"
-                : "shape: " + name(g.node());
+        return name(g.node()).equals(joint) ? Math.round(PERCENT * g.certainty()) + " %" : "shape: " + name(g.node());
     }
 
     /** What speaks for it and against it, in a sentence; "" where nothing is known. */

@@ -198,7 +198,8 @@ public final class RoleSheet extends HBox {
             mark.setMinWidth(Region.USE_PREF_SIZE);
             getChildren().addAll(mark, name, joint, word);
             setOnDragOver(e -> {
-                if (e.getDragboard().hasString() && model.joints().contains(e.getDragboard().getString())) {
+                if (e.getDragboard().hasString()
+                        && model.joints().contains(e.getDragboard().getString())) {
                     e.acceptTransferModes(TransferMode.LINK);
                 }
                 e.consume();

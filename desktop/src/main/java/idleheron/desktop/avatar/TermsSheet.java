@@ -79,7 +79,11 @@ public final class TermsSheet extends VBox {
                                         this::keep,
                                         "quiet"),
                                 Ui.grow(),
-                                Ui.button("Say these", "Add what was changed to the remedies", this::say, "strong-button")));
+                                Ui.button(
+                                        "Say these",
+                                        "Add what was changed to the remedies",
+                                        this::say,
+                                        "strong-button")));
         judge();
     }
 
@@ -116,7 +120,9 @@ public final class TermsSheet extends VBox {
         }
         String hint = f.kind() == MetaField.Kind.LIST
                 ? "several are parted by semicolons"
-                : f.choices().isEmpty() ? "" : "not said counts as " + f.choices().getFirst();
+                : f.choices().isEmpty()
+                        ? ""
+                        : "not said counts as " + f.choices().getFirst();
         if (hint.isEmpty()) {
             return control;
         }
@@ -130,7 +136,8 @@ public final class TermsSheet extends VBox {
 
     private String text(MetaField f) {
         Node n = controls.get(f);
-        String text = n instanceof TextField t ? t.getText().strip() : n instanceof ComboBox<?> c ? "" + c.getValue() : "";
+        String text =
+                n instanceof TextField t ? t.getText().strip() : n instanceof ComboBox<?> c ? "" + c.getValue() : "";
         return text.equals(NOT_SAID) ? "" : text;
     }
 
@@ -161,7 +168,9 @@ public final class TermsSheet extends VBox {
         state.setText(
                 wrong.isEmpty()
                         ? "All that must be said is said."
-                        : "Still to be said: " + Wording.listed(wrong.stream().map(MetaField::shown).toList())
+                        : "Still to be said: "
+                                + Wording.listed(
+                                        wrong.stream().map(MetaField::shown).toList())
                                 + ". Receivers find no avatar without.");
     }
 

@@ -1,9 +1,5 @@
 package idleheron.desktop.prepare;
 
-import idleheron.desktop.avatar.AvatarKeeps;
-import org.jspecify.annotations.Nullable;
-import idleheron.desktop.avatar.TermsSheet;
-import idleheron.desktop.avatar.RoleSheet;
 import idleheron.app.CheckJob;
 import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
@@ -14,6 +10,9 @@ import idleheron.core.finding.Finding;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
+import idleheron.desktop.avatar.AvatarKeeps;
+import idleheron.desktop.avatar.RoleSheet;
+import idleheron.desktop.avatar.TermsSheet;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.Settings;
@@ -41,6 +40,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 
 /** The destination and the remedies in order; the picture beside them must not move, and a figure proves it. */
 public final class MakeReadyScreen extends Screen<BorderPane> {

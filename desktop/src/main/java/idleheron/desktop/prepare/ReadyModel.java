@@ -1,24 +1,24 @@
 package idleheron.desktop.prepare;
 
-import java.util.Map;
-import idleheron.core.finding.Convention;
-import java.util.TreeMap;
-import idleheron.core.avatar.Avatar;
-import idleheron.core.scene.Scene;
-import org.jspecify.annotations.Nullable;
-import idleheron.core.remedy.avatar.SayMeta;
-import idleheron.core.remedy.avatar.GiveRoles;
 import idleheron.core.Verdict;
+import idleheron.core.avatar.Avatar;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
+import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.avatar.GiveRoles;
+import idleheron.core.remedy.avatar.SayMeta;
+import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /** What the screen that makes an asset ready says and changes. */
 final class ReadyModel {
@@ -54,7 +54,8 @@ final class ReadyModel {
 
     /** Whether roles and terms can be asked for: a figure that is an avatar or is to become one. */
     static boolean isFigure(Scene s, @Nullable Convention to) {
-        return Avatar.in(s) != null || to != null && to.more().humanoid() && !s.joints().isEmpty();
+        return Avatar.in(s) != null
+                || to != null && to.more().humanoid() && !s.joints().isEmpty();
     }
 
     /** The remedies with roles that were given by hand: over those that were before, else at the end. */

@@ -64,7 +64,8 @@ class ReadyModelTest {
         SayMeta mira = new SayMeta("authors", "Mira");
         SayMeta name = new SayMeta("name", "Postwoman");
         SayMeta post = new SayMeta("authors", "Low Tide Post");
-        assertThat(ReadyModel.withTerms(List.of(mira, name, FOUR), List.of(post))).containsExactly(name, FOUR, post);
+        assertThat(ReadyModel.withTerms(List.of(mira, name, FOUR), List.of(post)))
+                .containsExactly(name, FOUR, post);
         assertThat(ReadyModel.isFigure(WOMAN, null)).isFalse();
     }
 

@@ -1,10 +1,8 @@
 package idleheron.formats.gltf;
 
-import java.util.ArrayList;
-import idleheron.formats.gltf.avatar.MotionFile;
-import idleheron.core.avatar.motion.MotionForm;
-import idleheron.core.avatar.motion.Motion;
 import idleheron.core.avatar.Avatar;
+import idleheron.core.avatar.motion.Motion;
+import idleheron.core.avatar.motion.MotionForm;
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
@@ -15,6 +13,7 @@ import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileNames;
 import idleheron.formats.gltf.avatar.AvatarReader;
 import idleheron.formats.gltf.avatar.AvatarWriter;
+import idleheron.formats.gltf.avatar.MotionFile;
 import idleheron.formats.gltf.bridge.GltfForm;
 import idleheron.formats.gltf.bridge.GltfSceneReader;
 import idleheron.formats.gltf.bridge.GltfSceneWriter;
@@ -27,6 +26,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;

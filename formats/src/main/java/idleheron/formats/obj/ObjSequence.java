@@ -70,7 +70,14 @@ final class ObjSequence implements Several {
     private static Scene frame(Path file, @Nullable Path libraries) throws IOException {
         String name = String.valueOf(file.getFileName());
         ObjDocument doc = ObjDocument.read(name, FileBytes.of(file));
-        return ObjSceneReader.read(doc, FileNames.stem(name), libraries);
+        return ObjSceneReader.read(doc, name(name), libraries);
+    }
+
+    /** "sail" of "sail.0001.obj": what all of them are called. */
+    private static String name(String file) {
+        String stem = FileNames.stem(file);
+        String plain = stem.replaceFirst("[._-]?-?\\d+$", "");
+        return plain.isEmpty() ? stem : plain;
     }
 
     @Override

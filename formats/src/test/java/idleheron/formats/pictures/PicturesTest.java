@@ -199,7 +199,8 @@ class PicturesTest {
                         false,
                         new Convention.Layout("", "", "", 32),
                         Convention.Grids.ANY,
-                        false, Convention.Budget.NONE));
+                        false,
+                        Convention.Budget.NONE));
         Scene s = scene(
                 new Texture("sky", "sky.png", "sky.png", false),
                 new Texture("ghost", "ghost.png", "ghost.png", true),

@@ -5,9 +5,9 @@ import idleheron.core.Topic;
 import idleheron.core.Wording;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.Role;
+import idleheron.core.avatar.motion.Motion;
 import idleheron.core.avatar.pose.BodyFrame;
 import idleheron.core.avatar.pose.LimbAim;
-import idleheron.core.avatar.motion.Motion;
 import idleheron.core.avatar.role.RoleFinder;
 import idleheron.core.avatar.role.RoleFinding;
 import idleheron.core.finding.Convention;
@@ -56,7 +56,10 @@ final class FigureRules {
     /** A figure that is no avatar yet, where the destination takes no other. */
     static void wanted(Facts f, @Nullable Convention c, List<Finding> out) {
         Avatar a = Avatar.in(f.scene());
-        if (c == null || !c.more().humanoid() || Motion.in(f.scene()) != null || a != null && !a.roles().isEmpty()) {
+        if (c == null
+                || !c.more().humanoid()
+                || Motion.in(f.scene()) != null
+                || a != null && !a.roles().isEmpty()) {
             return;
         }
         RoleFinding found = RoleFinder.find(f.scene());

@@ -1,13 +1,12 @@
 package idleheron.core.avatar.check;
 
-import idleheron.core.avatar.ExpressionFinder;
-import idleheron.core.remedy.avatar.GiveExpressions;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.AvatarMeta;
 import idleheron.core.avatar.Expression;
+import idleheron.core.avatar.ExpressionFinder;
 import idleheron.core.avatar.Follow;
 import idleheron.core.avatar.MetaField;
 import idleheron.core.avatar.Springs;
@@ -15,6 +14,7 @@ import idleheron.core.finding.Convention;
 import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
+import idleheron.core.remedy.avatar.GiveExpressions;
 import idleheron.core.remedy.avatar.RaiseAvatar;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;

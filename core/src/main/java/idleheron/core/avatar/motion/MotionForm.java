@@ -70,10 +70,7 @@ public final class MotionForm {
         }
         List<Clip> clips = new ArrayList<>();
         for (int i = 0; i < tracks.size(); i++) {
-            clips.add(scene.clips()
-                    .get(i)
-                    .withTracks(tracks.get(i), List.of())
-                    .withValues(List.of()));
+            clips.add(scene.clips().get(i).withTracks(tracks.get(i), List.of()).withValues(List.of()));
         }
         Set<Integer> gone = new HashSet<>();
         for (int i = 0; i < scene.nodes().size(); i++) {
@@ -149,7 +146,8 @@ public final class MotionForm {
             if (node < 0) {
                 node = nodes.size();
                 faces.put(e.name(), node);
-                nodes.add(Node.of(e.name() + "_weight", -1, NodeKind.GROUP, Transform.of(Vec3.ZERO, Vec3.ZERO, Vec3.ONE)));
+                nodes.add(Node.of(
+                        e.name() + "_weight", -1, NodeKind.GROUP, Transform.of(Vec3.ZERO, Vec3.ZERO, Vec3.ONE)));
             }
             @Nullable Curve[] curves = new Curve[Channel.COUNT];
             curves[Channel.TRANSLATE_X.ordinal()] = weight;

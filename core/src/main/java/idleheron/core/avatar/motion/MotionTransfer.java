@@ -21,9 +21,9 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
-import org.jspecify.annotations.Nullable;
 import org.joml.Matrix4d;
 import org.joml.Quaterniond;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Puts a motion onto an avatar, both at rest in T-pose. A turn is carried as it is against the rest: with q the local turn of a joint
@@ -105,9 +105,7 @@ public final class MotionTransfer {
             hips = role == Role.HIPS;
             double height = height(rest, source);
             ratio = height == 0 ? 1 : height(restOnto, target) / height;
-            intoParent = n.parent() < 0
-                    ? new Matrix4d()
-                    : new Matrix4d(restOnto.world(n.parent())).invert();
+            intoParent = n.parent() < 0 ? new Matrix4d() : new Matrix4d(restOnto.world(n.parent())).invert();
             for (int i = 0; i < values.length; i++) {
                 values[i] = new double[times];
             }
@@ -186,7 +184,8 @@ public final class MotionTransfer {
             }
             for (Expression.Shape s : e.shapes()) {
                 int mesh = onto.nodes().get(s.node()).payload();
-                List<BlendShape> shapes = mesh < 0 ? List.of() : onto.meshes().get(mesh).shapes();
+                List<BlendShape> shapes =
+                        mesh < 0 ? List.of() : onto.meshes().get(mesh).shapes();
                 int shape = IntStream.range(0, shapes.size())
                         .filter(i -> shapes.get(i).name().equals(s.shape()))
                         .findFirst()

@@ -42,8 +42,7 @@ final class BudgetRules {
         if (c == null || most <= 0 || used.size() <= most) {
             return;
         }
-        List<String> names =
-                used.stream().map(m -> s.materials().get(m).name()).toList();
+        List<String> names = used.stream().map(m -> s.materials().get(m).name()).toList();
         out.add(Finding.of("budget-materials", Severity.DRIFTS, Topic.MATERIALS)
                 .says(
                         used.size() + " materials, " + most + " are taken",

@@ -9,11 +9,13 @@ import idleheron.core.character.compare.RestPoints;
 import idleheron.core.character.compare.SurfaceTopics;
 import idleheron.core.pair.Loss;
 import idleheron.core.pair.Pair;
+import idleheron.core.pose.PointMatrices;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.MeshLayer;
 import idleheron.core.scene.mesh.UvSet;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 
 /** What became of faces, points, normals, smoothing, tangents and UV sets. */
 public final class SurfaceLosses {
@@ -160,6 +162,11 @@ public final class SurfaceLosses {
         boolean cornerByCorner = !otherFaces && Arrays.equals(a.corners(), b.corners());
         if (na == null || nb == null || !cornerByCorner && a.pointCount() != b.pointCount()) {
             return;
+        }
+        if ((a.skin() == null) != (b.skin() == null)) { // the one without was posed as the other rests
+            na = Objects.requireNonNull(PointMatrices.atRest(p.sent, p.sent.nodeOfMesh(mesh), a));
+            nb = Objects.requireNonNull(PointMatrices.atRest(
+                    p.returned, p.returned.nodeOfMesh(p.matching.meshes()[mesh]), b));
         }
         int[] partner = PointMatch.of(p, mesh, p.matching.meshes()[mesh]);
         int[] back = new int[b.pointCount()];

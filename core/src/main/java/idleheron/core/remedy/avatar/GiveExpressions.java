@@ -66,7 +66,8 @@ public record GiveExpressions(Map<String, String> shapes) implements Remedy {
     public String describe() {
         return shapes.isEmpty()
                 ? "Makes the expressions of the standard from blend shapes that are named like them."
-                : "Says of " + shapes.size() + " expressions which blend shapes they are, and finds the others by name.";
+                : "Says of " + shapes.size()
+                        + " expressions which blend shapes they are, and finds the others by name.";
     }
 
     @Override

@@ -3,6 +3,7 @@ package idleheron.core.remedy.skin;
 import idleheron.core.Figure;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.SwingTwist;
+import idleheron.core.pose.PointMatrices;
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
@@ -120,23 +121,17 @@ public record BindAtRest() implements Remedy {
     private static final class Binding {
         private final Mesh mesh;
         private final Skin skin;
-        private final Matrix4d[] moves;
+        private final PointMatrices moves;
         private final Matrix4dc[] toJoint;
-        private final Matrix4d sum = new Matrix4d();
 
         Binding(Pose rest, int node, Mesh mesh, Skin skin) {
             this.mesh = mesh;
             this.skin = skin;
             Matrix4dc own = rest.world(node);
-            Matrix4dc geometric = rest.scene().nodes().get(node).geometric();
-            Matrix4d in = geometric == null ? new Matrix4d() : new Matrix4d(geometric);
-            Matrix4d out = new Matrix4d(own).mul(in).invert();
-            moves = new Matrix4d[skin.joints().length];
-            toJoint = new Matrix4dc[moves.length];
-            for (int j = 0; j < moves.length; j++) {
-                Matrix4dc w = rest.world(skin.joints()[j]);
-                moves[j] = new Matrix4d(out).mul(w).mul(skin.toJoint()[j]).mul(in);
-                toJoint[j] = new Matrix4d(w).invert().mul(own);
+            moves = new PointMatrices(rest, node, skin);
+            toJoint = new Matrix4dc[skin.joints().length];
+            for (int j = 0; j < toJoint.length; j++) {
+                toJoint[j] = new Matrix4d(rest.world(skin.joints()[j])).invert().mul(own);
             }
         }
 
@@ -144,7 +139,7 @@ public record BindAtRest() implements Remedy {
             double[] points = mesh.points().clone();
             Vector3d v = new Vector3d();
             for (int p = 0; p < mesh.pointCount(); p++) {
-                at(p).transformPosition(points[3 * p], points[3 * p + 1], points[3 * p + 2], v);
+                moves.at(p).transformPosition(points[3 * p], points[3 * p + 1], points[3 * p + 2], v);
                 points[3 * p] = v.x;
                 points[3 * p + 1] = v.y;
                 points[3 * p + 2] = v.z;
@@ -158,56 +153,8 @@ public record BindAtRest() implements Remedy {
                     .withSkin(skin.withJoints(skin.joints(), toJoint));
         }
 
-        /** A of a point; no change for one that no joint moves. */
-        private Matrix4d at(int p) {
-            double weights = 0;
-            sum.zero();
-            for (int i = skin.starts()[p]; i < skin.starts()[p + 1]; i++) {
-                double w = skin.weights()[i];
-                sum.fma4x3(moves[skin.slots()[i]], w);
-                weights += w;
-            }
-            if (!(weights > 0)) {
-                return sum.identity();
-            }
-            double k = 1 / weights;
-            return sum.set(
-                    sum.m00() * k,
-                    sum.m01() * k,
-                    sum.m02() * k,
-                    0,
-                    sum.m10() * k,
-                    sum.m11() * k,
-                    sum.m12() * k,
-                    0,
-                    sum.m20() * k,
-                    sum.m21() * k,
-                    sum.m22() * k,
-                    0,
-                    sum.m30() * k,
-                    sum.m31() * k,
-                    sum.m32() * k,
-                    1);
-        }
-
         private float @Nullable [] normals(float @Nullable [] in) {
-            if (in == null) {
-                return null;
-            }
-            float[] out = in.clone();
-            Matrix3d turn = new Matrix3d();
-            Vector3d v = new Vector3d();
-            for (int c = 0; c < mesh.corners().length; c++) {
-                at(mesh.corners()[c]).normal(turn);
-                turn.transform(v.set(in[3 * c], in[3 * c + 1], in[3 * c + 2]));
-                double length = v.length();
-                if (length > 0 && Double.isFinite(length)) {
-                    out[3 * c] = (float) (v.x / length);
-                    out[3 * c + 1] = (float) (v.y / length);
-                    out[3 * c + 2] = (float) (v.z / length);
-                }
-            }
-            return out;
+            return in == null ? null : PointMatrices.turned(mesh, in, moves::at);
         }
 
         private BlendShape shape(BlendShape b) {
@@ -221,7 +168,7 @@ public record BindAtRest() implements Remedy {
             Vector3d v = new Vector3d();
             Matrix3d turn = new Matrix3d();
             for (int i = 0; i < t.points().length; i++) {
-                Matrix4d a = at(t.points()[i]);
+                Matrix4d a = moves.at(t.points()[i]);
                 a.transformDirection(v.set(deltas[3 * i], deltas[3 * i + 1], deltas[3 * i + 2]));
                 put(v, deltas, i);
                 if (normals != null) {

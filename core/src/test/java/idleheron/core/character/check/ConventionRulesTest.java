@@ -61,7 +61,8 @@ class ConventionRulesTest {
                 false,
                 NO.layout(),
                 NO.volumes(),
-                false, Convention.Budget.NONE);
+                false,
+                Convention.Budget.NONE);
     }
 
     private static Convention.Asks company(boolean cameras, boolean lights, String... pictures) {
@@ -81,7 +82,8 @@ class ConventionRulesTest {
                 false,
                 NO.layout(),
                 NO.volumes(),
-                false, Convention.Budget.NONE);
+                false,
+                Convention.Budget.NONE);
     }
 
     private static List<Finding> found(Scene s, Convention.Asks a, String code) {

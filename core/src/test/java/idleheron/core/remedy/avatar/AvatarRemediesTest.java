@@ -1,13 +1,12 @@
 package idleheron.core.remedy.avatar;
 
-import idleheron.core.avatar.Expression;
-import idleheron.core.scene.mesh.BlendShape;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.AvatarMeta;
+import idleheron.core.avatar.Expression;
 import idleheron.core.avatar.MetaField;
 import idleheron.core.avatar.Role;
 import idleheron.core.avatar.pose.BodyFrame;
@@ -25,6 +24,7 @@ import idleheron.core.pose.Surface;
 import idleheron.core.remedy.skin.BindAtRest;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.motion.Channel;
 import idleheron.core.scene.motion.Clip;
 import idleheron.core.scene.motion.Curve;
@@ -189,8 +189,7 @@ class AvatarRemediesTest {
                 .orElseThrow();
         assertThat(f.figure().value()).isEqualTo(4);
         Scene with = java.util.Objects.requireNonNull(f.remedy()).apply(s);
-        List<Expression> all =
-                java.util.Objects.requireNonNull(Avatar.in(with)).expressions();
+        List<Expression> all = java.util.Objects.requireNonNull(Avatar.in(with)).expressions();
         assertThat(all.stream().map(Expression::name)).containsExactly("aa", "blink", "blinkLeft", "blinkRight");
         assertThat(all.get(1).shapes())
                 .containsExactly(
@@ -200,8 +199,7 @@ class AvatarRemediesTest {
         assertThat(new GiveExpressions(Map.of()).apply(with)).isSameAs(with);
 
         Scene told = new GiveExpressions(Map.of("puff", "belly", "aa", "", "oh", "gone")).apply(with);
-        List<Expression> now =
-                java.util.Objects.requireNonNull(Avatar.in(told)).expressions();
+        List<Expression> now = java.util.Objects.requireNonNull(Avatar.in(told)).expressions();
         assertThat(now.stream().map(Expression::name)).containsExactly("blink", "blinkLeft", "blinkRight", "puff");
         assertThat(now.getLast().preset()).isFalse();
     }

@@ -49,7 +49,8 @@ class VolumeRulesTest {
                     false,
                     Convention.Layout.PLAIN,
                     new Convention.Grids(List.of("density:float"), 0.01, false),
-                    false, Convention.Budget.NONE));
+                    false,
+                    Convention.Budget.NONE));
 
     private static List<Finding> all(Scene s, @Nullable Convention c) {
         List<Finding> out = new ArrayList<>(Inspection.of(s, c));

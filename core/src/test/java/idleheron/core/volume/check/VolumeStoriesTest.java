@@ -71,7 +71,8 @@ class VolumeStoriesTest {
                         false,
                         Convention.Layout.PLAIN,
                         new Convention.Grids(names, megabytes, half),
-                        false, Convention.Budget.NONE));
+                        false,
+                        Convention.Budget.NONE));
     }
 
     private static List<Finding> rules(Scene s, @Nullable Convention c, String code) {

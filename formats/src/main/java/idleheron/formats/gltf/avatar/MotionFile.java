@@ -38,7 +38,8 @@ public final class MotionFile {
             Role r = Role.of(e.getKey());
             int n = node(found, e.getValue());
             if (r == null || n < 0) {
-                notes.add("the role " + e.getKey() + (r == null ? " is none of the standard's" : " has a node that is not there"));
+                notes.add("the role " + e.getKey()
+                        + (r == null ? " is none of the standard's" : " has a node that is not there"));
             } else {
                 roles.put(r, n);
             }
@@ -74,10 +75,11 @@ public final class MotionFile {
         o.put("specVersion", Avatar.VERSION);
         ObjectNode bones = o.putObject("humanoid").putObject("humanBones");
         m.roles().forEach((r, n) -> bones.putObject(r.code()).put(NODE, written.nodeOf()[n]));
-        m.expressions().forEach((name, n) -> o.withObject(
-                        "/expressions/" + (Expression.PRESETS.contains(name) ? "preset" : "custom"))
-                .putObject(name)
-                .put(NODE, written.nodeOf()[n]));
+        m.expressions()
+                .forEach((name, n) -> o.withObject(
+                                "/expressions/" + (Expression.PRESETS.contains(name) ? "preset" : "custom"))
+                        .putObject(name)
+                        .put(NODE, written.nodeOf()[n]));
         if (m.gaze() >= 0) {
             o.putObject("lookAt").put(NODE, written.nodeOf()[m.gaze()]);
         }

@@ -1,15 +1,14 @@
 package idleheron.formats.gltf.bridge;
 
-import idleheron.core.scene.NodeKind;
 import idleheron.core.job.Cores;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.motion.Channel;
 import idleheron.core.scene.motion.Clip;
 import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.bytes.FormatException;
-import idleheron.formats.gltf.document.Accessor;
 import idleheron.formats.gltf.document.GltfDocument;
 import idleheron.formats.gltf.document.GltfObject;
 import java.util.ArrayList;
@@ -19,7 +18,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import org.joml.Quaterniond;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -244,7 +242,8 @@ final class GltfClipReader {
         boolean held = s.way() == GltfSampler.Way.STEP || s.times().length == 1;
         turning.add(() -> {
             Curve[] turns = held
-                    ? GltfTurns.held(s.times(), t -> s.quaternion(Math.max(0, Arrays.binarySearch(s.times(), t)), 1), rest)
+                    ? GltfTurns.held(
+                            s.times(), t -> s.quaternion(Math.max(0, Arrays.binarySearch(s.times(), t)), 1), rest)
                     : GltfTurns.smooth(s.times(), s::turn, rest);
             System.arraycopy(turns, 0, curves, 3, 3);
         });

@@ -231,7 +231,12 @@ final class GltfClipWriter {
         void values() {
             for (int m = 0; m < scene.materials().size(); m++) {
                 String at = "/materials/" + m + "/";
-                values(Clip.Subject.MATERIAL, m, at, GltfTarget.OF_MATERIALS, doc.list("materials").get(m));
+                values(
+                        Clip.Subject.MATERIAL,
+                        m,
+                        at,
+                        GltfTarget.OF_MATERIALS,
+                        doc.list("materials").get(m));
             }
             lights.forEach((node, light) -> values(
                     Clip.Subject.ATTRIBUTE,
@@ -259,8 +264,7 @@ final class GltfClipWriter {
                                 .findFirst()
                                 .orElse(null))
                         .toList();
-                if (curves.stream().allMatch(Objects::isNull)
-                        || !pointed.add(at + end)) {
+                if (curves.stream().allMatch(Objects::isNull) || !pointed.add(at + end)) {
                     return;
                 }
                 GltfKeys keys = new GltfKeys(times, width);
@@ -272,7 +276,8 @@ final class GltfClipWriter {
                             Curve c = curves.get(k);
                             around[i][k] = c == null
                                     ? (width == 1 ? still : still.path(k)).asDouble(1)
-                                    : c.at(times[f] + (i - 2) * step) / components.get(k).factor();
+                                    : c.at(times[f] + (i - 2) * step)
+                                            / components.get(k).factor();
                         }
                     }
                     keys.set(f, around, step);

@@ -164,9 +164,7 @@ final class GltfKeys {
         }
         double angle = Math.acos(Math.clamp(dot, -1, 1));
         double sine = Math.sin(angle);
-        return sine < 1e-9
-                ? p + u * (q - p)
-                : (Math.sin((1 - u) * angle) * p + Math.sin(u * angle) * q) / sine;
+        return sine < 1e-9 ? p + u * (q - p) : (Math.sin((1 - u) * angle) * p + Math.sin(u * angle) * q) / sine;
     }
 
     /** Whether the straight way between two frames goes through all between them. */

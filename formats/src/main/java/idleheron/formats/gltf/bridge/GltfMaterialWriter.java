@@ -53,7 +53,9 @@ final class GltfMaterialWriter {
                 image.put("mimeType", kind);
             } else {
                 String path = t.relative().isEmpty() ? t.fileName() : t.relative();
-                kind = path.endsWith(".webp") ? WEBP : path.endsWith(".ktx2") ? KTX : path.endsWith(".avif") ? AVIF : "";
+                kind = path.endsWith(".webp")
+                        ? WEBP
+                        : path.endsWith(".ktx2") ? KTX : path.endsWith(".avif") ? AVIF : "";
                 image.put("uri", uri(path));
             }
             ObjectNode texture = doc.add("textures");
@@ -156,7 +158,9 @@ final class GltfMaterialWriter {
         String set = use.texture() < scene.textures().size()
                 ? scene.textures().get(use.texture()).uvSet()
                 : "";
-        int number = info.has(SET) || set.isEmpty() ? 0 : number(set, scene.materials().indexOf(m));
+        int number = info.has(SET) || set.isEmpty()
+                ? 0
+                : number(set, scene.materials().indexOf(m));
         if (number > 0) {
             info.put(SET, number);
         }

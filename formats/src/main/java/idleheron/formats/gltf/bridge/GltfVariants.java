@@ -95,18 +95,23 @@ record GltfVariants(List<String> variants, List<Choice> choices) implements Opaq
         for (JsonNode mesh : doc.root().path("meshes")) {
             for (JsonNode p : mesh.path("primitives")) {
                 Map<Integer, ArrayNode> mappings = new TreeMap<>();
-                String usual = materials.path(p.path("material").asInt(-1)).path("name").asText("");
+                String usual = materials
+                        .path(p.path("material").asInt(-1))
+                        .path("name")
+                        .asText("");
                 for (Choice c : choices) {
                     int other = named(materials, c.material);
                     boolean here = c.mesh.equals(mesh.path("name").asText("")) && c.usual.equals(usual);
                     if (here && other >= 0) {
-                        mappings.computeIfAbsent(other, m -> doc.root().arrayNode()).add(c.variant);
+                        mappings.computeIfAbsent(other, m -> doc.root().arrayNode())
+                                .add(c.variant);
                     }
                 }
                 if (!mappings.isEmpty()) {
                     any = true;
                     ArrayNode all = ((ObjectNode) p).withArray("/extensions/" + EXTENSION + "/mappings");
-                    mappings.forEach((m, of) -> all.addObject().put("material", m).set("variants", of));
+                    mappings.forEach(
+                            (m, of) -> all.addObject().put("material", m).set("variants", of));
                 }
             }
         }

@@ -1,6 +1,7 @@
 package idleheron.formats.obj.bridge;
 
 import idleheron.core.Wording;
+import idleheron.core.pose.PointMatrices;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
 import idleheron.core.scene.FreeProperty;
@@ -21,7 +22,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.joml.Matrix3d;
+import java.util.function.IntFunction;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
 import org.joml.Vector3d;
@@ -128,7 +129,7 @@ public final class ObjForm {
                 world.mul(geometric);
             }
             points = placed(m.points(), world);
-            normals = normals == null ? null : turned(m, normals, c -> world);
+            normals = normals == null ? null : PointMatrices.turned(m, normals, c -> world);
         } else {
             Surface s = new Surface(rest, node);
             float[] deformed = s.deform(rest, new Matrix4d());
@@ -136,7 +137,7 @@ public final class ObjForm {
             for (int i = 0; i < points.length; i++) {
                 points[i] = deformed[i];
             }
-            normals = normals == null ? null : turned(m, normals, blended(node, skin));
+            normals = normals == null ? null : PointMatrices.turned(m, normals, posed(node, skin));
         }
         List<MeshLayer> layers = m.layers().stream().filter(ObjForm::isHeld).toList();
         List<UvSet> uvs =
@@ -154,6 +155,20 @@ public final class ObjForm {
                 null,
                 List.of(),
                 layers);
+    }
+
+    /** What a skin, and then the node, does with each point. */
+    private IntFunction<Matrix4dc> posed(int node, @Nullable Skin skin) {
+        Matrix4d world = new Matrix4d(rest.world(node));
+        Matrix4dc geometric = scene.nodes().get(node).geometric();
+        if (geometric != null) {
+            world.mul(geometric);
+        }
+        if (skin == null) {
+            return p -> world;
+        }
+        PointMatrices moves = new PointMatrices(rest, node, skin);
+        return p -> moves.at(p).mulLocal(world);
     }
 
     private static UvSet called(UvSet u) {
@@ -176,55 +191,6 @@ public final class ObjForm {
             out[i] = v.x;
             out[i + 1] = v.y;
             out[i + 2] = v.z;
-        }
-        return out;
-    }
-
-    /** What turns the normals at a point. */
-    private interface Turns {
-        Matrix4dc at(int point);
-    }
-
-    /** Weighted sums of the matrices that move each point. */
-    private Turns blended(int node, @Nullable Skin skin) {
-        if (skin == null) {
-            Matrix4dc world = rest.world(node);
-            return p -> world;
-        }
-        Matrix4d[] joints = new Matrix4d[skin.joints().length];
-        for (int j = 0; j < joints.length; j++) {
-            joints[j] = rest.world(skin.joints()[j]).mul(skin.toJoint()[j], new Matrix4d());
-        }
-        Matrix4d sum = new Matrix4d();
-        return p -> {
-            sum.zero();
-            for (int i = skin.starts()[p]; i < skin.starts()[p + 1]; i++) {
-                double w = skin.weights()[i];
-                Matrix4d m = joints[skin.slots()[i]];
-                sum.fma4x3(m, w, sum);
-            }
-            return sum;
-        };
-    }
-
-    private static float[] turned(Mesh m, float[] normals, Turns turns) {
-        float[] out = new float[normals.length];
-        Matrix3d t = new Matrix3d();
-        Vector3d v = new Vector3d();
-        int last = -1;
-        for (int c = 0; c < m.corners().length; c++) {
-            int p = m.corners()[c];
-            if (p != last) {
-                turns.at(p).normal(t);
-                last = p;
-            }
-            v.set(normals[3 * c], normals[3 * c + 1], normals[3 * c + 2]);
-            t.transform(v);
-            double length = v.length();
-            boolean fine = length > 0 && Double.isFinite(length);
-            out[3 * c] = fine ? (float) (v.x / length) : normals[3 * c];
-            out[3 * c + 1] = fine ? (float) (v.y / length) : normals[3 * c + 1];
-            out[3 * c + 2] = fine ? (float) (v.z / length) : normals[3 * c + 2];
         }
         return out;
     }

@@ -68,7 +68,8 @@ class MotionFileTest {
                 List.of(new Expression.Shape(s.nodeOfMesh(0), "smile", 0.5)),
                 List.of(),
                 List.of());
-        return s.withMeshes(List.of(m.withShapes(List.of(smile)))).with(Avatar.KEY, List.of(a.withExpressions(List.of(happy))));
+        return s.withMeshes(List.of(m.withShapes(List.of(smile))))
+                .with(Avatar.KEY, List.of(a.withExpressions(List.of(happy))));
     }
 
     @Test
@@ -84,9 +85,14 @@ class MotionFileTest {
         assertThat(Matrices.translation(half.world(m.roles().get(Role.HIPS))).distance(new Vec3(0, 0.85, 0.05)))
                 .isLessThan(1e-6);
         Map<Role, Double> degrees = Map.of(Role.LEFT_UPPER_ARM, 60.0, Role.LEFT_UPPER_LEG, 30.0, Role.HEAD, 20.0);
-        degrees.forEach((r, d) -> assertThat(SwingTwist.angle(Matrices.quaternion(half.local(m.roles().get(r)))))
+        degrees.forEach((r, d) -> assertThat(SwingTwist.angle(
+                        Matrices.quaternion(half.local(m.roles().get(r)))))
                 .isCloseTo(d, within(1e-4)));
-        assertThat(FORMAT.read(Path.of("m.vrma"), MemorySegment.ofArray(Files.readAllBytes(FOLDER.resolve("motion.vrma"))), (x, y) -> {}).variant())
+        assertThat(FORMAT.read(
+                                Path.of("m.vrma"),
+                                MemorySegment.ofArray(Files.readAllBytes(FOLDER.resolve("motion.vrma"))),
+                                (x, y) -> {})
+                        .variant())
                 .isEqualTo("motion 1.0");
     }
 
@@ -113,20 +119,30 @@ class MotionFileTest {
             Pose x = new Pose(a).at(a.clips().getLast(), t);
             Pose y = new Pose(b).at(b.clips().getLast(), t);
             for (Role r : Role.REQUIRED) {
-                if (r.limb() == Role.Limb.HEAD || r == Role.HIPS || r.code().endsWith("Foot") || r.code().endsWith("Hand")) {
+                if (r.limb() == Role.Limb.HEAD
+                        || r == Role.HIPS
+                        || r.code().endsWith("Foot")
+                        || r.code().endsWith("Hand")) {
                     continue;
                 }
-                Role next = Role.REQUIRED.stream().filter(n -> n.above() == r).findFirst().orElse(null);
+                Role next = Role.REQUIRED.stream()
+                        .filter(n -> n.above() == r)
+                        .findFirst()
+                        .orElse(null);
                 if (next == null) {
                     continue;
                 }
-                assertThat(bone(y, bv, r, next).distance(bone(x, av, r, next))).as(r + " at " + t).isLessThan(1e-9);
+                assertThat(bone(y, bv, r, next).distance(bone(x, av, r, next)))
+                        .as(r + " at " + t)
+                        .isLessThan(1e-9);
                 // the world turn against rest is the same as that of the motion
                 int node = of(m).roles().get(r);
                 Quaterniond told = Matrices.quaternion(source.world(node))
                         .mul(Matrices.quaternion(new Pose(m).world(node)).conjugate());
                 Vec3 wanted = turn(told, bone(rest, av, r, next));
-                assertThat(bone(x, av, r, next).distance(wanted)).as(r + " at " + t).isLessThan(1e-6);
+                assertThat(bone(x, av, r, next).distance(wanted))
+                        .as(r + " at " + t)
+                        .isLessThan(1e-6);
             }
         }
         Pose half = new Pose(a).at(a.clips().getLast(), 0.5);
@@ -152,13 +168,15 @@ class MotionFileTest {
 
     @Test
     void what_is_written_of_an_avatar_moves_it_as_before() throws IOException {
-        Scene woman = SceneMerge.of(List.of(smiling(file("least.vrm")), motion())).scene();
+        Scene woman =
+                SceneMerge.of(List.of(smiling(file("least.vrm")), motion())).scene();
         assertThat(FORMAT.refusal(woman, GltfFormat.MOTION)).isEmpty();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         FORMAT.write(woman, GltfFormat.MOTION, out, (done, what) -> {});
         Scene back = read("b.vrma", out.toByteArray());
         assertThat(back.meshes()).isEmpty();
-        assertThat(of(back).roles().keySet()).isEqualTo(Objects.requireNonNull(Avatar.in(woman)).roles().keySet());
+        assertThat(of(back).roles().keySet())
+                .isEqualTo(Objects.requireNonNull(Avatar.in(woman)).roles().keySet());
         assertThat(of(back).expressions()).containsOnlyKeys("happy");
         Scene again = MotionTransfer.onto(back, woman.withClips(List.of()));
         Clip was = woman.clips().getLast();
@@ -184,8 +202,8 @@ class MotionFileTest {
                 .map(t -> {
                     var curves = t.curves().clone();
                     if (t.node() == head) {
-                        curves[Channel.TRANSLATE_Y.ordinal()] = idleheron.core.scene.motion.Curve.linear(
-                                new double[] {0, 1}, new double[] {0, 1});
+                        curves[Channel.TRANSLATE_Y.ordinal()] =
+                                idleheron.core.scene.motion.Curve.linear(new double[] {0, 1}, new double[] {0, 1});
                     }
                     return new Clip.NodeTrack(t.node(), curves);
                 })
@@ -208,7 +226,8 @@ class MotionFileTest {
         assertThat(FORMAT.refusal(nobody, GltfFormat.MOTION)).contains("give-roles finds them");
         assertThat(MotionTransfer.fits(motion(), nobody)).isFalse();
         assertThatThrownBy(() -> MotionTransfer.onto(nobody, nobody)).isInstanceOf(IllegalArgumentException.class);
-        String text = new String(Files.readAllBytes(FOLDER.resolve("motion.vrma")), java.nio.charset.StandardCharsets.ISO_8859_1);
+        String text = new String(
+                Files.readAllBytes(FOLDER.resolve("motion.vrma")), java.nio.charset.StandardCharsets.ISO_8859_1);
         byte[] wrong = text.replace("\"head\":{\"node\":5}", "\"nose\":{\"node\":5}")
                 .getBytes(java.nio.charset.StandardCharsets.ISO_8859_1);
         assertThat(read("w.vrma", wrong).notes()).contains("the role nose is none of the standard's");

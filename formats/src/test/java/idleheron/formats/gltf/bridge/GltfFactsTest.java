@@ -109,9 +109,11 @@ class GltfFactsTest {
 
     @Test
     void a_pointer_to_what_does_not_move_here_is_told() throws Exception {
-        GltfDocument d = edited("pointer", "/pbrMetallicRoughness/baseColorFactor", "/extensions/ACME_wear/amountFactor");
+        GltfDocument d =
+                edited("pointer", "/pbrMetallicRoughness/baseColorFactor", "/extensions/ACME_wear/amountFactor");
         Scene s = GltfSceneReader.read(d, "pointer", null);
-        assertThat(s.notes()).anySatisfy(n -> assertThat(n).contains("ACME_wear/amountFactor, which does not move here"));
+        assertThat(s.notes())
+                .anySatisfy(n -> assertThat(n).contains("ACME_wear/amountFactor, which does not move here"));
         assertThat(s.clips()).hasSize(1);
     }
 

@@ -43,7 +43,8 @@ class GltfKeptTest {
     /** A document of text whose tree was changed. */
     private static GltfDocument changed(String name, java.util.function.Consumer<ObjectNode> change) throws Exception {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        var doc = GltfSceneWriter.write(GltfForm.of(scene(file(name))).scene(), "test").doc();
+        var doc = GltfSceneWriter.write(GltfForm.of(scene(file(name))).scene(), "test")
+                .doc();
         doc.text(out);
         ObjectNode tree = (ObjectNode) MAPPER.readTree(out.toByteArray());
         change.accept(tree);
@@ -75,22 +76,35 @@ class GltfKeptTest {
     @Test
     void an_extension_that_points_to_others_is_left_out_once_they_are_others() throws Exception {
         GltfDocument d = changed("keep", t -> {
-            ((ObjectNode) t.path("nodes").get(0)).withObject("/extensions/ACME_tie").put("node", 0);
-            ((ObjectNode) t.path("meshes").get(0)).withObject("/extensions/ACME_bytes").put("bufferView", 0);
+            ((ObjectNode) t.path("nodes").get(0))
+                    .withObject("/extensions/ACME_tie")
+                    .put("node", 0);
+            ((ObjectNode) t.path("meshes").get(0))
+                    .withObject("/extensions/ACME_bytes")
+                    .put("bufferView", 0);
         });
         Scene s = scene(d);
         JsonNode same = written(s).root().node();
         assertThat(same.at("/nodes/0/extensions/ACME_tie/node").asInt(-1)).isZero();
         assertThat(same.at("/meshes/0/extensions").isMissingNode()).isTrue();
         assertThat(same.path("extensionsUsed").toString()).contains("ACME_tie").doesNotContain("ACME_bytes");
-        Scene renamed = s.withNodes(s.nodes().stream().map(n -> n.withName("other")).toList());
+        Scene renamed =
+                s.withNodes(s.nodes().stream().map(n -> n.withName("other")).toList());
         JsonNode other = written(renamed).root().node();
         assertThat(other.at("/nodes/0/extensions").isMissingNode()).isTrue();
-        Scene more = s.withMaterials(List.of(new idleheron.core.scene.Material(
-                "tin", "metallic-roughness", idleheron.core.math.Vec3.ONE, 1, -1)));
-        assertThat(written(more).root().node().at("/nodes/0/extensions/ACME_tie").isMissingNode())
+        Scene more = s.withMaterials(List.of(
+                new idleheron.core.scene.Material("tin", "metallic-roughness", idleheron.core.math.Vec3.ONE, 1, -1)));
+        assertThat(written(more)
+                        .root()
+                        .node()
+                        .at("/nodes/0/extensions/ACME_tie")
+                        .isMissingNode())
                 .isTrue();
-        assertThat(written(more).root().node().at("/nodes/0/extensions/ACME_wear").isMissingNode())
+        assertThat(written(more)
+                        .root()
+                        .node()
+                        .at("/nodes/0/extensions/ACME_wear")
+                        .isMissingNode())
                 .as("points to nothing")
                 .isFalse();
     }
@@ -111,9 +125,15 @@ class GltfKeptTest {
                     .add(0);
         });
         Scene s = scene(d);
-        String usual = d.root().node().at("/materials").get(d.root().node().at("/meshes/0/primitives/0/material").asInt()).path("name").asText();
+        String usual = d.root()
+                .node()
+                .at("/materials")
+                .get(d.root().node().at("/meshes/0/primitives/0/material").asInt())
+                .path("name")
+                .asText();
         String wet = d.root().node().at("/materials/1/name").asText();
-        List<idleheron.core.scene.Material> turned = new java.util.ArrayList<>(s.materials().reversed());
+        List<idleheron.core.scene.Material> turned =
+                new java.util.ArrayList<>(s.materials().reversed());
         int last = turned.size() - 1;
         Scene other = s.withMaterials(turned)
                 .withNodes(s.nodes().stream()
@@ -124,10 +144,20 @@ class GltfKeptTest {
         JsonNode after = written(other).root().node();
         JsonNode p = after.at("/meshes/0/primitives/0");
         JsonNode mapping = p.at("/extensions/KHR_materials_variants/mappings/0");
-        assertThat(after.at("/materials").get(p.path("material").asInt()).path("name").asText()).isEqualTo(usual);
-        assertThat(after.at("/materials").get(mapping.path("material").asInt()).path("name").asText()).isEqualTo(wet);
+        assertThat(after.at("/materials")
+                        .get(p.path("material").asInt())
+                        .path("name")
+                        .asText())
+                .isEqualTo(usual);
+        assertThat(after.at("/materials")
+                        .get(mapping.path("material").asInt())
+                        .path("name")
+                        .asText())
+                .isEqualTo(wet);
         assertThat(mapping.path("variants").toString()).isEqualTo("[0]");
-        assertThat(after.at("/extensions/KHR_materials_variants/variants/0/name").asText()).isEqualTo("wet");
+        assertThat(after.at("/extensions/KHR_materials_variants/variants/0/name")
+                        .asText())
+                .isEqualTo("wet");
         assertThat(after.path("extensionsUsed").toString()).contains("KHR_materials_variants");
     }
 
@@ -139,7 +169,10 @@ class GltfKeptTest {
             t.path("materials").forEach(m -> {
                 if (m.at("/pbrMetallicRoughness/baseColorTexture") instanceof ObjectNode info) {
                     info.put("texCoord", 1);
-                    info.withObject("/extensions/KHR_texture_transform").putArray("scale").add(2).add(3);
+                    info.withObject("/extensions/KHR_texture_transform")
+                            .putArray("scale")
+                            .add(2)
+                            .add(3);
                 }
                 if (m.path("normalTexture") instanceof ObjectNode info) {
                     info.put("scale", 0.5);
@@ -167,16 +200,23 @@ class GltfKeptTest {
     @Test
     void a_picture_on_another_set_says_its_number() throws Exception {
         Scene s = scene(file("surfaces"));
-        int worn = s.nodes().stream().filter(n -> n.materials().length > 0).findFirst().orElseThrow().materials()[0];
+        int worn = s.nodes().stream()
+                .filter(n -> n.materials().length > 0)
+                .findFirst()
+                .orElseThrow()
+                .materials()[0];
         var mesh = s.meshes().getFirst();
         var uv = mesh.uvSets().getFirst();
         var sets = List.of(uv, new idleheron.core.scene.mesh.UvSet("baked", uv.uv(), uv.indices()));
-        Scene two = s.withMeshes(s.meshes().stream().map(m -> m.withUvSets(sets)).toList())
-                .withTextures(List.of(new idleheron.core.scene.Texture("t", "t.png", "t.png", false).withUvSet("baked")))
+        Scene two = s.withMeshes(
+                        s.meshes().stream().map(m -> m.withUvSets(sets)).toList())
+                .withTextures(
+                        List.of(new idleheron.core.scene.Texture("t", "t.png", "t.png", false).withUvSet("baked")))
                 .withMaterials(s.materials().stream()
                         .map(m -> new idleheron.core.scene.Material(m.name(), m.model(), m.diffuse(), 1, 0))
                         .toList());
-        JsonNode info = written(two).root().node().path("materials").get(worn).at("/pbrMetallicRoughness/baseColorTexture");
+        JsonNode info =
+                written(two).root().node().path("materials").get(worn).at("/pbrMetallicRoughness/baseColorTexture");
         assertThat(info.path("texCoord").asInt(-1)).isEqualTo(1);
     }
 
@@ -198,7 +238,8 @@ class GltfKeptTest {
         assertThat(back.values()).hasSameSizeAs(c.values());
         for (Clip.ValueTrack v : c.values()) {
             Clip.ValueTrack w = back.values().stream()
-                    .filter(x -> x.property().equals(v.property()) && x.component().equals(v.component()))
+                    .filter(x ->
+                            x.property().equals(v.property()) && x.component().equals(v.component()))
                     .findFirst()
                     .orElseThrow();
             for (double t = 0; t <= 1; t += 0.125) {

@@ -1,0 +1,134 @@
+package idleheron.core.geometry;
+
+/**
+ * How far places lie from a body, below 0 inside. Of a closed surface the side is told by the normal of the feature that is closest:
+ * a face, the two faces of an edge, all faces around a point by their angles (Bærentzen and Aanæs 2005). Of an open surface, or one
+ * that is none, by how often it winds around the place (Jacobson, Kavan and Sorkine-Hornung 2013), over one half inside.
+ */
+public final class BodyDistance {
+    private static final double ON = 1e-9;
+    private static final double CLOSED = 0.9999999;
+
+    private final TriangleMesh mesh;
+    private final TriangleTree tree;
+    private final SurfaceNormals normals;
+    private final MeshEdges edges;
+    private final double[] edgeNormals;
+    private final boolean closed;
+
+    private BodyDistance(TriangleMesh mesh) {
+        this.mesh = mesh;
+        tree = TriangleTree.of(mesh);
+        normals = SurfaceNormals.of(mesh);
+        edges = MeshEdges.of(mesh);
+        closed = mesh.count() > 0 && edges.inside() > CLOSED;
+        edgeNormals = new double[closed ? 3 * edges.count() : 0];
+        int[] t = mesh.triangles();
+        for (int i = 0; i < t.length && closed; i++) {
+            int e = edges.find(t[i], t[i % 3 == 2 ? i - 2 : i + 1]);
+            for (int a = 0; a < 3; a++) {
+                edgeNormals[3 * e + a] += normals.faces()[i - i % 3 + a];
+            }
+        }
+    }
+
+    public static BodyDistance of(TriangleMesh mesh) {
+        return new BodyDistance(mesh);
+    }
+
+    public TriangleMesh mesh() {
+        return mesh;
+    }
+
+    public TriangleTree tree() {
+        return tree;
+    }
+
+    public SurfaceNormals normals() {
+        return normals;
+    }
+
+    /** Whether every edge has two triangles, so that inside and outside are told by normals. */
+    public boolean isClosed() {
+        return closed;
+    }
+
+    /**
+     * The signed distance.
+     *
+     * @param cap what is farther does not count and gives infinity
+     * @param foot takes the closest place
+     */
+    public double signed(double x, double y, double z, double cap, Foot foot) {
+        tree.closest(x, y, z, cap, foot);
+        if (foot.triangle < 0) {
+            return Double.POSITIVE_INFINITY;
+        }
+        boolean inside = closed ? side(x, y, z, foot) < 0 : winding(x, y, z) > 0.5;
+        return inside ? -foot.distance : foot.distance;
+    }
+
+    /** Along the normal of the feature that is closest. */
+    private double side(double x, double y, double z, Foot f) {
+        double[] from = normals.faces();
+        int at = 3 * f.triangle;
+        int[] t = mesh.triangles();
+        boolean u = f.u >= ON;
+        boolean v = f.v >= ON;
+        boolean w = f.w >= ON;
+        int corners = (u ? 1 : 0) + (v ? 1 : 0) + (w ? 1 : 0);
+        if (corners == 1) {
+            from = normals.points();
+            at = 3 * t[3 * f.triangle + (u ? 0 : v ? 1 : 2)];
+        } else if (corners == 2) {
+            int a = t[3 * f.triangle + (u ? 0 : 1)];
+            int b = t[3 * f.triangle + (w ? 2 : 1)];
+            from = edgeNormals;
+            at = 3 * edges.find(a, b);
+        }
+        return (x - f.x) * from[at] + (y - f.y) * from[at + 1] + (z - f.z) * from[at + 2];
+    }
+
+    /** How often the surface winds around a place: the sum of its solid angles over 4 pi (Van Oosterom and Strackee 1983). */
+    public double winding(double x, double y, double z) {
+        double sum = 0;
+        int[] t = mesh.triangles();
+        double[] p = mesh.points();
+        for (int i = 0; i < t.length; i += 3) {
+            int a = 3 * t[i];
+            int b = 3 * t[i + 1];
+            int c = 3 * t[i + 2];
+            double ax = p[a] - x;
+            double ay = p[a + 1] - y;
+            double az = p[a + 2] - z;
+            double bx = p[b] - x;
+            double by = p[b + 1] - y;
+            double bz = p[b + 2] - z;
+            double cx = p[c] - x;
+            double cy = p[c + 1] - y;
+            double cz = p[c + 2] - z;
+            double la = Math.sqrt(ax * ax + ay * ay + az * az);
+            double lb = Math.sqrt(bx * bx + by * by + bz * bz);
+            double lc = Math.sqrt(cx * cx + cy * cy + cz * cz);
+            double up = ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
+            double down = la * lb * lc
+                    + (ax * bx + ay * by + az * bz) * lc
+                    + (bx * cx + by * cy + bz * cz) * la
+                    + (cx * ax + cy * ay + cz * az) * lb;
+            sum += Math.atan2(up, down);
+        }
+        return sum / (2 * Math.PI);
+    }
+
+    /** The normal of the body at a foot: that of its points in proportion, of length 1; into {@code out} at {@code at}. */
+    public void normal(Foot f, double[] out, int at) {
+        int[] t = mesh.triangles();
+        double[] n = normals.points();
+        for (int a = 0; a < 3; a++) {
+            out[at + a] = f.u * n[3 * t[3 * f.triangle] + a]
+                    + f.v * n[3 * t[3 * f.triangle + 1] + a]
+                    + f.w * n[3 * t[3 * f.triangle + 2] + a];
+        }
+        SurfaceNormals.unit(out, at);
+    }
+}
