@@ -5,6 +5,7 @@ import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.disk.FileNames;
 import idleheron.formats.spi.SceneFormat;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -59,6 +60,29 @@ public record OpenJob(List<Path> files, boolean rescue) {
                 files.size() + " files together",
                 bytes,
                 all.apart());
+    }
+
+    /**
+     * A garment on the body that wears it, in the stage of the body.
+     *
+     * @throws IOException when one cannot be read
+     * @throws UsageException when one of them shows no surface
+     */
+    public static Asset worn(Path garment, Path body, SceneFiles.Way way, Progress progress) throws IOException {
+        try {
+            Scene both = WearJob.dressed(garment, body, way, progress).scene();
+            SceneFormat told = SceneFiles.byName(garment);
+            String name = String.valueOf(garment.getFileName());
+            return new Asset(
+                    both.withName(FileNames.stem(name)),
+                    garment.toString(),
+                    (told == null ? SceneFiles.usual() : told).name(),
+                    "worn by " + body.getFileName(),
+                    Files.size(garment) + Files.size(body),
+                    List.of());
+        } catch (IllegalArgumentException e) {
+            throw new UsageException(String.valueOf(e.getMessage()));
+        }
     }
 
     /** What was read of a file, with where it lies. */

@@ -3,6 +3,7 @@ package idleheron.cli;
 import idleheron.app.CheckJob;
 import idleheron.app.Known;
 import idleheron.app.OpenJob;
+import idleheron.app.UsageException;
 import idleheron.core.crossing.Asset;
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
@@ -40,16 +41,33 @@ final class CheckCommand implements Callable<Integer> {
     @Nullable
     String destination;
 
+    @Option(
+            names = "--worn-by",
+            paramLabel = "BODY",
+            description = "the body that wears the garment in FILE: how it lies on it as well")
+    @Nullable
+    Path wornBy;
+
     @Mixin
     Reading reading = new Reading();
 
     @Option(names = "--json", description = "as JSON")
     boolean json;
 
+    private Path one() {
+        if (files.size() > 1) {
+            throw new UsageException("--worn-by takes one garment file, found " + files.size());
+        }
+        return files.getFirst();
+    }
+
     @Override
     public Integer call() throws IOException {
         Convention convention = Known.convention(destination);
-        Asset asset = new OpenJob(files, reading.rescue).run(Progress.NONE);
+        Path body = wornBy;
+        Asset asset = body == null
+                ? new OpenJob(files, reading.rescue).run(Progress.NONE)
+                : OpenJob.worn(one(), body, reading.way(), Progress.NONE);
         Scene scene = asset.scene();
         Reading.mark(scene, spec.commandLine().getErr());
         CheckJob.Result result = new CheckJob(asset, files, convention).run(Progress.NONE);

@@ -28,6 +28,7 @@ import picocli.CommandLine.Option;
             CheckCommand.class,
             ConvertCommand.class,
             CompareCommand.class,
+            WearCommand.class,
             SampleCommand.class,
             RehearseCommand.class,
             BatchCommand.class,

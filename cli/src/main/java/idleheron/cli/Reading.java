@@ -12,7 +12,7 @@ final class Reading {
     static final String OPTION = "--rescue";
 
     /** Commands that have it. */
-    static final List<String> COMMANDS = List.of("facts", "check", "compare", "convert", "sample");
+    static final List<String> COMMANDS = List.of("facts", "check", "compare", "convert", "sample", "wear");
 
     @Option(
             names = OPTION,

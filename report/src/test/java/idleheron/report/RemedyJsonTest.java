@@ -32,6 +32,7 @@ import idleheron.core.remedy.clip.RetimeClips;
 import idleheron.core.remedy.clip.ScaleMotion;
 import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.remedy.clip.SplitClip;
+import idleheron.core.remedy.garment.TakeWeights;
 import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.mesh.MergeMeshes;
 import idleheron.core.remedy.mesh.MovePoints;
@@ -125,6 +126,7 @@ class RemedyJsonTest {
                 new FlattenLayers(),
                 new GiveRoles(Map.of("hips", "pelvis", "jaw", "")),
                 new GiveExpressions(Map.of("aa", "open+wide", "blink", "")),
+                new TakeWeights("body", 12.5, 8),
                 new SayMeta("authors", "Mira; \"Tide\""),
                 new StandInT(),
                 new RaiseAvatar(),

@@ -16,11 +16,11 @@ public final class BodyDistance {
     private final double[] edgeNormals;
     private final boolean closed;
 
-    private BodyDistance(TriangleMesh mesh) {
+    private BodyDistance(TriangleMesh mesh, TriangleTree tree, MeshEdges edges) {
         this.mesh = mesh;
-        tree = TriangleTree.of(mesh);
+        this.tree = tree;
+        this.edges = edges;
         normals = SurfaceNormals.of(mesh);
-        edges = MeshEdges.of(mesh);
         closed = mesh.count() > 0 && edges.inside() > CLOSED;
         edgeNormals = new double[closed ? 3 * edges.count() : 0];
         int[] t = mesh.triangles();
@@ -33,7 +33,13 @@ public final class BodyDistance {
     }
 
     public static BodyDistance of(TriangleMesh mesh) {
-        return new BodyDistance(mesh);
+        return new BodyDistance(mesh, TriangleTree.of(mesh), MeshEdges.of(mesh));
+    }
+
+    /** Of the same triangles at other places. The one before is not to be asked any more. */
+    public BodyDistance moved(double[] places) {
+        tree.move(places);
+        return new BodyDistance(mesh.at(places), tree, edges);
     }
 
     public TriangleMesh mesh() {

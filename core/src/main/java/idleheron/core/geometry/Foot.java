@@ -22,8 +22,30 @@ public final class Foot {
 
     final int[] stack = new int[64];
 
-    /** Puts down the place of a triangle that is closest to p, as in Ericson 2005, 5.1.5; gives the square of its distance. */
-    static double onTriangle(double[] p, int a, int b, int c, double px, double py, double pz, double[] bary) {
+    /** The place that is asked for. */
+    double qx;
+
+    double qy;
+    double qz;
+
+    /** What {@link #onTriangle} put down last: how much of each corner. */
+    double a0;
+
+    double a1;
+    double a2;
+
+    void ask(double px, double py, double pz) {
+        qx = px;
+        qy = py;
+        qz = pz;
+    }
+
+    /**
+     * Puts down the place of a triangle that is closest to what is asked for, as in Ericson 2005, 5.1.5; gives the square of its distance.
+     *
+     * @param a where the first corner begins in {@code p}
+     */
+    double onTriangle(double[] p, int a, int b, int c) {
         double ax = p[a];
         double ay = p[a + 1];
         double az = p[a + 2];
@@ -33,9 +55,9 @@ public final class Foot {
         double acx = p[c] - ax;
         double acy = p[c + 1] - ay;
         double acz = p[c + 2] - az;
-        double apx = px - ax;
-        double apy = py - ay;
-        double apz = pz - az;
+        double apx = qx - ax;
+        double apy = qy - ay;
+        double apz = qz - az;
         double d1 = abx * apx + aby * apy + abz * apz;
         double d2 = acx * apx + acy * apy + acz * apz;
         double bpx = apx - abx;
@@ -51,7 +73,7 @@ public final class Foot {
         double vc = d1 * d4 - d3 * d2;
         double vb = d5 * d2 - d1 * d6;
         double va = d3 * d6 - d5 * d4;
-        double v;
+        double v; // of the second corner, not of the foot
         double w;
         if (d1 <= 0 && d2 <= 0) {
             v = 0;
@@ -76,9 +98,9 @@ public final class Foot {
             v = vb * s;
             w = vc * s;
         }
-        bary[0] = 1 - v - w;
-        bary[1] = v;
-        bary[2] = w;
+        a0 = 1 - v - w;
+        a1 = v;
+        a2 = w;
         double x = apx - v * abx - w * acx;
         double y = apy - v * aby - w * acy;
         double z = apz - v * abz - w * acz;

@@ -40,6 +40,9 @@ public final class HeldSystem {
                 u[n++] = i;
             }
         }
+        if (!settled(energy, u, n, held)) {
+            throw new IllegalArgumentException("some of " + n + " free points hang on nothing that is held");
+        }
         this.free = new Dissection(energy, points, free).order(Arrays.copyOf(u, n));
         for (int i = 0; i < n; i++) {
             at[this.free[i]] = i;
@@ -61,6 +64,34 @@ public final class HeldSystem {
             throw new IllegalArgumentException("some of " + n + " free points hang on nothing that is held");
         }
         factor = n > 0 ? cholesky.getL() : inner;
+    }
+
+    /** Whether every free point hangs, over others, on one that is held. */
+    private static boolean settled(DMatrixSparseCSC graph, int[] free, int n, boolean[] held) {
+        boolean[] seen = held.clone();
+        int[] open = new int[held.length];
+        int depth = 0;
+        for (int i = 0; i < held.length; i++) {
+            if (held[i]) {
+                open[depth++] = i;
+            }
+        }
+        while (depth > 0) {
+            int c = open[--depth];
+            for (int i = graph.col_idx[c]; i < graph.col_idx[c + 1]; i++) {
+                int r = graph.nz_rows[i];
+                if (!seen[r] && graph.nz_values[i] != 0) {
+                    seen[r] = true;
+                    open[depth++] = r;
+                }
+            }
+        }
+        for (int i = 0; i < n; i++) {
+            if (!seen[free[i]]) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** How many are solved for. */

@@ -179,7 +179,7 @@ public final class TriangleTree {
         }
         double best = cap * cap;
         int found = -1;
-        double[] bary = new double[3];
+        out.ask(px, py, pz);
         int[] stack = out.stack;
         int depth = 0;
         stack[depth++] = 0;
@@ -198,23 +198,16 @@ public final class TriangleTree {
             }
             for (int i = links[node]; i < links[node] + sizes[node]; i++) {
                 int t = order[i];
-                double d = Foot.onTriangle(
-                        points,
-                        3 * triangles[3 * t],
-                        3 * triangles[3 * t + 1],
-                        3 * triangles[3 * t + 2],
-                        px,
-                        py,
-                        pz,
-                        bary);
+                double d = out.onTriangle(
+                        points, 3 * triangles[3 * t], 3 * triangles[3 * t + 1], 3 * triangles[3 * t + 2]);
                 double near = SAME * 2 * Math.sqrt(d);
                 boolean less = d < best - near;
                 if (less || d <= best + near && (found < 0 ? d <= best : t < found)) {
                     best = less || found < 0 ? d : Math.min(d, best);
                     found = t;
-                    out.u = bary[0];
-                    out.v = bary[1];
-                    out.w = bary[2];
+                    out.u = out.a0;
+                    out.v = out.a1;
+                    out.w = out.a2;
                 }
             }
         }

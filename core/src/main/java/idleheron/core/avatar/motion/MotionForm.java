@@ -48,7 +48,8 @@ public final class MotionForm {
     /** Why a scene cannot be a motion, a sentence that says what to do; "" where it can. */
     public static String refusal(Scene scene) {
         Avatar a = Avatar.in(scene);
-        Map<Role, Integer> roles = Motion.in(scene) instanceof Motion m ? m.roles() : a == null ? Map.of() : a.roles();
+        Motion m = Motion.in(scene);
+        Map<Role, Integer> roles = m != null ? m.roles() : a == null ? Map.of() : a.roles();
         if (!roles.containsKey(Role.HIPS)) {
             return "a motion says which joint has which role, and none is the hips: give-roles finds them";
         }

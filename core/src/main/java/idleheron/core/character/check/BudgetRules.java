@@ -89,7 +89,7 @@ final class BudgetRules {
                 .says(
                         all + " triangles, " + most + " are taken",
                         c.title() + " takes " + most + ". The largest parts: " + Wording.listed(heavy) + ".")
-                .measured(Figure.of(all, "triangles", s.path(parts.getFirst().node)))
+                .measured(Figure.of((double) all, "triangles", s.path(parts.getFirst().node)))
                 .atNode(parts.getFirst().node));
     }
 }

@@ -19,6 +19,7 @@ import idleheron.core.remedy.clip.RetimeClips;
 import idleheron.core.remedy.clip.ScaleMotion;
 import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.remedy.clip.SplitClip;
+import idleheron.core.remedy.garment.TakeWeights;
 import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.mesh.MergeMeshes;
 import idleheron.core.remedy.mesh.MovePoints;
@@ -99,7 +100,8 @@ public final class RemedyCatalogue {
             List.of(StandInT.TYPE),
             List.of(GiveExpressions.TYPE),
             List.of(SayMeta.TYPE),
-            List.of(RaiseAvatar.TYPE));
+            List.of(RaiseAvatar.TYPE),
+            List.of(TakeWeights.TYPE));
 
     private final Map<String, RemedyType> types = new LinkedHashMap<>();
 

@@ -5,6 +5,7 @@ import idleheron.core.scene.motion.Clip;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.gltf.document.GltfDocument;
 import idleheron.formats.gltf.document.GltfObject;
+import idleheron.formats.gltf.material.GltfMaterialReader;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;

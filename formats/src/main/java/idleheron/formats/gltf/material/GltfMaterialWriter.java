@@ -1,4 +1,4 @@
-package idleheron.formats.gltf.bridge;
+package idleheron.formats.gltf.material;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -21,19 +21,19 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** Materials and pictures of a scene as a document has them; one texture stands for each picture of ours. */
-final class GltfMaterialWriter {
+public final class GltfMaterialWriter {
     private static final String UNLIT = "KHR_materials_unlit";
     private static final String SET = "texCoord";
 
     private final GltfWriter doc;
     private final Scene scene;
 
-    GltfMaterialWriter(GltfWriter doc, Scene scene) {
+    public GltfMaterialWriter(GltfWriter doc, Scene scene) {
         this.doc = doc;
         this.scene = scene;
     }
 
-    void write() {
+    public void write() {
         pictures();
         scene.materials().forEach(this::material);
     }

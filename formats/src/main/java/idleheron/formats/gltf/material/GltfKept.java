@@ -1,4 +1,4 @@
-package idleheron.formats.gltf.bridge;
+package idleheron.formats.gltf.material;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -24,7 +24,7 @@ import java.util.Set;
  * @param text as JSON
  * @param numbering the names that stood under each number when it was read; none where it points to nothing
  */
-record GltfKept(String kind, String of, String text, List<String> numbering) implements OpaqueData {
+public record GltfKept(String kind, String of, String text, List<String> numbering) implements OpaqueData {
     private static final String EXTRAS = "extras";
     private static final String COPYRIGHT = "copyright";
     private static final String DOCUMENT = "document";
@@ -43,7 +43,7 @@ record GltfKept(String kind, String of, String text, List<String> numbering) imp
     /** What is written into extras here, and read by others. */
     private static final Set<String> OWN = Set.of("targetNames");
 
-    GltfKept {
+    public GltfKept {
         numbering = List.copyOf(numbering);
     }
 
@@ -58,7 +58,7 @@ record GltfKept(String kind, String of, String text, List<String> numbering) imp
     }
 
     /** All that a document holds of this kind. */
-    static List<GltfKept> read(GltfDocument doc) throws FormatException {
+    public static List<GltfKept> read(GltfDocument doc) throws FormatException {
         List<GltfKept> out = new ArrayList<>();
         List<String> numbering = numbering(doc.root().node());
         ObjectNode asset = doc.root().child(ASSET).node();
@@ -151,7 +151,7 @@ record GltfKept(String kind, String of, String text, List<String> numbering) imp
     }
 
     /** Writes what a scene keeps into a document that is otherwise complete. */
-    static void write(Scene scene, GltfWriter doc) {
+    public static void write(Scene scene, GltfWriter doc) {
         Map<String, ObjectNode> things = new HashMap<>();
         things.put(DOCUMENT, doc.root());
         things.put(ASSET, doc.root().withObject("/" + ASSET));

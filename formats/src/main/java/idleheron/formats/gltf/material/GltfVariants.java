@@ -1,4 +1,4 @@
-package idleheron.formats.gltf.bridge;
+package idleheron.formats.gltf.material;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
@@ -20,7 +20,7 @@ import java.util.TreeMap;
  * @param variants their names
  * @param choices which surface has which material in which of them
  */
-record GltfVariants(List<String> variants, List<Choice> choices) implements OpaqueData {
+public record GltfVariants(List<String> variants, List<Choice> choices) implements OpaqueData {
     private static final String EXTENSION = "KHR_materials_variants";
 
     /**
@@ -31,7 +31,7 @@ record GltfVariants(List<String> variants, List<Choice> choices) implements Opaq
      */
     record Choice(String mesh, String usual, int variant, String material) {}
 
-    GltfVariants {
+    public GltfVariants {
         variants = List.copyOf(variants);
         choices = List.copyOf(choices);
     }
@@ -52,7 +52,7 @@ record GltfVariants(List<String> variants, List<Choice> choices) implements Opaq
     }
 
     /** The variants of a document, none or one. */
-    static List<OpaqueData> read(GltfDocument doc) throws FormatException {
+    public static List<OpaqueData> read(GltfDocument doc) throws FormatException {
         List<String> names = new ArrayList<>();
         for (GltfObject v : doc.root().extension(EXTENSION).list("variants")) {
             names.add(v.name());
@@ -80,7 +80,7 @@ record GltfVariants(List<String> variants, List<Choice> choices) implements Opaq
     }
 
     /** Writes what a scene keeps of them; choices whose mesh or material is gone are left out. */
-    static void write(Scene scene, GltfWriter doc) {
+    public static void write(Scene scene, GltfWriter doc) {
         for (OpaqueData d : scene.keepsakes()) {
             if (d instanceof GltfVariants v) {
                 v.write(doc);

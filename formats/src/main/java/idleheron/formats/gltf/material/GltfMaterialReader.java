@@ -1,4 +1,4 @@
-package idleheron.formats.gltf.bridge;
+package idleheron.formats.gltf.material;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import idleheron.core.math.Vec3;
@@ -23,12 +23,12 @@ import org.jspecify.annotations.Nullable;
  * Materials and pictures. A texture points to a picture, which lies in a view, in an address that holds it, or beside the
  * document; one picture of ours stands for each texture.
  */
-final class GltfMaterialReader {
-    static final String METALLIC = "metallicFactor";
-    static final String ROUGHNESS = "roughnessFactor";
-    static final String EMISSIVE = "emissiveFactor";
+public final class GltfMaterialReader {
+    public static final String METALLIC = "metallicFactor";
+    public static final String ROUGHNESS = "roughnessFactor";
+    public static final String EMISSIVE = "emissiveFactor";
     static final String ALPHA = "alphaMode";
-    static final String CUTOFF = "alphaCutoff";
+    public static final String CUTOFF = "alphaCutoff";
     static final String DOUBLE_SIDED = "doubleSided";
 
     /** Where a picture is told, and what the scene calls it. */
@@ -48,7 +48,7 @@ final class GltfMaterialReader {
     private final List<Texture> textures = new ArrayList<>();
     private final Map<Integer, Set<Integer>> sets = new HashMap<>();
 
-    GltfMaterialReader(GltfDocument doc, @Nullable Path folder, List<String> notes) throws FormatException {
+    public GltfMaterialReader(GltfDocument doc, @Nullable Path folder, List<String> notes) throws FormatException {
         this.doc = doc;
         this.folder = folder;
         this.notes = notes;
@@ -89,7 +89,7 @@ final class GltfMaterialReader {
     }
 
     /** The textures; one that lies on another set of coordinates than the first wherever it is used says so. */
-    List<Texture> textures() {
+    public List<Texture> textures() {
         List<Texture> out = new ArrayList<>(textures);
         sets.forEach((t, used) -> {
             int set = used.size() == 1 ? used.iterator().next() : 0;
@@ -127,7 +127,7 @@ final class GltfMaterialReader {
         return new Texture(name, file, file, true).withContent(content);
     }
 
-    List<Material> materials() throws FormatException {
+    public List<Material> materials() throws FormatException {
         List<Material> out = new ArrayList<>();
         for (GltfObject m : doc.root().list("materials")) {
             out.add(material(m, out.size()));

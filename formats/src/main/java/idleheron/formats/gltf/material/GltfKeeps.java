@@ -1,4 +1,4 @@
-package idleheron.formats.gltf.bridge;
+package idleheron.formats.gltf.material;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -18,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  * pictures it names become uses of the material, so that they keep their numbers, under the path at which they stand. Extras of plain
  * values become properties of the user, as other carriers have them; others are kept as text.
  */
-final class GltfKeeps {
+public final class GltfKeeps {
     private static final ObjectMapper MAPPER = new ObjectMapper();
     private static final String EXTENSION = "glTF:";
     private static final String EXTRAS = "glTF:extras";
@@ -104,7 +104,7 @@ final class GltfKeeps {
     }
 
     /** Extras of a node or material as properties. */
-    static void extras(GltfObject of, List<FreeProperty> into) {
+    public static void extras(GltfObject of, List<FreeProperty> into) {
         JsonNode extras = of.node().path("extras");
         if (!extras.isObject()) {
             if (!extras.isMissingNode()) {
@@ -162,7 +162,7 @@ final class GltfKeeps {
     }
 
     /** Writes properties of the user, and what was kept, as extras. */
-    static void extras(List<FreeProperty> properties, ObjectNode to) {
+    public static void extras(List<FreeProperty> properties, ObjectNode to) {
         for (FreeProperty p : properties) {
             if (p.name().equals(EXTRAS) && p.value() instanceof FreeProperty.Text t) {
                 to.set("extras", parsed(t.text()));

@@ -1,0 +1,168 @@
+package idleheron.cli;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.app.SendJob;
+import idleheron.app.UsageException;
+import idleheron.app.WearJob;
+import idleheron.core.Figure;
+import idleheron.core.Wording;
+import idleheron.core.garment.PosedDepth;
+import idleheron.core.garment.weights.TransferFigures;
+import idleheron.core.job.Progress;
+import idleheron.core.remedy.garment.TakeWeights;
+import idleheron.core.scene.Scene;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.spi.Target;
+import idleheron.report.Json;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Puts a garment on a body. */
+@Command(
+        name = "wear",
+        mixinStandardHelpOptions = true,
+        description = "Gives a garment the skin weights of the body that wears it, and says how it lies in its clips.")
+@SuppressWarnings("NullAway.Init")
+final class WearCommand implements Callable<Integer> {
+    private static final double MM = 1000;
+    private static final double CM2 = 1e4;
+
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "GARMENT")
+    Path garment;
+
+    @Parameters(index = "1", paramLabel = "OUT")
+    Path outFile;
+
+    @Option(names = "--on", paramLabel = "BODY", required = true, description = "the body, with its skin and clips")
+    Path body;
+
+    @Option(
+            names = "--gap",
+            paramLabel = "MM",
+            description = "within which the body speaks for the garment; what suits both if not told")
+    double gap;
+
+    @Option(names = "--influences", paramLabel = "N", description = "joints a point may have, 4 if not told")
+    int influences = TakeWeights.USUAL.influences();
+
+    @Option(names = "--with-body", description = "the body goes along; else its skeleton alone")
+    boolean withBody;
+
+    @Option(names = "--variant", paramLabel = "VARIANT", description = "such as \"binary 7.4\"")
+    @Nullable
+    String variant;
+
+    @Option(names = "--overwrite", description = "replaces OUT if it is there")
+    boolean overwrite;
+
+    @Option(names = "--json", description = "the figures as JSON")
+    boolean json;
+
+    @Mixin
+    Reading reading = new Reading();
+
+    @Override
+    public Integer call() throws IOException {
+        SceneFormat format = SendJob.carrier(outFile);
+        String kind = SendJob.variant(format, outFile, variant);
+        TakeWeights remedy;
+        WearJob.Result r;
+        try {
+            remedy = new TakeWeights("", gap, influences);
+            r = new WearJob(garment, body, reading.way(), remedy).run(Progress.NONE);
+        } catch (IllegalArgumentException e) {
+            throw new UsageException(String.valueOf(e.getMessage()));
+        }
+        Scene scene = withBody ? r.both() : r.alone();
+        SendJob job = new SendJob(
+                garment.toAbsolutePath().getParent(),
+                List.of(garment, body),
+                Delivery.PLAIN,
+                new Target(outFile, format, kind),
+                overwrite);
+        job.check(scene, String.valueOf(garment.getFileName()));
+        Delivery.Outcome done = job.run(scene, Progress.NONE);
+        boolean sound = done.parts().stream().allMatch(Delivery.Part::sound);
+        PrintWriter out = spec.commandLine().getOut();
+        if (json) {
+            out.println(Json.text(figures(r)));
+        } else {
+            r.figures().forEach((name, f) -> out.println(name + ": " + line(f)));
+            r.posed().forEach(p -> out.println(line(r.both(), p)));
+            done.parts()
+                    .forEach(p -> out.println(p.file() + ": " + format.name() + " " + kind
+                            + (p.told().isEmpty() ? "" : ", " + p.told()) + ", read back "
+                            + p.proof().verdict().word()));
+        }
+        return sound ? Main.CLEAN : Main.FAULTS;
+    }
+
+    private static String line(TransferFigures f) {
+        StringBuilder s = new StringBuilder();
+        s.append(f.matched())
+                .append(" of ")
+                .append(Wording.counted(f.welded(), "point"))
+                .append(" matched within ")
+                .append(Figure.number(MM * f.distance()))
+                .append(" mm (")
+                .append(Figure.number(100 * f.matchedArea()))
+                .append(" % of the area), ")
+                .append(f.filled())
+                .append(" filled in");
+        if (f.flipped() > 0) {
+            s.append(", ").append(f.flipped()).append(" on the inner side");
+        }
+        if (f.torn() > 0) {
+            s.append(", ").append(f.torn()).append(" over gaps");
+        }
+        if (f.trims() > 0) {
+            s.append(", ").append(f.trims()).append(" on small pieces that stay rigid");
+        }
+        if (f.orphans() > 0) {
+            s.append(", ").append(f.orphans()).append(" on pieces that the body is far from");
+        }
+        return s.toString();
+    }
+
+    private static String line(Scene s, PosedDepth p) {
+        String name = s.nodes().get(p.garment()).name();
+        return "  " + p.clip() + ", " + name + ": "
+                + (p.worst() > 0
+                        ? "goes in " + Figure.number(MM * p.worst()) + " mm at frame " + Figure.number(p.frame()) + ", "
+                                + Figure.number(CM2 * p.deeper()) + " cm² deeper than 2 mm"
+                        : "goes in nowhere")
+                + "; 99 % of its edges at most " + Figure.number(p.stretch()) + " times their length ("
+                + Wording.counted(p.frames(), "frame") + ")";
+    }
+
+    private static ObjectNode figures(WearJob.Result r) {
+        ObjectMapper mapper = new ObjectMapper();
+        ObjectNode out = mapper.createObjectNode();
+        r.figures()
+                .forEach((name, f) -> out.withArray("/garments")
+                        .addObject()
+                        .put("name", name)
+                        .setAll((ObjectNode) mapper.valueToTree(f)));
+        r.posed().forEach(p -> {
+            ObjectNode o = out.withArray("/clips").addObject();
+            o.setAll((ObjectNode) mapper.valueToTree(p));
+            o.put("garment", r.both().nodes().get(p.garment()).name());
+        });
+        return out;
+    }
+}

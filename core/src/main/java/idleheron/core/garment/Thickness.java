@@ -1,0 +1,63 @@
+package idleheron.core.garment;
+
+import idleheron.core.geometry.Foot;
+import idleheron.core.geometry.SurfaceNormals;
+import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.geometry.TriangleTree;
+import idleheron.core.job.Cores;
+import java.util.Arrays;
+
+/**
+ * How thick a garment is: from each point straight back against its normal to the first triangle of its own that looks the other way.
+ *
+ * @param metres of each point, infinite where there is no other side
+ * @param points how many have one
+ */
+public record Thickness(double[] metres, int points) {
+    /** Farther than this is another part of the garment, metres. */
+    private static final double REACH = 0.06;
+
+    private static final double NEAR = 1e-6;
+    private static final double OPPOSED = -0.5;
+
+    public static Thickness of(TriangleMesh m, SurfaceNormals normals, TriangleTree tree) {
+        double[] out = new double[m.pointCount()];
+        Arrays.fill(out, Double.POSITIVE_INFINITY);
+        int[] t = m.triangles();
+        double[] n = normals.points();
+        Cores.split(out.length, 256, (from, to) -> {
+            Foot room = new Foot();
+            double[] a = new double[3];
+            double[] b = new double[3];
+            for (int i = from; i < to; i++) {
+                int p = i;
+                for (int k = 0; k < 3; k++) {
+                    a[k] = m.points()[3 * i + k];
+                    b[k] = a[k] - REACH * n[3 * i + k];
+                }
+                if (n[3 * i] == 0 && n[3 * i + 1] == 0 && n[3 * i + 2] == 0) {
+                    continue;
+                }
+                tree.along(a, b, room, (f, part) -> {
+                    boolean own = t[3 * f] == p || t[3 * f + 1] == p || t[3 * f + 2] == p;
+                    double dot = normals.faces()[3 * f] * n[3 * p]
+                            + normals.faces()[3 * f + 1] * n[3 * p + 1]
+                            + normals.faces()[3 * f + 2] * n[3 * p + 2];
+                    if (!own && dot < OPPOSED && part * REACH > NEAR) {
+                        out[p] = Math.min(out[p], part * REACH);
+                    }
+                    return true;
+                });
+            }
+        });
+        return new Thickness(
+                out, (int) Arrays.stream(out).filter(Double::isFinite).count());
+    }
+
+    /** The middle one of those that have another side; 0 where none has. */
+    public double median() {
+        double[] some = Arrays.stream(metres).filter(Double::isFinite).sorted().toArray();
+        int n = some.length;
+        return n == 0 ? 0 : n % 2 == 1 ? some[n / 2] : (some[n / 2 - 1] + some[n / 2]) / 2;
+    }
+}

@@ -1,0 +1,107 @@
+package idleheron.core.garment.asset;
+
+import idleheron.core.Evidence;
+import idleheron.core.Figure;
+import idleheron.core.Wording;
+import idleheron.core.finding.Facts;
+import idleheron.core.garment.GapFigures;
+import idleheron.core.garment.RestSurface;
+import idleheron.core.garment.Worn;
+import idleheron.core.garment.check.GarmentRules;
+import idleheron.core.geometry.BodyDistance;
+import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.kind.AssetKind;
+import idleheron.core.kind.Content;
+import idleheron.core.kind.FactLine;
+import idleheron.core.kind.FactTable;
+import idleheron.core.kind.Rule;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+
+/** Garments on the body that wears them. What they are made of is a character's. */
+public final class GarmentAssets implements AssetKind {
+    private static final double MM = 1000;
+    private static final List<FactTable> TABLES =
+            List.of(new FactTable("Garments", Set.of(Worn.TOPIC), GarmentAssets::count, f -> gaps(f)));
+
+    private static int count(Scene s) {
+        Worn w = Worn.in(s);
+        return w == null ? 0 : w.garments().size();
+    }
+
+    @Override
+    public String code() {
+        return "garment";
+    }
+
+    @Override
+    public boolean isIn(Scene s) {
+        return Worn.in(s) != null;
+    }
+
+    @Override
+    public Content content() {
+        return Content.NODES;
+    }
+
+    @Override
+    public String word(Scene s) {
+        return "garment on a body";
+    }
+
+    /** "cape and shirt on mannequin". */
+    @Override
+    public String summary(Scene s) {
+        Worn w = Worn.in(s);
+        return w == null ? "" : w.names(s) + " on " + s.nodes().get(w.body()).name();
+    }
+
+    @Override
+    public List<FactLine> lines(Scene s) {
+        return isIn(s) ? List.of(new FactLine("worn", summary(s))) : List.of();
+    }
+
+    @Override
+    public List<FactTable> tables() {
+        return TABLES;
+    }
+
+    @Override
+    public List<Rule> rules() {
+        return GarmentRules.ALL;
+    }
+
+    /** How each garment lies on its body, in millimetres. */
+    private static Evidence gaps(Facts f) {
+        Scene s = f.scene();
+        Worn w = Worn.in(s);
+        List<Evidence.Row> rows = new ArrayList<>();
+        if (w != null) {
+            BodyDistance body = BodyDistance.of(RestSurface.of(s, w.body()));
+            for (int g : w.garments()) {
+                TriangleMesh m = RestSurface.of(s, g);
+                GapFigures gaps = GapFigures.of(body, m);
+                rows.add(new Evidence.Row(
+                        s.nodes().get(g).name(),
+                        g,
+                        -1,
+                        -1,
+                        Double.NaN,
+                        false,
+                        List.of(
+                                Wording.counted(m.pointCount(), "point"),
+                                Figure.number(MM * gaps.median()),
+                                Figure.number(MM * gaps.low()),
+                                Figure.number(MM * gaps.high()),
+                                Figure.number(MM * gaps.worst()),
+                                Figure.number(100 * gaps.inside()))));
+            }
+        }
+        return new Evidence(
+                "garment",
+                List.of("points", "gap, middle mm", "5 % below mm", "95 % below mm", "deepest inside mm", "inside %"),
+                rows);
+    }
+}

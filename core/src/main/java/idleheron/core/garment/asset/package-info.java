@@ -1,0 +1,2 @@
+/** Garments as a kind of asset. */
+package idleheron.core.garment.asset;

@@ -1,0 +1,195 @@
+package idleheron.core.garment.check;
+
+import idleheron.core.Figure;
+import idleheron.core.Wording;
+import idleheron.core.finding.Convention;
+import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.garment.GapFigures;
+import idleheron.core.garment.RestSurface;
+import idleheron.core.garment.Worn;
+import idleheron.core.geometry.BodyDistance;
+import idleheron.core.geometry.Foot;
+import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.kind.Rule;
+import idleheron.core.remedy.garment.TakeWeights;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Rules about how garments lie on the body that wears them. Without one they say nothing. */
+public final class GarmentRules {
+    /** Longest side of a garment over that of its body: what people wear. */
+    private static final double LEAST = 0.08;
+
+    private static final double MOST = 1.3;
+    private static final double[] FACTORS = {0.01, 100, 0.001, 1000, 0.0254, 39.37007874, 0.3048, 3.280839895, 0.1, 10};
+
+    /** A touch that a solver takes for none, metres. */
+    private static final double TOUCH = 0.001;
+
+    /** What hangs farther than this everywhere hangs on nothing, metres. */
+    private static final double FLOATS = 0.05;
+
+    private static final double MM = 1000;
+    private static final double CM2 = 1e4;
+
+    public static final List<Rule> ALL = List.of(GarmentRules::size, GarmentRules::lies, GarmentRules::weights);
+
+    private GarmentRules() {}
+
+    private static double longest(TriangleMesh m) {
+        double[] b = m.box();
+        return Math.max(b[3] - b[0], Math.max(b[4] - b[1], b[5] - b[2]));
+    }
+
+    /** Garments of another unit than their body. */
+    static void size(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        Worn worn = Worn.in(s);
+        if (worn == null) {
+            return;
+        }
+        double body = longest(RestSurface.of(s, worn.body()));
+        for (int g : worn.garments()) {
+            double ratio = longest(RestSurface.of(s, g)) / body;
+            if (isWearable(ratio) || !(ratio > 0) || !Double.isFinite(ratio)) {
+                continue;
+            }
+            double best = factor(ratio);
+            String name = s.nodes().get(g).name();
+            out.add(Finding.of("garment-unit", Severity.BREAKS, Worn.TOPIC)
+                    .says(
+                            name + " is " + Figure.number(ratio) + " times as long as its body",
+                            "What people wear measures 0.08 to 1.3 of them. "
+                                    + (best == 1
+                                            ? "No usual unit explains it."
+                                            : "Times " + Figure.number(best) + " it is " + Figure.number(ratio * best)
+                                                    + " of the body: one of the two is in another unit than it says."))
+                    .measured(Figure.of(ratio, "times", s.path(g)))
+                    .because("Files of plain meshes do not say their unit, or say the wrong one.")
+                    .atNode(g));
+        }
+    }
+
+    private static boolean isWearable(double ratio) {
+        return ratio > LEAST && ratio < MOST;
+    }
+
+    /** The usual factor that brings it nearest to half the body, by proportion; 1 where none makes it wearable. */
+    private static double factor(double ratio) {
+        double best = 1;
+        double off = Double.POSITIVE_INFINITY;
+        for (double k : FACTORS) {
+            double o = Math.abs(Math.log(ratio * k / 0.5));
+            if (isWearable(ratio * k) && o < off - 1e-9) {
+                off = o;
+                best = k;
+            }
+        }
+        return best;
+    }
+
+    /** Garments that go into the body, or hang on nothing. */
+    static void lies(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        Worn worn = Worn.in(s);
+        if (worn == null) {
+            return;
+        }
+        TriangleMesh surface = RestSurface.of(s, worn.body());
+        BodyDistance body = BodyDistance.of(surface);
+        for (int g : worn.garments()) {
+            TriangleMesh m = RestSurface.of(s, g);
+            if (m.count() == 0 || !m.isFinite() || !isWearable(longest(m) / longest(surface))) {
+                continue;
+            }
+            GapFigures gaps = GapFigures.of(body, m);
+            String name = s.nodes().get(g).name();
+            if (gaps.worst() > TOUCH) {
+                out.add(inside(s, worn.body(), body, g, m, gaps));
+            }
+            double least = java.util.Arrays.stream(gaps.gaps()).min().orElse(0);
+            if (least > FLOATS) {
+                out.add(Finding.of("garment-floats", Severity.DRIFTS, Worn.TOPIC)
+                        .says(
+                                name + " touches the body nowhere",
+                                "Its nearest point lies "
+                                        + (Double.isFinite(least)
+                                                ? Figure.number(MM * least) + " mm"
+                                                : "more than " + Figure.number(MM * GapFigures.CAP) + " mm")
+                                        + " from the body. It was moved, or made for another body.")
+                        .measured(Figure.of(MM * Math.min(least, GapFigures.CAP), "mm", s.path(g)))
+                        .atNode(g));
+            }
+        }
+    }
+
+    private static Finding inside(Scene s, int wearer, BodyDistance body, int g, TriangleMesh m, GapFigures gaps) {
+        String where = joint(s, wearer, body, m, gaps.deepest());
+        return Finding.of("garment-inside-body", Severity.DRIFTS, Worn.TOPIC)
+                .says(
+                        s.nodes().get(g).name() + " goes " + Figure.number(MM * gaps.worst()) + " mm into the body",
+                        Figure.number(CM2 * gaps.insideArea()) + " cm² of it lie inside, "
+                                + Figure.number(CM2 * gaps.deeper()) + " cm² deeper than 2 mm"
+                                + (where.isEmpty() ? "" : ", deepest at " + where) + ". Its middle gap is "
+                                + Figure.number(MM * gaps.median()) + " mm, nine tenths of it between "
+                                + Figure.number(MM * gaps.low()) + " and " + Figure.number(MM * gaps.high()) + " mm.")
+                .measured(Figure.of(MM * gaps.worst(), "mm", s.path(g)))
+                .because("It was made for another body or another pose, or one of the two was moved.")
+                .atNode(g);
+    }
+
+    /** The joint that moves the body most where a point of a garment is nearest; "" where none does. */
+    private static String joint(Scene s, int wearer, BodyDistance body, TriangleMesh m, int point) {
+        Skin skin = s.meshes().get(s.nodes().get(wearer).payload()).skin();
+        Foot f = new Foot();
+        if (skin == null || point < 0) {
+            return "";
+        }
+        double[] p = m.points();
+        body.tree().closest(p[3 * point], p[3 * point + 1], p[3 * point + 2], Double.POSITIVE_INFINITY, f);
+        if (f.triangle < 0) {
+            return "";
+        }
+        int at = body.mesh().triangles()[3 * f.triangle + (f.u >= f.v && f.u >= f.w ? 0 : f.v >= f.w ? 1 : 2)];
+        int best = -1;
+        for (int i = skin.starts()[at]; i < skin.starts()[at + 1]; i++) {
+            best = best < 0 || skin.weights()[i] > skin.weights()[best] ? i : best;
+        }
+        return best < 0 ? "" : s.nodes().get(skin.joints()[skin.slots()[best]]).name();
+    }
+
+    /** Garments that no joint moves, on a body that joints move. */
+    static void weights(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        Worn worn = Worn.in(s);
+        Mesh body =
+                worn == null ? null : s.meshes().get(s.nodes().get(worn.body()).payload());
+        if (worn == null || body == null || body.skin() == null) {
+            return;
+        }
+        List<String> bare = new ArrayList<>();
+        int first = -1;
+        for (int g : worn.garments()) {
+            if (s.meshes().get(s.nodes().get(g).payload()).skin() == null) {
+                bare.add(s.nodes().get(g).name());
+                first = first < 0 ? g : first;
+            }
+        }
+        if (!bare.isEmpty()) {
+            out.add(Finding.of("garment-without-weights", Severity.BREAKS, Worn.TOPIC)
+                    .says(
+                            Wording.counted(bare.size(), "garment") + " that no joint moves",
+                            Wording.listed(bare) + " stay where they are when the body moves. Weights can be taken over"
+                                    + " from it.")
+                    .measured(Figure.of(bare.size(), bare.size() == 1 ? "garment" : "garments", s.path(first)))
+                    .atNode(first)
+                    .mendedBy(TakeWeights.USUAL));
+        }
+    }
+}

@@ -1,0 +1,2 @@
+/** What is noticed about garments on a body. */
+package idleheron.core.garment.check;

@@ -1,0 +1,2 @@
+/** Remedies of garments. */
+package idleheron.core.remedy.garment;
