@@ -4,12 +4,15 @@ import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
 import idleheron.core.garment.GapFigures;
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
+import idleheron.core.garment.check.FitRules;
 import idleheron.core.garment.check.GarmentRules;
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.job.Progress;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Content;
 import idleheron.core.kind.FactLine;
@@ -71,6 +74,16 @@ public final class GarmentAssets implements AssetKind {
     @Override
     public List<Rule> rules() {
         return GarmentRules.ALL;
+    }
+
+    @Override
+    public boolean hasDeepRules() {
+        return true;
+    }
+
+    @Override
+    public List<Finding> deepFindings(Scene scene, Progress progress) {
+        return FitRules.of(scene, progress);
     }
 
     /** How each garment lies on its body, in millimetres. */

@@ -27,7 +27,8 @@ public final class GarmentRules {
     private static final double LEAST = 0.08;
 
     private static final double MOST = 1.3;
-    private static final double[] FACTORS = {0.01, 100, 0.001, 1000, 0.0254, 39.37007874, 0.3048, 3.280839895, 0.1, 10};
+    private static final double HALF = 0.5;
+    private static final double[] FACTORS = {0.01, 100, 0.001, 1000, 0.0254, 39.37007874};
 
     /** A touch that a solver takes for none, metres. */
     private static final double TOUCH = 0.001;
@@ -60,16 +61,16 @@ public final class GarmentRules {
             if (isWearable(ratio) || !(ratio > 0) || !Double.isFinite(ratio)) {
                 continue;
             }
-            double best = factor(ratio);
+            List<String> factors = factors(ratio);
             String name = s.nodes().get(g).name();
             out.add(Finding.of("garment-unit", Severity.BREAKS, Worn.TOPIC)
                     .says(
                             name + " is " + Figure.number(ratio) + " times as long as its body",
                             "What people wear measures 0.08 to 1.3 of them. "
-                                    + (best == 1
+                                    + (factors.isEmpty()
                                             ? "No usual unit explains it."
-                                            : "Times " + Figure.number(best) + " it is " + Figure.number(ratio * best)
-                                                    + " of the body: one of the two is in another unit than it says."))
+                                            : String.join(", or ", factors)
+                                                    + ": one of the two is in another unit than it says."))
                     .measured(Figure.of(ratio, "times", s.path(g)))
                     .because("Files of plain meshes do not say their unit, or say the wrong one.")
                     .atNode(g));
@@ -80,18 +81,15 @@ public final class GarmentRules {
         return ratio > LEAST && ratio < MOST;
     }
 
-    /** The usual factor that brings it nearest to half the body, by proportion; 1 where none makes it wearable. */
-    private static double factor(double ratio) {
-        double best = 1;
-        double off = Double.POSITIVE_INFINITY;
-        for (double k : FACTORS) {
-            double o = Math.abs(Math.log(ratio * k / 0.5));
-            if (isWearable(ratio * k) && o < off - 1e-9) {
-                off = o;
-                best = k;
-            }
-        }
-        return best;
+    /** The usual factors that make it wearable, two at most: the one nearest to half the body, by proportion, first. */
+    private static List<String> factors(double ratio) {
+        return java.util.Arrays.stream(FACTORS)
+                .filter(k -> isWearable(ratio * k))
+                .boxed()
+                .sorted(java.util.Comparator.comparingDouble(k -> Math.abs(Math.log(ratio * k / HALF))))
+                .limit(2)
+                .map(k -> "times " + Figure.number(k) + " it is " + Figure.number(ratio * k) + " of the body")
+                .toList();
     }
 
     /** Garments that go into the body, or hang on nothing. */
@@ -185,8 +183,9 @@ public final class GarmentRules {
             out.add(Finding.of("garment-without-weights", Severity.BREAKS, Worn.TOPIC)
                     .says(
                             Wording.counted(bare.size(), "garment") + " that no joint moves",
-                            Wording.listed(bare) + " stay where they are when the body moves. Weights can be taken over"
-                                    + " from it.")
+                            Wording.listed(bare)
+                                    + (bare.size() == 1 ? " stays where it is" : " stay where they are")
+                                    + " when the body moves. Weights can be taken over from it.")
                     .measured(Figure.of(bare.size(), bare.size() == 1 ? "garment" : "garments", s.path(first)))
                     .atNode(first)
                     .mendedBy(TakeWeights.USUAL));

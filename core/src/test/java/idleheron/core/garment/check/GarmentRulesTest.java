@@ -56,7 +56,7 @@ class GarmentRulesTest {
                     .filter(x -> x.code().equals("garment-unit"))
                     .findFirst()
                     .orElseThrow();
-            assertThat(f.message()).contains("Times " + idleheron.core.Figure.number(1 / k) + " it is");
+            assertThat(f.message()).contains("times " + idleheron.core.Figure.number(1 / k) + " it is");
         }
         assertThat(found(changed(-1, v -> 100 * v)))
                 .as("nothing else can be told of it")

@@ -1,0 +1,123 @@
+package idleheron.core.garment.check;
+
+import idleheron.core.Figure;
+import idleheron.core.Wording;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.garment.RestSurface;
+import idleheron.core.garment.Worn;
+import idleheron.core.garment.fit.FitExplanation;
+import idleheron.core.garment.fit.GapsByJoint;
+import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.job.Progress;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Was a garment made for this body, in this pose and size? It takes a second or two a garment. */
+public final class FitRules {
+    private static final double MM = 1000;
+    private static final double PERCENT = 100;
+
+    /** Turns below this are told with others only, degrees. */
+    private static final double TURNED = 8;
+
+    private static final int NAMED = 4;
+
+    private FitRules() {}
+
+    public static List<Finding> of(Scene s, Progress progress) {
+        List<Finding> out = new ArrayList<>();
+        Worn worn = Worn.in(s);
+        for (int i = 0; worn != null && i < worn.garments().size(); i++) {
+            int g = worn.garments().get(i);
+            progress.at(
+                    (double) i / worn.garments().size(),
+                    "fitting " + s.nodes().get(g).name());
+            TriangleMesh m = RestSurface.of(s, g);
+            TriangleMesh body = RestSurface.of(s, worn.body());
+            if (m.count() > 0 && body.count() > 0 && m.isFinite() && body.isFinite()) {
+                Finding f = finding(s, worn.body(), g, m, FitExplanation.of(s, worn.body(), m));
+                if (f != null) {
+                    out.add(f);
+                }
+            }
+        }
+        return out;
+    }
+
+    private static @Nullable Finding finding(Scene s, int wearer, int g, TriangleMesh m, FitExplanation e) {
+        String name = s.nodes().get(g).name();
+        String body = s.nodes().get(wearer).name();
+        String left = "Its gap wavers by " + mm(e.before()) + " mm as it lies, and by " + mm(e.after()) + " mm then.";
+        return switch (e.verdict()) {
+            case FITS, LOOSE -> null;
+            case UNIT ->
+                e.turned().isEmpty()
+                        ? null
+                        : at("garment-turned", s, g, e.before())
+                                .says(
+                                        name + " lies otherwise than " + body + ": " + e.turned(),
+                                        (e.factor() == 1
+                                                        ? "Turned back"
+                                                        : "Turned back and times " + Figure.number(e.factor()))
+                                                + " it fits. " + left);
+            case SIZE -> size(s, g, e, left);
+            case POSE -> pose(s, g, e, left);
+            case BODY ->
+                at("garment-other-body", s, g, e.before())
+                        .says(
+                                name + " was made for another body than " + body,
+                                "No unit, size, place or pose explains its gaps. By joint: "
+                                        + GapsByJoint.text(s, wearer, m, NAMED) + ".");
+        };
+    }
+
+    private static Finding size(Scene s, int g, FitExplanation e, String left) {
+        String name = s.nodes().get(g).name();
+        double grown = PERCENT * (1 / e.scale() - 1);
+        List<String> parts = new ArrayList<>();
+        if (Math.abs(grown) >= 2) {
+            parts.add(Figure.number(Math.abs(grown)) + " % too " + (grown > 0 ? "large" : "small"));
+        }
+        if (e.degrees() >= 2) {
+            parts.add("turned by " + Figure.number(e.degrees()) + "°");
+        }
+        if (parts.isEmpty()) {
+            parts.add("moved by " + mm(e.shift()) + " mm");
+        }
+        return at("garment-other-size", s, g, e.before())
+                .says(
+                        name + " is " + Wording.listed(parts),
+                        "Times " + Figure.number(e.scale()) + ", turned by " + Figure.number(e.degrees())
+                                + "° and its middle moved by " + mm(e.shift()) + " mm it fits. " + left);
+    }
+
+    private static Finding pose(Scene s, int g, FitExplanation e, String left) {
+        List<String> turns = e.turns().stream()
+                .filter(t -> t.degrees() >= TURNED)
+                .limit(NAMED)
+                .map(t -> t.joint() + " " + Math.round(t.degrees()) + "° " + (t.higher() ? "higher" : "lower"))
+                .toList();
+        return at("garment-other-pose", s, g, e.before())
+                .says(
+                        s.nodes().get(g).name() + " was made in another pose: "
+                                + turns.getFirst()
+                                + (turns.size() > 1 ? " and " + (turns.size() - 1) + " more" : ""),
+                        "With " + Wording.listed(turns) + " than the body rests it fits. " + left
+                                + " Nothing that is taken over from this body will be right before it lies as the body"
+                                + " does.");
+    }
+
+    private static Finding at(String code, Scene s, int g, double before) {
+        return Finding.of(code, Severity.DRIFTS, Worn.TOPIC)
+                .measured(Figure.of(MM * before, "mm", s.path(g)))
+                .because("It was made for another file than the one that is worn now.")
+                .atNode(g);
+    }
+
+    private static String mm(double metres) {
+        return Figure.number(MM * metres);
+    }
+}
