@@ -21,6 +21,7 @@ import org.openjdk.jmh.annotations.Warmup;
 
 /** A wide bell of 100,000 points over a tube of 30,000 with 70 joints: its upper half is near, its lower half is filled in. */
 @State(Scope.Benchmark)
+@SuppressWarnings("NullAway.Init")
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
 @Fork(1)

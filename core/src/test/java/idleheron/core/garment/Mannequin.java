@@ -196,6 +196,6 @@ public final class Mannequin {
             }
             tracks.add(new Clip.NodeTrack(j, curves));
         }
-        return new Clip(name, 0, times[times.length - 1], FrameRate.of((int) Math.round(rate)), tracks, List.of());
+        return new Clip(name, 0, times[times.length - 1], FrameRate.of(Math.round(rate)), tracks, List.of());
     }
 }

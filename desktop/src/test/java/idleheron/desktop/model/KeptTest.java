@@ -25,7 +25,9 @@ class KeptTest {
         k.keep("one", Map.of());
         assertThat(new Kept(file).of("one")).isEmpty();
         assertThat(new Kept(file).of("two")).isEqualTo(Map.of("x", "y"));
-        assertThat(Files.list(file.getParent())).as("no drafts are left").hasSize(1);
+        try (var left = Files.list(file.getParent())) {
+            assertThat(left).as("no drafts are left").hasSize(1);
+        }
     }
 
     @Test

@@ -58,6 +58,11 @@ public record Motion(Map<Role, Integer> roles, Map<String, Integer> expressions,
                         .toList());
     }
 
+    /** The node of a role, -1 where none has it. */
+    public int node(Role role) {
+        return roles.getOrDefault(role, -1);
+    }
+
     @Override
     public Motion renumbered(int[] to) {
         Map<Role, Integer> moved = new EnumMap<>(Role.class);

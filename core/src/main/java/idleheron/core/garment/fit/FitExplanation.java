@@ -76,21 +76,21 @@ public record FitExplanation(
 
     private static final double[] UNITS = {1, 0.01, 0.001, 100, 1000, 0.0254, 39.37007874, 0.1, 10, 0.3048};
 
-    /** Turns of axes, three rows each, and what they are called. */
-    private enum Axes {
-        SAME("", 1, 0, 0, 0, 1, 0, 0, 0, 1),
-        Z_UP("its Z is up", 1, 0, 0, 0, 0, 1, 0, -1, 0),
-        Y_UP("its Y is up twice over", 1, 0, 0, 0, 0, -1, 0, 1, 0),
-        HALF("it faces the other way", -1, 0, 0, 0, 1, 0, 0, 0, -1),
-        MIRROR("it is mirrored", -1, 0, 0, 0, 1, 0, 0, 0, 1);
-
-        private final String shown;
-        private final double[] rows;
-
-        Axes(String shown, double... rows) {
-            this.shown = shown;
-            this.rows = rows;
-        }
+    /**
+     * A turn of axes.
+     *
+     * @param shown what is said of it, a clause
+     * @param rows of its matrix
+     */
+    private record Axes(String shown, double... rows) {
+        static final Axes SAME = new Axes("", 1, 0, 0, 0, 1, 0, 0, 0, 1);
+        static final Axes MIRROR = new Axes("it is mirrored", -1, 0, 0, 0, 1, 0, 0, 0, 1);
+        static final List<Axes> ALL = List.of(
+                SAME,
+                new Axes("its Z is up", 1, 0, 0, 0, 0, 1, 0, -1, 0),
+                new Axes("its Y was taken for Z", 1, 0, 0, 0, 0, -1, 0, 1, 0),
+                new Axes("it faces the other way", -1, 0, 0, 0, 1, 0, 0, 0, -1),
+                MIRROR);
 
         double[] applied(double[] p, double factor) {
             double[] out = new double[p.length];
@@ -221,7 +221,7 @@ public record FitExplanation(
         double tall = Math.max(box[3] - box[0], Math.max(box[4] - box[1], box[5] - box[2]));
         List<Tried> out = new ArrayList<>();
         for (double u : UNITS) {
-            for (Axes a : Axes.values()) {
+            for (Axes a : Axes.ALL) {
                 double[] x = a.applied(q, u);
                 double[] b = new TriangleMesh(x, new int[0]).box();
                 double most = Math.max(b[3] - b[0], Math.max(b[4] - b[1], b[5] - b[2]));

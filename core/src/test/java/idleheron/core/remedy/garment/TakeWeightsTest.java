@@ -126,9 +126,8 @@ class TakeWeightsTest {
         assertThat(new TakeWeights("pelvis", 0, 4).apply(plain)).isSameAs(plain);
         assertThat(new TakeWeights("nobody", 0, 4).apply(plain)).isSameAs(plain);
         assertThat(TakeWeights.USUAL.apply(BODY)).isSameAs(BODY);
-        int one =
-                new TakeWeights("", 0, 1).apply(plain).meshes().getLast().skin().maxInfluences();
-        assertThat(one).isEqualTo(1);
+        Skin one = new TakeWeights("", 0, 1).apply(plain).meshes().getLast().skin();
+        assertThat(Objects.requireNonNull(one).maxInfluences()).isEqualTo(1);
     }
 
     @Test

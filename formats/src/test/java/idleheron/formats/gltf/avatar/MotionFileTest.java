@@ -77,16 +77,15 @@ class MotionFileTest {
         Scene s = motion();
         Motion m = of(s);
         assertThat(m.roles()).hasSize(22);
-        assertThat(s.nodes().get(m.roles().get(Role.LEFT_HAND)).name()).isEqualTo("J_left_hand");
+        assertThat(s.nodes().get(m.node(Role.LEFT_HAND)).name()).isEqualTo("J_left_hand");
         assertThat(m.expressions()).containsOnlyKeys("happy");
         assertThat(s.nodes().get(m.gaze()).name()).isEqualTo("gaze");
         Clip c = s.clips().getFirst();
         Pose half = new Pose(s).at(c, 0.5);
-        assertThat(Matrices.translation(half.world(m.roles().get(Role.HIPS))).distance(new Vec3(0, 0.85, 0.05)))
+        assertThat(Matrices.translation(half.world(m.node(Role.HIPS))).distance(new Vec3(0, 0.85, 0.05)))
                 .isLessThan(1e-6);
         Map<Role, Double> degrees = Map.of(Role.LEFT_UPPER_ARM, 60.0, Role.LEFT_UPPER_LEG, 30.0, Role.HEAD, 20.0);
-        degrees.forEach((r, d) -> assertThat(SwingTwist.angle(
-                        Matrices.quaternion(half.local(m.roles().get(r)))))
+        degrees.forEach((r, d) -> assertThat(SwingTwist.angle(Matrices.quaternion(half.local(m.node(r)))))
                 .isCloseTo(d, within(1e-4)));
         assertThat(FORMAT.read(
                                 Path.of("m.vrma"),
@@ -136,7 +135,7 @@ class MotionFileTest {
                         .as(r + " at " + t)
                         .isLessThan(1e-9);
                 // the world turn against rest is the same as that of the motion
-                int node = of(m).roles().get(r);
+                int node = of(m).node(r);
                 Quaterniond told = Matrices.quaternion(source.world(node))
                         .mul(Matrices.quaternion(new Pose(m).world(node)).conjugate());
                 Vec3 wanted = turn(told, bone(rest, av, r, next));
@@ -213,7 +212,7 @@ class MotionFileTest {
         assertThat(form.told()).anySatisfy(t -> assertThat(t).contains("1 joint moves or grows besides turning"));
         Motion m = of(form.scene());
         assertThat(form.scene().clips().getFirst().nodes().stream()
-                        .filter(t -> t.node() == m.roles().get(Role.HEAD))
+                        .filter(t -> t.node() == m.node(Role.HEAD))
                         .allMatch(t -> t.curve(Channel.TRANSLATE_Y) == null))
                 .isTrue();
     }
