@@ -1,5 +1,7 @@
 package idleheron.core.geometry;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * How far places lie from a body, below 0 inside. Of a closed surface the side is told by the normal of the feature that is closest:
  * a face, the two faces of an edge, all faces around a point by their angles (Bærentzen and Aanæs 2005). Of an open surface, or one
@@ -16,12 +18,16 @@ public final class BodyDistance {
     private final double[] edgeNormals;
     private final boolean closed;
 
+    /** Where normals do not tell the side. */
+    private final @Nullable Winding winding;
+
     private BodyDistance(TriangleMesh mesh, TriangleTree tree, MeshEdges edges) {
         this.mesh = mesh;
         this.tree = tree;
         this.edges = edges;
         normals = SurfaceNormals.of(mesh);
         closed = mesh.count() > 0 && edges.inside() > CLOSED;
+        winding = closed ? null : Winding.of(mesh, tree, normals);
         edgeNormals = new double[closed ? 3 * edges.count() : 0];
         int[] t = mesh.triangles();
         for (int i = 0; i < t.length && closed; i++) {
@@ -95,35 +101,10 @@ public final class BodyDistance {
         return (x - f.x) * from[at] + (y - f.y) * from[at + 1] + (z - f.z) * from[at + 2];
     }
 
-    /** How often the surface winds around a place: the sum of its solid angles over 4 pi (Van Oosterom and Strackee 1983). */
+    /** How often the surface winds around a place, within a hundredth; see {@link Winding}. */
     public double winding(double x, double y, double z) {
-        double sum = 0;
-        int[] t = mesh.triangles();
-        double[] p = mesh.points();
-        for (int i = 0; i < t.length; i += 3) {
-            int a = 3 * t[i];
-            int b = 3 * t[i + 1];
-            int c = 3 * t[i + 2];
-            double ax = p[a] - x;
-            double ay = p[a + 1] - y;
-            double az = p[a + 2] - z;
-            double bx = p[b] - x;
-            double by = p[b + 1] - y;
-            double bz = p[b + 2] - z;
-            double cx = p[c] - x;
-            double cy = p[c + 1] - y;
-            double cz = p[c + 2] - z;
-            double la = Math.sqrt(ax * ax + ay * ay + az * az);
-            double lb = Math.sqrt(bx * bx + by * by + bz * bz);
-            double lc = Math.sqrt(cx * cx + cy * cy + cz * cz);
-            double up = ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
-            double down = la * lb * lc
-                    + (ax * bx + ay * by + az * bz) * lc
-                    + (bx * cx + by * cy + bz * cz) * la
-                    + (cx * ax + cy * ay + cz * az) * lb;
-            sum += Math.atan2(up, down);
-        }
-        return sum / (2 * Math.PI);
+        Winding w = winding;
+        return w == null ? Winding.of(mesh, tree, normals).at(x, y, z) : w.at(x, y, z);
     }
 
     /** The normal of the body at a foot: that of its points in proportion, of length 1; into {@code out} at {@code at}. */

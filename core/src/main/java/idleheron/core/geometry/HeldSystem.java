@@ -10,8 +10,8 @@ import org.ejml.sparse.csc.decomposition.chol.CholeskyUpLooking_DSCC;
 
 /**
  * Values of free points that make an energy least while others are held: Q_UU x = −Q_UK k. Factored once, solved for each column of
- * held values. The free points are put in an order by nested dissection over their places first (George 1973), without which the
- * factor fills up.
+ * held values. The free points are put in an order by nested dissection over their places first (George 1973), across the axis where
+ * least lies between the halves; without it the factor fills up.
  */
 public final class HeldSystem {
     private static final int SMALLEST = 24;
@@ -178,12 +178,17 @@ public final class HeldSystem {
             if (to - from <= SMALLEST) {
                 return;
             }
-            int axis = longest(nodes, from, to);
             int mid = from + to >>> 1;
-            select(nodes, from, to - 1, mid, axis);
-            for (int i = from; i < to; i++) {
-                side[nodes[i]] = (byte) (i < mid ? 1 : 2);
+            int axis = 0;
+            int least = Integer.MAX_VALUE;
+            for (int a = 0; a < 3; a++) {
+                int n = halve(nodes, from, to, a);
+                if (n < least) {
+                    least = n;
+                    axis = a;
+                }
             }
+            halve(nodes, from, to, axis);
             int[] between = new int[mid - from];
             int kept = from;
             int n = 0;
@@ -222,22 +227,18 @@ public final class HeldSystem {
             return false;
         }
 
-        private int longest(int[] nodes, int from, int to) {
-            double best = -1;
-            int axis = 0;
-            for (int a = 0; a < 3; a++) {
-                double low = Double.POSITIVE_INFINITY;
-                double high = Double.NEGATIVE_INFINITY;
-                for (int i = from; i < to; i++) {
-                    low = Math.min(low, points[3 * nodes[i] + a]);
-                    high = Math.max(high, points[3 * nodes[i] + a]);
-                }
-                if (high - low > best) {
-                    best = high - low;
-                    axis = a;
-                }
+        /** Puts the half that is lower by an axis first and marks both; gives how many lie between them. */
+        private int halve(int[] nodes, int from, int to, int axis) {
+            int mid = from + to >>> 1;
+            select(nodes, from, to - 1, mid, axis);
+            for (int i = from; i < to; i++) {
+                side[nodes[i]] = (byte) (i < mid ? 1 : 2);
             }
-            return axis;
+            int n = 0;
+            for (int i = from; i < mid; i++) {
+                n += reaches(nodes[i]) ? 1 : 0;
+            }
+            return n;
         }
 
         private void select(int[] nodes, int from, int to, int k, int axis) {

@@ -63,6 +63,26 @@ public final class TriangleTree {
         return Double.isFinite(sum);
     }
 
+    /** How many nodes it has; the first is the top. */
+    int nodes() {
+        return nodes;
+    }
+
+    /** The second child of a node, the first follows it; -1 for a leaf. */
+    int second(int node) {
+        return sizes[node] > 0 ? -1 : -1 - links[node];
+    }
+
+    /** A triangle of a leaf, -1 beyond its last. */
+    int triangle(int leaf, int k) {
+        return k < sizes[leaf] ? order[links[leaf] + k] : -1;
+    }
+
+    /** A side of the box of a node: least x, y, z, greatest x, y, z. */
+    double box(int node, int side) {
+        return boxes[6 * node + side];
+    }
+
     /** Whether there is nothing in it. */
     public boolean isEmpty() {
         return nodes == 0;

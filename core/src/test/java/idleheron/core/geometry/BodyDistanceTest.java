@@ -39,7 +39,7 @@ class BodyDistanceTest {
         assertThat(b.signed(1.5, 1.5, 0.5, 9, f)).isCloseTo(Math.sqrt(0.5), within(1e-12));
         assertThat(b.signed(1.5, 0.5, 0.5, 0.4, f)).isInfinite();
         assertThat(b.winding(0.5, 0.5, 0.5)).isCloseTo(1, within(1e-12));
-        assertThat(b.winding(3, 0.5, 0.5)).isCloseTo(0, within(1e-12));
+        assertThat(b.winding(3, 0.5, 0.5)).isCloseTo(0, within(1e-2));
     }
 
     /** By the normal of what is closest and by winding: the same side everywhere. */
@@ -47,6 +47,8 @@ class BodyDistanceTest {
     void both_ways_to_tell_the_side_agree() {
         TriangleMesh body = Mannequin.mesh("mannequin");
         BodyDistance closed = BodyDistance.of(body);
+        BodyDistance open = BodyDistance.of(body.only(t -> t != 5)); // one triangle less
+        assertThat(open.isClosed()).isFalse();
         Random r = new Random(2);
         Foot f = new Foot();
         int inside = 0;
