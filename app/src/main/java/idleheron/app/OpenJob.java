@@ -1,6 +1,7 @@
 package idleheron.app;
 
 import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Dressing;
 import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
@@ -47,6 +48,15 @@ public record OpenJob(List<Path> files, boolean rescue) {
         if (files.size() == 1) {
             return of(way.read(first, progress), first);
         }
+        if (files.size() == 2) {
+            Scene a = way.read(files.get(0), progress.part(0, 0.3)).scene();
+            Scene b = way.read(files.get(1), progress.part(0.3, 0.6)).scene();
+            Dressing worn = Dressing.recognised(a, b);
+            if (worn != null) {
+                boolean bodyFirst = worn.body() == a;
+                return dressed(worn, files.get(bodyFirst ? 1 : 0), files.get(bodyFirst ? 0 : 1));
+            }
+        }
         SceneMerge all = SceneFiles.together(files, way, progress);
         long bytes = 0;
         for (Path f : files) {
@@ -70,19 +80,21 @@ public record OpenJob(List<Path> files, boolean rescue) {
      */
     public static Asset worn(Path garment, Path body, SceneFiles.Way way, Progress progress) throws IOException {
         try {
-            Scene both = WearJob.dressed(garment, body, way, progress).scene();
-            SceneFormat told = SceneFiles.byName(garment);
-            String name = String.valueOf(garment.getFileName());
-            return new Asset(
-                    both.withName(FileNames.stem(name)),
-                    garment.toString(),
-                    (told == null ? SceneFiles.usual() : told).name(),
-                    "worn by " + body.getFileName(),
-                    Files.size(garment) + Files.size(body),
-                    List.of());
+            return dressed(WearJob.dressed(garment, body, way, progress), garment, body);
         } catch (IllegalArgumentException e) {
             throw new UsageException(String.valueOf(e.getMessage()));
         }
+    }
+
+    private static Asset dressed(Dressing d, Path garment, Path body) throws IOException {
+        SceneFormat told = SceneFiles.byName(garment);
+        return new Asset(
+                d.scene().withName(FileNames.stem(String.valueOf(garment.getFileName()))),
+                garment.toString(),
+                (told == null ? SceneFiles.usual() : told).name(),
+                "worn by " + body.getFileName(),
+                Files.size(garment) + Files.size(body),
+                List.of());
     }
 
     /** What was read of a file, with where it lies. */

@@ -5,10 +5,12 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.app.SendJob;
 import idleheron.app.UsageException;
 import idleheron.app.WearJob;
+import idleheron.app.WrapJob;
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.garment.PosedDepth;
 import idleheron.core.garment.weights.TransferFigures;
+import idleheron.core.garment.wrap.Wrap;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.garment.TakeWeights;
 import idleheron.core.scene.Scene;
@@ -63,6 +65,13 @@ final class WearCommand implements Callable<Integer> {
     @Option(names = "--with-body", description = "the body goes along; else its skeleton alone")
     boolean withBody;
 
+    @Option(names = "--wrap", description = "follows the body's surface over a clip, without weights; OUT is a cache")
+    boolean wrap;
+
+    @Option(names = "--clip", paramLabel = "NAME", description = "that is followed, with --wrap; the first if not told")
+    @Nullable
+    String clip;
+
     @Option(names = "--variant", paramLabel = "VARIANT", description = "such as \"binary 7.4\"")
     @Nullable
     String variant;
@@ -80,6 +89,9 @@ final class WearCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         SceneFormat format = SendJob.carrier(outFile);
         String kind = SendJob.variant(format, outFile, variant);
+        if (wrap) {
+            return wrapped(format, kind);
+        }
         TakeWeights remedy;
         WearJob.Result r;
         try {
@@ -88,15 +100,7 @@ final class WearCommand implements Callable<Integer> {
         } catch (IllegalArgumentException e) {
             throw new UsageException(String.valueOf(e.getMessage()));
         }
-        Scene scene = withBody ? r.both() : r.alone();
-        SendJob job = new SendJob(
-                garment.toAbsolutePath().getParent(),
-                List.of(garment, body),
-                Delivery.PLAIN,
-                new Target(outFile, format, kind),
-                overwrite);
-        job.check(scene, String.valueOf(garment.getFileName()));
-        Delivery.Outcome done = job.run(scene, Progress.NONE);
+        Delivery.Outcome done = sent(withBody ? r.both() : r.alone(), format, kind);
         boolean sound = done.parts().stream().allMatch(Delivery.Part::sound);
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
@@ -104,12 +108,57 @@ final class WearCommand implements Callable<Integer> {
         } else {
             r.figures().forEach((name, f) -> out.println(name + ": " + line(f)));
             r.posed().forEach(p -> out.println(line(r.both(), p)));
-            done.parts()
-                    .forEach(p -> out.println(p.file() + ": " + format.name() + " " + kind
-                            + (p.told().isEmpty() ? "" : ", " + p.told()) + ", read back "
-                            + p.proof().verdict().word()));
+            tell(done, format, kind);
         }
         return sound ? Main.CLEAN : Main.FAULTS;
+    }
+
+    private Delivery.Outcome sent(Scene scene, SceneFormat format, String kind) throws IOException {
+        SendJob job = new SendJob(
+                garment.toAbsolutePath().getParent(),
+                List.of(garment, body),
+                Delivery.PLAIN,
+                new Target(outFile, format, kind),
+                overwrite);
+        job.check(scene, String.valueOf(garment.getFileName()));
+        return job.run(scene, Progress.NONE);
+    }
+
+    private void tell(Delivery.Outcome done, SceneFormat format, String kind) {
+        PrintWriter out = spec.commandLine().getOut();
+        done.parts()
+                .forEach(p -> out.println(p.file() + ": " + format.name() + " " + kind
+                        + (p.told().isEmpty() ? "" : ", " + p.told()) + ", read back "
+                        + p.proof().verdict().word()));
+    }
+
+    /** A cache that follows the body's surface. */
+    private int wrapped(SceneFormat format, String kind) throws IOException {
+        WrapJob.Result r;
+        try {
+            r = new WrapJob(garment, body, reading.way(), clip).run(Progress.NONE);
+        } catch (IllegalArgumentException e) {
+            throw new UsageException(String.valueOf(e.getMessage()));
+        }
+        Delivery.Outcome done = sent(r.scene(), format, kind);
+        PrintWriter out = spec.commandLine().getOut();
+        if (json) {
+            ObjectNode o = new ObjectMapper().createObjectNode();
+            o.put("clip", r.clip()).put("frames", r.frames()).put("farthest", r.farthest());
+            o.put("worst", r.worst()).put("frame", r.frame());
+            out.println(Json.text(o));
+        } else {
+            out.println(garment.getFileName() + " follows " + r.clip() + ", "
+                    + Wording.counted(r.frames(), "frame") + "; at rest at most "
+                    + Figure.number(MM * r.farthest()) + " mm from the body"
+                    + (r.farthest() > Wrap.FAR ? ", where it swings with single faces: weights suit it better" : "")
+                    + "; goes in "
+                    + (r.worst() > 0
+                            ? Figure.number(MM * r.worst()) + " mm at frame " + Figure.number(r.frame())
+                            : "nowhere"));
+            tell(done, format, kind);
+        }
+        return done.parts().stream().allMatch(Delivery.Part::sound) ? Main.CLEAN : Main.FAULTS;
     }
 
     private static String line(TransferFigures f) {

@@ -116,6 +116,22 @@ class WearCommandTest {
     }
 
     @Test
+    void itFollowsTheSurfaceAsACache() throws IOException {
+        assertThat(run("wear", in("belt.obj"), in("belt.abc"), "--on", in(DemoData.SENT), "--wrap", "--clip", "wade"))
+                .as(err.toString())
+                .isZero();
+        assertThat(out.toString()).contains("belt.obj follows wade, ").contains("read back clean");
+        assertThat(run("facts", in("belt.abc"))).isZero();
+        assertThat(out.toString()).contains("144 points");
+        assertThat(run("wear", in("belt.obj"), in("no.abc"), "--on", in(DemoData.SENT), "--wrap", "--clip", "fly"))
+                .isEqualTo(Main.USAGE);
+        assertThat(err.toString()).contains("the body has no clip fly; there are");
+        assertThat(run("wear", in("belt.obj"), in("no.abc"), "--on", in(DemoData.AVATAR), "--wrap"))
+                .isEqualTo(Main.USAGE);
+        assertThat(err.toString()).contains("the body has no clip to follow");
+    }
+
+    @Test
     void aGarmentThatIsFarTooLargeIsToldAndRefused() throws IOException {
         assertThat(run("check", in("belt_cm.obj"), "--worn-by", in(DemoData.AVATAR)))
                 .isEqualTo(Main.FAULTS);

@@ -91,14 +91,9 @@ public final class Bake {
             Mesh mesh = bending.get(i).mesh();
             long from = at[i];
             long stride = frame;
-            Samples points = Samples.computed(
-                            new Samples.Layout(ElementType.FLOAT32, 3, false),
-                            times.length,
-                            sampling,
-                            t -> room.asSlice(t * stride + from, 12L * mesh.pointCount()))
-                    .settled();
-            String name = free(scene.nodes().get(node).name(), taken);
-            out.add(CacheNode.of(name, CacheKind.TRANSFORM, List.of(mesh(scene, node, name + "Shape", mesh, points))));
+            Samples points =
+                    points(times.length, sampling, t -> room.asSlice(t * stride + from, 12L * mesh.pointCount()));
+            out.add(bent(scene, node, mesh, points, taken));
         }
         for (int i = 0; i < moving.size(); i++) {
             Mesh mesh = scene.meshes().get(scene.nodes().get(moving.get(i)).payload());
@@ -123,6 +118,59 @@ public final class Bake {
         }
         progress.at(1, "baked");
         return new Cache(scene.name().replaceFirst("\\.[^.]*$", ""), Meta.NONE, CacheNode.of("", CacheKind.GROUP, out));
+    }
+
+    private static Samples points(int times, TimeSampling sampling, java.util.function.IntFunction<MemorySegment> at) {
+        return Samples.computed(new Samples.Layout(ElementType.FLOAT32, 3, false), times, sampling, at)
+                .settled();
+    }
+
+    private static CacheNode bent(Scene scene, int node, Mesh mesh, Samples points, java.util.Set<String> taken) {
+        String name = free(scene.nodes().get(node).name(), taken);
+        return CacheNode.of(name, CacheKind.TRANSFORM, List.of(mesh(scene, node, name + "Shape", mesh, points)));
+    }
+
+    /** Points of meshes at a moment, in the world, one list for each mesh. */
+    public interface Moment {
+        List<float[]> at(double seconds);
+    }
+
+    /**
+     * Meshes whose points are told moment by moment, such as what follows a body without weights.
+     *
+     * @param nodes that show them
+     * @param times in seconds, ascending
+     * @throws IOException when the file for the points cannot be made
+     */
+    public static Cache told(Scene scene, List<Integer> nodes, double[] times, Moment moment, Progress progress)
+            throws IOException {
+        List<Mesh> meshes = nodes.stream()
+                .map(n -> scene.meshes().get(scene.nodes().get(n).payload()))
+                .toList();
+        long all = 12L * meshes.stream().mapToLong(Mesh::pointCount).sum();
+        Budget.BAKE.check(times(all / 12, times.length));
+        MemorySegment room = Room.of(Math.multiplyExact(all, times.length));
+        for (int t = 0; t < times.length; t++) {
+            progress.at((double) t / times.length, "baking " + (t + 1) + " of " + times.length);
+            long at = all * t;
+            for (float[] p : moment.at(times[t])) {
+                MemorySegment.copy(Samples.segment(p), 0, room, at, 4L * p.length);
+                at += 4L * p.length;
+            }
+        }
+        TimeSampling sampling = times.length < 2 ? TimeSampling.uniform(1, times[0]) : TimeSampling.of(times);
+        List<CacheNode> out = new ArrayList<>();
+        java.util.Set<String> taken = new java.util.HashSet<>();
+        long from = 0;
+        for (int i = 0; i < meshes.size(); i++) {
+            Mesh m = meshes.get(i);
+            long start = from;
+            Samples points = points(times.length, sampling, t -> room.asSlice(all * t + start, 12L * m.pointCount()));
+            out.add(bent(scene, nodes.get(i), m, points, taken));
+            from += 12L * m.pointCount();
+        }
+        progress.at(1, "baked");
+        return new Cache(scene.name(), Meta.NONE, CacheNode.of("", CacheKind.GROUP, out));
     }
 
     private static long times(long a, long b) {

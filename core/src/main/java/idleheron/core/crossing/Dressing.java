@@ -1,6 +1,10 @@
 package idleheron.core.crossing;
 
+import idleheron.core.garment.GapFigures;
+import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
+import idleheron.core.geometry.BodyDistance;
+import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.inspect.SceneMerge;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Node;
@@ -12,6 +16,8 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A garment and the body that wears it as one scene, in the stage of the body.
@@ -21,6 +27,11 @@ import java.util.Map;
  * @param garment the garment alone, in the stage of the body
  */
 public record Dressing(Scene scene, Scene body, Scene garment) {
+    /** What is worn lies within this of the body, metres, at more than that share of its points. */
+    private static final double CLOSE = 0.1;
+
+    private static final double MOST = 0.6;
+
     /**
      * Puts a garment on a body. The body is the skinned surface with most points, else the surface with most.
      *
@@ -44,6 +55,46 @@ public record Dressing(Scene scene, Scene body, Scene garment) {
             throw new IllegalArgumentException(garment.name() + " shows no surface that could be worn");
         }
         return new Dressing(both.with(Worn.KEY, List.of(new Worn(wearer, worn))), body, placed);
+    }
+
+    /**
+     * Two scenes as a body and what it wears, where their content says so: one has a skin, the other no joint, and most of its points
+     * lie close to the body; else null. What stands beside somebody, or is held in a hand, is not worn.
+     */
+    public static @Nullable Dressing recognised(Scene a, Scene b) {
+        if (isBody(a) && isCloth(b)) {
+            return close(of(a, b));
+        }
+        return isBody(b) && isCloth(a) ? close(of(b, a)) : null;
+    }
+
+    private static boolean isBody(Scene s) {
+        int w = wearer(s);
+        return w >= 0 && s.meshes().get(s.nodes().get(w).payload()).skin() != null;
+    }
+
+    private static boolean isCloth(Scene s) {
+        return s.joints().isEmpty() && s.nodes().stream().anyMatch(n -> n.kind() == NodeKind.MESH && n.payload() >= 0);
+    }
+
+    private static @Nullable Dressing close(Dressing d) {
+        Worn worn = Objects.requireNonNull(Worn.in(d.scene));
+        TriangleMesh body = RestSurface.of(d.scene, worn.body());
+        if (!body.isFinite()) {
+            return null;
+        }
+        BodyDistance distance = BodyDistance.of(body);
+        long all = 0;
+        double near = 0;
+        for (int g : worn.garments()) {
+            TriangleMesh m = RestSurface.of(d.scene, g);
+            if (!m.isFinite()) {
+                return null;
+            }
+            all += m.pointCount();
+            near += (1 - GapFigures.of(distance, m, CLOSE).far()) * m.pointCount();
+        }
+        return near > MOST * all ? d : null;
     }
 
     private static int wearer(Scene s) {

@@ -131,6 +131,19 @@ class TakeWeightsTest {
     }
 
     @Test
+    void a_garment_is_known_by_where_it_lies() {
+        Scene jacket = Mannequin.garment("jacket", JACKET);
+        Dressing d = Objects.requireNonNull(Dressing.recognised(BODY, jacket));
+        assertThat(d.scene().nodes().get(worn(d.scene()).body()).name()).isEqualTo("body");
+        assertThat(Objects.requireNonNull(Dressing.recognised(jacket, BODY)).body())
+                .isSameAs(BODY);
+        assertThat(Dressing.recognised(BODY, Mannequin.garment("crate", shifted(JACKET, 1))))
+                .isNull();
+        assertThat(Dressing.recognised(BODY, BODY)).as("two of them").isNull();
+        assertThat(Dressing.recognised(jacket, jacket)).as("nobody wears it").isNull();
+    }
+
+    @Test
     void what_is_worn_follows_other_numbers() {
         Scene s = dressed().scene();
         Scene less = NodeRemoval.remove(s, Set.of(BODY.find("hand_l")));
