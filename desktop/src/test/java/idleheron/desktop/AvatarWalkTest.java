@@ -70,7 +70,7 @@ class AvatarWalkTest {
     void rolesAreGivenByHandAndKeptAndTermsAreSaid() throws Exception {
         prepare();
         window.press("Roles…");
-        assertThat(window.reads("50 roles of 55 given.")).isTrue();
+        Reader.until("roles are found", () -> window.reads("50 roles of 55 given."));
         assertThat(choice("Joint of the right hand").getValue()).isEqualTo("hand_r");
         robot.interact(() -> choice("Joint of the jaw").setValue("hand_r"));
         assertThat(window.reads("missing: right hand")).isTrue();
@@ -97,6 +97,7 @@ class AvatarWalkTest {
 
         prepare();
         window.press("Roles…");
+        Reader.until("roles are found", () -> window.reads("roles of 55 given"));
         assertThat(window.reads("As it was said by hand for a rig of the same joints."))
                 .isTrue();
         assertThat(choice("Joint of the jaw").getValue()).isEqualTo("head_tip");

@@ -21,7 +21,7 @@ import org.jspecify.annotations.Nullable;
  * Which joint has which role, as it stands while somebody changes it: what the file says, else what the shape tells for certain, and
  * over both what was said by hand.
  */
-final class RoleModel {
+public final class RoleModel {
     private static final double PERCENT = 100;
 
     private final List<String> joints;
@@ -31,7 +31,7 @@ final class RoleModel {
     private final Map<Role, String> now = new EnumMap<>(Role.class);
 
     /** @param scene in which names of joints may come twice; the first counts */
-    RoleModel(Scene scene) {
+    public RoleModel(Scene scene) {
         this.scene = scene;
         joints = scene.joints().stream()
                 .map(j -> scene.nodes().get(j).name())

@@ -2,7 +2,6 @@ package idleheron.desktop.avatar;
 
 import idleheron.core.avatar.Role;
 import idleheron.core.remedy.avatar.GiveRoles;
-import idleheron.core.scene.Scene;
 import idleheron.desktop.widget.Ui;
 import java.util.ArrayList;
 import java.util.List;
@@ -49,10 +48,10 @@ public final class RoleSheet extends HBox {
     private boolean filling;
 
     /** @param given takes what was said by hand, once it is settled */
-    public RoleSheet(Scene scene, AvatarKeeps keeps, Consumer<GiveRoles> given) {
+    public RoleSheet(RoleModel model, AvatarKeeps keeps, Consumer<GiveRoles> given) {
         this.keeps = keeps;
         this.given = given;
-        model = new RoleModel(scene);
+        this.model = model;
         setSpacing(16);
         HBox limbs = new HBox(16);
         for (List<Role.Limb> column : COLUMNS) {
@@ -180,8 +179,14 @@ public final class RoleSheet extends HBox {
             name.setMinWidth(NAME);
             name.setPrefWidth(NAME);
             name.setTooltip(why);
-            joint.getItems().add(NONE);
-            joint.getItems().addAll(model.joints());
+            joint.setOnShowing(e -> {
+                if (joint.getItems().isEmpty()) { // seventy lists of seventy joints would take long to fill
+                    filling = true;
+                    joint.getItems().add(NONE);
+                    joint.getItems().addAll(model.joints());
+                    filling = false;
+                }
+            });
             joint.setPrefWidth(JOINT);
             joint.setMinWidth(JOINT);
             joint.setMaxWidth(JOINT);

@@ -127,6 +127,11 @@ public final class BenchActions {
         undo.change(c.withDestination(convention).withRemedies(remedies));
     }
 
+    /** Works something out away from the window and gives it to {@code then} there. */
+    public <T> void workOut(String what, Jobs.Work<T> work, Consumer<T> then) {
+        jobs.run(what, work, then);
+    }
+
     /** Says something to the user in passing. */
     public void tell(String text) {
         tell.accept(text);

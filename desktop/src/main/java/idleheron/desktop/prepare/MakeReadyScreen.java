@@ -11,6 +11,7 @@ import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.avatar.AvatarKeeps;
+import idleheron.desktop.avatar.RoleModel;
 import idleheron.desktop.avatar.RoleSheet;
 import idleheron.desktop.avatar.TermsSheet;
 import idleheron.desktop.model.Bench;
@@ -177,13 +178,7 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
                         Ui.button(
                                 "Roles…",
                                 "Which joint is the hips, the head, a hand: see it limb by limb and change it",
-                                () -> sheets.showWide(
-                                        "Roles of the figure",
-                                        "Drag a joint onto a role, or choose it there. Those in strong letters must be there.",
-                                        new RoleSheet(s, keeps, given -> {
-                                            sheets.close();
-                                            deeds.remedies(ReadyModel.withRoles(remedies(), given));
-                                        })),
+                                () -> deeds.workOut("find roles", p -> new RoleModel(s), m -> roles(m, keeps)),
                                 "quiet"),
                         Ui.button(
                                 "Terms…",
@@ -197,6 +192,16 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
                                             deeds.remedies(ReadyModel.withTerms(remedies(), said));
                                         })),
                                 "quiet")));
+    }
+
+    private void roles(RoleModel model, AvatarKeeps keeps) {
+        sheets.showWide(
+                "Roles of the figure",
+                "Drag a joint onto a role, or choose it there. Those in strong letters must be there.",
+                new RoleSheet(model, keeps, given -> {
+                    sheets.close();
+                    deeds.remedies(ReadyModel.withRoles(remedies(), given));
+                }));
     }
 
     /** What ships and what the user keeps; a file that does not read is left out, its editor says why. */
