@@ -49,11 +49,12 @@ public record OpenJob(List<Path> files, boolean rescue) {
             return of(way.read(first, progress), first);
         }
         if (files.size() == 2) {
-            Scene a = way.read(files.get(0), progress.part(0, 0.3)).scene();
-            Scene b = way.read(files.get(1), progress.part(0.3, 0.6)).scene();
-            Dressing worn = Dressing.recognised(a, b);
+            SceneFormat.ReadScene a = way.read(files.get(0), progress.part(0, 0.4));
+            SceneFormat.ReadScene b = way.read(files.get(1), progress.part(0.4, 0.8));
+            way = (file, p) -> file.equals(files.get(0)) ? a : b;
+            Dressing worn = Dressing.recognised(a.scene(), b.scene());
             if (worn != null) {
-                boolean bodyFirst = worn.body() == a;
+                boolean bodyFirst = worn.body() == a.scene();
                 return dressed(worn, files.get(bodyFirst ? 1 : 0), files.get(bodyFirst ? 0 : 1));
             }
         }

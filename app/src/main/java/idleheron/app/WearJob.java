@@ -3,7 +3,6 @@ package idleheron.app;
 import idleheron.core.crossing.Dressing;
 import idleheron.core.garment.PosedDepth;
 import idleheron.core.garment.Worn;
-import idleheron.core.garment.weights.BodyWeights;
 import idleheron.core.garment.weights.TransferFigures;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.garment.TakeWeights;
@@ -57,13 +56,14 @@ public record WearJob(Path garment, Path body, SceneFiles.Way way, TakeWeights w
             throw new IllegalArgumentException(
                     s.nodes().get(wearer).name() + " has no weights that a garment could take over");
         }
-        BodyWeights source = TakeWeights.body(s, wearer, skin);
         Map<String, TransferFigures> figures = new LinkedHashMap<>();
+        progress.at(0.3, "taking weights over");
+        Scene both = weights.dress(s, (g, f) -> figures.put(s.nodes().get(g).name(), f));
         for (int g : worn.garments()) {
-            figures.put(s.nodes().get(g).name(), weights.taken(s, source, g).figures());
+            if (!figures.containsKey(s.nodes().get(g).name())) {
+                weights.taken(s, TakeWeights.body(s, wearer, skin), g); // tells why it took none
+            }
         }
-        progress.at(0.5, "taking weights over");
-        Scene both = weights.apply(s);
         List<PosedDepth> posed = PosedDepth.of(both, worn, FRAMES, progress.part(0.6, 1));
         return new Result(both, d.alone(both), figures, posed);
     }

@@ -89,6 +89,12 @@ final class WearCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         SceneFormat format = SendJob.carrier(outFile);
         String kind = SendJob.variant(format, outFile, variant);
+        if (wrap && (withBody || gap > 0) || !wrap && clip != null) {
+            throw new UsageException(
+                    wrap
+                            ? "--wrap takes neither --gap nor --with-body"
+                            : "--clip is what --wrap follows; without it all are");
+        }
         if (wrap) {
             return wrapped(format, kind);
         }

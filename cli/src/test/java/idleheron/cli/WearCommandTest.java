@@ -129,6 +129,12 @@ class WearCommandTest {
         assertThat(run("wear", in("belt.obj"), in("no.abc"), "--on", in(DemoData.AVATAR), "--wrap"))
                 .isEqualTo(Main.USAGE);
         assertThat(err.toString()).contains("the body has no clip to follow");
+        assertThat(run("wear", in("belt.obj"), in("no.abc"), "--on", in(DemoData.SENT), "--wrap", "--with-body"))
+                .isEqualTo(Main.USAGE);
+        assertThat(err.toString()).contains("--wrap takes neither --gap nor --with-body");
+        assertThat(run("wear", in("belt.obj"), in("no.glb"), "--on", in(DemoData.SENT), "--clip", "wade"))
+                .isEqualTo(Main.USAGE);
+        assertThat(err.toString()).contains("--clip is what --wrap follows");
     }
 
     @Test

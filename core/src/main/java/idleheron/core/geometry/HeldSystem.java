@@ -230,7 +230,7 @@ public final class HeldSystem {
         /** Puts the half that is lower by an axis first and marks both; gives how many lie between them. */
         private int halve(int[] nodes, int from, int to, int axis) {
             int mid = from + to >>> 1;
-            select(nodes, from, to - 1, mid, axis);
+            Halving.select(nodes, from, to - 1, mid, points, axis);
             for (int i = from; i < to; i++) {
                 side[nodes[i]] = (byte) (i < mid ? 1 : 2);
             }
@@ -239,36 +239,6 @@ public final class HeldSystem {
                 n += reaches(nodes[i]) ? 1 : 0;
             }
             return n;
-        }
-
-        private void select(int[] nodes, int from, int to, int k, int axis) {
-            int low = from;
-            int high = to;
-            while (low < high) {
-                double pivot = points[3 * nodes[low + high >>> 1] + axis];
-                int i = low;
-                int j = high;
-                while (i <= j) {
-                    while (points[3 * nodes[i] + axis] < pivot) {
-                        i++;
-                    }
-                    while (points[3 * nodes[j] + axis] > pivot) {
-                        j--;
-                    }
-                    if (i <= j) {
-                        int swap = nodes[i];
-                        nodes[i++] = nodes[j];
-                        nodes[j--] = swap;
-                    }
-                }
-                if (k <= j) {
-                    high = j;
-                } else if (k >= i) {
-                    low = i;
-                } else {
-                    return;
-                }
-            }
         }
     }
 }

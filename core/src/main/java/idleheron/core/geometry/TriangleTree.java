@@ -110,43 +110,12 @@ public final class TriangleTree {
             axis = high[a] - low[a] > high[axis] - low[axis] ? a : axis;
         }
         int mid = from + to >>> 1;
-        select(from, to - 1, mid, axis, centres);
+        Halving.select(order, from, to - 1, mid, centres, axis);
         build(from, mid, centres);
         int second = build(mid, to, centres);
         links[node] = -1 - second;
         join(node);
         return node;
-    }
-
-    /** Puts the triangles below and above the one that belongs at {@code k} by an axis on its sides. */
-    private void select(int from, int to, int k, int axis, double[] centres) {
-        int low = from;
-        int high = to;
-        while (low < high) {
-            double pivot = centres[3 * order[low + high >>> 1] + axis];
-            int i = low;
-            int j = high;
-            while (i <= j) {
-                while (centres[3 * order[i] + axis] < pivot) {
-                    i++;
-                }
-                while (centres[3 * order[j] + axis] > pivot) {
-                    j--;
-                }
-                if (i <= j) {
-                    int swap = order[i];
-                    order[i++] = order[j];
-                    order[j--] = swap;
-                }
-            }
-            if (k <= j) {
-                high = j;
-            } else if (k >= i) {
-                low = i;
-            } else {
-                return;
-            }
-        }
     }
 
     private void leaf(int node) {

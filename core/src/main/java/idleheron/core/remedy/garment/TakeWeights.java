@@ -3,6 +3,7 @@ package idleheron.core.remedy.garment;
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.weights.BodyWeights;
+import idleheron.core.garment.weights.TransferFigures;
 import idleheron.core.garment.weights.TransferSettings;
 import idleheron.core.garment.weights.WeightTransfer;
 import idleheron.core.job.Progress;
@@ -19,6 +20,7 @@ import idleheron.core.scene.mesh.Skin;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.function.BiConsumer;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
 
@@ -123,6 +125,15 @@ public record TakeWeights(String body, double gap, int influences) implements Re
 
     @Override
     public Scene apply(Scene scene) {
+        return dress(scene, (garment, figures) -> {});
+    }
+
+    /**
+     * As {@link #apply}.
+     *
+     * @param told takes the node of every garment that took weights over, and the figures
+     */
+    public Scene dress(Scene scene, BiConsumer<Integer, TransferFigures> told) {
         Cast c = cast(scene);
         if (c.body < 0 || c.garments.isEmpty()) {
             return scene;
@@ -140,6 +151,7 @@ public record TakeWeights(String body, double gap, int influences) implements Re
             } catch (IllegalArgumentException e) {
                 continue; // the body speaks for none of it: it stays as it is, and the rules go on telling that
             }
+            told.accept(g, taken.figures());
             Matrix4dc[] toJoint = new Matrix4dc[of.joints().length];
             for (int j = 0; j < toJoint.length; j++) {
                 toJoint[j] = new Matrix4d(rest.world(of.joints()[j])).invert().mul(rest.world(g));
