@@ -1,5 +1,6 @@
 package idleheron.formats;
 
+import idleheron.core.garment.collide.ColliderText;
 import idleheron.core.cache.Cache;
 import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
@@ -223,7 +224,8 @@ public final class SceneFiles {
         }
         SceneChecks.check(name, read.scene());
         FileBytes.settled();
-        return read;
+        return new SceneFormat.ReadScene(
+                ColliderText.read(read.scene()), read.format(), read.variant(), read.bytes());
     }
 
     /**
@@ -384,7 +386,7 @@ public final class SceneFiles {
             throws IOException {
         Path draft = drafts.draft(target);
         try {
-            format.write(scene, variant, draft, progress.part(0, 0.6));
+            format.write(ColliderText.written(scene), variant, draft, progress.part(0, 0.6));
         } catch (IOException e) {
             throw Failures.written(target, e);
         }

@@ -2,6 +2,7 @@ package idleheron.core.garment;
 
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.Foot;
+import idleheron.core.geometry.Share;
 import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.job.Cores;
@@ -82,7 +83,7 @@ public record GapFigures(
         }
         double[] sorted = Arrays.copyOf(near, n);
         Arrays.sort(sorted);
-        double median = at(sorted, 0.5);
+        double median = Share.at(sorted, 0.5);
         double[] off = new double[n];
         for (int i = 0; i < n; i++) {
             off[i] = Math.abs(sorted[i] - median);
@@ -91,25 +92,14 @@ public record GapFigures(
         return new GapFigures(
                 gaps,
                 median,
-                NORMAL * at(off, 0.5),
-                at(sorted, 0.05),
-                at(sorted, 0.95),
+                NORMAL * Share.at(off, 0.5),
+                Share.at(sorted, 0.05),
+                Share.at(sorted, 0.95),
                 all > 0 ? inside / all : 0,
                 inside,
                 deeper,
                 worst,
                 deepest,
                 worn == 0 ? 0 : 1 - (double) n / worn);
-    }
-
-    /** The value that a share of all lies below, between neighbours in proportion; NaN of none. */
-    static double at(double[] sorted, double share) {
-        if (sorted.length == 0) {
-            return Double.NaN;
-        }
-        double x = share * (sorted.length - 1);
-        int i = (int) x;
-        int j = Math.min(sorted.length - 1, i + 1);
-        return sorted[i] + (x - i) * (sorted[j] - sorted[i]);
     }
 }

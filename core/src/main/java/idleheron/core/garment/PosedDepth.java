@@ -2,6 +2,7 @@ package idleheron.core.garment;
 
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.MeshEdges;
+import idleheron.core.geometry.Share;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.job.Progress;
 import idleheron.core.pose.Pose;
@@ -82,8 +83,6 @@ public record PosedDepth(
                 out[n++] = edges.length(e, now.points()) / before;
             }
         }
-        double[] sorted = java.util.Arrays.copyOf(out, n);
-        java.util.Arrays.sort(sorted);
-        return n == 0 ? 1 : GapFigures.at(sorted, MOST);
+        return n == 0 ? 1 : Share.at(Share.sorted(out, n), MOST);
     }
 }

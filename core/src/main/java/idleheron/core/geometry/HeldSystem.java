@@ -117,7 +117,8 @@ public final class HeldSystem {
         });
     }
 
-    private void solve(double[] column) {
+    /** Solves one column in place. */
+    public void solve(double[] column) {
         double[] x = new double[free.length];
         boolean any = false;
         for (int c = 0; c < free.length; c++) {

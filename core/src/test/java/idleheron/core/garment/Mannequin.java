@@ -88,6 +88,33 @@ public final class Mannequin {
                 p, faces.stream().flatMapToInt(java.util.Arrays::stream).toArray());
     }
 
+    /** Coordinates of every corner of every triangle, two numbers each; the file has quads. */
+    public static float[] uv(String name) {
+        List<float[]> told = new ArrayList<>();
+        List<Float> out = new ArrayList<>();
+        new String(java.util.Objects.requireNonNull(FILES.get(name + ".obj")), StandardCharsets.US_ASCII)
+                .lines()
+                .forEach(l -> {
+                    String[] w = l.trim().split("\\s+");
+                    if (w[0].equals("vt")) {
+                        told.add(new float[] {Float.parseFloat(w[1]), Float.parseFloat(w[2])});
+                    } else if (w[0].equals("f")) {
+                        for (int i = 2; i + 1 < w.length; i++) {
+                            for (int k : new int[] {1, i, i + 1}) {
+                                float[] c = told.get(Integer.parseInt(w[k].split("/")[1]) - 1);
+                                out.add(c[0]);
+                                out.add(c[1]);
+                            }
+                        }
+                    }
+                });
+        float[] f = new float[out.size()];
+        for (int i = 0; i < f.length; i++) {
+            f[i] = out.get(i);
+        }
+        return f;
+    }
+
     private static Skin skin(JsonNode b, int[] joints) {
         JsonNode w = b.path("weights");
         int[] starts = new int[w.size() + 1];

@@ -8,6 +8,7 @@ import idleheron.core.finding.Finding;
 import idleheron.core.garment.GapFigures;
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
+import idleheron.core.garment.check.ClothRules;
 import idleheron.core.garment.check.FitRules;
 import idleheron.core.garment.check.GarmentRules;
 import idleheron.core.geometry.BodyDistance;
@@ -83,7 +84,9 @@ public final class GarmentAssets implements AssetKind {
 
     @Override
     public List<Finding> deepFindings(Scene scene, Progress progress) {
-        return FitRules.of(scene, progress);
+        List<Finding> out = new ArrayList<>(ClothRules.of(scene, progress));
+        out.addAll(FitRules.of(scene, progress));
+        return out;
     }
 
     /** How each garment lies on its body, in millimetres. */

@@ -39,7 +39,7 @@ public final class GarmentRules {
     private static final double MM = 1000;
     private static final double CM2 = 1e4;
 
-    public static final List<Rule> ALL = List.of(GarmentRules::size, GarmentRules::lies, GarmentRules::weights);
+    public static final List<Rule> ALL = List.of(GarmentRules::size, GarmentRules::lies, GarmentRules::weights, FreedomRules::look);
 
     private GarmentRules() {}
 

@@ -1,7 +1,7 @@
 package idleheron.core.garment.weights;
 
 import idleheron.core.Figure;
-import idleheron.core.garment.Thickness;
+import idleheron.core.garment.facts.Thickness;
 import idleheron.core.geometry.CotanLaplacian;
 import idleheron.core.geometry.Foot;
 import idleheron.core.geometry.HeldSystem;

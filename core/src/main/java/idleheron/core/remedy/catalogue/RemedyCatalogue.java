@@ -1,5 +1,13 @@
 package idleheron.core.remedy.catalogue;
 
+import idleheron.core.remedy.garment.FitColliders;
+import idleheron.core.remedy.garment.SoftenFreedom;
+import idleheron.core.remedy.garment.SayDrape;
+import idleheron.core.remedy.garment.SetFreedom;
+import idleheron.core.remedy.garment.FlipFaces;
+import idleheron.core.remedy.garment.WeldPoints;
+import idleheron.core.remedy.garment.UvToFirstTile;
+import idleheron.core.remedy.garment.PartTrims;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.RemedyValue;
@@ -101,7 +109,15 @@ public final class RemedyCatalogue {
             List.of(GiveExpressions.TYPE),
             List.of(SayMeta.TYPE),
             List.of(RaiseAvatar.TYPE),
-            List.of(TakeWeights.TYPE));
+            List.of(TakeWeights.TYPE),
+            List.of(WeldPoints.TYPE),
+            PartTrims.TYPES,
+            List.of(UvToFirstTile.TYPE),
+            List.of(FlipFaces.TYPE),
+            List.of(SetFreedom.TYPE),
+            List.of(SoftenFreedom.TYPE),
+            List.of(SayDrape.TYPE),
+            List.of(FitColliders.TYPE));
 
     private final Map<String, RemedyType> types = new LinkedHashMap<>();
 

@@ -8,35 +8,62 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
-/** Takes some faces of a mesh, with all that lies on them, as a mesh of its own. */
-final class MeshParts {
+/** Takes some faces of a mesh, with all that lies on them, as a mesh of its own; points that no face has go. */
+public final class MeshParts {
     private MeshParts() {}
 
     /**
      * @param faces kept, ascending
      * @param slot the material slot that all of them get, or -1 to leave them as they are
      */
-    static Mesh of(Mesh m, String name, int[] faces, int slot) {
+    public static Mesh of(Mesh m, String name, int[] faces, int slot) {
+        int[] same = new int[m.pointCount()];
+        Arrays.setAll(same, p -> p);
+        return of(m, name, faces, slot, same);
+    }
+
+    /** All of a mesh, with each point replaced by one that stands for it; faces that lose a third corner by it go. */
+    public static Mesh joined(Mesh m, int[] stands) {
+        int[] faces = java.util.stream.IntStream.range(0, m.faceCount())
+                .filter(f -> corners(m, f, stands, new int[m.faceStarts()[f + 1] - m.faceStarts()[f]], 0) > 2)
+                .toArray();
+        return of(m, m.name(), faces, -1, stands);
+    }
+
+    /** The corners of a face that are kept, into {@code out} from {@code at} on; how many. */
+    private static int corners(Mesh m, int face, int[] stands, int[] out, int at) {
+        int from = m.faceStarts()[face];
+        int to = m.faceStarts()[face + 1];
+        int n = 0;
+        for (int c = from; c < to; c++) {
+            int next = c + 1 < to ? c + 1 : from;
+            if (stands[m.corners()[c]] != stands[m.corners()[next]] || to - from == 1) {
+                out[at + n++] = c;
+            }
+        }
+        return n;
+    }
+
+    private static Mesh of(Mesh m, String name, int[] faces, int slot, int[] stands) {
         int corners = 0;
         for (int f : faces) {
             corners += m.faceStarts()[f + 1] - m.faceStarts()[f];
         }
-        int[] from = new int[corners];
+        int[] room = new int[corners];
         int[] starts = new int[faces.length + 1];
         int at = 0;
         for (int i = 0; i < faces.length; i++) {
-            for (int c = m.faceStarts()[faces[i]]; c < m.faceStarts()[faces[i] + 1]; c++) {
-                from[at++] = c;
-            }
+            at += corners(m, faces[i], stands, room, at);
             starts[i + 1] = at;
         }
+        int[] from = Arrays.copyOf(room, at);
         int[] to = new int[m.pointCount()];
         Arrays.fill(to, -1);
         int[] back = new int[m.pointCount()];
         int points = 0;
-        int[] out = new int[corners];
-        for (int c = 0; c < corners; c++) {
-            int p = m.corners()[from[c]];
+        int[] out = new int[at];
+        for (int c = 0; c < at; c++) {
+            int p = stands[m.corners()[from[c]]];
             if (to[p] < 0) {
                 to[p] = points;
                 back[points++] = p;

@@ -92,7 +92,7 @@ public record SplitMeshes() implements Remedy {
     }
 
     /** What moves the first part moves the others. */
-    private static void follow(List<Clip> clips, int node, int other, int mesh, int otherMesh) {
+    public static void follow(List<Clip> clips, int node, int other, int mesh, int otherMesh) {
         for (int c = 0; c < clips.size(); c++) {
             Clip clip = clips.get(c);
             List<Clip.NodeTrack> tracks = new ArrayList<>(clip.nodes());

@@ -1,5 +1,6 @@
 package idleheron.formats.gltf.bridge;
 
+import idleheron.core.garment.freedom.FreedomMap;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.scene.mesh.BlendShape;
@@ -58,7 +59,9 @@ final class GltfMeshWriter {
         }
         set = 0;
         for (MeshLayer l : mesh.layers()) {
-            if (l.kind() == MeshLayer.Kind.COLOR && l.width() >= 3) {
+            if (FreedomMap.isMap(l)) {
+                put(GltfPrimitive.FREEDOM, 1, freedom(), all);
+            } else if (l.kind() == MeshLayer.Kind.COLOR && l.width() >= 3) {
                 float[] c = colours(l);
                 if (c.length > 0) {
                     put("COLOR_" + set++, FOUR, c, all);
@@ -66,6 +69,15 @@ final class GltfMeshWriter {
             }
         }
         onCorners = all.toArray(new float[0][]);
+    }
+
+    private float[] freedom() {
+        FreedomMap map = java.util.Objects.requireNonNull(FreedomMap.of(mesh));
+        float[] out = new float[mesh.corners().length];
+        for (int c = 0; c < out.length; c++) {
+            out[c] = (float) map.values()[mesh.corners()[c]];
+        }
+        return out;
     }
 
     private void put(String name, int width, float[] values, List<float[]> all) {

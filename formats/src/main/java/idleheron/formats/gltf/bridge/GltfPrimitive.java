@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  *
  * <pre>
  * attributes  POSITION, NORMAL (3), TANGENT (4, w is the side of the third direction), TEXCOORD_n (2), COLOR_n (3 or 4),
- *             JOINTS_n and WEIGHTS_n (4); all of one count
+ *             JOINTS_n and WEIGHTS_n (4), _FREEDOM (1); all of one count
  * indices     of vertices, or all in their order
  * mode        0 points 1 lines 2 loop 3 line strip 4 triangles 5 strip 6 fan
  * targets     offsets of POSITION, NORMAL, TANGENT
@@ -40,6 +40,9 @@ record GltfPrimitive(
     private static final int FAN = 6;
     private static final int SETS = 16;
     private static final float[] NONE = {};
+
+    /** How far a garment's points may leave their skin, 0 to 1: an attribute of our own, as the standard lets everyone have. */
+    static final String FREEDOM = "_FREEDOM";
 
     int faces() {
         return corners.length / 3;
@@ -142,11 +145,12 @@ record GltfPrimitive(
                             ? 2
                             : n.startsWith("COLOR_") && a != null
                                     ? Math.clamp(a.width(), 3, 4)
-                                    : n.equals(GltfPlaces.POINT) ? 1 : 4;
+                                    : n.equals(GltfPlaces.POINT) || n.equals(FREEDOM) ? 1 : 4;
             boolean known = n.equals("POSITION")
                     || n.equals("NORMAL")
                     || n.equals("TANGENT")
                     || n.equals(GltfPlaces.POINT)
+                    || n.equals(FREEDOM)
                     || n.matches("(?:TEXCOORD|COLOR|JOINTS|WEIGHTS)_\\d{1,2}");
             if (a != null && known) {
                 expect(a, width, position.count());

@@ -1,5 +1,6 @@
 package idleheron.formats.gltf.bridge;
 
+import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.MeshLayer;
 import idleheron.core.scene.mesh.UvSet;
@@ -306,6 +307,14 @@ final class Vertices {
                 base += p.vertices();
             }
             out.add(layer(MeshLayer.Kind.COLOR, name, 4, rgba, corners));
+        }
+        if (any(GltfPrimitive.FREEDOM)) {
+            float[] v = all(GltfPrimitive.FREEDOM, 1, 0);
+            double[] grey = new double[v.length];
+            for (int i = 0; i < v.length; i++) {
+                grey[i] = v[i];
+            }
+            out.add(layer(MeshLayer.Kind.COLOR, FreedomMap.NAME, 1, grey, corners));
         }
         if (any("TANGENT") && any("NORMAL")) {
             float[] t = all("TANGENT", 4, 0);

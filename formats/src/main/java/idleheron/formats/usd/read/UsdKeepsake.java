@@ -87,7 +87,7 @@ public record UsdKeepsake(String name, Spec spec) implements OpaqueData {
                     || mesh
                             && (UsdMeshReader.READ.contains(name)
                                     || q != null && UsdMeshReader.isUv(name.replace(":indices", ""), uvType(p, name)));
-            if (q != null && !read) {
+            if (q != null && !read && !UsdUserProperties.isRead(name, q)) {
                 out.add(Flatten.property(stage, q));
             }
         }

@@ -1,5 +1,6 @@
 package idleheron.formats.usd.read;
 
+import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.MeshLayer;
@@ -26,9 +27,12 @@ import org.jspecify.annotations.Nullable;
  * primvars:normals, else normals; interpolation constant, uniform, varying, vertex or faceVarying, perhaps :indices
  * primvars of texCoord2 or float2     UV sets
  * primvars:displayColor               colours
+ * primvars:freedom of float, one a point      how far a garment may leave its skin
  * </pre>
  */
 public final class UsdMeshReader {
+    private static final String FREEDOM = "primvars:" + FreedomMap.NAME;
+
     /** Attributes that have a place in the scene; the others are kept as they are. */
     static final Set<String> READ = Set.of(
             "points",
@@ -40,6 +44,7 @@ public final class UsdMeshReader {
             "primvars:normals:indices",
             "primvars:displayColor",
             "primvars:displayColor:indices",
+            FREEDOM,
             "extent");
 
     private final String file;
@@ -83,6 +88,10 @@ public final class UsdMeshReader {
             }
         }
         color(corners, starts, points.length / 3, layers);
+        Numbers free = UsdRead.numbers(prim, FREEDOM);
+        if (free != null && free.kind().width() == 1 && free.count() == points.length / 3) {
+            layers.add(new FreedomMap(free.doubles()).layer());
+        }
         float[] normals = normals(corners, starts, points.length / 3);
         Mesh out = new Mesh(
                 UsdRead.name(prim),

@@ -1,5 +1,6 @@
 package idleheron.formats.usd.read;
 
+import idleheron.core.scene.FreeProperty;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.Meta;
@@ -169,6 +170,10 @@ public final class UsdSceneReader {
         int at = attached >= 0 ? attached : nodes.size();
         Node made = attached >= 0 ? nodes.get(attached) : Node.of(UsdRead.name(p), parent, NodeKind.GROUP, local);
         made = payload(p, made);
+        List<FreeProperty> own = UsdUserProperties.of(p);
+        if (!own.isEmpty()) {
+            made = made.withProperties(own);
+        }
         if (attached >= 0) {
             nodes.set(attached, made);
         } else {

@@ -1,5 +1,6 @@
 package idleheron.formats.usd.write;
 
+import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
@@ -45,8 +46,18 @@ final class UsdMeshWriter {
         for (int i = 0; i < m.uvSets().size(); i++) {
             uv(m.uvSets().get(i), i, prim, taken);
         }
+        FreedomMap map = FreedomMap.of(m);
+        if (map != null) {
+            prim.add(UsdBuild.primvar(
+                    "primvars:" + FreedomMap.NAME,
+                    "float[]",
+                    Numbers.floats(ValueKind.FLOAT, floats(map.values())),
+                    "vertex"));
+        }
         for (MeshLayer l : m.layers()) {
-            if (l.kind() == MeshLayer.Kind.COLOR && l.width() >= 3 && l.domain() != MeshLayer.Domain.EDGE) {
+            if (l.kind() == MeshLayer.Kind.COLOR
+                    && !FreedomMap.isMap(l)
+                    && l.width() >= 3 && l.domain() != MeshLayer.Domain.EDGE) {
                 color(l, prim);
                 break;
             }
@@ -90,6 +101,14 @@ final class UsdMeshWriter {
         if (!smooth) {
             prim.add(UsdBuild.attribute("primvars:normals:indices", "int[]", Numbers.ints(index)));
         }
+    }
+
+    private static float[] floats(double[] v) {
+        float[] out = new float[v.length];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = (float) v[i];
+        }
+        return out;
     }
 
     static Numbers extent(float[] points) {

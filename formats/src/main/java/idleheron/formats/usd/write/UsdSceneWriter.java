@@ -1,5 +1,7 @@
 package idleheron.formats.usd.write;
 
+import idleheron.core.scene.FreeProperty;
+import idleheron.formats.usd.read.UsdUserProperties;
 import idleheron.core.cache.Cache;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.remedy.mesh.MeshMove;
@@ -205,6 +207,7 @@ public final class UsdSceneWriter {
         if (!node.visible()) {
             prim.add(UsdBuild.attribute("visibility", "token", TextValue.token("invisible")));
         }
+        user(node, prim);
         put(path, prim);
         if (path.lastIndexOf('/') == 0) {
             tops.add(prim);
@@ -212,6 +215,19 @@ public final class UsdSceneWriter {
         UsdKeepsake k = kept.get(scene.path(n));
         if (k != null && used.add(scene.path(n))) {
             keep(k, prim);
+        }
+    }
+
+    private static void user(Node node, Spec prim) {
+        Set<String> taken = new HashSet<>();
+        for (FreeProperty p : node.properties()) {
+            Map.Entry<String, Value> v = p.isUsers() ? UsdUserProperties.written(p) : null;
+            if (v != null) {
+                String word = UsdNames.free(p.name(), taken);
+                Spec a = UsdBuild.attribute(UsdUserProperties.BEFORE + word, v.getKey(), v.getValue())
+                        .with(Field.CUSTOM, Numbers.truth(true));
+                prim.add(word.equals(p.name()) ? a : UsdBuild.named(a, p.name()));
+            }
         }
     }
 

@@ -1,6 +1,7 @@
-package idleheron.core.garment;
+package idleheron.core.garment.facts;
 
 import idleheron.core.geometry.Foot;
+import idleheron.core.geometry.Share;
 import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.geometry.TriangleTree;
@@ -56,8 +57,11 @@ public record Thickness(double[] metres, int points) {
 
     /** The middle one of those that have another side; 0 where none has. */
     public double median() {
-        double[] some = Arrays.stream(metres).filter(Double::isFinite).sorted().toArray();
-        int n = some.length;
-        return n == 0 ? 0 : n % 2 == 1 ? some[n / 2] : (some[n / 2 - 1] + some[n / 2]) / 2;
+        return points == 0 ? 0 : at(0.5);
+    }
+
+    /** What a share of those that have another side are thinner than; NaN where none has. */
+    public double at(double share) {
+        return Share.at(Share.sorted(metres, metres.length), share);
     }
 }

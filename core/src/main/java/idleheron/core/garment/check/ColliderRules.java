@@ -1,0 +1,102 @@
+package idleheron.core.garment.check;
+
+import idleheron.core.Figure;
+import idleheron.core.Wording;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.garment.RestSurface;
+import idleheron.core.garment.Worn;
+import idleheron.core.garment.collide.BodyParts;
+import idleheron.core.garment.collide.Collider;
+import idleheron.core.garment.collide.Coverage;
+import idleheron.core.geometry.BodyDistance;
+import idleheron.core.geometry.Foot;
+import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.remedy.garment.FitColliders;
+import idleheron.core.scene.Scene;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Colliders against the body they stand for, where a garment lies over it. A scene without colliders has none to be faulty. */
+final class ColliderRules {
+    /** A garment lies over what is nearer than this, metres. */
+    private static final double OVER = 0.1;
+
+    private static final double FLOATS = 0.03;
+    private static final double FLOATING = 0.3;
+    private static final double MM = 1000;
+    private static final double PERCENT = 100;
+
+    private ColliderRules() {}
+
+    static List<Finding> of(Scene s, Worn worn, BodyDistance body) {
+        List<Finding> out = new ArrayList<>();
+        List<Collider> colliders = Collider.in(s);
+        if (colliders.isEmpty()
+                || s.meshes().get(s.nodes().get(worn.body()).payload()).skin() == null) {
+            return out;
+        }
+        BodyParts parts = BodyParts.of(s, worn.body());
+        Coverage c = parts.coverage(colliders);
+        boolean[] under = under(s, worn, body, parts);
+        List<String> bare = new ArrayList<>();
+        double worst = 0;
+        for (int j = 0; j < under.length; j++) {
+            if (under[j] && c.bare()[j] > Coverage.NONE) {
+                bare.add(parts.name(j));
+                worst = Math.max(worst, worst(parts, c, j));
+            }
+        }
+        if (!bare.isEmpty()) {
+            out.add(at("collider-missing", s, worn.body(), bare.size(), bare.size() == 1 ? "joint" : "joints")
+                    .says(
+                            "No collider at " + Wording.listed(bare),
+                            "A garment lies over " + (bare.size() == 1 ? "it" : "them")
+                                    + ", and cloth can sink in there by up to " + Figure.number(MM * worst)
+                                    + " mm. In all " + Figure.number(PERCENT * c.uncovered())
+                                    + " % of the body lie more than 5 mm outside its colliders.")
+                    .mendedBy(new FitColliders()));
+        }
+        if (c.out() > FLOATS && c.standsOut() > FLOATING) {
+            out.add(at("collider-stands-out", s, worn.body(), MM * c.out(), "mm")
+                    .says(
+                            "Colliders stand up to " + Figure.number(MM * c.out()) + " mm out of the body",
+                            Figure.number(PERCENT * c.standsOut())
+                                    + " % of the body lie more than 5 mm inside them: cloth floats over it.")
+                    .mendedBy(new FitColliders()));
+        }
+        return out;
+    }
+
+    private static double worst(BodyParts parts, Coverage c, int slot) {
+        double out = 0;
+        for (int p = 0; p < c.distances().length; p++) {
+            out = parts.strongest()[p] == slot ? Math.max(out, c.distances()[p]) : out;
+        }
+        return out;
+    }
+
+    private static Finding at(String code, Scene s, int node, double value, String unit) {
+        return Finding.of(code, Severity.DRIFTS, Worn.TOPIC)
+                .atNode(node)
+                .measured(Figure.of(value, unit, s.path(node)));
+    }
+
+    /** Joints over whose part of the body a garment lies. */
+    private static boolean[] under(Scene s, Worn worn, BodyDistance body, BodyParts parts) {
+        boolean[] out = new boolean[parts.skin().joints().length];
+        Foot f = new Foot();
+        int[] t = body.mesh().triangles();
+        for (int g : worn.garments()) {
+            TriangleMesh m = RestSurface.of(s, g);
+            for (int p = 0; p < m.pointCount(); p++) {
+                body.tree().closest(m.points()[3 * p], m.points()[3 * p + 1], m.points()[3 * p + 2], OVER, f);
+                int at = f.triangle < 0 ? -1 : parts.strongest()[t[3 * f.triangle]];
+                if (at >= 0) {
+                    out[at] = true;
+                }
+            }
+        }
+        return out;
+    }
+}

@@ -1,0 +1,92 @@
+package idleheron.core.garment.check;
+
+import idleheron.core.Figure;
+import idleheron.core.Wording;
+import idleheron.core.finding.Finding;
+import idleheron.core.finding.Severity;
+import idleheron.core.garment.Worn;
+import idleheron.core.garment.facts.Cloth;
+import idleheron.core.garment.facts.UvLayout;
+import idleheron.core.remedy.garment.UvToFirstTile;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.UvSet;
+import java.util.ArrayList;
+import java.util.List;
+
+/** How the coordinates of a garment lie: for pictures, or as its flat cut. */
+final class UvRules {
+    private static final double OVERLAPS = 0.02;
+    private static final double STRETCHED = 2.5;
+    private static final double PERCENT = 100;
+
+    private UvRules() {}
+
+    static List<Finding> of(Scene s, Cloth cloth) {
+        List<Finding> out = new ArrayList<>();
+        int g = cloth.node();
+        String name = s.nodes().get(g).name();
+        List<UvSet> sets = cloth.mesh().uvSets();
+        for (int i = 0; i < sets.size(); i++) {
+            UvLayout l = UvLayout.of(cloth.mesh(), sets.get(i), cloth.surface().points());
+            if (l.isPanels()) {
+                panels(s, cloth, l, out);
+            } else if (i == 0) {
+                pictures(s, cloth, l, out);
+            }
+            if (l.none() > 0) {
+                out.add(of("garment-uv-missing", Severity.NOTE, s, g, l.none(), "triangles")
+                        .says(
+                                Wording.counted(l.none(), "triangle") + " of " + name + " without coordinates",
+                                "Set " + sets.get(i).name() + " gives them none, or no area. Pictures are drawn out there."));
+            }
+        }
+        return out;
+    }
+
+    private static Finding of(String code, Severity severity, Scene s, int g, double value, String unit) {
+        return Finding.of(code, severity, Worn.TOPIC)
+                .atNode(g)
+                .measured(Figure.of(value, unit, s.path(g)));
+    }
+
+    private static void pictures(Scene s, Cloth cloth, UvLayout l, List<Finding> out) {
+        int g = cloth.node();
+        String name = s.nodes().get(g).name();
+        long beyond = l.tiles().stream().filter(t -> !t.equals("0 0")).count();
+        if (beyond > 0) {
+            out.add(of("garment-uv-outside", Severity.NOTE, s, g, beyond, beyond == 1 ? "tile" : "tiles")
+                    .says(
+                            "Coordinates of " + name + " lie outside the first tile",
+                            "They lie in tiles " + Wording.listed(List.copyOf(l.tiles()))
+                                    + ". What keeps one picture a material, or clamps pictures, shows them wrongly.")
+                    .mendedBy(new UvToFirstTile()));
+        }
+        if (l.overlap() > OVERLAPS) {
+            out.add(of("garment-uv-overlaps", Severity.NOTE, s, g, PERCENT * l.overlap(), "%")
+                    .says(
+                            "Coordinates of " + name + " lie over each other",
+                            Figure.number(PERCENT * l.overlap())
+                                    + " % of what they cover is covered more than once. That is often meant, as for both"
+                                    + " halves of one picture; nothing can be baked into such a picture."));
+        }
+    }
+
+    private static void panels(Scene s, Cloth cloth, UvLayout l, List<Finding> out) {
+        int g = cloth.node();
+        String name = s.nodes().get(g).name();
+        if (l.worst() > STRETCHED) {
+            out.add(of("garment-panels-stretched", Severity.DRIFTS, s, g, l.worst(), "times")
+                    .says(
+                            "The flat panels of " + name + " do not fit its surface",
+                            "A twentieth of it is more than " + Figure.number(l.worst())
+                                    + " times as wide one way as the other, measured against its flat cut."));
+        }
+        if (l.overlap() > OVERLAPS) {
+            out.add(of("garment-panels-overlap", Severity.DRIFTS, s, g, PERCENT * l.overlap(), "%")
+                    .says(
+                            "The flat panels of " + name + " lie over each other",
+                            Figure.number(PERCENT * l.overlap())
+                                    + " % of what they cover is covered more than once; nobody can cut them so."));
+        }
+    }
+}

@@ -1,0 +1,138 @@
+package idleheron.core.remedy.garment;
+
+import idleheron.core.Figure;
+import idleheron.core.garment.RestSurface;
+import idleheron.core.garment.Worn;
+import idleheron.core.garment.facts.Cloth;
+import idleheron.core.garment.freedom.Drape;
+import idleheron.core.garment.freedom.FreedomMap;
+import idleheron.core.garment.freedom.FreedomRule;
+import idleheron.core.geometry.BodyDistance;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
+import idleheron.core.remedy.RemedyValue;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Gives garments a freedom map by rules; where several speak, the least counts.
+ *
+ * @param centimetres that a value of 1 stands for
+ * @param rules as they are told: below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR, all in centimetres
+ */
+public record SetFreedom(double centimetres, List<String> rules) implements Remedy {
+    private static final double CM = 100;
+    private static final String USUAL_RULE = "top/25";
+    private static final String PARTS = ":";
+
+    public static final RemedyType TYPE = RemedyType.of(
+                    "set-freedom",
+                    SetFreedom.class,
+                    Keeps.PICTURE,
+                    "Says how far points of garments may leave their skin: a length in cm, and rules such as"
+                            + " below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR in cm.")
+            .told("=CM[:RULE…]", SetFreedom::told)
+            .measured("garments with a freedom map", SetFreedom::maps);
+
+    public SetFreedom {
+        rules = List.copyOf(rules);
+        if (!(centimetres > 0) || !Double.isFinite(centimetres)) {
+            throw new IllegalArgumentException("a freedom of " + centimetres + " cm; it is above 0");
+        }
+        if (rules.isEmpty()) {
+            throw new IllegalArgumentException("a freedom without a rule");
+        }
+        rules.forEach(SetFreedom::rule);
+    }
+
+    /** So far, held at its upper border. */
+    public static SetFreedom usual(double centimetres) {
+        return new SetFreedom(centimetres, List.of(USUAL_RULE));
+    }
+
+    private static Remedy told(RemedyValue v) {
+        String[] parts = v.text().split(PARTS, -1);
+        double cm = RemedyValue.of(parts[0]).positive();
+        return parts.length < 2 ? usual(cm) : new SetFreedom(cm, List.of(parts).subList(1, parts.length));
+    }
+
+    private static FreedomRule rule(String told) {
+        String[] w = told.split("/");
+        return switch (w[0]) {
+            case "below" -> new FreedomRule.Below(length(told, w, 1, 2), length(told, w, 2, 2));
+            case "top" -> new FreedomRule.FromTop(length(told, w, 1, 1));
+            case "borders" -> new FreedomRule.FromBorders(length(told, w, 1, 1));
+            case "gap" -> new FreedomRule.ByGap(length(told, w, 1, 2), length(told, w, 2, 2));
+            default -> throw new IllegalArgumentException("no rule of freedom " + told
+                    + "; there are below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR");
+        };
+    }
+
+    private static double length(String told, String[] w, int at, int of) {
+        if (w.length != of + 1) {
+            throw new IllegalArgumentException(
+                    "the rule " + told + " has " + (w.length - 1) + " lengths, expected " + of);
+        }
+        return RemedyValue.of(w[at]).number() / CM;
+    }
+
+    private static String maps(Scene s) {
+        return Long.toString(WornMeshes.of(s).stream()
+                .filter(n -> FreedomMap.of(s.meshes().get(s.nodes().get(n).payload())) != null)
+                .count());
+    }
+
+    @Override
+    public RemedyType type() {
+        return TYPE;
+    }
+
+    @Override
+    public String title() {
+        return "Say what may move";
+    }
+
+    @Override
+    public String describe() {
+        return "Lets points of garments leave their skin by up to " + Figure.number(centimetres) + " cm, by "
+                + String.join(" and ", rules) + ".";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        Worn worn = Worn.in(scene);
+        BodyDistance body = worn == null ? null : BodyDistance.of(RestSurface.of(scene, worn.body()));
+        List<Mesh> meshes = new ArrayList<>(scene.meshes());
+        List<Node> nodes = new ArrayList<>(scene.nodes());
+        for (int g : WornMeshes.of(scene)) {
+            Cloth c = Cloth.of(scene, g);
+            if (c.isWhole()) {
+                int at = nodes.get(g).payload();
+                meshes.set(at, FreedomMap.parted(c.weld(), values(c, body)).on(meshes.get(at)));
+                nodes.set(
+                        g,
+                        Drape.of(nodes.get(g))
+                                .with(Drape.Setting.FREEDOM, centimetres / CM)
+                                .on(nodes.get(g)));
+            }
+        }
+        return scene.withMeshes(meshes).withNodes(nodes);
+    }
+
+    private double[] values(Cloth c, @Nullable BodyDistance body) {
+        double[] out = new double[c.joined().pointCount()];
+        java.util.Arrays.fill(out, 1);
+        for (String r : rules) {
+            double[] v = rule(r).of(c.joined(), body);
+            for (int i = 0; i < out.length; i++) {
+                out[i] = Math.min(out[i], v[i]);
+            }
+        }
+        return out;
+    }
+}

@@ -1,0 +1,167 @@
+package idleheron.core.garment.check;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import idleheron.core.crossing.Dressing;
+import idleheron.core.finding.Facts;
+import idleheron.core.finding.Finding;
+import idleheron.core.garment.Mannequin;
+import idleheron.core.garment.freedom.Drape;
+import idleheron.core.garment.freedom.FreedomMap;
+import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.inspect.Inspection;
+import idleheron.core.job.Progress;
+import idleheron.core.remedy.garment.SayDrape;
+import idleheron.core.remedy.garment.SetFreedom;
+import idleheron.core.scene.FreeProperty;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import java.util.function.IntToDoubleFunction;
+import org.junit.jupiter.api.Test;
+
+/** Every finding about freedom maps and settings of cloth: made, told, mended. */
+class FreedomRulesTest {
+    private static final TriangleMesh CAPE = Mannequin.mesh("cape");
+    private static final Scene BARE =
+            Dressing.of(Mannequin.scene(), Mannequin.garment("cape", CAPE)).scene();
+    private static final Scene SOUND = SayDrape.USUAL.apply(SetFreedom.usual(20).apply(BARE));
+
+    private static List<Finding> found(Scene s) {
+        return Inspection.of(s, null).stream()
+                .filter(f -> f.code().startsWith("freedom-") || f.code().startsWith("drape-"))
+                .toList();
+    }
+
+    private static Finding only(Scene s, String code) {
+        assertThat(found(s)).extracting(Finding::code).containsExactly(code);
+        return found(s).getFirst();
+    }
+
+    private static Scene mended(Scene s) {
+        return Objects.requireNonNull(found(s).getFirst().remedy()).apply(s);
+    }
+
+    private static Scene with(IntToDoubleFunction value) {
+        int at = SOUND.nodes().get(SOUND.find("cape")).payload();
+        double[] v = new double[CAPE.pointCount()];
+        Arrays.setAll(v, value);
+        List<Mesh> meshes = new ArrayList<>(SOUND.meshes());
+        meshes.set(at, new FreedomMap(v).on(meshes.get(at)));
+        return SOUND.withMeshes(meshes);
+    }
+
+    private static double y(int p) {
+        return CAPE.points()[3 * p + 1];
+    }
+
+    @Test
+    void nothing_is_told_where_nothing_is_let_loose_or_all_is_well() {
+        assertThat(found(BARE)).isEmpty();
+        assertThat(found(SOUND)).isEmpty();
+        assertThat(ClothRules.of(SOUND, Progress.NONE)).isEmpty();
+    }
+
+    @Test
+    void all_free_all_held_and_values_that_are_none_are_told_and_mended() {
+        assertThat(only(with(p -> 1), "freedom-all-free").message()).contains("20");
+        assertThat(found(mended(with(p -> 1)))).isEmpty();
+        only(with(p -> 0), "freedom-all-held");
+        assertThat(found(mended(with(p -> 0)))).isEmpty();
+        Scene odd = with(p -> p == 7 ? Double.NaN : p == 8 ? 1.5 : p == 9 ? -0.5 : 0.1);
+        assertThat(only(odd, "freedom-outside").figure().value()).isEqualTo(3);
+        assertThat(found(mended(odd))).isEmpty();
+    }
+
+    @Test
+    void a_hard_border_is_told_with_its_slope_and_softened() {
+        Scene s = with(p -> y(p) < 0.9 ? 1 : 0);
+        Finding f = only(s, "freedom-harsh");
+        assertThat(f.figure().value()).isBetween(10.0, 100.0);
+        assertThat(f.message()).contains("20 cm from one point to the next");
+        assertThat(found(mended(s))).isEmpty();
+    }
+
+    @Test
+    void a_hem_that_is_held_is_told() {
+        double low = CAPE.box()[1];
+        assertThat(only(with(p -> y(p) < low + 0.06 ? 0 : Math.min(1, (y(p) - low - 0.06) * 4)), "freedom-hem-held")
+                        .figure()
+                        .value())
+                .isGreaterThan(50);
+    }
+
+    @Test
+    void tight_cloth_that_may_leave_the_skin_is_told() {
+        Scene body = Mannequin.scene();
+        TriangleMesh skin = Mannequin.mesh("mannequin");
+        Scene s = new SetFreedom(30, List.of("below/160/40"))
+                .apply(Dressing.of(body, Mannequin.garment("leotard", skin)).scene());
+        assertThat(ClothRules.of(s, Progress.NONE)).extracting(Finding::code).contains("freedom-tight");
+    }
+
+    @Test
+    void settings_left_out_or_of_no_cloth_are_told_and_said() {
+        Scene map = SetFreedom.usual(20).apply(BARE);
+        Finding f = only(map, "drape-missing");
+        assertThat(f.message()).contains("stretch, bend, density, friction, thickness, sub steps");
+        Scene now = mended(map);
+        assertThat(found(now)).isEmpty();
+        Drape d = Drape.of(now.nodes().get(now.find("cape")));
+        assertThat(d.get(Drape.Setting.FREEDOM)).as("what was said stays").isEqualTo(0.2, within(1e-12));
+        assertThat(d.get(Drape.Setting.DENSITY)).isEqualTo(0.2);
+        List<Node> nodes = new ArrayList<>(now.nodes());
+        int cape = now.find("cape");
+        nodes.set(cape, d.with(Drape.Setting.DENSITY, 200).on(nodes.get(cape)));
+        Finding odd = only(now.withNodes(nodes), "drape-implausible");
+        assertThat(odd.message()).contains("density 200 kg/m²");
+        assertThat(found(mended(now.withNodes(nodes)))).isEmpty();
+        assertThatThrownBy(() -> new SayDrape("density", 200)).hasMessageContaining("plausible is");
+        assertThatThrownBy(() -> new SayDrape("warmth", 2)).hasMessageContaining("there are stretch, bend");
+    }
+
+    @Test
+    void settings_without_a_map_ask_for_one() {
+        Scene s = SayDrape.USUAL.apply(BARE);
+        only(s, "freedom-missing");
+        assertThat(found(mended(s))).isEmpty();
+    }
+
+    @Test
+    void rules_are_told_in_centimetres_and_the_least_counts() {
+        Scene s = new SetFreedom(30, List.of("below/131.8252/90", "borders/10")).apply(BARE);
+        FreedomMap map = Objects.requireNonNull(FreedomMap.of(
+                s.meshes().get(s.nodes().get(s.find("cape")).payload())));
+        double most = 0;
+        for (int p = 0; p < CAPE.pointCount(); p++) {
+            most = Math.max(most, y(p) > 1.3182 ? map.values()[p] : 0);
+        }
+        assertThat(most).isLessThan(1e-6);
+        assertThat(Drape.of(s.nodes().get(s.find("cape"))).get(Drape.Setting.FREEDOM))
+                .isEqualTo(0.3);
+        assertThatThrownBy(() -> new SetFreedom(30, List.of("below/1")))
+                .hasMessageContaining("has 1 lengths, expected 2");
+        assertThatThrownBy(() -> new SetFreedom(30, List.of("beside/1"))).hasMessageContaining("there are below/");
+    }
+
+    @Test
+    void numbers_of_other_writers_are_read() {
+        Node n = Node.mesh("x", -1, idleheron.core.scene.Transform.IDENTITY, 0)
+                .withProperties(List.of(
+                        new FreeProperty("Drape_Density", "KString", new FreeProperty.Text(" 0.4 ")),
+                        new FreeProperty("drape_sub_steps", "Integer", new FreeProperty.Whole(new long[] {8})),
+                        new FreeProperty("drape_bend", "KString", new FreeProperty.Text("soft"))));
+        Drape d = Drape.of(n);
+        assertThat(d.get(Drape.Setting.DENSITY)).isEqualTo(0.4);
+        assertThat(d.get(Drape.Setting.SUB_STEPS)).isEqualTo(8);
+        assertThat(d.get(Drape.Setting.BEND)).isNaN();
+        assertThat(d.on(n).properties()).hasSize(3);
+        assertThat(new Facts(SOUND).scene()).isSameAs(SOUND);
+    }
+}
