@@ -56,18 +56,7 @@ public record WrapJob(
         Dressing d = WearJob.dressed(garment, body, way, progress.part(0, 0.3));
         Scene s = d.scene();
         Worn worn = Objects.requireNonNull(Worn.in(s));
-        Clip follows = s.clips().stream()
-                .filter(c -> clip == null || c.name().equals(clip))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException(
-                        clip == null
-                                ? "the body has no clip to follow"
-                                : "the body has no clip " + clip + "; there are "
-                                        + String.join(
-                                                ", ",
-                                                s.clips().stream()
-                                                        .map(Clip::name)
-                                                        .toList())));
+        Clip follows = TryOnJob.clip(s, clip);
         TriangleMesh rest = RestSurface.of(s, worn.body());
         List<Wrap> wraps = new ArrayList<>();
         List<TriangleMesh> cloth = new ArrayList<>();
@@ -95,11 +84,7 @@ public record WrapJob(
                             deepest[0] = worst;
                             deepest[1] = follows.rate().frame(seconds);
                         }
-                        float[] f = new float[now.length];
-                        for (int k = 0; k < f.length; k++) {
-                            f[k] = (float) now[k];
-                        }
-                        out.add(f);
+                        out.add(TryOnJob.floats(now));
                     }
                     return out;
                 },

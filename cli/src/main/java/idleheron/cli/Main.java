@@ -29,6 +29,7 @@ import picocli.CommandLine.Option;
             ConvertCommand.class,
             CompareCommand.class,
             WearCommand.class,
+            TryOnCommand.class,
             SampleCommand.class,
             RehearseCommand.class,
             BatchCommand.class,

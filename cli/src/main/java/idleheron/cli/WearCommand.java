@@ -72,6 +72,16 @@ final class WearCommand implements Callable<Integer> {
     @Nullable
     String clip;
 
+    @Option(
+            names = "--refit",
+            paramLabel = "FROM",
+            description = "the body that it was made for: it is brought over to BODY first")
+    @Nullable
+    Path from;
+
+    @Option(names = "--out-by", paramLabel = "MM", description = "from the body, with --refit; 2 if not told")
+    double outBy = 2;
+
     @Option(names = "--variant", paramLabel = "VARIANT", description = "such as \"binary 7.4\"")
     @Nullable
     String variant;
@@ -89,10 +99,10 @@ final class WearCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         SceneFormat format = SendJob.carrier(outFile);
         String kind = SendJob.variant(format, outFile, variant);
-        if (wrap && (withBody || gap > 0) || !wrap && clip != null) {
+        if (wrap && (withBody || gap > 0 || from != null) || !wrap && clip != null) {
             throw new UsageException(
                     wrap
-                            ? "--wrap takes neither --gap nor --with-body"
+                            ? "--wrap takes neither --gap, --refit nor --with-body"
                             : "--clip is what --wrap follows; without it all are");
         }
         if (wrap) {
@@ -102,7 +112,7 @@ final class WearCommand implements Callable<Integer> {
         WearJob.Result r;
         try {
             remedy = new TakeWeights("", gap, influences);
-            r = new WearJob(garment, body, reading.way(), remedy).run(Progress.NONE);
+            r = new WearJob(garment, body, reading.way(), remedy, from, outBy / MM).run(Progress.NONE);
         } catch (IllegalArgumentException e) {
             throw new UsageException(String.valueOf(e.getMessage()));
         }
@@ -112,6 +122,11 @@ final class WearCommand implements Callable<Integer> {
         if (json) {
             out.println(Json.text(figures(r)));
         } else {
+            r.refit()
+                    .forEach((name, p) -> out.println(name + ": brought over, lengths "
+                            + Figure.number(p.stretch()) + " times what they were, at most "
+                            + Figure.number(p.worst()) + "; it lay " + Figure.number(MM * p.before())
+                            + " mm inside and lies " + Figure.number(MM * p.after()) + " mm inside"));
             r.figures().forEach((name, f) -> out.println(name + ": " + line(f)));
             r.posed().forEach(p -> out.println(line(r.both(), p)));
             tell(done, format, kind);
@@ -213,6 +228,15 @@ final class WearCommand implements Callable<Integer> {
                         .addObject()
                         .put("name", name)
                         .setAll((ObjectNode) mapper.valueToTree(f)));
+        r.refit()
+                .forEach((name, p) -> out.withArray("/refit")
+                        .addObject()
+                        .put("name", name)
+                        .put("stretch", p.stretch())
+                        .put("worst", p.worst())
+                        .put("before", p.before())
+                        .put("after", p.after())
+                        .put("moved", p.moved()));
         r.posed().forEach(p -> {
             ObjectNode o = out.withArray("/clips").addObject();
             o.setAll((ObjectNode) mapper.valueToTree(p));

@@ -1,7 +1,7 @@
 package idleheron.formats;
 
-import idleheron.core.garment.collide.ColliderText;
 import idleheron.core.cache.Cache;
+import idleheron.core.garment.collide.ColliderText;
 import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
@@ -224,8 +224,7 @@ public final class SceneFiles {
         }
         SceneChecks.check(name, read.scene());
         FileBytes.settled();
-        return new SceneFormat.ReadScene(
-                ColliderText.read(read.scene()), read.format(), read.variant(), read.bytes());
+        return new SceneFormat.ReadScene(ColliderText.read(read.scene()), read.format(), read.variant(), read.bytes());
     }
 
     /**

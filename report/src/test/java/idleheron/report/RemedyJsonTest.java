@@ -32,7 +32,16 @@ import idleheron.core.remedy.clip.RetimeClips;
 import idleheron.core.remedy.clip.ScaleMotion;
 import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.remedy.clip.SplitClip;
+import idleheron.core.remedy.garment.FitColliders;
+import idleheron.core.remedy.garment.FitGarments;
+import idleheron.core.remedy.garment.FlipFaces;
+import idleheron.core.remedy.garment.PartTrims;
+import idleheron.core.remedy.garment.SayDrape;
+import idleheron.core.remedy.garment.SetFreedom;
+import idleheron.core.remedy.garment.SoftenFreedom;
 import idleheron.core.remedy.garment.TakeWeights;
+import idleheron.core.remedy.garment.UvToFirstTile;
+import idleheron.core.remedy.garment.WeldPoints;
 import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.mesh.MergeMeshes;
 import idleheron.core.remedy.mesh.MovePoints;
@@ -127,6 +136,16 @@ class RemedyJsonTest {
                 new GiveRoles(Map.of("hips", "pelvis", "jaw", "")),
                 new GiveExpressions(Map.of("aa", "open+wide", "blink", "")),
                 new TakeWeights("body", 12.5, 8),
+                new WeldPoints(0.25),
+                new PartTrims(true),
+                new PartTrims(false),
+                new UvToFirstTile(),
+                new FlipFaces("cape"),
+                new SetFreedom(30, List.of("below/120/80", "gap/0.5/4")),
+                new SoftenFreedom(0.75),
+                new SayDrape("density", 0.4),
+                new FitColliders(),
+                new FitGarments(1.5),
                 new SayMeta("authors", "Mira; \"Tide\""),
                 new StandInT(),
                 new RaiseAvatar(),

@@ -97,7 +97,8 @@ public record Dressing(Scene scene, Scene body, Scene garment) {
         return near > MOST * all ? d : null;
     }
 
-    private static int wearer(Scene s) {
+    /** The node that shows the skinned surface with most points, else the surface with most; -1 for none. */
+    static int wearer(Scene s) {
         int best = -1;
         long most = -1;
         for (int i = 0; i < s.nodes().size(); i++) {

@@ -56,4 +56,30 @@ public final class RestSurface {
         }
         return out;
     }
+
+    /** A mesh whose points lie at places of the common space, metres; normals go where they would no longer be right. */
+    public static Mesh placed(Scene s, int node, Mesh m, double[] places) {
+        Matrix4d toOwn = new Matrix4d(CanonicalSpace.of(s.stage()).pointMatrix()).mul(new Pose(s).world(node));
+        if (s.nodes().get(node).geometric() != null) {
+            toOwn.mul(s.nodes().get(node).geometric());
+        }
+        toOwn.invert();
+        if (!toOwn.isFinite()) {
+            return m;
+        }
+        double[] out = new double[places.length];
+        Vector3d v = new Vector3d();
+        boolean same = true;
+        for (int i = 0; i < out.length; i += 3) {
+            toOwn.transformPosition(places[i], places[i + 1], places[i + 2], v);
+            out[i] = v.x;
+            out[i + 1] = v.y;
+            out[i + 2] = v.z;
+            same &= Math.abs(out[i] - m.points()[i])
+                            + Math.abs(out[i + 1] - m.points()[i + 1])
+                            + Math.abs(out[i + 2] - m.points()[i + 2])
+                    < 1e-9 * (1 + Math.abs(out[i]));
+        }
+        return same ? m : m.withPoints(out).withNormals(null);
+    }
 }

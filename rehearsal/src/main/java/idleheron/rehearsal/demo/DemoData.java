@@ -47,6 +47,9 @@ public final class DemoData {
     public static final String AVATAR_RETURNED = "postwoman_from_elsewhere.vrm";
     public static final String BODY = "postwoman_body.obj";
 
+    public static final String CAPE = "postwoman_cape.fbx";
+    public static final String CAPE_RETURNED = "postwoman_cape_from_elsewhere.fbx";
+
     /** The stage of everything, below the folder. */
     public static final String STAGE = LowTideStage.FOLDER + "/" + LowTideStage.TOP;
 
@@ -84,6 +87,7 @@ public final class DemoData {
             }
         }
         avatars(folder, progress);
+        garments(folder, progress);
         smoke(folder, progress);
         reeds(folder, progress);
         LowTideStage.write(folder, progress);
@@ -120,6 +124,17 @@ public final class DemoData {
             try (Drafts drafts = new Drafts(false)) {
                 Deliveries.write(Delivery.PLAIN, LowTideAvatar.body(), null, target, drafts, Progress.NONE);
             }
+        }
+    }
+
+    /** Writes her cape and shirt as they were sewn, and the cape as it came from elsewhere. */
+    public static void garments(Path folder, Progress progress) throws IOException {
+        progress.at(0.88, "sewing her cape");
+        if (!Files.exists(folder.resolve(CAPE))) {
+            put(LowTideGarments.scene(), folder.resolve(CAPE));
+        }
+        if (!Files.exists(folder.resolve(CAPE_RETURNED))) {
+            put(LowTideGarments.fromElsewhere(), folder.resolve(CAPE_RETURNED));
         }
     }
 

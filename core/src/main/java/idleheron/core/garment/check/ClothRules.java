@@ -1,8 +1,5 @@
 package idleheron.core.garment.check;
 
-import idleheron.core.garment.freedom.FreedomMap;
-import idleheron.core.garment.freedom.Drape;
-import idleheron.core.geometry.Foot;
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.finding.Finding;
@@ -17,7 +14,10 @@ import idleheron.core.garment.facts.Seams;
 import idleheron.core.garment.facts.Spacing;
 import idleheron.core.garment.facts.Tears;
 import idleheron.core.garment.facts.Thickness;
+import idleheron.core.garment.freedom.Drape;
+import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.geometry.BodyDistance;
+import idleheron.core.geometry.Foot;
 import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.geometry.TriangleTree;
@@ -70,8 +70,10 @@ public final class ClothRules {
                     (double) i / worn.garments().size(),
                     "looking over " + s.nodes().get(g).name());
             ClothRules r = new ClothRules(s, Cloth.of(s, g));
-            r.points();
-            if (r.cloth.isWhole()) {
+            if (GarmentRules.isWearable(r.cloth.surface(), skin)) {
+                r.points();
+            }
+            if (r.cloth.isWhole() && GarmentRules.isWearable(r.cloth.surface(), skin)) {
                 r.triangles();
                 r.seams();
                 r.trims();
@@ -139,8 +141,8 @@ public final class ClothRules {
         if (doubled > 0 && cloth.surface().isFinite()) {
             tell("garment-points-doubled", Severity.DRIFTS)
                     .says(
-                            Wording.counted(doubled, "point") + " of " + name + " "
-                                    + (doubled == 1 ? "lies" : "lie") + " where another lies",
+                            Wording.counted(doubled, "point") + " of " + name + " " + (doubled == 1 ? "lies" : "lie")
+                                    + " where another lies",
                             "A solver parts cloth there: no thread joins two points of one place.")
                     .measured(doubled, doubled == 1 ? "point" : "points")
                     .because("The writer split points at seams of coordinates or at hard edges.")
@@ -150,8 +152,8 @@ public final class ClothRules {
         if (unused > 0) {
             tell("garment-points-unused", Severity.DRIFTS)
                     .says(
-                            Wording.counted(unused, "point") + " of " + name + " belong"
-                                    + (unused == 1 ? "s" : "") + " to no face",
+                            Wording.counted(unused, "point") + " of " + name + " belong" + (unused == 1 ? "s" : "")
+                                    + " to no face",
                             "They weigh nothing and hang on nothing; what counts points counts them.")
                     .measured(unused, unused == 1 ? "point" : "points")
                     .put(WeldPoints.USUAL);
@@ -169,8 +171,8 @@ public final class ClothRules {
                     .says(
                             Wording.counted(thin, "triangle") + " of " + name + " "
                                     + (thin == 1 ? "is a sliver" : "are slivers"),
-                            "They are more than fifty times as long as high, or without area ("
-                                    + of.flat() + "): stiff along their length, and their normals mean nothing.")
+                            "They are more than fifty times as long as high, or without area (" + of.flat()
+                                    + "): stiff along their length, and their normals mean nothing.")
                     .measured(thin, thin == 1 ? "triangle" : "triangles")
                     .put(null);
         }
@@ -255,7 +257,8 @@ public final class ClothRules {
             tell("garment-crosses-itself", Severity.DRIFTS)
                     .says(
                             name + " goes through itself in " + Figure.thousands(c.triangles()) + " triangles",
-                            Figure.thousands(c.pairs()) + " times an edge crosses a triangle that it shares no point with"
+                            Figure.thousands(c.pairs())
+                                    + " times an edge crosses a triangle that it shares no point with"
                                     + (c.point() < 0 ? "" : ", first at " + place(m, c.point())) + ".")
                     .measured(c.triangles(), c.triangles() == 1 ? "triangle" : "triangles")
                     .put(null);
@@ -276,8 +279,7 @@ public final class ClothRules {
         double free = 0;
         double all = 0;
         for (int p = 0; p < v.length; p++) {
-            double gap =
-                    body.signed(m.points()[3 * p], m.points()[3 * p + 1], m.points()[3 * p + 2], TIGHT, foot);
+            double gap = body.signed(m.points()[3 * p], m.points()[3 * p + 1], m.points()[3 * p + 2], TIGHT, foot);
             free += gap < TIGHT && v[p] * length > LOOSE ? areas[p] : 0;
             all += areas[p];
         }

@@ -11,6 +11,7 @@ import idleheron.core.garment.collide.Collider;
 import idleheron.core.garment.collide.Coverage;
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.Foot;
+import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.remedy.garment.FitColliders;
 import idleheron.core.scene.Scene;
@@ -22,8 +23,8 @@ final class ColliderRules {
     /** A garment lies over what is nearer than this, metres. */
     private static final double OVER = 0.1;
 
-    private static final double FLOATS = 0.03;
-    private static final double FLOATING = 0.3;
+    private static final double FLOATS = 0.025;
+    private static final double FLOATING = 0.2;
     private static final double MM = 1000;
     private static final double PERCENT = 100;
 
@@ -57,15 +58,28 @@ final class ColliderRules {
                                     + " % of the body lie more than 5 mm outside its colliders.")
                     .mendedBy(new FitColliders()));
         }
-        if (c.out() > FLOATS && c.standsOut() > FLOATING) {
+        double floats = floats(parts, c);
+        if (floats > FLOATING) {
             out.add(at("collider-stands-out", s, worn.body(), MM * c.out(), "mm")
                     .says(
                             "Colliders stand up to " + Figure.number(MM * c.out()) + " mm out of the body",
-                            Figure.number(PERCENT * c.standsOut())
-                                    + " % of the body lie more than 5 mm inside them: cloth floats over it.")
+                            Figure.number(PERCENT * floats) + " % of the body lie more than "
+                                    + Figure.number(MM * FLOATS) + " mm inside them: cloth floats over it.")
                     .mendedBy(new FitColliders()));
         }
         return out;
+    }
+
+    /** The share of the body that lies deep inside its colliders. */
+    private static double floats(BodyParts parts, Coverage c) {
+        double[] areas = SurfaceNormals.of(parts.surface()).pointAreas(parts.surface());
+        double deep = 0;
+        double all = 0;
+        for (int p = 0; p < areas.length; p++) {
+            deep += c.distances()[p] < -FLOATS ? areas[p] : 0;
+            all += areas[p];
+        }
+        return all > 0 ? deep / all : 0;
     }
 
     private static double worst(BodyParts parts, Coverage c, int slot) {

@@ -10,6 +10,7 @@ import idleheron.core.garment.fit.FitExplanation;
 import idleheron.core.garment.fit.GapsByJoint;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.job.Progress;
+import idleheron.core.remedy.garment.FitGarments;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
@@ -38,9 +39,11 @@ public final class FitRules {
             TriangleMesh m = RestSurface.of(s, g);
             TriangleMesh body = RestSurface.of(s, worn.body());
             if (m.count() > 0 && body.count() > 0 && m.isFinite() && body.isFinite()) {
-                Finding f = finding(s, worn.body(), g, m, FitExplanation.of(s, worn.body(), m));
+                FitExplanation e = FitExplanation.of(s, worn.body(), m);
+                boolean told = e.verdict() == FitExplanation.Verdict.UNIT || GarmentRules.isWearable(m, body);
+                Finding f = told ? finding(s, worn.body(), g, m, e) : null;
                 if (f != null) {
-                    out.add(f);
+                    out.add(f.code().equals("garment-other-body") ? f : f.mendedBy(FitGarments.USUAL));
                 }
             }
         }

@@ -6,6 +6,7 @@ import idleheron.core.finding.Convention;
 import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
+import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.facts.Cloth;
 import idleheron.core.garment.freedom.Drape;
@@ -45,14 +46,17 @@ public final class FreedomRules {
     static void look(Facts f, @Nullable Convention c, List<Finding> out) {
         Scene s = f.scene();
         Worn worn = Worn.in(s);
-        for (int g : worn == null ? List.<Integer>of() : worn.garments()) {
+        if (worn == null) {
+            return;
+        }
+        for (int g : worn.garments()) {
             FreedomRules r = new FreedomRules(s, g, out);
             Drape d = Drape.of(s.nodes().get(g));
             FreedomMap map = FreedomMap.of(s.meshes().get(s.nodes().get(g).payload()));
             r.settings(d, map);
             if (map != null) {
                 Cloth cloth = Cloth.of(s, g);
-                if (cloth.isWhole()) {
+                if (cloth.isWhole() && GarmentRules.isWearable(cloth.surface(), RestSurface.of(s, worn.body()))) {
                     r.map(cloth, map, d);
                 }
             }
@@ -153,7 +157,8 @@ public final class FreedomRules {
                     "freedom-harsh",
                     Severity.DRIFTS,
                     "What may move of " + name + " borders hard on what is held",
-                    "At " + Wording.counted(f.veryHarsh(), "edge") + " freedom changes by more than 3 cm a cm of cloth, by "
+                    "At " + Wording.counted(f.veryHarsh(), "edge")
+                            + " freedom changes by more than 3 cm a cm of cloth, by "
                             + Figure.number(f.steepest()) + " at the steepest, " + Figure.number(CM * f.jump())
                             + " cm from one point to the next: it creases there.",
                     Figure.of(f.steepest(), "cm a cm"),

@@ -13,12 +13,16 @@ import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.Foot;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.kind.Rule;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.garment.FitGarments;
 import idleheron.core.remedy.garment.TakeWeights;
+import idleheron.core.remedy.mesh.MovePoints;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.Skin;
 import java.util.ArrayList;
 import java.util.List;
+import org.joml.Matrix4d;
 import org.jspecify.annotations.Nullable;
 
 /** Rules about how garments lie on the body that wears them. Without one they say nothing. */
@@ -39,7 +43,8 @@ public final class GarmentRules {
     private static final double MM = 1000;
     private static final double CM2 = 1e4;
 
-    public static final List<Rule> ALL = List.of(GarmentRules::size, GarmentRules::lies, GarmentRules::weights, FreedomRules::look);
+    public static final List<Rule> ALL =
+            List.of(GarmentRules::size, GarmentRules::lies, GarmentRules::weights, FreedomRules::look);
 
     private GarmentRules() {}
 
@@ -73,12 +78,29 @@ public final class GarmentRules {
                                                     + ": one of the two is in another unit than it says."))
                     .measured(Figure.of(ratio, "times", s.path(g)))
                     .because("Files of plain meshes do not say their unit, or say the wrong one.")
-                    .atNode(g));
+                    .atNode(g)
+                    .mendedBy(scaled(s, g, ratio)));
         }
+    }
+
+    /** Whether a garment is as large as what people wear. */
+    static boolean isWearable(TriangleMesh garment, TriangleMesh body) {
+        return isWearable(longest(garment) / longest(body));
     }
 
     private static boolean isWearable(double ratio) {
         return ratio > LEAST && ratio < MOST;
+    }
+
+    /** By the likeliest factor, for a garment that no joint moves; else null. */
+    private static @Nullable Remedy scaled(Scene s, int g, double ratio) {
+        Mesh m = s.meshes().get(s.nodes().get(g).payload());
+        double k = java.util.Arrays.stream(FACTORS)
+                .filter(f -> isWearable(ratio * f))
+                .boxed()
+                .min(java.util.Comparator.comparingDouble(f -> Math.abs(Math.log(ratio * f / HALF))))
+                .orElse(1.0);
+        return k == 1 || m.skin() != null ? null : new MovePoints(m.name(), new Matrix4d().scaling(k));
     }
 
     /** The usual factors that make it wearable, two at most: the one nearest to half the body, by proportion, first. */
@@ -139,7 +161,8 @@ public final class GarmentRules {
                                 + Figure.number(MM * gaps.low()) + " and " + Figure.number(MM * gaps.high()) + " mm.")
                 .measured(Figure.of(MM * gaps.worst(), "mm", s.path(g)))
                 .because("It was made for another body or another pose, or one of the two was moved.")
-                .atNode(g);
+                .atNode(g)
+                .mendedBy(s.meshes().get(s.nodes().get(g).payload()).skin() == null ? FitGarments.USUAL : null);
     }
 
     /** The joint that moves the body most where a point of a garment is nearest; "" where none does. */

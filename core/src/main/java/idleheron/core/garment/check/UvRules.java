@@ -37,22 +37,21 @@ final class UvRules {
                 out.add(of("garment-uv-missing", Severity.NOTE, s, g, l.none(), "triangles")
                         .says(
                                 Wording.counted(l.none(), "triangle") + " of " + name + " without coordinates",
-                                "Set " + sets.get(i).name() + " gives them none, or no area. Pictures are drawn out there."));
+                                "Set " + sets.get(i).name()
+                                        + " gives them none, or no area. Pictures are drawn out there."));
             }
         }
         return out;
     }
 
     private static Finding of(String code, Severity severity, Scene s, int g, double value, String unit) {
-        return Finding.of(code, severity, Worn.TOPIC)
-                .atNode(g)
-                .measured(Figure.of(value, unit, s.path(g)));
+        return Finding.of(code, severity, Worn.TOPIC).atNode(g).measured(Figure.of(value, unit, s.path(g)));
     }
 
     private static void pictures(Scene s, Cloth cloth, UvLayout l, List<Finding> out) {
         int g = cloth.node();
         String name = s.nodes().get(g).name();
-        long beyond = l.tiles().stream().filter(t -> !t.equals("0 0")).count();
+        int beyond = (int) l.tiles().stream().filter(t -> !t.equals("0 0")).count();
         if (beyond > 0) {
             out.add(of("garment-uv-outside", Severity.NOTE, s, g, beyond, beyond == 1 ? "tile" : "tiles")
                     .says(

@@ -30,7 +30,8 @@ public record BodyParts(Scene scene, TriangleMesh surface, Skin skin, int[] stro
     public static BodyParts of(Scene s, int node) {
         Skin skin = s.meshes().get(s.nodes().get(node).payload()).skin();
         if (skin == null) {
-            throw new IllegalArgumentException("no joint moves " + s.nodes().get(node).name());
+            throw new IllegalArgumentException(
+                    "no joint moves " + s.nodes().get(node).name());
         }
         int[] strongest = new int[skin.points()];
         for (int p = 0; p < strongest.length; p++) {
@@ -79,9 +80,6 @@ public record BodyParts(Scene scene, TriangleMesh surface, Skin skin, int[] stro
     public Coverage coverage(List<Collider> colliders) {
         Pose rest = new Pose(scene);
         return Coverage.of(
-                surface,
-                colliders.stream().map(c -> c.placed(rest)).toList(),
-                strongest,
-                skin.joints().length);
+                surface, colliders.stream().map(c -> c.placed(rest)).toList(), strongest, skin.joints().length);
     }
 }

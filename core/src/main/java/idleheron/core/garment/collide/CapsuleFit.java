@@ -12,22 +12,21 @@ import org.ejml.dense.row.factory.DecompositionFactory_DDRM;
 import org.ejml.interfaces.decomposition.EigenDecomposition_F64;
 
 /**
- * Capsules for the points of one part of a body, as few as do not stand out of it: one, else two or three side by side. The axis of a
- * capsule is the main one of the points by area; its radius is a straight line over it, raised until it covers nineteen twentieths;
- * its ends are those of the middle 96 % of the points, drawn in by four fifths of the radius.
+ * Capsules for the points of one part of a body, as few as do not stand out of it: one, else up to four side by side. A capsule is a ball
+ * or lies along one of the three main axes of the points by area, whichever errs least; its radius is a straight line over the axis,
+ * raised until it covers nineteen twentieths; its ends are those of the middle 96 % of the points, drawn in by four fifths of the radius.
  */
 final class CapsuleFit {
     private static final double COVERED = 0.95;
     private static final double ENDS = 0.02;
     private static final double DRAWN = 0.8;
     private static final double LEAST = 0.005;
-    private static final double ROUND = 1.3;
-    private static final double SHORT = 2.2;
+    private static final double BARE = 2;
 
     /** A capsule may stand out of the skin by this on average, metres. */
-    private static final double STANDS = 0.015;
+    private static final double STANDS = 0.008;
 
-    private static final int MOST = 3;
+    private static final int MOST = 4;
     private static final int STEPS = 20;
     private static final int FEWEST = 20;
 
@@ -56,7 +55,7 @@ final class CapsuleFit {
         return best;
     }
 
-    /** How far capsules stand out of the skin, by area, metres. */
+    /** How far capsules stand out of the skin, and twice how far they leave it bare, by area, metres. */
     private static double stands(List<Capsule> all, double[] p, double[] areas) {
         double sum = 0;
         double whole = 0;
@@ -65,7 +64,7 @@ final class CapsuleFit {
             for (Capsule c : all) {
                 d = Math.min(d, c.distance(p[3 * i], p[3 * i + 1], p[3 * i + 2]));
             }
-            sum += Math.max(0, -d) * areas[i];
+            sum += (d < 0 ? -d : BARE * d) * areas[i];
             whole += areas[i];
         }
         return whole > 0 ? sum / whole : 0;
@@ -74,10 +73,11 @@ final class CapsuleFit {
     /** Groups that lie together (Lloyd 1982), begun along the main axis; a capsule for each. */
     private static List<Capsule> several(double[] p, double[] areas, int k) {
         int n = areas.length;
-        Axis axis = new CapsuleFit(p, areas).axis();
+        Axis axis = new CapsuleFit(p, areas).axes().getFirst();
         Integer[] order = IntStream.range(0, n)
                 .boxed()
-                .sorted(Comparator.comparingDouble((Integer i) -> axis.along(p, i)).thenComparingInt(i -> i))
+                .sorted(Comparator.comparingDouble((Integer i) -> axis.along(p, i))
+                        .thenComparingInt(i -> i))
                 .toArray(Integer[]::new);
         int[] group = new int[n];
         for (int i = 0; i < n; i++) {
@@ -118,7 +118,10 @@ final class CapsuleFit {
             int one = g;
             int[] own = IntStream.range(0, n).filter(i -> group[i] == one).toArray();
             if (own.length >= FEWEST) {
-                out.add(new CapsuleFit(points(p, own), Arrays.stream(own).mapToDouble(i -> areas[i]).toArray()).one());
+                out.add(new CapsuleFit(
+                                points(p, own),
+                                Arrays.stream(own).mapToDouble(i -> areas[i]).toArray())
+                        .one());
             }
         }
         return out;
@@ -132,8 +135,8 @@ final class CapsuleFit {
         return out;
     }
 
-    /** A middle, a direction, and how far points spread along it and along the next, square metres. */
-    private record Axis(Vec3 middle, Vec3 way, double spread, double next) {
+    /** A middle and a direction. */
+    private record Axis(Vec3 middle, Vec3 way) {
         double along(double[] p, int i) {
             return (p[3 * i] - middle.x()) * way.x()
                     + (p[3 * i + 1] - middle.y()) * way.y()
@@ -141,7 +144,8 @@ final class CapsuleFit {
         }
     }
 
-    private Axis axis() {
+    /** The main axes, that along which points spread most first. */
+    private List<Axis> axes() {
         double[] m = new double[3];
         double all = 0;
         for (int i = 0; i < area.length; i++) {
@@ -165,35 +169,48 @@ final class CapsuleFit {
         e.decompose(c);
         Integer[] order = {0, 1, 2};
         Arrays.sort(order, Comparator.comparingDouble(i -> -e.getEigenvalue(i).getReal()));
-        DMatrixRMaj v = e.getEigenVector(order[0]);
-        return new Axis(
-                new Vec3(m[0], m[1], m[2]),
-                new Vec3(v.get(0), v.get(1), v.get(2)).unit(),
-                e.getEigenvalue(order[0]).getReal(),
-                e.getEigenvalue(order[1]).getReal());
+        List<Axis> out = new ArrayList<>();
+        for (int k : order) {
+            DMatrixRMaj v = e.getEigenVector(k);
+            out.add(new Axis(new Vec3(m[0], m[1], m[2]), new Vec3(v.get(0), v.get(1), v.get(2)).unit()));
+        }
+        return out;
     }
 
     private Capsule one() {
-        Axis axis = axis();
+        List<Axis> axes = axes();
+        Capsule best = ball(axes.getFirst().middle);
+        double least = stands(List.of(best), p, area);
+        for (Axis a : axes) {
+            Capsule c = along(a);
+            double now = stands(List.of(c), p, area);
+            if (now < least) {
+                best = c;
+                least = now;
+            }
+        }
+        return best;
+    }
+
+    private Capsule ball(Vec3 middle) {
+        double[] r = new double[area.length];
+        for (int i = 0; i < r.length; i++) {
+            r[i] = new Vec3(p[3 * i], p[3 * i + 1], p[3 * i + 2]).distance(middle);
+        }
+        double radius = Math.max(LEAST, covered(r));
+        return new Capsule(middle, radius, middle, radius);
+    }
+
+    private Capsule along(Axis axis) {
         int n = area.length;
         double[] x = new double[n];
         double[] y = new double[n];
-        double[] r = new double[n];
         for (int i = 0; i < n; i++) {
             x[i] = axis.along(p, i);
-            double dx = p[3 * i] - axis.middle.x();
-            double dy = p[3 * i + 1] - axis.middle.y();
-            double dz = p[3 * i + 2] - axis.middle.z();
-            double square = dx * dx + dy * dy + dz * dz;
-            r[i] = Math.sqrt(square);
-            y[i] = Math.sqrt(Math.max(0, square - x[i] * x[i]));
+            double r = new Vec3(p[3 * i], p[3 * i + 1], p[3 * i + 2]).distance(axis.middle);
+            y[i] = Math.sqrt(Math.max(0, r * r - x[i] * x[i]));
         }
         double[] along = Share.sorted(x, n);
-        double span = along[n - 1] - along[0];
-        if (axis.spread < ROUND * axis.next || span < SHORT * Share.at(Share.sorted(y, n), 0.5)) {
-            double radius = Math.max(LEAST, covered(r));
-            return new Capsule(axis.middle, radius, axis.middle, radius);
-        }
         double[] line = line(x, y);
         double[] over = new double[n];
         for (int i = 0; i < n; i++) {

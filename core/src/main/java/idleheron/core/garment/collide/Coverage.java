@@ -19,13 +19,7 @@ import java.util.List;
  * @param bare by joint, the share of its area that is uncovered; -1 for a joint that moves no point most
  */
 public record Coverage(
-        double[] distances,
-        double uncovered,
-        double worst,
-        int point,
-        double standsOut,
-        double out,
-        double[] bare) {
+        double[] distances, double uncovered, double worst, int point, double standsOut, double out, double[] bare) {
     /** Metres. */
     public static final double TOLERANCE = 0.005;
 

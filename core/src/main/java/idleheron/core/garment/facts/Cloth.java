@@ -51,4 +51,22 @@ public record Cloth(int node, Mesh mesh, TriangleMesh surface, Weld weld, Triang
         }
         return n;
     }
+
+    /** Places of all points as places of those that stand for them. */
+    public double[] joined(double[] places) {
+        double[] out = new double[3 * weld.keep().length];
+        for (int i = 0; i < weld.keep().length; i++) {
+            System.arraycopy(places, 3 * weld.keep()[i], out, 3 * i, 3);
+        }
+        return out;
+    }
+
+    /** Places of points that stand for others, back on all of them. */
+    public double[] parted(double[] places) {
+        double[] out = new double[3 * weld.to().length];
+        for (int i = 0; i < weld.to().length; i++) {
+            System.arraycopy(places, 3 * weld.to()[i], out, 3 * i, 3);
+        }
+        return out;
+    }
 }

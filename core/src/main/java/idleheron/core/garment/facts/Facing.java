@@ -22,7 +22,8 @@ public final class Facing {
      * @return true where the inner side is certain to look out
      */
     public static boolean isInsideOut(Cloth cloth, BodyDistance body) {
-        TriangleMesh m = cloth.joined().only(f -> cloth.pieces().of()[cloth.joined().triangles()[3 * f]] == 0);
+        TriangleMesh m =
+                cloth.joined().only(f -> cloth.pieces().of()[cloth.joined().triangles()[3 * f]] == 0);
         return MeshEdges.of(m).inside() > CLOSED ? volume(m) < 0 : along(m, body) < -SURE;
     }
 

@@ -12,9 +12,10 @@ import java.util.Arrays;
  * How thick a garment is: from each point straight back against its normal to the first triangle of its own that looks the other way.
  *
  * @param metres of each point, infinite where there is no other side
+ * @param across of each point the nearest corner of that triangle, -1 where there is none
  * @param points how many have one
  */
-public record Thickness(double[] metres, int points) {
+public record Thickness(double[] metres, int[] across, int points) {
     /** Farther than this is another part of the garment, metres. */
     private static final double REACH = 0.06;
 
@@ -23,7 +24,9 @@ public record Thickness(double[] metres, int points) {
 
     public static Thickness of(TriangleMesh m, SurfaceNormals normals, TriangleTree tree) {
         double[] out = new double[m.pointCount()];
+        int[] across = new int[out.length];
         Arrays.fill(out, Double.POSITIVE_INFINITY);
+        Arrays.fill(across, -1);
         int[] t = m.triangles();
         double[] n = normals.points();
         Cores.split(out.length, 256, (from, to) -> {
@@ -44,15 +47,35 @@ public record Thickness(double[] metres, int points) {
                     double dot = normals.faces()[3 * f] * n[3 * p]
                             + normals.faces()[3 * f + 1] * n[3 * p + 1]
                             + normals.faces()[3 * f + 2] * n[3 * p + 2];
-                    if (!own && dot < OPPOSED && part * REACH > NEAR) {
-                        out[p] = Math.min(out[p], part * REACH);
+                    if (!own && dot < OPPOSED && part * REACH > NEAR && part * REACH < out[p]) {
+                        out[p] = part * REACH;
+                        across[p] = nearest(m, f, a, b, part);
                     }
                     return true;
                 });
             }
         });
         return new Thickness(
-                out, (int) Arrays.stream(out).filter(Double::isFinite).count());
+                out, across, (int) Arrays.stream(out).filter(Double::isFinite).count());
+    }
+
+    /** The corner of a triangle that is nearest to a place on the way from a to b. */
+    private static int nearest(TriangleMesh m, int triangle, double[] a, double[] b, double part) {
+        int best = -1;
+        double least = Double.POSITIVE_INFINITY;
+        for (int c = 0; c < 3; c++) {
+            int p = m.triangles()[3 * triangle + c];
+            double sum = 0;
+            for (int k = 0; k < 3; k++) {
+                double d = m.points()[3 * p + k] - a[k] - part * (b[k] - a[k]);
+                sum += d * d;
+            }
+            if (sum < least) {
+                least = sum;
+                best = p;
+            }
+        }
+        return best;
     }
 
     /** The middle one of those that have another side; 0 where none has. */

@@ -9,6 +9,9 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import org.joml.Matrix3d;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
 
 /**
  * Whether a garment was made for a body, in its pose, size and unit; and if not, what explains it, the simplest first: another unit or
@@ -24,6 +27,8 @@ import java.util.List;
  * @param turns of joints of the body in the pose it was made in, the largest first, for {@link Verdict#POSE}
  * @param before badness as it lies, metres
  * @param after badness with the explanation applied
+ * @param mend what brings its places to the body, for {@link Verdict#UNIT} and {@link Verdict#SIZE}; else it changes nothing
+ * @param moves what each joint of the body's skin did with places at rest when it was made, for {@link Verdict#POSE}; else none
  */
 public record FitExplanation(
         Verdict verdict,
@@ -34,7 +39,9 @@ public record FitExplanation(
         double shift,
         List<Turn> turns,
         double before,
-        double after) {
+        double after,
+        Matrix4dc mend,
+        List<Matrix4dc> moves) {
     /** What explains how a garment lies. */
     public enum Verdict {
         FITS,
@@ -56,7 +63,10 @@ public record FitExplanation(
 
     public FitExplanation {
         turns = List.copyOf(turns);
+        moves = List.copyOf(moves);
     }
+
+    private static final Matrix4dc SAME = new Matrix4d();
 
     /** Below this a garment fits, metres. */
     private static final double FITS = 0.006;
@@ -101,6 +111,12 @@ public record FitExplanation(
             }
             return out;
         }
+
+        Matrix4d matrix(double factor) {
+            return new Matrix4d(new Matrix3d(
+                            rows[0], rows[3], rows[6], rows[1], rows[4], rows[7], rows[2], rows[5], rows[8]))
+                    .scale(factor);
+        }
     }
 
     private record Tried(double badness, double factor, Axes axes) {
@@ -110,7 +126,7 @@ public record FitExplanation(
     }
 
     private static FitExplanation of(Verdict v, double before, double after) {
-        return new FitExplanation(v, 1, "", 1, 0, 0, List.of(), before, after);
+        return new FitExplanation(v, 1, "", 1, 0, 0, List.of(), before, after, SAME, List.of());
     }
 
     /**
@@ -144,26 +160,50 @@ public record FitExplanation(
             Tried t = tried.getFirst();
             boolean same = t.factor == 1 && t.axes == Axes.SAME;
             return new FitExplanation(
-                    same ? Verdict.FITS : Verdict.UNIT, t.factor, t.axes.shown, 1, 0, 0, List.of(), before, t.badness);
+                    same ? Verdict.FITS : Verdict.UNIT,
+                    t.factor,
+                    t.axes.shown,
+                    1,
+                    0,
+                    0,
+                    List.of(),
+                    before,
+                    t.badness,
+                    t.axes.matrix(t.factor),
+                    List.of());
         }
         if (lies.inside() < DRY && lies.spread() > UNSTEADY) {
             return of(Verdict.LOOSE, before, before);
         }
+        Matrix4dc first = SAME;
         if (!tried.isEmpty() && tried.getFirst().badness < 0.25 * before) {
             Tried t = tried.getFirst();
+            first = t.axes.matrix(t.factor);
             q = t.axes.applied(q, t.factor);
             qn = t.axes.applied(qn, t.axes == Axes.MIRROR ? -1 : 1);
         }
-        return fitted(body, distance, q, qn, before);
+        return fitted(body, distance, q, qn, before, first);
     }
 
-    private static FitExplanation fitted(FitBody body, BodyDistance distance, double[] q, double[] qn, double before) {
+    private static FitExplanation fitted(
+            FitBody body, BodyDistance distance, double[] q, double[] qn, double before, Matrix4dc first) {
         double good = Math.max(0.5 * FITS, 0.25 * before);
         SimilarityFit s = SimilarityFit.of(distance, q);
         double after = Feet.of(distance, s.moved()).badness();
         boolean moved = Math.abs(s.scale() - 1) >= GROWN || s.degrees() >= TURNED || s.shift() >= SHIFTED;
         if (moved && after < good) {
-            return new FitExplanation(Verdict.SIZE, 1, "", s.scale(), s.degrees(), s.shift(), List.of(), before, after);
+            return new FitExplanation(
+                    Verdict.SIZE,
+                    1,
+                    "",
+                    s.scale(),
+                    s.degrees(),
+                    s.shift(),
+                    List.of(),
+                    before,
+                    after,
+                    new Matrix4d(s.all()).mul(first),
+                    List.of());
         }
         if (body.skin() == null) {
             return of(Verdict.BODY, before, before);
@@ -179,7 +219,8 @@ public record FitExplanation(
         double posed = p.feet().badness();
         boolean helps = !turns.isEmpty() && turns.getFirst().degrees >= POSED && posed < good;
         return helps
-                ? new FitExplanation(Verdict.POSE, 1, "", 1, 0, 0, turns, before, posed)
+                ? new FitExplanation(
+                        Verdict.POSE, 1, "", 1, 0, 0, turns, before, posed, first, List.of((Matrix4dc[]) p.moves()))
                 : of(Verdict.BODY, before, before);
     }
 

@@ -3,6 +3,7 @@ package idleheron.core.garment.fit;
 import idleheron.core.geometry.BodyDistance;
 import org.joml.Matrix3d;
 import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
 
@@ -13,8 +14,9 @@ import org.joml.Vector3d;
  * @param scale times which it fits
  * @param degrees turned
  * @param shift of its middle, metres
+ * @param all of it as one matrix
  */
-record SimilarityFit(double[] moved, double scale, double degrees, double shift) {
+record SimilarityFit(double[] moved, double scale, double degrees, double shift, Matrix4dc all) {
     private static final int STEPS = 25;
     private static final double LEAST_CUT = 0.008;
     private static final double MOST_GROWTH = 0.1;
@@ -92,7 +94,7 @@ record SimilarityFit(double[] moved, double scale, double degrees, double shift)
         double[] m = middle(q);
         Vector3d to = all.transformPosition(new Vector3d(m[0], m[1], m[2]));
         double shift = to.sub(m[0], m[1], m[2]).length();
-        return new SimilarityFit(x, scale, Math.toDegrees(Math.acos(cos)), shift);
+        return new SimilarityFit(x, scale, Math.toDegrees(Math.acos(cos)), shift, all);
     }
 
     static double[] middle(double[] q) {

@@ -145,8 +145,8 @@ public final class Drape {
     /** A node that says this and nothing else of its cloth. */
     public Node on(Node n) {
         List<FreeProperty> all = new ArrayList<>(n.properties());
-        all.removeIf(p -> java.util.Arrays.stream(Setting.values())
-                .anyMatch(s -> p.name().equalsIgnoreCase(s.property())));
+        all.removeIf(p ->
+                java.util.Arrays.stream(Setting.values()).anyMatch(s -> p.name().equalsIgnoreCase(s.property())));
         said.forEach((s, v) ->
                 all.add(new FreeProperty(s.property(), "Number", new FreeProperty.Numbers(new double[] {v}))));
         return n.withProperties(all);

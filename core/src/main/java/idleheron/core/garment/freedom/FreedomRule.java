@@ -101,8 +101,7 @@ public sealed interface FreedomRule {
             Cores.split(out.length, 512, (from, to) -> {
                 Foot f = new Foot();
                 for (int i = from; i < to; i++) {
-                    double gap = body.signed(
-                            m.points()[3 * i], m.points()[3 * i + 1], m.points()[3 * i + 2], far, f);
+                    double gap = body.signed(m.points()[3 * i], m.points()[3 * i + 1], m.points()[3 * i + 2], far, f);
                     out[i] = step((gap - near) / (far - near));
                 }
             });

@@ -67,6 +67,54 @@ public record Wrap(TriangleMesh body, int[] triangles, double[] shares, double[]
         return new Wrap(sound, triangles, shares, offsets, farthest);
     }
 
+    /**
+     * Binds pieces that stay rigid: all points of a piece to the foot of its middle.
+     *
+     * @param piece for each point which piece it belongs to; below 0 for none, and then it is bound for itself
+     */
+    public static Wrap rigid(TriangleMesh body, TriangleMesh trims, int[] piece) {
+        int pieces = java.util.Arrays.stream(piece).max().orElse(-1) + 1;
+        double[] middle = new double[3 * pieces];
+        int[] count = new int[pieces];
+        for (int i = 0; i < piece.length; i++) {
+            if (piece[i] >= 0) {
+                count[piece[i]]++;
+                for (int a = 0; a < 3; a++) {
+                    middle[3 * piece[i] + a] += trims.points()[3 * i + a];
+                }
+            }
+        }
+        for (int i = 0; i < middle.length; i++) {
+            middle[i] /= Math.max(1, count[i / 3]);
+        }
+        Wrap middles = of(body, new TriangleMesh(middle, new int[0]));
+        Wrap each = of(body, trims);
+        SurfaceNormals normals = SurfaceNormals.of(middles.body);
+        double[] frame = new double[9];
+        int[] t = middles.body.triangles();
+        for (int i = 0; i < piece.length; i++) {
+            int k = piece[i];
+            if (k < 0) {
+                continue;
+            }
+            each.triangles[i] = middles.triangles[k];
+            System.arraycopy(middles.shares, 3 * k, each.shares, 3 * i, 3);
+            frame(middles.body, normals, middles.triangles[k], middles.shares, 3 * k, frame);
+            double[] off = new double[3];
+            for (int a = 0; a < 3; a++) {
+                off[a] = trims.points()[3 * i + a];
+                for (int c = 0; c < 3; c++) {
+                    off[a] -=
+                            middles.shares[3 * k + c] * middles.body.points()[3 * t[3 * middles.triangles[k] + c] + a];
+                }
+            }
+            for (int a = 0; a < 3; a++) {
+                each.offsets[3 * i + a] = off[0] * frame[3 * a] + off[1] * frame[3 * a + 1] + off[2] * frame[3 * a + 2];
+            }
+        }
+        return each;
+    }
+
     /** Three directions of length 1 and square to each other, on end: along the first edge, across, and out. */
     private static void frame(
             TriangleMesh m, SurfaceNormals normals, int triangle, double[] shares, int at, double[] out) {

@@ -1,13 +1,5 @@
 package idleheron.core.remedy.catalogue;
 
-import idleheron.core.remedy.garment.FitColliders;
-import idleheron.core.remedy.garment.SoftenFreedom;
-import idleheron.core.remedy.garment.SayDrape;
-import idleheron.core.remedy.garment.SetFreedom;
-import idleheron.core.remedy.garment.FlipFaces;
-import idleheron.core.remedy.garment.WeldPoints;
-import idleheron.core.remedy.garment.UvToFirstTile;
-import idleheron.core.remedy.garment.PartTrims;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.RemedyValue;
@@ -27,7 +19,16 @@ import idleheron.core.remedy.clip.RetimeClips;
 import idleheron.core.remedy.clip.ScaleMotion;
 import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.remedy.clip.SplitClip;
+import idleheron.core.remedy.garment.FitColliders;
+import idleheron.core.remedy.garment.FitGarments;
+import idleheron.core.remedy.garment.FlipFaces;
+import idleheron.core.remedy.garment.PartTrims;
+import idleheron.core.remedy.garment.SayDrape;
+import idleheron.core.remedy.garment.SetFreedom;
+import idleheron.core.remedy.garment.SoftenFreedom;
 import idleheron.core.remedy.garment.TakeWeights;
+import idleheron.core.remedy.garment.UvToFirstTile;
+import idleheron.core.remedy.garment.WeldPoints;
 import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.mesh.MergeMeshes;
 import idleheron.core.remedy.mesh.MovePoints;
@@ -117,7 +118,8 @@ public final class RemedyCatalogue {
             List.of(SetFreedom.TYPE),
             List.of(SoftenFreedom.TYPE),
             List.of(SayDrape.TYPE),
-            List.of(FitColliders.TYPE));
+            List.of(FitColliders.TYPE),
+            List.of(FitGarments.TYPE));
 
     private final Map<String, RemedyType> types = new LinkedHashMap<>();
 

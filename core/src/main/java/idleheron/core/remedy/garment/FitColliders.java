@@ -75,6 +75,8 @@ public record FitColliders() implements Remedy {
     @Override
     public Scene apply(Scene scene) {
         int body = body(scene);
-        return body < 0 ? scene : scene.with(Collider.KEY, BodyParts.of(scene, body).fitted());
+        return body < 0
+                ? scene
+                : scene.with(Collider.KEY, BodyParts.of(scene, body).fitted());
     }
 }

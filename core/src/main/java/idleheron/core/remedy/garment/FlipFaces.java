@@ -15,7 +15,10 @@ import idleheron.core.scene.mesh.MeshLayer;
  */
 public record FlipFaces(String garment) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "flip-faces", FlipFaces.class, Keeps.OTHERS, "Turns the faces of a garment round, normals with them.")
+                    "flip-faces",
+                    FlipFaces.class,
+                    Keeps.OTHERS,
+                    "Turns the faces of a garment round, normals with them.")
             .told("[=GARMENT]", (RemedyValue v) -> new FlipFaces(v.text()));
 
     @Override
@@ -52,7 +55,8 @@ public record FlipFaces(String garment) implements Remedy {
             }
         }
         Mesh out = m.withLayers(m.layers().stream()
-                        .filter(l -> l.domain() != MeshLayer.Domain.EDGE && !l.kind().isDirection())
+                        .filter(l ->
+                                l.domain() != MeshLayer.Domain.EDGE && !l.kind().isDirection())
                         .toList())
                 .withSmoothing(m.smoothingGroups(), null)
                 .reordered(from, null);

@@ -1,8 +1,8 @@
 package idleheron.core.remedy.garment;
 
 import idleheron.core.Wording;
-import idleheron.core.garment.facts.Cloth;
 import idleheron.core.garment.Worn;
+import idleheron.core.garment.facts.Cloth;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -31,7 +31,10 @@ public record PartTrims(boolean keep) implements Remedy {
             .told(new PartTrims(true))
             .measured("trims", PartTrims::trims);
     private static final RemedyType DROP = RemedyType.of(
-                    "drop-trims", PartTrims.class, Keeps.OTHERS, "Leaves out the trims of garments: pieces of less than 3 cm.")
+                    "drop-trims",
+                    PartTrims.class,
+                    Keeps.OTHERS,
+                    "Leaves out the trims of garments: pieces of less than 3 cm.")
             .told(new PartTrims(false))
             .measured("trims", PartTrims::trims);
 

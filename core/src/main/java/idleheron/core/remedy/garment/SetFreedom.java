@@ -68,8 +68,9 @@ public record SetFreedom(double centimetres, List<String> rules) implements Reme
             case "top" -> new FreedomRule.FromTop(length(told, w, 1, 1));
             case "borders" -> new FreedomRule.FromBorders(length(told, w, 1, 1));
             case "gap" -> new FreedomRule.ByGap(length(told, w, 1, 2), length(told, w, 2, 2));
-            default -> throw new IllegalArgumentException("no rule of freedom " + told
-                    + "; there are below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR");
+            default ->
+                throw new IllegalArgumentException("no rule of freedom " + told
+                        + "; there are below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR");
         };
     }
 

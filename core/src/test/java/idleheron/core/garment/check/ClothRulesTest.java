@@ -111,7 +111,8 @@ class ClothRulesTest {
         Finding f = only(s, "garment-seams-apart");
         assertThat(f.message()).contains("up to 0.200 mm");
         assertThat(f.figure().value()).isEqualTo(2 * (cut(0).pointCount() - POINTS));
-        assertThat(((WeldPoints) Objects.requireNonNull(f.remedy())).millimetres()).isCloseTo(0.21, within(0.011));
+        assertThat(((WeldPoints) Objects.requireNonNull(f.remedy())).millimetres())
+                .isCloseTo(0.21, within(0.011));
         assertThat(found(mended(s, f))).isEmpty();
     }
 
@@ -154,8 +155,7 @@ class ClothRulesTest {
     @Test
     void cloth_that_goes_through_itself_is_told_with_its_place() {
         double[] sheet = {-0.1, 1.2, -0.4, 0.1, 1.2, -0.4, 0.1, 1.2, 0.4, -0.1, 1.2, 0.4};
-        Finding f = found(dressed(with(sheet, POINTS, POINTS + 1, POINTS + 2, POINTS, POINTS + 2, POINTS + 3)))
-                .stream()
+        Finding f = found(dressed(with(sheet, POINTS, POINTS + 1, POINTS + 2, POINTS, POINTS + 2, POINTS + 3))).stream()
                 .filter(x -> x.code().equals("garment-crosses-itself"))
                 .findFirst()
                 .orElseThrow();

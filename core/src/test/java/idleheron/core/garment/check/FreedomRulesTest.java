@@ -136,8 +136,8 @@ class FreedomRulesTest {
     @Test
     void rules_are_told_in_centimetres_and_the_least_counts() {
         Scene s = new SetFreedom(30, List.of("below/131.8252/90", "borders/10")).apply(BARE);
-        FreedomMap map = Objects.requireNonNull(FreedomMap.of(
-                s.meshes().get(s.nodes().get(s.find("cape")).payload())));
+        FreedomMap map = Objects.requireNonNull(
+                FreedomMap.of(s.meshes().get(s.nodes().get(s.find("cape")).payload())));
         double most = 0;
         for (int p = 0; p < CAPE.pointCount(); p++) {
             most = Math.max(most, y(p) > 1.3182 ? map.values()[p] : 0);

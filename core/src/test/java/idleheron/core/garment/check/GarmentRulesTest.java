@@ -96,6 +96,5 @@ class GarmentRulesTest {
         assertThat(in.insideArea()).isGreaterThan(in.deeper());
         assertThat(in.gaps()[in.deepest()]).isEqualTo(-in.worst());
         assertThat(Arrays.stream(in.gaps()).min().orElse(0)).isEqualTo(-in.worst());
-
     }
 }

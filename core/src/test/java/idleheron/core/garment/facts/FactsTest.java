@@ -41,7 +41,8 @@ class FactsTest {
         for (int i = 0; i < p.all().size(); i++) {
             JsonNode t = told.path("pieces").get(i);
             assertThat(p.all().get(i).points()).isEqualTo(t.path("points").asInt());
-            assertThat(p.all().get(i).pointShare()).isCloseTo(t.path("pointShare").asDouble(), NEAR);
+            assertThat(p.all().get(i).pointShare())
+                    .isCloseTo(t.path("pointShare").asDouble(), NEAR);
         }
         assertThat(p.all().getFirst().area()).isCloseTo(1.364551551, NEAR);
         assertThat(p.all().getFirst().areaShare()).isCloseTo(0.98816146, NEAR);
@@ -86,8 +87,7 @@ class FactsTest {
     private static final float[] SQUARE = {0, 0, 1, 0, 1, 1, 0, 0, 1, 1, 0, 1};
 
     private static TriangleMesh square() {
-        return new TriangleMesh(
-                new double[] {0, 0, 0, 1, 0, 0, 1, 1, 0, 0, 1, 0}, new int[] {0, 1, 2, 0, 2, 3});
+        return new TriangleMesh(new double[] {0, 0, 0, 1, 0, 0, 1, 1, 0, 0, 1, 0}, new int[] {0, 1, 2, 0, 2, 3});
     }
 
     @Test
@@ -114,9 +114,7 @@ class FactsTest {
     }
 
     private static TriangleMesh crossing(double shift) {
-        double[] p = {
-            -1, -1, 0, 1, -1, 0, 1, 1, 0, -1, 1, 0, shift, -1, -1, shift, 1, -1, shift, 1, 1, shift, -1, 1
-        };
+        double[] p = {-1, -1, 0, 1, -1, 0, 1, 1, 0, -1, 1, 0, shift, -1, -1, shift, 1, -1, shift, 1, 1, shift, -1, 1};
         return new TriangleMesh(p, new int[] {0, 1, 2, 0, 2, 3, 4, 5, 6, 4, 6, 7});
     }
 

@@ -154,8 +154,8 @@ class FreedomMapTest {
         assertThat(new FreedomMap(v).on(with).layers()).hasSize(1);
         double[] corners = new double[m.corners().length];
         Arrays.setAll(corners, c -> v[m.corners()[c]]);
-        Mesh by = m.withLayers(java.util.List.of(new MeshLayer(
-                MeshLayer.Kind.COLOR, "Freedom_Map", MeshLayer.Domain.CORNER, 1, corners, null, null)));
+        Mesh by = m.withLayers(java.util.List.of(
+                new MeshLayer(MeshLayer.Kind.COLOR, "Freedom_Map", MeshLayer.Domain.CORNER, 1, corners, null, null)));
         assertThat(Objects.requireNonNull(FreedomMap.of(by)).values()).containsExactly(v);
     }
 }

@@ -1,8 +1,8 @@
 package idleheron.formats.gltf.bridge;
 
-import idleheron.core.garment.freedom.FreedomMap;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.MeshLayer;
@@ -261,7 +261,7 @@ final class GltfMeshWriter {
                     v[w * i + w - 1] = w == FOUR ? 1 : v[w * i + w - 1];
                 }
             }
-            a.put(names.get(k), doc.vertices(v, "VEC" + w, w, false));
+            a.put(names.get(k), doc.vertices(v, w == 1 ? "SCALAR" : "VEC" + w, w, false));
         }
         Skin skin = mesh.skin();
         if (skin != null) {

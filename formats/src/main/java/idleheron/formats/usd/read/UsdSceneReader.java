@@ -1,12 +1,12 @@
 package idleheron.formats.usd.read;
 
-import idleheron.core.scene.FreeProperty;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.Meta;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Camera;
+import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Light;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;

@@ -87,6 +87,6 @@ public final class UsdUserProperties {
         }
         return p.type().equalsIgnoreCase("bool")
                 ? Map.entry("bool", Numbers.truth(w.values()[0] != 0))
-                : Map.entry("int", Numbers.one(idleheron.formats.usd.layer.ValueKind.INT, w.values()[0]));
+                : Map.entry("int", Numbers.one(idleheron.formats.usd.layer.ValueKind.INT, (double) w.values()[0]));
     }
 }

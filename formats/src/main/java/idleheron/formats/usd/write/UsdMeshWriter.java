@@ -57,7 +57,8 @@ final class UsdMeshWriter {
         for (MeshLayer l : m.layers()) {
             if (l.kind() == MeshLayer.Kind.COLOR
                     && !FreedomMap.isMap(l)
-                    && l.width() >= 3 && l.domain() != MeshLayer.Domain.EDGE) {
+                    && l.width() >= 3
+                    && l.domain() != MeshLayer.Domain.EDGE) {
                 color(l, prim);
                 break;
             }

@@ -1,11 +1,10 @@
 package idleheron.formats.usd.write;
 
-import idleheron.core.scene.FreeProperty;
-import idleheron.formats.usd.read.UsdUserProperties;
 import idleheron.core.cache.Cache;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.remedy.mesh.MeshMove;
 import idleheron.core.remedy.space.ConvertStage;
+import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.OpaqueData;
@@ -27,6 +26,7 @@ import idleheron.formats.usd.read.UsdClipReader;
 import idleheron.formats.usd.read.UsdKeepsake;
 import idleheron.formats.usd.read.UsdOptics;
 import idleheron.formats.usd.read.UsdStage;
+import idleheron.formats.usd.read.UsdUserProperties;
 import idleheron.formats.usd.read.UsdXform;
 import java.util.ArrayList;
 import java.util.HashMap;

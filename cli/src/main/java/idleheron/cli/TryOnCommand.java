@@ -1,0 +1,234 @@
+package idleheron.cli;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.app.SendJob;
+import idleheron.app.TryOnJob;
+import idleheron.app.UsageException;
+import idleheron.core.Figure;
+import idleheron.core.Wording;
+import idleheron.core.garment.tryon.ClothSettings;
+import idleheron.core.garment.tryon.TryOn;
+import idleheron.core.garment.tryon.TryOnFrame;
+import idleheron.core.job.Progress;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.SceneFormat;
+import idleheron.formats.spi.Target;
+import idleheron.report.Json;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Tries a garment on over a clip. */
+@Command(
+        name = "try-on",
+        mixinStandardHelpOptions = true,
+        description = "Lets a garment fall on its body over a clip, as a cache. It is a rehearsal, not a cloth engine.")
+@SuppressWarnings("NullAway.Init")
+final class TryOnCommand implements Callable<Integer> {
+    private static final double MM = 1000;
+
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "GARMENT")
+    Path garment;
+
+    @Parameters(index = "1", paramLabel = "OUT")
+    Path outFile;
+
+    @Option(names = "--on", paramLabel = "BODY", required = true, description = "the body, with its skin and clips")
+    Path body;
+
+    @Option(names = "--clip", paramLabel = "NAME", description = "that is played; the first if not told")
+    @Nullable
+    String clip;
+
+    @Option(names = "--sub-steps", paramLabel = "N", description = "of a frame; as the garment says if not told")
+    int subSteps;
+
+    @Option(names = "--thickness", paramLabel = "MM", description = "that stays between cloth and body")
+    double thickness;
+
+    @Option(names = "--colliders", description = "the body's colliders alone keep it out, not its surface")
+    boolean colliders;
+
+    @Option(names = "--surface", description = "the body's surface keeps it out; so if not told")
+    boolean surface;
+
+    @Option(names = "--itself", description = "keeps the cloth out of itself as well")
+    boolean itself;
+
+    @Option(
+            names = "--beside",
+            paramLabel = "OTHER",
+            description = "tries on once more and tells both: sub-steps=N, thickness=MM, colliders or surface")
+    @Nullable
+    String beside;
+
+    @Option(names = "--overwrite", description = "replaces OUT if it is there")
+    boolean overwrite;
+
+    @Option(names = "--json", description = "the figures of every frame as JSON")
+    boolean json;
+
+    @Mixin
+    Reading reading = new Reading();
+
+    @Override
+    public Integer call() throws IOException {
+        SceneFormat format = SendJob.carrier(outFile);
+        String kind = SendJob.variant(format, outFile, null);
+        if (colliders && surface) {
+            throw new UsageException("--colliders or --surface, not both");
+        }
+        TryOnJob.Result r;
+        TryOnJob.Result other;
+        try {
+            TryOnJob job = new TryOnJob(
+                    garment,
+                    body,
+                    reading.way(),
+                    clip,
+                    this::told,
+                    colliders ? TryOn.Against.COLLIDERS : TryOn.Against.SURFACE);
+            r = job.run(Progress.NONE);
+            other = beside == null ? null : beside(job, beside).run(Progress.NONE);
+        } catch (IllegalArgumentException e) {
+            throw new UsageException(String.valueOf(e.getMessage()));
+        }
+        Delivery.Outcome done = sent(r, format, kind);
+        PrintWriter out = spec.commandLine().getOut();
+        if (json) {
+            ObjectNode o = json(r);
+            if (other != null) {
+                o.set("beside", json(other));
+            }
+            out.println(Json.text(o));
+        } else {
+            r.tried().forEach(t -> tell(out, t, r.clip()));
+            if (other != null) {
+                out.println("beside it, with " + beside + ":");
+                other.tried().forEach(t -> tell(out, t, other.clip()));
+            }
+            done.parts()
+                    .forEach(p -> out.println(p.file() + ": " + format.name() + " " + kind + ", read back "
+                            + p.proof().verdict().word()));
+        }
+        boolean sound = done.parts().stream().allMatch(Delivery.Part::sound)
+                && r.tried().stream().allMatch(TryOnJob.Tried::isStable);
+        return sound ? Main.CLEAN : Main.FAULTS;
+    }
+
+    private ClothSettings told(ClothSettings said) {
+        ClothSettings out = subSteps > 0 ? said.withSubSteps(subSteps) : said;
+        return (thickness > 0 ? out.withThickness(thickness / MM) : out).withItself(itself);
+    }
+
+    private TryOnJob beside(TryOnJob job, String told) {
+        String[] w = told.split("=", 2);
+        UnaryOperator<ClothSettings> change = this::told;
+        TryOn.Against against = job.against();
+        switch (w[0]) {
+            case "sub-steps" -> change = s -> told(s).withSubSteps((int) number(w));
+            case "thickness" -> change = s -> told(s).withThickness(number(w) / MM);
+            case "colliders" -> against = TryOn.Against.COLLIDERS;
+            case "surface" -> against = TryOn.Against.SURFACE;
+            default ->
+                throw new IllegalArgumentException(
+                        "--beside " + told + "; there are sub-steps=N, thickness=MM, colliders, surface");
+        }
+        return new TryOnJob(job.garment(), job.body(), job.way(), job.clip(), change, against);
+    }
+
+    private static double number(String[] w) {
+        try {
+            return Double.parseDouble(w[1]);
+        } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
+            throw new IllegalArgumentException(
+                    "--beside " + w[0] + " needs a number, found " + (w.length < 2 ? "nothing" : w[1]), e);
+        }
+    }
+
+    private Delivery.Outcome sent(TryOnJob.Result r, SceneFormat format, String kind) throws IOException {
+        SendJob job = new SendJob(
+                garment.toAbsolutePath().getParent(),
+                List.of(garment, body),
+                Delivery.PLAIN,
+                new Target(outFile, format, kind),
+                overwrite);
+        job.check(r.scene(), String.valueOf(garment.getFileName()));
+        return job.run(r.scene(), Progress.NONE);
+    }
+
+    private void tell(PrintWriter out, TryOnJob.Tried t, String plays) {
+        TryOnFrame deep = t.deepest();
+        TryOnFrame far = t.longest();
+        out.println(
+                t.name() + " on " + plays + ", " + Wording.counted(t.frames().size(), "frame") + ", "
+                        + Figure.thousands(t.points()) + " points, "
+                        + Wording.counted(t.settings().subSteps(), "sub-step") + ":");
+        out.println("  99 % of its edges at most " + Figure.number(far.stretchMost()) + " times their length, at frame "
+                + Figure.number(far.frame()) + "; the worst "
+                + Figure.number(t.frames().stream()
+                        .mapToDouble(TryOnFrame::stretch)
+                        .max()
+                        .orElse(0)));
+        out.println("  "
+                + (deep.depth() > 0
+                        ? "goes in " + Figure.number(MM * deep.depth()) + " mm at frame " + Figure.number(deep.frame())
+                                + ", by joint: " + joints(t)
+                        : "goes in nowhere"));
+        out.println("  95 % of it lie within "
+                + Figure.number(MM
+                        * t.frames().stream()
+                                .mapToDouble(TryOnFrame::moved)
+                                .max()
+                                .orElse(0))
+                + " mm of where the skin puts it"
+                + (t.settings().subSteps() < t.steadySteps()
+                        ? "; without tethers " + t.steadySteps() + " sub-steps would keep it from lengthening"
+                        : ""));
+        if (!t.isStable()) {
+            out.println(
+                    "  not stable: " + (t.finite() ? "it is drawn apart or flies" : "places are no numbers any more")
+                            + "; more sub-steps, or less freedom");
+        }
+    }
+
+    private static String joints(TryOnJob.Tried t) {
+        return String.join(
+                ", ",
+                t.joints().entrySet().stream()
+                        .sorted(java.util.Map.Entry.<String, Double>comparingByValue()
+                                .reversed())
+                        .limit(4)
+                        .map(e -> e.getKey() + " " + Figure.number(MM * e.getValue()) + " mm")
+                        .toList());
+    }
+
+    private static ObjectNode json(TryOnJob.Result r) {
+        ObjectMapper mapper = new ObjectMapper();
+        ObjectNode out = mapper.createObjectNode();
+        out.put("clip", r.clip());
+        r.tried().forEach(t -> {
+            ObjectNode o = out.withArray("/garments").addObject();
+            o.put("name", t.name()).put("points", t.points()).put("steadySteps", t.steadySteps());
+            o.put("stable", t.isStable());
+            o.set("settings", mapper.valueToTree(t.settings()));
+            o.set("joints", mapper.valueToTree(t.joints()));
+            o.set("frames", mapper.valueToTree(t.frames()));
+        });
+        return out;
+    }
+}

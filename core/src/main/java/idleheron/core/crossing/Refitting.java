@@ -1,0 +1,63 @@
+package idleheron.core.crossing;
+
+import idleheron.core.garment.RestSurface;
+import idleheron.core.garment.Worn;
+import idleheron.core.garment.facts.Cloth;
+import idleheron.core.garment.fit.Refit;
+import idleheron.core.garment.tryon.PushOut;
+import idleheron.core.geometry.BodyDistance;
+import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.remedy.space.ConvertStage;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+
+/**
+ * A garment that was made for one body brought onto another.
+ *
+ * @param garment alone, in the stage of the first body
+ * @param figures per garment, by the name of its node: lengths against those it had, and how deep it still lies inside
+ */
+public record Refitting(Scene garment, Map<String, PushOut> figures) {
+    /**
+     * Each point keeps its place over the first body's surface; then all comes out of the second to a gap, pieces from the innermost
+     * outward.
+     *
+     * @param gap metres
+     * @throws IllegalArgumentException where one shows no surface, the garment is skinned, or the bodies have nothing in common
+     */
+    public static Refitting of(Scene from, Scene onto, Scene garment, double gap) {
+        Dressing d = Dressing.of(from, garment);
+        Scene to = new ConvertStage(from.stage().axes(), from.stage().metersPerUnit()).apply(onto);
+        int wearer = Dressing.wearer(to);
+        if (wearer < 0) {
+            throw new IllegalArgumentException(onto.name() + " shows no surface that could wear something");
+        }
+        Scene s = d.scene();
+        Worn worn = Objects.requireNonNull(Worn.in(s));
+        double[] there = Refit.correspondence(s, worn.body(), to, wearer);
+        TriangleMesh first = RestSurface.of(s, worn.body());
+        BodyDistance second = BodyDistance.of(RestSurface.of(to, wearer));
+        List<Mesh> meshes = new ArrayList<>(s.meshes());
+        Map<String, PushOut> figures = new LinkedHashMap<>();
+        for (int g : worn.garments()) {
+            Cloth c = Cloth.of(s, g);
+            String name = s.nodes().get(g).name();
+            if (!c.isWhole() || c.mesh().skin() != null) {
+                throw new IllegalArgumentException(name
+                        + (c.isWhole() ? " follows joints already" : " has no face, or places that are no numbers"));
+            }
+            double[] lies = c.joined(Refit.onto(first, there, c.surface()));
+            PushOut out = PushOut.of(c.joined().at(lies), lies, second, gap);
+            figures.put(name, out.against(c.joined()));
+            int at = s.nodes().get(g).payload();
+            meshes.set(at, RestSurface.placed(s, g, meshes.get(at), c.parted(out.places())));
+        }
+        int own = d.body().meshes().size();
+        return new Refitting(d.garment().withMeshes(meshes.subList(own, meshes.size())), figures);
+    }
+}

@@ -1,0 +1,128 @@
+package idleheron.core.remedy.garment;
+
+import idleheron.core.Figure;
+import idleheron.core.garment.GapFigures;
+import idleheron.core.garment.RestSurface;
+import idleheron.core.garment.Worn;
+import idleheron.core.garment.facts.Cloth;
+import idleheron.core.garment.fit.FitExplanation;
+import idleheron.core.garment.fit.Refit;
+import idleheron.core.garment.tryon.PushOut;
+import idleheron.core.geometry.BodyDistance;
+import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
+import idleheron.core.remedy.RemedyValue;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
+import java.util.ArrayList;
+import java.util.List;
+import org.joml.Vector3d;
+
+/**
+ * Brings garments that no joint moves to the body that wears them, where a unit, other axes, another size or place, or another pose
+ * explains how they lie; and then out of the body to a gap, with lengths of cloth kept as far as they can be.
+ *
+ * @param millimetres the gap; 0 to leave what lies inside there
+ */
+public record FitGarments(double millimetres) implements Remedy {
+    private static final double MM = 1000;
+
+    /** Out to 2 mm. */
+    public static final FitGarments USUAL = new FitGarments(2);
+
+    public static final RemedyType TYPE = RemedyType.of(
+                    "fit-garments",
+                    FitGarments.class,
+                    Keeps.OTHERS,
+                    "Brings garments to the body where a unit, axes, a size, a place or a pose explains how they lie, and out of"
+                            + " it to a gap.")
+            .told("[=MM]", v -> new FitGarments(RemedyValue.of(v.or("2")).number()))
+            .measured("deepest inside the body", FitGarments::deepest);
+
+    public FitGarments {
+        if (!(millimetres >= 0) || !Double.isFinite(millimetres)) {
+            throw new IllegalArgumentException("a gap of " + millimetres + " mm; it is 0 or more");
+        }
+    }
+
+    private static String deepest(Scene s) {
+        Worn worn = Worn.in(s);
+        if (worn == null) {
+            return "no garment";
+        }
+        BodyDistance body = BodyDistance.of(RestSurface.of(s, worn.body()));
+        double worst = 0;
+        for (int g : worn.garments()) {
+            worst = Math.max(worst, GapFigures.of(body, RestSurface.of(s, g)).worst());
+        }
+        return Figure.number(MM * worst) + " mm";
+    }
+
+    @Override
+    public RemedyType type() {
+        return TYPE;
+    }
+
+    @Override
+    public String title() {
+        return "Fit the garments to the body";
+    }
+
+    @Override
+    public String describe() {
+        return "Undoes the unit, axes, size, place or pose that explains how garments lie"
+                + (millimetres > 0
+                        ? ", and brings them " + Figure.number(millimetres) + " mm out of the body, lengths kept."
+                        : ".");
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        Worn worn = Worn.in(scene);
+        if (worn == null) {
+            return scene;
+        }
+        TriangleMesh skin = RestSurface.of(scene, worn.body());
+        if (skin.count() == 0 || !skin.isFinite()) {
+            return scene;
+        }
+        BodyDistance body = BodyDistance.of(skin);
+        List<Mesh> meshes = new ArrayList<>(scene.meshes());
+        for (int g : worn.garments()) {
+            Cloth c = Cloth.of(scene, g);
+            int at = scene.nodes().get(g).payload();
+            if (c.isWhole() && c.mesh().skin() == null) {
+                double[] places = fitted(scene, worn.body(), c.surface());
+                if (millimetres > 0) {
+                    places = c.parted(
+                            PushOut.of(c.joined().at(c.joined(places)), c.joined(places), body, millimetres / MM)
+                                    .places());
+                }
+                meshes.set(at, RestSurface.placed(scene, g, meshes.get(at), places));
+            }
+        }
+        return scene.withMeshes(meshes);
+    }
+
+    private static double[] fitted(Scene s, int wearer, TriangleMesh garment) {
+        FitExplanation e = FitExplanation.of(s, wearer, garment);
+        double[] out = garment.points().clone();
+        Vector3d v = new Vector3d();
+        for (int i = 0; i < out.length; i += 3) {
+            e.mend().transformPosition(out[i], out[i + 1], out[i + 2], v);
+            out[i] = v.x;
+            out[i + 1] = v.y;
+            out[i + 2] = v.z;
+        }
+        if (e.verdict() != FitExplanation.Verdict.POSE) {
+            return out;
+        }
+        try {
+            return Refit.toRest(s, wearer, garment.at(out), e.moves());
+        } catch (IllegalArgumentException nothingNear) {
+            return out; // the body speaks for none of it: it stays as it is, and the rules go on telling that
+        }
+    }
+}
