@@ -5,11 +5,13 @@ import idleheron.core.cache.Cache;
 import idleheron.core.crossing.Dressing;
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.freedom.Drape;
+import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.garment.tryon.ClothSettings;
 import idleheron.core.garment.tryon.TryOn;
 import idleheron.core.garment.tryon.TryOnFrame;
 import idleheron.core.garment.wrap.Wrap;
 import idleheron.core.job.Progress;
+import idleheron.core.remedy.garment.SetFreedom;
 import idleheron.core.remedy.garment.TakeWeights;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
@@ -33,6 +35,7 @@ import org.jspecify.annotations.Nullable;
  * @param clip by name, null for the first
  * @param change what is other than what the garment says of its cloth
  * @param against what keeps it out of the body
+ * @param free how far what has no freedom map may leave its skin below its upper border, metres; 0 for not at all
  */
 public record TryOnJob(
         Path garment,
@@ -40,7 +43,8 @@ public record TryOnJob(
         SceneFiles.Way way,
         @Nullable String clip,
         UnaryOperator<ClothSettings> change,
-        TryOn.Against against) {
+        TryOn.Against against,
+        double free) {
     /** Stretch of 99 % of edges above this, or faster than {@link #WILD}, is no cloth any more. */
     private static final double UNSTABLE = 1.5;
 
@@ -131,6 +135,9 @@ public record TryOnJob(
                         dressed.meshes().get(dressed.nodes().get(g).payload()).skin() == null)) {
             s = TakeWeights.USUAL.apply(s);
         }
+        if (free > 0) {
+            s = loosened(s, worn);
+        }
         List<TryOn> all = new ArrayList<>();
         List<ClothSettings> settings = new ArrayList<>();
         List<List<TryOnFrame>> frames = new ArrayList<>();
@@ -186,6 +193,18 @@ public record TryOnJob(
                     all.get(i).isFinite()));
         }
         return new Result(Scene.bare(name, stage).withCaches(List.of(c)), plays.name(), tried);
+    }
+
+    /** With a map for what has none. */
+    private Scene loosened(Scene s, Worn worn) {
+        List<Integer> bare = worn.garments().stream()
+                .filter(g -> FreedomMap.of(s.meshes().get(s.nodes().get(g).payload())) == null)
+                .toList();
+        return bare.isEmpty()
+                ? s
+                : SetFreedom.usual(100 * free)
+                        .apply(s.with(Worn.KEY, List.of(new Worn(worn.body(), bare))))
+                        .with(Worn.KEY, List.of(worn));
     }
 
     /** The garment that another goes along with: small pieces with the nearest that is none; itself otherwise. */

@@ -53,6 +53,13 @@ final class CompareCommand implements Callable<Integer> {
     @Option(names = "--returned-also", paramLabel = "FILE", description = "a further part of what came back")
     List<Path> returnedAlso = new ArrayList<>();
 
+    @Option(
+            names = "--worn-by",
+            paramLabel = "BODY",
+            description = "both are garments on this body: how they lie on it is compared as well")
+    @Nullable
+    Path wornBy;
+
     @Option(names = "--tolerance", paramLabel = "FILE", description = "tolerances as JSON")
     @Nullable
     Path tolerance;
@@ -74,6 +81,9 @@ final class CompareCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         if (!as.equals("meant") && !as.equals("stored")) {
             throw new UsageException("--as " + as + ", expected stored or meant");
+        }
+        if (wornBy != null && !(sentAlso.isEmpty() && returnedAlso.isEmpty())) {
+            throw new UsageException("--worn-by takes one garment file on each side");
         }
         ReportJob paper = report == null ? null : new ReportJob(report, everyFile());
         if (paper != null) {
@@ -107,13 +117,19 @@ final class CompareCommand implements Callable<Integer> {
         List<Path> out = new ArrayList<>(List.of(sentFile, returnedFile));
         out.addAll(sentAlso);
         out.addAll(returnedAlso);
+        if (wornBy != null) {
+            out.add(wornBy);
+        }
         return out;
     }
 
     private Asset all(Path first, List<Path> also) throws IOException {
         List<Path> files = new ArrayList<>(List.of(first));
         files.addAll(also);
-        Asset out = new OpenJob(files, reading.rescue).run(Progress.NONE);
+        Path body = wornBy;
+        Asset out = body == null
+                ? new OpenJob(files, reading.rescue).run(Progress.NONE)
+                : OpenJob.worn(first, body, reading.way(), Progress.NONE);
         Reading.mark(out.scene(), spec.commandLine().getErr());
         return out;
     }

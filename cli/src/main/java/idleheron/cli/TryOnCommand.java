@@ -37,6 +37,7 @@ import picocli.CommandLine.Spec;
 @SuppressWarnings("NullAway.Init")
 final class TryOnCommand implements Callable<Integer> {
     private static final double MM = 1000;
+    private static final double CM = 100;
 
     @Spec
     CommandSpec spec;
@@ -65,6 +66,12 @@ final class TryOnCommand implements Callable<Integer> {
 
     @Option(names = "--surface", description = "the body's surface keeps it out; so if not told")
     boolean surface;
+
+    @Option(
+            names = "--free",
+            paramLabel = "CM",
+            description = "lets what has no freedom map leave its skin by so much below its upper border")
+    double free;
 
     @Option(names = "--itself", description = "keeps the cloth out of itself as well")
     boolean itself;
@@ -101,7 +108,8 @@ final class TryOnCommand implements Callable<Integer> {
                     reading.way(),
                     clip,
                     this::told,
-                    colliders ? TryOn.Against.COLLIDERS : TryOn.Against.SURFACE);
+                    colliders ? TryOn.Against.COLLIDERS : TryOn.Against.SURFACE,
+                    free / CM);
             r = job.run(Progress.NONE);
             other = beside == null ? null : beside(job, beside).run(Progress.NONE);
         } catch (IllegalArgumentException e) {
@@ -148,7 +156,7 @@ final class TryOnCommand implements Callable<Integer> {
                 throw new IllegalArgumentException(
                         "--beside " + told + "; there are sub-steps=N, thickness=MM, colliders, surface");
         }
-        return new TryOnJob(job.garment(), job.body(), job.way(), job.clip(), change, against);
+        return new TryOnJob(job.garment(), job.body(), job.way(), job.clip(), change, against, job.free());
     }
 
     private static double number(String[] w) {

@@ -131,7 +131,7 @@ class WearCommandTest {
         assertThat(err.toString()).contains("the body has no clip to follow");
         assertThat(run("wear", in("belt.obj"), in("no.abc"), "--on", in(DemoData.SENT), "--wrap", "--with-body"))
                 .isEqualTo(Main.USAGE);
-        assertThat(err.toString()).contains("--wrap takes neither --gap nor --with-body");
+        assertThat(err.toString()).contains("--wrap takes neither --gap, --refit nor --with-body");
         assertThat(run("wear", in("belt.obj"), in("no.glb"), "--on", in(DemoData.SENT), "--clip", "wade"))
                 .isEqualTo(Main.USAGE);
         assertThat(err.toString()).contains("--clip is what --wrap follows");

@@ -11,6 +11,8 @@ import idleheron.core.garment.Worn;
 import idleheron.core.garment.check.ClothRules;
 import idleheron.core.garment.check.FitRules;
 import idleheron.core.garment.check.GarmentRules;
+import idleheron.core.garment.compare.GarmentLosses;
+import idleheron.core.garment.compare.GarmentTopic;
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.job.Progress;
@@ -19,6 +21,9 @@ import idleheron.core.kind.Content;
 import idleheron.core.kind.FactLine;
 import idleheron.core.kind.FactTable;
 import idleheron.core.kind.Rule;
+import idleheron.core.kind.TopicCheck;
+import idleheron.core.pair.Loss;
+import idleheron.core.pair.Pair;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
 import java.util.List;
@@ -29,6 +34,8 @@ public final class GarmentAssets implements AssetKind {
     private static final double MM = 1000;
     private static final List<FactTable> TABLES =
             List.of(new FactTable("Garments", Set.of(Worn.TOPIC), GarmentAssets::count, f -> gaps(f)));
+
+    private static final List<TopicCheck> TOPICS = List.of(TopicCheck.of(Worn.TOPIC, GarmentTopic::of));
 
     private static int count(Scene s) {
         Worn w = Worn.in(s);
@@ -119,5 +126,20 @@ public final class GarmentAssets implements AssetKind {
                 "garment",
                 List.of("points", "gap, middle mm", "5 % below mm", "95 % below mm", "deepest inside mm", "inside %"),
                 rows);
+    }
+
+    @Override
+    public List<TopicCheck> topics() {
+        return TOPICS;
+    }
+
+    @Override
+    public boolean isAsked(Scene sent) {
+        return GarmentTopic.isAsked(sent);
+    }
+
+    @Override
+    public List<Loss> losses(Pair pair) {
+        return GarmentLosses.of(pair);
     }
 }

@@ -165,12 +165,11 @@ public final class TryOn {
         return Arrays.copyOf(cloth.joined().points(), 3);
     }
 
-    /** How far each point may leave its skin, metres: by its map; wholly free where it has none. */
+    /** How far each point may leave its skin, metres: by its map; not at all where it has none, since nothing lets it loose. */
     private static double[] limits(Scene s, Cloth c) {
         double[] out = new double[c.joined().pointCount()];
         FreedomMap map = FreedomMap.of(c.mesh());
         if (map == null) {
-            Arrays.fill(out, Double.POSITIVE_INFINITY);
             return out;
         }
         Drape d = Drape.of(s.nodes().get(c.node()));

@@ -31,6 +31,9 @@ import org.jspecify.annotations.Nullable;
  * </pre>
  */
 public final class UsdMeshReader {
+    /** The set that surfaces look for, whatever stands before it in a file. */
+    private static final String FIRST_UV = "primvars:st";
+
     private static final String FREEDOM = "primvars:" + FreedomMap.NAME;
 
     /** Attributes that have a place in the scene; the others are kept as they are. */
@@ -81,7 +84,11 @@ public final class UsdMeshReader {
         }
         List<UvSet> uvs = new ArrayList<>();
         List<MeshLayer> layers = new ArrayList<>();
-        for (String name : prim.propertyNames()) {
+        List<String> names = new ArrayList<>(prim.propertyNames());
+        if (names.remove(FIRST_UV)) {
+            names.addFirst(FIRST_UV);
+        }
+        for (String name : names) {
             ComposedProperty q = prim.property(name);
             if (q != null && isUv(name, q.typeName())) {
                 uv(name, q, corners, starts, points.length / 3, uvs);
