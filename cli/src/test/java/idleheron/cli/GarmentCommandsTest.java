@@ -105,9 +105,9 @@ class GarmentCommandsTest {
                         "--clip",
                         "wade",
                         "--sub-steps",
-                        "6",
+                        "4",
                         "--beside",
-                        "sub-steps=2",
+                        "sub-steps=1",
                         "--json"))
                 .as(err.toString())
                 .isBetween(0, 1);
@@ -115,7 +115,7 @@ class GarmentCommandsTest {
         assertThat(json().path("clip").asText()).isEqualTo("wade");
         assertThat(cape.path("name").asText()).isEqualTo("cape");
         assertThat(cape.path("frames")).hasSize(48);
-        assertThat(cape.at("/settings/subSteps").asInt()).isEqualTo(6);
+        assertThat(cape.at("/settings/subSteps").asInt()).isEqualTo(4);
         assertThat(cape.at("/settings/density").asDouble())
                 .as("as the garment says")
                 .isEqualTo(0.45);

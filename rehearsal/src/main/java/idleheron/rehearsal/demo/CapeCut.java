@@ -30,6 +30,7 @@ record CapeCut(double[] points, int[] quads, float[] flat, double[] fall) {
     private static final double STEP = 0.0025;
     private static final int PANELS = 4;
     private static final double APART = 0.05;
+    private static final double BELOW = 1.1;
     private static final int AROUND = 24;
     private static final int TUBE = 11;
 
@@ -45,9 +46,10 @@ record CapeCut(double[] points, int[] quads, float[] flat, double[] fall) {
         List<int[]> quads = new ArrayList<>();
         List<float[]> flat = new ArrayList<>();
         double[][] cut = flatCut(inner);
-        sheet(quads, flat, 0, false, cut, 0);
-        sheet(quads, flat, n, true, cut, 1);
-        rims(quads, flat, n, cut);
+        Sewing sewing = new Sewing(quads, flat, cut, n);
+        sewing.sheet(0, false);
+        sewing.sheet(n, true);
+        sewing.rims();
         double[] points = Arrays.copyOf(inner, 2 * inner.length);
         System.arraycopy(outer, 0, points, inner.length, outer.length);
         for (int row = 6; row < ROWS; row += 14) {
@@ -220,57 +222,59 @@ record CapeCut(double[] points, int[] quads, float[] flat, double[] fall) {
         return out;
     }
 
-    /** A point of the flat cut, of the inner shell below that of the outer. */
-    private static float[] flat(double[][] cut, int panel, int row, int column, double below, double u, double v) {
-        int wide = (COLUMNS - 1) / PANELS;
-        int k = 2 * (row * (wide + 1) + column - panel * wide);
-        return new float[] {(float) (cut[panel][k] + u), (float) (cut[panel][k + 1] - below + v)};
-    }
+    /** Faces of the shells and between them, and where they lie on the flat cut. */
+    private record Sewing(List<int[]> quads, List<float[]> flat, double[][] cut, int n) {
+        /** A point of the flat cut, of the inner shell below that of the outer. */
+        private float[] flat(int panel, int row, int column, double below, double u, double v) {
+            int wide = (COLUMNS - 1) / PANELS;
+            int k = 2 * (row * (wide + 1) + column - panel * wide);
+            return new float[] {(float) (cut[panel][k] + u), (float) (cut[panel][k + 1] - below + v)};
+        }
 
-    private static void sheet(List<int[]> quads, List<float[]> flat, int base, boolean out, double[][] cut, int outer) {
-        double below = outer == 1 ? 0 : 1.1;
-        for (int row = 0; row + 1 < ROWS; row++) {
-            for (int c = 0; c + 1 < COLUMNS; c++) {
-                int[] rows = {row, row + 1, row + 1, row};
-                int[] columns = out ? new int[] {c, c, c + 1, c + 1} : new int[] {c + 1, c + 1, c, c};
-                quads.add(new int[] {
-                    base + rows[0] * COLUMNS + columns[0],
-                    base + rows[1] * COLUMNS + columns[1],
-                    base + rows[2] * COLUMNS + columns[2],
-                    base + rows[3] * COLUMNS + columns[3]
-                });
-                float[] uv = new float[8];
-                for (int k = 0; k < 4; k++) {
-                    System.arraycopy(flat(cut, panel(c), rows[k], columns[k], below, 0, 0), 0, uv, 2 * k, 2);
+        void sheet(int base, boolean out) {
+            double below = out ? 0 : BELOW;
+            for (int row = 0; row + 1 < ROWS; row++) {
+                for (int c = 0; c + 1 < COLUMNS; c++) {
+                    int[] rows = {row, row + 1, row + 1, row};
+                    int[] columns = out ? new int[] {c, c, c + 1, c + 1} : new int[] {c + 1, c + 1, c, c};
+                    quads.add(new int[] {
+                        base + rows[0] * COLUMNS + columns[0],
+                        base + rows[1] * COLUMNS + columns[1],
+                        base + rows[2] * COLUMNS + columns[2],
+                        base + rows[3] * COLUMNS + columns[3]
+                    });
+                    float[] uv = new float[8];
+                    for (int k = 0; k < 4; k++) {
+                        System.arraycopy(flat(panel(c), rows[k], columns[k], below, 0, 0), 0, uv, 2 * k, 2);
+                    }
+                    flat.add(uv);
                 }
-                flat.add(uv);
             }
         }
-    }
 
-    private static void rims(List<int[]> quads, List<float[]> flat, int n, double[][] cut) {
-        for (int c = 0; c + 1 < COLUMNS; c++) {
-            rim(quads, flat, n, cut, new int[] {0, c + 1, 0, c}, panel(c), 0, THICK);
-            rim(quads, flat, n, cut, new int[] {ROWS - 1, c, ROWS - 1, c + 1}, panel(c), 0, -THICK);
+        void rims() {
+            for (int c = 0; c + 1 < COLUMNS; c++) {
+                rim(new int[] {0, c + 1, 0, c}, panel(c), 0, THICK);
+                rim(new int[] {ROWS - 1, c, ROWS - 1, c + 1}, panel(c), 0, -THICK);
+            }
+            for (int row = 0; row + 1 < ROWS; row++) {
+                rim(new int[] {row, 0, row + 1, 0}, 0, -THICK, 0);
+                rim(new int[] {row + 1, COLUMNS - 1, row, COLUMNS - 1}, PANELS - 1, THICK, 0);
+            }
         }
-        for (int row = 0; row + 1 < ROWS; row++) {
-            rim(quads, flat, n, cut, new int[] {row, 0, row + 1, 0}, 0, -THICK, 0);
-            rim(quads, flat, n, cut, new int[] {row + 1, COLUMNS - 1, row, COLUMNS - 1}, PANELS - 1, THICK, 0);
-        }
-    }
 
-    /** A face between the shells along an edge of the outer one, from one row and column to another. */
-    private static void rim(
-            List<int[]> quads, List<float[]> flat, int n, double[][] cut, int[] edge, int panel, double u, double v) {
-        int a = edge[0] * COLUMNS + edge[1];
-        int b = edge[2] * COLUMNS + edge[3];
-        quads.add(new int[] {a, b, n + b, n + a});
-        float[] uv = new float[8];
-        System.arraycopy(flat(cut, panel, edge[0], edge[1], 0, u, v), 0, uv, 0, 2);
-        System.arraycopy(flat(cut, panel, edge[2], edge[3], 0, u, v), 0, uv, 2, 2);
-        System.arraycopy(flat(cut, panel, edge[2], edge[3], 0, 0, 0), 0, uv, 4, 2);
-        System.arraycopy(flat(cut, panel, edge[0], edge[1], 0, 0, 0), 0, uv, 6, 2);
-        flat.add(uv);
+        /** A face between the shells along an edge of the outer one, from one row and column to another. */
+        private void rim(int[] edge, int panel, double u, double v) {
+            int a = edge[0] * COLUMNS + edge[1];
+            int b = edge[2] * COLUMNS + edge[3];
+            quads.add(new int[] {a, b, n + b, n + a});
+            float[] uv = new float[8];
+            System.arraycopy(flat(panel, edge[0], edge[1], 0, u, v), 0, uv, 0, 2);
+            System.arraycopy(flat(panel, edge[2], edge[3], 0, u, v), 0, uv, 2, 2);
+            System.arraycopy(flat(panel, edge[2], edge[3], 0, 0, 0), 0, uv, 4, 2);
+            System.arraycopy(flat(panel, edge[0], edge[1], 0, 0, 0), 0, uv, 6, 2);
+            flat.add(uv);
+        }
     }
 
     /** A ring that lies on the outer shell. */

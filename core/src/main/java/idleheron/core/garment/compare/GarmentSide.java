@@ -1,6 +1,5 @@
 package idleheron.core.garment.compare;
 
-import idleheron.core.geometry.MeshEdges;
 import idleheron.core.garment.GapFigures;
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
@@ -11,6 +10,7 @@ import idleheron.core.garment.facts.UvLayout;
 import idleheron.core.garment.freedom.Drape;
 import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.geometry.BodyDistance;
+import idleheron.core.geometry.MeshEdges;
 import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.geometry.TriangleTree;
@@ -43,7 +43,7 @@ record GarmentSide(
         double depth,
         double gap) {
     private static final double SHELLS = 0.5;
-    private static final double CLOSED = 0.98;
+    private static final double CLOSED = 0.99;
 
     /** What a scene wears, or what says of itself that it is worn. */
     static List<Integer> in(Scene s) {
@@ -75,7 +75,8 @@ record GarmentSide(
         GapFigures gaps = body == null ? null : GapFigures.of(body, c.surface());
         boolean trims = c.pieces().trims().size() == c.pieces().all().size();
         TriangleMesh large = trims ? m : m.only(f -> c.pieces().isCloth(m.triangles()[3 * f]));
-        boolean shells = t.points() > SHELLS * m.pointCount() && MeshEdges.of(large).inside() > CLOSED;
+        boolean shells =
+                t.points() > SHELLS * m.pointCount() && MeshEdges.of(large).inside() > CLOSED;
         return new GarmentSide(
                 c,
                 Spacing.of(m, p -> trims || c.pieces().isCloth(p)),

@@ -34,7 +34,7 @@ public record PushOut(double[] places, double before, double after, double moved
         boolean close = isCloser(body, x, gap);
         for (int round = 0; round < ROUNDS && close; round++) {
             solver.start(x);
-            SurfaceContact contact = new SurfaceContact(body.mesh().points(), body, gap, 0);
+            SurfaceContact contact = new SurfaceContact(body.mesh().points(), body.normals(), body, gap, 0);
             solver.frame(SECONDS, places, places, contact, Contact.NONE);
             x = solver.places().clone();
             close = isCloser(body, x, 0.9 * gap);

@@ -4,7 +4,6 @@ import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.Foot;
 import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.job.Cores;
-import java.util.Arrays;
 
 /**
  * Cloth against the surface of a body. Once a frame every point looks for its closest triangle; in every step it is kept on the outer
@@ -24,15 +23,17 @@ final class SurfaceContact implements Contact {
 
     /**
      * @param startPoints of the body when the frame begins
+     * @param startNormals of the body then
      * @param end the body when it ends
      * @param thickness that stays between, metres
      */
-    SurfaceContact(double[] startPoints, BodyDistance end, double thickness, double friction) {
+    SurfaceContact(
+            double[] startPoints, SurfaceNormals startNormals, BodyDistance end, double thickness, double friction) {
         this.startPoints = startPoints;
         this.end = end;
         this.thickness = thickness;
         this.friction = friction;
-        startNormals = SurfaceNormals.of(end.mesh().at(startPoints));
+        this.startNormals = startNormals;
     }
 
     @Override
@@ -73,11 +74,6 @@ final class SurfaceContact implements Contact {
         for (int k = 0; k < 3; k++) {
             v[at + k] = l > 0 ? v[at + k] / l : 0;
         }
-    }
-
-    /** Which points have the body within reach. */
-    boolean[] near() {
-        return Arrays.copyOf(near, near.length);
     }
 
     @Override

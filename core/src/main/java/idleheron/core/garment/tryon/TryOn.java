@@ -9,6 +9,7 @@ import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.garment.wrap.Wrap;
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.Foot;
+import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.geometry.TriangleTree;
 import idleheron.core.job.Cores;
@@ -226,8 +227,9 @@ public final class TryOn {
         double[] places = RestSurface.posed(pose, wearer);
         double[] skinned = skinned();
         List<Capsule> capsules = placed();
+        SurfaceNormals normalsBefore = body.normals();
         body = body.moved(places);
-        SurfaceContact surface = new SurfaceContact(bodyBefore, body, set.thickness(), set.friction());
+        SurfaceContact surface = new SurfaceContact(bodyBefore, normalsBefore, body, set.thickness(), set.friction());
         Contact contact = switch (against) {
             case SURFACE -> surface;
             case COLLIDERS -> new CapsuleContact(capsulesBefore, capsules, set.thickness(), set.friction());

@@ -23,7 +23,6 @@ import idleheron.core.scene.mesh.UvSet;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Objects;
 import java.util.function.DoubleUnaryOperator;
 import java.util.function.UnaryOperator;
 import org.junit.jupiter.api.Test;
