@@ -125,8 +125,12 @@ public record TryOnJob(
         return run(d.scene(), d.garment().name(), progress.part(0.2, 1));
     }
 
-    /** As {@link #run(Progress)}, for a scene in which something is worn. */
-    Result run(Scene dressed, String name, Progress progress) throws IOException {
+    /**
+     * As {@link #run(Progress)}, for a scene in which something is worn.
+     *
+     * @param name of what comes of it
+     */
+    public Result run(Scene dressed, String name, Progress progress) throws IOException {
         Clip plays = clip(dressed, clip);
         Scene s = dressed;
         Worn worn = Objects.requireNonNull(Worn.in(s));

@@ -5,6 +5,8 @@ import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
+import idleheron.core.garment.Worn;
+import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
@@ -152,6 +154,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
         style.setVisible(!scene.nodes().isEmpty() || !scene.caches().isEmpty());
         // Without nodes there are neither weights nor joints to look at.
         style.bar(k -> scene.nodes().isEmpty() && k != ViewRequest.Style.SURFACE && k != ViewRequest.Style.WIRE);
+        style.leaveOut(k -> !offers(scene, k));
         VBox head = Ui.column(
                 3,
                 Ui.row(10, Ui.label(asset.name(), "title"), Ui.label(m.word(), "second")),
@@ -170,6 +173,15 @@ public final class LookOverScreen extends Screen<BorderPane> {
                             Ui.label("Nothing will go wrong that can be seen here.", "second")));
         }
         cards.getChildren().add(Ui.wrapped(m.checked(), "small"));
+    }
+
+    /** What of garments can be shown is offered where there is such. */
+    private static boolean offers(Scene s, ViewRequest.Style k) {
+        return switch (k) {
+            case GAP, STRETCH -> Worn.in(s) != null;
+            case FREEDOM -> s.meshes().stream().anyMatch(m -> FreedomMap.of(m) != null);
+            default -> true;
+        };
     }
 
     /** A button for all and one for each severity; what was chosen stays while there is any of it. */
@@ -255,11 +267,13 @@ public final class LookOverScreen extends Screen<BorderPane> {
                 ? bench.joint().get()
                 : -1;
         boolean weights = look == ViewRequest.Style.WEIGHTS;
-        legend.setVisible(weights);
+        legend.setVisible(weights || look.isOfGarments());
         legendText.setText(
-                joint < 0
-                        ? "choose a joint to see its weights"
-                        : "0 – 1 weight of " + s.nodes().get(joint).name());
+                look.isOfGarments()
+                        ? Legend.garments(look, s)
+                        : joint < 0
+                                ? "choose a joint to see its weights"
+                                : "0 – 1 weight of " + s.nodes().get(joint).name());
         view.show(
                 List.of(new ViewRequest.Shown(
                         s, spaces.of(s, bench.asMeant().get(), s.stage().metersPerUnit()), look, joint, false, false)),

@@ -20,6 +20,7 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileNames;
 import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.SceneFormat;
 import idleheron.formats.spi.Target;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
@@ -151,6 +152,21 @@ public final class BenchActions {
      * @param comparison what was to be written against what was read back
      */
     public record Proved(Path file, Comparison comparison) {}
+
+    /** Writes a scene of its own beside the crossing, whole and read back; the chooser asked before something is replaced. */
+    public void save(Scene scene, Path file) {
+        jobs.run(
+                "save",
+                p -> {
+                    SceneFormat format = SceneFiles.byName(file);
+                    if (format == null) {
+                        throw new IOException(file.getFileName() + " has the ending of no carrier");
+                    }
+                    return SceneFiles.write(
+                            scene, file, format, format.variants().getFirst(), true, p);
+                },
+                r -> tell.accept(file.getFileName() + " is written and was read back."));
+    }
 
     /** Writes the prepared scene, reads every file back, and gives the proofs to {@code then}; the first file is the one sent. */
     public void send(Scene scene, Delivery delivery, Target target, boolean overwrite, Consumer<List<Proved>> then) {

@@ -35,7 +35,7 @@ public final class Transport {
         }
     };
 
-    Transport() {
+    public Transport() {
         playing.addListener((o, was, is) -> {
             last = 0;
             if (is) {

@@ -1,5 +1,11 @@
 package idleheron.desktop.view3d;
 
+import idleheron.core.Figure;
+import idleheron.core.garment.freedom.Drape;
+import idleheron.core.garment.freedom.FreedomMap;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
 import idleheron.desktop.widget.Ui;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
@@ -17,5 +23,30 @@ public final class Legend {
         b.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
         b.setMouseTransparent(true);
         return b;
+    }
+
+    /** What the ramp stands for where it shows something of garments. */
+    public static String garments(ViewRequest.Style style, Scene scene) {
+        return switch (style) {
+            case GAP ->
+                Math.round(1000 * ClothHeat.GAP) + " mm off the body – on it – " + Math.round(1000 * ClothHeat.GAP)
+                        + " mm inside";
+            case STRETCH -> "as long as at rest – " + Figure.number(1 + ClothHeat.STRETCH) + " times as long";
+            case FREEDOM -> "held – free by " + Figure.number(100 * longest(scene)) + " cm";
+            default -> "";
+        };
+    }
+
+    /** The largest length that a map of the scene stands for, metres. */
+    private static double longest(Scene s) {
+        double out = 0;
+        for (Node n : s.nodes()) {
+            if (n.kind() == NodeKind.MESH
+                    && n.payload() >= 0
+                    && FreedomMap.of(s.meshes().get(n.payload())) != null) {
+                out = Math.max(out, Drape.of(n).get(Drape.Setting.FREEDOM));
+            }
+        }
+        return out;
     }
 }

@@ -25,6 +25,7 @@ final class ViewPainter {
     private static final float[] COLD = {};
 
     private final Painter painter = new Painter();
+    private final ClothHeat cloth = new ClothHeat();
     private final List<Side> sides = new ArrayList<>();
     private final Map<String, float[]> weights = new LinkedHashMap<>();
     private static final int LOW = 380;
@@ -122,7 +123,7 @@ final class ViewPainter {
         Look look = switch (s.style()) {
             case SURFACE -> Look.SURFACE;
             case WIRE -> new Look(true, true, false, false, c.rgb(Palette.Tone.CLAY), -1, 1);
-            case WEIGHTS -> Look.SURFACE;
+            case WEIGHTS, GAP, STRETCH, FREEDOM -> Look.SURFACE;
             case JOINTS -> Look.JOINTS;
         };
         if (two) {
@@ -139,6 +140,8 @@ final class ViewPainter {
             float[] heat = COLD;
             if (s.style() == ViewRequest.Style.WEIGHTS && s.chosen() >= 0) {
                 heat = weights(s.scene(), side.surfaces().get(i).mesh(), s.chosen());
+            } else if (s.style().isOfGarments()) {
+                heat = cloth.of(side, i, s.style());
             }
             side.layers().get(i).heat(heat);
         }

@@ -38,7 +38,18 @@ public record ViewRequest(
         SURFACE,
         WIRE,
         WEIGHTS,
-        JOINTS
+        JOINTS,
+        /** Of garments: how far from the body that wears them. */
+        GAP,
+        /** Of garments: how much longer than at rest. */
+        STRETCH,
+        /** Of garments: how far they may leave their skin. */
+        FREEDOM;
+
+        /** Whether it shows something of garments alone. */
+        public boolean isOfGarments() {
+            return this == GAP || this == STRETCH || this == FREEDOM;
+        }
     }
 
     /**

@@ -104,6 +104,11 @@ public final class Viewport extends Region {
         });
     }
 
+    /** Paints no more. */
+    public void close() {
+        worker.shutdownNow();
+    }
+
     public void onChosen(IntConsumer value) {
         chosen = value;
     }
@@ -227,7 +232,9 @@ public final class Viewport extends Region {
                 w,
                 h);
         if (wanted.getAndSet(r) == null) {
-            worker.execute(this::paintNext);
+            if (!worker.isShutdown()) {
+                worker.execute(this::paintNext);
+            }
         }
     }
 

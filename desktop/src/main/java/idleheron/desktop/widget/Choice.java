@@ -75,6 +75,18 @@ public final class Choice<T> extends HBox {
         }
     }
 
+    /** Leaves some out; where the chosen one is left out, the first takes its place. */
+    public void leaveOut(Predicate<? super T> out) {
+        for (int i = 0; i < values.size(); i++) {
+            boolean no = out.test(values.get(i));
+            ((ToggleButton) group.getToggles().get(i)).setVisible(!no);
+            ((ToggleButton) group.getToggles().get(i)).setManaged(!no);
+            if (no && Objects.equals(values.get(i), get())) {
+                set(values.getFirst());
+            }
+        }
+    }
+
     /** Bars some; where the chosen one is barred, the first takes its place. */
     public void bar(Predicate<? super T> barred) {
         for (int i = 0; i < values.size(); i++) {

@@ -1,5 +1,6 @@
 package idleheron.core.garment.compare;
 
+import java.util.Objects;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
@@ -56,8 +57,7 @@ class GarmentTopicTest {
 
     private static UnaryOperator<Mesh> map(DoubleUnaryOperator change) {
         return m -> {
-            double[] v =
-                    FreedomMap.of(m) == null ? new double[0] : FreedomMap.of(m).values();
+            double[] v = Objects.requireNonNull(FreedomMap.of(m)).values();
             return new FreedomMap(Arrays.stream(v).map(change).toArray()).on(flat(m));
         };
     }

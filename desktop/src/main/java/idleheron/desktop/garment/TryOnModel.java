@@ -1,0 +1,162 @@
+package idleheron.desktop.garment;
+
+import idleheron.app.TryOnJob;
+import idleheron.core.Figure;
+import idleheron.core.Wording;
+import idleheron.core.garment.Worn;
+import idleheron.core.garment.collide.Collider;
+import idleheron.core.garment.freedom.Drape;
+import idleheron.core.garment.freedom.FreedomMap;
+import idleheron.core.garment.tryon.TryOn;
+import idleheron.core.garment.tryon.TryOnFrame;
+import idleheron.core.job.Progress;
+import idleheron.core.math.AxisSystem;
+import idleheron.core.remedy.space.ConvertStage;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import idleheron.formats.SceneFiles;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+
+/** What the sheet to try on asks and tells. */
+public final class TryOnModel {
+    private static final double MM = 1000;
+    private static final int NAMED = 3;
+
+    /**
+     * How it is tried on.
+     *
+     * @param clip by name
+     * @param subSteps of a frame
+     * @param thickness that stays between cloth and body, mm
+     * @param against what keeps it out of the body
+     */
+    public record Way(String clip, int subSteps, double thickness, TryOn.Against against) {}
+
+    /**
+     * Garments over a clip.
+     *
+     * @param way how they were tried on
+     * @param tried their figures
+     * @param cache they alone, as a cache
+     * @param shown the body in its clips and they
+     */
+    public record Shown(Way way, List<TryOnJob.Tried> tried, Scene cache, Scene shown) {}
+
+    private final Scene scene;
+    private final Worn worn;
+
+    /** @param scene in which something is worn */
+    public TryOnModel(Scene scene) {
+        this.scene = scene;
+        worn = Objects.requireNonNull(Worn.in(scene));
+    }
+
+    /** Whether a scene holds something to try on, and something to try it on in. */
+    public static boolean isOffered(Scene s) {
+        Worn w = Worn.in(s);
+        return w != null && !w.garments().isEmpty() && !s.clips().isEmpty();
+    }
+
+    public List<String> clips() {
+        return scene.clips().stream().map(Clip::name).toList();
+    }
+
+    /** What can keep it out. */
+    public List<TryOn.Against> against() {
+        return Collider.in(scene).isEmpty()
+                ? List.of(TryOn.Against.SURFACE, TryOn.Against.NOTHING)
+                : List.of(TryOn.Against.values());
+    }
+
+    /** As the garments say. */
+    public Way usual() {
+        double steps = 1;
+        double thickness = Drape.Setting.THICKNESS.least();
+        for (int g : worn.garments()) {
+            Drape d = Drape.of(scene.nodes().get(g));
+            steps = Math.max(steps, d.get(Drape.Setting.SUB_STEPS));
+            thickness = Math.max(thickness, d.get(Drape.Setting.THICKNESS));
+        }
+        return new Way(clips().getFirst(), (int) steps, MM * thickness, TryOn.Against.SURFACE);
+    }
+
+    /** What is to be known before: which garments nothing lets loose. */
+    public String before() {
+        List<String> held = worn.garments().stream()
+                .filter(g ->
+                        FreedomMap.of(scene.meshes().get(scene.nodes().get(g).payload())) == null)
+                .map(g -> scene.nodes().get(g).name())
+                .toList();
+        return held.isEmpty()
+                ? ""
+                : Wording.listed(held) + (held.size() == 1 ? " has" : " have")
+                        + " no freedom map and will follow the skin.";
+    }
+
+    /**
+     * Tries on.
+     *
+     * @throws IOException when there is no room for the frames
+     * @throws IllegalArgumentException with a line for the user where it cannot be done
+     */
+    public Shown run(Way way, Progress progress) throws IOException {
+        TryOnJob job = new TryOnJob(
+                Path.of(""),
+                Path.of(""),
+                SceneFiles::read,
+                way.clip,
+                s -> s.withSubSteps(way.subSteps).withThickness(way.thickness / MM),
+                way.against,
+                0);
+        TryOnJob.Result r = job.run(scene, scene.name(), progress);
+        return new Shown(way, r.tried(), r.scene(), beside(r.scene()));
+    }
+
+    /** The body without what is modelled on it, and what was tried on. */
+    private Scene beside(Scene cache) {
+        List<Node> nodes = new ArrayList<>(scene.nodes());
+        for (int g : worn.garments()) {
+            nodes.set(g, nodes.get(g).withPayload(NodeKind.GROUP, -1));
+        }
+        Scene bare = scene.withNodes(nodes).with(Worn.KEY, List.of());
+        return new ConvertStage(AxisSystem.COMMON, 1).apply(bare).withCaches(cache.caches());
+    }
+
+    /** What came of one garment, a line each. */
+    public static List<String> told(TryOnJob.Tried t) {
+        TryOnFrame deep = t.deepest();
+        TryOnFrame far = t.longest();
+        List<String> out = new ArrayList<>();
+        out.add("99 % of its edges at most " + Figure.number(far.stretchMost()) + " times their length, at frame "
+                + Figure.number(far.frame()));
+        out.add(
+                deep.depth() > 0
+                        ? "Goes in " + Figure.number(MM * deep.depth()) + " mm at frame " + Figure.number(deep.frame())
+                                + ": " + joints(t)
+                        : "Goes in nowhere");
+        double moved = t.frames().stream().mapToDouble(TryOnFrame::moved).max().orElse(0);
+        out.add("95 % of it within " + Figure.number(MM * moved) + " mm of where the skin puts it");
+        if (!t.isStable()) {
+            out.add("Not stable: more sub-steps, or less freedom");
+        }
+        return out;
+    }
+
+    private static String joints(TryOnJob.Tried t) {
+        return String.join(
+                ", ",
+                t.joints().entrySet().stream()
+                        .sorted(Map.Entry.<String, Double>comparingByValue(Comparator.reverseOrder()))
+                        .limit(NAMED)
+                        .map(e -> e.getKey() + " " + Figure.number(MM * e.getValue()) + " mm")
+                        .toList());
+    }
+}
