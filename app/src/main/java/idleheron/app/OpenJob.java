@@ -93,7 +93,7 @@ public record OpenJob(List<Path> files, boolean rescue) {
                 d.scene().withName(FileNames.stem(String.valueOf(garment.getFileName()))),
                 garment.toString(),
                 (told == null ? SceneFiles.usual() : told).name(),
-                "worn by " + body.getFileName(),
+                "worn",
                 Files.size(garment) + Files.size(body),
                 List.of());
     }

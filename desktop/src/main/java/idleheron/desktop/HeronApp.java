@@ -193,6 +193,8 @@ public final class HeronApp extends Application {
                     bench.transport().playing().set(true);
                 }
             });
+        } else if (raw.size() > 1) {
+            deeds.openTogether(raw.stream().map(Path::of).toList());
         } else if (!raw.isEmpty()) {
             deeds.open(Path.of(raw.getFirst()));
         }

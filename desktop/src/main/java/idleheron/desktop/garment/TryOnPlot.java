@@ -31,10 +31,21 @@ final class TryOnPlot extends Pane {
     private final String title;
     private final String unit;
     private final ToDoubleFunction<TryOnFrame> figure;
+
+    /** Where the figure begins: what is best. */
+    private final double base;
+
     private List<TryOnJob.Tried> tried = List.of();
     private FrameRate rate = FrameRate.FILM;
 
-    TryOnPlot(Transport transport, boolean dusk, String title, String unit, ToDoubleFunction<TryOnFrame> figure) {
+    TryOnPlot(
+            Transport transport,
+            boolean dusk,
+            String title,
+            String unit,
+            double base,
+            ToDoubleFunction<TryOnFrame> figure) {
+        this.base = base;
         this.transport = transport;
         this.dusk = dusk;
         this.title = title;
@@ -72,11 +83,11 @@ final class TryOnPlot extends Pane {
     }
 
     private double top() {
-        double out = 1e-3;
+        double out = base + 1e-3;
         for (TryOnJob.Tried t : tried) {
             for (TryOnFrame f : t.frames()) {
                 double v = figure.applyAsDouble(f);
-                out = Double.isFinite(v) ? Math.max(out, 1.1 * v) : out;
+                out = Double.isFinite(v) ? Math.max(out, base + 1.1 * (v - base)) : out;
             }
         }
         return out;
@@ -97,12 +108,13 @@ final class TryOnPlot extends Pane {
         g.setFont(Font.font("B612", 11));
         g.setTextAlign(TextAlignment.RIGHT);
         for (int i = 0; i <= 2; i++) {
-            double y = y(top * i / 2, top);
+            double v = base + (top - base) * i / 2;
+            double y = y(v, top);
             g.setStroke(Ui.color(Tone.HAIR, dusk));
             g.setLineWidth(1);
             g.strokeLine(LEFT, y, getWidth() - RIGHT, y);
             g.setFill(Ui.color(Tone.THIRD, dusk));
-            g.fillText(Figure.number(top * i / 2), LEFT - 6, y);
+            g.fillText(Figure.number(v), LEFT - 6, y);
         }
         int now = now();
         double x = x(now, tried.getFirst().frames().size());
@@ -140,14 +152,14 @@ final class TryOnPlot extends Pane {
     }
 
     private double y(double v, double top) {
-        return getHeight() - BOTTOM - v / top * (getHeight() - TOP - BOTTOM);
+        return getHeight() - BOTTOM - (v - base) / (top - base) * (getHeight() - TOP - BOTTOM);
     }
 
     private void line(GraphicsContext g, List<TryOnFrame> f, double top) {
         g.setLineWidth(1.6);
         g.beginPath();
         for (int i = 0; i < f.size(); i++) {
-            double v = Math.clamp(figure.applyAsDouble(f.get(i)), 0, top);
+            double v = Math.clamp(figure.applyAsDouble(f.get(i)), base, top);
             if (i == 0) {
                 g.moveTo(x(i, f.size()), y(v, top));
             } else {

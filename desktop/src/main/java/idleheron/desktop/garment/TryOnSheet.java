@@ -66,8 +66,9 @@ public final class TryOnSheet extends HBox {
             case COLLIDERS -> "Colliders";
             case NOTHING -> "Nothing";
         });
-        stretch = new TryOnPlot(transport, dusk, "99 % of edges, times their length", "times", TryOnFrame::stretchMost);
-        depth = new TryOnPlot(transport, dusk, "Deepest inside the body, mm", "mm", f -> MM * f.depth());
+        stretch = new TryOnPlot(
+                transport, dusk, "99 % of edges, times their length", "times", 1, TryOnFrame::stretchMost);
+        depth = new TryOnPlot(transport, dusk, "Deepest inside the body, mm", "mm", 0, f -> MM * f.depth());
         play = Ui.button("Play", "Play or pause (Space)", transport::toggle);
         keep = Ui.button("Save as a cache…", "Write what was tried on", () -> {
             TryOnModel.Shown s = shown;

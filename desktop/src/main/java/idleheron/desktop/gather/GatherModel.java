@@ -4,6 +4,7 @@ import idleheron.core.Wording;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.finding.Facts;
+import idleheron.core.garment.Worn;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
@@ -70,6 +71,23 @@ final class GatherModel {
         List<String> names =
                 SceneFiles.formats().stream().map(SceneFormat::name).toList();
         return String.join(", ", names.subList(0, names.size() - 1)) + " or " + names.getLast();
+    }
+
+    /** Whether a scene shows surfaces that no joint moves and nothing else: what could be worn. */
+    static boolean isCloth(Scene s) {
+        return s.joints().isEmpty()
+                && !s.meshes().isEmpty()
+                && s.clips().isEmpty()
+                && s.caches().isEmpty();
+    }
+
+    /** Whether something lies on the bench that could wear it: a body that joints move. */
+    static boolean hasBody(Crossing c) {
+        Asset a = c.original();
+        return a != null
+                && Worn.in(a.scene()) == null
+                && a.scene().meshes().stream().anyMatch(m -> m.skin() != null)
+                && Files.isRegularFile(Path.of(a.path()));
     }
 
     /** Height, what tells it from others of its kind, names of clips. */

@@ -28,6 +28,7 @@ import java.util.Map;
 import java.util.concurrent.CancellationException;
 import javafx.application.Platform;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
@@ -60,7 +61,7 @@ public final class GatherScreen extends Screen<ScrollPane> {
 
     /** A file in few words, with a picture. */
     private record Summary(
-            String facts, String more, @Nullable WritableImage picture) {}
+            String facts, String more, @Nullable WritableImage picture, boolean cloth) {}
 
     public GatherScreen(
             Bench bench, BenchActions deeds, Jobs jobs, Settings settings, Runnable choose, @Nullable Path demo) {
@@ -144,6 +145,7 @@ public final class GatherScreen extends Screen<ScrollPane> {
         box.getStyleClass().add("clickable");
         box.setFocusTraversable(true);
         box.setAccessibleText("Open " + name);
+        box.setUserData(file);
         boolean back = GatherModel.cameBack(file);
         VBox text = (VBox) box.getChildren().get(1);
         var take =
@@ -226,7 +228,7 @@ public final class GatherScreen extends Screen<ScrollPane> {
             Platform.runLater(() -> asked.remove(key));
             throw e;
         } catch (IOException e) {
-            return new Summary("cannot be read", String.valueOf(e.getMessage()), null);
+            return new Summary("cannot be read", String.valueOf(e.getMessage()), null, false);
         }
     }
 
@@ -242,13 +244,28 @@ public final class GatherScreen extends Screen<ScrollPane> {
         fill(box, path, p -> made.run());
     }
 
-    private static void put(HBox box, Summary s) {
+    private void put(HBox box, Summary s) {
         WritableImage picture = s.picture();
         if (picture != null) {
             ((StackPane) box.getChildren().getFirst()).getChildren().setAll(new ImageView(picture));
         }
         VBox text = (VBox) box.getChildren().get(1);
         text.getChildren().addAll(2, List.of(Ui.wrapped(s.facts(), "second"), Ui.wrapped(s.more(), "small")));
+        if (box.getUserData() instanceof Path file && s.cloth()) {
+            wear(text, file);
+        }
+    }
+
+    /** What could be worn is put on the body that lies on the bench. */
+    private void wear(VBox text, Path file) {
+        Asset body = bench.crossing().get().original();
+        if (body != null && GatherModel.hasBody(bench.crossing().get())) {
+            HBox row = (HBox) text.getChildren().getLast();
+            Button wear = Ui.button(
+                    "Wear it", "Put it on " + body.name() + ", as what that wears", () -> deeds.wear(file), "quiet");
+            wear.setAccessibleText("Wear " + file.getFileName());
+            row.getChildren().add(wear);
+        }
     }
 
     private Summary summary(Asset a) {
@@ -266,6 +283,6 @@ public final class GatherScreen extends Screen<ScrollPane> {
                         p.pixels(),
                         0,
                         PICTURE_WIDTH);
-        return new Summary(GatherModel.facts(s), GatherModel.more(a), image);
+        return new Summary(GatherModel.facts(s), GatherModel.more(a), image, GatherModel.isCloth(s));
     }
 }

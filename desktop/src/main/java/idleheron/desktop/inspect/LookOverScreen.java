@@ -43,6 +43,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
     private final VBox left = Ui.column(8);
     private final VBox cards = Ui.column(8);
     private final VBox facts = Ui.column(1);
+    private final Choice<Boolean> meaning;
     private final Choice<ViewRequest.Style> style = new Choice<>(List.of(ViewRequest.Style.values()), Choice::name);
 
     /** What is shown of the findings; null for all. */
@@ -73,7 +74,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
         left.setPrefWidth(352);
         left.setMinWidth(320);
         ScrollPane scroll = Ui.scrolled(cards);
-        Choice<Boolean> meaning = Choice.meaning(bench.asMeant());
+        meaning = Choice.meaning(bench.asMeant());
         StackPane stack = new StackPane(view, style, meaning, legend);
         StackPane.setAlignment(style, Pos.TOP_LEFT);
         StackPane.setAlignment(meaning, Pos.TOP_RIGHT);
@@ -155,6 +156,8 @@ public final class LookOverScreen extends Screen<BorderPane> {
         // Without nodes there are neither weights nor joints to look at.
         style.bar(k -> scene.nodes().isEmpty() && k != ViewRequest.Style.SURFACE && k != ViewRequest.Style.WIRE);
         style.leaveOut(k -> !offers(scene, k));
+        boolean wide = List.of(ViewRequest.Style.values()).stream().anyMatch(k -> k.isOfGarments() && offers(scene, k));
+        StackPane.setAlignment(meaning, wide ? Pos.BOTTOM_RIGHT : Pos.TOP_RIGHT);
         VBox head = Ui.column(
                 3,
                 Ui.row(10, Ui.label(asset.name(), "title"), Ui.label(m.word(), "second")),

@@ -103,6 +103,19 @@ public final class BenchActions {
         });
     }
 
+    /** Puts a garment on the body that lies on the bench. */
+    public void wear(Path garment) {
+        Asset body = bench.crossing().get().original();
+        if (body != null) {
+            Path on = Path.of(body.path());
+            jobs.run("open", p -> OpenJob.worn(garment, on, SceneFiles::read, p), a -> {
+                bench.joint().set(-1);
+                undo.change(Crossing.of(a, bench.crossing().get().destination()));
+                bench.step().set(Step.LOOK_OVER);
+            });
+        }
+    }
+
     /** Takes a file as what came back. */
     public void openReturned(Path file) {
         openReturned(file, false);

@@ -18,6 +18,7 @@ import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Content;
+import idleheron.core.kind.FactGroup;
 import idleheron.core.kind.FactLine;
 import idleheron.core.kind.FactTable;
 import idleheron.core.kind.Rule;
@@ -72,6 +73,24 @@ public final class GarmentAssets implements AssetKind {
     @Override
     public List<FactLine> lines(Scene s) {
         return isIn(s) ? List.of(new FactLine("worn", summary(s))) : List.of();
+    }
+
+    @Override
+    public List<FactGroup> figures(Facts f) {
+        Scene s = f.scene();
+        Worn w = Worn.in(s);
+        if (w == null) {
+            return List.of();
+        }
+        long points = w.garments().stream()
+                .mapToLong(g -> s.meshes().get(s.nodes().get(g).payload()).pointCount())
+                .sum();
+        return List.of(new FactGroup(
+                "Garments",
+                List.of(
+                        new FactLine("worn", Wording.counted(w.garments().size(), "garment")),
+                        new FactLine("by", s.nodes().get(w.body()).name()),
+                        new FactLine("their points", Figure.thousands(points)))));
     }
 
     @Override

@@ -43,7 +43,7 @@ public record TakeWeights(String body, double gap, int influences) implements Re
                     Keeps.OTHERS,
                     "Gives garments skin weights from the body that wears them.")
             .told("[=BODY]", TakeWeights::told)
-            .measured("points with weights", TakeWeights::count);
+            .measured("weighted points", TakeWeights::count);
 
     public TakeWeights {
         if (!(gap >= 0) || influences < 0) {
@@ -58,15 +58,13 @@ public record TakeWeights(String body, double gap, int influences) implements Re
 
     private static String count(Scene s) {
         long n = 0;
-        long all = 0;
         for (Mesh m : s.meshes()) {
             Skin k = m.skin();
-            all += m.pointCount();
             for (int p = 0; k != null && p < k.points(); p++) {
                 n += k.influences(p) > 0 ? 1 : 0;
             }
         }
-        return n + " of " + all;
+        return Long.toString(n);
     }
 
     @Override

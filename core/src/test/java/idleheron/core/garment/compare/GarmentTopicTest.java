@@ -1,6 +1,5 @@
 package idleheron.core.garment.compare;
 
-import java.util.Objects;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
@@ -24,6 +23,7 @@ import idleheron.core.scene.mesh.UvSet;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.function.DoubleUnaryOperator;
 import java.util.function.UnaryOperator;
 import org.junit.jupiter.api.Test;

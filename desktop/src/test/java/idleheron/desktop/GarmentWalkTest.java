@@ -1,0 +1,104 @@
+package idleheron.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idleheron.rehearsal.MadeDemo;
+import idleheron.rehearsal.demo.DemoData;
+import java.nio.file.Path;
+import java.util.Objects;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+
+/** A cape put on the postwoman, looked at, given weights and tried on, in a real window. */
+class GarmentWalkTest {
+    @TempDir
+    static Path demo;
+
+    private final FxRobot robot = new FxRobot();
+    private final Reader window = new Reader(robot);
+    private HeronApp app;
+
+    @BeforeAll
+    static void data() throws Exception {
+        MadeDemo.into(demo);
+        FxToolkit.registerPrimaryStage();
+    }
+
+    @BeforeEach
+    void open() throws Exception {
+        System.setProperty("heron.home", demo.resolve("..").toString());
+        System.setProperty("heron.settings", demo.resolve("own/settings.json").toString());
+        Stage stage = FxToolkit.registerPrimaryStage();
+        FxToolkit.setupApplication(HeronApp.class, "--demo", demo.toString());
+        app = (HeronApp) Objects.requireNonNull(stage.getScene().getUserData());
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        System.clearProperty("heron.home");
+        FxToolkit.cleanupStages();
+    }
+
+    private ToggleButton style(String called) {
+        return robot.lookup((Node n) -> n instanceof ToggleButton t && called.equals(t.getText()))
+                .queryAs(ToggleButton.class);
+    }
+
+    private boolean offers(String called) {
+        return robot.lookup((Node n) -> n instanceof ToggleButton t && called.equals(t.getText()) && t.isVisible())
+                .tryQuery()
+                .isPresent();
+    }
+
+    @Test
+    void sheWearsItSeesWhereItGoesInAndTriesItOn() throws Exception {
+        robot.interact(() -> app.open(demo.resolve(DemoData.SENT)));
+        Reader.until("she is looked over", () -> window.reads("postwoman_sent.fbx"));
+        assertThat(offers("Gap")).as("she wears nothing yet").isFalse();
+        robot.press(KeyCode.DIGIT1).release(KeyCode.DIGIT1);
+        String wear = "Wear " + DemoData.CAPE;
+        Reader.until(
+                "the cape can be worn",
+                () -> robot.lookup((Node n) -> n instanceof Button b && wear.equals(b.getAccessibleText()))
+                        .tryQuery()
+                        .isPresent());
+        window.press(wear);
+        Reader.until("it is on her", () -> window.reads("2 garments that no joint moves"));
+        Reader.until("its cloth is looked over", () -> window.reads("6 trims of cape hold"));
+        robot.interact(() -> style("Gap").fire());
+        assertThat(window.reads("20 mm off the body – on it – 20 mm inside")).isTrue();
+        robot.interact(() -> style("Freedom").fire());
+        assertThat(window.reads("held – free by 25 cm")).isTrue();
+        robot.interact(() -> style("Stretch").fire());
+        assertThat(window.reads("as long as at rest – 1.500 times as long")).isTrue();
+
+        window.press("Take weights over");
+        robot.press(KeyCode.DIGIT3).release(KeyCode.DIGIT3);
+        Reader.until("weights are taken", () -> window.reads("weighted points"));
+        window.press("Try on…");
+        assertThat(window.reads("shirt has no freedom map and will follow the skin."))
+                .isTrue();
+        TextField steps = robot.lookup(
+                        (Node n) -> n instanceof TextField t && "Sub-steps of a frame".equals(t.getAccessibleText()))
+                .queryAs(TextField.class);
+        assertThat(steps.getText()).as("as the cape says").isEqualTo("20");
+        robot.interact(() -> steps.setText("3"));
+        window.press("Try on");
+        Reader.until("it was tried on", () -> window.reads("99 % of its edges at most"));
+        assertThat(window.reads("of where the skin puts it")).isTrue();
+        window.press("Pause");
+        assertThat(window.hasButton("Play")).isTrue();
+        window.press("Close");
+    }
+}
