@@ -36,6 +36,7 @@ import idleheron.core.remedy.garment.FitColliders;
 import idleheron.core.remedy.garment.FitGarments;
 import idleheron.core.remedy.garment.FlipFaces;
 import idleheron.core.remedy.garment.PartTrims;
+import idleheron.core.remedy.garment.Respace;
 import idleheron.core.remedy.garment.SayDrape;
 import idleheron.core.remedy.garment.SetFreedom;
 import idleheron.core.remedy.garment.SoftenFreedom;
@@ -146,6 +147,7 @@ class RemedyJsonTest {
                 new SayDrape("density", 0.4),
                 new FitColliders(),
                 new FitGarments(1.5),
+                new Respace(12.5),
                 new SayMeta("authors", "Mira; \"Tide\""),
                 new StandInT(),
                 new RaiseAvatar(),

@@ -24,6 +24,7 @@ import idleheron.core.geometry.TriangleTree;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.garment.FlipFaces;
 import idleheron.core.remedy.garment.PartTrims;
+import idleheron.core.remedy.garment.Respace;
 import idleheron.core.remedy.garment.TakeWeights;
 import idleheron.core.remedy.garment.WeldPoints;
 import idleheron.core.scene.Scene;
@@ -194,7 +195,7 @@ public final class ClothRules {
                                     + " mm, a twentieth closer and a twentieth farther than those. Cloth is stiffer where"
                                     + " its points lie close, and a solver's time goes there.")
                     .measured(of.high() / of.low(), "times")
-                    .put(null);
+                    .put(cloth.hasTwoSides() ? null : new Respace(MM * of.median()));
         }
     }
 

@@ -1,7 +1,10 @@
 package idleheron.core.garment.facts;
 
 import idleheron.core.garment.RestSurface;
+import idleheron.core.geometry.MeshEdges;
+import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.geometry.TriangleTree;
 import idleheron.core.geometry.Weld;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
@@ -21,6 +24,8 @@ public record Cloth(int node, Mesh mesh, TriangleMesh surface, Weld weld, Triang
     public static final double ONE = 1e-5;
 
     private static final double PART = 1e-6;
+    private static final double CLOSED = 0.98;
+    private static final double MOST = 0.5;
 
     /** @param node that shows a mesh */
     public static Cloth of(Scene scene, int node) {
@@ -36,6 +41,14 @@ public record Cloth(int node, Mesh mesh, TriangleMesh surface, Weld weld, Triang
     /** Whether there is a surface, and its places are numbers. */
     public boolean isWhole() {
         return surface.count() > 0 && joined.count() > 0 && surface.isFinite();
+    }
+
+    /** Whether it is a shell with an outer and an inner side: next to no rim, and most points have another side behind them. */
+    public boolean hasTwoSides() {
+        return MeshEdges.of(joined).inside() > CLOSED
+                && Thickness.of(joined, SurfaceNormals.of(joined), TriangleTree.of(joined))
+                                .points()
+                        > MOST * joined.pointCount();
     }
 
     /** Points that lie where another lies. */

@@ -23,6 +23,7 @@ import idleheron.core.remedy.garment.FitColliders;
 import idleheron.core.remedy.garment.FitGarments;
 import idleheron.core.remedy.garment.FlipFaces;
 import idleheron.core.remedy.garment.PartTrims;
+import idleheron.core.remedy.garment.Respace;
 import idleheron.core.remedy.garment.SayDrape;
 import idleheron.core.remedy.garment.SetFreedom;
 import idleheron.core.remedy.garment.SoftenFreedom;
@@ -119,7 +120,8 @@ public final class RemedyCatalogue {
             List.of(SoftenFreedom.TYPE),
             List.of(SayDrape.TYPE),
             List.of(FitColliders.TYPE),
-            List.of(FitGarments.TYPE));
+            List.of(FitGarments.TYPE),
+            List.of(Respace.TYPE));
 
     private final Map<String, RemedyType> types = new LinkedHashMap<>();
 
