@@ -143,6 +143,6 @@ class PostwomanTest {
                         .isEqualTo(-1);
             }
         }
-        assertThat(bytes).isLessThan(29_500_000);
+        assertThat(bytes).isLessThan(30_000_000);
     }
 }

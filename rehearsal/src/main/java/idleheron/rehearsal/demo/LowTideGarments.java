@@ -20,6 +20,8 @@ import java.util.List;
 public final class LowTideGarments {
     private static final double UNIT = 100;
     private static final double HELD = 0.22;
+    private static final int FINE = 8192;
+    private static final int COARSE = 256;
 
     /** How far the hem may swing, metres. */
     private static final double SWING = 0.25;
@@ -57,7 +59,7 @@ public final class LowTideGarments {
                 p[i + 1] = p[i + 1] * tall - 0.3 * off;
             }
             for (int i = 0; i < p.length; i++) {
-                p[i] = Math.rint(p[i] * unit * 4096) / 4096;
+                p[i] = Math.rint(p[i] * 102_400) / 102_400 * unit;
             }
             out.add(m.withPoints(p));
         }
@@ -78,7 +80,7 @@ public final class LowTideGarments {
         for (int i = 0; i < v.length; i++) {
             double fall = cut.fall()[elsewhere ? i + shell : i];
             double t = Math.clamp((fall - HELD) / (1 - HELD), 0, 1);
-            v[i] = elsewhere ? fall > 0.5 ? 1 : 0 : t * t * (3 - 2 * t);
+            v[i] = elsewhere ? fall > 0.5 ? 1 : 0 : step((float) (t * t * (3 - 2 * t)), COARSE);
         }
         meshes.set(0, new FreedomMap(v).on(meshes.getFirst()));
         if (elsewhere) {
@@ -111,7 +113,9 @@ public final class LowTideGarments {
             for (int k = 0; k < 4; k++) {
                 corners[4 * i + k] = quads[4 * keep[i] + k] - (outer ? shell : 0);
             }
-            System.arraycopy(cut.flat(), 8 * keep[i], flat, 8 * i, 8);
+            for (int k = 0; k < 8; k++) {
+                flat[8 * i + k] = step(cut.flat()[8 * keep[i] + k], FINE);
+            }
         }
         double[] points = outer ? Arrays.copyOfRange(cut.points(), 3 * shell, cut.points().length) : cut.points();
         int[] at = new int[corners.length];
@@ -121,6 +125,11 @@ public final class LowTideGarments {
                 : List.of(new UvSet("map1", square(flat), at), new UvSet("panels", flat, at));
         return new Mesh(
                 name, points, fours(keep.length), corners, null, uvs, null, null, null, null, List.of(), List.of());
+    }
+
+    /** To the nearest so-manieth, so that numbers are short and files small. */
+    private static float step(float v, int parts) {
+        return (float) (Math.rint((double) v * parts) / parts);
     }
 
     /** Into the unit square, as one picture. */
@@ -134,7 +143,7 @@ public final class LowTideGarments {
         }
         float[] out = new float[flat.length];
         for (int i = 0; i < out.length; i++) {
-            out[i] = 0.01f + 0.98f * (flat[i] - box[i % 2]) / box[2 + i % 2];
+            out[i] = step(0.01f + 0.98f * (flat[i] - box[i % 2]) / box[2 + i % 2], FINE);
         }
         return out;
     }
