@@ -5,9 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Path;
+import java.util.NoSuchElementException;
 import java.util.Objects;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
@@ -68,12 +68,15 @@ class GarmentWalkTest {
         assertThat(offers("Gap")).as("she wears nothing yet").isFalse();
         robot.press(KeyCode.DIGIT1).release(KeyCode.DIGIT1);
         String wear = "Wear " + DemoData.CAPE;
-        Reader.until(
-                "the cape can be worn",
-                () -> robot.lookup((Node n) -> n instanceof Button b && wear.equals(b.getAccessibleText()))
-                        .tryQuery()
-                        .isPresent());
-        window.press(wear);
+        // cards are laid anew while their pictures are made
+        Reader.until("the cape can be worn", () -> {
+            try {
+                window.press(wear);
+                return true;
+            } catch (NoSuchElementException notYet) {
+                return false;
+            }
+        });
         Reader.until("it is on her", () -> window.reads("2 garments that no joint moves"));
         Reader.until("its cloth is looked over", () -> window.reads("6 trims of cape hold"));
         robot.interact(() -> style("Gap").fire());

@@ -100,6 +100,11 @@ record OldCloth(
             }
         }
         borders.sort((x, y) -> x[0] != y[0] ? Integer.compare(x[0], y[0]) : Integer.compare(x[1], y[1]));
+        return sorted(m, s, corners, faces, parent, borders);
+    }
+
+    private static OldCloth sorted(
+            Mesh m, TriangleMesh s, int[] corners, int[] faces, int[] parent, List<int[]> borders) {
         int[] ends = new int[2 * borders.size()];
         boolean[] open = new boolean[borders.size()];
         for (int i = 0; i < open.length; i++) {
@@ -107,11 +112,6 @@ record OldCloth(
             ends[2 * i + 1] = borders.get(i)[1];
             open[i] = borders.get(i)[2] == 1;
         }
-        return sorted(m, s, corners, faces, parent, ends, open);
-    }
-
-    private static OldCloth sorted(
-            Mesh m, TriangleMesh s, int[] corners, int[] faces, int[] parent, int[] ends, boolean[] open) {
         int[] labels = new int[s.count()];
         int n = 0;
         int[] of = new int[s.count()];
@@ -184,7 +184,7 @@ record OldCloth(
 
     private static double[] normal(TriangleMesh s, int f) {
         int[] t = s.triangles();
-        return Weave.normal(s.points(), t[3 * f], t[3 * f + 1], t[3 * f + 2]);
+        return Sides.normal(s.points(), t[3 * f], t[3 * f + 1], t[3 * f + 2]);
     }
 
     Weave weave() {

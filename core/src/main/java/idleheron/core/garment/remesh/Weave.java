@@ -57,10 +57,6 @@ final class Weave {
         return gone[triangle];
     }
 
-    boolean isRim(int point) {
-        return rim[point];
-    }
-
     private static long key(int a, int b) {
         return (long) Math.min(a, b) << 32 | Math.max(a, b);
     }
@@ -306,14 +302,7 @@ final class Weave {
                 return false;
             }
         }
-        return alike(before, normal(c[0], c[1], c[2]), MOST_TURN);
-    }
-
-    private static boolean alike(double[] a, double[] b, double cos) {
-        double dot = a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-        double la = Math.sqrt(a[0] * a[0] + a[1] * a[1] + a[2] * a[2]);
-        double lb = Math.sqrt(b[0] * b[0] + b[1] * b[1] + b[2] * b[2]);
-        return lb > 1e-3 * la && dot > cos * la * lb;
+        return Sides.alike(before, normal(c[0], c[1], c[2]), MOST_TURN);
     }
 
     private double[] normal(int f) {
@@ -322,17 +311,7 @@ final class Weave {
 
     /** Square to a triangle, twice as long as its area. */
     double[] normal(int a, int b, int c) {
-        return normal(p, a, b, c);
-    }
-
-    static double[] normal(double[] p, int a, int b, int c) {
-        double ux = p[3 * b] - p[3 * a];
-        double uy = p[3 * b + 1] - p[3 * a + 1];
-        double uz = p[3 * b + 2] - p[3 * a + 2];
-        double vx = p[3 * c] - p[3 * a];
-        double vy = p[3 * c + 1] - p[3 * a + 1];
-        double vz = p[3 * c + 2] - p[3 * a + 2];
-        return new double[] {uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx};
+        return Sides.normal(p, a, b, c);
     }
 
     /** Turns an edge between two triangles to their other corners where that brings points nearer to six edges, four at a rim. */
@@ -346,7 +325,7 @@ final class Weave {
         if (c == d || of(c, d).length > 0 || gain(a, -1) + gain(b, -1) + gain(c, 1) + gain(d, 1) <= 0) {
             return;
         }
-        if (!alike(normal(both[0]), normal(both[1]), 0)) {
+        if (!Sides.alike(normal(both[0]), normal(both[1]), 0)) {
             return;
         }
         boolean forth = follows(both[0], a, b);
@@ -355,7 +334,7 @@ final class Weave {
         double[] one = normal(x, y, c);
         double[] two = normal(y, x, d);
         double[] sum = {one[0] + two[0], one[1] + two[1], one[2] + two[2]};
-        if (!alike(sum, normal(x, d, c), LEAST_TURN) || !alike(sum, normal(d, y, c), LEAST_TURN)) {
+        if (!Sides.alike(sum, normal(x, d, c), LEAST_TURN) || !Sides.alike(sum, normal(d, y, c), LEAST_TURN)) {
             return;
         }
         // (x, y, c) and (y, x, d) become (x, d, c) and (d, y, c)
