@@ -55,7 +55,7 @@ public record OpenJob(List<Path> files, boolean rescue) {
             Dressing worn = Dressing.recognised(a.scene(), b.scene());
             if (worn != null) {
                 boolean bodyFirst = worn.body() == a.scene();
-                return dressed(worn, files.get(bodyFirst ? 1 : 0), files.get(bodyFirst ? 0 : 1));
+                return dressed(worn, files.get(bodyFirst ? 1 : 0), (bodyFirst ? a : b).bytes());
             }
         }
         SceneMerge all = SceneFiles.together(files, way, progress);
@@ -80,21 +80,27 @@ public record OpenJob(List<Path> files, boolean rescue) {
      * @throws UsageException when one of them shows no surface
      */
     public static Asset worn(Path garment, Path body, SceneFiles.Way way, Progress progress) throws IOException {
+        return worn(garment, of(way.read(body, progress.part(0, 0.5)), body), way, progress.part(0.5, 1));
+    }
+
+    /** As {@link #worn(Path, Path, SceneFiles.Way, Progress)}, on a body that was read already. */
+    public static Asset worn(Path garment, Asset body, SceneFiles.Way way, Progress progress) throws IOException {
+        Scene cloth = way.read(garment, progress).scene();
         try {
-            return dressed(WearJob.dressed(garment, body, way, progress), garment, body);
+            return dressed(Dressing.of(body.scene(), cloth), garment, body.bytes());
         } catch (IllegalArgumentException e) {
             throw new UsageException(String.valueOf(e.getMessage()));
         }
     }
 
-    private static Asset dressed(Dressing d, Path garment, Path body) throws IOException {
+    private static Asset dressed(Dressing d, Path garment, long bodyBytes) throws IOException {
         SceneFormat told = SceneFiles.byName(garment);
         return new Asset(
                 d.scene().withName(FileNames.stem(String.valueOf(garment.getFileName()))),
                 garment.toString(),
                 (told == null ? SceneFiles.usual() : told).name(),
                 "worn",
-                Files.size(garment) + Files.size(body),
+                Files.size(garment) + bodyBytes,
                 List.of());
     }
 

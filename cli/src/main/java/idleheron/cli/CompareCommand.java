@@ -90,9 +90,11 @@ final class CompareCommand implements Callable<Integer> {
             paper.check();
         }
         Tolerances limits = tolerance == null ? Tolerances.DEFAULT : TermsJson.read(tolerance);
+        Path on = wornBy;
+        Asset body = on == null ? null : OpenJob.of(reading.way().read(on, Progress.NONE), on);
         CompareJob.Result done = new CompareJob(
-                        all(sentFile, sentAlso),
-                        all(returnedFile, returnedAlso),
+                        all(sentFile, sentAlso, body),
+                        all(returnedFile, returnedAlso, body),
                         List.of(),
                         CompareSettings.USUAL.with(limits),
                         as.equals("meant"))
@@ -123,10 +125,9 @@ final class CompareCommand implements Callable<Integer> {
         return out;
     }
 
-    private Asset all(Path first, List<Path> also) throws IOException {
+    private Asset all(Path first, List<Path> also, @Nullable Asset body) throws IOException {
         List<Path> files = new ArrayList<>(List.of(first));
         files.addAll(also);
-        Path body = wornBy;
         Asset out = body == null
                 ? new OpenJob(files, reading.rescue).run(Progress.NONE)
                 : OpenJob.worn(first, body, reading.way(), Progress.NONE);

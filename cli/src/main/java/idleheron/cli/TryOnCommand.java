@@ -9,15 +9,12 @@ import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.garment.tryon.ClothSettings;
 import idleheron.core.garment.tryon.TryOn;
-import idleheron.core.garment.tryon.TryOnFrame;
 import idleheron.core.job.Progress;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.SceneFormat;
-import idleheron.formats.spi.Target;
 import idleheron.report.Json;
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.function.UnaryOperator;
@@ -26,7 +23,6 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Tries a garment on over a clip. */
@@ -42,18 +38,8 @@ final class TryOnCommand implements Callable<Integer> {
     @Spec
     CommandSpec spec;
 
-    @Parameters(index = "0", paramLabel = "GARMENT")
-    Path garment;
-
-    @Parameters(index = "1", paramLabel = "OUT")
-    Path outFile;
-
-    @Option(names = "--on", paramLabel = "BODY", required = true, description = "the body, with its skin and clips")
-    Path body;
-
-    @Option(names = "--clip", paramLabel = "NAME", description = "that is played; the first if not told")
-    @Nullable
-    String clip;
+    @Mixin
+    WornFiles files = new WornFiles();
 
     @Option(names = "--sub-steps", paramLabel = "N", description = "of a frame; as the garment says if not told")
     int subSteps;
@@ -73,6 +59,9 @@ final class TryOnCommand implements Callable<Integer> {
             description = "lets what has no freedom map leave its skin by so much below its upper border")
     double free;
 
+    @Option(names = "--no-tethers", description = "lets cloth lengthen under its weight where steps are few")
+    boolean noTethers;
+
     @Option(names = "--itself", description = "keeps the cloth out of itself as well")
     boolean itself;
 
@@ -83,19 +72,13 @@ final class TryOnCommand implements Callable<Integer> {
     @Nullable
     String beside;
 
-    @Option(names = "--overwrite", description = "replaces OUT if it is there")
-    boolean overwrite;
-
     @Option(names = "--json", description = "the figures of every frame as JSON")
     boolean json;
 
-    @Mixin
-    Reading reading = new Reading();
-
     @Override
     public Integer call() throws IOException {
-        SceneFormat format = SendJob.carrier(outFile);
-        String kind = SendJob.variant(format, outFile, null);
+        SceneFormat format = SendJob.carrier(files.outFile);
+        String kind = SendJob.variant(format, files.outFile, null);
         if (colliders && surface) {
             throw new UsageException("--colliders or --surface, not both");
         }
@@ -103,19 +86,21 @@ final class TryOnCommand implements Callable<Integer> {
         TryOnJob.Result other;
         try {
             TryOnJob job = new TryOnJob(
-                    garment,
-                    body,
-                    reading.way(),
-                    clip,
+                    files.garment,
+                    files.body,
+                    files.reading.way(),
+                    files.clip,
                     this::told,
                     colliders ? TryOn.Against.COLLIDERS : TryOn.Against.SURFACE,
                     free / CM);
-            r = job.run(Progress.NONE);
-            other = beside == null ? null : beside(job, beside).run(Progress.NONE);
+            List<TryOnJob.Result> all =
+                    beside == null ? List.of(job.run(Progress.NONE)) : job.beside(beside(job, beside), Progress.NONE);
+            r = all.getFirst();
+            other = all.size() > 1 ? all.getLast() : null;
         } catch (IllegalArgumentException e) {
             throw new UsageException(String.valueOf(e.getMessage()));
         }
-        Delivery.Outcome done = sent(r, format, kind);
+        Delivery.Outcome done = files.sent(r.scene(), format, kind);
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
             ObjectNode o = json(r);
@@ -140,7 +125,8 @@ final class TryOnCommand implements Callable<Integer> {
 
     private ClothSettings told(ClothSettings said) {
         ClothSettings out = subSteps > 0 ? said.withSubSteps(subSteps) : said;
-        return (thickness > 0 ? out.withThickness(thickness / MM) : out).withItself(itself);
+        out = thickness > 0 ? out.withThickness(thickness / MM) : out;
+        return (noTethers ? out.withoutTethers() : out).withItself(itself);
     }
 
     private TryOnJob beside(TryOnJob job, String told) {
@@ -168,61 +154,15 @@ final class TryOnCommand implements Callable<Integer> {
         }
     }
 
-    private Delivery.Outcome sent(TryOnJob.Result r, SceneFormat format, String kind) throws IOException {
-        SendJob job = new SendJob(
-                garment.toAbsolutePath().getParent(),
-                List.of(garment, body),
-                Delivery.PLAIN,
-                new Target(outFile, format, kind),
-                overwrite);
-        job.check(r.scene(), String.valueOf(garment.getFileName()));
-        return job.run(r.scene(), Progress.NONE);
-    }
-
-    private void tell(PrintWriter out, TryOnJob.Tried t, String plays) {
-        TryOnFrame deep = t.deepest();
-        TryOnFrame far = t.longest();
+    private static void tell(PrintWriter out, TryOnJob.Tried t, String plays) {
         out.println(
                 t.name() + " on " + plays + ", " + Wording.counted(t.frames().size(), "frame") + ", "
                         + Figure.thousands(t.points()) + " points, "
                         + Wording.counted(t.settings().subSteps(), "sub-step") + ":");
-        out.println("  99 % of its edges at most " + Figure.number(far.stretchMost()) + " times their length, at frame "
-                + Figure.number(far.frame()) + "; the worst "
-                + Figure.number(t.frames().stream()
-                        .mapToDouble(TryOnFrame::stretch)
-                        .max()
-                        .orElse(0)));
-        out.println("  "
-                + (deep.depth() > 0
-                        ? "goes in " + Figure.number(MM * deep.depth()) + " mm at frame " + Figure.number(deep.frame())
-                                + ", by joint: " + joints(t)
-                        : "goes in nowhere"));
-        out.println("  95 % of it lie within "
-                + Figure.number(MM
-                        * t.frames().stream()
-                                .mapToDouble(TryOnFrame::moved)
-                                .max()
-                                .orElse(0))
-                + " mm of where the skin puts it"
-                + (t.settings().subSteps() < t.steadySteps()
-                        ? "; without tethers " + t.steadySteps() + " sub-steps would keep it from lengthening"
-                        : ""));
-        if (!t.isStable()) {
-            out.println(
-                    "  not stable: " + (t.finite() ? "it is drawn apart or flies" : "places are no numbers any more")
-                            + "; more sub-steps, or less freedom");
+        t.told().forEach(line -> out.println("  " + line));
+        if (t.settings().subSteps() < t.steadySteps()) {
+            out.println("  Without tethers " + t.steadySteps() + " sub-steps would keep it from lengthening");
         }
-    }
-
-    private static String joints(TryOnJob.Tried t) {
-        return String.join(
-                ", ",
-                t.joints().entrySet().stream()
-                        .sorted(java.util.Map.Entry.<String, Double>comparingByValue()
-                                .reversed())
-                        .limit(4)
-                        .map(e -> e.getKey() + " " + Figure.number(MM * e.getValue()) + " mm")
-                        .toList());
     }
 
     private static ObjectNode json(TryOnJob.Result r) {

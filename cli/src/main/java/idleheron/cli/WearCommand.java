@@ -16,19 +16,16 @@ import idleheron.core.remedy.garment.TakeWeights;
 import idleheron.core.scene.Scene;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.SceneFormat;
-import idleheron.formats.spi.Target;
 import idleheron.report.Json;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Puts a garment on a body. */
@@ -44,14 +41,8 @@ final class WearCommand implements Callable<Integer> {
     @Spec
     CommandSpec spec;
 
-    @Parameters(index = "0", paramLabel = "GARMENT")
-    Path garment;
-
-    @Parameters(index = "1", paramLabel = "OUT")
-    Path outFile;
-
-    @Option(names = "--on", paramLabel = "BODY", required = true, description = "the body, with its skin and clips")
-    Path body;
+    @Mixin
+    WornFiles files = new WornFiles();
 
     @Option(
             names = "--gap",
@@ -68,10 +59,6 @@ final class WearCommand implements Callable<Integer> {
     @Option(names = "--wrap", description = "follows the body's surface over a clip, without weights; OUT is a cache")
     boolean wrap;
 
-    @Option(names = "--clip", paramLabel = "NAME", description = "that is followed, with --wrap; the first if not told")
-    @Nullable
-    String clip;
-
     @Option(
             names = "--refit",
             paramLabel = "FROM",
@@ -86,20 +73,14 @@ final class WearCommand implements Callable<Integer> {
     @Nullable
     String variant;
 
-    @Option(names = "--overwrite", description = "replaces OUT if it is there")
-    boolean overwrite;
-
     @Option(names = "--json", description = "the figures as JSON")
     boolean json;
 
-    @Mixin
-    Reading reading = new Reading();
-
     @Override
     public Integer call() throws IOException {
-        SceneFormat format = SendJob.carrier(outFile);
-        String kind = SendJob.variant(format, outFile, variant);
-        if (wrap && (withBody || gap > 0 || from != null) || !wrap && clip != null) {
+        SceneFormat format = SendJob.carrier(files.outFile);
+        String kind = SendJob.variant(format, files.outFile, variant);
+        if (wrap && (withBody || gap > 0 || from != null) || !wrap && files.clip != null) {
             throw new UsageException(
                     wrap
                             ? "--wrap takes neither --gap, --refit nor --with-body"
@@ -112,11 +93,12 @@ final class WearCommand implements Callable<Integer> {
         WearJob.Result r;
         try {
             remedy = new TakeWeights("", gap, influences);
-            r = new WearJob(garment, body, reading.way(), remedy, from, outBy / MM).run(Progress.NONE);
+            r = new WearJob(files.garment, files.body, files.reading.way(), remedy, from, outBy / MM)
+                    .run(Progress.NONE);
         } catch (IllegalArgumentException e) {
             throw new UsageException(String.valueOf(e.getMessage()));
         }
-        Delivery.Outcome done = sent(withBody ? r.both() : r.alone(), format, kind);
+        Delivery.Outcome done = files.sent(withBody ? r.both() : r.alone(), format, kind);
         boolean sound = done.parts().stream().allMatch(Delivery.Part::sound);
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
@@ -134,17 +116,6 @@ final class WearCommand implements Callable<Integer> {
         return sound ? Main.CLEAN : Main.FAULTS;
     }
 
-    private Delivery.Outcome sent(Scene scene, SceneFormat format, String kind) throws IOException {
-        SendJob job = new SendJob(
-                garment.toAbsolutePath().getParent(),
-                List.of(garment, body),
-                Delivery.PLAIN,
-                new Target(outFile, format, kind),
-                overwrite);
-        job.check(scene, String.valueOf(garment.getFileName()));
-        return job.run(scene, Progress.NONE);
-    }
-
     private void tell(Delivery.Outcome done, SceneFormat format, String kind) {
         PrintWriter out = spec.commandLine().getOut();
         done.parts()
@@ -157,11 +128,11 @@ final class WearCommand implements Callable<Integer> {
     private int wrapped(SceneFormat format, String kind) throws IOException {
         WrapJob.Result r;
         try {
-            r = new WrapJob(garment, body, reading.way(), clip).run(Progress.NONE);
+            r = new WrapJob(files.garment, files.body, files.reading.way(), files.clip).run(Progress.NONE);
         } catch (IllegalArgumentException e) {
             throw new UsageException(String.valueOf(e.getMessage()));
         }
-        Delivery.Outcome done = sent(r.scene(), format, kind);
+        Delivery.Outcome done = files.sent(r.scene(), format, kind);
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
             ObjectNode o = new ObjectMapper().createObjectNode();
@@ -169,7 +140,7 @@ final class WearCommand implements Callable<Integer> {
             o.put("worst", r.worst()).put("frame", r.frame());
             out.println(Json.text(o));
         } else {
-            out.println(garment.getFileName() + " follows " + r.clip() + ", "
+            out.println(files.garment.getFileName() + " follows " + r.clip() + ", "
                     + Wording.counted(r.frames(), "frame") + "; at rest at most "
                     + Figure.number(MM * r.farthest()) + " mm from the body"
                     + (r.farthest() > Wrap.FAR ? ", where it swings with single faces: weights suit it better" : "")

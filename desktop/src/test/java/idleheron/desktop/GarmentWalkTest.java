@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Path;
-import java.util.NoSuchElementException;
 import java.util.Objects;
 import javafx.scene.Node;
 import javafx.scene.control.TextField;
@@ -69,14 +68,7 @@ class GarmentWalkTest {
         robot.press(KeyCode.DIGIT1).release(KeyCode.DIGIT1);
         String wear = "Wear " + DemoData.CAPE;
         // cards are laid anew while their pictures are made
-        Reader.until("the cape can be worn", () -> {
-            try {
-                window.press(wear);
-                return true;
-            } catch (NoSuchElementException notYet) {
-                return false;
-            }
-        });
+        Reader.until("the cape can be worn", () -> window.presses(wear));
         Reader.until("it is on her", () -> window.reads("2 garments that no joint moves"));
         Reader.until("its cloth is looked over", () -> window.reads("6 trims of cape hold"));
         robot.interact(() -> style("Gap").fire());

@@ -1,8 +1,10 @@
 package idleheron.desktop;
 
+import java.util.NoSuchElementException;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicBoolean;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -47,13 +49,26 @@ public final class Reader {
 
     /** Presses the first button of that text, or of that name for those who do not see. */
     public void press(String button) {
-        robot.interact(() -> robot.lookup((Node n) -> n instanceof Button x
+        if (!presses(button)) {
+            throw new NoSuchElementException("no button " + button + " can be pressed");
+        }
+    }
+
+    /** Presses a button if there is one that can be pressed, in one go: cards may be laid anew at any time. */
+    public boolean presses(String button) {
+        AtomicBoolean found = new AtomicBoolean();
+        robot.interact(() -> robot
+                .lookup((Node n) -> n instanceof Button x
                         && (button.equals(x.getText()) || button.equals(x.getAccessibleText()))
                         && x.isVisible()
                         && !x.isDisabled())
                 .queryAllAs(Button.class)
-                .iterator()
-                .next()
-                .fire());
+                .stream()
+                .findFirst()
+                .ifPresent(b -> {
+                    found.set(true);
+                    b.fire();
+                }));
+        return found.get();
     }
 }

@@ -28,6 +28,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
 import org.jspecify.annotations.Nullable;
@@ -113,6 +114,7 @@ public final class RemedyJson {
             case ChangeCache.Kind k -> Json.NODES.textNode(k.code());
             case ValueType t -> Json.NODES.textNode(t.id());
             case IndexBox b -> Json.numbers(b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ());
+            case Enum<?> e -> Json.NODES.textNode(e.name().toLowerCase(Locale.ROOT));
             case GridChange c -> record("change", name(c.getClass()), c);
             case Set<?> s -> list(new TreeSet<>(s));
             case List<?> l -> list(l);
@@ -226,6 +228,8 @@ public final class RemedyJson {
             return ChangeCache.Kind.named(text(v));
         } else if (c == ValueType.class) {
             return one(ValueType.values(), t -> t.id().equals(text(v)));
+        } else if (c.isEnum()) {
+            return one(c.getEnumConstants(), e -> ((Enum<?>) e).name().equalsIgnoreCase(text(v)));
         } else if (c == IndexBox.class) {
             int[] n = java.util.stream.DoubleStream.of(numbers(v, 6))
                     .mapToInt(RemedyJson::whole)
@@ -245,7 +249,8 @@ public final class RemedyJson {
             Type[] of = p.getActualTypeArguments();
             return p.getRawType() == Map.class ? "by name, " + label(of[1]) : "a list, each " + label(of[0]);
         }
-        return Map.<Type, String>ofEntries(
+        @Nullable
+        String known = Map.<Type, String>ofEntries(
                         Map.entry(String.class, "a text"),
                         Map.entry(boolean.class, "true or false"),
                         Map.entry(int.class, "a whole number"),
@@ -259,7 +264,13 @@ public final class RemedyJson {
                         Map.entry(FrameRate.class, "a rate"),
                         Map.entry(ChangeCache.Kind.class, "a code"),
                         Map.entry(GridChange.class, "a change of grids"))
-                .getOrDefault(type, type.getTypeName());
+                .get(type);
+        if (known == null && type instanceof Class<?> c && c.isEnum()) {
+            return Arrays.stream(c.getEnumConstants())
+                    .map(x -> ((Enum<?>) x).name().toLowerCase(Locale.ROOT))
+                    .collect(Collectors.joining(", ", "one of ", ""));
+        }
+        return known == null ? type.getTypeName() : known;
     }
 
     private Object several(ParameterizedType p, JsonNode v) {

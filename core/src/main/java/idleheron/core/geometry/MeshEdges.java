@@ -58,12 +58,7 @@ public record MeshEdges(int[] ends, int[] faces) {
     }
 
     public double length(int edge, double[] points) {
-        int a = 3 * ends[2 * edge];
-        int b = 3 * ends[2 * edge + 1];
-        double x = points[a] - points[b];
-        double y = points[a + 1] - points[b + 1];
-        double z = points[a + 2] - points[b + 2];
-        return Math.sqrt(x * x + y * y + z * z);
+        return Places.distance(points, ends[2 * edge], ends[2 * edge + 1]);
     }
 
     /** Share of the edges that two triangles have, 0 to 1; over 0.98 a surface is as good as closed. */

@@ -50,6 +50,11 @@ public record TriangleMesh(double[] points, int[] triangles) {
         return triangles.length / 3;
     }
 
+    /** Of a triangle, the square of the unit of its places. */
+    public double area(int triangle) {
+        return Places.area(points, triangles[3 * triangle], triangles[3 * triangle + 1], triangles[3 * triangle + 2]);
+    }
+
     /** The same triangles at other places. */
     public TriangleMesh at(double[] places) {
         return new TriangleMesh(places, triangles);

@@ -59,7 +59,8 @@ public record Weld(int[] to, int[] keep) {
         return (long) Math.floor(v / tolerance);
     }
 
-    private static int hash(long x, long y, long z) {
+    /** A place in a table for a cell of space. */
+    public static int hash(long x, long y, long z) {
         long h = x * 0x9E3779B97F4A7C15L ^ y * 0xC2B2AE3D27D4EB4FL ^ z * 0x165667B19E3779F9L;
         return (int) (h ^ h >>> 32);
     }
@@ -71,7 +72,8 @@ public record Weld(int[] to, int[] keep) {
         return x * x + y * y + z * z <= tolerance * tolerance;
     }
 
-    static int root(int[] parent, int of) {
+    /** What stands for all that hang together with one, shortening the way there. */
+    public static int root(int[] parent, int of) {
         int r = of;
         while (parent[r] != r) {
             parent[r] = parent[parent[r]];

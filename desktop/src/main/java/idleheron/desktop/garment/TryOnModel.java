@@ -1,14 +1,12 @@
 package idleheron.desktop.garment;
 
 import idleheron.app.TryOnJob;
-import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.collide.Collider;
 import idleheron.core.garment.freedom.Drape;
 import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.garment.tryon.TryOn;
-import idleheron.core.garment.tryon.TryOnFrame;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.remedy.space.ConvertStage;
@@ -20,15 +18,12 @@ import idleheron.formats.SceneFiles;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 
 /** What the sheet to try on asks and tells. */
 public final class TryOnModel {
     private static final double MM = 1000;
-    private static final int NAMED = 3;
 
     /**
      * How it is tried on.
@@ -92,7 +87,7 @@ public final class TryOnModel {
     public String before() {
         List<String> held = worn.garments().stream()
                 .filter(g ->
-                        FreedomMap.of(scene.meshes().get(scene.nodes().get(g).payload())) == null)
+                        !FreedomMap.isOn(scene.meshes().get(scene.nodes().get(g).payload())))
                 .map(g -> scene.nodes().get(g).name())
                 .toList();
         return held.isEmpty()
@@ -128,35 +123,5 @@ public final class TryOnModel {
         }
         Scene bare = scene.withNodes(nodes).with(Worn.KEY, List.of());
         return new ConvertStage(AxisSystem.COMMON, 1).apply(bare).withCaches(cache.caches());
-    }
-
-    /** What came of one garment, a line each. */
-    public static List<String> told(TryOnJob.Tried t) {
-        TryOnFrame deep = t.deepest();
-        TryOnFrame far = t.longest();
-        List<String> out = new ArrayList<>();
-        out.add("99 % of its edges at most " + Figure.number(far.stretchMost()) + " times their length, at frame "
-                + Figure.number(far.frame()));
-        out.add(
-                deep.depth() > 0
-                        ? "Goes in " + Figure.number(MM * deep.depth()) + " mm at frame " + Figure.number(deep.frame())
-                                + ": " + joints(t)
-                        : "Goes in nowhere");
-        double moved = t.frames().stream().mapToDouble(TryOnFrame::moved).max().orElse(0);
-        out.add("95 % of it within " + Figure.number(MM * moved) + " mm of where the skin puts it");
-        if (!t.isStable()) {
-            out.add("Not stable: more sub-steps, or less freedom");
-        }
-        return out;
-    }
-
-    private static String joints(TryOnJob.Tried t) {
-        return String.join(
-                ", ",
-                t.joints().entrySet().stream()
-                        .sorted(Map.Entry.<String, Double>comparingByValue(Comparator.reverseOrder()))
-                        .limit(NAMED)
-                        .map(e -> e.getKey() + " " + Figure.number(MM * e.getValue()) + " mm")
-                        .toList());
     }
 }

@@ -144,13 +144,13 @@ public final class TryOnSheet extends HBox {
         for (int i = 0; i < s.tried().size(); i++) {
             TryOnJob.Tried t = s.tried().get(i);
             VBox box = Ui.column(2, Ui.label(t.name(), "heading"));
-            TryOnModel.told(t).forEach(l -> box.getChildren().add(Ui.wrapped(l, "small")));
+            t.told().forEach(l -> box.getChildren().add(Ui.wrapped(l, "small")));
             if (before != null && i < before.tried().size()) {
                 box.getChildren()
                         .add(Ui.wrapped(
                                 "Before, with " + before.way().subSteps() + " sub-steps and "
                                         + before.way().against().word() + ": "
-                                        + TryOnModel.told(before.tried().get(i)).getFirst(),
+                                        + before.tried().get(i).told().getFirst(),
                                 "small",
                                 "second"));
             }

@@ -86,8 +86,7 @@ final class GatherModel {
         Asset a = c.original();
         return a != null
                 && Worn.in(a.scene()) == null
-                && a.scene().meshes().stream().anyMatch(m -> m.skin() != null)
-                && Files.isRegularFile(Path.of(a.path()));
+                && a.scene().meshes().stream().anyMatch(m -> m.skin() != null);
     }
 
     /** Height, what tells it from others of its kind, names of clips. */

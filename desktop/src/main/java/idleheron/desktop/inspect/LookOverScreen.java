@@ -182,7 +182,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
     private static boolean offers(Scene s, ViewRequest.Style k) {
         return switch (k) {
             case GAP, STRETCH -> Worn.in(s) != null;
-            case FREEDOM -> s.meshes().stream().anyMatch(m -> FreedomMap.of(m) != null);
+            case FREEDOM -> s.meshes().stream().anyMatch(FreedomMap::isOn);
             default -> true;
         };
     }

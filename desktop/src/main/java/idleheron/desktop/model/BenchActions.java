@@ -107,8 +107,7 @@ public final class BenchActions {
     public void wear(Path garment) {
         Asset body = bench.crossing().get().original();
         if (body != null) {
-            Path on = Path.of(body.path());
-            jobs.run("open", p -> OpenJob.worn(garment, on, SceneFiles::read, p), a -> {
+            jobs.run("open", p -> OpenJob.worn(garment, body, SceneFiles::read, p), a -> {
                 bench.joint().set(-1);
                 undo.change(Crossing.of(a, bench.crossing().get().destination()));
                 bench.step().set(Step.LOOK_OVER);

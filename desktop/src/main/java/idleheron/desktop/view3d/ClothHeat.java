@@ -38,7 +38,7 @@ final class ClothHeat {
         Surface s = side.surfaces().get(surface);
         Worn worn = Worn.in(side.scene());
         boolean garment =
-                worn == null ? FreedomMap.of(s.mesh()) != null : worn.garments().contains(s.node());
+                worn == null ? FreedomMap.isOn(s.mesh()) : worn.garments().contains(s.node());
         if (!garment) {
             return NONE;
         }

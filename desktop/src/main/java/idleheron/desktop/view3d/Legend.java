@@ -43,8 +43,8 @@ public final class Legend {
         for (Node n : s.nodes()) {
             if (n.kind() == NodeKind.MESH
                     && n.payload() >= 0
-                    && FreedomMap.of(s.meshes().get(n.payload())) != null) {
-                out = Math.max(out, Drape.of(n).get(Drape.Setting.FREEDOM));
+                    && FreedomMap.isOn(s.meshes().get(n.payload()))) {
+                out = Math.max(out, Drape.of(n).freedom());
             }
         }
         return out;

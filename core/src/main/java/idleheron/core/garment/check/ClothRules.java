@@ -38,7 +38,6 @@ public final class ClothRules {
 
     private static final double TRIMS_POINTS = 0.1;
     private static final double TRIMS_AREA = 0.02;
-    private static final double THICK = 0.5;
     private static final double UNEVENLY_THICK = 6;
     private static final double TIGHT = 0.006;
     private static final double LOOSE = 0.05;
@@ -48,13 +47,15 @@ public final class ClothRules {
 
     private final Scene s;
     private final Cloth cloth;
+    private final Told told;
     private final String name;
     private final List<Finding> out = new ArrayList<>();
 
     private ClothRules(Scene s, Cloth cloth) {
         this.s = s;
         this.cloth = cloth;
-        name = s.nodes().get(cloth.node()).name();
+        told = new Told(s, cloth.node());
+        name = told.name();
     }
 
     public static List<Finding> of(Scene s, Progress progress) {
@@ -84,12 +85,12 @@ public final class ClothRules {
                     r.tight(body);
                 }
                 if (body != null && Facing.isInsideOut(r.cloth, body)) {
-                    r.tell("garment-inside-out", Severity.DRIFTS)
+                    r.out.add(r.told.of("garment-inside-out", Severity.DRIFTS, 1, "garment")
                             .says(
                                     name(s, g) + " is inside out",
                                     "Its faces run clockwise seen from outside: it is lit from the wrong side, and what"
                                             + " asks for its outer side takes the inner one.")
-                            .put(new FlipFaces(name(s, g)));
+                            .mendedBy(new FlipFaces(name(s, g))));
                 }
                 all.addAll(UvRules.of(s, r.cloth));
             }
@@ -105,59 +106,25 @@ public final class ClothRules {
         return s.nodes().get(node).name();
     }
 
-    /** A finding that is about to be told. */
-    private final class Telling {
-        private Finding finding;
-
-        Telling(Finding finding) {
-            this.finding = finding;
-        }
-
-        Telling says(String title, String text) {
-            finding = finding.says(title, text);
-            return this;
-        }
-
-        Telling measured(double value, String unit) {
-            finding = finding.measured(Figure.of(value, unit, s.path(cloth.node())));
-            return this;
-        }
-
-        Telling because(String cause) {
-            finding = finding.because(cause);
-            return this;
-        }
-
-        void put(idleheron.core.remedy.@org.jspecify.annotations.Nullable Remedy by) {
-            out.add(finding.mendedBy(by));
-        }
-    }
-
-    private Telling tell(String code, Severity severity) {
-        return new Telling(Finding.of(code, severity, Worn.TOPIC).atNode(cloth.node()));
-    }
-
     private void points() {
         int doubled = cloth.doubled();
         if (doubled > 0 && cloth.surface().isFinite()) {
-            tell("garment-points-doubled", Severity.DRIFTS)
+            out.add(told.counted("garment-points-doubled", Severity.DRIFTS, doubled, "point")
                     .says(
                             Wording.counted(doubled, "point") + " of " + name + " " + (doubled == 1 ? "lies" : "lie")
                                     + " where another lies",
                             "A solver parts cloth there: no thread joins two points of one place.")
-                    .measured(doubled, doubled == 1 ? "point" : "points")
                     .because("The writer split points at seams of coordinates or at hard edges.")
-                    .put(WeldPoints.USUAL);
+                    .mendedBy(WeldPoints.USUAL));
         }
         int unused = cloth.unused();
         if (unused > 0) {
-            tell("garment-points-unused", Severity.DRIFTS)
+            out.add(told.counted("garment-points-unused", Severity.DRIFTS, unused, "point")
                     .says(
                             Wording.counted(unused, "point") + " of " + name + " belong" + (unused == 1 ? "s" : "")
                                     + " to no face",
                             "They weigh nothing and hang on nothing; what counts points counts them.")
-                    .measured(unused, unused == 1 ? "point" : "points")
-                    .put(WeldPoints.USUAL);
+                    .mendedBy(WeldPoints.USUAL));
         }
     }
 
@@ -168,34 +135,30 @@ public final class ClothRules {
         int thin = of.flat() + of.slivers();
         if (thin > 0) {
             double share = (double) thin / cloth.joined().count();
-            tell("garment-slivers", share > 0.01 ? Severity.DRIFTS : Severity.NOTE)
+            out.add(told.counted("garment-slivers", share > 0.01 ? Severity.DRIFTS : Severity.NOTE, thin, "triangle")
                     .says(
                             Wording.counted(thin, "triangle") + " of " + name + " "
                                     + (thin == 1 ? "is a sliver" : "are slivers"),
                             "They are more than fifty times as long as high, or without area (" + of.flat()
-                                    + "): stiff along their length, and their normals mean nothing.")
-                    .measured(thin, thin == 1 ? "triangle" : "triangles")
-                    .put(null);
+                                    + "): stiff along their length, and their normals mean nothing."));
         }
         if (of.crowded() > 0) {
-            tell("garment-edges-crowded", Severity.DRIFTS)
-                    .says(
-                            Wording.counted(of.crowded(), "edge") + " of " + name + " "
-                                    + (of.crowded() == 1 ? "has" : "have") + " more than two triangles",
-                            "Such a place is no surface: it has no inside and no outside, and cloth cannot bend there.")
-                    .measured(of.crowded(), of.crowded() == 1 ? "edge" : "edges")
-                    .put(null);
+            out.add(
+                    told.counted("garment-edges-crowded", Severity.DRIFTS, of.crowded(), "edge")
+                            .says(
+                                    Wording.counted(of.crowded(), "edge") + " of " + name + " "
+                                            + (of.crowded() == 1 ? "has" : "have") + " more than two triangles",
+                                    "Such a place is no surface: it has no inside and no outside, and cloth cannot bend there."));
         }
         if (of.high() > UNEVEN * of.low()) {
-            tell("garment-spacing-uneven", Severity.DRIFTS)
+            out.add(told.of("garment-spacing-uneven", Severity.DRIFTS, of.high() / of.low(), "times")
                     .says(
-                            "The points of " + name + " lie unevenly close: " + Figure.number(MM * of.low()) + " to "
-                                    + Figure.number(MM * of.high()) + " mm",
-                            "Middle " + Figure.number(MM * of.median())
-                                    + " mm, a twentieth closer and a twentieth farther than those. Cloth is stiffer where"
+                            "Edges of " + name + " are " + Figure.number(MM * of.low()) + " to "
+                                    + Figure.number(MM * of.high()) + " mm long",
+                            "The middle one is " + Figure.number(MM * of.median())
+                                    + " mm; a twentieth are shorter and a twentieth longer than those. Cloth is stiffer where"
                                     + " its points lie close, and a solver's time goes there.")
-                    .measured(of.high() / of.low(), "times")
-                    .put(cloth.hasTwoSides() ? null : new Respace(MM * of.median()));
+                    .mendedBy(cloth.hasTwoSides() ? null : new Respace(MM * of.median())));
         }
     }
 
@@ -203,23 +166,21 @@ public final class ClothRules {
         Seams of = Seams.of(cloth);
         if (of.apart() > 0) {
             double mm = Math.ceil(PERCENT * MM * of.widest()) / PERCENT;
-            tell("garment-seams-apart", Severity.DRIFTS)
+            out.add(told.counted("garment-seams-apart", Severity.DRIFTS, of.apart(), "point")
                     .says(
                             Wording.counted(of.apart(), "point") + " of borders of " + name
-                                    + " lie beside another and are not joined to it",
+                                    + (of.apart() == 1 ? " lies" : " lie")
+                                    + " beside another without being joined to it",
                             "They lie up to " + Figure.number(MM * of.widest())
                                     + " mm apart. Such seams open as soon as the cloth moves.")
-                    .measured(of.apart(), "points")
-                    .put(new WeldPoints(mm + 1 / PERCENT));
+                    .mendedBy(new WeldPoints(mm + 1 / PERCENT)));
         }
         if (of.holes() > 0) {
-            tell("garment-holes", Severity.NOTE)
+            out.add(told.counted("garment-holes", Severity.NOTE, of.holes(), "hole")
                     .says(
                             Wording.counted(of.holes(), "small hole") + " in " + name,
                             "A border that goes round less than " + Figure.number(MM * Seams.HOLE)
-                                    + " mm; nobody puts a limb through it.")
-                    .measured(of.holes(), of.holes() == 1 ? "hole" : "holes")
-                    .put(null);
+                                    + " mm; nobody puts a limb through it."));
         }
     }
 
@@ -229,40 +190,36 @@ public final class ClothRules {
         double area = small.stream().mapToDouble(PieceList.Piece::areaShare).sum();
         if (points > TRIMS_POINTS && area < TRIMS_AREA) {
             long n = small.stream().mapToLong(PieceList.Piece::points).sum();
-            tell("garment-trims-heavy", Severity.DRIFTS)
+            out.add(told.of("garment-trims-heavy", Severity.DRIFTS, PERCENT * points, "%")
                     .says(
-                            Wording.counted(small.size(), "trim") + " of " + name + " hold "
-                                    + Figure.number(PERCENT * points) + " % of its points",
+                            Wording.counted(small.size(), "trim") + " of " + name
+                                    + (small.size() == 1 ? " holds " : " hold ") + Figure.number(PERCENT * points)
+                                    + " % of its points",
                             Figure.thousands(n) + " points on " + Figure.number(PERCENT * area)
                                     + " % of its area. They take a solver's time and need none of it: they are rigid.")
-                    .measured(PERCENT * points, "%")
-                    .put(new PartTrims(true));
+                    .mendedBy(new PartTrims(true)));
         }
     }
 
     private void shells() {
         TriangleMesh m = cloth.joined();
         Thickness t = Thickness.of(m, SurfaceNormals.of(m), TriangleTree.of(m));
-        if (t.points() > THICK * m.pointCount() && t.at(0.95) > UNEVENLY_THICK * t.at(0.05)) {
-            tell("garment-thickness-uneven", Severity.DRIFTS)
+        if (cloth.hasTwoSides(t) && t.at(0.95) > UNEVENLY_THICK * t.at(0.05)) {
+            out.add(told.of("garment-thickness-uneven", Severity.DRIFTS, t.at(0.95) / t.at(0.05), "times")
                     .says(
                             name + " is unevenly thick: " + Figure.number(MM * t.at(0.05)) + " to "
                                     + Figure.number(MM * t.at(0.95)) + " mm",
                             "Middle " + Figure.number(MM * t.median())
-                                    + " mm, a twentieth thinner and a twentieth thicker than those.")
-                    .measured(t.at(0.95) / t.at(0.05), "times")
-                    .put(null);
+                                    + " mm, a twentieth thinner and a twentieth thicker than those."));
         }
         Crossings c = Crossings.of(m);
         if (c.pairs() > 0) {
-            tell("garment-crosses-itself", Severity.DRIFTS)
+            out.add(told.counted("garment-crosses-itself", Severity.DRIFTS, c.triangles(), "triangle")
                     .says(
-                            name + " goes through itself in " + Figure.thousands(c.triangles()) + " triangles",
-                            Figure.thousands(c.pairs())
-                                    + " times an edge crosses a triangle that it shares no point with"
-                                    + (c.point() < 0 ? "" : ", first at " + place(m, c.point())) + ".")
-                    .measured(c.triangles(), c.triangles() == 1 ? "triangle" : "triangles")
-                    .put(null);
+                            name + " goes through itself in " + Wording.counted(c.triangles(), "triangle"),
+                            (c.pairs() == 1 ? "Once" : Figure.thousands(c.pairs()) + " times")
+                                    + " an edge crosses a triangle that it shares no point with"
+                                    + (c.point() < 0 ? "" : ", first at " + place(m, c.point())) + "."));
         }
     }
 
@@ -272,7 +229,7 @@ public final class ClothRules {
         if (map == null) {
             return;
         }
-        double length = Drape.of(s.nodes().get(cloth.node())).get(Drape.Setting.FREEDOM);
+        double length = Drape.of(s.nodes().get(cloth.node())).freedom();
         TriangleMesh m = cloth.joined();
         double[] v = map.joined(cloth.weld());
         double[] areas = SurfaceNormals.of(m).pointAreas(m);
@@ -285,15 +242,13 @@ public final class ClothRules {
             all += areas[p];
         }
         if (all > 0 && free > TIGHT_SHARE * all) {
-            tell("freedom-tight", Severity.NOTE)
+            out.add(told.of("freedom-tight", Severity.NOTE, PERCENT * free / all, "%")
                     .says(
                             Figure.number(PERCENT * free / all) + " % of " + name
                                     + " lies on the skin and may leave it",
                             "It lies within " + Figure.number(MM * TIGHT) + " mm of the body and may move by more than "
                                     + Figure.number(PERCENT * LOOSE)
-                                    + " cm: what is tight is better held, and costs no solver any time.")
-                    .measured(PERCENT * free / all, "%")
-                    .put(null);
+                                    + " cm: what is tight is better held, and costs no solver any time."));
         }
     }
 
@@ -305,15 +260,14 @@ public final class ClothRules {
     private void tears() {
         Tears t = Tears.of(s, cloth);
         if (t.edges() > 0) {
-            tell("garment-weights-tear", Severity.DRIFTS)
+            out.add(told.counted("garment-weights-tear", Severity.DRIFTS, t.edges(), "edge")
                     .says(
                             "Weights of " + name + " tear at " + Wording.counted(t.edges(), "edge"),
                             "Neighbouring points follow " + name(s, t.from()) + " and " + name(s, t.to())
                                     + ", which have little to do with each other: the cloth is drawn apart when they"
                                     + " move.")
-                    .measured(t.edges(), t.edges() == 1 ? "edge" : "edges")
                     .because("Every point took the weights of its closest place on the body, across a gap.")
-                    .put(TakeWeights.USUAL);
+                    .mendedBy(TakeWeights.USUAL));
         }
     }
 }

@@ -49,7 +49,8 @@ final class ColliderRules {
             }
         }
         if (!bare.isEmpty()) {
-            out.add(at("collider-missing", s, worn.body(), bare.size(), bare.size() == 1 ? "joint" : "joints")
+            out.add(new Told(s, worn.body())
+                    .counted("collider-missing", Severity.DRIFTS, bare.size(), "joint")
                     .says(
                             "No collider at " + Wording.listed(bare),
                             "A garment lies over " + (bare.size() == 1 ? "it" : "them")
@@ -60,7 +61,8 @@ final class ColliderRules {
         }
         double floats = floats(parts, c);
         if (floats > FLOATING) {
-            out.add(at("collider-stands-out", s, worn.body(), MM * c.out(), "mm")
+            out.add(new Told(s, worn.body())
+                    .of("collider-stands-out", Severity.DRIFTS, MM * c.out(), "mm")
                     .says(
                             "Colliders stand up to " + Figure.number(MM * c.out()) + " mm out of the body",
                             Figure.number(PERCENT * floats) + " % of the body lie more than "
@@ -88,12 +90,6 @@ final class ColliderRules {
             out = parts.strongest()[p] == slot ? Math.max(out, c.distances()[p]) : out;
         }
         return out;
-    }
-
-    private static Finding at(String code, Scene s, int node, double value, String unit) {
-        return Finding.of(code, Severity.DRIFTS, Worn.TOPIC)
-                .atNode(node)
-                .measured(Figure.of(value, unit, s.path(node)));
     }
 
     /** Joints over whose part of the body a garment lies. */

@@ -43,7 +43,7 @@ public final class FitRules {
                 boolean told = e.verdict() == FitExplanation.Verdict.UNIT || GarmentRules.isWearable(m, body);
                 Finding f = told ? finding(s, worn.body(), g, m, e) : null;
                 if (f != null) {
-                    out.add(f.code().equals("garment-other-body") ? f : f.mendedBy(FitGarments.USUAL));
+                    out.add(f);
                 }
             }
         }
@@ -73,7 +73,8 @@ public final class FitRules {
                         .says(
                                 name + " was made for another body than " + body,
                                 "No unit, size, place or pose explains its gaps. By joint: "
-                                        + GapsByJoint.text(s, wearer, m, NAMED) + ".");
+                                        + GapsByJoint.text(s, wearer, m, NAMED) + ".")
+                        .mendedBy(null);
         };
     }
 
@@ -114,10 +115,11 @@ public final class FitRules {
     }
 
     private static Finding at(String code, Scene s, int g, double before) {
-        return Finding.of(code, Severity.DRIFTS, Worn.TOPIC)
-                .measured(Figure.of(MM * before, "mm", s.path(g)))
+        boolean skinned = s.meshes().get(s.nodes().get(g).payload()).skin() != null;
+        return new Told(s, g)
+                .of(code, Severity.DRIFTS, MM * before, "mm")
                 .because("It was made for another file than the one that is worn now.")
-                .atNode(g);
+                .mendedBy(skinned ? null : FitGarments.USUAL);
     }
 
     private static String mm(double metres) {

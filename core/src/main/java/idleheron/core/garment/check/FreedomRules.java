@@ -31,16 +31,14 @@ public final class FreedomRules {
     /** The lowest part of a garment that is its hem. */
     private static final double HEM = 0.08;
 
-    private final Scene s;
-    private final int garment;
+    private final Told told;
     private final String name;
     private final List<Finding> out;
 
     private FreedomRules(Scene s, int garment, List<Finding> out) {
-        this.s = s;
-        this.garment = garment;
         this.out = out;
-        name = s.nodes().get(garment).name();
+        told = new Told(s, garment);
+        name = told.name();
     }
 
     static void look(Facts f, @Nullable Convention c, List<Finding> out) {
@@ -49,6 +47,7 @@ public final class FreedomRules {
         if (worn == null) {
             return;
         }
+        TriangleMesh body = RestSurface.of(s, worn.body());
         for (int g : worn.garments()) {
             FreedomRules r = new FreedomRules(s, g, out);
             Drape d = Drape.of(s.nodes().get(g));
@@ -56,7 +55,7 @@ public final class FreedomRules {
             r.settings(d, map);
             if (map != null) {
                 Cloth cloth = Cloth.of(s, g);
-                if (cloth.isWhole() && GarmentRules.isWearable(cloth.surface(), RestSurface.of(s, worn.body()))) {
+                if (cloth.isWhole() && GarmentRules.isWearable(cloth.surface(), body)) {
                     r.map(cloth, map, d);
                 }
             }
@@ -64,10 +63,8 @@ public final class FreedomRules {
     }
 
     private void tell(String code, Severity severity, String title, String text, Figure figure, @Nullable Remedy by) {
-        out.add(Finding.of(code, severity, Worn.TOPIC)
+        out.add(told.of(code, severity, figure.value(), figure.unit())
                 .says(title, text)
-                .measured(Figure.of(figure.value(), figure.unit(), s.path(garment)))
-                .atNode(garment)
                 .mendedBy(by));
     }
 
@@ -88,10 +85,10 @@ public final class FreedomRules {
             tell(
                     "freedom-missing",
                     Severity.DRIFTS,
-                    name + " says how its cloth behaves, and not what may move",
+                    name + " has settings of cloth and no freedom map",
                     "Without a freedom map a receiver lets all of it loose, or nothing.",
                     Figure.of(1, "garment"),
-                    SetFreedom.usual(CM * d.get(Drape.Setting.FREEDOM)));
+                    SetFreedom.usual(CM * d.freedom()));
         }
         if (!missing.isEmpty()) {
             tell(
@@ -108,7 +105,8 @@ public final class FreedomRules {
             tell(
                     "drape-implausible",
                     Severity.DRIFTS,
-                    "No cloth is like that of " + name,
+                    Wording.counted(odd.size(), "setting") + " of the cloth of " + name + " "
+                            + (odd.size() == 1 ? "is" : "are") + " outside what any cloth has",
                     "It says " + Wording.listed(odd) + ". Lengths are in metres, masses in kilograms.",
                     Figure.of(odd.size(), odd.size() == 1 ? "setting" : "settings"),
                     SayDrape.USUAL);
@@ -116,16 +114,15 @@ public final class FreedomRules {
     }
 
     private void map(Cloth cloth, FreedomMap map, Drape d) {
-        double told = d.get(Drape.Setting.FREEDOM);
-        double length = told > 0 && Double.isFinite(told) ? told : Drape.Setting.FREEDOM.usual();
+        double length = d.freedom();
         double[] v = map.joined(cloth.weld());
         FreedomFigures f = FreedomFigures.of(cloth.joined(), v, length);
         if (f.strange() > 0) {
             tell(
                     "freedom-outside",
                     Severity.BREAKS,
-                    Wording.counted(f.strange(), "point") + " of " + name + " with a freedom that is none",
-                    "Freedom is 0 to 1 of a length; here it is outside, or no number.",
+                    Wording.counted(f.strange(), "point") + " of " + name + " with a freedom outside 0 to 1",
+                    "Freedom is a share of a length, 0 to 1; here it is less, more, or no number.",
                     Figure.of(f.strange(), f.strange() == 1 ? "point" : "points"),
                     SoftenFreedom.USUAL);
             return;
@@ -156,12 +153,11 @@ public final class FreedomRules {
             tell(
                     "freedom-harsh",
                     Severity.DRIFTS,
-                    "What may move of " + name + " borders hard on what is held",
+                    "Freedom of " + name + " changes by up to " + Figure.number(f.steepest()) + " cm per cm of cloth",
                     "At " + Wording.counted(f.veryHarsh(), "edge")
-                            + " freedom changes by more than 3 cm a cm of cloth, by "
-                            + Figure.number(f.steepest()) + " at the steepest, " + Figure.number(CM * f.jump())
+                            + " it changes by more than 3 cm per cm, and by up to " + Figure.number(CM * f.jump())
                             + " cm from one point to the next: it creases there.",
-                    Figure.of(f.steepest(), "cm a cm"),
+                    Figure.of(f.steepest(), "cm per cm"),
                     SoftenFreedom.USUAL);
         }
         hem(cloth.joined(), v);

@@ -9,17 +9,15 @@ import idleheron.core.finding.Severity;
 import idleheron.core.garment.GapFigures;
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
+import idleheron.core.garment.collide.BodyParts;
 import idleheron.core.geometry.BodyDistance;
-import idleheron.core.geometry.Foot;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.kind.Rule;
-import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.garment.FitGarments;
 import idleheron.core.remedy.garment.TakeWeights;
 import idleheron.core.remedy.mesh.MovePoints;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
-import idleheron.core.scene.mesh.Skin;
 import java.util.ArrayList;
 import java.util.List;
 import org.joml.Matrix4d;
@@ -66,20 +64,26 @@ public final class GarmentRules {
             if (isWearable(ratio) || !(ratio > 0) || !Double.isFinite(ratio)) {
                 continue;
             }
-            List<String> factors = factors(ratio);
+            List<Double> factors = factors(ratio);
+            String told = factors.stream()
+                    .map(k -> "times " + Figure.number(k) + " it is " + Figure.number(ratio * k) + " of the body")
+                    .collect(java.util.stream.Collectors.joining(", or "));
             String name = s.nodes().get(g).name();
+            Mesh mesh = s.meshes().get(s.nodes().get(g).payload());
             out.add(Finding.of("garment-unit", Severity.BREAKS, Worn.TOPIC)
                     .says(
                             name + " is " + Figure.number(ratio) + " times as long as its body",
                             "What people wear measures 0.08 to 1.3 of them. "
                                     + (factors.isEmpty()
                                             ? "No usual unit explains it."
-                                            : String.join(", or ", factors)
-                                                    + ": one of the two is in another unit than it says."))
+                                            : told + ": one of the two is in another unit than it says."))
                     .measured(Figure.of(ratio, "times", s.path(g)))
                     .because("Files of plain meshes do not say their unit, or say the wrong one.")
                     .atNode(g)
-                    .mendedBy(scaled(s, g, ratio)));
+                    .mendedBy(
+                            factors.isEmpty() || mesh.skin() != null
+                                    ? null
+                                    : new MovePoints(mesh.name(), new Matrix4d().scaling(factors.getFirst()))));
         }
     }
 
@@ -92,25 +96,13 @@ public final class GarmentRules {
         return ratio > LEAST && ratio < MOST;
     }
 
-    /** By the likeliest factor, for a garment that no joint moves; else null. */
-    private static @Nullable Remedy scaled(Scene s, int g, double ratio) {
-        Mesh m = s.meshes().get(s.nodes().get(g).payload());
-        double k = java.util.Arrays.stream(FACTORS)
-                .filter(f -> isWearable(ratio * f))
-                .boxed()
-                .min(java.util.Comparator.comparingDouble(f -> Math.abs(Math.log(ratio * f / HALF))))
-                .orElse(1.0);
-        return k == 1 || m.skin() != null ? null : new MovePoints(m.name(), new Matrix4d().scaling(k));
-    }
-
     /** The usual factors that make it wearable, two at most: the one nearest to half the body, by proportion, first. */
-    private static List<String> factors(double ratio) {
+    private static List<Double> factors(double ratio) {
         return java.util.Arrays.stream(FACTORS)
                 .filter(k -> isWearable(ratio * k))
                 .boxed()
                 .sorted(java.util.Comparator.comparingDouble(k -> Math.abs(Math.log(ratio * k / HALF))))
                 .limit(2)
-                .map(k -> "times " + Figure.number(k) + " it is " + Figure.number(ratio * k) + " of the body")
                 .toList();
     }
 
@@ -150,7 +142,7 @@ public final class GarmentRules {
     }
 
     private static Finding inside(Scene s, int wearer, BodyDistance body, int g, TriangleMesh m, GapFigures gaps) {
-        String where = joint(s, wearer, body, m, gaps.deepest());
+        String where = gaps.deepest() < 0 ? "" : BodyParts.jointAt(s, wearer, body, m.points(), gaps.deepest());
         return Finding.of("garment-inside-body", Severity.DRIFTS, Worn.TOPIC)
                 .says(
                         s.nodes().get(g).name() + " goes " + Figure.number(MM * gaps.worst()) + " mm into the body",
@@ -163,26 +155,6 @@ public final class GarmentRules {
                 .because("It was made for another body or another pose, or one of the two was moved.")
                 .atNode(g)
                 .mendedBy(s.meshes().get(s.nodes().get(g).payload()).skin() == null ? FitGarments.USUAL : null);
-    }
-
-    /** The joint that moves the body most where a point of a garment is nearest; "" where none does. */
-    private static String joint(Scene s, int wearer, BodyDistance body, TriangleMesh m, int point) {
-        Skin skin = s.meshes().get(s.nodes().get(wearer).payload()).skin();
-        Foot f = new Foot();
-        if (skin == null || point < 0) {
-            return "";
-        }
-        double[] p = m.points();
-        body.tree().closest(p[3 * point], p[3 * point + 1], p[3 * point + 2], Double.POSITIVE_INFINITY, f);
-        if (f.triangle < 0) {
-            return "";
-        }
-        int at = body.mesh().triangles()[3 * f.triangle + (f.u >= f.v && f.u >= f.w ? 0 : f.v >= f.w ? 1 : 2)];
-        int best = -1;
-        for (int i = skin.starts()[at]; i < skin.starts()[at + 1]; i++) {
-            best = best < 0 || skin.weights()[i] > skin.weights()[best] ? i : best;
-        }
-        return best < 0 ? "" : s.nodes().get(skin.joints()[skin.slots()[best]]).name();
     }
 
     /** Garments that no joint moves, on a body that joints move. */

@@ -4,7 +4,6 @@ import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
-import idleheron.core.garment.Worn;
 import idleheron.core.garment.facts.Cloth;
 import idleheron.core.garment.facts.UvLayout;
 import idleheron.core.remedy.garment.UvToFirstTile;
@@ -34,7 +33,8 @@ final class UvRules {
                 pictures(s, cloth, l, out);
             }
             if (l.none() > 0) {
-                out.add(of("garment-uv-missing", Severity.NOTE, s, g, l.none(), "triangles")
+                out.add(new Told(s, g)
+                        .counted("garment-uv-missing", Severity.NOTE, l.none(), "triangle")
                         .says(
                                 Wording.counted(l.none(), "triangle") + " of " + name + " without coordinates",
                                 "Set " + sets.get(i).name()
@@ -44,16 +44,13 @@ final class UvRules {
         return out;
     }
 
-    private static Finding of(String code, Severity severity, Scene s, int g, double value, String unit) {
-        return Finding.of(code, severity, Worn.TOPIC).atNode(g).measured(Figure.of(value, unit, s.path(g)));
-    }
-
     private static void pictures(Scene s, Cloth cloth, UvLayout l, List<Finding> out) {
         int g = cloth.node();
         String name = s.nodes().get(g).name();
         int beyond = (int) l.tiles().stream().filter(t -> !t.equals("0 0")).count();
         if (beyond > 0) {
-            out.add(of("garment-uv-outside", Severity.NOTE, s, g, beyond, beyond == 1 ? "tile" : "tiles")
+            out.add(new Told(s, g)
+                    .counted("garment-uv-outside", Severity.NOTE, beyond, "tile")
                     .says(
                             "Coordinates of " + name + " lie outside the first tile",
                             "They lie in tiles " + Wording.listed(List.copyOf(l.tiles()))
@@ -61,7 +58,8 @@ final class UvRules {
                     .mendedBy(new UvToFirstTile()));
         }
         if (l.overlap() > OVERLAPS) {
-            out.add(of("garment-uv-overlaps", Severity.NOTE, s, g, PERCENT * l.overlap(), "%")
+            out.add(new Told(s, g)
+                    .of("garment-uv-overlaps", Severity.NOTE, PERCENT * l.overlap(), "%")
                     .says(
                             "Coordinates of " + name + " lie over each other",
                             Figure.number(PERCENT * l.overlap())
@@ -74,14 +72,16 @@ final class UvRules {
         int g = cloth.node();
         String name = s.nodes().get(g).name();
         if (l.worst() > STRETCHED) {
-            out.add(of("garment-panels-stretched", Severity.DRIFTS, s, g, l.worst(), "times")
+            out.add(new Told(s, g)
+                    .of("garment-panels-stretched", Severity.DRIFTS, l.worst(), "times")
                     .says(
                             "The flat panels of " + name + " do not fit its surface",
                             "A twentieth of it is more than " + Figure.number(l.worst())
                                     + " times as wide one way as the other, measured against its flat cut."));
         }
         if (l.overlap() > OVERLAPS) {
-            out.add(of("garment-panels-overlap", Severity.DRIFTS, s, g, PERCENT * l.overlap(), "%")
+            out.add(new Told(s, g)
+                    .of("garment-panels-overlap", Severity.DRIFTS, PERCENT * l.overlap(), "%")
                     .says(
                             "The flat panels of " + name + " lie over each other",
                             Figure.number(PERCENT * l.overlap())

@@ -1,6 +1,8 @@
 package idleheron.core.garment.collide;
 
 import idleheron.core.garment.RestSurface;
+import idleheron.core.geometry.BodyDistance;
+import idleheron.core.geometry.Foot;
 import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.pose.CanonicalSpace;
@@ -8,6 +10,7 @@ import idleheron.core.pose.Pose;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Skin;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.joml.Matrix4d;
@@ -34,14 +37,29 @@ public record BodyParts(Scene scene, TriangleMesh surface, Skin skin, int[] stro
                     "no joint moves " + s.nodes().get(node).name());
         }
         int[] strongest = new int[skin.points()];
-        for (int p = 0; p < strongest.length; p++) {
-            int best = -1;
-            for (int i = skin.starts()[p]; i < skin.starts()[p + 1]; i++) {
-                best = best < 0 || skin.weights()[i] > skin.weights()[best] ? i : best;
-            }
-            strongest[p] = best < 0 ? -1 : skin.slots()[best];
-        }
+        Arrays.setAll(strongest, skin::strongest);
         return new BodyParts(s, RestSurface.of(s, node), skin, strongest);
+    }
+
+    /**
+     * The joint that moves a body most where a place is nearest to it; "" where none does.
+     *
+     * @param wearer the node that shows the body
+     * @param body as it stands
+     * @param places x, y, z on end
+     * @param point which of them
+     */
+    public static String jointAt(Scene s, int wearer, BodyDistance body, double[] places, int point) {
+        Skin skin = s.meshes().get(s.nodes().get(wearer).payload()).skin();
+        Foot f = new Foot();
+        body.tree()
+                .closest(places[3 * point], places[3 * point + 1], places[3 * point + 2], Double.POSITIVE_INFINITY, f);
+        if (skin == null || f.triangle < 0) {
+            return "";
+        }
+        int corner = f.u >= f.v && f.u >= f.w ? 0 : f.v >= f.w ? 1 : 2;
+        int slot = skin.strongest(body.mesh().triangles()[3 * f.triangle + corner]);
+        return slot < 0 ? "" : s.nodes().get(skin.joints()[slot]).name();
     }
 
     /** The joint of a slot by name. */

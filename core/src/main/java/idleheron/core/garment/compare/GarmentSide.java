@@ -10,7 +10,6 @@ import idleheron.core.garment.facts.UvLayout;
 import idleheron.core.garment.freedom.Drape;
 import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.geometry.BodyDistance;
-import idleheron.core.geometry.MeshEdges;
 import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.geometry.TriangleTree;
@@ -42,9 +41,6 @@ record GarmentSide(
         Drape drape,
         double depth,
         double gap) {
-    private static final double SHELLS = 0.5;
-    private static final double CLOSED = 0.99;
-
     /** What a scene wears, or what says of itself that it is worn. */
     static List<Integer> in(Scene s) {
         Worn worn = Worn.in(s);
@@ -55,7 +51,7 @@ record GarmentSide(
         for (int i = 0; i < s.nodes().size(); i++) {
             Node n = s.nodes().get(i);
             boolean shows = n.kind() == NodeKind.MESH && n.payload() >= 0;
-            if (shows && (!Drape.of(n).isEmpty() || FreedomMap.of(s.meshes().get(n.payload())) != null)) {
+            if (shows && (!Drape.of(n).isEmpty() || FreedomMap.isOn(s.meshes().get(n.payload())))) {
                 out.add(i);
             }
         }
@@ -74,9 +70,7 @@ record GarmentSide(
                 .anyMatch(u -> UvLayout.of(c.mesh(), u, c.surface().points()).isPanels());
         GapFigures gaps = body == null ? null : GapFigures.of(body, c.surface());
         boolean trims = c.pieces().trims().size() == c.pieces().all().size();
-        TriangleMesh large = trims ? m : m.only(f -> c.pieces().isCloth(m.triangles()[3 * f]));
-        boolean shells =
-                t.points() > SHELLS * m.pointCount() && MeshEdges.of(large).inside() > CLOSED;
+        boolean shells = c.hasTwoSides(t);
         return new GarmentSide(
                 c,
                 Spacing.of(m, p -> trims || c.pieces().isCloth(p)),

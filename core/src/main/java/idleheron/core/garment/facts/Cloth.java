@@ -43,12 +43,16 @@ public record Cloth(int node, Mesh mesh, TriangleMesh surface, Weld weld, Triang
         return surface.count() > 0 && joined.count() > 0 && surface.isFinite();
     }
 
-    /** Whether it is a shell with an outer and an inner side: next to no rim, and most points have another side behind them. */
+    /** Whether it is a shell with an outer and an inner side: its largest piece has next to no rim, and most points another side. */
     public boolean hasTwoSides() {
-        return MeshEdges.of(joined).inside() > CLOSED
-                && Thickness.of(joined, SurfaceNormals.of(joined), TriangleTree.of(joined))
-                                .points()
-                        > MOST * joined.pointCount();
+        return hasTwoSides(Thickness.of(joined, SurfaceNormals.of(joined), TriangleTree.of(joined)));
+    }
+
+    /** As {@link #hasTwoSides()}, where the thickness of the joined surface is known. */
+    public boolean hasTwoSides(Thickness thickness) {
+        TriangleMesh largest = joined.only(f -> pieces.of()[joined.triangles()[3 * f]] == 0);
+        return thickness.points() > MOST * joined.pointCount()
+                && MeshEdges.of(largest).inside() > CLOSED;
     }
 
     /** Points that lie where another lies. */

@@ -66,7 +66,7 @@ public record PieceList(int[] of, List<Piece> all) {
         double all = 0;
         for (int f = 0; f < m.count(); f++) {
             int k = pieces.of()[m.triangles()[3 * f]];
-            double a = Spacing.area(m, f);
+            double a = m.area(f);
             area[k] += a;
             all += a;
             first[k] = first[k] < 0 ? f : first[k];

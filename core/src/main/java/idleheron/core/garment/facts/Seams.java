@@ -2,6 +2,7 @@ package idleheron.core.garment.facts;
 
 import idleheron.core.geometry.MeshEdges;
 import idleheron.core.geometry.Pieces;
+import idleheron.core.geometry.Places;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.geometry.Weld;
 import java.util.Arrays;
@@ -71,7 +72,7 @@ public record Seams(int apart, int first, double widest, int holes, int hole) {
             if (size[to] > 1) {
                 apart++;
                 first = first < 0 ? at[i] : first;
-                widest = Math.max(widest, distance(places, i, near.keep()[to]));
+                widest = Math.max(widest, Places.distance(places, i, near.keep()[to]));
             }
         }
         return holes(m, edges, Arrays.copyOf(along, n), new Seams(apart, first, widest, 0, -1));
@@ -95,12 +96,5 @@ public record Seams(int apart, int first, double widest, int holes, int hole) {
             }
         }
         return new Seams(so.apart, so.first, so.widest, holes, first);
-    }
-
-    private static double distance(double[] p, int a, int b) {
-        double x = p[3 * a] - p[3 * b];
-        double y = p[3 * a + 1] - p[3 * b + 1];
-        double z = p[3 * a + 2] - p[3 * b + 2];
-        return Math.sqrt(x * x + y * y + z * z);
     }
 }

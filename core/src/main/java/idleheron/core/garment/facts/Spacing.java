@@ -1,6 +1,7 @@
 package idleheron.core.garment.facts;
 
 import idleheron.core.geometry.MeshEdges;
+import idleheron.core.geometry.Places;
 import idleheron.core.geometry.Share;
 import idleheron.core.geometry.TriangleMesh;
 import java.util.function.IntPredicate;
@@ -61,10 +62,10 @@ public record Spacing(
         int first = -1;
         int[] t = m.triangles();
         for (int f = 0; f < m.count(); f++) {
-            double a = side(m, t[3 * f], t[3 * f + 1]);
-            double b = side(m, t[3 * f + 1], t[3 * f + 2]);
-            double c = side(m, t[3 * f + 2], t[3 * f]);
-            double twice = 2 * area(m, f);
+            double a = Places.distance(m.points(), t[3 * f], t[3 * f + 1]);
+            double b = Places.distance(m.points(), t[3 * f + 1], t[3 * f + 2]);
+            double c = Places.distance(m.points(), t[3 * f + 2], t[3 * f]);
+            double twice = 2 * m.area(f);
             double longest = Math.max(a, Math.max(b, c));
             if (!(twice >= AREA)) {
                 flat++;
@@ -84,30 +85,5 @@ public record Spacing(
                 flat,
                 slivers,
                 first);
-    }
-
-    private static double side(TriangleMesh m, int a, int b) {
-        double[] p = m.points();
-        double x = p[3 * a] - p[3 * b];
-        double y = p[3 * a + 1] - p[3 * b + 1];
-        double z = p[3 * a + 2] - p[3 * b + 2];
-        return Math.sqrt(x * x + y * y + z * z);
-    }
-
-    static double area(TriangleMesh m, int triangle) {
-        double[] p = m.points();
-        int a = 3 * m.triangles()[3 * triangle];
-        int b = 3 * m.triangles()[3 * triangle + 1];
-        int c = 3 * m.triangles()[3 * triangle + 2];
-        double ux = p[b] - p[a];
-        double uy = p[b + 1] - p[a + 1];
-        double uz = p[b + 2] - p[a + 2];
-        double vx = p[c] - p[a];
-        double vy = p[c + 1] - p[a + 1];
-        double vz = p[c + 2] - p[a + 2];
-        double x = uy * vz - uz * vy;
-        double y = uz * vx - ux * vz;
-        double z = ux * vy - uy * vx;
-        return Math.sqrt(x * x + y * y + z * z) / 2;
     }
 }

@@ -35,8 +35,8 @@ public record Tears(int edges, int point, int from, int to) {
         for (int e = 0; e < edges.count(); e++) {
             int a = cloth.weld().keep()[edges.ends()[2 * e]];
             int b = cloth.weld().keep()[edges.ends()[2 * e + 1]];
-            int i = strongest(skin, a);
-            int j = strongest(skin, b);
+            int i = skin.strongest(a);
+            int j = skin.strongest(b);
             if (i < 0 || j < 0 || i == j || unlike(skin, a, b, row) < UNLIKE) {
                 continue;
             }
@@ -49,14 +49,6 @@ public record Tears(int edges, int point, int from, int to) {
             }
         }
         return out;
-    }
-
-    private static int strongest(Skin s, int point) {
-        int best = -1;
-        for (int i = s.starts()[point]; i < s.starts()[point + 1]; i++) {
-            best = best < 0 || s.weights()[i] > s.weights()[best] ? i : best;
-        }
-        return best < 0 ? -1 : s.slots()[best];
     }
 
     private static double unlike(Skin s, int a, int b, double[] row) {

@@ -2,6 +2,7 @@ package idleheron.core.garment.facts;
 
 import idleheron.core.geometry.Share;
 import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.geometry.Weld;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.UvSet;
 import java.util.Arrays;
@@ -80,6 +81,7 @@ public record UvLayout(
         double[] scales = new double[m.count()];
         double[] distortions = new double[m.count()];
         Set<String> tiles = new TreeSet<>();
+        LongTable seen = new LongTable();
         int n = 0;
         int mirrored = 0;
         int none = 0;
@@ -98,15 +100,16 @@ public record UvLayout(
                 box[k % 2] = Math.min(box[k % 2], uv[at + k]);
                 box[2 + k % 2] = Math.max(box[2 + k % 2], uv[at + k]);
             }
-            if (tiles.size() < TILES) {
-                tiles.add((long) Math.floor((uv[at] + uv[at + 2] + uv[at + 4]) / 3) + " "
-                        + (long) Math.floor((uv[at + 1] + uv[at + 3] + uv[at + 5]) / 3));
+            long tileU = (long) Math.floor((uv[at] + uv[at + 2] + uv[at + 4]) / 3);
+            long tileV = (long) Math.floor((uv[at + 1] + uv[at + 3] + uv[at + 5]) / 3);
+            if (tiles.size() < TILES && seen.putIfAbsent(tileU << 32 ^ tileV & 0xFFFFFFFFL, 1) < 0) {
+                tiles.add(tileU + " " + tileV);
             }
             double det = ((double) uv[at + 2] - uv[at]) * ((double) uv[at + 5] - uv[at + 1])
                     - ((double) uv[at + 3] - uv[at + 1]) * ((double) uv[at + 4] - uv[at]);
             mirrored += det < 0 ? 1 : 0;
             none += Math.abs(det) < NO_AREA ? 1 : 0;
-            if (Spacing.area(m, f) > AREA) {
+            if (m.area(f) > AREA) {
                 stretches(m, f, uv, j);
                 scales[n] = Math.sqrt(j[0] * j[1]);
                 distortions[n++] = j[0] / Math.max(j[1], LEAST);
@@ -141,7 +144,7 @@ public record UvLayout(
         double gz = p[c + 2] - p[a + 2];
         double l = Math.sqrt(ex * ex + ey * ey + ez * ez);
         double x = (ex * gx + ey * gy + ez * gz) / l;
-        double y = 2 * Spacing.area(m, f) / l;
+        double y = 2 * m.area(f) / l;
         int at = 6 * f;
         double u1 = (double) uv[at + 2] - uv[at];
         double v1 = (double) uv[at + 3] - uv[at + 1];
@@ -183,21 +186,12 @@ public record UvLayout(
             int b = corner[i % 3 == 2 ? i - 2 : i + 1];
             int other = edges.putIfAbsent((long) Math.min(a, b) << 32 | Math.max(a, b), i / 3);
             if (other >= 0) {
-                int x = root(parent, other);
-                int y = root(parent, i / 3);
+                int x = Weld.root(parent, other);
+                int y = Weld.root(parent, i / 3);
                 count -= x == y ? 0 : 1;
                 parent[Math.max(x, y)] = Math.min(x, y);
             }
         }
         return count;
-    }
-
-    private static int root(int[] parent, int of) {
-        int r = of;
-        while (parent[r] != r) {
-            parent[r] = parent[parent[r]];
-            r = parent[r];
-        }
-        return r;
     }
 }

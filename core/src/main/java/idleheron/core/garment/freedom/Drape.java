@@ -134,6 +134,12 @@ public final class Drape {
         return said.getOrDefault(s, s.usual());
     }
 
+    /** The length that a freedom of 1 stands for, metres: as said, or what is usual where nothing plausible is. */
+    public double freedom() {
+        double told = get(Setting.FREEDOM);
+        return Setting.FREEDOM.isPlausible(told) ? told : Setting.FREEDOM.usual();
+    }
+
     /** With another value of a setting. */
     public Drape with(Setting s, double value) {
         Map<Setting, Double> out = new EnumMap<>(Setting.class);

@@ -26,13 +26,19 @@ public record FreedomMap(double[] values) {
     public static boolean isMap(MeshLayer l) {
         return l.kind() == MeshLayer.Kind.COLOR
                 && l.width() >= 1
+                && (l.domain() == MeshLayer.Domain.POINT || l.domain() == MeshLayer.Domain.CORNER)
                 && l.name().toLowerCase(Locale.ROOT).contains(NAME);
+    }
+
+    /** Whether a mesh has a map, without reading it. */
+    public static boolean isOn(Mesh m) {
+        return m.layers().stream().anyMatch(FreedomMap::isMap);
     }
 
     /** The map of a mesh, or null; NaN at points that it says nothing of. */
     public static @Nullable FreedomMap of(Mesh m) {
         for (MeshLayer l : m.layers()) {
-            if (isMap(l) && (l.domain() == MeshLayer.Domain.POINT || l.domain() == MeshLayer.Domain.CORNER)) {
+            if (isMap(l)) {
                 return new FreedomMap(read(m, l));
             }
         }

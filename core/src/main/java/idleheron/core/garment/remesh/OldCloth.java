@@ -3,8 +3,10 @@ package idleheron.core.garment.remesh;
 import idleheron.core.garment.facts.Cloth;
 import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.geometry.Foot;
+import idleheron.core.geometry.Places;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.geometry.TriangleTree;
+import idleheron.core.geometry.Weld;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.Skin;
 import idleheron.core.scene.mesh.UvSet;
@@ -92,8 +94,8 @@ record OldCloth(
         for (Map.Entry<Long, int[]> e : edges.entrySet()) {
             int[] two = e.getValue();
             if (two[0] == 2 && !isBorder(m, s, corners, faces, two[1], two[2])) {
-                int a = root(parent, two[1] / 3);
-                int b = root(parent, two[2] / 3);
+                int a = Weld.root(parent, two[1] / 3);
+                int b = Weld.root(parent, two[2] / 3);
                 parent[Math.max(a, b)] = Math.min(a, b);
             } else {
                 borders.add(new int[] {(int) (e.getKey() >>> 32), (int) (long) e.getKey(), two[0]});
@@ -118,7 +120,7 @@ record OldCloth(
         Arrays.fill(of, -1);
         List<List<Integer>> all = new ArrayList<>();
         for (int f = 0; f < labels.length; f++) {
-            int r = root(parent, f);
+            int r = Weld.root(parent, f);
             if (of[r] < 0) {
                 of[r] = n++;
                 all.add(new ArrayList<>());
@@ -138,15 +140,6 @@ record OldCloth(
             trees.add(TriangleTree.of(new TriangleMesh(s.points(), t)));
         }
         return new OldCloth(m, s, corners, faces, labels, ends, open, trees, members, TriangleTree.of(s));
-    }
-
-    private static int root(int[] parent, int of) {
-        int r = of;
-        while (parent[r] != r) {
-            parent[r] = parent[parent[r]];
-            r = parent[r];
-        }
-        return r;
     }
 
     /** Whether something ends at the edge that begins at a corner of one triangle and at a corner of another. */
@@ -184,7 +177,7 @@ record OldCloth(
 
     private static double[] normal(TriangleMesh s, int f) {
         int[] t = s.triangles();
-        return Sides.normal(s.points(), t[3 * f], t[3 * f + 1], t[3 * f + 2]);
+        return Places.cross(s.points(), t[3 * f], t[3 * f + 1], t[3 * f + 2]);
     }
 
     Weave weave() {

@@ -1,5 +1,6 @@
 package idleheron.core.garment.remesh;
 
+import idleheron.core.geometry.Places;
 import idleheron.core.geometry.TriangleMesh;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -152,10 +153,7 @@ final class Weave {
     }
 
     double length(int a, int b) {
-        double x = p[3 * a] - p[3 * b];
-        double y = p[3 * a + 1] - p[3 * b + 1];
-        double z = p[3 * a + 2] - p[3 * b + 2];
-        return Math.sqrt(x * x + y * y + z * z);
+        return Places.distance(p, a, b);
     }
 
     private int point(double x, double y, double z) {
@@ -311,7 +309,7 @@ final class Weave {
 
     /** Square to a triangle, twice as long as its area. */
     double[] normal(int a, int b, int c) {
-        return Sides.normal(p, a, b, c);
+        return Places.cross(p, a, b, c);
     }
 
     /** Turns an edge between two triangles to their other corners where that brings points nearer to six edges, four at a rim. */

@@ -2,12 +2,11 @@ package idleheron.core.garment.tryon;
 
 import idleheron.core.garment.facts.Thickness;
 import idleheron.core.geometry.MeshEdges;
+import idleheron.core.geometry.Places;
 import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.geometry.TriangleTree;
 import java.util.Arrays;
-import java.util.HashMap;
-import java.util.Map;
 
 /**
  * Pairs of points of cloth that keep their distance: ends of edges, which resist stretch and shear, of thick cloth the points across from
@@ -73,7 +72,7 @@ record Links(int[] ends, double[] lengths, boolean[] bends, int[] colours, int e
             sorted[2 * to] = ends[2 * i];
             sorted[2 * to + 1] = ends[2 * i + 1];
             bends[to] = i >= n;
-            lengths[to] = distance(m.points(), ends[2 * i], ends[2 * i + 1]);
+            lengths[to] = Places.distance(m.points(), ends[2 * i], ends[2 * i + 1]);
         }
         return new Links(sorted, lengths, bends, starts, n);
     }
@@ -95,41 +94,33 @@ record Links(int[] ends, double[] lengths, boolean[] bends, int[] colours, int e
     /** The far corners of every two triangles that share an edge with no third, in the order in which the edges come up. */
     private static int[] far(TriangleMesh m, MeshEdges edges) {
         int[] t = m.triangles();
-        Map<Integer, int[]> seen = new HashMap<>();
+        int[] first = new int[edges.count()];
+        int[] second = new int[edges.count()];
+        Arrays.fill(first, -1);
+        Arrays.fill(second, -1);
         int[] order = new int[edges.count()];
         int n = 0;
         for (int i = 0; i < t.length; i++) {
             int f = i - i % 3;
             int e = edges.find(t[i], t[f + (i + 1) % 3]);
-            if (edges.faces()[e] != 2) {
-                continue;
-            }
             int corner = t[f + (i + 2) % 3];
-            int[] two = seen.get(e);
-            if (two == null) {
-                seen.put(e, new int[] {corner, -1});
+            if (edges.faces()[e] == 2 && first[e] < 0) {
+                first[e] = corner;
                 order[n++] = e;
-            } else {
-                two[1] = corner;
+            } else if (edges.faces()[e] == 2) {
+                second[e] = corner;
             }
         }
         int[] out = new int[2 * n];
         int at = 0;
         for (int i = 0; i < n; i++) {
-            int[] two = java.util.Objects.requireNonNull(seen.get(order[i]));
-            if (two[0] != two[1] && two[1] >= 0) {
-                out[at++] = two[0];
-                out[at++] = two[1];
+            int e = order[i];
+            if (second[e] >= 0 && first[e] != second[e]) {
+                out[at++] = first[e];
+                out[at++] = second[e];
             }
         }
         return Arrays.copyOf(out, at);
-    }
-
-    static double distance(double[] p, int a, int b) {
-        double x = p[3 * a] - p[3 * b];
-        double y = p[3 * a + 1] - p[3 * b + 1];
-        double z = p[3 * a + 2] - p[3 * b + 2];
-        return Math.sqrt(x * x + y * y + z * z);
     }
 
     int count() {

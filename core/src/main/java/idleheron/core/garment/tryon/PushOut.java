@@ -2,6 +2,7 @@ package idleheron.core.garment.tryon;
 
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.Foot;
+import idleheron.core.geometry.Places;
 import idleheron.core.geometry.TriangleMesh;
 import java.util.Arrays;
 
@@ -67,7 +68,7 @@ public record PushOut(double[] places, double before, double after, double moved
         int n = 0;
         for (int k = 0; k < links.count(); k++) {
             if (!links.bends()[k] && links.lengths()[k] > 0) {
-                sum += Links.distance(x, links.ends()[2 * k], links.ends()[2 * k + 1]) / links.lengths()[k];
+                sum += Places.distance(x, links.ends()[2 * k], links.ends()[2 * k + 1]) / links.lengths()[k];
                 n++;
             }
         }

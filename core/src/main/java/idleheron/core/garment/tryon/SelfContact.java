@@ -1,5 +1,7 @@
 package idleheron.core.garment.tryon;
 
+import idleheron.core.geometry.Places;
+import idleheron.core.geometry.Weld;
 import java.util.Arrays;
 
 /**
@@ -41,22 +43,17 @@ final class SelfContact implements Contact {
             long b = (long) Math.floor(x[3 * i + 1] / reach);
             long c = (long) Math.floor(x[3 * i + 2] / reach);
             for (int k = 0; k < 27; k++) {
-                int h = hash(a + k % 3 - 1, b + k / 3 % 3 - 1, c + k / 9 - 1) & head.length - 1;
+                int h = Weld.hash(a + k % 3 - 1, b + k / 3 % 3 - 1, c + k / 9 - 1) & head.length - 1;
                 for (int o = head[h]; o >= 0; o = next[o]) {
-                    if (Links.distance(x, i, o) < reach && Links.distance(rest, i, o) > reach) {
+                    if (Places.distance(x, i, o) < reach && Places.distance(rest, i, o) > reach) {
                         add(o, i);
                     }
                 }
             }
-            int h = hash(a, b, c) & head.length - 1;
+            int h = Weld.hash(a, b, c) & head.length - 1;
             next[i] = head[h];
             head[h] = i;
         }
-    }
-
-    private static int hash(long x, long y, long z) {
-        long h = x * 0x9E3779B97F4A7C15L ^ y * 0xC2B2AE3D27D4EB4FL ^ z * 0x165667B19E3779F9L;
-        return (int) (h ^ h >>> 32);
     }
 
     private void add(int a, int b) {
@@ -74,7 +71,7 @@ final class SelfContact implements Contact {
             int i = pairs[2 * k];
             int j = pairs[2 * k + 1];
             double w = inverse[i] + inverse[j];
-            double l = Links.distance(x, i, j);
+            double l = Places.distance(x, i, j);
             if (l >= thickness || w == 0 || l == 0) {
                 continue;
             }

@@ -1,6 +1,7 @@
 package idleheron.core.garment.tryon;
 
 import idleheron.core.garment.RestSurface;
+import idleheron.core.garment.collide.BodyParts;
 import idleheron.core.garment.collide.Capsule;
 import idleheron.core.garment.collide.Collider;
 import idleheron.core.garment.facts.Cloth;
@@ -59,8 +60,6 @@ public final class TryOn {
     private final Contact itself;
     private final Pose pose;
     private final List<Collider> colliders;
-    private final TriangleMesh skin;
-
     /** Points of small pieces beside large ones, which stay rigid and go along with the cloth beneath. */
     private final int[] trims;
 
@@ -94,8 +93,7 @@ public final class TryOn {
         if (against == Against.COLLIDERS && colliders.isEmpty()) {
             throw new IllegalArgumentException("the body has no colliders; fit-colliders makes them");
         }
-        skin = RestSurface.of(scene, wearer);
-        body = BodyDistance.of(skin);
+        body = BodyDistance.of(RestSurface.of(scene, wearer));
         double[] limits = limits(scene, cloth);
         trims = trims(cloth);
         for (int t : trims) {
@@ -174,8 +172,7 @@ public final class TryOn {
             return out;
         }
         Drape d = Drape.of(s.nodes().get(c.node()));
-        double told = d.get(Drape.Setting.FREEDOM);
-        double length = told > 0 ? told : Drape.Setting.FREEDOM.usual();
+        double length = d.freedom();
         double[] v = map.joined(c.weld());
         for (int i = 0; i < out.length; i++) {
             out[i] = v[i] > 0 ? Math.min(1, v[i]) * length : 0;
@@ -291,24 +288,8 @@ public final class TryOn {
         return cloth.parted(solver.places());
     }
 
-    /** The name of the joint that moves the body most where a point is nearest to it, or null. */
-    public @Nullable String joint(int point) {
-        idleheron.core.scene.mesh.Skin s =
-                scene.meshes().get(scene.nodes().get(wearer).payload()).skin();
-        if (s == null || point < 0) {
-            return null;
-        }
-        double[] x = places();
-        Foot f = new Foot();
-        body.tree().closest(x[3 * point], x[3 * point + 1], x[3 * point + 2], Double.POSITIVE_INFINITY, f);
-        if (f.triangle < 0) {
-            return null;
-        }
-        int at = skin.triangles()[3 * f.triangle];
-        int best = -1;
-        for (int i = s.starts()[at]; i < s.starts()[at + 1]; i++) {
-            best = best < 0 || s.weights()[i] > s.weights()[best] ? i : best;
-        }
-        return best < 0 ? null : scene.nodes().get(s.joints()[s.slots()[best]]).name();
+    /** The joint that moves the body most where a point of the file is nearest to it now; "" where none does. */
+    public String joint(int point) {
+        return BodyParts.jointAt(scene, wearer, body, places(), point);
     }
 }

@@ -1,5 +1,6 @@
 package idleheron.core.garment.tryon;
 
+import idleheron.core.geometry.Places;
 import idleheron.core.geometry.Share;
 
 /**
@@ -34,7 +35,7 @@ public record TryOnFrame(
         double worst = 0;
         for (int k = 0; k < links.count(); k++) {
             if (!links.bends()[k]) {
-                double l = Links.distance(x, links.ends()[2 * k], links.ends()[2 * k + 1])
+                double l = Places.distance(x, links.ends()[2 * k], links.ends()[2 * k + 1])
                         / Math.max(SHORT, links.lengths()[k]);
                 worst = Math.max(worst, l);
                 stretch[n++] = l;

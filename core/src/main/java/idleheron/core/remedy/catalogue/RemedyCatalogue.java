@@ -117,7 +117,7 @@ public final class RemedyCatalogue {
             List.of(UvToFirstTile.TYPE),
             List.of(FlipFaces.TYPE),
             List.of(SetFreedom.TYPE),
-            List.of(SoftenFreedom.TYPE),
+            SoftenFreedom.TYPES,
             List.of(SayDrape.TYPE),
             List.of(FitColliders.TYPE),
             List.of(FitGarments.TYPE),

@@ -84,7 +84,7 @@ public record SetFreedom(double centimetres, List<String> rules) implements Reme
 
     private static String maps(Scene s) {
         return Long.toString(WornMeshes.of(s).stream()
-                .filter(n -> FreedomMap.of(s.meshes().get(s.nodes().get(n).payload())) != null)
+                .filter(n -> FreedomMap.isOn(s.meshes().get(s.nodes().get(n).payload())))
                 .count());
     }
 

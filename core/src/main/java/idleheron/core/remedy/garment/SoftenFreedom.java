@@ -6,33 +6,57 @@ import idleheron.core.garment.freedom.Drape;
 import idleheron.core.garment.freedom.FreedomFigures;
 import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.garment.freedom.Shaping;
+import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.RemedyValue;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
+import java.util.List;
 
 /**
- * Lowers freedom where it changes too fast along the cloth, and brings it within 0 and 1; what is held stays held.
+ * Makes freedom change gently along the cloth, and brings it within 0 and 1.
  *
- * @param slope centimetres of freedom per centimetre of cloth that are left
+ * @param how lowered where it is too steep, so that what is held stays held; raised, so that what is free stays free; or made as smooth
+ *     as can be between what is held and what is wholly free
+ * @param slope centimetres of freedom per centimetre of cloth that are left; of no account where it is smoothed
  */
-public record SoftenFreedom(double slope) implements Remedy {
-    public static final SoftenFreedom USUAL = new SoftenFreedom(1);
+public record SoftenFreedom(How how, double slope) implements Remedy {
+    /** What becomes of freedom between what is held and what is free. */
+    public enum How {
+        LOWER,
+        RAISE,
+        SMOOTH
+    }
 
-    public static final RemedyType TYPE = RemedyType.of(
-                    "soften-freedom",
-                    SoftenFreedom.class,
-                    Keeps.PICTURE,
-                    "Lowers freedom where it changes by more than so many cm per cm of cloth.")
-            .told("[=SLOPE]", v -> new SoftenFreedom(RemedyValue.of(v.or("1")).positive()))
-            .measured("steepest freedom", SoftenFreedom::steepest);
+    public static final SoftenFreedom USUAL = new SoftenFreedom(How.LOWER, 1);
+
+    private static final RemedyType LOWER = type(
+                    "soften-freedom", "Lowers freedom where it changes by more than so many cm per cm of cloth.")
+            .told("[=SLOPE]", v -> told(How.LOWER, v));
+    private static final RemedyType RAISE = type(
+                    "raise-freedom", "Raises freedom where it changes by more than so many cm per cm of cloth.")
+            .told("[=SLOPE]", v -> told(How.RAISE, v));
+    private static final RemedyType SMOOTH = type(
+                    "smooth-freedom", "Makes freedom as smooth as can be between what is held and what is wholly free.")
+            .told(new SoftenFreedom(How.SMOOTH, 1));
+
+    public static final List<RemedyType> TYPES = List.of(LOWER, RAISE, SMOOTH);
 
     public SoftenFreedom {
         if (!(slope > 0) || !Double.isFinite(slope)) {
             throw new IllegalArgumentException("a slope of " + slope + "; it is above 0");
         }
+    }
+
+    private static RemedyType type(String code, String text) {
+        return RemedyType.of(code, SoftenFreedom.class, Keeps.PICTURE, text)
+                .measured("steepest freedom", SoftenFreedom::steepest);
+    }
+
+    private static Remedy told(How how, RemedyValue v) {
+        return new SoftenFreedom(how, RemedyValue.of(v.or("1")).positive());
     }
 
     private static String steepest(Scene s) {
@@ -41,29 +65,38 @@ public record SoftenFreedom(double slope) implements Remedy {
             Cloth c = Cloth.of(s, g);
             FreedomMap map = FreedomMap.of(c.mesh());
             if (map != null && c.isWhole()) {
-                double length = Drape.of(s.nodes().get(g)).get(Drape.Setting.FREEDOM);
+                double length = Drape.of(s.nodes().get(g)).freedom();
                 worst = Math.max(
                         worst,
                         FreedomFigures.of(c.joined(), map.joined(c.weld()), length)
                                 .steepest());
             }
         }
-        return Figure.number(worst) + " cm a cm";
+        return Figure.number(worst) + " cm per cm";
     }
 
     @Override
     public RemedyType type() {
-        return TYPE;
+        return TYPES.get(how.ordinal());
     }
 
     @Override
     public String title() {
-        return "Soften what may move";
+        return switch (how) {
+            case LOWER -> "Soften what may move";
+            case RAISE -> "Raise what may move";
+            case SMOOTH -> "Smooth what may move";
+        };
     }
 
     @Override
     public String describe() {
-        return "Lowers freedom until it changes by no more than " + Figure.number(slope) + " cm per cm of cloth.";
+        String limit = " freedom until it changes by no more than " + Figure.number(slope) + " cm per cm of cloth.";
+        return switch (how) {
+            case LOWER -> "Lowers" + limit;
+            case RAISE -> "Raises" + limit;
+            case SMOOTH -> "Makes freedom as smooth as can be between what is held and what is wholly free.";
+        };
     }
 
     @Override
@@ -84,8 +117,23 @@ public record SoftenFreedom(double slope) implements Remedy {
             int at = c.weld().to()[p];
             v[at] = Math.min(v[at], own >= 0 ? Math.min(1, own) : 0);
         }
-        double length = Drape.of(s.nodes().get(g)).get(Drape.Setting.FREEDOM);
-        double[] soft = Shaping.softened(c.joined(), v, length > 0 ? length : Drape.Setting.FREEDOM.usual(), slope);
-        return FreedomMap.parted(c.weld(), soft).on(c.mesh());
+        double length = Drape.of(s.nodes().get(g)).freedom();
+        return FreedomMap.parted(c.weld(), shaped(c.joined(), v, length)).on(c.mesh());
+    }
+
+    private double[] shaped(TriangleMesh m, double[] v, double length) {
+        return switch (how) {
+            case LOWER -> Shaping.softened(m, v, length, slope);
+            case RAISE -> Shaping.raised(m, v, length, slope);
+            case SMOOTH -> smoothed(m, v);
+        };
+    }
+
+    private static double[] smoothed(TriangleMesh m, double[] v) {
+        try {
+            return Shaping.smoothed(m, v);
+        } catch (IllegalArgumentException e) {
+            return v; // a piece of it is neither held nor wholly free anywhere: there is nothing to smooth between
+        }
     }
 }

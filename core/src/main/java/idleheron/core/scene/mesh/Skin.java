@@ -49,6 +49,15 @@ public record Skin(
         return most;
     }
 
+    /** The slot of the joint that moves a point most, the first of several; -1 where none does. */
+    public int strongest(int point) {
+        int best = -1;
+        for (int i = starts[point]; i < starts[point + 1]; i++) {
+            best = best < 0 || weights[i] > weights[best] ? i : best;
+        }
+        return best < 0 ? -1 : slots[best];
+    }
+
     /** Sum of the weights of a point. */
     public double sum(int point) {
         double sum = 0;

@@ -15,6 +15,7 @@ import idleheron.core.inspect.Inspection;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.garment.SayDrape;
 import idleheron.core.remedy.garment.SetFreedom;
+import idleheron.core.remedy.garment.SoftenFreedom;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
@@ -124,6 +125,53 @@ class FreedomRulesTest {
         assertThat(found(mended(now.withNodes(nodes)))).isEmpty();
         assertThatThrownBy(() -> new SayDrape("density", 200)).hasMessageContaining("plausible is");
         assertThatThrownBy(() -> new SayDrape("warmth", 2)).hasMessageContaining("there are stretch, bend");
+    }
+
+    @Test
+    void freedom_is_raised_and_smoothed_as_well() {
+        Scene s = with(p -> y(p) < 0.9 ? 1 : 0);
+        for (SoftenFreedom by :
+                List.of(new SoftenFreedom(SoftenFreedom.How.RAISE, 1), new SoftenFreedom(SoftenFreedom.How.LOWER, 1))) {
+            assertThat(found(by.apply(s))).isEmpty();
+        }
+        assertThat(Arrays.stream(values(new SoftenFreedom(SoftenFreedom.How.RAISE, 1).apply(s)))
+                        .sum())
+                .isGreaterThan(Arrays.stream(values(s)).sum());
+        double low = CAPE.box()[1];
+        double high = CAPE.box()[4];
+        Scene between = with(p -> y(p) < low + 0.1 ? 1 : y(p) > high - 0.1 ? 0 : 0.5);
+        Scene smooth = new SoftenFreedom(SoftenFreedom.How.SMOOTH, 1).apply(between);
+        assertThat(found(smooth)).isEmpty();
+        assertThat(Arrays.stream(values(smooth)).filter(v -> v == 0.5).count()).isZero();
+        Scene nowhere = with(p -> 0.5);
+        assertThat(values(new SoftenFreedom(SoftenFreedom.How.SMOOTH, 1).apply(nowhere)))
+                .containsOnly(0.5);
+    }
+
+    private static double[] values(Scene s) {
+        return Objects.requireNonNull(FreedomMap.of(
+                        s.meshes().get(s.nodes().get(s.find("cape")).payload())))
+                .values();
+    }
+
+    @Test
+    void a_length_that_is_none_hurts_nothing_and_is_told() {
+        for (String told : List.of("none", "-4", "NaN", "0")) {
+            for (Scene s : List.of(BARE, with(p -> y(p) < 0.9 ? 1 : 0))) {
+                int cape = s.find("cape");
+                List<Node> nodes = new ArrayList<>(s.nodes());
+                nodes.set(
+                        cape,
+                        nodes.get(cape)
+                                .withProperties(List.of(
+                                        new FreeProperty("drape_freedom", "KString", new FreeProperty.Text(told)))));
+                Scene odd = s.withNodes(nodes);
+                assertThat(found(odd)).extracting(Finding::code).contains("drape-implausible");
+                for (Finding f : found(odd)) {
+                    Objects.requireNonNull(f.remedy()).apply(odd);
+                }
+            }
+        }
     }
 
     @Test

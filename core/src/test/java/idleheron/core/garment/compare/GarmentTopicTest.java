@@ -141,6 +141,20 @@ class GarmentTopicTest {
     }
 
     @Test
+    void points_that_came_back_twice_are_told() {
+        int n = CAPE.pointCount();
+        double[] p = Arrays.copyOf(CAPE.points(), 3 * n + 3);
+        int[] t = CAPE.triangles().clone();
+        System.arraycopy(CAPE.points(), 3 * t[0], p, 3 * n, 3);
+        t[0] = n;
+        Scene split = scene(new TriangleMesh(p, t), m -> m, d -> d);
+        assertThat(compared(scene(CAPE, m -> m, d -> d), split).losses())
+                .filteredOn(l -> l.code().equals("garment-seams-split"))
+                .singleElement()
+                .satisfies(l -> assertThat(l.figure().value()).isEqualTo(1));
+    }
+
+    @Test
     void on_a_body_how_it_lies_is_held_against_how_it_lay() {
         Scene body = Mannequin.scene();
         Scene sent = Dressing.of(body, SENT).scene();

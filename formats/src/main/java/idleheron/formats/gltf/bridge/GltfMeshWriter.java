@@ -59,7 +59,7 @@ final class GltfMeshWriter {
         }
         set = 0;
         for (MeshLayer l : mesh.layers()) {
-            if (FreedomMap.isMap(l)) {
+            if (FreedomMap.isMap(l) && !names.contains(GltfPrimitive.FREEDOM)) {
                 put(GltfPrimitive.FREEDOM, 1, freedom(), all);
             } else if (l.kind() == MeshLayer.Kind.COLOR && l.width() >= 3) {
                 float[] c = colours(l);
@@ -75,7 +75,8 @@ final class GltfMeshWriter {
         FreedomMap map = java.util.Objects.requireNonNull(FreedomMap.of(mesh));
         float[] out = new float[mesh.corners().length];
         for (int c = 0; c < out.length; c++) {
-            out[c] = (float) map.values()[mesh.corners()[c]];
+            double v = map.values()[mesh.corners()[c]];
+            out[c] = Double.isFinite(v) ? (float) v : 0; // the standard takes numbers alone
         }
         return out;
     }
