@@ -2,6 +2,7 @@ package idleheron.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idleheron.desktop.view3d.Viewport;
 import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Path;
@@ -10,6 +11,7 @@ import javafx.scene.Node;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
@@ -30,7 +32,7 @@ class GarmentWalkTest {
 
     @BeforeAll
     static void data() throws Exception {
-        MadeDemo.into(demo);
+        MadeDemo.into(demo, DemoData.POSTWOMAN, DemoData.SENT, DemoData.CAPE);
         FxToolkit.registerPrimaryStage();
     }
 
@@ -77,6 +79,10 @@ class GarmentWalkTest {
         assertThat(window.reads("held – free by 25 cm")).isTrue();
         robot.interact(() -> style("Stretch").fire());
         assertThat(window.reads("as long as at rest – 1.500 times as long")).isTrue();
+        robot.interact(() -> style("Panels").fire());
+        assertThat(window.reads("as long as at rest"))
+                .as("no ramp beside panels")
+                .isFalse();
 
         window.press("Take weights over");
         robot.press(KeyCode.DIGIT3).release(KeyCode.DIGIT3);
@@ -95,5 +101,49 @@ class GarmentWalkTest {
         window.press("Pause");
         assertThat(window.hasButton("Play")).isTrue();
         window.press("Close");
+        paint();
+        colliders();
+    }
+
+    /** A stroke beside the middle of the figure, where the cape is. */
+    private void paint() throws Exception {
+        window.press("Paint cape…");
+        Reader.until("it can be painted", () -> window.reads("Steepest: 1.097 cm per cm"));
+        Viewport figure = view("The figure.");
+        Reader.until("it is seen", () -> figure.painted() > 0);
+        stroke(figure, 70, 70);
+        Reader.until("the hem is held there", () -> !window.reads("Steepest: 1.097 cm per cm"));
+        assertThat(window.presses("Undo the stroke")).isTrue();
+        assertThat(window.reads("Steepest: 1.097 cm per cm")).isTrue();
+        assertThat(window.presses("Undo the stroke"))
+                .as("nothing is left to take back")
+                .isFalse();
+        assertThat(window.presses("Draw it again")).isTrue();
+        window.press("Use this map");
+        Reader.until("it is a step", () -> window.reads("Paints onto the freedom map of cape: 1 stroke."));
+    }
+
+    private void colliders() throws Exception {
+        window.press("Colliders…");
+        Reader.until("nothing keeps cloth out", () -> window.reads("No collider yet"));
+        assertThat(window.presses("Use these")).as("nothing was changed yet").isFalse();
+        window.press("Fit all");
+        Reader.until("they are fitted", () -> window.reads("% of the body covered"));
+        window.press("Use these");
+        Reader.until("it is a step", () -> window.reads("in place of those that it has."));
+    }
+
+    private Viewport view(String begins) {
+        return robot.lookup((Node n) ->
+                        n instanceof Viewport v && v.getAccessibleText().startsWith(begins))
+                .queryAs(Viewport.class);
+    }
+
+    private void stroke(Viewport on, double right, double down) {
+        robot.moveTo(on);
+        robot.moveBy(right, down);
+        robot.press(MouseButton.PRIMARY);
+        robot.moveBy(12, 12);
+        robot.release(MouseButton.PRIMARY);
     }
 }

@@ -1,40 +1,78 @@
 package idleheron.rehearsal;
 
 import idleheron.core.job.Progress;
+import idleheron.core.scene.Scene;
+import idleheron.formats.SceneFiles;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
+import java.net.URISyntaxException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 
-/** The demo data, made once for all tests of a module. */
+/** The demo data, made once for all tests of all modules and made anew when what makes it changed. */
 public final class MadeDemo {
-    private static @Nullable Path made;
+    private static final Path MADE = Path.of("..", "rehearsal", "target", "made-demo");
+    private static final Path STAMP = MADE.resolveSibling("made-demo.stamp");
+
+    private static boolean current;
 
     private MadeDemo() {}
 
     /** A copy of all of it in a folder of the test's own. */
-    public static synchronized void into(Path folder) throws IOException {
-        Path from = made;
-        if (from == null) {
-            from = Path.of("target", "made-demo");
-            for (Path old : below(from).reversed()) {
+    public static void into(Path folder) throws IOException {
+        for (Path p : below(made())) {
+            copy(p, folder.resolve(MADE.relativize(p).toString()));
+        }
+    }
+
+    /** A copy of some of its files in a folder of the test's own. */
+    public static void into(Path folder, String... names) throws IOException {
+        for (String n : names) {
+            copy(made().resolve(n), folder.resolve(n));
+        }
+    }
+
+    private static void copy(Path from, Path to) throws IOException {
+        if (Files.isDirectory(from)) {
+            Files.createDirectories(to);
+        } else {
+            Files.copy(from, to);
+        }
+    }
+
+    private static synchronized Path made() throws IOException {
+        String now = makers();
+        if (!current && !(Files.exists(STAMP) && Files.readString(STAMP).equals(now))) {
+            for (Path old : below(MADE).reversed()) {
                 Files.delete(old);
             }
-            DemoData.write(from, Progress.NONE);
-            made = from;
+            DemoData.write(MADE, Progress.NONE);
+            Files.writeString(STAMP, now);
         }
-        for (Path p : below(from)) {
-            Path to = folder.resolve(from.relativize(p).toString());
-            if (Files.isDirectory(p)) {
-                Files.createDirectories(to);
-            } else {
-                Files.copy(p, to);
+        current = true;
+        return MADE;
+    }
+
+    /** Where the classes that make it lie, and when the newest of them was compiled. */
+    private static String makers() throws IOException {
+        StringBuilder out = new StringBuilder();
+        for (Class<?> c : List.of(DemoData.class, SceneFiles.class, Scene.class)) {
+            try {
+                Path of = Path.of(
+                        c.getProtectionDomain().getCodeSource().getLocation().toURI());
+                long newest = 0;
+                for (Path p : below(of)) {
+                    newest = Math.max(newest, Files.getLastModifiedTime(p).toMillis());
+                }
+                out.append(of).append(' ').append(newest).append('\n');
+            } catch (URISyntaxException e) {
+                throw new IOException(e);
             }
         }
+        return out.toString();
     }
 
     private static List<Path> below(Path top) throws IOException {

@@ -39,7 +39,10 @@ public final class Painter {
     public void paint(Picture to, Viewpoint viewpoint, Palette colors, double reach, List<Drawn> sides, boolean fine) {
         Projection p = new Projection(viewpoint, to.width(), to.height());
         to.fill(colors.rgb(Palette.Tone.SKY_TOP), colors.rgb(Palette.Tone.SKY_BOTTOM));
-        Backdrop.draw(to, p, colors, reach);
+        boolean upright = !sides.isEmpty() && sides.stream().allMatch(d -> isUprightSheet(d.side));
+        if (!upright) {
+            Backdrop.draw(to, p, colors, reach);
+        }
         if (!sides.isEmpty() && to.width() >= SCALE_FROM && p.pixelsPerMeter() > LEAST_METER) {
             double[] b = sides.getFirst().side.bounds();
             double width = Math.hypot(b[3] - b[0], b[5] - b[2]);
@@ -71,6 +74,12 @@ public final class Painter {
         }
     }
 
+    /** Whether it is nothing but a sheet in an upright plane, as a flat cut is: it needs neither ground nor shade. */
+    private static boolean isUprightSheet(Side s) {
+        double[] b = s.surfaces().isEmpty() ? new double[6] : s.bounds();
+        return b[2] == b[5] && b[0] < b[3];
+    }
+
     private void clouds(Picture to, Projection p, Drawn d, Palette colors, boolean fine) {
         int smoke = d.look.tint() >= 0
                 ? d.look.tint()
@@ -95,10 +104,11 @@ public final class Painter {
         Projection p = new Projection(viewpoint, w, h);
         raster.begin(w, h);
         depthScale = d.side.shells().isEmpty() ? depthScale : k;
+        boolean shaded = !isUprightSheet(d.side);
         for (Shell s : d.side.shells()) {
             SurfaceLayer layer = s.layer();
             layer.tint(d.look.tint() < 0 ? null : d.look.tint());
-            layer.prepare(s.points(), p);
+            layer.prepare(s.points(), p, shaded);
             raster.draw(layer.geometry, big);
         }
         if (small.width() != to.width() || small.height() != to.height()) {

@@ -21,6 +21,9 @@ public final class SurfaceLayer {
     private final int[] aroundStart;
     private final int[] around;
     private final float[] faceNormals;
+    /** A little less than full, so that the palest colour stands out from the paper. */
+    private static final float UNSHADED = 0.88f;
+
     private final int[] materialColors;
     final Rasterizer.Geometry geometry = new Rasterizer.Geometry();
 
@@ -112,8 +115,12 @@ public final class SurfaceLayer {
         return triangles;
     }
 
-    /** Projects and lights packed common positions. */
-    void prepare(float[] points, Projection projection) {
+    /**
+     * Projects and lights packed common positions.
+     *
+     * @param shaded whether light falls on it, or its colours are shown as they are
+     */
+    void prepare(float[] points, Projection projection, boolean shaded) {
         double[] v = projection.toViewer();
         double[] r = projection.right();
         float kx = (float) (0.35 * v[0] - 0.55 * r[0]);
@@ -125,7 +132,11 @@ public final class SurfaceLayer {
         Cores.split(points.length / 3, 10_000, (from, to) -> {
             for (int p = from; p < to; p++) {
                 projection.project(points[3 * p], points[3 * p + 1], points[3 * p + 2], geometry.screen, 3 * p);
-                light(p, key, v);
+                if (shaded) {
+                    light(p, key, v);
+                } else {
+                    geometry.light[p] = UNSHADED;
+                }
             }
         });
     }

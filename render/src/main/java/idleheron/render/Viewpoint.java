@@ -8,7 +8,11 @@ package idleheron.render;
  * @param distance metres from the target
  */
 public record Viewpoint(double yaw, double pitch, double distance, double x, double y, double z) {
+    private static final double ROOM = 1.1;
     private static final double HALF_TAN = Math.tan(Math.toRadians(16));
+
+    /** Straight from the front. */
+    public static final Viewpoint FRONT = new Viewpoint(0, 0, 1, 0, 0, 0);
 
     public static Viewpoint start() {
         return new Viewpoint(28, 8, 6, 0, 1.1, 0);
@@ -50,6 +54,18 @@ public record Viewpoint(double yaw, double pitch, double distance, double x, dou
                 (b[0] + b[3]) / 2,
                 (b[1] + b[4]) / 2,
                 (b[2] + b[5]) / 2);
+    }
+
+    /**
+     * As far away as it takes to see a box whole from side to side.
+     *
+     * @param b {x0,y0,z0,x1,y1,z1}
+     * @param aspect width of the picture over its height
+     */
+    public Viewpoint holding(double[] b, double aspect) {
+        double w = Math.hypot(b[3] - b[0], b[5] - b[2]);
+        double needed = w / 2 * ROOM / (HALF_TAN * aspect);
+        return needed > distance && Double.isFinite(needed) ? new Viewpoint(yaw, pitch, needed, x, y, z) : this;
     }
 
     double halfTan() {

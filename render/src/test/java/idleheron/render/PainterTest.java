@@ -142,4 +142,26 @@ class PainterTest {
             assertThat(at[1]).isBetween(0f, 300f);
         }
     }
+
+    @Test
+    void a_sheet_in_an_upright_plane_has_neither_ground_nor_shade() {
+        Scene one = Scene.bare("cut", Stage.COMMON)
+                .withMeshes(List.of(square(0.5, 0)))
+                .withMaterials(List.of(new Material("red", "lambert", new Vec3(1, 0, 0), 1, -1)))
+                .withNodes(List.of(Node.mesh("cut", -1, Transform.IDENTITY, 0, 0)));
+        Side sheet = new Side(one, CanonicalSpace.of(one.stage()));
+        Viewpoint above = new Viewpoint(0, 30, 10, 0, 0, 0);
+        Picture p = new Picture(200, 200);
+        new Painter().paint(p, above, Palette.DAY, 2, List.of(new Painter.Drawn(sheet, Look.SURFACE, -1)), true);
+        Picture sky = new Picture(200, 200);
+        sky.fill(Palette.DAY.rgb(Palette.Tone.SKY_TOP), Palette.DAY.rgb(Palette.Tone.SKY_BOTTOM));
+        assertThat(p.at(100, 190)).isEqualTo(sky.at(100, 190));
+        assertThat(p.at(60, 150)).isEqualTo(sky.at(60, 150));
+        assertThat(red(p.at(100, 100))).isEqualTo(red(p.at(105, 95)));
+        Picture deep = new Picture(200, 200);
+        new Painter().paint(deep, above, Palette.DAY, 2, List.of(new Painter.Drawn(squares(), Look.SURFACE, -1)), true);
+        assertThat(java.util.Arrays.equals(deep.pixels(), 180 * 200, 40_000, sky.pixels(), 180 * 200, 40_000))
+                .as("what has depth stands on the ground")
+                .isFalse();
+    }
 }

@@ -49,4 +49,14 @@ class ViewpointTest {
         assertThat(Backdrop.step(24)).isCloseTo(5, within(1e-12));
         assertThat(Backdrop.step(0.06)).isCloseTo(0.01, within(1e-12));
     }
+
+    @Test
+    void a_wide_box_is_held_from_side_to_side_in_a_narrow_picture() {
+        double[] wide = {-4, 0, 0, 4, 1, 0};
+        Viewpoint v = Viewpoint.FRONT.framing(wide).holding(wide, 0.5);
+        Projection p = new Projection(v, 100, 200);
+        assertThat(p.project(-4, 0.5, 0)[0]).isBetween(0f, 10f);
+        assertThat(p.project(4, 0.5, 0)[0]).isBetween(90f, 100f);
+        assertThat(v.holding(wide, 8)).as("it does not come closer").isEqualTo(v);
+    }
 }

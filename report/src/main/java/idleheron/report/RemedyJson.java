@@ -82,7 +82,10 @@ public final class RemedyJson {
     }
 
     private ObjectNode record(String key, String kind, Object of) {
-        ObjectNode out = Json.NODES.objectNode().put(key, kind);
+        return parts(Json.NODES.objectNode().put(key, kind), of);
+    }
+
+    private ObjectNode parts(ObjectNode out, Object of) {
         for (RecordComponent c : of.getClass().getRecordComponents()) {
             try {
                 out.set(c.getName(), told(c.getAccessor().invoke(of)));
@@ -123,6 +126,7 @@ public final class RemedyJson {
                 m.forEach((k, x) -> o.set(String.valueOf(k), told(x)));
                 yield o;
             }
+            case Record r -> parts(Json.NODES.objectNode(), r);
             default -> throw new IllegalArgumentException("no form is known for " + v.getClass());
         };
     }
@@ -239,6 +243,8 @@ public final class RemedyJson {
             Class<?> change =
                     one(GridChange.class.getPermittedSubclasses(), k -> name(k).equals(text(v.path("change"))));
             return made(change, name(change), "change", v);
+        } else if (c.isRecord()) {
+            return made(c, name(c), "", v);
         }
         throw new IllegalArgumentException("no form is known for " + type);
     }
@@ -269,6 +275,11 @@ public final class RemedyJson {
             return Arrays.stream(c.getEnumConstants())
                     .map(x -> ((Enum<?>) x).name().toLowerCase(Locale.ROOT))
                     .collect(Collectors.joining(", ", "one of ", ""));
+        }
+        if (known == null && type instanceof Class<?> c && c.isRecord()) {
+            return Arrays.stream(c.getRecordComponents())
+                    .map(x -> x.getName() + " (" + label(x.getGenericType()) + ")")
+                    .collect(Collectors.joining(", ", "an object of ", ""));
         }
         return known == null ? type.getTypeName() : known;
     }

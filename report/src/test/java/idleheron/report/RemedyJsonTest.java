@@ -8,6 +8,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.garment.freedom.Stroke;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
@@ -35,9 +36,11 @@ import idleheron.core.remedy.clip.SplitClip;
 import idleheron.core.remedy.garment.FitColliders;
 import idleheron.core.remedy.garment.FitGarments;
 import idleheron.core.remedy.garment.FlipFaces;
+import idleheron.core.remedy.garment.PaintFreedom;
 import idleheron.core.remedy.garment.PartTrims;
 import idleheron.core.remedy.garment.Respace;
 import idleheron.core.remedy.garment.SayDrape;
+import idleheron.core.remedy.garment.SetColliders;
 import idleheron.core.remedy.garment.SetFreedom;
 import idleheron.core.remedy.garment.SoftenFreedom;
 import idleheron.core.remedy.garment.TakeWeights;
@@ -142,10 +145,17 @@ class RemedyJsonTest {
                 new PartTrims(false),
                 new UvToFirstTile(),
                 new FlipFaces("cape"),
+                new SetColliders(List.of(
+                        new SetColliders.OnJoint("spine", new Vec3(0, 0.1, 0), 0.09, new Vec3(0, 0.3, 0.02), 0.11))),
                 new SetFreedom(30, List.of("below/120/80", "gap/0.5/4")),
                 new SoftenFreedom(SoftenFreedom.How.LOWER, 0.75),
                 new SoftenFreedom(SoftenFreedom.How.RAISE, 2),
                 new SoftenFreedom(SoftenFreedom.How.SMOOTH, 1),
+                new PaintFreedom(
+                        "cape",
+                        List.of(new Stroke(
+                                new Stroke.Tip(Stroke.How.ADD, -0.25, 4.5, 0.5, true),
+                                List.of(new Vec3(0.1, 1.2, -0.3), new Vec3(0, 1, 0))))),
                 new SayDrape("density", 0.4),
                 new FitColliders(),
                 new FitGarments(1.5),

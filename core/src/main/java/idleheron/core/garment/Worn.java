@@ -1,9 +1,12 @@
 package idleheron.core.garment;
 
 import idleheron.core.Topic;
+import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeBound;
+import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.PartKey;
 import idleheron.core.scene.Scene;
+import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -46,5 +49,16 @@ public record Worn(int body, List<Integer> garments) implements NodeBound<Worn> 
     public String names(Scene scene) {
         return String.join(
                 ", ", garments.stream().map(g -> scene.nodes().get(g).name()).toList());
+    }
+
+    /** A scene whose body wears nothing any more; the nodes that showed garments stay, and show nothing. */
+    public static Scene undressed(Scene s) {
+        Worn worn = in(s);
+        if (worn == null) {
+            return s;
+        }
+        List<Node> nodes = new ArrayList<>(s.nodes());
+        worn.garments().forEach(g -> nodes.set(g, nodes.get(g).withPayload(NodeKind.GROUP, -1)));
+        return s.withNodes(nodes).with(KEY, List.of());
     }
 }

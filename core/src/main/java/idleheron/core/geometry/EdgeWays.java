@@ -22,26 +22,14 @@ public final class EdgeWays {
     }
 
     public static EdgeWays of(TriangleMesh m, MeshEdges edges) {
-        int[] starts = new int[m.pointCount() + 1];
-        for (int e : edges.ends()) {
-            starts[e + 1]++;
+        PointRings rings = PointRings.of(m.pointCount(), edges);
+        double[] lengths = new double[rings.points().length];
+        for (int p = 0; p < m.pointCount(); p++) {
+            for (int k = rings.starts()[p]; k < rings.starts()[p + 1]; k++) {
+                lengths[k] = Math.max(LEAST, Places.distance(m.points(), p, rings.points()[k]));
+            }
         }
-        for (int i = 0; i < m.pointCount(); i++) {
-            starts[i + 1] += starts[i];
-        }
-        int[] at = starts.clone();
-        int[] ends = new int[2 * edges.count()];
-        double[] lengths = new double[ends.length];
-        for (int e = 0; e < edges.count(); e++) {
-            int a = edges.ends()[2 * e];
-            int b = edges.ends()[2 * e + 1];
-            double l = Math.max(LEAST, edges.length(e, m.points()));
-            ends[at[a]] = b;
-            lengths[at[a]++] = l;
-            ends[at[b]] = a;
-            lengths[at[b]++] = l;
-        }
-        return new EdgeWays(starts, ends, lengths);
+        return new EdgeWays(rings.starts(), rings.points(), lengths);
     }
 
     /**

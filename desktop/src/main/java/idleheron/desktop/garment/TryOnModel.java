@@ -10,14 +10,11 @@ import idleheron.core.garment.tryon.TryOn;
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.remedy.space.ConvertStage;
-import idleheron.core.scene.Node;
-import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.formats.SceneFiles;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 
@@ -117,11 +114,8 @@ public final class TryOnModel {
 
     /** The body without what is modelled on it, and what was tried on. */
     private Scene beside(Scene cache) {
-        List<Node> nodes = new ArrayList<>(scene.nodes());
-        for (int g : worn.garments()) {
-            nodes.set(g, nodes.get(g).withPayload(NodeKind.GROUP, -1));
-        }
-        Scene bare = scene.withNodes(nodes).with(Worn.KEY, List.of());
-        return new ConvertStage(AxisSystem.COMMON, 1).apply(bare).withCaches(cache.caches());
+        return new ConvertStage(AxisSystem.COMMON, 1)
+                .apply(Worn.undressed(scene))
+                .withCaches(cache.caches());
     }
 }

@@ -181,7 +181,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
     /** What of garments can be shown is offered where there is such. */
     private static boolean offers(Scene s, ViewRequest.Style k) {
         return switch (k) {
-            case GAP, STRETCH -> Worn.in(s) != null;
+            case GAP, STRETCH, PANELS -> Worn.in(s) != null;
             case FREEDOM -> s.meshes().stream().anyMatch(FreedomMap::isOn);
             default -> true;
         };

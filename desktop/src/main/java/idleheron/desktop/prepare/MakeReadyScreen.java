@@ -7,7 +7,6 @@ import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
-import idleheron.core.garment.Worn;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
@@ -15,8 +14,6 @@ import idleheron.desktop.avatar.AvatarKeeps;
 import idleheron.desktop.avatar.RoleModel;
 import idleheron.desktop.avatar.RoleSheet;
 import idleheron.desktop.avatar.TermsSheet;
-import idleheron.desktop.garment.TryOnModel;
-import idleheron.desktop.garment.TryOnSheet;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.Settings;
@@ -30,7 +27,6 @@ import idleheron.desktop.widget.FindingCard;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
 import idleheron.rehearsal.Conventions;
-import java.io.File;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -45,7 +41,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.jspecify.annotations.Nullable;
 
 /** The destination and the remedies in order; the picture beside them must not move, and a figure proves it. */
@@ -68,6 +63,7 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
             new Choice<>(List.of(ViewRequest.Arrangement.OVER, ViewRequest.Arrangement.BESIDE), Choice::name);
     private final Sheets sheets;
     private final Settings settings;
+    private final WornDeeds worn;
     private List<Convention> known = List.of();
     private boolean filling;
 
@@ -76,6 +72,7 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
         super(new BorderPane());
         this.sheets = sheets;
         this.settings = settings;
+        worn = new WornDeeds(bench, deeds, sheets);
         this.bench = bench;
         this.deeds = deeds;
         this.view = view;
@@ -166,7 +163,7 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
                             "quiet"));
         }
         figure(p.scene(), c.destination());
-        worn(p.scene());
+        steps.getChildren().addAll(worn.offered(p.scene()));
         offers(c);
         proof(p);
         view(original.scene(), p.scene());
@@ -198,32 +195,6 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
                                             deeds.remedies(ReadyModel.withTerms(remedies(), said));
                                         })),
                                 "quiet")));
-    }
-
-    /** What can be tried on. */
-    private void worn(Scene s) {
-        if (TryOnModel.isOffered(s)) {
-            steps.getChildren()
-                    .add(Ui.button(
-                            "Try on…",
-                            "Let the garments fall over a clip, as a rehearsal",
-                            () -> sheets.showWide(
-                                    "Try on",
-                                    Objects.requireNonNull(Worn.in(s)).names(s)
-                                            + " as they stand after the remedies so far.",
-                                    new TryOnSheet(s, deeds, bench.dusk().get(), this::keepCache)),
-                            "quiet"));
-        }
-    }
-
-    private void keepCache(Scene cache) {
-        FileChooser f = new FileChooser();
-        f.setTitle("Save what was tried on");
-        f.setInitialFileName(cache.name() + ".abc");
-        File to = f.showSaveDialog(root.getScene().getWindow());
-        if (to != null) {
-            deeds.save(cache, to.toPath());
-        }
     }
 
     private void roles(RoleModel model, AvatarKeeps keeps) {

@@ -32,9 +32,14 @@ public final class Legend {
                 Math.round(1000 * ClothHeat.GAP) + " mm off the body – on it – " + Math.round(1000 * ClothHeat.GAP)
                         + " mm inside";
             case STRETCH -> "as long as at rest – " + Figure.number(1 + ClothHeat.STRETCH) + " times as long";
-            case FREEDOM -> "held – free by " + Figure.number(100 * longest(scene)) + " cm";
+            case FREEDOM -> freedom(100 * longest(scene));
             default -> "";
         };
+    }
+
+    /** What the ramp stands for where it shows freedom up to a length, centimetres. */
+    public static String freedom(double most) {
+        return "held – free by " + Figure.number(most) + " cm";
     }
 
     /** The largest length that a map of the scene stands for, metres. */

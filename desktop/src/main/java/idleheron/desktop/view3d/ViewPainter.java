@@ -1,6 +1,7 @@
 package idleheron.desktop.view3d;
 
 import idleheron.core.cache.measure.NearPoints;
+import idleheron.core.pose.Surface;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.Skin;
@@ -16,6 +17,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntFunction;
 import org.joml.Matrix4d;
 import org.jspecify.annotations.Nullable;
 
@@ -27,6 +29,7 @@ final class ViewPainter {
     private final Painter painter = new Painter();
     private final ClothHeat cloth = new ClothHeat();
     private final List<Side> sides = new ArrayList<>();
+    private final PanelScenes panels = new PanelScenes();
     private final Map<String, float[]> weights = new LinkedHashMap<>();
     private static final int LOW = 380;
 
@@ -44,7 +47,7 @@ final class ViewPainter {
 
     Painted paint(ViewRequest r) {
         List<Side> all = new ArrayList<>();
-        for (ViewRequest.Shown s : r.sides()) {
+        for (ViewRequest.Shown s : panels.sides(r)) {
             Side side = side(s);
             side.field(r.field());
             side.pose(clip(s.scene(), r.clip()), r.seconds());
@@ -52,7 +55,7 @@ final class ViewPainter {
         }
         double[] bounds = {-0.5, 0, -0.5, 0.5, 2, 0.5};
         if (!all.isEmpty()) {
-            bounds = all.getFirst().bounds().clone();
+            bounds = bounds(r, all.getFirst());
             for (Side other : all) {
                 // a cloud is seen through, so that one may stand inside another that is much larger
                 if (other.surfaces().isEmpty() && !other.scene().volumes().isEmpty()) {
@@ -60,11 +63,13 @@ final class ViewPainter {
                 }
             }
         }
-        Viewpoint v = r.viewpoint() == null ? start(bounds, r.height()) : r.viewpoint();
+        Viewpoint v = r.viewpoint() == null ? start(r, bounds) : r.viewpoint();
         double reach = Math.max(1e-3, Math.max(bounds[4] - bounds[1], bounds[3] - bounds[0]));
         Picture picture = new Picture(r.width(), r.height());
         double heatTop = 0;
-        if (r.arrangement() == ViewRequest.Arrangement.BESIDE && all.size() == 2) {
+        if (all.size() == 2 && r.sides().size() == 1) {
+            panelled(picture, r, all, v, reach);
+        } else if (r.arrangement() == ViewRequest.Arrangement.BESIDE && all.size() == 2) {
             beside(picture, r, all, v, reach);
         } else if (r.arrangement() == ViewRequest.Arrangement.DIFFERENCE && all.size() == 2) {
             heatTop = difference(picture, r, all, v, reach);
@@ -81,9 +86,18 @@ final class ViewPainter {
     }
 
     /** From where everything is seen; in a low view from a little further off, so that no head is under the switches. */
-    private static Viewpoint start(double[] bounds, int height) {
-        Viewpoint all = Viewpoint.start().framing(bounds);
-        return height < LOW ? all.zoomed(1.22) : all;
+    private static Viewpoint start(ViewRequest r, double[] bounds) {
+        Viewpoint all = r.start().framing(bounds).holding(bounds, (double) r.width() / r.height());
+        return r.height() < LOW ? all.zoomed(1.22) : all;
+    }
+
+    /** Of what is looked at: of the surface whose heat is given, else of all. */
+    private static double[] bounds(ViewRequest r, Side first) {
+        ViewRequest.Heat h = r.sides().getFirst().heat();
+        List<Surface> one = h == null
+                ? List.of()
+                : first.surfaces().stream().filter(s -> s.node() == h.node()).toList();
+        return one.isEmpty() ? first.bounds().clone() : Surface.bounds(one);
     }
 
     private static void grow(double[] box, double[] by) {
@@ -123,7 +137,7 @@ final class ViewPainter {
         Look look = switch (s.style()) {
             case SURFACE -> Look.SURFACE;
             case WIRE -> new Look(true, true, false, false, c.rgb(Palette.Tone.CLAY), -1, 1);
-            case WEIGHTS, GAP, STRETCH, FREEDOM -> Look.SURFACE;
+            case WEIGHTS, GAP, STRETCH, FREEDOM, PANELS -> Look.SURFACE;
             case JOINTS -> Look.JOINTS;
         };
         if (two) {
@@ -138,7 +152,10 @@ final class ViewPainter {
     private void heat(ViewRequest.Shown s, Side side) {
         for (int i = 0; i < side.surfaces().size(); i++) {
             float[] heat = COLD;
-            if (s.style() == ViewRequest.Style.WEIGHTS && s.chosen() >= 0) {
+            ViewRequest.Heat own = s.heat();
+            if (own != null) {
+                heat = side.surfaces().get(i).node() == own.node() ? own.values() : COLD;
+            } else if (s.style() == ViewRequest.Style.WEIGHTS && s.chosen() >= 0) {
                 heat = weights(s.scene(), side.surfaces().get(i).mesh(), s.chosen());
             } else if (s.style().isOfGarments()) {
                 heat = cloth.of(side, i, s.style());
@@ -169,17 +186,30 @@ final class ViewPainter {
     }
 
     private void beside(Picture to, ViewRequest r, List<Side> all, Viewpoint v, double reach) {
+        Viewpoint far = v.zoomed(to.width() > 1.6 * to.height() ? 1.15 : 1.5);
+        halves(to, r, reach, i -> far, i -> drawn(r.sides().get(i), all.get(i), r.palette(), true));
+    }
+
+    /** The figure as it is looked at, and its panels from the front, as near as the figure. */
+    private void panelled(Picture to, ViewRequest r, List<Side> all, Viewpoint v, double reach) {
+        Viewpoint figure = start(r, all.getFirst().bounds());
+        double[] cut = all.get(1).bounds();
+        Viewpoint flat = Viewpoint.FRONT.framing(cut).holding(cut, r.width() / 2.0 / r.height());
+        double near = v.distance() / figure.distance();
+        halves(
+                to,
+                r,
+                reach,
+                i -> i == 0 ? v.zoomed(1.15) : flat.zoomed(1.05 * near),
+                i -> drawn(panels.sides(r).get(i), all.get(i), r.palette(), false));
+    }
+
+    private void halves(
+            Picture to, ViewRequest r, double reach, IntFunction<Viewpoint> from, IntFunction<Painter.Drawn> drawn) {
         int half = to.width() / 2;
         for (int i = 0; i < 2; i++) {
             Picture p = new Picture(half, to.height());
-            Viewpoint far = v.zoomed(to.width() > 1.6 * to.height() ? 1.15 : 1.5);
-            painter.paint(
-                    p,
-                    far,
-                    r.palette(),
-                    reach,
-                    List.of(drawn(r.sides().get(i), all.get(i), r.palette(), true)),
-                    r.fine());
+            painter.paint(p, from.apply(i), r.palette(), reach, List.of(drawn.apply(i)), r.fine());
             for (int y = 0; y < to.height(); y++) {
                 System.arraycopy(p.pixels(), y * half, to.pixels(), y * to.width() + i * (to.width() - half), half);
             }

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param clip name of the clip, or "" for rest
  * @param field name of the grid of a volume that is shown, or "" for the first
  * @param viewpoint null to look at everything
+ * @param start from which side everything is looked at then
  */
 public record ViewRequest(
         List<Shown> sides,
@@ -21,6 +22,7 @@ public record ViewRequest(
         double seconds,
         String field,
         @Nullable Viewpoint viewpoint,
+        Viewpoint start,
         Palette palette,
         boolean fine,
         int width,
@@ -44,9 +46,11 @@ public record ViewRequest(
         /** Of garments: how much longer than at rest. */
         STRETCH,
         /** Of garments: how far they may leave their skin. */
-        FREEDOM;
+        FREEDOM,
+        /** Of garments: their flat cut beside them, a colour for each panel. */
+        PANELS;
 
-        /** Whether it shows something of garments alone. */
+        /** Whether it shows something of garments alone, as heat. */
         public boolean isOfGarments() {
             return this == GAP || this == STRETCH || this == FREEDOM;
         }
@@ -57,6 +61,26 @@ public record ViewRequest(
      *
      * @param chosen node that is marked, or -1
      * @param tinted whether it is painted in its side's colour instead of its materials'
+     * @param heat what one of its surfaces shows in place of what its style says, or null
      */
-    public record Shown(Scene scene, CanonicalSpace space, Style style, int chosen, boolean returned, boolean tinted) {}
+    public record Shown(
+            Scene scene,
+            CanonicalSpace space,
+            Style style,
+            int chosen,
+            boolean returned,
+            boolean tinted,
+            @Nullable Heat heat) {
+        public Shown(Scene scene, CanonicalSpace space, Style style, int chosen, boolean returned, boolean tinted) {
+            this(scene, space, style, chosen, returned, tinted, null);
+        }
+    }
+
+    /**
+     * Heat of one surface.
+     *
+     * @param node that shows it
+     * @param values one a point, 0 to 1; nobody writes to them any more
+     */
+    public record Heat(int node, float[] values) {}
 }

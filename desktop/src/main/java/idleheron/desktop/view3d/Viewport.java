@@ -1,5 +1,6 @@
 package idleheron.desktop.view3d;
 
+import idleheron.core.math.Vec3;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Transport;
@@ -62,6 +63,8 @@ public final class Viewport extends Region {
     private long painted;
     private String field = "";
     private boolean dragging;
+    private Viewpoint start = Viewpoint.start();
+    private final ViewTools tools = new ViewTools();
 
     public Viewport(Transport transport) {
         this.transport = transport;
@@ -70,13 +73,9 @@ public final class Viewport extends Region {
         setAccessibleText("View of the figure. Arrow keys with Control go round, plus and minus come closer.");
         setCursor(Cursor.OPEN_HAND);
         setMinSize(120, 120);
-        getChildren().add(image);
-        Rectangle clip = new Rectangle();
-        clip.setArcWidth(20);
-        clip.setArcHeight(20);
-        clip.widthProperty().bind(widthProperty());
-        clip.heightProperty().bind(heightProperty());
-        image.setClip(clip);
+        getChildren().addAll(image, tools);
+        image.setClip(outline());
+        tools.setClip(outline());
         transport.seconds().addListener((o, was, is) -> request());
         transport.clip().addListener((o, was, is) -> request());
         transport.playing().addListener((o, was, is) -> request());
@@ -85,6 +84,8 @@ public final class Viewport extends Region {
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
         addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
+        addEventHandler(MouseEvent.MOUSE_MOVED, e -> tools.over(e.getX(), e.getY()));
+        addEventHandler(MouseEvent.MOUSE_EXITED, e -> tools.away());
         addEventHandler(ScrollEvent.SCROLL, e -> turn(v -> v.zoomed(Math.exp(-e.getDeltaY() * 0.0016))));
         setOnKeyPressed(e -> {
             if (e.getCode() == KeyCode.HOME) {
@@ -102,6 +103,16 @@ public final class Viewport extends Region {
             }
             e.consume();
         });
+    }
+
+    /** The view with its round corners: nothing of it shows, or takes the pointer, beyond. */
+    private Rectangle outline() {
+        Rectangle out = new Rectangle();
+        out.setArcWidth(20);
+        out.setArcHeight(20);
+        out.widthProperty().bind(widthProperty());
+        out.heightProperty().bind(heightProperty());
+        return out;
     }
 
     /** Paints no more. */
@@ -122,6 +133,22 @@ public final class Viewport extends Region {
     public void field(String name) {
         field = name;
         request();
+    }
+
+    /** From which side everything is looked at to begin with. */
+    public void start(Viewpoint from) {
+        start = from;
+        showAll();
+    }
+
+    /** What the first button draws with where it goes over a surface; beside it the button goes round as ever. */
+    public void tool(ViewTools.Tool value) {
+        tools.tool(value);
+    }
+
+    /** Marks a place of the common space, metres; null for none. */
+    public void mark(@Nullable Vec3 place) {
+        tools.mark(place);
     }
 
     /** How many pictures were shown so far. */
@@ -170,12 +197,19 @@ public final class Viewport extends Region {
         requestFocus();
         pressX = lastX = e.getX();
         pressY = lastY = e.getY();
+        if (e.getButton() == MouseButton.PRIMARY && !e.isShiftDown() && tools.press(e.getX(), e.getY())) {
+            return;
+        }
         if (e.getClickCount() == 2) {
             showAll();
         }
     }
 
     private void dragged(MouseEvent e) {
+        if (tools.drag(e.getX(), e.getY())) {
+            return;
+        }
+        tools.away();
         double dx = e.getX() - lastX;
         double dy = e.getY() - lastY;
         lastX = e.getX();
@@ -188,6 +222,10 @@ public final class Viewport extends Region {
     }
 
     private void released(MouseEvent e) {
+        if (tools.release()) {
+            request();
+            return;
+        }
         setCursor(Cursor.OPEN_HAND);
         if (dragging) {
             dragging = false;
@@ -227,8 +265,9 @@ public final class Viewport extends Region {
                 transport.seconds().get(),
                 field,
                 viewpoint,
+                start,
                 palette,
-                !transport.playing().get() && !dragging,
+                !transport.playing().get() && !dragging && !tools.isDrawing(),
                 w,
                 h);
         if (wanted.getAndSet(r) == null) {
@@ -270,6 +309,7 @@ public final class Viewport extends Region {
             return null;
         });
         painted++;
+        tools.seenFrom(p.viewpoint(), w, h);
     }
 
     @Override

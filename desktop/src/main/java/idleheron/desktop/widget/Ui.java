@@ -15,6 +15,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -66,6 +67,13 @@ public final class Ui {
         HBox b = new HBox(gap, nodes);
         b.setAlignment(Pos.CENTER_LEFT);
         return b;
+    }
+
+    /** Beside each other, and on as many lines as it takes. */
+    public static FlowPane flow(double gap, List<Node> nodes) {
+        FlowPane out = new FlowPane(gap, gap);
+        out.getChildren().addAll(nodes);
+        return out;
     }
 
     public static VBox column(double gap, Node... nodes) {

@@ -44,7 +44,14 @@ public record FreedomFigures(
      * @param length that a value of 1 stands for, metres
      */
     public static FreedomFigures of(TriangleMesh m, double[] v, double length) {
-        double[] areas = SurfaceNormals.of(m).pointAreas(m);
+        return of(m, MeshEdges.of(m), SurfaceNormals.of(m).pointAreas(m), v, length);
+    }
+
+    /**
+     * @param edges of the surface
+     * @param areas of its points, square metres
+     */
+    public static FreedomFigures of(TriangleMesh m, MeshEdges edges, double[] areas, double[] v, double length) {
         boolean[] used = m.used();
         double least = Double.POSITIVE_INFINITY;
         double most = Double.NEGATIVE_INFINITY;
@@ -65,7 +72,6 @@ public record FreedomFigures(
             sum += v[i] * areas[i];
             all += areas[i];
         }
-        MeshEdges edges = MeshEdges.of(m);
         int steepest = -1;
         double slope = 0;
         double jump = 0;

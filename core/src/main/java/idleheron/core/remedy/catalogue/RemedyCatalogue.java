@@ -22,9 +22,11 @@ import idleheron.core.remedy.clip.SplitClip;
 import idleheron.core.remedy.garment.FitColliders;
 import idleheron.core.remedy.garment.FitGarments;
 import idleheron.core.remedy.garment.FlipFaces;
+import idleheron.core.remedy.garment.PaintFreedom;
 import idleheron.core.remedy.garment.PartTrims;
 import idleheron.core.remedy.garment.Respace;
 import idleheron.core.remedy.garment.SayDrape;
+import idleheron.core.remedy.garment.SetColliders;
 import idleheron.core.remedy.garment.SetFreedom;
 import idleheron.core.remedy.garment.SoftenFreedom;
 import idleheron.core.remedy.garment.TakeWeights;
@@ -118,8 +120,10 @@ public final class RemedyCatalogue {
             List.of(FlipFaces.TYPE),
             List.of(SetFreedom.TYPE),
             SoftenFreedom.TYPES,
+            List.of(PaintFreedom.TYPE),
             List.of(SayDrape.TYPE),
             List.of(FitColliders.TYPE),
+            List.of(SetColliders.TYPE),
             List.of(FitGarments.TYPE),
             List.of(Respace.TYPE));
 

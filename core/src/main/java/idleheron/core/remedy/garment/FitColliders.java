@@ -47,7 +47,7 @@ public record FitColliders() implements Remedy {
         return s.meshes().get(s.nodes().get(node).payload()).pointCount();
     }
 
-    private static String covered(Scene s) {
+    static String covered(Scene s) {
         int body = body(s);
         int n = Collider.in(s).size();
         if (body < 0 || n == 0) {

@@ -203,6 +203,11 @@ public record Mesh(
         return with(d -> d.uvSets = value);
     }
 
+    /** @param value per face a material slot of the node */
+    public Mesh withFaceMaterials(int @Nullable [] value) {
+        return with(d -> d.faceMaterials = value);
+    }
+
     public Mesh withSkin(@Nullable Skin value) {
         return with(d -> d.skin = value);
     }
