@@ -33,6 +33,9 @@ import idleheron.core.remedy.clip.RetimeClips;
 import idleheron.core.remedy.clip.ScaleMotion;
 import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.remedy.clip.SplitClip;
+import idleheron.core.remedy.garment.CarryShapes;
+import idleheron.core.remedy.garment.CoarsenTrims;
+import idleheron.core.remedy.garment.FewerPoints;
 import idleheron.core.remedy.garment.FitColliders;
 import idleheron.core.remedy.garment.FitGarments;
 import idleheron.core.remedy.garment.FlipFaces;
@@ -160,6 +163,9 @@ class RemedyJsonTest {
                 new FitColliders(),
                 new FitGarments(1.5),
                 new Respace(12.5),
+                new FewerPoints(2000),
+                new CoarsenTrims(3.5),
+                new CarryShapes(),
                 new SayMeta("authors", "Mira; \"Tide\""),
                 new StandInT(),
                 new RaiseAvatar(),

@@ -7,6 +7,7 @@ import idleheron.core.finding.Finding;
 import idleheron.core.garment.check.ClothRules;
 import idleheron.core.garment.check.FitRules;
 import idleheron.core.garment.freedom.FreedomMap;
+import idleheron.core.garment.freedom.Stroke;
 import idleheron.core.garment.tryon.ClothSettings;
 import idleheron.core.garment.tryon.TryOn;
 import idleheron.core.geometry.TriangleMesh;
@@ -14,9 +15,12 @@ import idleheron.core.inspect.Inspection;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Vec3;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.garment.CarryShapes;
+import idleheron.core.remedy.garment.CoarsenTrims;
 import idleheron.core.remedy.garment.FitColliders;
 import idleheron.core.remedy.garment.FitGarments;
 import idleheron.core.remedy.garment.FlipFaces;
+import idleheron.core.remedy.garment.PaintFreedom;
 import idleheron.core.remedy.garment.PartTrims;
 import idleheron.core.remedy.garment.SayDrape;
 import idleheron.core.remedy.garment.SetFreedom;
@@ -59,6 +63,13 @@ class RandomGarmentsTest {
             SetFreedom.usual(20),
             new SetFreedom(10, List.of("gap/1/5", "borders/3", "below/160/40")),
             SoftenFreedom.USUAL,
+            new PaintFreedom(
+                    "cloth",
+                    List.of(new Stroke(
+                            new Stroke.Tip(Stroke.How.SET, 1, 12, 0.8, true),
+                            List.of(new Vec3(0.2, 1, 0), new Vec3(0, 0.8, 0.2))))),
+            new CoarsenTrims(5),
+            new CarryShapes(),
             SayDrape.USUAL,
             new FitColliders(),
             TakeWeights.USUAL,

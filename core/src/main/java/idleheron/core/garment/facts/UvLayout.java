@@ -1,5 +1,6 @@
 package idleheron.core.garment.facts;
 
+import idleheron.core.geometry.LongTable;
 import idleheron.core.geometry.Share;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.geometry.Weld;

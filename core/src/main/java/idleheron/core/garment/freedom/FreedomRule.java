@@ -1,5 +1,6 @@
 package idleheron.core.garment.freedom;
 
+import idleheron.core.garment.facts.PieceList;
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.EdgeWays;
 import idleheron.core.geometry.Foot;
@@ -105,6 +106,19 @@ public sealed interface FreedomRule {
                     out[i] = step((gap - near) / (far - near));
                 }
             });
+            return out;
+        }
+    }
+
+    /** Pieces smaller than a trim may be are held, the rest is free. */
+    record HeldTrims() implements FreedomRule {
+        @Override
+        public double[] of(TriangleMesh m, @Nullable BodyDistance body) {
+            PieceList pieces = PieceList.of(m);
+            double[] out = new double[m.pointCount()];
+            for (int i = 0; i < out.length; i++) {
+                out[i] = pieces.isCloth(i) ? 1 : 0;
+            }
             return out;
         }
     }

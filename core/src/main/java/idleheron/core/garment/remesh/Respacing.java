@@ -6,6 +6,7 @@ import idleheron.core.geometry.Foot;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.geometry.TriangleTree;
 import idleheron.core.scene.mesh.Mesh;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Cloth of one side with another spacing of its points (Botsch and Kobbelt 2004): in each round long edges are cut, short ones joined,
@@ -21,6 +22,9 @@ public record Respacing(Mesh mesh, Spacing spacing, double off) {
     private static final double LONG = 4 / 3.0;
     private static final double SHORT = 4 / 5.0;
     private static final int PASSES = 12;
+    private static final int FEWEST = 20;
+    private static final int TRIES = 6;
+    private static final double CLOSE = 0.95;
 
     /** More points than this are not made of it: it would take too long, and the target is a mistake. */
     private static final double MOST = 2e6;
@@ -44,6 +48,38 @@ public record Respacing(Mesh mesh, Spacing spacing, double off) {
         TriangleMesh now = old.surface(w);
         return new Respacing(
                 out, Spacing.of(now), Math.max(off(now, old.tree()), off(old.surface(), TriangleTree.of(now))));
+    }
+
+    /**
+     * With the finest spacing, to a few per cent, at which it has no more than so many points.
+     *
+     * @param points at most, 20 or more
+     * @throws IllegalArgumentException with a line for the user where it cannot be done
+     */
+    public static Respacing within(Cloth cloth, int points) {
+        if (points < FEWEST) {
+            throw new IllegalArgumentException("at most " + points + " points; " + FEWEST + " or more are needed");
+        }
+        double area = cloth.pieces().all().stream().mapToDouble(p -> p.area()).sum();
+        double length = Math.sqrt(2 * area / (Math.sqrt(3) * points));
+        @Nullable Respacing best = null;
+        for (int i = 0; i < TRIES; i++) {
+            Respacing now = of(cloth, length);
+            int n = now.mesh.pointCount();
+            boolean fits = n <= points;
+            if (fits && (best == null || n > best.mesh.pointCount())) {
+                best = now;
+            }
+            if (fits && n > CLOSE * points) {
+                return now;
+            }
+            length *= Math.sqrt(n / (0.5 * (1 + CLOSE) * points));
+        }
+        if (best == null) {
+            throw new IllegalArgumentException(
+                    cloth.mesh().name() + " does not come below " + points + " points: its rims and seams have more");
+        }
+        return best;
     }
 
     private static void refuse(Cloth c, double length) {

@@ -19,6 +19,9 @@ import idleheron.core.remedy.clip.RetimeClips;
 import idleheron.core.remedy.clip.ScaleMotion;
 import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.remedy.clip.SplitClip;
+import idleheron.core.remedy.garment.CarryShapes;
+import idleheron.core.remedy.garment.CoarsenTrims;
+import idleheron.core.remedy.garment.FewerPoints;
 import idleheron.core.remedy.garment.FitColliders;
 import idleheron.core.remedy.garment.FitGarments;
 import idleheron.core.remedy.garment.FlipFaces;
@@ -114,8 +117,10 @@ public final class RemedyCatalogue {
             List.of(SayMeta.TYPE),
             List.of(RaiseAvatar.TYPE),
             List.of(TakeWeights.TYPE),
+            List.of(CarryShapes.TYPE),
             List.of(WeldPoints.TYPE),
             PartTrims.TYPES,
+            List.of(CoarsenTrims.TYPE),
             List.of(UvToFirstTile.TYPE),
             List.of(FlipFaces.TYPE),
             List.of(SetFreedom.TYPE),
@@ -125,7 +130,8 @@ public final class RemedyCatalogue {
             List.of(FitColliders.TYPE),
             List.of(SetColliders.TYPE),
             List.of(FitGarments.TYPE),
-            List.of(Respace.TYPE));
+            List.of(Respace.TYPE),
+            List.of(FewerPoints.TYPE));
 
     private final Map<String, RemedyType> types = new LinkedHashMap<>();
 

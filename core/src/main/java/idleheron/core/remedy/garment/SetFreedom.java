@@ -23,19 +23,21 @@ import org.jspecify.annotations.Nullable;
  * Gives garments a freedom map by rules; where several speak, the least counts.
  *
  * @param centimetres that a value of 1 stands for
- * @param rules as they are told: below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR, all in centimetres
+ * @param rules as they are told: below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR, all in centimetres; trims, which holds pieces of
+ *     less than 3 cm; on/GARMENT, for garments of such names alone
  */
 public record SetFreedom(double centimetres, List<String> rules) implements Remedy {
     private static final double CM = 100;
     private static final String USUAL_RULE = "top/25";
     private static final String PARTS = ":";
+    private static final String ON = "on/";
 
     public static final RemedyType TYPE = RemedyType.of(
                     "set-freedom",
                     SetFreedom.class,
                     Keeps.PICTURE,
                     "Says how far points of garments may leave their skin: a length in cm, and rules such as"
-                            + " below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR in cm.")
+                            + " below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR in cm, trims, on/GARMENT.")
             .told("=CM[:RULE…]", SetFreedom::told)
             .measured("garments with a freedom map", SetFreedom::maps);
 
@@ -44,10 +46,10 @@ public record SetFreedom(double centimetres, List<String> rules) implements Reme
         if (!(centimetres > 0) || !Double.isFinite(centimetres)) {
             throw new IllegalArgumentException("a freedom of " + centimetres + " cm; it is above 0");
         }
-        if (rules.isEmpty()) {
+        if (rules.stream().allMatch(SetFreedom::isName)) {
             throw new IllegalArgumentException("a freedom without a rule");
         }
-        rules.forEach(SetFreedom::rule);
+        rules.stream().filter(r -> !isName(r)).forEach(SetFreedom::rule);
     }
 
     /** So far, held at its upper border. */
@@ -61,6 +63,15 @@ public record SetFreedom(double centimetres, List<String> rules) implements Reme
         return parts.length < 2 ? usual(cm) : new SetFreedom(cm, List.of(parts).subList(1, parts.length));
     }
 
+    /** Whether it says for which garment the others are. */
+    private static boolean isName(String told) {
+        return told.startsWith(ON) && told.length() > ON.length();
+    }
+
+    private boolean isFor(String garment) {
+        return rules.stream().noneMatch(SetFreedom::isName) || rules.contains(ON + garment);
+    }
+
     private static FreedomRule rule(String told) {
         String[] w = told.split("/");
         return switch (w[0]) {
@@ -68,9 +79,10 @@ public record SetFreedom(double centimetres, List<String> rules) implements Reme
             case "top" -> new FreedomRule.FromTop(length(told, w, 1, 1));
             case "borders" -> new FreedomRule.FromBorders(length(told, w, 1, 1));
             case "gap" -> new FreedomRule.ByGap(length(told, w, 1, 2), length(told, w, 2, 2));
+            case "trims" -> new FreedomRule.HeldTrims();
             default ->
                 throw new IllegalArgumentException("no rule of freedom " + told
-                        + "; there are below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR");
+                        + "; there are below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR, trims, on/GARMENT");
         };
     }
 
@@ -112,7 +124,7 @@ public record SetFreedom(double centimetres, List<String> rules) implements Reme
         List<Node> nodes = new ArrayList<>(scene.nodes());
         for (int g : WornMeshes.of(scene)) {
             Cloth c = Cloth.of(scene, g);
-            if (c.isWhole()) {
+            if (c.isWhole() && isFor(nodes.get(g).name())) {
                 int at = nodes.get(g).payload();
                 meshes.set(at, FreedomMap.parted(c.weld(), values(c, body)).on(meshes.get(at)));
                 nodes.set(
@@ -129,6 +141,9 @@ public record SetFreedom(double centimetres, List<String> rules) implements Reme
         double[] out = new double[c.joined().pointCount()];
         java.util.Arrays.fill(out, 1);
         for (String r : rules) {
+            if (isName(r)) {
+                continue;
+            }
             double[] v = rule(r).of(c.joined(), body);
             for (int i = 0; i < out.length; i++) {
                 out[i] = Math.min(out[i], v[i]);

@@ -11,6 +11,7 @@ import idleheron.core.garment.facts.Cloth;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.garment.CoarsenTrims;
 import idleheron.core.remedy.garment.FlipFaces;
 import idleheron.core.remedy.garment.TakeWeights;
 import idleheron.core.remedy.garment.UvToFirstTile;
@@ -136,6 +137,31 @@ class ClothRulesTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(f.figure().value()).isEqualTo(1);
+    }
+
+    @Test
+    void trims_are_made_coarser_and_the_cloth_stays() {
+        Scene s = Mannequin.garment("jacket", Mannequin.mesh("jacket"));
+        Cloth was = Cloth.of(s, 0);
+        Scene now = new CoarsenTrims(4).apply(s);
+        Cloth is = Cloth.of(now, 0);
+        long before = was.pieces().trims().stream().mapToLong(t -> t.points()).sum();
+        long after = is.pieces().trims().stream().mapToLong(t -> t.points()).sum();
+        assertThat(is.pieces().trims()).hasSameSizeAs(was.pieces().trims());
+        assertThat(before).isEqualTo(1190);
+        assertThat(after).isBetween(30L, before / 4);
+        assertThat(is.mesh().pointCount() - after).isEqualTo(was.mesh().pointCount() - before);
+        assertThat(is.pieces().trims()).allSatisfy(t -> assertThat(t.size()).isGreaterThan(0.004));
+        assertThat(new CoarsenTrims(4).apply(now).meshes().getFirst().pointCount())
+                .as("once more changes little")
+                .isGreaterThan((int) (0.9 * is.mesh().pointCount()));
+        assertThat(CoarsenTrims.TYPE.measure()).isNotNull();
+        Scene tiny = new CoarsenTrims(0.001).apply(s);
+        assertThat(tiny.meshes().getFirst().pointCount()).isEqualTo(was.mesh().pointCount());
+        Scene huge = new CoarsenTrims(500).apply(s);
+        assertThat(Cloth.of(huge, 0).pieces().trims())
+                .as("none is lost however large the cells")
+                .hasSameSizeAs(was.pieces().trims());
     }
 
     @Test

@@ -8,6 +8,7 @@ import idleheron.core.crossing.Dressing;
 import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.garment.Mannequin;
+import idleheron.core.garment.facts.Cloth;
 import idleheron.core.garment.freedom.Drape;
 import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.geometry.TriangleMesh;
@@ -125,6 +126,23 @@ class FreedomRulesTest {
         assertThat(found(mended(now.withNodes(nodes)))).isEmpty();
         assertThatThrownBy(() -> new SayDrape("density", 200)).hasMessageContaining("plausible is");
         assertThatThrownBy(() -> new SayDrape("warmth", 2)).hasMessageContaining("there are stretch, bend");
+    }
+
+    @Test
+    void a_rule_is_for_garments_of_a_name_and_holds_trims() {
+        Scene s = new SetFreedom(20, List.of("top/25", "on/coat")).apply(BARE);
+        assertThat(FreedomMap.isOn(s.meshes().get(s.nodes().get(s.find("cape")).payload())))
+                .isFalse();
+        Scene named = new SetFreedom(20, List.of("on/coat", "top/25", "on/cape")).apply(BARE);
+        assertThat(values(named)).isEqualTo(values(SetFreedom.usual(20).apply(BARE)));
+        assertThatThrownBy(() -> new SetFreedom(20, List.of("on/cape"))).hasMessageContaining("without a rule");
+        Scene jacket = Dressing.of(Mannequin.scene(), Mannequin.garment("jacket", Mannequin.mesh("jacket")))
+                .scene();
+        Scene held = new SetFreedom(5, List.of("trims")).apply(jacket);
+        Cloth c = Cloth.of(held, held.find("jacket"));
+        double[] v = Objects.requireNonNull(FreedomMap.of(c.mesh())).joined(c.weld());
+        assertThat(Arrays.stream(v).filter(x -> x == 0).count()).isEqualTo(1190);
+        assertThat(Arrays.stream(v).filter(x -> x == 1).count()).isEqualTo(v.length - 1190);
     }
 
     @Test

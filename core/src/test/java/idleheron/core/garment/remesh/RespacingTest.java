@@ -13,6 +13,7 @@ import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.garment.freedom.FreedomRule;
 import idleheron.core.geometry.MeshEdges;
 import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.remedy.garment.FewerPoints;
 import idleheron.core.remedy.garment.Respace;
 import idleheron.core.remedy.garment.TakeWeights;
 import idleheron.core.scene.Scene;
@@ -150,6 +151,21 @@ class RespacingTest {
             }
             assertThat(left && right).as("face " + f + " lies over the seam").isFalse();
         }
+    }
+
+    @Test
+    void it_comes_as_close_to_a_budget_of_points_as_it_can() {
+        Scene s = Mannequin.garment("cape", Mannequin.mesh("cape"));
+        int had = Mannequin.mesh("cape").pointCount();
+        for (int most : new int[] {had / 4, 2 * had}) {
+            Respacing r = Respacing.within(Cloth.of(s, 0), most);
+            assertThat(r.mesh().pointCount()).isBetween((int) (0.9 * most), most);
+        }
+        Scene fewer = new FewerPoints(had / 4).apply(s);
+        assertThat(fewer.meshes().getFirst().pointCount()).isLessThanOrEqualTo(had / 4);
+        assertThat(new FewerPoints(had).apply(s)).as("it has no more").isSameAs(s);
+        assertThatThrownBy(() -> Respacing.within(Cloth.of(s, 0), 25)).hasMessageContaining("does not come below 25");
+        assertThatThrownBy(() -> new FewerPoints(3)).hasMessageContaining("20 or more");
     }
 
     @Test

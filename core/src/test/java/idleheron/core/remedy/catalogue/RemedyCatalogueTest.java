@@ -40,6 +40,8 @@ class RemedyCatalogueTest {
             Map.entry("root-to-origin", "still"),
             Map.entry("set-freedom", "30:top/20"),
             Map.entry("respace", "250"),
+            Map.entry("fewer-points", "500"),
+            Map.entry("coarsen-trims", "4"),
             Map.entry("rename", "j(\\d):joint_$1"),
             Map.entry("rest-at-frame", "clip:3"),
             Map.entry("aim-joints", "-z:X"),

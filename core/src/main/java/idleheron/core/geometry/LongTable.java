@@ -1,19 +1,19 @@
-package idleheron.core.garment.facts;
+package idleheron.core.geometry;
 
 import java.util.Arrays;
 
 /** Numbers for keys, in the order in which the keys come; a table without boxes. */
-final class LongTable {
+public final class LongTable {
     private long[] keys = new long[1 << 10];
     private int[] values = new int[1 << 10];
     private int size;
 
-    LongTable() {
+    public LongTable() {
         Arrays.fill(values, -1);
     }
 
     /** What stands for a key, or -1; puts down {@code value} where nothing did. */
-    int putIfAbsent(long key, int value) {
+    public int putIfAbsent(long key, int value) {
         if (2 * size > keys.length) {
             grow();
         }
