@@ -22,7 +22,7 @@ public final class StageRules {
     /** A skinned figure lower than 30 cm or higher than 10 m. */
     static void height(Facts f, @Nullable Convention c, List<Finding> out) {
         double h = f.height();
-        if (!f.isSkinned() || Double.isNaN(h) || h >= SMALLEST && h <= LARGEST) {
+        if (!f.isSkinned() || !Double.isFinite(h) || h >= SMALLEST && h <= LARGEST) {
             return;
         }
         double times = h < SMALLEST ? 1.7 / h : h / 1.7;

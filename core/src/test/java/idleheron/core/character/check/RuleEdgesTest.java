@@ -278,6 +278,12 @@ class RuleEdgesTest {
         Scene inches = SOUND.withStage(SOUND.stage().withMetersPerUnit(7));
         assertThat(one(inches, "implausible-height").likelyCause())
                 .isEqualTo("The declared unit of 7 m does not fit the data.");
+        double[] off = SOUND.meshes().getFirst().points().clone();
+        off[1] = Double.POSITIVE_INFINITY;
+        Scene endless = SOUND.withMeshes(List.of(SOUND.meshes().getFirst().withPoints(off)));
+        assertThat(told(endless, "implausible-height"))
+                .as("a point that lies nowhere tells no height")
+                .isFalse();
     }
 
     @Test
