@@ -34,38 +34,11 @@ public class GarmentBenchmark {
     private TriangleMesh bell;
     private double[] places;
 
-    /** A tube about the vertical, so many points around and up, its radius by height. */
-    private static TriangleMesh tube(int around, int up, java.util.function.DoubleUnaryOperator radius) {
-        double[] p = new double[3 * around * up];
-        int[] t = new int[6 * around * (up - 1)];
-        for (int y = 0; y < up; y++) {
-            double h = (double) y / (up - 1);
-            for (int i = 0; i < around; i++) {
-                int at = 3 * (y * around + i);
-                double a = 2 * Math.PI * i / around;
-                p[at] = radius.applyAsDouble(h) * Math.sin(a);
-                p[at + 1] = 1.7 * h;
-                p[at + 2] = radius.applyAsDouble(h) * Math.cos(a);
-            }
-        }
-        int n = 0;
-        for (int y = 0; y + 1 < up; y++) {
-            for (int i = 0; i < around; i++) {
-                int a = y * around + i;
-                int b = y * around + (i + 1) % around;
-                for (int k : new int[] {a, b, b + around, a, b + around, a + around}) {
-                    t[n++] = k;
-                }
-            }
-        }
-        return new TriangleMesh(p, t);
-    }
-
     @Setup
     public void make() {
         int around = 100;
         int up = 300;
-        TriangleMesh m = tube(around, up, h -> 0.15 + 0.03 * Math.sin(9 * h));
+        TriangleMesh m = Tube.of(around, up, 0, 1.7, false, h -> 0.15 + 0.03 * Math.sin(9 * h));
         int[] starts = new int[m.pointCount() + 1];
         int[] slots = new int[2 * m.pointCount()];
         float[] weights = new float[slots.length];
@@ -78,7 +51,7 @@ public class GarmentBenchmark {
             starts[i + 1] = 2 * i + 2;
         }
         body = BodyWeights.of(m, JOINTS, starts, slots, weights);
-        bell = tube(200, 500, h -> 0.17 + 0.03 * Math.sin(9 * h) + Math.max(0, 0.5 - h) * 0.6);
+        bell = Tube.of(200, 500, 0, 1.7, false, h -> 0.17 + 0.03 * Math.sin(9 * h) + Math.max(0, 0.5 - h) * 0.6);
         places = m.points().clone();
     }
 

@@ -6,6 +6,7 @@ import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.garment.tryon.ClothSettings;
 import idleheron.core.garment.tryon.TryOn;
 import idleheron.core.garment.tryon.TryOnFrame;
+import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
@@ -55,48 +56,16 @@ public class TryOnBenchmark {
     /** A tube about the vertical, closed by a point at either end where it is a body. */
     private static Mesh tube(String name, int around, int up, double low, double high, DoubleUnaryOperator radius) {
         boolean body = name.equals("post");
-        double[] p = new double[3 * (around * up + (body ? 2 : 0))];
-        int[] corners = new int[6 * around * (up - 1) + (body ? 6 * around : 0)];
-        for (int y = 0; y < up; y++) {
-            double h = (double) y / (up - 1);
-            for (int i = 0; i < around; i++) {
-                int at = 3 * (y * around + i);
-                double a = 2 * Math.PI * i / around;
-                p[at] = radius.applyAsDouble(h) * Math.sin(a);
-                p[at + 1] = low + (high - low) * h;
-                p[at + 2] = radius.applyAsDouble(h) * Math.cos(a);
-            }
-        }
-        int n = 0;
-        for (int y = 0; y + 1 < up; y++) {
-            for (int i = 0; i < around; i++) {
-                int a = y * around + i;
-                int b = y * around + (i + 1) % around;
-                for (int k : new int[] {a, b, b + around, a, b + around, a + around}) {
-                    corners[n++] = k;
-                }
-            }
-        }
-        int end = around * up;
-        for (int i = 0; i < around && body; i++) {
-            int top = (up - 1) * around;
-            for (int k : new int[] {end, (i + 1) % around, i, end + 1, top + i, top + (i + 1) % around}) {
-                corners[n++] = k;
-            }
-        }
-        if (body) {
-            p[3 * end + 1] = low;
-            p[3 * end + 4] = high;
-        }
-        int[] faces = new int[n / 3 + 1];
+        TriangleMesh m = Tube.of(around, up, low, high, body, radius);
+        int[] faces = new int[m.count() + 1];
         Arrays.setAll(faces, f -> 3 * f);
-        int points = p.length / 3;
+        int points = m.pointCount();
         int[] starts = new int[points + 1];
         Arrays.setAll(starts, i -> i);
         float[] weights = new float[points];
         Arrays.fill(weights, 1);
         Skin skin = new Skin("skin", new int[] {0}, new Matrix4dc[] {new Matrix4d()}, starts, new int[points], weights);
-        return Mesh.bare(name, p, faces, corners).withSkin(skin);
+        return Mesh.bare(name, m.points(), faces, m.triangles()).withSkin(skin);
     }
 
     @Setup

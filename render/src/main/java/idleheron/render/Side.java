@@ -20,6 +20,9 @@ public final class Side {
     private final List<CacheShell> caches = new ArrayList<>();
     private List<Shell> shells = List.of();
 
+    /** Of the surfaces as they stand, once somebody asked. */
+    private double @Nullable [] bounds;
+
     public Side(Scene scene, CanonicalSpace space) {
         this.pose = new Pose(scene);
         this.space = space;
@@ -35,6 +38,7 @@ public final class Side {
     /** Poses and deforms; null is the pose at rest. */
     public void pose(@Nullable Clip clip, double seconds) {
         pose.at(clip, seconds);
+        bounds = null;
         for (Surface s : surfaces) {
             s.deform(pose, space.pointMatrix());
         }
@@ -91,7 +95,12 @@ public final class Side {
     /** {x0,y0,z0,x1,y1,z1} of the deformed surface, else of its volumes over all frames, else of its joints, in metres. */
     public double[] bounds() {
         if (!surfaces.isEmpty()) {
-            return Surface.bounds(surfaces);
+            double[] known = bounds;
+            if (known == null) {
+                known = Surface.bounds(surfaces);
+                bounds = known;
+            }
+            return known.clone();
         }
         double[] cached = cached();
         if (cached[0] <= cached[3]) {

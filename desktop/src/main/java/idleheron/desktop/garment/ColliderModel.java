@@ -129,7 +129,7 @@ public final class ColliderModel {
         if (now.isEmpty()) {
             float[] hot = new float[parts.surface().pointCount()];
             java.util.Arrays.fill(hot, 1);
-            return new Covered(List.of("No collider yet: cloth that is kept out by colliders goes through."), hot);
+            return new Covered(List.of("No collider yet. Cloth would go through the body."), hot);
         }
         Coverage c = parts.coverage(now);
         List<String> lines = new ArrayList<>();

@@ -74,7 +74,7 @@ final class WornDeeds {
     private void colliders(ColliderModel m) {
         sheets.showWide(
                 "Colliders of " + m.scene().nodes().get(m.body()).name(),
-                "What keeps cloth out where it is not held against the skin itself.",
+                "Capsules on joints. They keep cloth out of the body where colliders are used in place of its surface.",
                 new ColliderSheet(m, deeds, bench.dusk().get(), given -> {
                     sheets.close();
                     deeds.add(given);

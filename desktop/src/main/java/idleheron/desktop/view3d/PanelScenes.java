@@ -8,7 +8,6 @@ import idleheron.core.math.Vec3;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
-import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
@@ -52,6 +51,10 @@ final class PanelScenes {
     private void make(Scene s) {
         figure = null;
         flat = null;
+        Worn worn = Worn.in(s);
+        if (worn == null) {
+            return;
+        }
         List<Mesh> meshes = new ArrayList<>(s.meshes());
         List<Node> nodes = new ArrayList<>(s.nodes());
         List<Material> materials = new ArrayList<>(s.materials());
@@ -64,7 +67,7 @@ final class PanelScenes {
         List<Mesh> cuts = new ArrayList<>();
         List<Node> laid = new ArrayList<>();
         double right = 0;
-        for (int g : garments(s)) {
+        for (int g : worn.garments()) {
             Cloth c = Cloth.of(s, g);
             FlatPanels p = c.isWhole() ? FlatPanels.of(c) : null;
             if (p == null) {
@@ -115,16 +118,5 @@ final class PanelScenes {
             t += cut;
         }
         return out;
-    }
-
-    private static List<Integer> garments(Scene s) {
-        Worn worn = Worn.in(s);
-        return worn != null
-                ? worn.garments()
-                : IntStream.range(0, s.nodes().size())
-                        .filter(i -> s.nodes().get(i).kind() == NodeKind.MESH
-                                && s.nodes().get(i).payload() >= 0)
-                        .boxed()
-                        .toList();
     }
 }

@@ -97,7 +97,7 @@ final class ViewPainter {
         List<Surface> one = h == null
                 ? List.of()
                 : first.surfaces().stream().filter(s -> s.node() == h.node()).toList();
-        return one.isEmpty() ? first.bounds().clone() : Surface.bounds(one);
+        return one.isEmpty() ? first.bounds() : Surface.bounds(one);
     }
 
     private static void grow(double[] box, double[] by) {

@@ -25,6 +25,7 @@ final class ColliderRules {
 
     private static final double FLOATS = 0.025;
     private static final double FLOATING = 0.2;
+    private static final double BETTER = 0.9;
     private static final double MM = 1000;
     private static final double PERCENT = 100;
 
@@ -67,9 +68,14 @@ final class ColliderRules {
                             "Colliders stand up to " + Figure.number(MM * c.out()) + " mm out of the body",
                             Figure.number(PERCENT * floats) + " % of the body lie more than "
                                     + Figure.number(MM * FLOATS) + " mm inside them: cloth floats over it.")
-                    .mendedBy(new FitColliders()));
+                    .mendedBy(fitsBetter(parts, floats) ? new FitColliders() : null));
         }
         return out;
+    }
+
+    /** Whether colliders fitted anew would stand out clearly less; else to fit them is no remedy. */
+    private static boolean fitsBetter(BodyParts parts, double floats) {
+        return floats(parts, parts.coverage(parts.fitted())) < BETTER * floats;
     }
 
     /** The share of the body that lies deep inside its colliders. */

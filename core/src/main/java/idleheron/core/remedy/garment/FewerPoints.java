@@ -1,7 +1,6 @@
 package idleheron.core.remedy.garment;
 
 import idleheron.core.Figure;
-import idleheron.core.garment.facts.Cloth;
 import idleheron.core.garment.remesh.Respacing;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
@@ -53,15 +52,10 @@ public record FewerPoints(int points) implements Remedy {
 
     @Override
     public Scene apply(Scene scene) {
-        return WornMeshes.changed(scene, g -> {
-            Cloth c = Cloth.of(scene, g);
-            try {
-                return c.mesh().pointCount() <= points
+        return Respace.spaced(
+                scene,
+                c -> c.mesh().pointCount() <= points
                         ? c.mesh()
-                        : Respacing.within(c, points).mesh();
-            } catch (IllegalArgumentException e) {
-                return c.mesh(); // two sides, shapes, or no cloth: it stays, and the figure says so
-            }
-        });
+                        : Respacing.within(c, points).mesh());
     }
 }

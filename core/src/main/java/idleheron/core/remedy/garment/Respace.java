@@ -8,6 +8,8 @@ import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.mesh.Mesh;
+import java.util.function.Function;
 
 /**
  * Gives garments of one side another spacing of points; what has two sides, or blend shapes, stays as it is.
@@ -61,12 +63,17 @@ public record Respace(double millimetres) implements Remedy {
 
     @Override
     public Scene apply(Scene scene) {
+        return spaced(scene, c -> Respacing.of(c, millimetres / MM).mesh());
+    }
+
+    /** Every garment that can be spaced anew; the others stay, and the figure of the remedy says so. */
+    static Scene spaced(Scene scene, Function<Cloth, Mesh> way) {
         return WornMeshes.changed(scene, g -> {
             Cloth c = Cloth.of(scene, g);
             try {
-                return Respacing.of(c, millimetres / MM).mesh();
+                return way.apply(c);
             } catch (IllegalArgumentException e) {
-                return c.mesh(); // two sides, shapes, or no cloth: it stays, and the figure says so
+                return c.mesh(); // two sides, shapes, or no cloth
             }
         });
     }
