@@ -115,6 +115,21 @@ class FlatPanelsTest {
     }
 
     @Test
+    void panels_that_lie_over_each_other_stay_apart() {
+        Mesh m = tube();
+        UvSet set = m.uvSets().getFirst();
+        float[] over = set.uv().clone();
+        float second = (float) (1 + SIDE / UNIT * WIDE / 2);
+        for (int i = 0; i < over.length; i += 2) {
+            over[i] = over[i] >= second ? over[i] - second : over[i];
+        }
+        FlatPanels p = Objects.requireNonNull(
+                FlatPanels.of(cloth(m.withUvSets(List.of(new UvSet("cut", over, set.indices()))))));
+        assertThat(p.panels().count()).isEqualTo(2);
+        assertThat(p.mesh().pointCount()).isEqualTo((WIDE + 2) * (HIGH + 1));
+    }
+
+    @Test
     void what_has_no_flat_cut_has_no_panels() {
         Mesh m = tube();
         assertThat(FlatPanels.of(cloth(m.withUvSets(List.of())))).isNull();

@@ -127,6 +127,24 @@ class RespacingTest {
     }
 
     @Test
+    void an_edge_is_a_border_where_coordinates_part_at_one_of_its_ends() {
+        double[] p = {0, 0, 0, 1, 0, 0, 1, 1, 0, 0, 1, 0};
+        TriangleMesh two = new TriangleMesh(p, new int[] {0, 1, 2, 0, 2, 3});
+        Scene s = Mannequin.garment("sheet", two);
+        float[] uv = {0, 0, 1, 0, 1, 1, 0, 0, 1, 1, 0, 1};
+        int[] at = {0, 1, 2, 3, 4, 5};
+        for (int corner : new int[] {-1, 0, 2, 3, 4}) {
+            float[] parted = uv.clone();
+            if (corner >= 0) {
+                parted[2 * corner] += 0.01f;
+            }
+            Mesh m = s.meshes().getFirst().withUvSets(List.of(new UvSet("map", parted, at)));
+            OldCloth old = OldCloth.of(Cloth.of(s.withMeshes(List.of(m)), 0));
+            assertThat(old.open()).as("corner " + corner).hasSize(corner < 0 ? 4 : 5);
+        }
+    }
+
+    @Test
     void a_seam_of_coordinates_is_not_crossed() {
         double[] p = {0, 0, 0, 1, 0, 0, 2, 0, 0, 0, 1, 0, 1, 1, 0, 2, 1, 0};
         Mesh m = Mannequin.mesh("sheet", new TriangleMesh(p, new int[] {0, 1, 4, 0, 4, 3, 1, 2, 5, 1, 5, 4}), null);
