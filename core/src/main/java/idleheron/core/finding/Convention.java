@@ -123,9 +123,22 @@ public record Convention(
      * @param clip a file with one clip; "" for {@code {name}_{clip}}
      * @param pictures folder for pictures; "" for beside the file
      * @param pictureSize largest width or height of a picture, 0 for any
+     * @param powerOfTwo whether the sides of a picture must be powers of two
+     * @param green which way the green of normals runs, "up" or "down"; "" for any
      */
-    public record Layout(String file, String clip, String pictures, int pictureSize) {
+    public record Layout(String file, String clip, String pictures, int pictureSize, boolean powerOfTwo, String green) {
         public static final Layout PLAIN = new Layout("", "", "", 0);
+
+        public Layout {
+            if (!green.isEmpty() && !green.equals("up") && !green.equals("down")) {
+                throw new IllegalArgumentException("green runs up or down, found " + green);
+            }
+        }
+
+        /** Pictures with any sides and any green. */
+        public Layout(String file, String clip, String pictures, int pictureSize) {
+            this(file, clip, pictures, pictureSize, false, "");
+        }
     }
 
     /** One that asks for no more. */

@@ -26,6 +26,7 @@ public record Weld(int[] to, int[] keep) {
             long x = cell(points[3 * i], tolerance);
             long y = cell(points[3 * i + 1], tolerance);
             long z = cell(points[3 * i + 2], tolerance);
+            boolean again = false;
             for (int k = 0; k < 27; k++) {
                 int h = hash(x + k % 3 - 1, y + k / 3 % 3 - 1, z + k / 9 - 1) & head.length - 1;
                 for (int o = head[h]; o >= 0; o = next[o]) {
@@ -33,8 +34,12 @@ public record Weld(int[] to, int[] keep) {
                         int a = root(parent, i);
                         int b = root(parent, o);
                         parent[Math.max(a, b)] = Math.min(a, b);
+                        again |= isOne(points, i, o);
                     }
                 }
+            }
+            if (again) { // who is near the one is near the other
+                continue;
             }
             int h = hash(x, y, z) & head.length - 1;
             next[i] = head[h];
@@ -63,6 +68,10 @@ public record Weld(int[] to, int[] keep) {
     public static int hash(long x, long y, long z) {
         long h = x * 0x9E3779B97F4A7C15L ^ y * 0xC2B2AE3D27D4EB4FL ^ z * 0x165667B19E3779F9L;
         return (int) (h ^ h >>> 32);
+    }
+
+    private static boolean isOne(double[] p, int a, int b) {
+        return p[3 * a] == p[3 * b] && p[3 * a + 1] == p[3 * b + 1] && p[3 * a + 2] == p[3 * b + 2];
     }
 
     private static boolean near(double[] p, int a, int b, double tolerance) {

@@ -152,8 +152,7 @@ public record SceneMerge(Scene scene, List<Apart> apart) {
                         m.diffuse(),
                         m.opacity(),
                         m.uses().stream()
-                                .map(u -> new Material.Use(
-                                        u.property(),
+                                .map(u -> u.withTexture(
                                         u.texture() < 0
                                                 ? u.texture()
                                                 : u.texture() + base.textures().size()))

@@ -22,8 +22,18 @@ public record Material(
      *
      * @param property "DiffuseColor", "NormalMap"
      * @param texture index into the scene's textures
+     * @param placement how it lies, as far as it is known
      */
-    public record Use(String property, int texture) {}
+    public record Use(String property, int texture, Placement placement) {
+        /** A picture that lies as the coordinates do. */
+        public Use(String property, int texture) {
+            this(property, texture, Placement.PLAIN);
+        }
+
+        public Use withTexture(int index) {
+            return new Use(property, index, placement);
+        }
+    }
 
     public Material {
         uses = List.copyOf(uses);

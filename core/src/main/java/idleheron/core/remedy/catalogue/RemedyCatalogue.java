@@ -16,6 +16,7 @@ import idleheron.core.remedy.clip.FlattenLayers;
 import idleheron.core.remedy.clip.JoinClips;
 import idleheron.core.remedy.clip.ResampleClips;
 import idleheron.core.remedy.clip.RetimeClips;
+import idleheron.core.remedy.clip.ReverseClips;
 import idleheron.core.remedy.clip.ScaleMotion;
 import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.remedy.clip.SplitClip;
@@ -35,10 +36,14 @@ import idleheron.core.remedy.garment.SoftenFreedom;
 import idleheron.core.remedy.garment.TakeWeights;
 import idleheron.core.remedy.garment.UvToFirstTile;
 import idleheron.core.remedy.garment.WeldPoints;
+import idleheron.core.remedy.material.ChangePictures;
+import idleheron.core.remedy.material.LinkPictures;
 import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.mesh.MergeMeshes;
 import idleheron.core.remedy.mesh.MovePoints;
 import idleheron.core.remedy.mesh.SplitMeshes;
+import idleheron.core.remedy.parts.JointsToParts;
+import idleheron.core.remedy.parts.PartsToJoints;
 import idleheron.core.remedy.skeleton.AimJoints;
 import idleheron.core.remedy.skeleton.DropJoints;
 import idleheron.core.remedy.skeleton.KeepInfluencing;
@@ -102,11 +107,16 @@ public final class RemedyCatalogue {
             List.of(SplitClip.TYPE),
             List.of(JoinClips.TYPE),
             List.of(CloseLoops.TYPE),
+            List.of(ReverseClips.TYPE),
             List.of(ScaleMotion.TYPE),
             List.of(SplitMeshes.TYPE),
             List.of(MergeMeshes.TYPE),
             List.of(MovePoints.TYPE),
+            List.of(PartsToJoints.TYPE),
+            List.of(JointsToParts.TYPE),
             List.of(StripMaterials.TYPE),
+            List.of(LinkPictures.TYPE),
+            ChangePictures.TYPES,
             List.of(DropCamerasAndLights.TYPE),
             ChangeGrids.TYPES,
             List.of(RenumberFrames.TYPE),

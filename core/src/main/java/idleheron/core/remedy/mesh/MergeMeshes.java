@@ -194,7 +194,7 @@ public record MergeMeshes(String name) implements Remedy {
                     .toList();
             Set<Integer> gone = new HashSet<>(taken.subList(1, taken.size()));
             Scene out = scene.withNodes(nodes).withMeshes(meshes).withClips(clips);
-            return NodeRemoval.remove(out, gone);
+            return ShownMeshes.of(NodeRemoval.remove(out, gone));
         }
 
         private Mesh whole(String name) {

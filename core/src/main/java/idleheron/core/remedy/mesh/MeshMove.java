@@ -11,7 +11,7 @@ import org.joml.Vector3d;
 public final class MeshMove {
     private MeshMove() {}
 
-    /** @param by a similarity, so that normals stay square to the faces */
+    /** Normals stay square to the faces whatever the matrix; they turn by its inverse transpose. */
     public static Mesh of(Mesh m, Matrix4dc by) {
         double[] points = new double[m.points().length];
         Vector3d v = new Vector3d();
@@ -34,7 +34,7 @@ public final class MeshMove {
         float[] normals = m.normals();
         return m.withPoints(points)
                 .withShapes(shapes)
-                .withNormals(normals == null ? null : turned(normals, linear, true));
+                .withNormals(normals == null ? null : turned(normals, by.normal(new Matrix3d()), true));
     }
 
     private static float[] turned(float[] v, Matrix3d m, boolean unit) {

@@ -224,6 +224,46 @@ public record Curve(
                 t, values, modes, times(leaving, 1 / factor), times(arriving, 1 / factor), handles, before, after);
     }
 
+    /**
+     * The same run backwards: its value at a time is that of this one at {@code about} less the time. A key that holds its value
+     * becomes one that takes the next; at the moment of such a step itself the two differ.
+     */
+    public Curve reversed(double about) {
+        int n = seconds.length;
+        double[] t = new double[n];
+        double[] v = new double[n];
+        byte[] m = new byte[n];
+        for (int i = 0; i < n; i++) {
+            int from = n - 1 - i;
+            t[i] = about - seconds[from];
+            v[i] = values[from];
+            byte mode = modes[from == 0 ? n - 1 : from - 1]; // of the span that ended here
+            m[i] = mode == CONSTANT ? NEXT : mode == NEXT ? CONSTANT : mode;
+        }
+        return new Curve(t, v, m, back(arriving, -1), back(leaving, -1), handles.reversed(), after, before);
+    }
+
+    private static double @Nullable [] back(double @Nullable [] values, double factor) {
+        if (values == null) {
+            return null;
+        }
+        double[] out = new double[values.length];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = factor * values[out.length - 1 - i];
+        }
+        return out;
+    }
+
+    /** Whether any span is a step. */
+    public boolean isStepped() {
+        for (int i = 0; i + 1 < modes.length; i++) {
+            if (modes[i] == CONSTANT || modes[i] == NEXT) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     /** One key at each of these times, straight between them. */
     public Curve sampled(double[] times) {
         double[] v = new double[times.length];

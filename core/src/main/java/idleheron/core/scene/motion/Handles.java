@@ -26,6 +26,36 @@ public record Handles(
     /** Nothing but slopes. */
     public static final Handles NONE = new Handles(null, null, null, null);
 
+    /** Of the same curve run backwards: what left a key to the right comes to it from the left. */
+    Handles reversed() {
+        int n = leaving != null
+                ? leaving.length
+                : kinds != null ? kinds.length : velocities != null ? velocities.length / 2 : 0;
+        int[] k = kinds == null ? null : new int[n];
+        float[] v = velocities == null ? null : new float[2 * n];
+        for (int i = 0; i < n; i++) {
+            if (kinds != null && k != null) {
+                k[i] = kinds[n - 1 - i];
+            }
+            if (velocities != null && v != null) {
+                v[2 * i] = velocities[2 * (n - 1 - i) + 1];
+                v[2 * i + 1] = velocities[2 * (n - 1 - i)];
+            }
+        }
+        return new Handles(back(arriving), back(leaving), k, v);
+    }
+
+    private static float @Nullable [] back(float @Nullable [] values) {
+        if (values == null) {
+            return null;
+        }
+        float[] out = new float[values.length];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = values[out.length - 1 - i];
+        }
+        return out;
+    }
+
     public boolean isWeighted() {
         return leaving != null && arriving != null;
     }

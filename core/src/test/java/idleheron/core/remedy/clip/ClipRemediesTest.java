@@ -55,6 +55,31 @@ class ClipRemediesTest {
     }
 
     @Test
+    void backwards_every_frame_is_what_its_opposite_was() {
+        Curve steps = new Curve(
+                new double[] {0, 0.5, 2},
+                new double[] {1, 4, 2},
+                new byte[] {Curve.CONSTANT, Curve.CONSTANT, 0},
+                null,
+                null);
+        Scene s = scene(steps, curve(usual(), Channel.ROTATE_Z));
+        Scene back = new ReverseClips(List.of("walk")).apply(s);
+        for (int f = 0; f <= 48; f++) {
+            for (Channel c : List.of(Channel.TRANSLATE_X, Channel.ROTATE_Z)) {
+                assertThat(curve(back, c).at(f / 24.0))
+                        .as(c + " at " + f)
+                        .isCloseTo(curve(s, c).at((48 - f) / 24.0), within(1e-9));
+            }
+        }
+        // slopes stay slopes; steps stay steps between frames
+        assertThat(curve(back, Channel.ROTATE_Z).keys()).isEqualTo(4);
+        assertThat(curve(back, Channel.TRANSLATE_X).at(1.01)).isIn(1.0, 4.0);
+        assertThat(clip(back).endSeconds()).isEqualTo(2);
+        assertThat(new ReverseClips(List.of("run")).apply(s)).isSameAs(s);
+        assertThatThrownBy(() -> new ReverseClips(List.of())).hasMessage("reverse-clips needs the name of a clip");
+    }
+
+    @Test
     void retiming_keeps_frame_numbers_and_changes_seconds() {
         Scene s = new RetimeClips(FrameRate.of(30)).apply(usual());
         assertThat(clip(s).lastFrame()).isEqualTo(48);

@@ -30,6 +30,55 @@ class CurveTest {
     }
 
     @Test
+    void backwards_it_is_at_each_time_what_it_was_at_the_opposite_one() {
+        Handles weighted = new Handles(
+                new float[] {0.2f, 0.4f, 0.3f, 0.5f},
+                new float[] {0.6f, 0.1f, 0.7f, 0.25f},
+                new int[] {1, 2, 4, 8},
+                new float[] {1, 2, 3, 4, 5, 6, 7, 8});
+        Curve c = new Curve(
+                new double[] {1, 2, 4, 5},
+                new double[] {3, -1, 2, 8},
+                new byte[] {C, Curve.LINEAR, C, C},
+                new double[] {2, 1, -3, 4},
+                new double[] {1, -2, 5, -1},
+                weighted,
+                new Extrapolation(Extrapolation.Kind.SLOPE, 0),
+                new Extrapolation(Extrapolation.Kind.REPEAT, -1));
+        Curve back = c.reversed(6);
+        for (double t = -4; t < 10; t += 0.0625) {
+            assertThat(back.at(t)).as("at " + t).isCloseTo(c.at(6 - t), within(1e-9));
+        }
+        assertThat(back.handles().kinds()).containsExactly(8, 4, 2, 1);
+        assertThat(back.handles().velocities()).containsExactly(8, 7, 6, 5, 4, 3, 2, 1);
+        Curve again = back.reversed(6);
+        assertThat(again.seconds()).containsExactly(c.seconds());
+        assertThat(again.modes()).containsExactly(c.modes());
+        assertThat(again.leaving()).containsExactly(2, 1, -3, 4);
+        assertThat(again.arriving()).containsExactly(1, -2, 5, -1);
+        assertThat(c.isStepped()).isFalse();
+    }
+
+    @Test
+    void a_step_backwards_takes_the_next_value_at_once() {
+        Curve step = new Curve(
+                new double[] {0, 1, 2},
+                new double[] {5, 7, 9},
+                new byte[] {Curve.CONSTANT, Curve.NEXT, Curve.CONSTANT},
+                null,
+                null);
+        Curve back = step.reversed(2);
+        for (double t : new double[] {0, 0.25, 0.75, 1.25, 1.75, 2}) {
+            assertThat(back.at(t)).as("at " + t).isEqualTo(step.at(2 - t));
+        }
+        assertThat(step.isStepped()).isTrue();
+        // how the last key goes on is of no account
+        assertThat(new Curve(new double[] {0, 1}, new double[] {0, 1}, new byte[] {C, Curve.CONSTANT}, null, null)
+                        .isStepped())
+                .isFalse();
+    }
+
+    @Test
     void constant_spans_hold_linear_ones_go_straight_and_the_ends_stay() {
         Curve c = new Curve(
                 new double[] {0, 1, 3},

@@ -1,0 +1,51 @@
+package idleheron.core.scene;
+
+/**
+ * How a picture lies on the coordinates of a surface. A point (u, v), origin at the bottom left, has the place
+ * (uu·u + uv·v + u0, vu·u + vv·v + v0) on the picture, whose bottom left is (0, 0) and top right (1, 1).
+ *
+ * @param acrossU what is beyond the left and right edge
+ * @param acrossV what is beyond the bottom and top edge
+ */
+public record Placement(Wrap acrossU, Wrap acrossV, double uu, double uv, double u0, double vu, double vv, double v0) {
+    /** As it is, repeated. */
+    public static final Placement PLAIN = new Placement(Wrap.REPEAT, Wrap.REPEAT, 1, 0, 0, 0, 1, 0);
+
+    /** What lies beyond the edge of a picture. */
+    public enum Wrap {
+        REPEAT,
+        /** The last row or column. */
+        CLAMP,
+        /** The picture again, every other time mirrored. */
+        MIRROR
+    }
+
+    /**
+     * Coordinates scaled, then turned counterclockwise, then moved.
+     *
+     * @param degrees of the turn
+     */
+    public static Placement of(double scaleU, double scaleV, double degrees, double moveU, double moveV) {
+        double cos = Math.cos(Math.toRadians(degrees));
+        double sin = Math.sin(Math.toRadians(degrees));
+        return new Placement(
+                Wrap.REPEAT, Wrap.REPEAT, scaleU * cos, -scaleV * sin, moveU, scaleU * sin, scaleV * cos, moveV);
+    }
+
+    public Placement wrapped(Wrap acrossLeft, Wrap acrossTop) {
+        return new Placement(acrossLeft, acrossTop, uu, uv, u0, vu, vv, v0);
+    }
+
+    /** As the same picture lies where coordinates and pictures are counted from the top: (u, 1 - v) on both sides. */
+    public Placement fromTop() {
+        return new Placement(acrossU, acrossV, uu, -uv, u0 + uv, -vu, vv, 1 - v0 - vv);
+    }
+
+    public double u(double u, double v) {
+        return uu * u + uv * v + u0;
+    }
+
+    public double v(double u, double v) {
+        return vu * u + vv * v + v0;
+    }
+}
