@@ -1,7 +1,12 @@
 package idleheron.render;
 
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Pen;
+import idleheron.render.ink.Picture;
+import idleheron.render.ink.Projection;
+
 /** Sky, the ground with its lines every half metre, the metre scale and the mark of a grown person's height. */
-final class Backdrop {
+public final class Backdrop {
     private static final double PERSON = 1.7;
 
     private Backdrop() {}
@@ -19,7 +24,7 @@ final class Backdrop {
     }
 
     /** A round number of metres such that a few fit. */
-    static double step(double reach) {
+    public static double step(double reach) {
         double raw = Math.max(1e-4, reach / 4);
         double ten = Math.pow(10, Math.floor(Math.log10(raw)));
         double k = raw / ten;

@@ -6,6 +6,7 @@ import idleheron.core.cache.CachePose;
 import idleheron.core.cache.Interpolation;
 import idleheron.core.job.Cores;
 import idleheron.core.pose.CanonicalSpace;
+import idleheron.render.surface.SurfaceLayer;
 import java.util.Arrays;
 
 /**

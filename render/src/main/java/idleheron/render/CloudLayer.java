@@ -1,6 +1,10 @@
 package idleheron.render;
 
 import idleheron.core.job.Cores;
+import idleheron.render.ink.HeatRamp;
+import idleheron.render.ink.Pen;
+import idleheron.render.ink.Picture;
+import idleheron.render.ink.Projection;
 import org.joml.Vector3d;
 
 /**

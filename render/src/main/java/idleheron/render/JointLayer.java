@@ -5,6 +5,9 @@ import idleheron.core.math.Vec3;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Scene;
+import idleheron.render.ink.Pen;
+import idleheron.render.ink.Picture;
+import idleheron.render.ink.Projection;
 import org.joml.Matrix4d;
 
 /**

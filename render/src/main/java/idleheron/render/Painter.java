@@ -1,6 +1,13 @@
 package idleheron.render;
 
 import idleheron.core.job.Cores;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Pen;
+import idleheron.render.ink.Picture;
+import idleheron.render.ink.Projection;
+import idleheron.render.ink.Viewpoint;
+import idleheron.render.surface.Rasterizer;
+import idleheron.render.surface.SurfaceLayer;
 import java.util.List;
 
 /** Paints sides into a picture: backdrop, surfaces over each other, wires, joints. Keeps its buffers between frames. */
@@ -108,8 +115,12 @@ public final class Painter {
         for (Shell s : d.side.shells()) {
             SurfaceLayer layer = s.layer();
             layer.tint(d.look.tint() < 0 ? null : d.look.tint());
+            layer.wear(d.side.shelf(), d.look.cover());
             layer.prepare(s.points(), p, shaded);
-            raster.draw(layer.geometry, big);
+            raster.draw(layer, big, false);
+        }
+        for (Shell s : d.side.shells()) {
+            raster.draw(s.layer(), big, true);
         }
         if (small.width() != to.width() || small.height() != to.height()) {
             small = new Picture(to.width(), to.height());

@@ -1,5 +1,7 @@
 package idleheron.render;
 
+import idleheron.render.surface.SurfaceLayer;
+
 /**
  * A surface with its points as they stand now.
  *

@@ -1,11 +1,13 @@
 package idleheron.render;
 
+import idleheron.core.picture.Shelf;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
+import idleheron.render.surface.SurfaceLayer;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -14,6 +16,7 @@ import org.jspecify.annotations.Nullable;
 public final class Side {
     private final Pose pose;
     private final CanonicalSpace space;
+    private final Shelf shelf;
     private final List<Surface> surfaces;
     private final List<SurfaceLayer> layers = new ArrayList<>();
     private final Clouds clouds;
@@ -24,6 +27,14 @@ public final class Side {
     private double @Nullable [] bounds;
 
     public Side(Scene scene, CanonicalSpace space) {
+        this(scene, space, Shelf.EMPTY);
+    }
+
+    /**
+     * @param shelf where its pictures are had from
+     */
+    public Side(Scene scene, CanonicalSpace space, Shelf shelf) {
+        this.shelf = shelf;
         this.pose = new Pose(scene);
         this.space = space;
         this.surfaces = Surface.all(pose);
@@ -66,6 +77,15 @@ public final class Side {
     /** Its volumes at the moment it is posed at. */
     public List<Cloud> clouds() {
         return clouds.now();
+    }
+
+    /** Files of pictures that were not to be had when it was drawn last: what hatched parts stand for. */
+    public List<String> missing() {
+        return layers.stream().flatMap(l -> l.missing().stream()).distinct().toList();
+    }
+
+    Shelf shelf() {
+        return shelf;
     }
 
     public Scene scene() {

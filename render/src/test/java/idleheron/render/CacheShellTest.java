@@ -14,6 +14,10 @@ import idleheron.core.cache.TimeSampling;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Picture;
+import idleheron.render.ink.Viewpoint;
+import idleheron.render.surface.SurfaceLayer;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -105,7 +109,7 @@ class CacheShellTest {
         side.pose(null, 0);
         SurfaceLayer layer = side.shells().getFirst().layer();
         layer.tint(0x123456);
-        assertThat(layer.geometry.colors).containsExactly(0x123456, 0x123456, SurfaceLayer.MARK, SurfaceLayer.MARK);
+        assertThat(layer.colors()).containsExactly(0x123456, 0x123456, SurfaceLayer.MARK, SurfaceLayer.MARK);
         Picture p = new Picture(200, 150);
         new Painter()
                 .paint(

@@ -10,6 +10,11 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
 import idleheron.core.scene.mesh.Mesh;
+import idleheron.render.ink.HeatRamp;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Picture;
+import idleheron.render.ink.Projection;
+import idleheron.render.ink.Viewpoint;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 

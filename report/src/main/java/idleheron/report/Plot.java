@@ -2,9 +2,9 @@ package idleheron.report;
 
 import idleheron.core.Figure;
 import idleheron.core.pair.Series;
-import idleheron.render.Palette;
-import idleheron.render.Pen;
-import idleheron.render.Picture;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Pen;
+import idleheron.render.ink.Picture;
 
 /** A figure over frames as SVG. */
 final class Plot {

@@ -1,14 +1,15 @@
 package idleheron.report;
 
+import idleheron.core.picture.Shelf;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.render.Look;
 import idleheron.render.Painter;
-import idleheron.render.Palette;
-import idleheron.render.Picture;
 import idleheron.render.Side;
-import idleheron.render.Viewpoint;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Picture;
+import idleheron.render.ink.Viewpoint;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -29,10 +30,16 @@ public final class Snapshot {
      * A scene and what of it is played.
      *
      * @param clip null for rest
+     * @param shelf where its pictures are had from
      */
-    public record Shown(Scene scene, @Nullable Clip clip) {
+    public record Shown(Scene scene, @Nullable Clip clip, Shelf shelf) {
+        /** Without pictures. */
+        public Shown(Scene scene, @Nullable Clip clip) {
+            this(scene, clip, Shelf.EMPTY);
+        }
+
         Side at(double seconds) {
-            Side s = new Side(scene, CanonicalSpace.of(scene.stage()));
+            Side s = new Side(scene, CanonicalSpace.of(scene.stage()), shelf);
             s.pose(clip, seconds);
             return s;
         }
@@ -60,9 +67,8 @@ public final class Snapshot {
     }
 
     /** One scene by itself, in the colours of a theme. */
-    public static Picture alone(
-            Scene scene, @Nullable Clip clip, double seconds, Palette palette, int width, int height) {
-        Side a = new Shown(scene, clip).at(seconds);
+    public static Picture alone(Shown shown, double seconds, Palette palette, int width, int height) {
+        Side a = shown.at(seconds);
         return painted(a.bounds(), palette, List.of(new Painter.Drawn(a, Look.SURFACE, -1)), width, height);
     }
 

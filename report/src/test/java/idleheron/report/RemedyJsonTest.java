@@ -12,6 +12,7 @@ import idleheron.core.garment.freedom.Stroke;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
+import idleheron.core.picture.PictureEdit;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Remedy;
@@ -30,6 +31,7 @@ import idleheron.core.remedy.clip.FlattenLayers;
 import idleheron.core.remedy.clip.JoinClips;
 import idleheron.core.remedy.clip.ResampleClips;
 import idleheron.core.remedy.clip.RetimeClips;
+import idleheron.core.remedy.clip.ReverseClips;
 import idleheron.core.remedy.clip.ScaleMotion;
 import idleheron.core.remedy.clip.ShiftClips;
 import idleheron.core.remedy.clip.SplitClip;
@@ -49,10 +51,14 @@ import idleheron.core.remedy.garment.SoftenFreedom;
 import idleheron.core.remedy.garment.TakeWeights;
 import idleheron.core.remedy.garment.UvToFirstTile;
 import idleheron.core.remedy.garment.WeldPoints;
+import idleheron.core.remedy.material.ChangePictures;
+import idleheron.core.remedy.material.LinkPictures;
 import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.mesh.MergeMeshes;
 import idleheron.core.remedy.mesh.MovePoints;
 import idleheron.core.remedy.mesh.SplitMeshes;
+import idleheron.core.remedy.parts.JointsToParts;
+import idleheron.core.remedy.parts.PartsToJoints;
 import idleheron.core.remedy.skeleton.AimJoints;
 import idleheron.core.remedy.skeleton.DropJoints;
 import idleheron.core.remedy.skeleton.KeepInfluencing;
@@ -180,6 +186,13 @@ class RemedyJsonTest {
                                 .rotateXYZ(0.1, 0.2, 0.3)
                                 .scale(0.01)),
                 new MoveScene(ODD, 1 / 3.0, ODD),
+                new LinkPictures(Map.of("a.png", "maps/b.png", "c", "d")),
+                new ChangePictures(PictureEdit.Change.TURN_GREEN, List.of("a.png")),
+                new ChangePictures(PictureEdit.Change.FILL_ALPHA, List.of("a.png", "b.png")),
+                new ChangePictures(PictureEdit.Change.TURN_ALPHA, List.of("c")),
+                new ReverseClips(List.of("walk", "run, fast")),
+                new PartsToJoints(true),
+                new JointsToParts(),
                 new Paused(new MoveScene(ODD, 2, ODD)),
                 new PlainTransforms(null),
                 new PlainTransforms(new FrameRate(30000, 1001)),

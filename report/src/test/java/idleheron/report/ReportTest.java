@@ -11,7 +11,7 @@ import idleheron.core.pair.Tolerances;
 import idleheron.core.scene.Scene;
 import idleheron.rehearsal.StandIn;
 import idleheron.rehearsal.demo.FootbridgeBell;
-import idleheron.render.Picture;
+import idleheron.render.ink.Picture;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import javax.imageio.ImageIO;

@@ -1,8 +1,9 @@
-package idleheron.render;
+package idleheron.render.ink;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import idleheron.render.Backdrop;
 import org.junit.jupiter.api.Test;
 
 class ViewpointTest {

@@ -1,4 +1,4 @@
-package idleheron.render;
+package idleheron.render.ink;
 
 /**
  * A camera that circles a target. Common space: metres, Y up.

@@ -1,14 +1,17 @@
-package idleheron.render;
+package idleheron.render.surface;
 
 import idleheron.core.job.Cores;
+import idleheron.render.ink.HeatRamp;
+import idleheron.render.ink.Picture;
 import java.util.Arrays;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A z-buffer rasteriser for triangles with smooth light, on all cores: the picture is cut into bands of rows, each triangle
  * is filed under the bands it touches, and a band is drawn by one core. Buffers are kept between frames.
  */
-final class Rasterizer {
+public final class Rasterizer {
     private static final int BAND = 32;
 
     private int width;
@@ -25,11 +28,43 @@ final class Rasterizer {
         float[] screen = {};
         /** Per point 0 to 1. */
         float[] light = {};
+        /** Where its points are, three each, metres. */
+        float[] points = {};
+        /** Of points, three each, unit length. */
+        float[] normals = {};
+        /** Whether pictures of normals count: where no light falls they do not. */
+        boolean bumpy;
+        /** Towards the key light, and towards the viewer. */
+        final float[] key = new float[3];
+
+        final float[] viewer = new float[3];
         /** Per point 0 to 1 for the heat ramp, or empty to use the colours. */
         float[] heat = {};
+        /** Pictures on it, or null for none. */
+        @Nullable
+        Dress dress;
+
+        /** Hemisphere light, one key light and a little edge, seen from both sides, on a normal of unit length. */
+        float lightOf(float nx, float ny, float nz) {
+            float facing = nx * viewer[0] + ny * viewer[1] + nz * viewer[2];
+            float side = facing < 0 ? -1 : 1;
+            float diffuse = Math.max(0, side * (nx * key[0] + ny * key[1] + nz * key[2]));
+            float sky = 0.5f + 0.5f * side * ny;
+            float edge = 1 - Math.abs(facing);
+            return 0.46f + 0.20f * sky + 0.46f * diffuse - 0.16f * edge * edge;
+        }
+
+        /** Triangles that are drawn first, or null for all. */
+        int @Nullable [] opaque() {
+            return dress == null ? null : dress.opaque();
+        }
+
+        int[] mixedByDepth() {
+            return dress == null ? new int[0] : dress.mixedByDepth(this);
+        }
     }
 
-    void begin(int w, int h) {
+    public void begin(int w, int h) {
         width = w;
         height = h;
         if (depth.length < w * h) {
@@ -39,32 +74,48 @@ final class Rasterizer {
     }
 
     /** Inverse distance at a pixel, 0 where nothing was drawn. */
-    float depthAt(int x, int y) {
+    public float depthAt(int x, int y) {
         return x < 0 || y < 0 || x >= width || y >= height ? 0 : depth[y * width + x];
     }
 
-    void draw(Geometry g, Picture into) {
+    /**
+     * Draws what is opaque, or what is mixed with what is behind, the farthest first; that leaves the depth as it is.
+     */
+    public void draw(SurfaceLayer layer, Picture into, boolean mixed) {
+        Geometry g = layer.geometry;
+        int[] wanted = mixed ? g.mixedByDepth() : g.opaque();
+        if (wanted != null && wanted.length == 0) {
+            return;
+        }
         int bands = (height + BAND - 1) / BAND;
-        file(g, bands);
+        file(g, wanted, bands);
         int[] starts = first;
         int[] order = filed;
         IntStream.range(0, bands).parallel().forEach(b -> {
             int top = b * BAND;
             int bottom = Math.min(height, top + BAND);
+            Span s = new Span();
+            CoatFill fill = new CoatFill(width, depth, into.pixels());
             for (int i = starts[b]; i < starts[b + 1]; i++) {
-                triangle(g, order[i], top, bottom, into.pixels());
+                if (s.set(g, order[i], top, bottom, width)) {
+                    if (g.dress != null && g.dress.has(order[i])) {
+                        fill.triangle(g, g.dress, s);
+                    } else {
+                        triangle(g, s, into.pixels());
+                    }
+                }
             }
         });
     }
 
     /** Counting sort of the visible triangles by band. */
-    private void file(Geometry g, int bands) {
-        int n = g.triangles.length / 3;
+    private void file(Geometry g, int @Nullable [] wanted, int bands) {
+        int n = wanted == null ? g.triangles.length / 3 : wanted.length;
         int[] count = new int[bands + 1];
         long[] span = new long[n];
         Cores.split(n, 20_000, (from, to) -> {
             for (int t = from; t < to; t++) {
-                span[t] = rows(g, t);
+                span[t] = rows(g, wanted == null ? t : wanted[t]);
             }
         });
         for (int t = 0; t < n; t++) {
@@ -86,7 +137,7 @@ final class Rasterizer {
             long s = span[t];
             if (s >= 0) {
                 for (int b = (int) (s >>> 32) / BAND; b <= (int) s / BAND; b++) {
-                    filed[count[b]++] = t;
+                    filed[count[b]++] = wanted == null ? t : wanted[t];
                 }
             }
         }
@@ -113,47 +164,26 @@ final class Rasterizer {
         return from > to ? -1 : ((long) from << 32) | to;
     }
 
-    private void triangle(Geometry g, int t, int top, int bottom, int[] pixels) {
-        int ia = g.triangles[3 * t];
-        int ib = g.triangles[3 * t + 1];
-        int ic = g.triangles[3 * t + 2];
-        float[] s = g.screen;
-        float ax = s[3 * ia];
-        float ay = s[3 * ia + 1];
-        float bx = s[3 * ib];
-        float by = s[3 * ib + 1];
-        float cx = s[3 * ic];
-        float cy = s[3 * ic + 1];
-        float area = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay);
-        if (area == 0) {
-            return;
-        }
-        float inv = 1 / area;
-        int y0 = Math.max(top, (int) Math.ceil(Math.min(ay, Math.min(by, cy)) - 0.5f));
-        int y1 = Math.min(bottom - 1, (int) Math.floor(Math.max(ay, Math.max(by, cy)) - 0.5f));
-        int x0 = Math.max(0, (int) Math.ceil(Math.min(ax, Math.min(bx, cx)) - 0.5f));
-        int x1 = Math.min(width - 1, (int) Math.floor(Math.max(ax, Math.max(bx, cx)) - 0.5f));
-        float za = s[3 * ia + 2];
-        float zb = s[3 * ib + 2];
-        float zc = s[3 * ic + 2];
-        float la = g.light[ia];
-        float lb = g.light[ib];
-        float lc = g.light[ic];
+    private void triangle(Geometry g, Span s, int[] pixels) {
+        float la = g.light[s.a];
+        float lb = g.light[s.b];
+        float lc = g.light[s.c];
         boolean hot = g.heat.length > 0;
-        float ha = hot ? g.heat[ia] : 0;
-        float hb = hot ? g.heat[ib] : 0;
-        float hc = hot ? g.heat[ic] : 0;
-        int base = hot ? 0 : g.colors[t];
-        // How the shares of b and c change by one pixel to the right.
-        float stepB = (cy - ay) * inv;
-        float stepC = (ay - by) * inv;
-        for (int y = y0; y <= y1; y++) {
-            float py = y + 0.5f;
-            float px = x0 + 0.5f;
-            float wb = ((px - ax) * (cy - ay) - (cx - ax) * (py - ay)) * inv;
-            float wc = ((bx - ax) * (py - ay) - (px - ax) * (by - ay)) * inv;
-            int i = y * width + x0;
-            for (int x = x0; x <= x1; x++, i++, wb += stepB, wc += stepC) {
+        float ha = hot ? g.heat[s.a] : 0;
+        float hb = hot ? g.heat[s.b] : 0;
+        float hc = hot ? g.heat[s.c] : 0;
+        int base = hot ? 0 : g.colors[s.number];
+        float za = s.za;
+        float zb = s.zb;
+        float zc = s.zc;
+        float stepB = s.stepB;
+        float stepC = s.stepC;
+        int right = s.right;
+        for (int y = s.top; y <= s.bottom; y++) {
+            float wb = s.firstB(y);
+            float wc = s.firstC(y);
+            int i = y * width + s.left;
+            for (int x = s.left; x <= right; x++, i++, wb += stepB, wc += stepC) {
                 float wa = 1 - wb - wc;
                 if (wa < 0 || wb < 0 || wc < 0) {
                     continue;
@@ -165,11 +195,7 @@ final class Rasterizer {
                 depth[i] = z;
                 float l = wa * la + wb * lb + wc * lc;
                 int color = hot ? HeatRamp.at(wa * ha + wb * hb + wc * hc) : base;
-                int k = (int) (l * 256);
-                int r = Math.min(255, (color >> 16 & 255) * k >> 8);
-                int gr = Math.min(255, (color >> 8 & 255) * k >> 8);
-                int bl = Math.min(255, (color & 255) * k >> 8);
-                pixels[i] = 0xFF000000 | r << 16 | gr << 8 | bl;
+                pixels[i] = Picture.lit(color, l);
             }
         }
     }

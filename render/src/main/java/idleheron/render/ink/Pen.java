@@ -1,4 +1,4 @@
-package idleheron.render;
+package idleheron.render.ink;
 
 /** Smooth lines, rings, discs and triangles in the plane of a picture. Sizes are in pixels. */
 public final class Pen {

@@ -1,11 +1,16 @@
-package idleheron.render;
+package idleheron.render.surface;
 
 import idleheron.core.job.Cores;
 import idleheron.core.math.Vec3;
+import idleheron.core.picture.Shelf;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Projection;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One mesh of a scene made ready for drawing: triangles with colours, and per frame its light by smooth normals. The
@@ -15,7 +20,7 @@ public final class SurfaceLayer {
     private static final int PLAIN = 0xC9CDC6;
 
     /** What is marked keeps this colour, whatever the others get. */
-    static final int MARK = Palette.DAY.rgb(Palette.Tone.AMBER);
+    public static final int MARK = Palette.DAY.rgb(Palette.Tone.AMBER);
 
     private final int[] triangles;
     private final int[] aroundStart;
@@ -25,6 +30,9 @@ public final class SurfaceLayer {
     private static final float UNSHADED = 0.88f;
 
     private final int[] materialColors;
+    /** Pictures on it, or null where there are none. */
+    private final @Nullable Dress dress;
+
     final Rasterizer.Geometry geometry = new Rasterizer.Geometry();
 
     /** The mesh of a mesh node. */
@@ -32,7 +40,8 @@ public final class SurfaceLayer {
         this(
                 mesh(scene, nodeIndex).triangles(),
                 colors(scene, scene.nodes().get(nodeIndex), mesh(scene, nodeIndex)),
-                mesh(scene, nodeIndex).pointCount());
+                mesh(scene, nodeIndex).pointCount(),
+                Dress.of(scene, nodeIndex));
     }
 
     /**
@@ -40,7 +49,12 @@ public final class SurfaceLayer {
      * @param colors per triangle
      * @param n number of points
      */
-    SurfaceLayer(int[] triangles, int[] colors, int n) {
+    public SurfaceLayer(int[] triangles, int[] colors, int n) {
+        this(triangles, colors, n, null);
+    }
+
+    private SurfaceLayer(int[] triangles, int[] colors, int n, @Nullable Dress dress) {
+        this.dress = dress;
         this.triangles = triangles;
         this.materialColors = colors;
         aroundStart = new int[n + 1];
@@ -88,8 +102,22 @@ public final class SurfaceLayer {
         return Math.clamp(Math.round(v * 255), 0, 255);
     }
 
+    /** With the pictures that are to be had, or without; heat and one colour for all are drawn without any. */
+    public void wear(Shelf shelf, Cover cover) {
+        boolean plain = cover == Cover.PLAIN || geometry.heat.length > 0 || geometry.colors != materialColors;
+        geometry.dress = plain ? null : dress;
+        if (!plain && dress != null) {
+            dress.wear(shelf, cover);
+        }
+    }
+
+    /** Files of its pictures that were not to be had when it was drawn last. */
+    public List<String> missing() {
+        return geometry.dress == null ? List.of() : geometry.dress.missing();
+    }
+
     /** One colour for all, or null for the materials' own. */
-    public void tint(@org.jspecify.annotations.Nullable Integer rgb) {
+    public void tint(@Nullable Integer rgb) {
         if (rgb == null) {
             geometry.colors = materialColors;
         } else {
@@ -110,8 +138,13 @@ public final class SurfaceLayer {
         return triangles.length / 3;
     }
 
+    /** Per triangle the colour that it is drawn in. */
+    public int[] colors() {
+        return geometry.colors;
+    }
+
     /** Corner points of the triangles, three each. */
-    int[] triangles() {
+    public int[] triangles() {
         return triangles;
     }
 
@@ -120,20 +153,31 @@ public final class SurfaceLayer {
      *
      * @param shaded whether light falls on it, or its colours are shown as they are
      */
-    void prepare(float[] points, Projection projection, boolean shaded) {
+    public void prepare(float[] points, Projection projection, boolean shaded) {
         double[] v = projection.toViewer();
         double[] r = projection.right();
         float kx = (float) (0.35 * v[0] - 0.55 * r[0]);
         float ky = (float) (0.35 * v[1] - 0.55 * r[1] + 0.75);
         float kz = (float) (0.35 * v[2] - 0.55 * r[2]);
         float k = (float) Math.sqrt(kx * kx + ky * ky + kz * kz);
-        float[] key = {kx / k, ky / k, kz / k};
+        geometry.key[0] = kx / k;
+        geometry.key[1] = ky / k;
+        geometry.key[2] = kz / k;
+        for (int a = 0; a < 3; a++) {
+            geometry.viewer[a] = (float) v[a];
+        }
+        geometry.points = points;
+        boolean bumpy = shaded && geometry.dress != null && geometry.dress.cover() == Cover.NORMALS;
+        geometry.bumpy = bumpy;
+        if (bumpy && geometry.normals.length == 0) {
+            geometry.normals = new float[points.length];
+        }
         Cores.split(triangles.length / 3, 20_000, (from, to) -> faces(points, from, to));
         Cores.split(points.length / 3, 10_000, (from, to) -> {
             for (int p = from; p < to; p++) {
                 projection.project(points[3 * p], points[3 * p + 1], points[3 * p + 2], geometry.screen, 3 * p);
                 if (shaded) {
-                    light(p, key, v);
+                    light(p, bumpy);
                 } else {
                     geometry.light[p] = UNSHADED;
                 }
@@ -158,8 +202,7 @@ public final class SurfaceLayer {
         }
     }
 
-    /** Hemisphere light, one key light and a little edge, seen from both sides. */
-    private void light(int p, float[] key, double[] viewer) {
+    private void light(int p, boolean kept) {
         float nx = 0;
         float ny = 0;
         float nz = 0;
@@ -175,11 +218,11 @@ public final class SurfaceLayer {
             ny /= length;
             nz /= length;
         }
-        float facing = (float) (nx * viewer[0] + ny * viewer[1] + nz * viewer[2]);
-        float side = facing < 0 ? -1 : 1;
-        float diffuse = Math.max(0, side * (nx * key[0] + ny * key[1] + nz * key[2]));
-        float sky = 0.5f + 0.5f * side * ny;
-        float edge = 1 - Math.abs(facing);
-        geometry.light[p] = 0.46f + 0.20f * sky + 0.46f * diffuse - 0.16f * edge * edge;
+        geometry.light[p] = geometry.lightOf(nx, ny, nz);
+        if (kept) {
+            geometry.normals[3 * p] = nx;
+            geometry.normals[3 * p + 1] = ny;
+            geometry.normals[3 * p + 2] = nz;
+        }
     }
 }

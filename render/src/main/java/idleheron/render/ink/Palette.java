@@ -1,4 +1,4 @@
-package idleheron.render;
+package idleheron.render.ink;
 
 import java.util.Arrays;
 import java.util.Locale;

@@ -1,4 +1,4 @@
-package idleheron.render;
+package idleheron.render.ink;
 
 /**
  * The ramp for distances and weights: even in lightness from light to dark, so that it reads without colour. The four

@@ -1,4 +1,4 @@
-package idleheron.render;
+package idleheron.render.ink;
 
 import org.joml.Matrix4d;
 

@@ -1,4 +1,4 @@
-package idleheron.render;
+package idleheron.render.ink;
 
 import idleheron.core.job.Cores;
 import java.util.Arrays;
@@ -71,8 +71,17 @@ public final class Picture {
         return 0xFF000000 | r << 16 | g << 8 | bl;
     }
 
+    /** A colour in so much light, opaque. */
+    public static int lit(int color, float light) {
+        int k = (int) (light * 256);
+        int r = Math.min(255, (color >> 16 & 255) * k >> 8);
+        int g = Math.min(255, (color >> 8 & 255) * k >> 8);
+        int b = Math.min(255, (color & 255) * k >> 8);
+        return 0xFF000000 | r << 16 | g << 8 | b;
+    }
+
     /** Copies a picture of twice the size over this one, each four pixels to one. */
-    void shrinkFrom(Picture twice) {
+    public void shrinkFrom(Picture twice) {
         int[] from = twice.pixels;
         int w2 = twice.width;
         Cores.split(height, 40, (y0, y1) -> {
