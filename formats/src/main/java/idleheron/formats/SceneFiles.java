@@ -6,6 +6,7 @@ import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
 import idleheron.core.pair.Held;
+import idleheron.core.picture.PictureHome;
 import idleheron.core.remedy.catalogue.RemedyCatalogue;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Lost;
@@ -212,19 +213,21 @@ public final class SceneFiles {
         return steady(file, () -> {
             MemorySegment bytes = bytes(file);
             SceneFormat format = format(file, bytes);
-            return Guarded.read(name, () -> checked(name, bytes, format.read(file, bytes, progress), progress));
+            return Guarded.read(name, () -> checked(file, bytes, format.read(file, bytes, progress), progress));
         });
     }
 
     /** What was read, held against what every scene must be. */
     private static SceneFormat.ReadScene checked(
-            String name, MemorySegment bytes, SceneFormat.ReadScene read, Progress progress) throws IOException {
+            Path file, MemorySegment bytes, SceneFormat.ReadScene read, Progress progress) throws IOException {
+        String name = String.valueOf(file.getFileName());
         for (Cache c : read.scene().caches()) {
             new CacheChecks(name, bytes).check(c, progress);
         }
         SceneChecks.check(name, read.scene());
         FileBytes.settled();
-        return new SceneFormat.ReadScene(ColliderText.read(read.scene()), read.format(), read.variant(), read.bytes());
+        return new SceneFormat.ReadScene(
+                PictureHome.around(file, ColliderText.read(read.scene())), read.format(), read.variant(), read.bytes());
     }
 
     /**
@@ -272,7 +275,7 @@ public final class SceneFiles {
             return Guarded.read(name, () -> {
                 Salvage salvage = new Salvage(bare);
                 SceneFormat.ReadScene out =
-                        checked(name, bytes, format.rescue(file, bytes, salvage, progress), progress);
+                        checked(file, bytes, format.rescue(file, bytes, salvage, progress), progress);
                 if (isEmpty(out.scene())) {
                     throw FormatException.in(name, "something that can be rescued", "nothing");
                 }

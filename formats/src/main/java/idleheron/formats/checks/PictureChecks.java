@@ -5,27 +5,24 @@ import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
+import idleheron.core.picture.PictureEdit;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
+import idleheron.formats.pictures.PictureCandidates;
 import idleheron.formats.pictures.PictureFiles;
-import idleheron.formats.pictures.PictureStyle;
-import java.awt.image.BufferedImage;
+import idleheron.formats.pictures.PictureReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Set;
-import java.util.stream.Stream;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
-/** What only a look at the picture files tells: where they lie, how their names are written, how large and clear they are. */
+/** What only a look at the picture files tells: where they lie, how their names are written, and what they show. */
 public final class PictureChecks {
-    /** A picture with less alpha than this all over is as good as not there. */
-    private static final double CLEAR = 0.05;
-
     /** Larger files are not opened for a look. */
     private static final long LARGEST = 64L << 20;
 
@@ -35,19 +32,38 @@ public final class PictureChecks {
     private PictureChecks() {}
 
     /**
+     * Each picture is told once, with all who use it.
+     *
      * @param folder of the scene's file, or null when there is none
      * @param c the destination, or null
      */
     public static List<Finding> of(Scene scene, @Nullable Path folder, @Nullable Convention c) {
         List<Finding> out = new ArrayList<>();
         double memory = 0;
-        Set<List<Object>> seen = new HashSet<>();
+        Map<List<Object>, Texture> pictures = new LinkedHashMap<>();
         for (Texture t : scene.textures()) {
-            if (!seen.add(List.of(t.path(), t.relative(), Arrays.hashCode(t.content())))) {
-                continue; // several materials may use one picture
+            pictures.putIfAbsent(List.of(t.path(), t.relative(), Arrays.hashCode(t.content())), t);
+        }
+        PictureCandidates files = folder == null ? null : new PictureCandidates(folder);
+        Map<Long, String> seen = new LinkedHashMap<>();
+        for (Texture t : pictures.values()) {
+            PictureUsers users = PictureUsers.of(scene, t);
+            if (folder != null && files != null) {
+                PicturePlaces.place(t, folder, files, users, out);
             }
-            place(t, folder, out);
-            memory += picture(t, folder, c, out);
+            PictureReader.Seen picture = seen(t, folder, PictureEdit.of(scene, t.fileName()));
+            if (picture != null) {
+                memory += WITH_COPIES * 4 * picture.width() * picture.height();
+                PictureFindings.of(t, users, picture, c, out);
+                String other = seen.putIfAbsent(picture.hash(), t.fileName());
+                if (other != null && !other.equals(t.fileName())) {
+                    out.add(Finding.of("picture-twice", Severity.NOTE, Topic.MATERIALS)
+                            .says(
+                                    t.fileName() + " and " + other + " are the same picture",
+                                    "Both files are the same, byte by byte. One of them would do.")
+                            .measured(Figure.of(2, "files", t.fileName())));
+                }
+            }
         }
         budget(memory, c, out);
         return out;
@@ -67,84 +83,14 @@ public final class PictureChecks {
         }
     }
 
-    private static Finding finding(String code, Texture t, String title, String message, double figure, String unit) {
+    static Finding finding(String code, Texture t, String title, String message, double figure, String unit) {
         return Finding.of(code, Severity.DRIFTS, Topic.MATERIALS)
                 .says(title, message)
                 .measured(Figure.of(figure, unit, t.fileName()));
     }
 
-    private static boolean absolute(String path) {
-        return path.startsWith("/") || path.startsWith("\\\\") || path.matches("[A-Za-z]:[\\\\/].*");
-    }
-
-    private static void place(Texture t, @Nullable Path folder, List<Finding> out) {
-        if (t.content() != null || folder == null) {
-            return;
-        }
-        boolean noWay = t.relative().isBlank() || absolute(t.relative());
-        Path there = PictureFiles.find(folder, t.relative(), t.path());
-        if (there == null) {
-            Path like = otherCase(folder, t);
-            if (like != null) {
-                out.add(finding(
-                        "texture-in-other-case",
-                        t,
-                        t.fileName() + " is written otherwise",
-                        "The file beside it is " + like.getFileName()
-                                + ". Where capitals count, the picture is not found.",
-                        1,
-                        "files"));
-            }
-            return;
-        }
-        if (noWay && absolute(t.path())) {
-            out.add(finding(
-                    "texture-path-absolute",
-                    t,
-                    t.fileName() + " has an absolute path only",
-                    "The file points to " + t.path() + ", which is a place on one machine. Let pictures travel beside.",
-                    1,
-                    "files"));
-        }
-        String told = (noWay ? t.path() : t.relative()).replace('\\', '/');
-        if (!told.isBlank()
-                && !absolute(told)
-                && !folder.resolve(told).normalize().equals(there.normalize())) {
-            out.add(finding(
-                    "texture-in-other-folder",
-                    t,
-                    t.fileName() + " lies in another folder",
-                    "The file says " + told + ", and it was found at " + folder.relativize(there)
-                            + ". A reader that looks only where it is told does not find it.",
-                    1,
-                    "files"));
-        }
-    }
-
-    private static @Nullable Path otherCase(Path folder, Texture t) {
-        try {
-            Path p = folder.resolve(t.relative().replace('\\', '/'));
-            for (Path in : new Path[] {folder, p.getParent()}) {
-                if (in != null && Files.isDirectory(in)) {
-                    try (Stream<Path> files = Files.list(in)) {
-                        Path like = files.filter(
-                                        f -> String.valueOf(f.getFileName()).equalsIgnoreCase(t.fileName()))
-                                .findFirst()
-                                .orElse(null);
-                        if (like != null) {
-                            return like;
-                        }
-                    }
-                }
-            }
-        } catch (IOException | RuntimeException e) {
-            return null;
-        }
-        return null;
-    }
-
-    /** Looks at a picture; gives the bytes it takes unpacked, 0 where it cannot be read. */
-    private static double picture(Texture t, @Nullable Path folder, @Nullable Convention c, List<Finding> out) {
+    /** A look at a picture; null where it cannot be read. */
+    private static PictureReader.@Nullable Seen seen(Texture t, @Nullable Path folder, List<PictureEdit.Change> edits) {
         byte[] bytes = t.content();
         try {
             Path there = bytes == null ? PictureFiles.find(folder, t.relative(), t.path()) : null;
@@ -152,52 +98,8 @@ public final class PictureChecks {
                 bytes = Files.readAllBytes(there);
             }
         } catch (IOException e) {
-            return 0;
+            return null;
         }
-        BufferedImage image = bytes == null ? null : PictureStyle.read(bytes);
-        if (image == null) {
-            return 0;
-        }
-        int longest = Math.max(image.getWidth(), image.getHeight());
-        int most = c == null ? 0 : c.more().layout().pictureSize();
-        if (most > 0 && longest > most) {
-            out.add(finding(
-                    "texture-too-large",
-                    t,
-                    t.fileName() + " is larger than the destination takes",
-                    image.getWidth() + " by " + image.getHeight() + " pixels, where at most " + most
-                            + " are taken. It is resized when pictures travel beside or inside.",
-                    longest,
-                    "pixels"));
-        }
-        double alpha = alpha(image);
-        if (alpha < CLEAR) {
-            out.add(finding(
-                    "texture-almost-clear",
-                    t,
-                    t.fileName() + " is almost wholly transparent",
-                    "Its alpha is " + Figure.number(alpha * 100)
-                            + " % on average. A material that takes its opacity from it vanishes.",
-                    alpha * 100,
-                    "%"));
-        }
-        return WITH_COPIES * 4 * image.getWidth() * image.getHeight();
-    }
-
-    /** Mean alpha, 0 to 1. */
-    private static double alpha(BufferedImage image) {
-        if (!image.getColorModel().hasAlpha()) {
-            return 1;
-        }
-        int step = Math.max(1, Math.max(image.getWidth(), image.getHeight()) / 512);
-        long sum = 0;
-        long n = 0;
-        for (int y = 0; y < image.getHeight(); y += step) {
-            for (int x = 0; x < image.getWidth(); x += step) {
-                sum += image.getRGB(x, y) >>> 24;
-                n++;
-            }
-        }
-        return sum / (255.0 * n);
+        return bytes == null ? null : PictureReader.look(bytes, edits);
     }
 }

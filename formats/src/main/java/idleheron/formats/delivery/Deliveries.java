@@ -108,8 +108,7 @@ public final class Deliveries {
             Path folder =
                     Objects.requireNonNull(files.getFirst().toAbsolutePath().getParent());
             ExportSelection cargo = delivery.cargo();
-            PictureFiles.Travel travel = cargo.meshes() ? delivery.pictures() : PictureFiles.Travel.AS_THEY_ARE;
-            Scene packed = pictures.travel(scene, travel, folder);
+            Scene packed = pictures.travel(scene, delivery.travel(format, variant, pictures.moves(folder)), folder);
             drafts.place();
             List<Delivery.Part> out = new ArrayList<>();
             List<String> clips = List.copyOf(delivery.names(scene));

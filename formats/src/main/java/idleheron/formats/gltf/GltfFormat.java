@@ -19,6 +19,7 @@ import idleheron.formats.gltf.bridge.GltfSceneReader;
 import idleheron.formats.gltf.bridge.GltfSceneWriter;
 import idleheron.formats.gltf.document.GltfDocument;
 import idleheron.formats.gltf.document.GltfWriter;
+import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.spi.Outline;
 import idleheron.formats.spi.Salvage;
 import idleheron.formats.spi.SceneFormat;
@@ -51,6 +52,13 @@ public final class GltfFormat implements SceneFormat {
     @Override
     public List<String> endings() {
         return List.of("glb", "gltf", "vrm", "vrma");
+    }
+
+    @Override
+    public PictureFiles.Travel pictures(String variant, boolean moves) {
+        return variant.equals(BINARY) || variant.equals(AVATAR)
+                ? PictureFiles.Travel.INSIDE
+                : moves ? PictureFiles.Travel.BESIDE : PictureFiles.Travel.AS_THEY_ARE;
     }
 
     @Override

@@ -38,7 +38,8 @@ final class ObjDelivery {
         order.drafts().check(files(order.delivery(), order.scene(), order.target()));
         ExportSelection cargo = order.delivery().cargo();
         Path folder = Objects.requireNonNull(file.toAbsolutePath().getParent());
-        PictureFiles.Travel travel = cargo.meshes() ? order.delivery().pictures() : PictureFiles.Travel.AS_THEY_ARE;
+        PictureFiles.Travel travel = order.delivery()
+                .travel(format, order.variant(), order.pictures().moves(folder));
         Scene packed = order.pictures().travel(cargo.of(order.scene()), travel, folder);
         SceneFormat.Form form = format.form(packed, order.variant());
         Scene scene = form.scene().withName(FileNames.stem(file));

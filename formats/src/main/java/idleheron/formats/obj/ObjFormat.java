@@ -13,6 +13,7 @@ import idleheron.formats.obj.bridge.ObjForm;
 import idleheron.formats.obj.bridge.ObjSceneReader;
 import idleheron.formats.obj.bridge.ObjSceneWriter;
 import idleheron.formats.obj.document.ObjDocument;
+import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Order;
 import idleheron.formats.spi.Outline;
@@ -47,6 +48,11 @@ public final class ObjFormat implements SceneFormat {
     @Override
     public List<String> endings() {
         return List.of("obj");
+    }
+
+    @Override
+    public PictureFiles.Travel pictures(String variant, boolean moves) {
+        return moves ? PictureFiles.Travel.BESIDE : PictureFiles.Travel.AS_THEY_ARE;
     }
 
     @Override

@@ -1,5 +1,6 @@
 package idleheron.formats.pictures;
 
+import idleheron.core.picture.PictureEdit;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.formats.disk.Drafts;
@@ -21,6 +22,9 @@ public final class PictureFiles {
     /** A larger picture is not taken into a file. */
     private static final long LARGEST = 1L << 30;
 
+    /** What the name of a changed picture ends in: the one that was read is left alone. */
+    private static final String MENDED = "_mended.png";
+
     private PictureFiles() {}
 
     /** Whether a file lies in one of some folders or below it, links followed. */
@@ -36,7 +40,7 @@ public final class PictureFiles {
 
     /** How pictures travel. */
     public enum Travel {
-        /** Paths stay as they are; pictures that are inside stay inside. */
+        /** Pictures stay where they are, and links lead there; those that are inside stay inside. */
         AS_THEY_ARE,
         /** Inside the file. */
         INSIDE,
@@ -101,6 +105,14 @@ public final class PictureFiles {
             this.drafts = drafts;
         }
 
+        /** Whether a folder is another one than that from which links are meant. */
+        public boolean moves(Path to) {
+            return from != null
+                    && !from.toAbsolutePath()
+                            .normalize()
+                            .equals(to.toAbsolutePath().normalize());
+        }
+
         /** What does not travel, each with the reason. */
         public List<String> left() {
             return java.util.Collections.unmodifiableList(left);
@@ -113,35 +125,66 @@ public final class PictureFiles {
          * @throws IOException when a picture cannot be read or written, or is there already with other content
          */
         public Scene travel(Scene scene, Travel how, Path to) throws IOException {
-            if (how == Travel.AS_THEY_ARE) {
-                return scene;
-            }
             List<Texture> out = new ArrayList<>();
             for (Texture t : scene.textures()) {
-                byte[] bytes = t.content() == null ? fetched(t) : t.content();
-                if (bytes != null && how == Travel.BESIDE && !PictureKinds.isPicture(bytes)) {
-                    left.add(t.fileName() + " inside the file is no picture and is not written beside it");
-                    bytes = null;
-                }
-                if (bytes == null) {
-                    out.add(t);
-                    continue;
-                }
-                byte[] styled = style.applied(t.fileName(), bytes);
-                String safe = SafeNames.of(t.fileName(), "picture");
-                String name = styled == bytes ? safe : style.named(safe);
-                if (how == Travel.INSIDE) {
-                    out.add(
-                            styled == bytes
-                                    ? t.withContent(bytes)
-                                    : t.withContent(styled).withPath(name, name));
-                } else {
-                    String own = style.inFolder(freeName(name, styled));
-                    beside(to.resolve(own), styled);
-                    out.add(t.withContent(null).withPath(own, own));
-                }
+                List<PictureEdit.Change> edits = PictureEdit.of(scene, t.fileName());
+                // what is changed must be written; the others stay where nothing else is asked
+                Travel own = how == Travel.AS_THEY_ARE && !edits.isEmpty() ? Travel.BESIDE : how;
+                out.add(own == Travel.AS_THEY_ARE ? staying(t, to) : moved(t, own, edits, to));
             }
-            return scene.withTextures(out);
+            return scene.withTextures(out).with(PictureEdit.KEY, List.of());
+        }
+
+        private Texture moved(Texture t, Travel how, List<PictureEdit.Change> edits, Path to) throws IOException {
+            byte[] bytes = t.content() == null ? fetched(t) : t.content();
+            if (bytes != null && how == Travel.BESIDE && !PictureKinds.isPicture(bytes)) {
+                left.add(t.fileName() + " inside the file is no picture and is not written beside it");
+                bytes = null;
+            }
+            if (bytes == null) {
+                if (!edits.isEmpty()) {
+                    left.add(t.fileName() + " was to be changed, and is not, since it does not travel");
+                }
+                return t;
+            }
+            String called = t.fileName();
+            if (!edits.isEmpty()) {
+                bytes = PictureChange.changed(called, bytes, edits);
+                called = FileNames.stem(called) + MENDED;
+            }
+            byte[] styled = style.applied(called, bytes);
+            String safe = SafeNames.of(called, "picture");
+            String name = styled == bytes ? safe : style.named(safe);
+            if (how == Travel.INSIDE) {
+                return styled == bytes && edits.isEmpty()
+                        ? t.withContent(bytes)
+                        : t.withContent(styled).withPath(name, name);
+            }
+            String own = style.inFolder(freeName(name, styled));
+            beside(to.resolve(own), styled);
+            return t.withContent(null).withPath(own, own);
+        }
+
+        /** One that stays where it is, linked from a file in another folder: its relative path leads there. */
+        private Texture staying(Texture t, Path to) {
+            Path file = t.content() == null ? find(from, t.relative(), t.path()) : null;
+            if (file == null) {
+                return t;
+            }
+            try {
+                Path there = find(to, t.relative(), t.path());
+                if (there != null && Files.isSameFile(there, file)) {
+                    return t;
+                }
+                String way = to.toAbsolutePath()
+                        .normalize()
+                        .relativize(file.toAbsolutePath().normalize())
+                        .toString()
+                        .replace('\\', '/');
+                return t.withPath(t.path().equals(t.relative()) ? way : t.path(), way);
+            } catch (IllegalArgumentException | IOException e) {
+                return t; // on another drive
+            }
         }
 
         /** The picture that a texture points to, or null where there is none or it may not travel. */
@@ -221,14 +264,14 @@ public final class PictureFiles {
                 return new int[0];
             }
             byte[] bytes = file == null ? t.content() : Files.readAllBytes(file);
-            java.awt.image.BufferedImage image = bytes == null ? null : PictureStyle.read(bytes);
+            java.awt.image.BufferedImage image = bytes == null ? null : PictureReader.read(bytes);
             if (image == null) {
                 return new int[0];
             }
             java.awt.image.BufferedImage small = PictureStyle.within(image, size);
             int[] out = new int[1 + small.getWidth() * small.getHeight()];
             out[0] = small.getWidth();
-            small.getRGB(0, 0, small.getWidth(), small.getHeight(), out, 1, small.getWidth());
+            System.arraycopy(Argb.of(small), 0, out, 1, out.length - 1);
             return out;
         } catch (IOException e) {
             return new int[0];

@@ -4,16 +4,11 @@ import idleheron.formats.disk.FileNames;
 import java.awt.geom.AffineTransform;
 import java.awt.image.AffineTransformOp;
 import java.awt.image.BufferedImage;
-import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
 import javax.imageio.ImageIO;
-import javax.imageio.ImageReader;
-import javax.imageio.stream.ImageInputStream;
-import org.jspecify.annotations.Nullable;
 
 /**
  * What pictures are to be where they arrive.
@@ -25,9 +20,6 @@ import org.jspecify.annotations.Nullable;
 public record PictureStyle(String folder, String kind, int largest) {
     public static final PictureStyle AS_IT_IS = new PictureStyle("", "", 0);
     public static final List<String> KINDS = List.of("png", "tga", "jpeg");
-
-    /** More pixels are not unpacked. */
-    private static final long MOST_PIXELS = 1L << 28;
 
     public PictureStyle {
         if (!kind.isEmpty() && !KINDS.contains(kind)) {
@@ -65,7 +57,7 @@ public record PictureStyle(String folder, String kind, int largest) {
         if (!other && largest == 0) {
             return bytes;
         }
-        BufferedImage image = read(bytes);
+        BufferedImage image = PictureReader.read(bytes);
         if (image == null) {
             return bytes;
         }
@@ -83,25 +75,6 @@ public record PictureStyle(String folder, String kind, int largest) {
             throw new IOException(name + " cannot be written as " + to);
         }
         return out.toByteArray();
-    }
-
-    /** The picture, or null when it is none that can be read or is too large. */
-    public static @Nullable BufferedImage read(byte[] bytes) {
-        try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(bytes))) {
-            Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
-            if (!readers.hasNext()) {
-                return null;
-            }
-            ImageReader r = readers.next();
-            try {
-                r.setInput(in, true, true);
-                return (long) r.getWidth(0) * r.getHeight(0) > MOST_PIXELS ? null : r.read(0);
-            } finally {
-                r.dispose();
-            }
-        } catch (IOException | RuntimeException e) {
-            return null;
-        }
     }
 
     /**
@@ -133,14 +106,7 @@ public record PictureStyle(String folder, String kind, int largest) {
     private static BufferedImage drawn(BufferedImage from, int width, int height) {
         int type = from.getColorModel().hasAlpha() ? BufferedImage.TYPE_INT_ARGB : BufferedImage.TYPE_INT_RGB;
         BufferedImage plain = new BufferedImage(from.getWidth(), from.getHeight(), type);
-        plain.setRGB(
-                0,
-                0,
-                from.getWidth(),
-                from.getHeight(),
-                from.getRGB(0, 0, from.getWidth(), from.getHeight(), null, 0, from.getWidth()),
-                0,
-                from.getWidth());
+        plain.setRGB(0, 0, from.getWidth(), from.getHeight(), Argb.of(from), 0, from.getWidth());
         AffineTransform scale =
                 AffineTransform.getScaleInstance((double) width / from.getWidth(), (double) height / from.getHeight());
         return new AffineTransformOp(scale, AffineTransformOp.TYPE_BILINEAR)

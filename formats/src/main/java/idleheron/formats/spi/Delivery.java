@@ -73,6 +73,17 @@ public record Delivery(
                 pictureFolders);
     }
 
+    /**
+     * How pictures travel: as was asked, else as the carrier has them.
+     *
+     * @param moves whether the file goes into another folder than that in which links are looked for
+     */
+    public PictureFiles.Travel travel(SceneFormat format, String variant, boolean moves) {
+        return !cargo.meshes()
+                ? PictureFiles.Travel.AS_THEY_ARE
+                : pictures == PictureFiles.Travel.AS_THEY_ARE ? format.pictures(variant, moves) : pictures;
+    }
+
     public Delivery withSamplesPerFrame(int value) {
         return new Delivery(cargo, clipsApart, pictures, style, layout, value, pictureFolders);
     }

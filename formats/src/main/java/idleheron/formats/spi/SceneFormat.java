@@ -8,6 +8,7 @@ import idleheron.core.pair.Held;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.formats.bytes.FormatException;
+import idleheron.formats.pictures.PictureFiles;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.lang.foreign.MemorySegment;
@@ -36,6 +37,15 @@ public interface SceneFormat {
     /** What of a scene of nodes its files have no place for. */
     default Set<Held> missing() {
         return Set.of(Held.ROLES);
+    }
+
+    /**
+     * How pictures travel where nothing is asked for: usually they stay where they are.
+     *
+     * @param moves whether the file goes into another folder than that in which links are looked for
+     */
+    default PictureFiles.Travel pictures(String variant, boolean moves) {
+        return PictureFiles.Travel.AS_THEY_ARE;
     }
 
     /** What a target of this name is written as. */

@@ -62,11 +62,13 @@ final class UsdDelivery {
         List<Volume> volumes = packed ? List.of() : scene.volumes();
         drafts.check(files(delivery, scene, order.target(), volumes));
         Path folder = Objects.requireNonNull(main.toAbsolutePath().getParent());
-        PictureFiles.Travel travel = packed ? PictureFiles.Travel.INSIDE : delivery.pictures();
         Scene load = order.pictures()
                 .travel(
                         cargo.of(scene).withVolumes(volumes),
-                        cargo.meshes() ? travel : PictureFiles.Travel.AS_THEY_ARE,
+                        packed && cargo.meshes()
+                                ? PictureFiles.Travel.INSIDE
+                                : delivery.travel(
+                                        format, variant, order.pictures().moves(folder)),
                         folder);
         if (!packed) { // a layer holds no pictures
             load = new PictureFiles.Travelling(null, List.of(), delivery.style(), drafts)

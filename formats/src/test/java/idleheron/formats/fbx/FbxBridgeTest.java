@@ -8,6 +8,7 @@ import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Inherit;
 import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Placement;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Skin;
 import idleheron.core.scene.mesh.SkinStyle;
@@ -366,9 +367,16 @@ class FbxBridgeTest extends FbxBridgeCase {
                 "",
                 List.of(
                         FbxBuild.leaf("FileName", "C:\\maps\\grain.png"),
-                        FbxBuild.leaf("RelativeFilename", "grain.png")));
+                        FbxBuild.leaf("RelativeFilename", "grain.png"),
+                        FbxBuild.properties(List.of(
+                                FbxBuild.vector("Translation", "Vector", "A", new Vec3(0.1, 0.2, 0)),
+                                FbxBuild.vector("Rotation", "Vector", "A", new Vec3(0, 0, 30)),
+                                FbxBuild.vector("Scaling", "Vector", "A", new Vec3(2, 3, 1)),
+                                FbxBuild.number("WrapModeV", 1)))));
         build.connect(t, m, "DiffuseColor");
         Scene s = read();
+        assertThat(s.materials().getFirst().uses().getFirst().placement())
+                .isEqualTo(Placement.of(2, 3, 30, 0.1, 0.2).wrapped(Placement.Wrap.REPEAT, Placement.Wrap.CLAMP));
         assertThat(s.materials().getFirst().diffuse()).isEqualTo(new Vec3(0.4, 0.2, 0.1));
         assertThat(s.materials().getFirst().opacity()).isEqualTo(0.5);
         assertThat(s.textures().get(s.materials().getFirst().texture()).found()).isFalse();

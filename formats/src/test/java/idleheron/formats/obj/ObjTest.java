@@ -9,6 +9,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
+import idleheron.core.scene.Placement;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.MeshLayer;
@@ -293,6 +294,15 @@ class ObjTest {
         assertThat(MtlMap.of("-bm 0.5 3.png", f -> false)).isEqualTo(new MtlMap("-bm 0.5", "3.png"));
         assertThat(MtlMap.of("-s 2 odd.png", "-s 2 odd.png"::equals)).isEqualTo(new MtlMap("", "-s 2 odd.png"));
         assertThat(MtlMap.of("plain.png", f -> false)).isEqualTo(new MtlMap("", "plain.png"));
+    }
+
+    @Test
+    void options_tell_where_a_picture_lies() {
+        assertThat(MtlMap.of("-s 2 3 1 -o .1 -0.5 -clamp on a.png", f -> false).placement())
+                .isEqualTo(Placement.of(2, 3, 0, 0.1, -0.5).wrapped(Placement.Wrap.CLAMP, Placement.Wrap.CLAMP));
+        assertThat(MtlMap.of("-o .1 -mm 0 1 -clamp off a.png", f -> false).placement())
+                .isEqualTo(Placement.of(1, 1, 0, 0.1, 0));
+        assertThat(MtlMap.of("a.png", f -> false).placement()).isEqualTo(Placement.of(1, 1, 0, 0, 0));
     }
 
     @Test

@@ -63,7 +63,7 @@ class PicturesTest {
     void aPictureIsResizedInItsProportionsAndKeepsItsColours() throws IOException {
         byte[] in = png(400, 100, 0xFF204060, 0x80C08040);
         byte[] out = new PictureStyle("", "", 128).applied("reed.png", in);
-        BufferedImage i = Objects.requireNonNull(PictureStyle.read(out));
+        BufferedImage i = Objects.requireNonNull(PictureReader.read(out));
         assertThat(i.getWidth()).isEqualTo(128);
         assertThat(i.getHeight()).isEqualTo(32);
         assertThat(i.getRGB(10, 16)).isEqualTo(0xFF204060);
@@ -77,7 +77,7 @@ class PicturesTest {
         byte[] in = png(64, 64, 0xFF204060, 0x00000000);
         for (String kind : PictureStyle.KINDS) {
             byte[] out = new PictureStyle("", kind, 0).applied("reed.bmp", in);
-            BufferedImage i = Objects.requireNonNull(PictureStyle.read(out), kind);
+            BufferedImage i = Objects.requireNonNull(PictureReader.read(out), kind);
             assertThat(channel(i.getRGB(8, 32), 0)).as(kind).isCloseTo(0x60, within(6));
             if (kind.equals("jpeg")) {
                 assertThat(channel(i.getRGB(56, 32), 8)).isCloseTo(255, within(4));
@@ -100,7 +100,7 @@ class PicturesTest {
         }
         assertThat(s.textures().getFirst().relative()).isEqualTo("textures/reed.jpg");
         BufferedImage i =
-                Objects.requireNonNull(PictureStyle.read(Files.readAllBytes(to.resolve("textures/reed.jpg"))));
+                Objects.requireNonNull(PictureReader.read(Files.readAllBytes(to.resolve("textures/reed.jpg"))));
         assertThat(i.getWidth()).isEqualTo(16);
         assertThat(i.getHeight()).isEqualTo(8);
         int[] thumb = PictureFiles.thumbnail(s.textures().getFirst(), to, 8);

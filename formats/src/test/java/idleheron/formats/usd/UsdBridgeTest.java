@@ -10,6 +10,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Placement;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
@@ -299,6 +300,7 @@ class UsdBridgeTest {
                     .extracting(p -> p.name() + "=" + p.shown())
                     .contains("st:rotation=30", "st:scale=2, 3", "wrapS=repeat");
             assertThat(t.materials().getFirst().texture()).isZero();
+            assertThat(t.materials().getFirst().uses().getFirst().placement()).isEqualTo(Placement.of(2, 3, 30, 0, 0));
         }
     }
 

@@ -3,6 +3,7 @@ package idleheron.formats.fbx.read;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
+import idleheron.core.scene.Placement;
 import idleheron.core.scene.Texture;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.document.FbxValue;
@@ -39,6 +40,7 @@ final class FbxSurfaceReader {
     private final List<String> notes;
     final List<Material> materials = new ArrayList<>();
     final List<Texture> textures = new ArrayList<>();
+    private final List<Placement> placements = new ArrayList<>();
     final Map<Long, Integer> materialIndex = new HashMap<>();
     final Map<Long, Integer> textureIndex = new HashMap<>();
 
@@ -52,6 +54,7 @@ final class FbxSurfaceReader {
         for (FbxObjects.Item t : objects.all("Texture")) {
             textureIndex.put(t.id(), textures.size());
             textures.add(texture(t));
+            placements.add(placement(objects.properties(t)));
         }
         for (FbxObjects.Item m : objects.all("Material")) {
             materialIndex.put(m.id(), materials.size());
@@ -91,10 +94,24 @@ final class FbxSurfaceReader {
                 t = layers.isEmpty() ? null : textureIndex.get(layers.getFirst().id());
             }
             if (t != null) {
-                out.add(new Material.Use(l.property().isEmpty() ? Material.DIFFUSE : l.property(), t));
+                out.add(new Material.Use(
+                        l.property().isEmpty() ? Material.DIFFUSE : l.property(), t, placements.get(t)));
             }
         }
         return out;
+    }
+
+    /** Scaling, turn about the third axis in degrees and move of the coordinates; repeated unless it says 1. */
+    private static Placement placement(FbxProperties p) {
+        Vec3 scale = p.vector("Scaling", new Vec3(1, 1, 1));
+        Vec3 turn = p.vector("Rotation", Vec3.ZERO);
+        Vec3 move = p.vector("Translation", Vec3.ZERO);
+        return Placement.of(scale.x(), scale.y(), turn.z(), move.x(), move.y())
+                .wrapped(wrap(p, "WrapModeU"), wrap(p, "WrapModeV"));
+    }
+
+    private static Placement.Wrap wrap(FbxProperties p, String name) {
+        return p.number(name, 0) == 1 ? Placement.Wrap.CLAMP : Placement.Wrap.REPEAT;
     }
 
     private Texture texture(FbxObjects.Item t) {

@@ -130,8 +130,7 @@ final class GltfBuffers {
             return null;
         }
         try {
-            String name = URLDecoder.decode(uri.replace("+", "%2B"), StandardCharsets.UTF_8);
-            Path at = folder.resolve(name).normalize();
+            Path at = folder.resolve(path(uri)).normalize();
             if (!at.startsWith(folder.normalize()) || !Files.isRegularFile(at)) {
                 return null;
             }
@@ -139,6 +138,10 @@ final class GltfBuffers {
         } catch (IllegalArgumentException | IOException e) {
             return null;
         }
+    }
+
+    static String path(String uri) {
+        return URLDecoder.decode(uri.replace("+", "%2B"), StandardCharsets.UTF_8);
     }
 
     int count() {

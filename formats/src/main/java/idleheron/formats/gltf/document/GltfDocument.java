@@ -240,6 +240,15 @@ public final class GltfDocument {
         return GltfBuffers.beside(folder, uri);
     }
 
+    /** The path that an address names, which may write characters as %XX; the address itself where it does so wrongly. */
+    public static String path(String uri) {
+        try {
+            return GltfBuffers.path(uri);
+        } catch (IllegalArgumentException e) {
+            return uri;
+        }
+    }
+
     /**
      * The nodes at the top of what is shown: those of the scene that is chosen, else of the first, else all.
      *

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
+import idleheron.core.scene.Placement;
 import idleheron.core.scene.Texture;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.gltf.document.GltfDocument;
@@ -46,6 +47,9 @@ public final class GltfMaterialReader {
     private final @Nullable Path folder;
     private final List<String> notes;
     private final List<Texture> textures = new ArrayList<>();
+    /** Per texture the codes of what is beyond its edges, across and up. */
+    private final List<int[]> wraps = new ArrayList<>();
+
     private final Map<Integer, Set<Integer>> sets = new HashMap<>();
 
     public GltfMaterialReader(GltfDocument doc, @Nullable Path folder, List<String> notes) throws FormatException {
@@ -57,6 +61,7 @@ public final class GltfMaterialReader {
             int image = source(t, images.size());
             Texture picture = image < 0 ? missing(t) : picture(images.get(image));
             int sampler = t.index("sampler", doc.root().length("samplers"));
+            wraps.add(edges(sampler));
             textures.add(
                     sampler < 0
                             ? picture
@@ -64,6 +69,14 @@ public final class GltfMaterialReader {
                                     doc.root().list("samplers").get(sampler)))));
         }
         thumbnail(images);
+    }
+
+    private int[] edges(int sampler) throws FormatException {
+        if (sampler < 0) {
+            return new int[2];
+        }
+        GltfObject s = doc.root().list("samplers").get(sampler);
+        return new int[] {s.count("wrapS", 0), s.count("wrapT", 0)};
     }
 
     /** A picture that only an avatar shows of itself is one of the scene as well. */
@@ -76,6 +89,7 @@ public final class GltfMaterialReader {
         }
         if (image >= 0 && !shown) {
             textures.add(picture(images.get(image)));
+            wraps.add(new int[2]);
         }
     }
 
@@ -116,7 +130,8 @@ public final class GltfMaterialReader {
         if (uri.startsWith("data:")) {
             return held(name, uri.startsWith("data:image/jpeg") ? ".jpg" : ".png", doc.picture(o, uri, notes));
         }
-        return new Texture(name, uri, uri, GltfDocument.beside(folder, uri) != null);
+        String path = GltfDocument.path(uri);
+        return new Texture(name, path, path, GltfDocument.beside(folder, uri) != null);
     }
 
     private Texture held(String name, String ending, byte[] content) {
@@ -172,6 +187,26 @@ public final class GltfMaterialReader {
                 more);
     }
 
+    /** The transform of the standard's extension, whose coordinates are counted from the top, and the sampler's edges. */
+    private Placement placement(GltfObject info, int texture) throws FormatException {
+        GltfObject t = info.extension("KHR_texture_transform");
+        double[] move = t.numbers("offset", 0, 0);
+        double[] scale = t.numbers("scale", 1, 1);
+        double turn = Math.toDegrees(t.number("rotation", 0));
+        int[] edges = wraps.get(texture);
+        return Placement.of(scale[0], scale[1], -turn, move[0], move[1])
+                .fromTop()
+                .wrapped(wrap(edges[0]), wrap(edges[1]));
+    }
+
+    private static Placement.Wrap wrap(int code) {
+        return switch (code) {
+            case 33_071 -> Placement.Wrap.CLAMP;
+            case 33_648 -> Placement.Wrap.MIRROR;
+            default -> Placement.Wrap.REPEAT;
+        };
+    }
+
     private static void number(String name, double v, List<FreeProperty> into) {
         into.add(new FreeProperty(name, "Number", "", "", new FreeProperty.Numbers(new double[] {v})));
     }
@@ -187,7 +222,7 @@ public final class GltfMaterialReader {
             notes.add(info.at() + " points to a texture that is not there");
             return;
         }
-        into.add(new Material.Use(property, t));
+        into.add(new Material.Use(property, t, placement(info, t)));
         GltfKeeps.info(key, info, more);
         sets.computeIfAbsent(t, x -> new TreeSet<>()).add(info.count("texCoord", 0));
     }

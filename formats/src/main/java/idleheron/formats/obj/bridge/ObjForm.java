@@ -203,7 +203,7 @@ public final class ObjForm {
                     textures.add(scene.textures().get(u.texture()));
                     return textures.size() - 1;
                 });
-                uses.add(new Material.Use(u.property(), t));
+                uses.add(u.withTexture(t));
             }
         }
         List<FreeProperty> kept = m.properties().stream()

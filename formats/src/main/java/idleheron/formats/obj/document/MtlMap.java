@@ -1,5 +1,6 @@
 package idleheron.formats.obj.document;
 
+import idleheron.core.scene.Placement;
 import java.util.Map;
 import java.util.function.Predicate;
 
@@ -50,6 +51,30 @@ public record MtlMap(String options, String file) {
             }
         }
         return new MtlMap(options.toString(), left);
+    }
+
+    /** What the options say of where the picture lies: -s times the coordinates, then -o more, and -clamp on. */
+    public Placement placement() {
+        double[] scale = {1, 1};
+        double[] move = {0, 0};
+        boolean clamped = false;
+        String[] words = options.split(" ");
+        for (int i = 0; i + 1 < words.length; i++) {
+            switch (words[i].toLowerCase(java.util.Locale.ROOT)) {
+                case "-s" -> numbers(words, i + 1, scale);
+                case "-o" -> numbers(words, i + 1, move);
+                case "-clamp" -> clamped = words[i + 1].equalsIgnoreCase("on");
+                default -> {}
+            }
+        }
+        Placement.Wrap beyond = clamped ? Placement.Wrap.CLAMP : Placement.Wrap.REPEAT;
+        return Placement.of(scale[0], scale[1], 0, move[0], move[1]).wrapped(beyond, beyond);
+    }
+
+    private static void numbers(String[] words, int from, double[] into) {
+        for (int i = 0; i < into.length && from + i < words.length && isNumber(words[from + i]); i++) {
+            into[i] = Double.parseDouble(words[from + i]);
+        }
     }
 
     private static boolean isNumber(String word) {

@@ -5,6 +5,7 @@ import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.Meta;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Vec3;
+import idleheron.core.picture.PictureHome;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Light;
@@ -104,7 +105,8 @@ public final class UsdSceneReader {
         stage.problems().forEach(p -> notes.add(p.subject() + ": " + p.message()));
         notes.addAll(stage.assets().notes());
         Scene scene = new Scene(
-                file, declared, nodes, out, shade.materials, shade.textures, cameras, lights, clips, List.of());
+                        file, declared, nodes, out, shade.materials, shade.textures, cameras, lights, clips, List.of())
+                .with(PictureHome.KEY, List.copyOf(shade.homes));
         List<OpaqueData> kept = new ArrayList<>();
         List<String> paths = scene.paths();
         nodeOf.forEach((path, node) -> {

@@ -1,8 +1,10 @@
 package idleheron.formats.usd.read;
 
 import idleheron.core.math.Vec3;
+import idleheron.core.picture.PictureHome;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
+import idleheron.core.scene.Placement;
 import idleheron.core.scene.Texture;
 import idleheron.formats.usd.compose.Assets;
 import idleheron.formats.usd.compose.ComposedPrim;
@@ -15,10 +17,13 @@ import idleheron.formats.usd.layer.TextValue;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -47,6 +52,9 @@ public final class UsdShadeReader {
     private final List<String> notes;
     final List<Material> materials = new ArrayList<>();
     final List<Texture> textures = new ArrayList<>();
+    /** Folders of the layers that name pictures. */
+    final Set<PictureHome> homes = new LinkedHashSet<>();
+
     private final Map<String, Integer> materialIndex = new HashMap<>();
     private final Map<String, Integer> textureIndex = new HashMap<>();
 
@@ -114,7 +122,7 @@ public final class UsdShadeReader {
                     && UsdRead.word(end.prim(), "info:id", "").equals("UsdUVTexture")) {
                 int t = texture(end.prim());
                 if (t >= 0) {
-                    uses.add(new Material.Use(sceneName(input), t));
+                    uses.add(new Material.Use(sceneName(input), t, placement(end.prim())));
                 }
             } else if (end != null && end.fixed() instanceof Numbers n) {
                 double[] v = n.doubles();
@@ -157,6 +165,10 @@ public final class UsdShadeReader {
         }
         byte[] inside = null;
         boolean found = stage.assets().exists(id);
+        Path layer = Path.of(Assets.fileOf(told.layer().id())).toAbsolutePath().getParent();
+        if (layer != null) {
+            homes.add(new PictureHome(layer));
+        }
         if (found && !Assets.fileOf(id).equals(id)) {
             inside = content(id);
         }
@@ -197,6 +209,32 @@ public final class UsdShadeReader {
                 out.add(new FreeProperty("st:" + name, n.kind().text(), new FreeProperty.Numbers(n.doubles())));
             }
         }
+    }
+
+    /** Coordinates scaled, turned and moved, and what is beyond the edges; black there is taken as the last texel. */
+    private Placement placement(ComposedPrim texture) {
+        ComposedProperty st = source(texture.property("inputs:st"));
+        Placement out = Placement.PLAIN;
+        if (st != null && UsdRead.word(st.prim(), "info:id", "").equals("UsdTransform2d")) {
+            double[] scale = pair(st.prim(), "scale", 1);
+            double[] move = pair(st.prim(), "translation", 0);
+            out = Placement.of(scale[0], scale[1], pair(st.prim(), "rotation", 0)[0], move[0], move[1]);
+        }
+        return out.wrapped(wrap(texture, "inputs:wrapS"), wrap(texture, "inputs:wrapT"));
+    }
+
+    private static double[] pair(ComposedPrim p, String input, double otherwise) {
+        Numbers n = UsdRead.numbers(p, "inputs:" + input);
+        double[] v = n == null ? new double[0] : n.doubles();
+        return new double[] {v.length > 0 ? v[0] : otherwise, v.length > 1 ? v[1] : otherwise};
+    }
+
+    private static Placement.Wrap wrap(ComposedPrim texture, String name) {
+        return switch (UsdRead.word(texture, name, "")) {
+            case "clamp", "black" -> Placement.Wrap.CLAMP;
+            case "mirror" -> Placement.Wrap.MIRROR;
+            default -> Placement.Wrap.REPEAT;
+        };
     }
 
     /** The primvar that a texture's coordinates come from, through a transform or not. */

@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.core.scene.Material;
+import idleheron.core.scene.Placement;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.formats.gltf.document.GltfDocument;
@@ -178,6 +180,18 @@ class GltfKeptTest {
                     info.put("scale", 0.5);
                 }
             });
+        });
+        List<Placement> lie = scene(d).materials().stream()
+                .flatMap(m -> m.uses().stream())
+                .filter(u -> u.property().equals(Material.DIFFUSE) && u.texture() == 0)
+                .map(Material.Use::placement)
+                .toList();
+        // from the top: (2 cos 0.5 u + 3 sin 0.5 v + 0.25, -2 sin 0.5 u + 3 cos 0.5 v + 0.1) of (0.25, 0.1)
+        assertThat(lie).isNotEmpty().allSatisfy(p -> {
+            assertThat(p.u(0.25, 0.9)).isCloseTo(0.832618, within(1e-6));
+            assertThat(p.v(0.25, 0.9)).isCloseTo(1 - 0.123562, within(1e-6));
+            assertThat(p.acrossU()).isEqualTo(Placement.Wrap.CLAMP);
+            assertThat(p.acrossV()).isEqualTo(Placement.Wrap.REPEAT);
         });
         JsonNode before = d.root().node();
         JsonNode after = written(scene(d)).root().node();
