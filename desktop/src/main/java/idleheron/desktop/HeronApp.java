@@ -31,7 +31,7 @@ import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.StepRow;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
-import idleheron.render.Palette;
+import idleheron.render.ink.Palette;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.EnumMap;
@@ -79,6 +79,7 @@ public final class HeronApp extends Application {
     private final StackPane place = new StackPane();
     private FrameRuler ruler;
     private final Sheets sheets = new Sheets();
+    private final Timeline watch = new Timeline();
 
     @Override
     public void start(Stage window) {
@@ -144,7 +145,7 @@ public final class HeronApp extends Application {
             settings.save();
         });
         stage.show();
-        Timeline watch = new Timeline(new KeyFrame(Duration.seconds(2), e -> {
+        watch.getKeyFrames().setAll(new KeyFrame(Duration.seconds(2), e -> {
             if (settings.watches()) {
                 deeds.watch();
             }
@@ -152,6 +153,15 @@ public final class HeronApp extends Application {
         watch.setCycleCount(Animation.INDEFINITE);
         watch.play();
         openArguments();
+    }
+
+    /** Nothing runs on, and nothing is held, once the window is gone. */
+    @Override
+    public void stop() {
+        watch.stop();
+        bench.transport().playing().set(false);
+        jobs.close();
+        List.of(lookView, readyView, compareView).forEach(Viewport::close);
     }
 
     private static void fonts() {

@@ -6,46 +6,30 @@ import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Objects;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
 
 /** An avatar from elsewhere: its roles mended by hand and its terms said, in a real window. */
 class AvatarWalkTest {
     @TempDir
     static Path demo;
 
+    @RegisterExtension
+    final OpenWindow open = new OpenWindow(() -> demo, false);
+
     private final FxRobot robot = new FxRobot();
     private final Reader window = new Reader(robot);
-    private HeronApp app;
 
     @BeforeAll
     static void data() throws Exception {
         MadeDemo.into(demo);
-        FxToolkit.registerPrimaryStage();
-    }
-
-    @BeforeEach
-    void open() throws Exception {
-        System.setProperty("heron.settings", demo.resolve("own/settings.json").toString());
-        Stage stage = FxToolkit.registerPrimaryStage();
-        FxToolkit.setupApplication(HeronApp.class);
-        app = (HeronApp) Objects.requireNonNull(stage.getScene().getUserData());
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        FxToolkit.cleanupStages();
     }
 
     @SuppressWarnings("unchecked")
@@ -60,7 +44,7 @@ class AvatarWalkTest {
     }
 
     private void prepare() throws Exception {
-        robot.interact(() -> app.open(demo.resolve(DemoData.AVATAR_RETURNED)));
+        open.open(demo.resolve(DemoData.AVATAR_RETURNED));
         Reader.until("it is looked over", () -> window.reads("No joint is the right hand"));
         robot.press(KeyCode.DIGIT3).release(KeyCode.DIGIT3);
         Reader.until("roles can be given", () -> window.hasButton("Roles…"));

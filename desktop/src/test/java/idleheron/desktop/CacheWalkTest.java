@@ -6,50 +6,34 @@ import idleheron.core.job.Progress;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Objects;
 import javafx.scene.Node;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
 
 /** Reeds on their way across, in a real window. */
 class CacheWalkTest {
     @TempDir
     static Path demo;
 
+    @RegisterExtension
+    final OpenWindow open = new OpenWindow(() -> demo, false);
+
     private final FxRobot robot = new FxRobot();
     private final Reader window = new Reader(robot);
-    private HeronApp app;
 
     @BeforeAll
     static void data() throws Exception {
         DemoData.reeds(demo, Progress.NONE);
-        FxToolkit.registerPrimaryStage();
-    }
-
-    @BeforeEach
-    void open() throws Exception {
-        System.setProperty("heron.settings", demo.resolve("own/settings.json").toString());
-        Stage stage = FxToolkit.registerPrimaryStage();
-        FxToolkit.setupApplication(HeronApp.class);
-        app = (HeronApp) Objects.requireNonNull(stage.getScene().getUserData());
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        FxToolkit.cleanupStages();
     }
 
     @Test
     void theLumpIsTakenApartMadeSmallAndSent() throws Exception {
-        robot.interact(() -> app.open(demo.resolve(DemoData.REEDS_RETURNED)));
+        open.open(demo.resolve(DemoData.REEDS_RETURNED));
         Reader.until("the lump is told", () -> window.reads("One mesh is many pieces"));
         Reader.until("what it could save", () -> window.reads("The same mesh again and again"));
         assertThat(window.reads("1 mesh · 1 object")).isTrue();
@@ -80,9 +64,9 @@ class CacheWalkTest {
 
     @Test
     void whatCameBackIsExplainedAndMended() throws Exception {
-        robot.interact(() -> app.open(demo.resolve(DemoData.REEDS)));
+        open.open(demo.resolve(DemoData.REEDS));
         Reader.until("the reeds are looked over", () -> window.reads("8 meshes · 392 instances · 813 objects"));
-        robot.interact(() -> app.takeReturned(demo.resolve(DemoData.REEDS_RETURNED)));
+        open.takeReturned(demo.resolve(DemoData.REEDS_RETURNED));
         Reader.until("the verdict is there", () -> window.reads("Broken") && window.reads("Likely cause"));
         assertThat(window.reads("400 objects came back as one mesh")).isTrue();
         assertThat(window.reads("The cache comes 10 frames late")).isTrue();

@@ -6,49 +6,31 @@ import idleheron.desktop.view3d.Viewport;
 import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Path;
-import java.util.Objects;
 import javafx.scene.Node;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
 
 /** A cape put on the postwoman, looked at, given weights and tried on, in a real window. */
 class GarmentWalkTest {
     @TempDir
     static Path demo;
 
+    @RegisterExtension
+    final OpenWindow open = new OpenWindow(() -> demo, true);
+
     private final FxRobot robot = new FxRobot();
     private final Reader window = new Reader(robot);
-    private HeronApp app;
 
     @BeforeAll
     static void data() throws Exception {
         MadeDemo.into(demo, DemoData.POSTWOMAN, DemoData.SENT, DemoData.CAPE);
-        FxToolkit.registerPrimaryStage();
-    }
-
-    @BeforeEach
-    void open() throws Exception {
-        System.setProperty("heron.home", demo.resolve("..").toString());
-        System.setProperty("heron.settings", demo.resolve("own/settings.json").toString());
-        Stage stage = FxToolkit.registerPrimaryStage();
-        FxToolkit.setupApplication(HeronApp.class, "--demo", demo.toString());
-        app = (HeronApp) Objects.requireNonNull(stage.getScene().getUserData());
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        System.clearProperty("heron.home");
-        FxToolkit.cleanupStages();
     }
 
     private ToggleButton style(String called) {
@@ -64,8 +46,9 @@ class GarmentWalkTest {
 
     @Test
     void sheWearsItSeesWhereItGoesInAndTriesItOn() throws Exception {
-        robot.interact(() -> app.open(demo.resolve(DemoData.SENT)));
-        Reader.until("she is looked over", () -> window.reads("postwoman_sent.fbx"));
+        open.open(demo.resolve(DemoData.SENT));
+        // her name alone stands on her card as well
+        Reader.until("she is looked over", () -> window.reads("parcel_throw leaves the declared range"));
         assertThat(offers("Gap")).as("she wears nothing yet").isFalse();
         robot.press(KeyCode.DIGIT1).release(KeyCode.DIGIT1);
         String wear = "Wear " + DemoData.CAPE;

@@ -6,51 +6,35 @@ import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Objects;
 import javafx.scene.Node;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TreeTableView;
 import javafx.scene.input.KeyCode;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
 
 /** A stage of many layers on the bench, in a real window. */
 class StageWalkTest {
     @TempDir
     static Path demo;
 
+    @RegisterExtension
+    final OpenWindow open = new OpenWindow(() -> demo, false);
+
     private final FxRobot robot = new FxRobot();
     private final Reader window = new Reader(robot);
-    private HeronApp app;
 
     @BeforeAll
     static void data() throws Exception {
         MadeDemo.into(demo);
-        FxToolkit.registerPrimaryStage();
-    }
-
-    @BeforeEach
-    void open() throws Exception {
-        System.setProperty("heron.settings", demo.resolve("own/settings.json").toString());
-        Stage stage = FxToolkit.registerPrimaryStage();
-        FxToolkit.setupApplication(HeronApp.class);
-        app = (HeronApp) Objects.requireNonNull(stage.getScene().getUserData());
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        FxToolkit.cleanupStages();
     }
 
     @Test
     void whoSaysWhatIsSeenLayerByLayerAndTheStageIsSent() throws Exception {
-        robot.interact(() -> app.open(demo.resolve(DemoData.STAGE)));
+        open.open(demo.resolve(DemoData.STAGE));
         Reader.until("it is looked over", () -> window.reads("A path leads out of the folder that is sent"));
         assertThat(window.reads("2.46 m high · 34,715 points · 70 joints · 1 clip"))
                 .isTrue();

@@ -5,43 +5,28 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idleheron.formats.spi.SceneFormat;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Objects;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
 
 /** A carrier and a kind of asset that nothing in the window knows by name are on every screen. */
 class ToyWalkTest {
     @TempDir
     static Path folder;
 
+    @RegisterExtension
+    final OpenWindow open = new OpenWindow(() -> folder, false);
+
     private final FxRobot robot = new FxRobot();
     private final Reader window = new Reader(robot);
-    private HeronApp app;
 
     private static Path toy(String name, String... beads) throws Exception {
         return Files.writeString(folder.resolve(name), "toy\nsail\n0 0 0\n1 0 0\n0 1 0\n" + String.join("\n", beads));
-    }
-
-    @BeforeEach
-    void open() throws Exception {
-        System.setProperty("heron.settings", folder.resolve("own/settings.json").toString());
-        Stage stage = FxToolkit.registerPrimaryStage();
-        FxToolkit.setupApplication(HeronApp.class);
-        app = (HeronApp) Objects.requireNonNull(stage.getScene().getUserData());
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        FxToolkit.cleanupStages();
     }
 
     private boolean has(String toggle) {
@@ -53,7 +38,7 @@ class ToyWalkTest {
     @Test
     void beadsAreLookedOverSentAndCompared() throws Exception {
         Path sent = toy("string.toy", "amber 12", "jet 120");
-        robot.interact(() -> app.open(sent));
+        open.open(sent);
         Reader.until("its finding is told", () -> window.reads("jet is too large"));
         assertThat(has("Surfaces")).isTrue();
         assertThat(has("Clips")).isFalse();
@@ -73,7 +58,7 @@ class ToyWalkTest {
         window.press("Send");
         Reader.until("it reads back", () -> window.reads("Reads back clean"));
         Path back = toy("back.toy", "amber 12.5", "jet 120");
-        robot.interact(() -> app.takeReturned(back));
+        open.takeReturned(back);
         Reader.until("what became of the beads", () -> window.reads("Beads are off by 0.500 mm."));
     }
 }

@@ -7,49 +7,38 @@ import idleheron.desktop.inspect.VolumeExtras;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Objects;
 import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
 
 /** Peat smoke on its way across, in a real window. */
 class VolumeWalkTest {
     @TempDir
     static Path demo;
 
+    @RegisterExtension
+    final OpenWindow open = new OpenWindow(() -> demo, false);
+
     private final FxRobot robot = new FxRobot();
     private final Reader window = new Reader(robot);
-    private HeronApp app;
 
     @BeforeAll
     static void data() throws Exception {
         DemoData.smoke(demo, Progress.NONE);
-        FxToolkit.registerPrimaryStage();
     }
 
     @BeforeEach
     void open() throws Exception {
-        System.setProperty("heron.settings", demo.resolve("own/settings.json").toString());
-        Stage stage = FxToolkit.registerPrimaryStage();
-        FxToolkit.setupApplication(HeronApp.class);
-        app = (HeronApp) Objects.requireNonNull(stage.getScene().getUserData());
-        robot.interact(() -> app.open(demo.resolve(DemoData.SMOKE)));
+        open.open(demo.resolve(DemoData.SMOKE));
         Reader.until("the smoke is looked over", () -> window.reads("volume sequence"));
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        FxToolkit.cleanupStages();
     }
 
     @Test
@@ -82,7 +71,7 @@ class VolumeWalkTest {
 
     @Test
     void isComparedMendedAndSent() throws Exception {
-        robot.interact(() -> app.takeReturned(demo.resolve(DemoData.SMOKE_RETURNED)));
+        open.takeReturned(demo.resolve(DemoData.SMOKE_RETURNED));
         Reader.until("the verdict is there", () -> window.reads("Broken") && window.reads("Likely cause"));
         assertThat(window.reads("Grid density is now called smoke")).isTrue();
         assertThat(window.reads("as metres written in centimetres")).isTrue();

@@ -12,40 +12,26 @@ import javafx.scene.Node;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
 
 /** The whole way across in a real window. */
 class WalkTest {
     @TempDir
     static Path demo;
 
+    @RegisterExtension
+    final OpenWindow open = new OpenWindow(() -> demo, true);
+
     private final FxRobot robot = new FxRobot();
     private final Reader window = new Reader(robot);
-    private Stage stage;
 
     @BeforeAll
     static void data() throws Exception {
         MadeDemo.into(demo);
-        FxToolkit.registerPrimaryStage();
-    }
-
-    @BeforeEach
-    void open() throws Exception {
-        System.setProperty("heron.settings", demo.resolve("settings.json").toString());
-        stage = FxToolkit.registerPrimaryStage();
-        FxToolkit.setupApplication(HeronApp.class, "--demo", demo.toString());
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        FxToolkit.cleanupStages();
     }
 
     private Viewport view() {
@@ -102,11 +88,9 @@ class WalkTest {
                 .contains("Signed off by <b>Mira</b>");
         Path kept = demo.resolve("postwoman_ready.crossing.json");
         Reader.until("the crossing is kept", () -> Files.exists(kept));
-        HeronApp app =
-                (HeronApp) java.util.Objects.requireNonNull(stage.getScene().getUserData());
-        robot.interact(() -> app.open(demo.resolve(DemoData.BELL)));
+        open.open(demo.resolve(DemoData.BELL));
         Reader.until("something else lies on the bench", () -> window.reads("footbridge_bell"));
-        robot.interact(() -> app.open(kept));
+        open.open(kept);
         Reader.until(
                 "the crossing is compared again, mended",
                 () -> window.reads("Clean") && window.reads("returned, mended"));
@@ -121,9 +105,7 @@ class WalkTest {
         Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
         Path wrong = demo.resolve("wrong.fbx");
         Files.writeString(wrong, "nothing of the kind");
-        HeronApp app =
-                (HeronApp) java.util.Objects.requireNonNull(stage.getScene().getUserData());
-        robot.interact(() -> app.open(wrong));
+        open.open(wrong);
         Reader.until("a notice", () -> window.reads("This file cannot be read."));
         assertThat(window.reads("wrong.fbx")).isTrue();
         assertThat(window.reads("rigged character")).isTrue();
@@ -135,9 +117,7 @@ class WalkTest {
         byte[] bell = Files.readAllBytes(demo.resolve(DemoData.BELL));
         Path cut = demo.resolve("cut_bell.fbx");
         Files.write(cut, java.util.Arrays.copyOf(bell, bell.length * 3 / 4));
-        HeronApp app =
-                (HeronApp) java.util.Objects.requireNonNull(stage.getScene().getUserData());
-        robot.interact(() -> app.open(cut));
+        open.open(cut);
         Reader.until("a notice", () -> window.reads("This file cannot be read."));
         window.press("Read what is whole");
         Reader.until("it is looked over", () -> window.reads("prop, rescued in part"));
@@ -147,7 +127,7 @@ class WalkTest {
         Reader.until("the list", () -> window.reads("What was lost of cut_bell.fbx"));
         assertThat(window.reads("connections are gone")).isTrue();
         robot.press(KeyCode.ESCAPE).release(KeyCode.ESCAPE);
-        robot.interact(() -> app.takeReturned(demo.resolve(DemoData.BELL)));
+        open.takeReturned(demo.resolve(DemoData.BELL));
         Reader.until("it is compared", () -> window.reads("The sent file is damaged and was rescued"));
         assertThat(window.reads("rescued in part"))
                 .as("on the band of both sides")
@@ -165,7 +145,8 @@ class WalkTest {
         robot.drag(v, MouseButton.PRIMARY).dropBy(60, 10);
         Reader.until("the view turned", () -> v.painted() > before);
         robot.press(KeyCode.CONTROL, KeyCode.D).release(KeyCode.D, KeyCode.CONTROL);
-        Reader.until("dusk", () -> stage.getScene().getRoot().getStyleClass().contains("dusk"));
+        Reader.until(
+                "dusk", () -> open.stage().getScene().getRoot().getStyleClass().contains("dusk"));
         robot.press(KeyCode.CONTROL, KeyCode.D).release(KeyCode.D, KeyCode.CONTROL);
         robot.press(KeyCode.RIGHT).release(KeyCode.RIGHT);
         Reader.until("a frame is stepped", () -> window.reads("frame "));

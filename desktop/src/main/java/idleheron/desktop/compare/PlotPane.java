@@ -4,7 +4,7 @@ import idleheron.core.Figure;
 import idleheron.core.pair.Series;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.widget.Ui;
-import idleheron.render.Palette.Tone;
+import idleheron.render.ink.Palette.Tone;
 import java.util.function.BiConsumer;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.Canvas;

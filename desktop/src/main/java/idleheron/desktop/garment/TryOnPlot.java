@@ -6,7 +6,7 @@ import idleheron.core.garment.tryon.TryOnFrame;
 import idleheron.core.time.FrameRate;
 import idleheron.desktop.model.Transport;
 import idleheron.desktop.widget.Ui;
-import idleheron.render.Palette.Tone;
+import idleheron.render.ink.Palette.Tone;
 import java.util.List;
 import java.util.function.ToDoubleFunction;
 import javafx.geometry.VPos;

@@ -12,7 +12,7 @@ import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
 import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.Ui;
-import idleheron.render.Palette;
+import idleheron.render.ink.Palette;
 import java.util.List;
 import java.util.function.Consumer;
 import javafx.scene.control.Button;

@@ -11,12 +11,13 @@ import idleheron.desktop.model.Jobs;
 import idleheron.desktop.model.KeptCrossings;
 import idleheron.desktop.model.Settings;
 import idleheron.desktop.model.Step;
+import idleheron.desktop.view3d.ViewPictures;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.spi.SceneFormat;
-import idleheron.render.Palette;
-import idleheron.render.Picture;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Picture;
 import idleheron.report.CrossingFile;
 import idleheron.report.Snapshot;
 import java.io.IOException;
@@ -89,6 +90,9 @@ public final class GatherScreen extends Screen<ScrollPane> {
     @Override
     public void show() {
         content.getChildren().clear();
+        if (!jobs.busy().get()) {
+            asked.clear(); // what was stopped as it ended is asked for again
+        }
         palette = Palette.of(bench.dusk().get());
         Crossing c = bench.crossing().get();
         HBox head = Ui.row(
@@ -227,7 +231,7 @@ public final class GatherScreen extends Screen<ScrollPane> {
         } catch (CancellationException e) {
             Platform.runLater(() -> asked.remove(key));
             throw e;
-        } catch (IOException e) {
+        } catch (IOException | RuntimeException e) {
             return new Summary("cannot be read", String.valueOf(e.getMessage()), null, false);
         }
     }
@@ -271,7 +275,12 @@ public final class GatherScreen extends Screen<ScrollPane> {
     private Summary summary(Asset a) {
         Scene s = a.scene();
         Clip c = s.clips().isEmpty() ? null : s.clips().getFirst();
-        Picture p = Snapshot.alone(s, c, GatherModel.moment(s), palette, PICTURE_WIDTH, PICTURE_HEIGHT);
+        Picture p = Snapshot.alone(
+                new Snapshot.Shown(s, c, ViewPictures.atOnce()),
+                GatherModel.moment(s),
+                palette,
+                PICTURE_WIDTH,
+                PICTURE_HEIGHT);
         WritableImage image = new WritableImage(PICTURE_WIDTH, PICTURE_HEIGHT);
         image.getPixelWriter()
                 .setPixels(

@@ -43,6 +43,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
     private final VBox left = Ui.column(8);
     private final VBox cards = Ui.column(8);
     private final VBox facts = Ui.column(1);
+    private final PictureSwitch pictures = new PictureSwitch();
     private final Choice<Boolean> meaning;
     private final Choice<ViewRequest.Style> style = new Choice<>(List.of(ViewRequest.Style.values()), Choice::name);
 
@@ -75,7 +76,9 @@ public final class LookOverScreen extends Screen<BorderPane> {
         left.setMinWidth(320);
         ScrollPane scroll = Ui.scrolled(cards);
         meaning = Choice.meaning(bench.asMeant());
-        StackPane stack = new StackPane(view, style, meaning, legend);
+        StackPane stack = new StackPane(view, style, meaning, legend, pictures);
+        StackPane.setAlignment(pictures, Pos.BOTTOM_LEFT);
+        StackPane.setMargin(pictures, new Insets(10));
         StackPane.setAlignment(style, Pos.TOP_LEFT);
         StackPane.setAlignment(meaning, Pos.TOP_RIGHT);
         StackPane.setAlignment(legend, Pos.BOTTOM_LEFT);
@@ -107,6 +110,8 @@ public final class LookOverScreen extends Screen<BorderPane> {
         bench.crossing().addListener((o, was, is) -> showFindings());
         bench.joint().addListener((o, was, is) -> point());
         style.chosen().addListener((o, was, is) -> showView());
+        pictures.chosen().addListener((o, was, is) -> view.cover(is));
+        view.missing().addListener((o, was, is) -> pictures.tell(is));
         bench.asMeant().addListener((o, was, is) -> showView());
         view.onChosen(bench.joint()::set);
         show();
@@ -259,6 +264,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
         CheckJob.Result l = bench.lookedOver().get();
         if (l == null) {
             legend.setVisible(false);
+            pictures.setVisible(false);
             view.show(List.of(), ViewRequest.Arrangement.OVER);
             return;
         }
@@ -271,6 +277,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
                 : -1;
         boolean weights = look == ViewRequest.Style.WEIGHTS;
         legend.setVisible(weights || look.isOfGarments());
+        pictures.setVisible(PictureSwitch.isFor(s) && !legend.isVisible() && look != ViewRequest.Style.PANELS);
         legendText.setText(
                 look.isOfGarments()
                         ? Legend.garments(look, s)

@@ -1,7 +1,7 @@
 package idleheron.desktop.inspect;
 
 import idleheron.desktop.widget.Ui;
-import idleheron.render.Palette.Tone;
+import idleheron.render.ink.Palette.Tone;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;

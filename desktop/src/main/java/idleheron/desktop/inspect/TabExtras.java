@@ -14,7 +14,7 @@ import idleheron.core.scene.motion.Curve;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.pictures.PictureFiles;
-import idleheron.render.Palette.Tone;
+import idleheron.render.ink.Palette.Tone;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;

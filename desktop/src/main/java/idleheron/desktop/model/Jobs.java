@@ -58,6 +58,9 @@ public final class Jobs {
 
     /** Runs {@code work} and gives its value to {@code then} on the window's thread, unless it was stopped. */
     public <T> void run(String kind, Work<T> work, Consumer<T> then) {
+        if (worker.isShutdown()) {
+            return;
+        }
         open.stream().filter(j -> j.kind.equals(kind)).forEach(j -> j.stopped = true);
         Job job = new Job(kind);
         open.add(job);
@@ -114,6 +117,12 @@ public final class Jobs {
         if (!open.isEmpty()) {
             open.getFirst().stopped = true;
         }
+    }
+
+    /** Stops all work, and takes no more. */
+    public void close() {
+        open.forEach(j -> j.stopped = true);
+        worker.shutdown();
     }
 
     /** Whether anything runs. */

@@ -10,7 +10,7 @@ import idleheron.desktop.model.Jobs;
 import idleheron.desktop.model.Settings;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
-import idleheron.render.Picture;
+import idleheron.render.ink.Picture;
 import idleheron.report.Snapshot;
 import javafx.geometry.Insets;
 import javafx.scene.control.ScrollPane;

@@ -8,11 +8,11 @@ import idleheron.core.scene.mesh.Skin;
 import idleheron.core.scene.motion.Clip;
 import idleheron.render.Look;
 import idleheron.render.Painter;
-import idleheron.render.Palette;
-import idleheron.render.Picture;
-import idleheron.render.Projection;
 import idleheron.render.Side;
-import idleheron.render.Viewpoint;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Picture;
+import idleheron.render.ink.Projection;
+import idleheron.render.ink.Viewpoint;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -42,8 +42,10 @@ final class ViewPainter {
      * @param nodes joints of the first side
      * @param at per joint pixel x and y
      * @param heatTop what the dark end of the ramp stands for, mm, or 0
+     * @param missing files of the first side's pictures that are not to be had
      */
-    record Painted(Picture picture, Viewpoint viewpoint, int[] nodes, float[] at, double heatTop) {}
+    record Painted(
+            Picture picture, Viewpoint viewpoint, int[] nodes, float[] at, double heatTop, List<String> missing) {}
 
     Painted paint(ViewRequest r) {
         List<Side> all = new ArrayList<>();
@@ -78,7 +80,7 @@ final class ViewPainter {
         } else {
             List<Painter.Drawn> drawn = new ArrayList<>();
             for (int i = 0; i < all.size(); i++) {
-                drawn.add(drawn(r.sides().get(i), all.get(i), r.palette(), all.size() > 1));
+                drawn.add(drawn(r.sides().get(i), all.get(i), r, all.size() > 1));
             }
             painter.paint(picture, v, r.palette(), reach, drawn, r.fine());
         }
@@ -118,7 +120,7 @@ final class ViewPainter {
         if (sides.size() >= KEPT) {
             sides.removeFirst();
         }
-        Side made = new Side(s.scene(), s.space());
+        Side made = new Side(s.scene(), s.space(), ViewPictures.shelf());
         sides.add(made);
         return made;
     }
@@ -132,7 +134,8 @@ final class ViewPainter {
         return null;
     }
 
-    private Painter.Drawn drawn(ViewRequest.Shown s, Side side, Palette c, boolean two) {
+    private Painter.Drawn drawn(ViewRequest.Shown s, Side side, ViewRequest r, boolean two) {
+        Palette c = r.palette();
         int color = s.returned() ? c.rgb(Palette.Tone.RETURNED) : c.rgb(Palette.Tone.SENT);
         Look look = switch (s.style()) {
             case SURFACE -> Look.SURFACE;
@@ -146,7 +149,7 @@ final class ViewPainter {
             look = look.withTint(look.tint(), /* joint= */ c.rgb(Palette.Tone.SENT), look.strength());
         }
         heat(s, side);
-        return new Painter.Drawn(side, look, s.chosen());
+        return new Painter.Drawn(side, look.withCover(r.cover()), s.chosen());
     }
 
     private void heat(ViewRequest.Shown s, Side side) {
@@ -187,7 +190,7 @@ final class ViewPainter {
 
     private void beside(Picture to, ViewRequest r, List<Side> all, Viewpoint v, double reach) {
         Viewpoint far = v.zoomed(to.width() > 1.6 * to.height() ? 1.15 : 1.5);
-        halves(to, r, reach, i -> far, i -> drawn(r.sides().get(i), all.get(i), r.palette(), true));
+        halves(to, r, reach, i -> far, i -> drawn(r.sides().get(i), all.get(i), r, true));
     }
 
     /** The figure as it is looked at, and its panels from the front, as near as the figure. */
@@ -201,7 +204,7 @@ final class ViewPainter {
                 r,
                 reach,
                 i -> i == 0 ? v.zoomed(1.15) : flat.zoomed(1.05 * near),
-                i -> drawn(panels.sides(r).get(i), all.get(i), r.palette(), false));
+                i -> drawn(panels.sides(r).get(i), all.get(i), r, false));
     }
 
     private void halves(
@@ -315,7 +318,7 @@ final class ViewPainter {
 
     private static Painted joints(Picture picture, Viewpoint v, List<Side> all, ViewRequest r, double heatTop) {
         if (all.isEmpty()) {
-            return new Painted(picture, v, new int[0], new float[0], heatTop);
+            return new Painted(picture, v, new int[0], new float[0], heatTop, List.of());
         }
         Side side = all.getFirst();
         int[] joints = side.scene().joints().stream().mapToInt(i -> i).toArray();
@@ -328,6 +331,6 @@ final class ViewPainter {
             at[2 * i] = xy[2] > 0 ? xy[0] : -1e6f;
             at[2 * i + 1] = xy[1];
         }
-        return new Painted(picture, v, joints, at, heatTop);
+        return new Painted(picture, v, joints, at, heatTop, side.missing());
     }
 }

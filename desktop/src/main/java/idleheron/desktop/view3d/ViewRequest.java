@@ -2,8 +2,9 @@ package idleheron.desktop.view3d;
 
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
-import idleheron.render.Palette;
-import idleheron.render.Viewpoint;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Viewpoint;
+import idleheron.render.surface.Cover;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -12,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param clip name of the clip, or "" for rest
  * @param field name of the grid of a volume that is shown, or "" for the first
+ * @param cover what its pictures show
  * @param viewpoint null to look at everything
  * @param start from which side everything is looked at then
  */
@@ -21,6 +23,7 @@ public record ViewRequest(
         String clip,
         double seconds,
         String field,
+        Cover cover,
         @Nullable Viewpoint viewpoint,
         Viewpoint start,
         Palette palette,

@@ -1,8 +1,8 @@
 package idleheron.desktop.view3d;
 
 import idleheron.core.math.Vec3;
-import idleheron.render.Projection;
-import idleheron.render.Viewpoint;
+import idleheron.render.ink.Projection;
+import idleheron.render.ink.Viewpoint;
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.Circle;
 import org.jspecify.annotations.Nullable;

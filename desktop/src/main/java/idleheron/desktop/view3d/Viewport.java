@@ -4,8 +4,9 @@ import idleheron.core.math.Vec3;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Transport;
-import idleheron.render.Palette;
-import idleheron.render.Viewpoint;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Viewpoint;
+import idleheron.render.surface.Cover;
 import java.nio.IntBuffer;
 import java.util.ArrayList;
 import java.util.List;
@@ -15,6 +16,8 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.IntConsumer;
 import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.scene.Cursor;
 import javafx.scene.image.ImageView;
@@ -49,6 +52,7 @@ public final class Viewport extends Region {
     private final ImageView image = new ImageView();
     private final Transport transport;
     private final DoubleProperty heatTop = new SimpleDoubleProperty();
+    private final ReadOnlyObjectWrapper<List<String>> missing = new ReadOnlyObjectWrapper<>(List.of());
     private @Nullable PixelBuffer<IntBuffer> buffer;
     private @Nullable Viewpoint viewpoint;
     private List<ViewRequest.Shown> sides = List.of();
@@ -62,6 +66,7 @@ public final class Viewport extends Region {
     private double lastY;
     private long painted;
     private String field = "";
+    private Cover cover = Cover.COLOURS;
     private boolean dragging;
     private Viewpoint start = Viewpoint.start();
     private final ViewTools tools = new ViewTools();
@@ -75,6 +80,7 @@ public final class Viewport extends Region {
         setMinSize(120, 120);
         getChildren().addAll(image, tools);
         image.setClip(outline());
+        ViewPictures.tell(this);
         tools.setClip(outline());
         transport.seconds().addListener((o, was, is) -> request());
         transport.clip().addListener((o, was, is) -> request());
@@ -117,6 +123,7 @@ public final class Viewport extends Region {
 
     /** Paints no more. */
     public void close() {
+        ViewPictures.forget(this);
         worker.shutdownNow();
     }
 
@@ -132,6 +139,17 @@ public final class Viewport extends Region {
     /** Which grid of a volume is shown. */
     public void field(String name) {
         field = name;
+        request();
+    }
+
+    /** Files of pictures that are not to be had: what hatched parts stand for. */
+    public ReadOnlyObjectProperty<List<String>> missing() {
+        return missing.getReadOnlyProperty();
+    }
+
+    /** What the pictures of surfaces show. */
+    public void cover(Cover value) {
+        cover = value;
         request();
     }
 
@@ -249,6 +267,11 @@ public final class Viewport extends Region {
         }
     }
 
+    /** Pictures that it may have waited for have come; on whatever thread. */
+    void arrived() {
+        Platform.runLater(this::request);
+    }
+
     /** Asks for a new picture; an older wish that was not begun is forgotten. */
     void request() {
         int w = (int) Math.round(getWidth());
@@ -264,6 +287,7 @@ public final class Viewport extends Region {
                 name,
                 transport.seconds().get(),
                 field,
+                cover,
                 viewpoint,
                 start,
                 palette,
@@ -293,6 +317,7 @@ public final class Viewport extends Region {
     private void put(ViewRequest r, ViewPainter.Painted p) {
         last = p;
         heatTop.set(p.heatTop());
+        missing.set(p.missing());
         if (r.viewpoint() == null && viewpoint == null && r.sides() == sides && !sides.isEmpty()) {
             viewpoint = p.viewpoint();
         }

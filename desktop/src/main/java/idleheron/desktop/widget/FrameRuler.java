@@ -14,7 +14,7 @@ import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.Playables;
 import idleheron.desktop.model.Step;
 import idleheron.desktop.model.Transport;
-import idleheron.render.Palette.Tone;
+import idleheron.render.ink.Palette.Tone;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.geometry.Pos;

@@ -3,7 +3,7 @@ package idleheron.desktop.widget;
 import idleheron.core.Verdict;
 import idleheron.core.kind.FactGroup;
 import idleheron.core.kind.FactLine;
-import idleheron.render.Palette;
+import idleheron.render.ink.Palette;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.List;

@@ -75,6 +75,28 @@ class JobsTest {
     }
 
     @Test
+    void whatIsClosedStopsAndTakesNoMore() throws Exception {
+        List<String> values = Collections.synchronizedList(new ArrayList<>());
+        Jobs jobs = WaitForAsyncUtils.asyncFx(() -> new Jobs(t -> values.add("failed")))
+                .get();
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch never = new CountDownLatch(1);
+        WaitForAsyncUtils.asyncFx(() -> {
+                    jobs.run("compare", p -> held(p, begun, never, "compared"), values::add);
+                    jobs.run("report", p -> "reported", values::add);
+                })
+                .get();
+        begun.await();
+        WaitForAsyncUtils.asyncFx(() -> {
+                    jobs.close();
+                    jobs.run("open", p -> "opened", values::add);
+                })
+                .get();
+        Reader.until("the end of all", () -> !jobs.busy().get());
+        assertThat(values).isEmpty();
+    }
+
+    @Test
     void workAskedForAgainTakesThePlaceOfTheSameThatWaits() throws Exception {
         List<String> values = Collections.synchronizedList(new ArrayList<>());
         Jobs jobs = WaitForAsyncUtils.asyncFx(() -> new Jobs(t -> values.add("failed")))

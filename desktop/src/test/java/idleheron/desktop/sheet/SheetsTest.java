@@ -3,7 +3,7 @@ package idleheron.desktop.sheet;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.inspect.Inspection;
-import idleheron.desktop.HeronApp;
+import idleheron.desktop.OpenWindow;
 import idleheron.desktop.Reader;
 import idleheron.desktop.model.HelpPages;
 import idleheron.rehearsal.MadeDemo;
@@ -17,14 +17,12 @@ import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TreeTableView;
 import javafx.scene.input.KeyCode;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** The sheets that are laid over the bench, in a real window. */
@@ -32,28 +30,21 @@ class SheetsTest {
     @TempDir
     static Path demo;
 
+    @RegisterExtension
+    final OpenWindow open = new OpenWindow(() -> demo, true);
+
     private final FxRobot robot = new FxRobot();
     private final Reader window = new Reader(robot);
-    private Stage stage;
 
     @BeforeAll
     static void data() throws Exception {
         MadeDemo.into(demo);
-        FxToolkit.registerPrimaryStage();
     }
 
     @BeforeEach
     void open() throws Exception {
-        System.setProperty("heron.settings", demo.resolve("own/settings.json").toString());
-        stage = FxToolkit.registerPrimaryStage();
-        FxToolkit.setupApplication(HeronApp.class, "--demo", demo.toString());
         Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
         robot.press(KeyCode.SPACE).release(KeyCode.SPACE);
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        FxToolkit.cleanupStages();
     }
 
     private TextField field(String name) {
@@ -67,9 +58,7 @@ class SheetsTest {
     }
 
     private void bring() throws Exception {
-        HeronApp app =
-                (HeronApp) java.util.Objects.requireNonNull(stage.getScene().getUserData());
-        robot.interact(() -> app.takeReturned(demo.resolve("postwoman_from_alder.fbx")));
+        open.takeReturned(demo.resolve("postwoman_from_alder.fbx"));
         Reader.until("the verdict is there", () -> window.reads("Broken") && window.reads("Likely cause"));
     }
 

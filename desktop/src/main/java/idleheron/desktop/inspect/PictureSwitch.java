@@ -1,0 +1,85 @@
+package idleheron.desktop.inspect;
+
+import idleheron.core.Wording;
+import idleheron.core.scene.Scene;
+import idleheron.desktop.widget.Ui;
+import idleheron.render.surface.Cover;
+import java.util.List;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.collections.FXCollections;
+import javafx.geometry.Pos;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
+import javafx.util.StringConverter;
+
+/** What the pictures of a surface show, and which are missing: what hatched parts stand for. Seen where a scene has pictures. */
+final class PictureSwitch extends HBox {
+    /** Of the box, pixels: room for its longest word. */
+    private static final int WIDE = 200;
+
+    private final ComboBox<Cover> covers = new ComboBox<>(FXCollections.observableArrayList(
+            Cover.COLOURS, Cover.NORMALS, Cover.PLAIN, Cover.RED, Cover.GREEN, Cover.BLUE, Cover.ALPHA));
+    private final Label missing = Ui.label("", "small");
+
+    PictureSwitch() {
+        super(8);
+        setAlignment(Pos.CENTER_LEFT);
+        setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+        covers.setValue(Cover.COLOURS);
+        covers.setPrefWidth(WIDE);
+        covers.setAccessibleText("What pictures show");
+        covers.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(Cover c) {
+                return word(c);
+            }
+
+            @Override
+            public Cover fromString(String text) {
+                return covers.getItems().stream()
+                        .filter(c -> word(c).equals(text))
+                        .findFirst()
+                        .orElse(Cover.COLOURS);
+            }
+        });
+        missing.getStyleClass().add("legend");
+        getChildren().addAll(covers, missing);
+    }
+
+    static String word(Cover c) {
+        return switch (c) {
+            case COLOURS -> "Pictures";
+            case NORMALS -> "Pictures with normals";
+            case PLAIN -> "Plain colours";
+            case RED -> "Red channel";
+            case GREEN -> "Green channel";
+            case BLUE -> "Blue channel";
+            case ALPHA -> "Alpha channel";
+        };
+    }
+
+    ReadOnlyObjectProperty<Cover> chosen() {
+        return covers.valueProperty();
+    }
+
+    /** Whether a scene has pictures to be looked at. */
+    static boolean isFor(Scene scene) {
+        return scene.materials().stream().anyMatch(m -> !m.uses().isEmpty());
+    }
+
+    /** Tells which pictures are not to be had. */
+    void tell(List<String> files) {
+        missing.setText(text(files));
+        missing.setVisible(!files.isEmpty());
+    }
+
+    /** "Hatched: satchel.png is missing or cannot be read". */
+    static String text(List<String> files) {
+        return files.isEmpty()
+                ? ""
+                : "Hatched: " + Wording.listed(files) + (files.size() == 1 ? " is" : " are")
+                        + " missing or cannot be read";
+    }
+}

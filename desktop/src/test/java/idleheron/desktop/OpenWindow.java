@@ -1,0 +1,72 @@
+package idleheron.desktop;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Objects;
+import java.util.function.Supplier;
+import javafx.stage.Stage;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.extension.AfterEachCallback;
+import org.junit.jupiter.api.extension.BeforeEachCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+
+/** A real window of the program for each test, with settings of its own; closed after it, so that nothing of it stays. */
+public final class OpenWindow implements BeforeEachCallback, AfterEachCallback {
+    private final Supplier<Path> folder;
+    private final boolean demo;
+    private @Nullable HeronApp app;
+    private @Nullable Stage stage;
+
+    /**
+     * @param folder where settings are kept
+     * @param demo whether the folder holds the demo data and the window opens with them
+     */
+    public OpenWindow(Supplier<Path> folder, boolean demo) {
+        this.folder = folder;
+        this.demo = demo;
+    }
+
+    @Override
+    public void beforeEach(ExtensionContext context) throws Exception {
+        open();
+    }
+
+    @Override
+    public void afterEach(ExtensionContext context) throws Exception {
+        close();
+    }
+
+    void open() throws Exception {
+        System.setProperty(
+                "heron.settings", folder.get().resolve("own/settings.json").toString());
+        stage = FxToolkit.registerPrimaryStage();
+        List<String> arguments = demo ? List.of("--demo", folder.get().toString()) : List.of();
+        app = (HeronApp) FxToolkit.setupApplication(HeronApp.class, arguments.toArray(String[]::new));
+    }
+
+    void close() throws Exception {
+        FxToolkit.cleanupApplication(app());
+        FxToolkit.cleanupStages();
+        app = null;
+    }
+
+    public HeronApp app() {
+        return Objects.requireNonNull(app);
+    }
+
+    public Stage stage() {
+        return Objects.requireNonNull(stage);
+    }
+
+    /** Puts a file on the bench, as dropping it would. */
+    void open(Path file) {
+        new FxRobot().interact(() -> app().open(file));
+    }
+
+    /** Takes a file as what came back, as dropping it on Compare would. */
+    public void takeReturned(Path file) {
+        new FxRobot().interact(() -> app().takeReturned(file));
+    }
+}
