@@ -62,7 +62,12 @@ public record CheckJob(
         Facts facts = new Facts(s);
         List<Finding> out = new ArrayList<>(Inspection.of(facts, destination));
         out.addAll(Inspection.apart(s, asset.apart()));
-        out.addAll(FileChecks.of(s, files, destination));
+        List<Finding> beside = FileChecks.of(s, files, destination);
+        // what files tell with more behind it takes the place of what the scene alone tells
+        out.removeIf(f -> beside.stream()
+                .anyMatch(b -> b.code().equals(f.code())
+                        && b.figure().subject().equals(f.figure().subject())));
+        out.addAll(beside);
         return new Result(asset, facts, List.of()).with(out);
     }
 

@@ -1,15 +1,18 @@
 package idleheron.bench;
 
+import idleheron.core.picture.Texels;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
 import idleheron.core.scene.Scene;
 import idleheron.render.Look;
 import idleheron.render.Painter;
-import idleheron.render.Palette;
-import idleheron.render.Picture;
 import idleheron.render.Side;
-import idleheron.render.Viewpoint;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Picture;
+import idleheron.render.ink.Viewpoint;
+import idleheron.render.surface.Cover;
+import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.joml.Matrix4d;
@@ -35,6 +38,10 @@ public class FrameBenchmark {
     @Param({"50000", "300000"})
     public int points = 50_000;
 
+    /** A picture of 2048 by 2048 texels on it, with normals or without. */
+    @Param({"PLAIN", "COLOURS", "NORMALS"})
+    public Cover cover = Cover.PLAIN;
+
     private final Painter painter = new Painter();
     private final Picture picture = new Picture(900, 600);
     private final Matrix4d none = new Matrix4d();
@@ -46,10 +53,13 @@ public class FrameBenchmark {
 
     @org.openjdk.jmh.annotations.Setup
     public void make() {
-        scene = Sleeve.scene(points / 500, 500, 40);
+        scene = Sleeve.dressed(Sleeve.scene(points / 500, 500, 40));
         pose = new Pose(scene);
         surface = new Surface(pose, 40);
-        side = new Side(scene, CanonicalSpace.of(scene.stage()));
+        int[] argb = new int[1 << 22];
+        Arrays.setAll(argb, i -> 0xFF000000 | i * 0x9E3779B1 >>> 8);
+        Texels all = Texels.of(1 << 11, 1 << 11, argb, false);
+        side = new Side(scene, CanonicalSpace.of(scene.stage()), (s, t, n) -> all);
     }
 
     private double next() {
@@ -76,7 +86,7 @@ public class FrameBenchmark {
                 Viewpoint.start().framing(side.bounds()),
                 Palette.DAY,
                 2,
-                List.of(new Painter.Drawn(side, Look.SURFACE, -1)),
+                List.of(new Painter.Drawn(side, Look.SURFACE.withCover(cover), -1)),
                 false);
         return picture;
     }

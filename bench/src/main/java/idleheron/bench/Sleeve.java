@@ -3,13 +3,16 @@ package idleheron.bench;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
+import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
+import idleheron.core.scene.Texture;
 import idleheron.core.scene.Transform;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.Skin;
+import idleheron.core.scene.mesh.UvSet;
 import idleheron.core.scene.motion.Channel;
 import idleheron.core.scene.motion.Clip;
 import idleheron.core.scene.motion.Curve;
@@ -56,6 +59,31 @@ final class Sleeve {
         return bare.withNodes(nodes)
                 .withMeshes(List.of(mesh(rows, ring, joints, slots, toJoint)))
                 .withClips(List.of(clip(joints, frames)));
+    }
+
+    /** With one picture on it, once around and once along, colours and normals alike. */
+    static Scene dressed(Scene s) {
+        Mesh m = s.meshes().getFirst();
+        int n = m.pointCount();
+        float[] uv = new float[2 * n];
+        for (int p = 0; p < n; p++) {
+            uv[2 * p] = (float) (0.5 + Math.atan2(m.points()[3 * p + 2], m.points()[3 * p]) / (2 * Math.PI));
+            uv[2 * p + 1] = (float) (m.points()[3 * p + 1] / 2);
+        }
+        int last = s.nodes().size() - 1;
+        List<Node> nodes = new ArrayList<>(s.nodes());
+        nodes.set(last, Node.mesh("sleeve", -1, Transform.IDENTITY, 0, 0));
+        Material cloth = new Material(
+                "cloth",
+                "phong",
+                new Vec3(1, 1, 1),
+                1,
+                List.of(new Material.Use(Material.DIFFUSE, 0), new Material.Use("NormalMap", 0)),
+                List.of());
+        return s.withNodes(nodes)
+                .withMeshes(List.of(m.withUvSets(List.of(new UvSet("map1", uv, m.corners())))))
+                .withMaterials(List.of(cloth))
+                .withTextures(List.of(new Texture("cloth", "cloth.png", "cloth.png", true)));
     }
 
     private static Mesh mesh(int rows, int ring, int joints, int[] slots, Matrix4dc[] toJoint) {

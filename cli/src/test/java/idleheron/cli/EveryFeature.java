@@ -13,6 +13,7 @@ import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeAttribute;
 import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Placement;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Texture;
@@ -186,7 +187,9 @@ final class EveryFeature {
                         "phong",
                         new Vec3(0.5, 0.4, 0.3),
                         1,
-                        List.of(new Material.Use("DiffuseColor", 0), new Material.Use("Bump", 1)),
+                        List.of(
+                                new Material.Use("DiffuseColor", 0, Placement.of(2, 2, 0, 0, 0)),
+                                new Material.Use("Bump", 1)),
                         List.of(
                                 new FreeProperty("Shininess", "double", "Number", "", numbers(12)),
                                 new FreeProperty("SpecularColor", "Color", "", "A", numbers(0.2, 0.2, 0.25)))),

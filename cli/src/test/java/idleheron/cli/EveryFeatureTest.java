@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.job.Progress;
 import idleheron.core.math.Matrices;
+import idleheron.core.picture.PictureHome;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
 import idleheron.core.remedy.Proof;
@@ -14,6 +15,7 @@ import idleheron.formats.fbx.FbxFormat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
 import org.junit.jupiter.api.Test;
@@ -31,7 +33,8 @@ class EveryFeatureTest {
     private Scene back(String variant) throws IOException {
         Path f = folder.resolve(variant.replace(' ', '_') + ".fbx");
         return SceneFiles.write(SCENE, f, new FbxFormat(), variant, false, Progress.NONE)
-                .scene();
+                .scene()
+                .with(PictureHome.KEY, List.of());
     }
 
     @ParameterizedTest

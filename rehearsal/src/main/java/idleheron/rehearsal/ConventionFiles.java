@@ -32,7 +32,8 @@ import org.jspecify.annotations.Nullable;
  *             humanoid: true where a figure comes only as an avatar
  * [weights]   influences, bits: 0 for any
  * [clips]     names: a regular expression; apart: true or false
- * [surface]   smoothing, tangents: true or false; pictures: list of endings; pictureSize: largest width or height, 0 for any
+ * [surface]   smoothing, tangents: true or false; pictures: list of endings; pictureSize: largest width or height, 0 for any;
+ *             powerOfTwo: true where sides must be powers of two; green: which way that of normals runs, up or down
  * [travel]    cameras, lights: true or false
  * [carrier]   format, variant
  * [volumes]   grids: list of names, each with ":" and a type where that counts; megabytes per frame, 0 for any; half
@@ -62,7 +63,7 @@ public final class ConventionFiles {
             Map.entry("skeleton", Set.of("oneRoot", "tips", "controls", "root", "joints", "bonesAlong", "humanoid")),
             Map.entry("weights", Set.of("influences", "bits")),
             Map.entry("clips", Set.of("names", "apart")),
-            Map.entry("surface", Set.of("smoothing", "tangents", "pictures", "pictureSize")),
+            Map.entry("surface", Set.of("smoothing", "tangents", "pictures", "pictureSize", "powerOfTwo", "green")),
             Map.entry("travel", Set.of("cameras", "lights")),
             Map.entry("carrier", Set.of("format", "variant")),
             Map.entry("budget", Set.of("materials", "triangles", "pictureMegabytes")),
@@ -154,8 +155,13 @@ public final class ConventionFiles {
                         flag("surface", "smoothing", true),
                         flag("surface", "tangents", true),
                         flag("clips", "apart", false),
-                        new Convention.Layout(inside("file"), inside("clip"), inside("pictures"), (int)
-                                number("surface", "pictureSize", 0)),
+                        new Convention.Layout(
+                                inside("file"),
+                                inside("clip"),
+                                inside("pictures"),
+                                (int) number("surface", "pictureSize", 0),
+                                flag("surface", "powerOfTwo", false),
+                                green()),
                         new Convention.Grids(
                                 list("volumes", "grids"),
                                 number("volumes", "megabytes", 0),
@@ -165,6 +171,14 @@ public final class ConventionFiles {
                                 (int) number("budget", "materials", 0),
                                 (int) number("budget", "triangles", 0),
                                 number("budget", "pictureMegabytes", 0))));
+    }
+
+    private String green() throws FormatException {
+        String way = text("surface", "green");
+        if (!Set.of("", "up", "down").contains(way)) {
+            throw FormatException.in(file, "up or down for green in [surface]", way);
+        }
+        return way;
     }
 
     /** A path of the delivery; it must not lead out of its folder. */
@@ -213,6 +227,10 @@ public final class ConventionFiles {
                 .append("]\npictureSize = ")
                 .append(a.layout().pictureSize())
                 .append('\n');
+        if (a.layout().powerOfTwo()) {
+            s.append("powerOfTwo = true\n");
+        }
+        told(s, "green", a.layout().green());
         s.append("\n[travel]\ncameras = ").append(a.cameras());
         s.append("\nlights = ").append(a.lights()).append('\n');
         s.append("\n[carrier]\n");

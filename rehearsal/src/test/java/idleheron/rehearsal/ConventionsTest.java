@@ -141,6 +141,20 @@ class ConventionsTest {
     }
 
     @Test
+    void pictures_may_have_to_have_sides_and_green_of_one_kind() throws idleheron.formats.bytes.FormatException {
+        Convention c = ConventionFiles.read(
+                "own",
+                "own.toml",
+                ConventionFiles.text(Conventions.Z_UP_METRES)
+                        .replace("pictureSize = 0", "pictureSize = 512\npowerOfTwo = true\ngreen = \"down\""));
+        assertThat(c.more().layout()).isEqualTo(new Convention.Layout("", "", "", 512, true, "down"));
+        assertThat(ConventionFiles.read("own", "t", ConventionFiles.text(c))).isEqualTo(c);
+        org.assertj.core.api.Assertions.assertThatThrownBy(
+                        () -> ConventionFiles.read("own", "own.toml", HEAD + "[surface]\ngreen = \"left\"\n"))
+                .hasMessageContaining("up or down for green in [surface]");
+    }
+
+    @Test
     void aDeliveryHasItsLayoutAndMayNotLeaveItsFolder() throws idleheron.formats.bytes.FormatException {
         String text = ConventionFiles.text(Conventions.Z_UP_METRES).replace("pictureSize = 0", "pictureSize = 512")
                 + "file = \"{name}/{name}\"\nclip = \"{name}/clips/{clip}\"\npictures = \"maps\"\n";

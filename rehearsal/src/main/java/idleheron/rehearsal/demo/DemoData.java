@@ -65,9 +65,9 @@ public final class DemoData {
     public static void write(Path folder, Progress progress) throws IOException {
         Files.createDirectories(folder);
         progress.at(0, "modelling the postwoman");
-        Scene woman = null;
+        LowTidePictures.write(folder);
         if (!Files.exists(folder.resolve(POSTWOMAN)) || !Files.exists(folder.resolve(SENT))) {
-            woman = Postwoman.scene();
+            Scene woman = LowTidePictures.on(Postwoman.scene());
             put(woman, folder.resolve(POSTWOMAN));
             Scene ready = woman;
             for (Remedy r : List.of(new BakeScale(), new SingleRoot(""), DropJoints.all())) {

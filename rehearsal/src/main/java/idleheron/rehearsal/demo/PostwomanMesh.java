@@ -113,14 +113,48 @@ final class PostwomanMesh {
         return Math.rint(v * 1024) / 1024;
     }
 
-    /** Wrapped around the upright axis through the body. */
+    /** Wrapped around the upright axis through the body. What lies over the seam behind goes on beyond 1. */
     private UvSet uv() {
-        float[] uv = new float[points.length / 3 * 2];
-        for (int i = 0; i < points.length / 3; i++) {
-            uv[2 * i] = (float) step(0.5 + Math.atan2(points[3 * i], points[3 * i + 2]) / (2 * Math.PI));
-            uv[2 * i + 1] = (float) step(points[3 * i + 1] / 2.5);
+        int n = points.length / 3;
+        float[] uv = new float[4 * n];
+        for (int i = 0; i < n; i++) {
+            float u = (float) step(0.5 + Math.atan2(points[3 * i], points[3 * i + 2]) / (2 * Math.PI));
+            float v = (float) step(points[3 * i + 1] / 2.5);
+            uv[2 * i] = u;
+            uv[2 * i + 1] = v;
+            uv[2 * (n + i)] = u + 1;
+            uv[2 * (n + i) + 1] = v;
         }
-        return new UvSet("map1", uv, corners.clone());
+        int[] at = corners.clone();
+        int[] entries = new int[2 * n];
+        for (int face = 0; face < corners.length; face += 4) {
+            float most = 0;
+            for (int c = face; c < face + 4; c++) {
+                most = Math.max(most, uv[2 * corners[c]]);
+            }
+            for (int c = face; c < face + 4; c++) {
+                at[c] = most - uv[2 * corners[c]] > 0.5 ? n + corners[c] : corners[c];
+                entries[at[c]] = 1;
+            }
+        }
+        return packed(uv, at, entries);
+    }
+
+    /** Without the entries that no corner has. */
+    private static UvSet packed(float[] uv, int[] at, int[] used) {
+        float[] left = new float[uv.length];
+        int k = 0;
+        for (int i = 0; i < used.length; i++) {
+            if (used[i] > 0) {
+                left[2 * k] = uv[2 * i];
+                left[2 * k + 1] = uv[2 * i + 1];
+                used[i] = k++;
+            }
+        }
+        for (int c = 0; c < at.length; c++) {
+            at[c] = used[at[c]];
+        }
+        return new UvSet("map1", Arrays.copyOf(left, 2 * k), at);
     }
 
     private Skin skin(Map<String, Integer> slots, int[] joints, Matrix4dc[] toJoint) {
