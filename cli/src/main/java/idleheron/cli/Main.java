@@ -33,6 +33,7 @@ import picocli.CommandLine.Option;
             SampleCommand.class,
             RehearseCommand.class,
             BatchCommand.class,
+            PicturesCommand.class,
             RemediesCommand.class,
             DemoDataCommand.class
         })
@@ -50,7 +51,7 @@ public final class Main {
             names = "--most",
             paramLabel = "WHAT=NUMBER",
             scope = CommandLine.ScopeType.INHERIT,
-            description = "allows more than usual of prims, places, samples or bake")
+            description = "allows more than usual of prims, places, samples, texels or bake")
     void most(Map<String, Long> told) {
         told.forEach((what, number) -> {
             if (Arrays.stream(Budget.values()).noneMatch(b -> b.code().equals(what)) || number < 1) {

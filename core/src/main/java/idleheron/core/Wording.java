@@ -29,6 +29,9 @@ public final class Wording {
 
     /** The size of a file: "289 kB", "1.8 MB". */
     public static String bytes(long n) {
+        if (n < 1000) {
+            return counted(n, "byte");
+        }
         return n < 1_000_000
                 ? String.format(Locale.ROOT, "%.0f kB", n / 1e3)
                 : String.format(Locale.ROOT, "%.1f MB", n / 1e6);

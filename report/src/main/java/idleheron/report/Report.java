@@ -1,7 +1,5 @@
 package idleheron.report;
 
-import freemarker.template.Configuration;
-import freemarker.template.Template;
 import freemarker.template.TemplateException;
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
@@ -15,7 +13,6 @@ import idleheron.core.scene.motion.Clip;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -53,14 +50,9 @@ public final class Report {
         model.put("program", Paper.PROGRAM);
         model.put("files", paper.files());
         model.put("tolerances", tolerances(paper));
-        Configuration c = new Configuration(Configuration.VERSION_2_3_34);
-        c.setClassForTemplateLoading(Report.class, "/idleheron/report");
-        c.setDefaultEncoding(StandardCharsets.UTF_8.name());
-        c.setOutputFormat(freemarker.core.HTMLOutputFormat.INSTANCE);
         StringWriter out = new StringWriter();
         try {
-            Template t = c.getTemplate("report.ftlh");
-            t.process(model, out);
+            ContactSheet.template("report.ftlh").process(model, out);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (TemplateException e) {

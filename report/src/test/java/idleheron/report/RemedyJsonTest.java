@@ -190,6 +190,7 @@ class RemedyJsonTest {
                 new ChangePictures(PictureEdit.Change.TURN_GREEN, List.of("a.png")),
                 new ChangePictures(PictureEdit.Change.FILL_ALPHA, List.of("a.png", "b.png")),
                 new ChangePictures(PictureEdit.Change.TURN_ALPHA, List.of("c")),
+                new ChangePictures(PictureEdit.Change.DROP_ALPHA, List.of("c")),
                 new ReverseClips(List.of("walk", "run, fast")),
                 new PartsToJoints(true),
                 new JointsToParts(),

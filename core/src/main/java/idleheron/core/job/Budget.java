@@ -14,6 +14,8 @@ public enum Budget {
     PLACES(1000, "placed objects"),
     /** Points times moments that go out as numbers. */
     SAMPLES(200, "points times frames"),
+    /** Texels of one picture that is changed: its values, what comes of it, and what lies between. */
+    TEXELS(60, "texels"),
     /** Points times frames of a bake, which lie on the disk and in the file that is written: 240 GB. */
     BAKE(0, "points times frames");
 

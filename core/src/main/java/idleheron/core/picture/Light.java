@@ -5,16 +5,27 @@ package idleheron.core.picture;
  * it ((v + 0.055) / 1.055)^2.4.
  */
 public final class Light {
-    private static final float[] OF = new float[256];
+    private static final float[] OF = table(1 << 8);
 
     /** Steps of light between 0 and 1 that are told apart on the way back. */
     private static final int STEPS = 1 << 14;
 
     private static final byte[] BACK = new byte[STEPS + 1];
 
+    /** Places on the root of light between which the way back is straight: within 2e-7, where 16 bits have steps of 1.5e-5. */
+    private static final int ROOTS = 1 << 12;
+
+    private static final float[] BACK_OF_ROOT = new float[ROOTS + 2];
+
+    /** Of values of 16 bits, made when somebody asks. */
+    private static final class Deep {
+        static final float[] OF = table(1 << 16);
+    }
+
     static {
-        for (int i = 0; i < OF.length; i++) {
-            OF[i] = (float) of(i / 255.0);
+        for (int i = 0; i < BACK_OF_ROOT.length; i++) {
+            double root = (double) i / ROOTS;
+            BACK_OF_ROOT[i] = (float) stored(root * root);
         }
         for (int i = 0; i <= STEPS; i++) {
             BACK[i] = (byte) Math.round(255 * stored((double) i / STEPS));
@@ -41,5 +52,26 @@ public final class Light {
     /** The nearest stored value of 0 to 255, to half a step of the darkest. */
     static int stored(float light) {
         return BACK[Math.clamp(Math.round(light * STEPS), 0, STEPS)] & 255;
+    }
+
+    private static float[] table(int values) {
+        float[] out = new float[values];
+        for (int i = 0; i < values; i++) {
+            out[i] = (float) of(i / (values - 1.0));
+        }
+        return out;
+    }
+
+    /** Light of every stored value of 8 or 16 bits. */
+    static float[] ofAll(int bits) {
+        return bits == 8 ? OF : Deep.OF;
+    }
+
+    /** The stored value of light, both 0 to 1, to less than a step of 16 bits. */
+    static float back(float light) {
+        float at = (float) Math.sqrt(Math.clamp(light, 0f, 1f)) * ROOTS;
+        int i = (int) at;
+        float low = BACK_OF_ROOT[i];
+        return low + (at - i) * (BACK_OF_ROOT[i + 1] - low);
     }
 }

@@ -17,15 +17,33 @@ public record PictureEdit(String file, Change change) {
     /** A change of every texel. */
     public enum Change {
         /** Green runs the other way: the largest value less what it was. */
-        TURN_GREEN,
+        TURN_GREEN("green turned"),
         /** Alpha is full everywhere. */
-        FILL_ALPHA,
+        FILL_ALPHA("alpha filled"),
         /** Alpha is the largest value less what it was. */
-        TURN_ALPHA;
+        TURN_ALPHA("alpha turned"),
+        /** Alpha is taken away. */
+        DROP_ALPHA("alpha dropped");
+
+        private final String word;
+
+        Change(String word) {
+            this.word = word;
+        }
+
+        /** What was done: "green turned". */
+        public String word() {
+            return word;
+        }
+
+        /** Whether a picture has what it changes. */
+        boolean touches(Pixels p) {
+            return this == TURN_GREEN ? p.bands() > 2 : p.hasAlpha();
+        }
 
         /** Whether made twice it is as if it was never made. */
         private boolean undoesItself() {
-            return this != FILL_ALPHA;
+            return this == TURN_GREEN || this == TURN_ALPHA;
         }
     }
 

@@ -6,6 +6,7 @@ import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
 import idleheron.core.picture.PictureEdit;
+import idleheron.core.picture.PictureRole;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.formats.pictures.PictureCandidates;
@@ -66,6 +67,18 @@ public final class PictureChecks {
             }
         }
         budget(memory, c, out);
+        return out;
+    }
+
+    /**
+     * What is told of a picture that lies in a folder, with no scene.
+     *
+     * @param name of its file
+     * @param role what it is for, which its name or what it shows tells
+     */
+    public static List<Finding> alone(String name, PictureReader.Seen picture, PictureRole role) {
+        List<Finding> out = new ArrayList<>();
+        PictureFindings.of(new Texture(name, name, name, true), PictureUsers.none(role), picture, null, out);
         return out;
     }
 

@@ -62,7 +62,7 @@ final class PictureFindings {
             Figure figure,
             PictureEdit.@Nullable Change mends) {
         out.add(Finding.of(code, severity, Topic.MATERIALS)
-                .says(t.fileName() + " " + title, message + " It is " + users.text() + ".")
+                .says(t.fileName() + " " + title, message + users.sentence())
                 .measured(figure)
                 .mendedBy(mends == null ? null : new ChangePictures(mends, List.of(t.fileName()))));
     }

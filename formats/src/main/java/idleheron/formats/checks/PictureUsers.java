@@ -41,8 +41,18 @@ record PictureUsers(List<String> materials, Set<PictureRole> roles) {
         return new PictureUsers(names, roles);
     }
 
+    /** Of a picture that lies in a folder, with no scene. */
+    static PictureUsers none(PictureRole role) {
+        return new PictureUsers(List.of(), role == PictureRole.UNKNOWN ? Set.of() : Set.of(role));
+    }
+
     boolean has(PictureRole role) {
         return roles.contains(role);
+    }
+
+    /** " It is used by oilskin, hat, scarf and 4 more."; nothing where nobody is known. */
+    String sentence() {
+        return materials.isEmpty() ? "" : " It is " + text() + ".";
     }
 
     /** "used by oilskin, hat, scarf and 4 more". */

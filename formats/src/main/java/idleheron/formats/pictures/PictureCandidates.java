@@ -4,23 +4,14 @@ import idleheron.core.picture.PictureRole;
 import idleheron.core.scene.Texture;
 import idleheron.formats.disk.FileNames;
 import java.io.IOException;
-import java.nio.file.FileVisitResult;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.SimpleFileVisitor;
-import java.nio.file.attribute.BasicFileAttributes;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** What a picture that is not found may be: files near by, the nearest name first. */
 public final class PictureCandidates {
-    private static final Set<String> ENDINGS = Set.of(
-            ".png", ".tga", ".jpg", ".jpeg", ".bmp", ".tif", ".tiff", ".psd", ".webp", ".dds", ".hdr", ".exr", ".gif");
-
     private static final int DEEPEST = 3;
     private static final int MOST = 5000;
     private static final int TOLD = 3;
@@ -44,12 +35,21 @@ public final class PictureCandidates {
      * @param role what it is linked for
      */
     public List<String> of(Texture t, PictureRole role) {
-        String wanted = FileNames.stem(t.fileName()).toLowerCase(Locale.ROOT);
-        return pictures().stream()
+        return nearest(t.fileName(), role, pictures());
+    }
+
+    /**
+     * Of some paths those whose names are near, the nearest first; none where nothing is near.
+     *
+     * @param wanted name of a file
+     */
+    public static List<String> nearest(String wanted, PictureRole role, List<Path> among) {
+        String stem = FileNames.stem(wanted).toLowerCase(Locale.ROOT);
+        return among.stream()
                 .map(f -> {
                     String name = String.valueOf(f.getFileName());
-                    String stem = FileNames.stem(name).toLowerCase(Locale.ROOT);
-                    return new Near(f.toString().replace('\\', '/'), far(wanted, stem, PictureRole.named(name), role));
+                    String other = FileNames.stem(name).toLowerCase(Locale.ROOT);
+                    return new Near(f.toString().replace('\\', '/'), far(stem, other, PictureRole.named(name), role));
                 })
                 .filter(n -> n.far <= APART)
                 .sorted(Comparator.comparingDouble(Near::far).thenComparing(Near::path))
@@ -61,42 +61,14 @@ public final class PictureCandidates {
     private List<Path> pictures() {
         List<Path> known = pictures;
         if (known == null) {
-            List<Path> found = new ArrayList<>();
             try {
-                Files.walkFileTree(folder, Set.of(), DEEPEST, new Pictures(folder, found));
+                known = PictureFolder.of(folder, DEEPEST, MOST);
             } catch (IOException e) {
-                found.clear(); // what cannot be looked through offers nothing
+                known = List.of(); // what cannot be looked through offers nothing
             }
-            known = found;
-            pictures = found;
+            pictures = known;
         }
         return known;
-    }
-
-    /** Takes what is called as a picture; goes past what cannot be opened. */
-    private static final class Pictures extends SimpleFileVisitor<Path> {
-        private final Path folder;
-        private final List<Path> into;
-        private int met;
-
-        Pictures(Path folder, List<Path> into) {
-            this.folder = folder;
-            this.into = into;
-        }
-
-        @Override
-        public FileVisitResult visitFile(Path file, BasicFileAttributes a) {
-            String end = FileNames.end(String.valueOf(file.getFileName())).toLowerCase(Locale.ROOT);
-            if (a.isRegularFile() && ENDINGS.contains(end)) {
-                into.add(folder.relativize(file));
-            }
-            return ++met < MOST ? FileVisitResult.CONTINUE : FileVisitResult.TERMINATE;
-        }
-
-        @Override
-        public FileVisitResult visitFileFailed(Path file, IOException e) {
-            return FileVisitResult.CONTINUE;
-        }
     }
 
     /** 0 for the same name with another ending, up to 1 for one that has nothing in common. */

@@ -1,6 +1,7 @@
 package idleheron.formats.pictures;
 
 import idleheron.core.picture.PictureEdit;
+import idleheron.core.picture.Pixels;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.formats.disk.Drafts;
@@ -264,14 +265,13 @@ public final class PictureFiles {
                 return new int[0];
             }
             byte[] bytes = file == null ? t.content() : Files.readAllBytes(file);
-            java.awt.image.BufferedImage image = bytes == null ? null : PictureReader.read(bytes);
-            if (image == null) {
+            Pixels small = bytes == null ? null : PictureReader.small(bytes, size);
+            if (small == null) {
                 return new int[0];
             }
-            java.awt.image.BufferedImage small = PictureStyle.within(image, size);
-            int[] out = new int[1 + small.getWidth() * small.getHeight()];
-            out[0] = small.getWidth();
-            System.arraycopy(Argb.of(small), 0, out, 1, out.length - 1);
+            int[] out = new int[1 + small.width() * small.height()];
+            out[0] = small.width();
+            System.arraycopy(small.argb(), 0, out, 1, out.length - 1);
             return out;
         } catch (IOException e) {
             return new int[0];

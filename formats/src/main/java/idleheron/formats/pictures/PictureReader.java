@@ -1,13 +1,18 @@
 package idleheron.formats.pictures;
 
+import com.twelvemonkeys.imageio.plugins.hdr.HDRImageReadParam;
+import com.twelvemonkeys.imageio.plugins.hdr.tonemap.NullToneMapper;
+import idleheron.core.job.Budget;
+import idleheron.core.picture.Meaning;
 import idleheron.core.picture.PictureEdit;
+import idleheron.core.picture.PixelChange;
+import idleheron.core.picture.PixelSize;
+import idleheron.core.picture.Pixels;
 import idleheron.core.picture.Texels;
 import java.awt.image.BufferedImage;
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.Iterator;
 import java.util.List;
-import java.util.Locale;
 import java.util.zip.CRC32;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
@@ -23,7 +28,10 @@ public final class PictureReader {
     /** Longer sides are read with texels left out where a picture is only looked at. */
     static final int LONGEST_SEEN = 4096;
 
-    private static final int LONGEST_LOOKED = 1024;
+    static final int LONGEST_LOOKED = 1024;
+
+    /** So many times as fine is what a small picture is the mean of. */
+    private static final int FINER = 4;
 
     private PictureReader() {}
 
@@ -36,6 +44,46 @@ public final class PictureReader {
         return opened(bytes, r -> read(r, longest));
     }
 
+    /** Width, height; null where nothing can read it. */
+    public static int @Nullable [] size(byte[] bytes) {
+        return opened(bytes, r -> new int[] {r.getWidth(0), r.getHeight(0)});
+    }
+
+    /** As the reader of its bytes calls it, "png" or "jpeg"; "" where nothing can read it. */
+    public static String kind(byte[] bytes) {
+        String kind = opened(bytes, r -> name(r));
+        return kind == null ? "" : kind;
+    }
+
+    /** The colour space that it declares: "sRGB", "gamma 0.45455", the name of a profile, or "" for none. */
+    public static String colourSpace(byte[] bytes) {
+        return DeclaredSpace.of(bytes);
+    }
+
+    /** Whether it is a picture with a side longer than this; of 0, none is. */
+    static boolean isLarger(byte[] bytes, int most) {
+        Boolean larger = most == 0 ? null : opened(bytes, r -> r.getWidth(0) > most || r.getHeight(0) > most);
+        return larger != null && larger;
+    }
+
+    /** With no side longer than this, to be shown; null when it is none that can be read or is too large. */
+    public static @Nullable Pixels small(byte[] bytes, int most) {
+        BufferedImage image = read(bytes, FINER * most);
+        if (image == null) {
+            return null;
+        }
+        return PixelSize.within(PixelImages.of(image), most, Meaning.COLOURS);
+    }
+
+    /** The picture to be changed, or null when it is none that can be read or is too large. */
+    public static @Nullable Pixels pixels(byte[] bytes) {
+        return opened(bytes, r -> {
+            Budget.TEXELS.check((long) r.getWidth(0) * r.getHeight(0));
+            BufferedImage image = read(r, Integer.MAX_VALUE);
+            return image == null ? null : PixelImages.of(image);
+        });
+    }
+
     /** What is done with a reader of the bytes. */
     private interface Way<T> {
         @Nullable
@@ -44,21 +92,38 @@ public final class PictureReader {
 
     /** Null where nothing can read them, or what does gives up. */
     private static <T> @Nullable T opened(byte[] bytes, Way<T> way) {
-        try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(bytes))) {
+        try (ImageInputStream in = new PictureInput(bytes)) {
             Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
-            if (!readers.hasNext()) {
-                return null;
+            while (readers.hasNext()) {
+                in.seek(0);
+                T out = opened(readers.next(), in, way);
+                if (out != null) {
+                    return out;
+                }
             }
-            ImageReader r = readers.next();
-            try {
-                r.setInput(in, true, true);
-                return way.of(r);
-            } finally {
-                r.dispose();
-            }
-        } catch (IOException | RuntimeException e) {
+        } catch (IOException e) {
             return null;
         }
+        return null;
+    }
+
+    /** Where one gives up another one may know more: two readers know TIFF. */
+    private static <T> @Nullable T opened(ImageReader r, ImageInputStream in, Way<T> way) {
+        try {
+            r.setInput(in, true, true);
+            return way.of(r);
+        } catch (Budget.Exceeded e) {
+            throw e;
+        } catch (IOException | RuntimeException e) {
+            return null;
+        } finally {
+            r.dispose();
+        }
+    }
+
+    /** "tiff" and "jpeg", whatever the reader calls them. */
+    private static String name(ImageReader r) throws IOException {
+        return PictureMaker.kindOf(r.getFormatName());
     }
 
     private static @Nullable BufferedImage read(ImageReader r, int longest) throws IOException {
@@ -68,6 +133,9 @@ public final class PictureReader {
             return null;
         }
         ImageReadParam p = r.getDefaultReadParam();
+        if (p instanceof HDRImageReadParam light) {
+            light.setToneMapper(new NullToneMapper()); // light as it is
+        }
         int step = Math.ceilDiv(Math.max(w, h), longest);
         if (step > 1) {
             p.setSourceSubsampling(step, step, 0, 0);
@@ -100,10 +168,16 @@ public final class PictureReader {
             return new Seen(
                     r.getWidth(0),
                     r.getHeight(0),
-                    r.getFormatName().toLowerCase(Locale.ROOT),
-                    Texels.alone(image.getWidth(), image.getHeight(), Argb.of(PictureChange.of(image, changes))),
+                    name(r),
+                    Texels.alone(image.getWidth(), image.getHeight(), argb(image, changes)),
                     (long) bytes.length << 32 | crc.getValue());
         });
+    }
+
+    private static int[] argb(BufferedImage image, List<PictureEdit.Change> changes) {
+        return changes.isEmpty()
+                ? Argb.of(image)
+                : PixelChange.of(PixelImages.of(image), changes).argb();
     }
 
     /**
@@ -116,8 +190,6 @@ public final class PictureReader {
     public static @Nullable Texels texels(
             byte[] bytes, boolean asNumbers, int longest, List<PictureEdit.Change> changes) {
         BufferedImage image = read(bytes, longest);
-        return image == null
-                ? null
-                : Texels.of(image.getWidth(), image.getHeight(), Argb.of(PictureChange.of(image, changes)), asNumbers);
+        return image == null ? null : Texels.of(image.getWidth(), image.getHeight(), argb(image, changes), asNumbers);
     }
 }

@@ -6,6 +6,8 @@ import idleheron.core.finding.Finding;
 import idleheron.core.math.Vec3;
 import idleheron.core.picture.PictureEdit;
 import idleheron.core.picture.PictureHome;
+import idleheron.core.picture.PixelChange;
+import idleheron.core.picture.Pixels;
 import idleheron.core.remedy.material.ChangePictures;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Scene;
@@ -143,10 +145,12 @@ class PictureEditTest {
     void a_palette_and_a_grey_picture_are_changed_as_what_they_show() throws IOException {
         BufferedImage palette = new BufferedImage(1, 1, BufferedImage.TYPE_BYTE_INDEXED);
         palette.setRGB(0, 0, 0xFF3366FF);
-        assertThat(Argb.of(PictureChange.of(palette, List.of(GREEN)))).containsExactly(0xFF3399FF);
+        assertThat(PixelChange.of(PixelImages.of(palette), List.of(GREEN)).argb())
+                .containsExactly(0xFF3399FF);
         BufferedImage grey = new BufferedImage(1, 1, BufferedImage.TYPE_BYTE_GRAY);
         grey.getRaster().setSample(0, 0, 0, 100);
-        assertThat(Argb.of(PictureChange.of(grey, List.of(GREEN, FILL, TURN)))).containsExactly(0xFF646464);
-        assertThat(PictureChange.of(grey, List.of())).isSameAs(grey);
+        Pixels p = PixelImages.of(grey);
+        assertThat(PixelChange.of(p, List.of(GREEN, FILL, TURN)).argb()).containsExactly(0xFF646464);
+        assertThat(PixelChange.of(p, List.of(GREEN))).isSameAs(p);
     }
 }

@@ -23,8 +23,10 @@ public record ChangePictures(PictureEdit.Change change, List<String> files) impl
             type("fill-alpha", PictureEdit.Change.FILL_ALPHA, "Makes pictures opaque; their colours stay.");
     private static final RemedyType TURN =
             type("turn-alpha", PictureEdit.Change.TURN_ALPHA, "Makes what is clear opaque and what is opaque clear.");
+    private static final RemedyType DROP =
+            type("drop-alpha", PictureEdit.Change.DROP_ALPHA, "Takes alpha away from pictures; their colours stay.");
 
-    public static final List<RemedyType> TYPES = List.of(GREEN, FILL, TURN);
+    public static final List<RemedyType> TYPES = List.of(GREEN, FILL, TURN, DROP);
 
     private static RemedyType type(String code, PictureEdit.Change change, String text) {
         return RemedyType.of(code, ChangePictures.class, Keeps.OTHERS, text)
@@ -52,6 +54,7 @@ public record ChangePictures(PictureEdit.Change change, List<String> files) impl
             case TURN_GREEN -> GREEN;
             case FILL_ALPHA -> FILL;
             case TURN_ALPHA -> TURN;
+            case DROP_ALPHA -> DROP;
         };
     }
 
@@ -61,6 +64,7 @@ public record ChangePictures(PictureEdit.Change change, List<String> files) impl
             case TURN_GREEN -> "Turn the green";
             case FILL_ALPHA -> "Make it opaque";
             case TURN_ALPHA -> "Turn the alpha";
+            case DROP_ALPHA -> "Drop the alpha";
         };
     }
 
@@ -71,6 +75,7 @@ public record ChangePictures(PictureEdit.Change change, List<String> files) impl
             case TURN_GREEN -> "Lets the green of " + what + " run the other way.";
             case FILL_ALPHA -> "Makes " + what + " opaque; colours stay.";
             case TURN_ALPHA -> "Makes what is clear in " + what + " opaque, and what is opaque clear.";
+            case DROP_ALPHA -> "Takes the alpha of " + what + " away; colours stay.";
         };
     }
 

@@ -49,6 +49,7 @@ class RemedyCatalogueTest {
             Map.entry("turn-green", "a.png"),
             Map.entry("fill-alpha", "a.png"),
             Map.entry("turn-alpha", "a.png,b.png"),
+            Map.entry("drop-alpha", "a.png"),
             Map.entry("aim-joints", "-z:X"),
             Map.entry("limit-influences", "1"),
             Map.entry("prune-weights", "0.2"),

@@ -1,0 +1,292 @@
+package idleheron.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.app.PictureDone;
+import idleheron.app.PictureLinks;
+import idleheron.app.PicturesJob;
+import idleheron.app.SendJob;
+import idleheron.app.UsageException;
+import idleheron.core.Wording;
+import idleheron.core.job.Progress;
+import idleheron.core.picture.PictureEdit;
+import idleheron.core.picture.PictureShape;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.pictures.PictureMaker;
+import idleheron.formats.pictures.PicturePack;
+import idleheron.formats.pictures.PictureWish;
+import idleheron.formats.pictures.PictureWriter;
+import idleheron.formats.spi.Delivery;
+import idleheron.report.ContactSheet;
+import idleheron.report.Json;
+import idleheron.report.PicturesJson;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Looks at pictures, and makes of them what is wished. */
+@Command(
+        name = "pictures",
+        mixinStandardHelpOptions = true,
+        description = {
+            "Says what pictures are and what is wrong with them.",
+            "With --out, makes of each what is wished and writes it there; the pictures themselves stay as they are."
+        })
+@SuppressWarnings("NullAway.Init")
+final class PicturesCommand implements Callable<Integer> {
+    private static final String SHEET = "contact_sheet.html";
+
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(paramLabel = "FOLDER|FILE", arity = "0..*", description = "pictures, or folders with all below them")
+    List<Path> in = new ArrayList<>();
+
+    @Option(names = "--out", paramLabel = "FOLDER", description = "where they go, with a contact sheet")
+    @Nullable
+    Path out;
+
+    @Option(names = "--to", paramLabel = "KIND", description = "png, tga, jpeg or tiff")
+    String kind = "";
+
+    @Option(names = "--bits", paramLabel = "8|16", description = "of each value")
+    int bits;
+
+    @Option(names = "--size", paramLabel = "PIXELS", description = "the longest side, where it is longer")
+    int size;
+
+    @Option(names = "--power-of-two", description = "both sides become the nearest power of two")
+    boolean powerOfTwo;
+
+    @Option(names = "--green", paramLabel = "up|down", description = "how normals are to run")
+    String green = "";
+
+    @Option(names = "--alpha", paramLabel = "drop|fill|turn", description = "what becomes of it")
+    String alpha = "";
+
+    @Option(
+            names = "--height-to-normals",
+            paramLabel = "TEXELS",
+            description = "makes normals of heights; how many texels white lies above black")
+    double rise;
+
+    @Option(names = "--split", description = "each channel becomes a grey picture of its own")
+    boolean split;
+
+    @Option(
+            names = "--names",
+            paramLabel = "PATTERN",
+            description = "what files are called: {name}, {role} and {size} are put in; {name} if not told")
+    String names = PicturesJob.SAME;
+
+    @Option(
+            names = "--pack",
+            paramLabel = "NAME=PICTURE[:r|g|b|a],…",
+            description = "one picture of one channel of each, in the order red, green, blue, alpha")
+    @Nullable
+    String pack;
+
+    @Option(
+            names = "--link",
+            paramLabel = "MODEL",
+            description = "written there too, linked to what came of its pictures")
+    @Nullable
+    Path model;
+
+    @Option(names = "--overwrite", description = "targets may be replaced")
+    boolean overwrite;
+
+    @Option(names = "--json", description = "all that is told as JSON")
+    boolean json;
+
+    @Override
+    public Integer call() throws IOException {
+        PictureWish wish;
+        try {
+            wish = new PictureWish(kind, bits, size, powerOfTwo, green, changes(), rise);
+        } catch (IllegalArgumentException e) {
+            throw new UsageException(String.valueOf(e.getMessage()));
+        }
+        if (in.isEmpty() && pack == null) {
+            throw new UsageException("there is no picture to look at; name pictures or folders of them");
+        }
+        if (model != null && out == null) {
+            throw new UsageException("--link needs a folder to go to; --out names it");
+        }
+        if (pack != null) {
+            return packed(pack);
+        }
+        PictureLinks links = model == null || out == null ? null : new PictureLinks(model, out, overwrite);
+        if (links != null) {
+            links.check();
+        }
+        List<PictureDone> done = new PicturesJob(in, wish, out, names, split, overwrite).run(Progress.NONE);
+        PictureLinks.Result linked = links == null ? null : links.run(done, Progress.NONE);
+        if (out != null) {
+            sheet(out, done);
+        }
+        PrintWriter writer = spec.commandLine().getOut();
+        if (json) {
+            writer.println(Json.text(json(done, linked)));
+        } else {
+            done.forEach(d -> tell(d, writer));
+            if (linked != null) {
+                tell(linked, writer);
+            }
+            writer.println(summary(done) + (out == null ? "" : "; see " + out.resolve(SHEET)));
+        }
+        boolean unread = done.stream().anyMatch(d -> !d.failure().isEmpty());
+        boolean faults = done.stream().anyMatch(d -> !d.findings().isEmpty())
+                || linked != null
+                        && !(linked.missing().isEmpty()
+                                && linked.sent().parts().stream().allMatch(Delivery.Part::sound));
+        return unread ? Main.UNREADABLE : faults ? Main.FAULTS : Main.CLEAN;
+    }
+
+    /** One picture put together of others. */
+    private int packed(String told) throws IOException {
+        int at = told.indexOf('=');
+        String name = at < 1 ? "" : told.substring(0, at);
+        String ending = PictureMaker.kindOf(name);
+        if (!PictureWriter.KINDS.contains(ending) || ending.equals("jpeg") || out == null || !in.isEmpty()) {
+            throw new UsageException(
+                    "--pack needs a name that ends in png, tga or tif, its pictures and --out, and takes no others,"
+                            + " found " + told);
+        }
+        PicturePack all;
+        try {
+            all = PicturePack.of(told.substring(at + 1));
+        } catch (IllegalArgumentException e) {
+            throw new UsageException("--pack " + told + ": " + e.getMessage());
+        }
+        Path target = out.resolve(name);
+        List<Path> sources =
+                all.sources().stream().map(PicturePack.Source::file).toList();
+        SendJob.free(List.of(target), overwrite, sources);
+        byte[] bytes = PictureWriter.written(all.packed(), ending);
+        Drafts.write(target, overwrite, sources, o -> o.write(bytes));
+        spec.commandLine()
+                .getOut()
+                .println(target + ": " + Wording.counted(sources.size(), "channel") + ", "
+                        + Wording.bytes(bytes.length));
+        return Main.CLEAN;
+    }
+
+    private List<PictureEdit.Change> changes() {
+        return switch (alpha) {
+            case "" -> List.of();
+            case "drop" -> List.of(PictureEdit.Change.DROP_ALPHA);
+            case "fill" -> List.of(PictureEdit.Change.FILL_ALPHA);
+            case "turn" -> List.of(PictureEdit.Change.TURN_ALPHA);
+            default -> throw new UsageException("--alpha " + alpha + ", expected drop, fill or turn");
+        };
+    }
+
+    private static void tell(PictureDone d, PrintWriter out) {
+        if (!d.failure().isEmpty()) {
+            out.println(d.failure());
+            return;
+        }
+        List<String> lines = d.lines();
+        out.println(d.file() + ": " + lines.getFirst());
+        lines.stream().skip(1).forEach(l -> out.println("  " + l));
+        d.findings().forEach(f -> out.println("  " + f.title() + ": " + f.message()));
+        d.targets().forEach(t -> out.println("  written to " + t));
+    }
+
+    private static void tell(PictureLinks.Result r, PrintWriter out) {
+        r.linked()
+                .forEach((name, path) -> out.println(
+                        "linked: " + name + " to " + path + (r.near().contains(name) ? ", the nearest name" : "")));
+        r.missing().forEach(name -> out.println("not linked: nothing is called like " + name));
+        for (Delivery.Part p : r.sent().parts()) {
+            out.println(p.file() + ": reads back " + p.proof().verdict().word());
+        }
+    }
+
+    /** "12 pictures: 9 changed, 2 as they were, 1 failed; 48.1 MB before, 12.0 MB now". */
+    private String summary(List<PictureDone> done) {
+        long failed = done.stream().filter(d -> !d.failure().isEmpty()).count();
+        long changed = done.stream().filter(d -> !d.did().isEmpty()).count();
+        long before = done.stream()
+                .map(PictureDone::before)
+                .mapToLong(PicturesCommand::bytes)
+                .sum();
+        long after = done.stream()
+                .map(PictureDone::after)
+                .mapToLong(PicturesCommand::bytes)
+                .sum();
+        String files = Wording.counted(done.size(), "picture") + ": ";
+        String end = failed == 0 ? "" : ", " + failed + " failed";
+        return out == null
+                ? files + (done.size() - failed) + " read" + end + "; " + Wording.bytes(before)
+                : files + changed + " changed, " + (done.size() - failed - changed) + " as they were" + end + "; "
+                        + Wording.bytes(before) + " before, " + Wording.bytes(after) + " now";
+    }
+
+    private static long bytes(@Nullable PictureShape s) {
+        return s == null ? 0 : s.bytes();
+    }
+
+    private void sheet(Path folder, List<PictureDone> done) throws IOException {
+        String page = ContactSheet.html(
+                summary(done),
+                LocalDate.now(ZoneId.systemDefault()).toString(),
+                done.stream().map(PictureDone::row).toList());
+        Drafts.write(folder.resolve(SHEET), true, in, o -> o.write(page.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    private ObjectNode json(List<PictureDone> done, PictureLinks.@Nullable Result linked) {
+        ObjectNode top = PicturesJson.of();
+        ArrayNode all = top.withArray("pictures");
+        for (PictureDone d : done) {
+            ObjectNode o = all.addObject().put("file", d.file().toString());
+            if (!d.failure().isEmpty()) {
+                o.put("failure", d.failure());
+                continue;
+            }
+            o.put("role", d.role().name().toLowerCase(Locale.ROOT));
+            PictureShape was = d.before();
+            if (was != null) {
+                o.set("before", PicturesJson.shape(was, d.role()));
+            }
+            PictureShape is = d.after();
+            if (is != null) {
+                o.set("after", PicturesJson.shape(is, d.role()));
+                d.did().forEach(o.putArray("did")::add);
+                d.targets().forEach(t -> o.withArray("written").add(t.toString()));
+            }
+            if (d.gap() != null) {
+                o.putObject("apart")
+                        .put("mean", d.gap().mean())
+                        .put("worst", d.gap().worst())
+                        .put("x", d.gap().x())
+                        .put("y", d.gap().y());
+            }
+            o.set("findings", PicturesJson.findings(d.findings()));
+            ArrayNode like = o.putArray("alike");
+            d.alike()
+                    .forEach(a ->
+                            like.addObject().put("file", a.file().toString()).put("same", a.same()));
+        }
+        if (linked != null) {
+            ObjectNode l = top.putObject("linked");
+            linked.linked().forEach(l::put);
+            linked.missing().forEach(top.putArray("missing")::add);
+        }
+        return top;
+    }
+}

@@ -1,0 +1,60 @@
+package idleheron.core.picture;
+
+import static idleheron.core.picture.PixelSizeTest.pixels;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Arrays;
+import org.junit.jupiter.api.Test;
+
+class PictureShapeTest {
+    private static PictureShape flat(int size, int value, int... file) {
+        byte[] bytes = new byte[Math.max(1, file.length)];
+        for (int i = 0; i < file.length; i++) {
+            bytes[i] = (byte) file[i];
+        }
+        Pixels p = Pixels.empty(size, size, 1, 8);
+        Arrays.fill(p.values(), (char) value);
+        return PictureShape.of(p, "png", "sRGB", bytes);
+    }
+
+    @Test
+    void theSameBytesAreTheSame() {
+        assertThat(flat(4, 9, 1, 2).isSame(flat(8, 200, 1, 2))).isTrue();
+        assertThat(flat(4, 9, 1, 2).isSame(flat(4, 9, 1, 3))).isFalse();
+        assertThat(flat(4, 9, 1, 2).isSame(flat(4, 9, 1))).isFalse();
+    }
+
+    @Test
+    void whatDiffersByAFewStepsLooksTheSame() {
+        PictureShape one = flat(64, 100);
+        assertThat(one.isNear(flat(16, 104))).isTrue();
+        assertThat(one.isNear(flat(64, 105))).isFalse();
+        assertThat(one.isNear(flat(64, 95))).isFalse();
+        assertThat(Math.abs(one.order() - flat(16, 104).order())).isLessThanOrEqualTo(PictureShape.reach());
+        PictureShape wide = PictureShape.of(pixels(2, 1, 1, 8, 100, 100), "png", "", new byte[1]);
+        assertThat(one.isNear(wide)).as("other proportions").isFalse();
+    }
+
+    @Test
+    void oneCornerIsEnoughToLookOtherwise() {
+        Pixels p = Pixels.empty(16, 16, 3, 8);
+        Pixels q = Pixels.empty(16, 16, 3, 8);
+        q.values()[q.values().length - 1] = 5;
+        PictureShape a = PictureShape.of(p, "png", "", new byte[1]);
+        assertThat(a.isNear(PictureShape.of(q, "png", "", new byte[1]))).isFalse();
+        q.values()[q.values().length - 1] = 4;
+        assertThat(a.isNear(PictureShape.of(q, "png", "", new byte[1]))).isTrue();
+    }
+
+    @Test
+    void saysWhatItIs() {
+        assertThat(PictureShape.of(Pixels.empty(1024, 512, 4, 16), "png", "", new byte[1_200_000])
+                        .text())
+                .isEqualTo("1024 by 512 pixels, RGBA, 16 bits, png, 1.2 MB");
+        assertThat(flat(1, 1, 5).text()).isEqualTo("1 by 1 pixels, grey, 8 bits, png, 1 byte");
+        assertThat(PictureShape.of(pixels(1, 1, 2, 8), "tga", "", new byte[20]).channels())
+                .isEqualTo("grey and alpha");
+        assertThat(PictureShape.of(pixels(1, 1, 3, 8), "tga", "", new byte[20]).channels())
+                .isEqualTo("RGB");
+    }
+}
