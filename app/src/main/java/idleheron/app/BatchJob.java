@@ -127,7 +127,7 @@ public record BatchJob(
         Convention to = recipe.destination();
         return to == null
                 ? Delivery.PLAIN
-                : new Delivery(ExportSelection.ALL, to.more().clipsApart(), PictureFiles.Travel.AS_THEY_ARE)
+                : new Delivery(ExportSelection.ALL, to.more().clips().apart(), PictureFiles.Travel.AS_THEY_ARE)
                         .laidOut(to.more().layout());
     }
 }

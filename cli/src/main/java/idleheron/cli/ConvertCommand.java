@@ -274,7 +274,7 @@ final class ConvertCommand implements Callable<Integer> {
         try {
             Delivery d = new Delivery(
                             Choices.cargo(without, bake),
-                            clipsApart || c != null && c.more().clipsApart(),
+                            clipsApart || c != null && c.more().clips().apart(),
                             Choices.pictures(pictures),
                             new PictureStyle("", pictureKind, pictureSize),
                             Convention.Layout.PLAIN)

@@ -31,7 +31,7 @@ import org.jspecify.annotations.Nullable;
  * [skeleton]  oneRoot, tips, controls: true or false; root: a name; joints: a regular expression; bonesAlong: an axis;
  *             humanoid: true where a figure comes only as an avatar
  * [weights]   influences, bits: 0 for any
- * [clips]     names: a regular expression; apart: true or false
+ * [clips]     names: a regular expression; apart: true or false; wanted: list of names that are looked for
  * [surface]   smoothing, tangents: true or false; pictures: list of endings; pictureSize: largest width or height, 0 for any;
  *             powerOfTwo: true where sides must be powers of two; green: which way that of normals runs, up or down
  * [travel]    cameras, lights: true or false
@@ -62,7 +62,7 @@ public final class ConventionFiles {
             Map.entry("stage", Set.of("up", "front", "right", "metersPerUnit", "framesPerSecond")),
             Map.entry("skeleton", Set.of("oneRoot", "tips", "controls", "root", "joints", "bonesAlong", "humanoid")),
             Map.entry("weights", Set.of("influences", "bits")),
-            Map.entry("clips", Set.of("names", "apart")),
+            Map.entry("clips", Set.of("names", "apart", "wanted")),
             Map.entry("surface", Set.of("smoothing", "tangents", "pictures", "pictureSize", "powerOfTwo", "green")),
             Map.entry("travel", Set.of("cameras", "lights")),
             Map.entry("carrier", Set.of("format", "variant")),
@@ -145,7 +145,8 @@ public final class ConventionFiles {
                         axis("skeleton", "bonesAlong"),
                         text("skeleton", "root"),
                         pattern("skeleton", "joints"),
-                        pattern("clips", "names"),
+                        new Convention.Clips(
+                                pattern("clips", "names"), flag("clips", "apart", false), list("clips", "wanted")),
                         (int) number("weights", "bits", 0),
                         flag("skeleton", "controls", true),
                         flag("travel", "cameras", true),
@@ -154,7 +155,6 @@ public final class ConventionFiles {
                         text("carrier", "variant"),
                         flag("surface", "smoothing", true),
                         flag("surface", "tangents", true),
-                        flag("clips", "apart", false),
                         new Convention.Layout(
                                 inside("file"),
                                 inside("clip"),
@@ -217,13 +217,15 @@ public final class ConventionFiles {
         s.append("\n[weights]\ninfluences = ").append(c.maxInfluences());
         s.append("\nbits = ").append(a.weightBits()).append('\n');
         s.append("\n[clips]\n");
-        told(s, "names", a.clipNames());
-        s.append("apart = ").append(a.clipsApart()).append('\n');
+        told(s, "names", a.clips().names());
+        s.append("apart = ").append(a.clips().apart()).append('\n');
+        if (!a.clips().wanted().isEmpty()) {
+            s.append("wanted = [").append(quoted(a.clips().wanted())).append("]\n");
+        }
         s.append("\n[surface]\nsmoothing = ").append(a.smoothing());
         s.append("\ntangents = ").append(a.tangents());
         s.append("\npictures = [")
-                .append(String.join(
-                        ", ", a.pictures().stream().map(ConventionFiles::quoted).toList()))
+                .append(quoted(a.pictures()))
                 .append("]\npictureSize = ")
                 .append(a.layout().pictureSize())
                 .append('\n');
@@ -263,6 +265,10 @@ public final class ConventionFiles {
     }
 
     /** A basic TOML string. */
+    private static String quoted(List<String> all) {
+        return String.join(", ", all.stream().map(ConventionFiles::quoted).toList());
+    }
+
     private static String quoted(String v) {
         return '"'
                 + v.replace("\\", "\\\\")

@@ -81,7 +81,7 @@ class ConventionsTest {
         Convention strict = read(HEAD
                 + "metersPerUnit = 0.01\n[skeleton]\noneRoot = true\ntips = false\ncontrols = false\nroot = \"pelvis_root\"\n"
                 + "joints = \"[a-z][a-z0-9_]*\"\n[weights]\ninfluences = 4\nbits = 8\n"
-                + "[clips]\nnames = \"[A-Z].*\"\n[surface]\npictures = [\"jpg\"]\n");
+                + "[clips]\nnames = \"[A-Z].*\"\nwanted = [\"Wade\", \"parcel\"]\n[surface]\npictures = [\"jpg\"]\n");
         Scene s = Postwoman.scene();
         List<String> before = codes(s, strict);
         assertThat(before)
@@ -90,6 +90,7 @@ class ConventionsTest {
                         "weights-will-be-rounded",
                         "too-many-influences",
                         "clip-names-break-rule",
+                        "wanted-clips-missing",
                         "picture-kind-not-taken");
         for (int i = 0; i < 12; i++) {
             Remedy next = Inspection.of(s, strict).stream()
@@ -114,6 +115,8 @@ class ConventionsTest {
                         "node-scale",
                         "other-axes-or-unit");
         assertThat(s.find("pelvis_root")).isNotNegative();
+        assertThat(codes(s, strict)).doesNotContain("wanted-clips-missing");
+        assertThat(read(ConventionFiles.text(strict)).more().clips().wanted()).containsExactly("Wade", "parcel");
     }
 
     @Test

@@ -29,6 +29,7 @@ import idleheron.core.remedy.clip.CloseLoops;
 import idleheron.core.remedy.clip.CutClips;
 import idleheron.core.remedy.clip.FlattenLayers;
 import idleheron.core.remedy.clip.JoinClips;
+import idleheron.core.remedy.clip.RenameClips;
 import idleheron.core.remedy.clip.ResampleClips;
 import idleheron.core.remedy.clip.RetimeClips;
 import idleheron.core.remedy.clip.ReverseClips;
@@ -192,6 +193,7 @@ class RemedyJsonTest {
                 new ChangePictures(PictureEdit.Change.TURN_ALPHA, List.of("c")),
                 new ChangePictures(PictureEdit.Change.DROP_ALPHA, List.of("c")),
                 new ReverseClips(List.of("walk", "run, fast")),
+                new RenameClips(Map.of("walk", "run, fast")),
                 new PartsToJoints(true),
                 new JointsToParts(),
                 new Paused(new MoveScene(ODD, 2, ODD)),

@@ -33,7 +33,7 @@ public record Convention(
      * @param bonesAlong the own axis of a joint that is to run along its bone
      * @param root name of the skeleton's root
      * @param jointNames regular expression that joints' names are to match
-     * @param clipNames regular expression that clips' names are to match
+     * @param clips what it asks of clips
      * @param weightBits weights are stored in so many bits
      * @param controls whether joints that move nothing may come along
      * @param cameras whether cameras may come along
@@ -42,7 +42,6 @@ public record Convention(
      * @param variant of the carrier, such as "binary 7.4"
      * @param smoothing whether smoothing is to be written
      * @param tangents whether tangents are to be written
-     * @param clipsApart whether each clip goes into a file of its own
      * @param layout where the files of a delivery go
      * @param volumes what it asks of volumes
      * @param humanoid whether it takes a figure only as an avatar of the humanoid standard
@@ -52,7 +51,7 @@ public record Convention(
             @Nullable SignedAxis bonesAlong,
             String root,
             String jointNames,
-            String clipNames,
+            Clips clips,
             int weightBits,
             boolean controls,
             boolean cameras,
@@ -61,7 +60,6 @@ public record Convention(
             String variant,
             boolean smoothing,
             boolean tangents,
-            boolean clipsApart,
             Layout layout,
             Grids volumes,
             boolean humanoid,
@@ -70,7 +68,7 @@ public record Convention(
                 null,
                 "",
                 "",
-                "",
+                Clips.ANY,
                 0,
                 true,
                 true,
@@ -79,7 +77,6 @@ public record Convention(
                 "",
                 true,
                 true,
-                false,
                 Layout.PLAIN,
                 Grids.ANY,
                 false,
@@ -87,6 +84,21 @@ public record Convention(
 
         public Asks {
             pictures = List.copyOf(pictures);
+        }
+    }
+
+    /**
+     * What a place asks of clips.
+     *
+     * @param names regular expression that their names are to match, or ""
+     * @param apart whether each goes into a file of its own
+     * @param wanted names that it looks for
+     */
+    public record Clips(String names, boolean apart, List<String> wanted) {
+        public static final Clips ANY = new Clips("", false, List.of());
+
+        public Clips {
+            wanted = List.copyOf(wanted);
         }
     }
 

@@ -88,7 +88,10 @@ final class ConventionSheet extends HBox {
                 "joints",
                 c.more().jointNames(),
                 s.joints().stream().map(j -> s.nodes().get(j).name()).toList());
-        names("clips", c.more().clipNames(), s.clips().stream().map(Clip::name).toList());
+        names(
+                "clips",
+                c.more().clips().names(),
+                s.clips().stream().map(Clip::name).toList());
         if (!c.more().root().isEmpty()) {
             List<String> roots =
                     s.skeletonRoots().stream().map(r -> s.nodes().get(r).name()).toList();

@@ -1,5 +1,6 @@
 package idleheron.formats.pictures;
 
+import idleheron.core.NearNames;
 import idleheron.core.picture.PictureRole;
 import idleheron.core.scene.Texture;
 import idleheron.formats.disk.FileNames;
@@ -82,24 +83,6 @@ public final class PictureCandidates {
         if (longer || shorter) {
             return other + (told == role ? 0.1 : 0.15);
         }
-        return other + 0.05 + (double) steps(wanted, name) / Math.max(wanted.length(), name.length());
-    }
-
-    /** Letters to be put in, taken out or changed between two names (Levenshtein). */
-    private static int steps(String a, String b) {
-        int[] row = new int[b.length() + 1];
-        for (int j = 0; j < row.length; j++) {
-            row[j] = j;
-        }
-        for (int i = 1; i <= a.length(); i++) {
-            int before = row[0];
-            row[0] = i;
-            for (int j = 1; j < row.length; j++) {
-                int same = before + (a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1);
-                before = row[j];
-                row[j] = Math.min(same, 1 + Math.min(row[j], row[j - 1]));
-            }
-        }
-        return row[b.length()];
+        return other + 0.05 + NearNames.apart(wanted, name);
     }
 }

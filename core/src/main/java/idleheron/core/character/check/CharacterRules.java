@@ -27,6 +27,7 @@ public final class CharacterRules {
             ClipRules::loop,
             ClipRules::rate,
             ClipTwins::twins,
+            WantedClips::missing,
             BudgetRules::materials,
             BudgetRules::triangles,
             ConventionRules::bones,

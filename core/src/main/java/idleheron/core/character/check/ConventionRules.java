@@ -113,8 +113,8 @@ public final class ConventionRules {
                         .mendedBy(table.isEmpty() ? null : RenameNodes.table(table)));
             }
         }
-        if (!c.more().clipNames().isEmpty()) {
-            Pattern rule = Pattern.compile(c.more().clipNames());
+        if (!c.more().clips().names().isEmpty()) {
+            Pattern rule = Pattern.compile(c.more().clips().names());
             List<String> wrong = s.clips().stream()
                     .map(Clip::name)
                     .filter(n -> !rule.matcher(n).matches())

@@ -14,6 +14,7 @@ import idleheron.core.remedy.clip.CloseLoops;
 import idleheron.core.remedy.clip.CutClips;
 import idleheron.core.remedy.clip.FlattenLayers;
 import idleheron.core.remedy.clip.JoinClips;
+import idleheron.core.remedy.clip.RenameClips;
 import idleheron.core.remedy.clip.ResampleClips;
 import idleheron.core.remedy.clip.RetimeClips;
 import idleheron.core.remedy.clip.ReverseClips;
@@ -108,6 +109,7 @@ public final class RemedyCatalogue {
             List.of(JoinClips.TYPE),
             List.of(CloseLoops.TYPE),
             List.of(ReverseClips.TYPE),
+            List.of(RenameClips.TYPE),
             List.of(ScaleMotion.TYPE),
             List.of(SplitMeshes.TYPE),
             List.of(MergeMeshes.TYPE),

@@ -1,0 +1,67 @@
+package idleheron.core.remedy.clip;
+
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/**
+ * Gives clips other names. A name that another clip has already, and keeps, is not given.
+ *
+ * @param table from old to new names
+ */
+public record RenameClips(Map<String, String> table) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "rename-clips", RenameClips.class, Keeps.PICTURE, "Gives a clip another name.")
+            .told(
+                    "=NAME:OTHER",
+                    v -> new RenameClips(Map.of(v.first().text(), v.second("").text())))
+            .measured("clips", s -> s.clips().stream().map(Clip::name).limit(4).collect(Collectors.joining(", ")));
+
+    public RenameClips {
+        table = java.util.Collections.unmodifiableMap(new TreeMap<>(table));
+        table.forEach((name, other) -> {
+            if (name.isBlank() || other.isBlank()) {
+                throw new IllegalArgumentException(
+                        "rename-clips needs the name of a clip and another one, found " + name + ":" + other);
+            }
+        });
+    }
+
+    @Override
+    public RemedyType type() {
+        return TYPE;
+    }
+
+    @Override
+    public String title() {
+        return table.size() == 1 ? "Call it " + table.values().iterator().next() : "Rename the clips";
+    }
+
+    @Override
+    public String describe() {
+        return table.entrySet().stream()
+                .map(e -> e.getKey() + " is called " + e.getValue())
+                .collect(Collectors.joining(", ", "", "."));
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        List<String> kept = scene.clips().stream()
+                .map(Clip::name)
+                .filter(n -> !table.containsKey(n))
+                .toList();
+        List<Clip> out = scene.clips().stream()
+                .map(c -> {
+                    String other = table.get(c.name());
+                    return other == null || kept.contains(other) ? c : c.withName(other);
+                })
+                .toList();
+        return out.equals(scene.clips()) ? scene : scene.withClips(out);
+    }
+}
