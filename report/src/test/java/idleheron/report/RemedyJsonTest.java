@@ -29,6 +29,7 @@ import idleheron.core.remedy.clip.CloseLoops;
 import idleheron.core.remedy.clip.CutClips;
 import idleheron.core.remedy.clip.FlattenLayers;
 import idleheron.core.remedy.clip.JoinClips;
+import idleheron.core.remedy.clip.MirrorClips;
 import idleheron.core.remedy.clip.RenameClips;
 import idleheron.core.remedy.clip.ResampleClips;
 import idleheron.core.remedy.clip.RetimeClips;
@@ -194,6 +195,7 @@ class RemedyJsonTest {
                 new ChangePictures(PictureEdit.Change.DROP_ALPHA, List.of("c")),
                 new ReverseClips(List.of("walk", "run, fast")),
                 new RenameClips(Map.of("walk", "run, fast")),
+                new MirrorClips(List.of("walk", "run, fast")),
                 new PartsToJoints(true),
                 new JointsToParts(),
                 new Paused(new MoveScene(ODD, 2, ODD)),

@@ -14,6 +14,7 @@ import idleheron.core.remedy.clip.CloseLoops;
 import idleheron.core.remedy.clip.CutClips;
 import idleheron.core.remedy.clip.FlattenLayers;
 import idleheron.core.remedy.clip.JoinClips;
+import idleheron.core.remedy.clip.MirrorClips;
 import idleheron.core.remedy.clip.RenameClips;
 import idleheron.core.remedy.clip.ResampleClips;
 import idleheron.core.remedy.clip.RetimeClips;
@@ -109,6 +110,7 @@ public final class RemedyCatalogue {
             List.of(JoinClips.TYPE),
             List.of(CloseLoops.TYPE),
             List.of(ReverseClips.TYPE),
+            List.of(MirrorClips.TYPE),
             List.of(RenameClips.TYPE),
             List.of(ScaleMotion.TYPE),
             List.of(SplitMeshes.TYPE),

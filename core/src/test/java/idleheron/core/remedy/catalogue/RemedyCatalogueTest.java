@@ -46,6 +46,7 @@ class RemedyCatalogueTest {
             Map.entry("rest-at-frame", "clip:3"),
             Map.entry("link-pictures", "a.png:b.png"),
             Map.entry("reverse-clips", "clip"),
+            Map.entry("mirror-clips", "clip"),
             Map.entry("rename-clips", "clip:other"),
             Map.entry("turn-green", "a.png"),
             Map.entry("fill-alpha", "a.png"),
