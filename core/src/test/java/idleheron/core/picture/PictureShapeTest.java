@@ -47,6 +47,17 @@ class PictureShapeTest {
     }
 
     @Test
+    void theOrderIsTheSumOfAll() {
+        Pixels p = Pixels.empty(16, 16, 4, 8);
+        for (int i = 0; i < p.values().length; i++) {
+            p.values()[i] = (char) (new int[] {1, 20, 50, 90}[i % 4]);
+        }
+        assertThat(PictureShape.of(p, "png", "", new byte[1]).order()).isEqualTo(256 * 161);
+        assertThat(PictureShape.of(p, "png", "", new byte[] {1, 2, 3}).hash() >> 32)
+                .isEqualTo(3);
+    }
+
+    @Test
     void saysWhatItIs() {
         assertThat(PictureShape.of(Pixels.empty(1024, 512, 4, 16), "png", "", new byte[1_200_000])
                         .text())

@@ -54,6 +54,10 @@ class PixelChangeTest {
                 PixelChange.chosen(p, 3, 1));
         assertThat(apart.get(2).values()).containsExactly((char) 3, (char) 7);
         assertThat(PixelChange.packed(apart).values()).isEqualTo(p.values());
+        Pixels square =
+                PixelChange.packed(List.of(pixels(2, 2, 1, 8, 1, 2, 3, 4), pixels(2, 2, 2, 8, 5, 0, 6, 0, 7, 0, 8)));
+        assertThat(square.values())
+                .containsExactly((char) 1, (char) 5, (char) 2, (char) 6, (char) 3, (char) 7, (char) 4, (char) 8);
         Pixels mixed = PixelChange.packed(List.of(pixels(1, 1, 1, 8, 255), pixels(1, 1, 3, 16, 9, 8, 7)));
         assertThat(mixed.bits()).isEqualTo(16);
         assertThat(mixed.values()).containsExactly((char) 65535, (char) 9);

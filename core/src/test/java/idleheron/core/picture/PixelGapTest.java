@@ -29,6 +29,14 @@ class PixelGapTest {
     }
 
     @Test
+    void everyChannelOfEveryTexelCounts() {
+        PixelGap g = PixelGap.of(pixels(1, 2, 3, 8, 1, 2, 3, 4, 5, 6), pixels(1, 2, 3, 8, 1, 2, 3, 4, 5, 15));
+        assertThat(g.worst()).isCloseTo(9, within(1e-9));
+        assertThat(g.mean()).isCloseTo(1.5, within(1e-9));
+        assertThat(g.y()).isEqualTo(1);
+    }
+
+    @Test
     void anotherSizeIsBroughtToTheFirst() {
         PixelGap g = PixelGap.of(pixels(2, 1, 1, 8, 0, 100), pixels(1, 1, 1, 8, 50));
         assertThat(g.worst()).isCloseTo(50, within(1e-9));

@@ -35,6 +35,14 @@ class PixelsTest {
         assertThat(t.height()).isEqualTo(1);
         assertThat(t.at(0, 2, 0)).isEqualTo(0x01282828);
         assertThat(p.looked(5).height()).isEqualTo(2);
+        Pixels tall = Pixels.empty(3, 9, 1, 8);
+        tall.values()[3 * 3 + 2] = 50;
+        tall.values()[3 * 6 + 0] = 60;
+        Pixels few = tall.fewer(3);
+        assertThat(few.width()).isEqualTo(1);
+        assertThat(few.height()).isEqualTo(3);
+        assertThat(few.values()).containsExactly((char) 0, (char) 0, (char) 60);
+        assertThat(tall.fewer(9)).isSameAs(tall);
     }
 
     @Test
