@@ -50,7 +50,7 @@ class PictureShapeTest {
     void theOrderIsTheSumOfAll() {
         Pixels p = Pixels.empty(16, 16, 4, 8);
         for (int i = 0; i < p.values().length; i++) {
-            p.values()[i] = (char) (new int[] {1, 20, 50, 90}[i % 4]);
+            p.values()[i] = new char[] {1, 20, 50, 90}[i % 4];
         }
         assertThat(PictureShape.of(p, "png", "", new byte[1]).order()).isEqualTo(256 * 161);
         assertThat(PictureShape.of(p, "png", "", new byte[] {1, 2, 3}).hash() >> 32)
