@@ -105,19 +105,8 @@ class WantedClipsTest {
     }
 
     @Test
-    void theRemedyRenamesAndTakesNobodysName() {
-        Scene s = scene("a", "b", "c");
-        assertThat(names(new RenameClips(Map.of("a", "idle", "c", "b")).apply(s)))
-                .containsExactly("idle", "b", "c");
-        assertThat(names(new RenameClips(Map.of("a", "b", "b", "a")).apply(s)))
-                .as("two change places")
-                .containsExactly("b", "a", "c");
-        assertThat(new RenameClips(Map.of("x", "y")).apply(s)).isSameAs(s);
-        Scene mended = new RenameClips(Map.of("a", "idle")).apply(s);
+    void onceRenamedItIsNotTold() {
+        Scene mended = new RenameClips(Map.of("a", "idle")).apply(scene("a", "b"));
         assertThat(told(mended, "idle")).isEmpty();
-    }
-
-    private static List<String> names(Scene s) {
-        return s.clips().stream().map(Clip::name).toList();
     }
 }

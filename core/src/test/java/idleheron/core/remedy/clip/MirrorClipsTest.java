@@ -212,6 +212,27 @@ class MirrorClipsTest {
     }
 
     @Test
+    void whatHasNoOtherSideRests() {
+        List<Node> nodes = new ArrayList<>(figure().nodes());
+        nodes.add(joint("watch", HAND_L, 0.1, 0, 0));
+        Scene s = figure(clip("wave", 4, ARM_L, 8)).withNodes(nodes);
+        MirrorClips mirror = new MirrorClips(List.of("wave"));
+        assertThat(mirror.apply(s).clips().getFirst().movedNodes()).containsExactly(ARM_R);
+        assertThat(mirror.title()).isEqualTo("Exchange left and right");
+        assertThat(mirror.describe()).isEqualTo("Exchanges left and right in wave, keyed on every frame.");
+    }
+
+    @Test
+    void twoOfOneNameBelongToWhatIsAboveThem() {
+        List<Node> nodes = new ArrayList<>(figure().nodes());
+        nodes.add(joint("tip_r", HIPS, 0, 2, 0)); // 8, nobody's other side
+        nodes.add(joint("tip_l", HAND_L, 0.1, 0, 0));
+        nodes.add(joint("tip_r", HAND_R, 0.1, 0, 0));
+        assertThat(Objects.requireNonNull(Sides.of(figure().withNodes(nodes))).other())
+                .endsWith(-1, 10, 9);
+    }
+
+    @Test
     void oneLimbOutOfPlaceDoesNotMoveThePlane() {
         List<Node> nodes = new ArrayList<>(symmetric().nodes());
         nodes.add(joint("foot_l", HIPS, 0.2, -0.5, 0));
