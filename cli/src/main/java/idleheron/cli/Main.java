@@ -15,7 +15,9 @@ import java.util.Map;
 import java.util.concurrent.CancellationException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
 
 /** The command line. Standard output holds the result alone, messages go to standard error. */
 @Command(
@@ -37,6 +39,7 @@ import picocli.CommandLine.Option;
             RemediesCommand.class,
             DemoDataCommand.class
         })
+@SuppressWarnings("NullAway.Init")
 public final class Main {
     static final int CLEAN = 0;
     static final int FAULTS = 1;
@@ -55,14 +58,22 @@ public final class Main {
     void most(Map<String, Long> told) {
         told.forEach((what, number) -> {
             if (Arrays.stream(Budget.values()).noneMatch(b -> b.code().equals(what)) || number < 1) {
-                throw new UsageException("--most " + what + "=" + number + ", expected a number from 1 for one of "
-                        + String.join(
-                                ", ",
-                                Arrays.stream(Budget.values()).map(Budget::code).toList()));
+                // one of picocli's own, which it does not wrap
+                throw new CommandLine.ParameterException(
+                        spec.commandLine(),
+                        "--most " + what + "=" + number + ", expected a number from 1 for one of "
+                                + String.join(
+                                        ", ",
+                                        Arrays.stream(Budget.values())
+                                                .map(Budget::code)
+                                                .toList()));
             }
             System.setProperty("heron.most." + what, String.valueOf(number));
         });
     }
+
+    @Spec
+    private CommandSpec spec;
 
     private Main() {}
 

@@ -100,7 +100,8 @@ class BrokenFilesTest {
             assertThat(MainTest.run("facts", f.toString(), "--most", "prims=2").status())
                     .isZero();
             assertThat(MainTest.run("facts", f.toString(), "--most", "reeds=2").err())
-                    .contains("expected a number from 1 for one of prims, places, samples, texels, bake");
+                    .startsWith(
+                            "--most reeds=2, expected a number from 1 for one of prims, places, samples, texels, bake");
         } finally {
             System.clearProperty("heron.most.prims");
         }
