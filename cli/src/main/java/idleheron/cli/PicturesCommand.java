@@ -2,11 +2,11 @@ package idleheron.cli;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import idleheron.app.PictureDone;
-import idleheron.app.PictureLinks;
-import idleheron.app.PicturesJob;
 import idleheron.app.SendJob;
 import idleheron.app.UsageException;
+import idleheron.app.picture.PictureDone;
+import idleheron.app.picture.PictureLinks;
+import idleheron.app.picture.PicturesJob;
 import idleheron.core.Wording;
 import idleheron.core.job.Progress;
 import idleheron.core.picture.PictureEdit;
@@ -133,6 +133,9 @@ final class PicturesCommand implements Callable<Integer> {
         if (links != null) {
             links.check();
         }
+        if (out != null) {
+            SendJob.free(List.of(out.resolve(SHEET)), overwrite, in);
+        }
         List<PictureDone> done = new PicturesJob(in, wish, out, names, split, overwrite).run(Progress.NONE);
         PictureLinks.Result linked = links == null ? null : links.run(done, Progress.NONE);
         if (out != null) {
@@ -211,7 +214,7 @@ final class PicturesCommand implements Callable<Integer> {
         r.linked()
                 .forEach((name, path) -> out.println(
                         "linked: " + name + " to " + path + (r.near().contains(name) ? ", the nearest name" : "")));
-        r.missing().forEach(name -> out.println("not linked: nothing is called like " + name));
+        r.missing().forEach(name -> out.println("not linked: no picture has a name like " + name));
         for (Delivery.Part p : r.sent().parts()) {
             out.println(p.file() + ": reads back " + p.proof().verdict().word());
         }
@@ -246,7 +249,7 @@ final class PicturesCommand implements Callable<Integer> {
                 summary(done),
                 LocalDate.now(ZoneId.systemDefault()).toString(),
                 done.stream().map(PictureDone::row).toList());
-        Drafts.write(folder.resolve(SHEET), true, in, o -> o.write(page.getBytes(StandardCharsets.UTF_8)));
+        Drafts.write(folder.resolve(SHEET), overwrite, in, o -> o.write(page.getBytes(StandardCharsets.UTF_8)));
     }
 
     private ObjectNode json(List<PictureDone> done, PictureLinks.@Nullable Result linked) {

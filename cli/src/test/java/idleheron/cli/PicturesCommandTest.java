@@ -173,6 +173,10 @@ class PicturesCommandTest {
                 .contains("b.png is no picture that can be read")
                 .contains("c.png is damaged and cannot be read")
                 .contains("3 pictures: 1 changed, 0 as they were, 2 failed; ");
+        MainTest.Run early = run("pictures", at("in"), "--out", at("out"), "--size", "2");
+        assertThat(early.status()).isEqualTo(Main.USAGE);
+        assertThat(early.err()).contains("contact_sheet.html is already there; --overwrite replaces it");
+        Files.delete(folder.resolve("out/contact_sheet.html"));
         MainTest.Run there = run("pictures", at("in"), "--out", at("out"), "--size", "2");
         assertThat(there.out()).contains("a.png is already there; say that it may be replaced");
         assertThat(run("pictures", at("in"), "--out", at("out"), "--size", "2", "--overwrite")

@@ -4,12 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
-import java.util.List;
 import org.junit.jupiter.api.Test;
 
 class PictureEditsTest {
-    private static final Scene NONE = new Scene(
-            "s", Stage.COMMON, List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+    private static final Scene NONE = Scene.bare("s", Stage.COMMON);
 
     private static Scene with(PictureEdit.Change... changes) {
         Scene s = PictureEdit.added(NONE, new PictureEdit("other.png", PictureEdit.Change.FILL_ALPHA));

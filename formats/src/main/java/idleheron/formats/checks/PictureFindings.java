@@ -41,7 +41,7 @@ final class PictureFindings {
 
     static void of(Texture t, PictureUsers users, PictureReader.Seen seen, @Nullable Convention c, List<Finding> out) {
         PictureFindings f = new PictureFindings(t, users, seen, c, out);
-        PictureFacts facts = PictureFacts.of(seen.small());
+        PictureFacts facts = seen.facts();
         f.size();
         f.alpha(facts);
         f.role(facts);

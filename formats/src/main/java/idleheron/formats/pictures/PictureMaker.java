@@ -40,11 +40,9 @@ public final class PictureMaker {
     }
 
     /** By name, else by what it shows. */
-    public static PictureRole role(String name, Pixels p) {
+    public static PictureRole role(String name, PictureFacts shows) {
         PictureRole named = PictureRole.named(name);
-        return named == PictureRole.UNKNOWN
-                ? PictureRole.shown(PictureFacts.of(p.looked(PictureReader.LONGEST_LOOKED)))
-                : named;
+        return named == PictureRole.UNKNOWN ? PictureRole.shown(shows) : named;
     }
 
     /**
@@ -55,7 +53,11 @@ public final class PictureMaker {
      */
     public static @Nullable Made made(String name, byte[] bytes, PictureWish wish) throws IOException {
         Pixels before = PictureReader.pixels(bytes);
-        return before == null ? null : made(name, bytes, before, wish, role(name, before));
+        if (before == null) {
+            return null;
+        }
+        PictureRole role = role(name, PictureFacts.of(before.looked(PictureReader.LONGEST_LOOKED)));
+        return made(name, bytes, before, wish, role);
     }
 
     /** As before, of a picture that was read and whose role is known. */

@@ -5,6 +5,7 @@ import com.twelvemonkeys.imageio.plugins.hdr.tonemap.NullToneMapper;
 import idleheron.core.job.Budget;
 import idleheron.core.picture.Meaning;
 import idleheron.core.picture.PictureEdit;
+import idleheron.core.picture.PictureFacts;
 import idleheron.core.picture.PixelChange;
 import idleheron.core.picture.PixelSize;
 import idleheron.core.picture.Pixels;
@@ -147,10 +148,10 @@ public final class PictureReader {
      * A look at a picture.
      *
      * @param kind as the reader calls it: "png", "jpeg"
-     * @param small with texels left out where a side is longer than 1024
+     * @param facts measured with texels left out where a side is longer than 1024
      * @param hash of its bytes
      */
-    public record Seen(int width, int height, String kind, Texels small, long hash) {}
+    public record Seen(int width, int height, String kind, PictureFacts facts, long hash) {}
 
     /**
      * Null where it cannot be read.
@@ -169,7 +170,7 @@ public final class PictureReader {
                     r.getWidth(0),
                     r.getHeight(0),
                     name(r),
-                    Texels.alone(image.getWidth(), image.getHeight(), argb(image, changes)),
+                    PictureFacts.of(Texels.alone(image.getWidth(), image.getHeight(), argb(image, changes))),
                     (long) bytes.length << 32 | crc.getValue());
         });
     }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idleheron.core.picture.PictureEdit;
+import idleheron.core.picture.PictureFacts;
 import idleheron.core.picture.PictureRole;
 import idleheron.core.picture.PixelChange;
 import idleheron.core.picture.Pixels;
@@ -103,10 +104,15 @@ class PictureMakerTest {
 
     @Test
     void rolesComeFromNamesThenFromWhatIsShown() {
-        assertThat(PictureMaker.role("reed_rough.png", flat(2, 2, 3))).isEqualTo(PictureRole.ROUGHNESS);
-        assertThat(PictureMaker.role("reed.png", PixelChange.normals(bumps(), 2)))
+        assertThat(PictureMaker.role(
+                        "reed_rough.png", PictureFacts.of(flat(2, 2, 3).looked(64))))
+                .isEqualTo(PictureRole.ROUGHNESS);
+        assertThat(PictureMaker.role(
+                        "reed.png",
+                        PictureFacts.of(PixelChange.normals(bumps(), 2).looked(64))))
                 .isEqualTo(PictureRole.NORMAL);
-        assertThat(PictureMaker.role("reed.png", flat(2, 2, 3))).isEqualTo(PictureRole.UNKNOWN);
+        assertThat(PictureMaker.role("reed.png", PictureFacts.of(flat(2, 2, 3).looked(64))))
+                .isEqualTo(PictureRole.UNKNOWN);
     }
 
     @Test

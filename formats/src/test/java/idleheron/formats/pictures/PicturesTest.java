@@ -41,18 +41,7 @@ class PicturesTest {
     }
 
     private static Scene scene(Texture... textures) {
-        return new Scene(
-                        "s",
-                        Stage.COMMON,
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of())
-                .withTextures(List.of(textures));
+        return Scene.bare("s", Stage.COMMON).withTextures(List.of(textures));
     }
 
     private static int channel(int argb, int shift) {

@@ -7,7 +7,6 @@ import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.SideNames;
 import idleheron.core.scene.Transform;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.motion.Channel;
@@ -16,6 +15,7 @@ import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.SampleTimes;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.IntStream;
 import org.joml.Matrix4d;
 import org.jspecify.annotations.Nullable;
@@ -71,14 +71,33 @@ public record MirrorClips(List<String> clips) implements Remedy {
                 .toList());
     }
 
+    /**
+     * Where a node is once left and right are exchanged: M·G'·R'⁻¹·M·R.
+     *
+     * @param after R'⁻¹·M·R
+     */
+    private record Image(int other, Matrix4d mirror, Matrix4d after) {
+        static Image of(Pose rest, Sides sides, int node) {
+            int other = sides.other()[node];
+            Matrix4d after =
+                    new Matrix4d(rest.world(other)).invert().mul(sides.mirror()).mul(rest.world(node));
+            return new Image(other, sides.mirror(), after);
+        }
+
+        Matrix4d at(Pose pose) {
+            return new Matrix4d(mirror).mul(pose.world(other)).mul(after);
+        }
+    }
+
     /** A node that moves once left and right are exchanged. */
     private static final class Part {
         final int node;
         final int other;
         final Transform transform;
         final double[][] values = new double[Channel.COUNT][];
-        /** R'⁻¹·M·R. */
-        final Matrix4d after;
+        final Image image;
+        /** Of what is above, which may not move itself; null where there is nothing. */
+        final @Nullable Image above;
 
         Vec3 last;
 
@@ -87,17 +106,20 @@ public record MirrorClips(List<String> clips) implements Remedy {
             other = sides.other()[node];
             transform = rest.scene().nodes().get(node).transform();
             last = transform.rotation();
-            after = new Matrix4d(rest.world(other)).invert().mul(sides.mirror()).mul(rest.world(node));
+            int parent = rest.scene().nodes().get(node).parent();
+            image = Image.of(rest, sides, node);
+            above = parent < 0 ? null : Image.of(rest, sides, parent);
             for (int i = 0; i < values.length; i++) {
                 values[i] = new double[times];
             }
         }
 
-        Matrix4d world(Pose pose, Sides sides) {
-            return new Matrix4d(sides.mirror()).mul(pose.world(other)).mul(after);
+        void put(Pose pose, int frame) {
+            Matrix4d world = image.at(pose);
+            put(above == null ? world : above.at(pose).invert().mul(world), pose.channels(other), frame);
         }
 
-        void put(Matrix4d local, double[] scale, int frame) {
+        private void put(Matrix4d local, double[] scale, int frame) {
             last = transform.anglesFor(Matrices.rotation(local), last);
             double[] c = transform.channels();
             for (int a = 0; a < 3; a++) {
@@ -136,7 +158,7 @@ public record MirrorClips(List<String> clips) implements Remedy {
     private static Clip mirrored(Scene s, Clip c, Sides sides) {
         double[] times = SampleTimes.frames(c.startSeconds(), c.endSeconds(), c.rate());
         Pose rest = new Pose(s);
-        List<Integer> moved = List.copyOf(c.movedNodes());
+        Set<Integer> moved = Set.copyOf(c.movedNodes());
         List<Part> parts = IntStream.range(0, s.nodes().size())
                 .filter(i -> sides.other()[i] >= 0 && moved.contains(sides.other()[i]))
                 .mapToObj(i -> new Part(rest, sides, i, times.length))
@@ -145,9 +167,7 @@ public record MirrorClips(List<String> clips) implements Remedy {
         for (int f = 0; f < times.length; f++) {
             pose.at(c, times[f]);
             for (Part p : parts) {
-                int parent = s.nodes().get(p.node).parent();
-                Matrix4d above = parent < 0 ? new Matrix4d() : above(rest, pose, sides, parent);
-                p.put(above.invert().mul(p.world(pose, sides)), pose.channels(p.other), f);
+                p.put(pose, f);
             }
         }
         List<Clip.NodeTrack> tracks = new ArrayList<>();
@@ -158,15 +178,6 @@ public record MirrorClips(List<String> clips) implements Remedy {
             }
         });
         return new Clip(c.name(), c.startSeconds(), c.endSeconds(), c.rate(), tracks, shapes(s, c));
-    }
-
-    /** The mirrored place of a node that may not move itself. */
-    private static Matrix4d above(Pose rest, Pose pose, Sides sides, int node) {
-        return new Matrix4d(sides.mirror())
-                .mul(pose.world(sides.other()[node]))
-                .mul(new Matrix4d(rest.world(sides.other()[node])).invert())
-                .mul(sides.mirror())
-                .mul(rest.world(node));
     }
 
     /** A blend shape is moved by what moved the one of the same name on the other side. */

@@ -5,7 +5,6 @@ import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.SideNames;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;

@@ -21,17 +21,7 @@ import org.junit.jupiter.api.Test;
 
 class WantedClipsTest {
     private static Scene scene(String... clips) {
-        return new Scene(
-                        "s",
-                        Stage.COMMON,
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of())
+        return Scene.bare("s", Stage.COMMON)
                 .withClips(Arrays.stream(clips)
                         .map(n -> new Clip(n, 0, 1, FrameRate.of(24), List.of(), List.of()))
                         .toList());

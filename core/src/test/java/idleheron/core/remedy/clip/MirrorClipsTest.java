@@ -53,18 +53,7 @@ class MirrorClipsTest {
                 joint("satchel", HIPS, 0.25, 0, 0.1),
                 joint("wing_1", HIPS, 0.1, 0.5, -0.2),
                 joint("wing_2", HIPS, -0.1, 0.5, -0.2));
-        return new Scene(
-                        "s",
-                        Stage.COMMON,
-                        nodes,
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of(),
-                        List.of())
-                .withClips(List.of(clips));
+        return Scene.bare("s", Stage.COMMON).withNodes(nodes).withClips(List.of(clips));
     }
 
     /** The hand of the right where the mirrored left one is. */

@@ -13,17 +13,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 class RenameClipsTest {
-    private static final Scene THREE = new Scene(
-                    "s",
-                    Stage.COMMON,
-                    List.of(),
-                    List.of(),
-                    List.of(),
-                    List.of(),
-                    List.of(),
-                    List.of(),
-                    List.of(),
-                    List.of())
+    private static final Scene THREE = Scene.bare("s", Stage.COMMON)
             .withClips(Stream.of("a", "b", "c")
                     .map(n -> new Clip(n, 0, 1, FrameRate.of(24), List.of(), List.of()))
                     .toList());

@@ -1,5 +1,8 @@
-package idleheron.app;
+package idleheron.app.picture;
 
+import idleheron.app.OpenJob;
+import idleheron.app.SendJob;
+import idleheron.app.UsageException;
 import idleheron.core.crossing.Asset;
 import idleheron.core.job.Progress;
 import idleheron.core.picture.PictureHome;
@@ -60,12 +63,9 @@ public record PictureLinks(Path model, Path out, boolean overwrite) {
         if (scene.textures().isEmpty()) {
             throw new UsageException(model.getFileName() + " has no pictures that could be linked");
         }
-        Map<String, Path> made = new LinkedHashMap<>();
-        for (PictureDone d : pictures) {
-            if (!d.targets().isEmpty()) {
-                made.put(String.valueOf(d.file().getFileName()), d.targets().getFirst());
-            }
-        }
+        List<PictureDone> made =
+                pictures.stream().filter(d -> !d.targets().isEmpty()).toList();
+        List<Path> files = made.stream().map(PictureDone::file).toList();
         Map<String, String> table = new LinkedHashMap<>();
         List<String> near = new ArrayList<>();
         List<String> missing = new ArrayList<>();
@@ -75,19 +75,16 @@ public record PictureLinks(Path model, Path out, boolean overwrite) {
             if (t.content() != null || table.containsKey(name) || missing.contains(name)) {
                 continue;
             }
-            List<String> found = PictureCandidates.nearest(
-                    name,
-                    roles.getOrDefault(name, PictureRole.UNKNOWN),
-                    made.keySet().stream().map(Path::of).toList());
-            String source = made.containsKey(name) ? name : found.isEmpty() ? null : found.getFirst();
-            Path to = source == null ? null : made.get(source);
-            if (to == null) {
-                missing.add(name);
-                continue;
+            int source = called(t, files);
+            if (source < 0) {
+                List<String> found =
+                        PictureCandidates.nearest(name, roles.getOrDefault(name, PictureRole.UNKNOWN), files);
+                source = found.isEmpty() ? -1 : files.indexOf(Path.of(found.getFirst()));
+                (source < 0 ? missing : near).add(name);
             }
-            table.put(name, out.relativize(to).toString().replace('\\', '/'));
-            if (!name.equals(source)) {
-                near.add(name);
+            if (source >= 0) {
+                Path to = made.get(source).targets().getFirst();
+                table.put(name, out.relativize(to).toString().replace('\\', '/'));
             }
         }
         Scene linked = new LinkPictures(table)
@@ -98,6 +95,21 @@ public record PictureLinks(Path model, Path out, boolean overwrite) {
         Target target = new Target(target(), format, format.variant(target()));
         SendJob send = new SendJob(out, List.of(model), Delivery.PLAIN, target, overwrite);
         return new Result(table, near, missing, send.run(linked, progress.part(0.4, 1)));
+    }
+
+    /** The file of the texture's name; of several that which lies where its path says, else the first; -1 where there is none. */
+    private static int called(Texture t, List<Path> files) {
+        String told = t.relative().replace('\\', '/');
+        int out = -1;
+        for (int i = 0; i < files.size(); i++) {
+            if (String.valueOf(files.get(i).getFileName()).equals(t.fileName())) {
+                out = out < 0 ? i : out;
+                if (files.get(i).toString().replace('\\', '/').endsWith('/' + told)) {
+                    return i;
+                }
+            }
+        }
+        return out;
     }
 
     private static Map<String, PictureRole> roles(Scene s) {

@@ -1,4 +1,4 @@
-package idleheron.core.scene;
+package idleheron.core.remedy.clip;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

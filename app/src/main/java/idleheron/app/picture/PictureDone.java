@@ -1,4 +1,4 @@
-package idleheron.app;
+package idleheron.app.picture;
 
 import idleheron.core.Figure;
 import idleheron.core.Wording;

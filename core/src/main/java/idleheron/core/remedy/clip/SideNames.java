@@ -1,18 +1,18 @@
-package idleheron.core.scene;
+package idleheron.core.remedy.clip;
 
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Left and right in names: as words ("LeftArm", "arm_left"), or as a letter that stands alone ("arm_l", "R.foot"). */
-public final class SideNames {
+final class SideNames {
     private static final Pattern SIDE =
             Pattern.compile("(?<![A-Za-z])(?:left|right|LEFT|RIGHT)|(?:Left|Right)|(?<![A-Za-z])[lLrR](?![A-Za-z])");
 
     private SideNames() {}
 
     /** The same name on the other side; the same where it tells none. */
-    public static String other(String name) {
+    static String other(String name) {
         return SIDE.matcher(name).replaceAll(m -> Matcher.quoteReplacement(exchanged(m.group())));
     }
 

@@ -1,5 +1,6 @@
-package idleheron.app;
+package idleheron.app.picture;
 
+import idleheron.app.UsageException;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Budget;
 import idleheron.core.job.Cores;
@@ -175,10 +176,9 @@ public record PicturesJob(
             return PictureDone.failed(item.file, item.file + " is damaged and cannot be read");
         }
         PictureShape was = PictureShape.of(before, PictureReader.kind(bytes), PictureReader.colourSpace(bytes), bytes);
-        PictureRole named = PictureRole.named(name);
-        PictureRole role = named == PictureRole.UNKNOWN ? PictureRole.shown(was.measured()) : named;
+        PictureRole role = PictureMaker.role(name, was.measured());
         PictureReader.Seen seen =
-                new PictureReader.Seen(was.width(), was.height(), was.kind(), before.looked(SMALL * 8), was.hash());
+                new PictureReader.Seen(was.width(), was.height(), was.kind(), was.measured(), was.hash());
         List<Finding> findings = PictureChecks.alone(name, seen, role);
         if (out == null) {
             return new PictureDone(
@@ -282,12 +282,15 @@ public record PicturesJob(
                 order.add(i);
             }
         }
-        order.sort(Comparator.comparingInt(i -> shape(all, i).order()));
+        int[] sums = all.stream()
+                .mapToInt(d -> d.before() == null ? 0 : d.before().order())
+                .toArray();
+        order.sort(Comparator.comparingInt(i -> sums[i]));
         for (int a = 0; a < order.size(); a++) {
             PictureShape one = shape(all, order.get(a));
             for (int b = a + 1; b < order.size(); b++) {
                 PictureShape other = shape(all, order.get(b));
-                if (other.order() - one.order() > PictureShape.reach()) {
+                if (sums[order.get(b)] - sums[order.get(a)] > PictureShape.reach()) {
                     break;
                 }
                 boolean same = one.isSame(other);
