@@ -116,16 +116,18 @@ class PicturesCommandTest {
     @Test
     void channelsGoApartAndTogether() throws IOException {
         Path grey = flat("ao.png", 2, 2, 1, 10);
-        Path both = flat("rough.png", 2, 2, 4, 20);
+        Path both = folder.resolve("rough.png");
+        char[] four = {5, 20, 6, 30, 5, 21, 6, 31, 5, 22, 6, 32, 5, 23, 6, 33};
+        Files.write(both, PictureWriter.written(new Pixels(2, 2, 4, 8, four), "png"));
         MainTest.Run r =
                 run("pictures", "--pack", "orm.png=" + grey + "," + both + ":g," + both + ":a", "--out", at("out"));
         assertThat(r.out()).contains("orm.png: 3 channels, ");
         assertThat(read(folder.resolve("out/orm.png")).values())
-                .startsWith((char) 10, (char) 20, (char) 20)
+                .startsWith((char) 10, (char) 20, (char) 30, (char) 10, (char) 21, (char) 31)
                 .hasSize(12);
         run("pictures", at("out/orm.png"), "--out", at("apart"), "--split");
         assertThat(read(folder.resolve("apart/orm_green.png")).values())
-                .containsExactly((char) 20, (char) 20, (char) 20, (char) 20);
+                .containsExactly((char) 20, (char) 21, (char) 22, (char) 23);
         assertThat(folder.resolve("apart/orm_alpha.png")).doesNotExist();
         assertThat(run("pictures", "--pack", "orm.png=" + grey + ":a", "--out", at("x"))
                         .err())

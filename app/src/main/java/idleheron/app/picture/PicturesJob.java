@@ -31,7 +31,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Set;
-import java.util.concurrent.CancellationException;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
@@ -158,8 +157,6 @@ public record PicturesJob(
             taken = Math.min(r.pieces, (int) ((long) size[0] * size[1] / PIECE + 1));
             r.memory.acquireUninterruptibly(taken);
             return made(item, bytes, r);
-        } catch (CancellationException e) {
-            throw e;
         } catch (IOException | RuntimeException | Error e) { // one picture takes nobody else with it
             String why = Failures.sentence(e, "picture " + item.file);
             return PictureDone.failed(item.file, why.contains(item.file.toString()) ? why : item.file + ": " + why);
