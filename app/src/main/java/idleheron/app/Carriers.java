@@ -40,6 +40,9 @@ public final class Carriers {
      */
     public static String refusal(SceneFormat format, Scene scene, String from, String to) {
         Set<Content> holds = format.holds();
+        if (holds.isEmpty()) {
+            return format.name() + " is read and not written";
+        }
         Set<Content> there = AssetKinds.contents(scene);
         for (Content c : there) {
             if (!c.equals(Content.NODES) && !holds.contains(c)) {

@@ -2,6 +2,7 @@ package idleheron.app;
 
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Dressing;
+import idleheron.core.formula.MotionPlan;
 import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
@@ -12,6 +13,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads a file, or several that belong together: a head and a body on one skeleton, or characters of one shot.
@@ -46,7 +48,9 @@ public record OpenJob(List<Path> files, boolean rescue) {
         Path first = files.getFirst();
         SceneFiles.Way way = rescue ? SceneFiles::rescue : SceneFiles::read;
         if (files.size() == 1) {
-            return of(way.read(first, progress), first);
+            SceneFormat.ReadScene alone = way.read(first, progress.part(0, 0.5));
+            Path figure = figure(alone.scene(), first);
+            return figure == null ? of(alone, first) : onFigure(figure, alone, first, way, progress.part(0.5, 1));
         }
         if (files.size() == 2) {
             SceneFormat.ReadScene a = way.read(files.get(0), progress.part(0, 0.4));
@@ -71,6 +75,30 @@ public record OpenJob(List<Path> files, boolean rescue) {
                 files.size() + " files together",
                 bytes,
                 all.apart());
+    }
+
+    /** The file of the figure that a motion was written for, where it is told and there; else null. */
+    private static @Nullable Path figure(Scene scene, Path motion) {
+        MotionPlan plan = MotionPlan.alone(scene);
+        if (plan == null || plan.figure().isEmpty()) {
+            return null;
+        }
+        Path out = motion.resolveSibling(plan.figure()).normalize();
+        return Files.isRegularFile(out) && !out.equals(motion.normalize()) ? out : null;
+    }
+
+    private static Asset onFigure(
+            Path figure, SceneFormat.ReadScene motion, Path file, SceneFiles.Way way, Progress progress)
+            throws IOException {
+        SceneFiles.Way known = (f, p) -> f.equals(file) ? motion : way.read(f, p);
+        SceneMerge both = SceneFiles.together(List.of(figure, file), known, progress);
+        return new Asset(
+                both.scene().withName(FileNames.stem(String.valueOf(file.getFileName()))),
+                file.toString(),
+                motion.format(),
+                "on " + figure.getFileName(),
+                motion.bytes() + Files.size(figure),
+                both.apart());
     }
 
     /**

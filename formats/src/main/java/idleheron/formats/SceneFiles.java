@@ -1,6 +1,7 @@
 package idleheron.formats;
 
 import idleheron.core.cache.Cache;
+import idleheron.core.formula.FormulaFault;
 import idleheron.core.garment.collide.ColliderText;
 import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
@@ -23,6 +24,7 @@ import idleheron.formats.disk.FileChangedException;
 import idleheron.formats.disk.Guarded;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.gltf.GltfFormat;
+import idleheron.formats.motion.MotionFormat;
 import idleheron.formats.obj.ObjFormat;
 import idleheron.formats.openvdb.VdbFormat;
 import idleheron.formats.spi.Outline;
@@ -47,7 +49,13 @@ import org.jspecify.annotations.Nullable;
 public final class SceneFiles {
     /** One line per carrier. */
     private static final List<SceneFormat> OURS = List.of(
-            new FbxFormat(), new UsdFormat(), new GltfFormat(), new VdbFormat(), new AbcFormat(), new ObjFormat());
+            new FbxFormat(),
+            new UsdFormat(),
+            new GltfFormat(),
+            new VdbFormat(),
+            new AbcFormat(),
+            new ObjFormat(),
+            new MotionFormat());
 
     /** Ours, and after them what the class path brings along as a service. */
     private static final List<SceneFormat> FORMATS = Stream.concat(
@@ -170,7 +178,11 @@ public final class SceneFiles {
             Stage first = parts.isEmpty() ? s.stage() : parts.getFirst().stage();
             parts.add(new ConvertStage(first.axes(), first.metersPerUnit()).apply(s));
         }
-        return SceneMerge.of(parts);
+        try {
+            return SceneMerge.of(parts);
+        } catch (FormulaFault f) {
+            throw FormatException.atColumn(f.file(), f.place().line(), f.place().column(), f.expected(), f.found());
+        }
     }
 
     /**

@@ -1,6 +1,7 @@
 package idleheron.core.inspect;
 
 import idleheron.core.avatar.motion.MotionTransfer;
+import idleheron.core.formula.bake.FormulaTransfer;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.SwingTwist;
 import idleheron.core.pose.CanonicalSpace;
@@ -21,7 +22,7 @@ import org.joml.Matrix4d;
 
 /**
  * Several scenes as one: a head and a body that were exported apart on the same skeleton, or characters that belong to one shot.
- * A motion for any avatar is put onto the avatar before it. Nodes of the same path and kind are one node, clips of the same name one clip; everything else is put beside each other.
+ * A motion for any avatar is put onto the avatar before it, a motion by formula onto the figure before it. Nodes of the same path and kind are one node, clips of the same name one clip; everything else is put beside each other.
  * All parts must be in the stage of the first; see {@link idleheron.core.remedy.space.ConvertStage}.
  *
  * @param scene all in one
@@ -50,6 +51,10 @@ public record SceneMerge(Scene scene, List<Apart> apart) {
         }
         List<Apart> apart = new ArrayList<>();
         for (Scene part : parts.subList(1, parts.size())) {
+            if (FormulaTransfer.fits(part, all)) {
+                all = FormulaTransfer.onto(part, all);
+                continue;
+            }
             if (!part.stage().axes().equals(all.stage().axes())
                     || part.stage().metersPerUnit() != all.stage().metersPerUnit()) {
                 throw new IllegalArgumentException(

@@ -4,6 +4,7 @@ import idleheron.core.avatar.asset.AvatarAssets;
 import idleheron.core.cache.asset.CacheAssets;
 import idleheron.core.character.asset.CharacterAssets;
 import idleheron.core.finding.Facts;
+import idleheron.core.formula.asset.FormulaAssets;
 import idleheron.core.garment.asset.GarmentAssets;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Content;
@@ -25,7 +26,13 @@ public final class AssetKinds {
     private static final AssetKind USUAL = new CharacterAssets();
 
     private static final List<AssetKind> OWN = List.of(
-            new AvatarAssets(), USUAL, new GarmentAssets(), new CacheAssets(), new VolumeAssets(), new ViewAssets());
+            new AvatarAssets(),
+            USUAL,
+            new FormulaAssets(),
+            new GarmentAssets(),
+            new CacheAssets(),
+            new VolumeAssets(),
+            new ViewAssets());
 
     /** In the order in which they are asked and told. */
     public static final List<AssetKind> ALL = Stream.concat(

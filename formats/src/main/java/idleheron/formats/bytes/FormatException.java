@@ -33,6 +33,11 @@ public final class FormatException extends IOException {
         return new FormatException(file, "line " + line, expected, found, null);
     }
 
+    /** "file: in line 3, column 14 expected x, found y". */
+    public static FormatException atColumn(String file, long line, long column, String expected, String found) {
+        return new FormatException(file, "line " + line + ", column " + column, expected, found, null);
+    }
+
     /** "file, /accessors/3: expected x, found y": a place within a tree of values. */
     public static FormatException within(String file, String path, String expected, String found) {
         return new FormatException(file, path, expected, found, null);

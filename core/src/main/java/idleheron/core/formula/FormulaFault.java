@@ -1,0 +1,45 @@
+package idleheron.core.formula;
+
+/** What is wrong in a motion by formula: where, what was expected and what was found. */
+public final class FormulaFault extends IllegalArgumentException {
+    private static final long serialVersionUID = 1;
+
+    private final String file;
+    private final transient Place place;
+    private final String expected;
+    private final String found;
+
+    public FormulaFault(Place place, String expected, String found) {
+        this("", place, expected, found);
+    }
+
+    private FormulaFault(String file, Place place, String expected, String found) {
+        super((file.isEmpty() ? "" : file + ", ") + place.text() + ": expected " + expected + ", found " + found);
+        this.file = file;
+        this.place = place;
+        this.expected = expected;
+        this.found = found;
+    }
+
+    /** The same, told of a file. */
+    public FormulaFault in(String name) {
+        return new FormulaFault(name, place, expected, found);
+    }
+
+    /** Its name, or "". */
+    public String file() {
+        return file;
+    }
+
+    public Place place() {
+        return place;
+    }
+
+    public String expected() {
+        return expected;
+    }
+
+    public String found() {
+        return found;
+    }
+}

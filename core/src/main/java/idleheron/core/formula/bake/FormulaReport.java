@@ -1,0 +1,40 @@
+package idleheron.core.formula.bake;
+
+import idleheron.core.scene.PartKey;
+import java.util.List;
+
+/**
+ * What became of a plan: how many keys, and how far they are from what is written.
+ *
+ * @param fewest whether as few keys as keep within the tolerances were set
+ * @param keys of all channels
+ * @param everyFrame keys that one on every frame of every channel that moves would be
+ * @param mm where a joint is farthest from where the formulas have it, millimetres
+ * @param degrees where a joint is turned farthest from it
+ * @param seams channels of a cyclic plan that do not close
+ */
+public record FormulaReport(
+        String clip, boolean fewest, int keys, int everyFrame, Off mm, Off degrees, List<Seam> seams) {
+    /** Under which a scene keeps it, in the order of its plans. */
+    public static final PartKey<FormulaReport> KEY = new PartKey<>("reports of motion", FormulaReport.class);
+
+    public FormulaReport {
+        seams = List.copyOf(seams);
+    }
+
+    /** How far off, at which joint and at which frame of the clip's own rate. */
+    public record Off(double value, String joint, double frame) {
+        static final Off NONE = new Off(0, "", Double.NaN);
+    }
+
+    /**
+     * A channel of a cyclic clip that ends elsewhere than it begins.
+     *
+     * @param channel as it is written
+     * @param gap from the end to the beginning
+     * @param unit of the gap: m, ° or ""
+     * @param period seconds after which the formula repeats, NaN for one that does not within twice the clip
+     * @param fits of all periods that the clip holds a whole number of times, the nearest, seconds; NaN with the period
+     */
+    public record Seam(String channel, double gap, String unit, double period, double fits) {}
+}

@@ -1,0 +1,53 @@
+package idleheron.core.formula.bake;
+
+import idleheron.core.formula.FormulaFault;
+import idleheron.core.formula.MotionPlan;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Puts a motion by formula onto a figure. */
+public final class FormulaTransfer {
+    private FormulaTransfer() {}
+
+    /** Whether one scene is a motion by formula and the other a figure that is none. */
+    public static boolean fits(Scene from, Scene onto) {
+        return MotionPlan.alone(from) != null
+                && MotionPlan.alone(onto) == null
+                && !onto.nodes().isEmpty();
+    }
+
+    /**
+     * The figure with the clip of the motion. A clip of the same name is replaced by it.
+     *
+     * @throws FormulaFault where the motion does not fit the figure, with the place in its text
+     */
+    public static Scene onto(Scene from, Scene onto) {
+        MotionPlan plan = MotionPlan.alone(from);
+        if (plan == null) {
+            throw new IllegalArgumentException(from.name() + " is no motion by formula");
+        }
+        return onto(plan, onto);
+    }
+
+    /** As {@link #onto(Scene, Scene)}, for a plan that is in no scene yet. */
+    public static Scene onto(MotionPlan plan, Scene onto) {
+        FormulaBake.Baked baked;
+        try {
+            baked = FormulaBake.of(plan, onto);
+        } catch (FormulaFault f) {
+            throw f.in(plan.file());
+        }
+        List<Clip> clips = new ArrayList<>(onto.clips());
+        clips.removeIf(c -> c.name().equals(plan.clip()));
+        clips.add(baked.clip());
+        List<MotionPlan> plans = new ArrayList<>(onto.parts().of(MotionPlan.KEY));
+        List<FormulaReport> reports = new ArrayList<>(onto.parts().of(FormulaReport.KEY));
+        plans.removeIf(p -> p.clip().equals(plan.clip()));
+        reports.removeIf(r -> r.clip().equals(plan.clip()));
+        plans.add(plan);
+        reports.add(baked.report());
+        return onto.withClips(clips).with(MotionPlan.KEY, plans).with(FormulaReport.KEY, reports);
+    }
+}

@@ -1,0 +1,164 @@
+package idleheron.formats.motion;
+
+import idleheron.core.formula.FormulaFault;
+import idleheron.core.formula.MotionPlan;
+import idleheron.core.formula.bake.FormulaBake;
+import idleheron.core.formula.bake.FormulaReport;
+import idleheron.core.job.Progress;
+import idleheron.core.kind.Content;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Transform;
+import idleheron.formats.bytes.FormatException;
+import idleheron.formats.disk.FileNames;
+import idleheron.formats.spi.Outline;
+import idleheron.formats.spi.Salvage;
+import idleheron.formats.spi.SceneFormat;
+import java.io.OutputStream;
+import java.lang.foreign.MemorySegment;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Pattern;
+import org.tomlj.TomlArray;
+import org.tomlj.TomlTable;
+
+/**
+ * Motion by formula as a carrier: a clip as text that a person writes. Read alone it moves the joints that it names, all of them
+ * at the origin; put together with a figure it moves those of the figure. It is read and not written.
+ */
+public final class MotionFormat implements SceneFormat {
+    static final String ENDING = "motion.toml";
+    private static final String VARIANT = "text";
+    private static final int MOST = 5000;
+    private static final Pattern SCHEMA = Pattern.compile("(?m)^\\s*schema\\s*=\\s*[\"']idle-heron/motion/");
+
+    @Override
+    public String name() {
+        return "Motion";
+    }
+
+    @Override
+    public List<String> endings() {
+        return List.of(ENDING);
+    }
+
+    @Override
+    public List<String> variants() {
+        return List.of(VARIANT);
+    }
+
+    @Override
+    public boolean matches(byte[] head) {
+        return SCHEMA.matcher(new String(head, StandardCharsets.ISO_8859_1)).find();
+    }
+
+    /** Nothing: it is not written. */
+    @Override
+    public Set<Content> holds() {
+        return Set.of();
+    }
+
+    @Override
+    public String refusal(Scene scene, String variant) {
+        return "a motion by formula is written by hand; keys go into any other carrier";
+    }
+
+    /**
+     * Reads the text of one.
+     *
+     * @param file its name, for messages and for a clip that is not named
+     * @throws FormatException where it is none, with line and column
+     */
+    public static MotionPlan plan(String file, String text) throws FormatException {
+        return MotionReader.read(MotionDocument.of(file, text), stem(file));
+    }
+
+    private static String stem(String file) {
+        return file.endsWith("." + ENDING)
+                ? file.substring(0, file.length() - ENDING.length() - 1)
+                : FileNames.stem(file);
+    }
+
+    @Override
+    public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
+        String name = String.valueOf(file.getFileName());
+        MotionPlan plan = MotionReader.read(MotionDocument.read(name, bytes), stem(name));
+        progress.at(0.3, "working out the formulas");
+        Scene bare = named(plan, stem(name));
+        try {
+            FormulaBake.Baked baked = FormulaBake.of(plan, bare);
+            Scene scene = bare.withClips(List.of(baked.clip()))
+                    .with(MotionPlan.ALONE, List.of(plan))
+                    .with(FormulaReport.KEY, List.of(baked.report()));
+            progress.at(1, "read");
+            return new ReadScene(scene, name(), VARIANT, bytes.byteSize());
+        } catch (FormulaFault f) {
+            throw FormatException.atColumn(name, f.place().line(), f.place().column(), f.expected(), f.found());
+        }
+    }
+
+    /** A scene of the groups that a plan names, each where its path has it. */
+    private static Scene named(MotionPlan plan, String name) {
+        Map<String, Integer> known = new HashMap<>();
+        List<Node> nodes = new ArrayList<>();
+        for (MotionPlan.Said s : plan.channels()) {
+            int parent = -1;
+            StringBuilder path = new StringBuilder();
+            for (String part : s.name().joint().split("/")) {
+                if (part.isEmpty()) {
+                    continue;
+                }
+                path.append('/').append(part);
+                Integer there = known.get(path.toString());
+                if (there == null) {
+                    there = nodes.size();
+                    nodes.add(Node.of(part, parent, NodeKind.GROUP, Transform.IDENTITY));
+                    known.put(path.toString(), there);
+                }
+                parent = there;
+            }
+        }
+        Stage stage =
+                Stage.COMMON.withRate(plan.rate()).withRange(plan.startSeconds(), plan.startSeconds() + plan.seconds());
+        return Scene.bare(name, stage).withNodes(nodes);
+    }
+
+    /** A text is read whole or not at all. */
+    @Override
+    public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
+        return read(file, bytes, progress);
+    }
+
+    @Override
+    public Outline outline(Path file, MemorySegment bytes, Progress progress) throws FormatException {
+        String name = String.valueOf(file.getFileName());
+        List<Outline> out = new ArrayList<>();
+        TomlTable root = MotionDocument.read(name, bytes).root();
+        for (Map.Entry<String, Object> e : root.entrySet()) {
+            out.add(outline(e.getKey(), e.getValue()));
+        }
+        return new Outline(name, out.size() + " keys", "", 0, out);
+    }
+
+    private static Outline outline(String key, Object value) {
+        List<Outline> below = new ArrayList<>();
+        if (value instanceof TomlTable t) {
+            t.entrySet().stream().limit(MOST).forEach(e -> below.add(outline(e.getKey(), e.getValue())));
+            return new Outline(key, below.size() + " keys", "", 0, below);
+        }
+        String type = value instanceof TomlArray a ? a.size() + " values" : value instanceof String ? "text" : "value";
+        return new Outline(key, type, value instanceof TomlArray a ? a.toJson() : String.valueOf(value), 0, List.of());
+    }
+
+    @Override
+    public void write(Scene scene, String variant, OutputStream out, Progress progress) {
+        throw new IllegalArgumentException(refusal(scene, variant));
+    }
+}
