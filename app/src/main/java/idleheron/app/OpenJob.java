@@ -7,6 +7,7 @@ import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.SceneTogether;
 import idleheron.formats.disk.FileNames;
 import idleheron.formats.spi.SceneFormat;
 import java.io.IOException;
@@ -62,7 +63,7 @@ public record OpenJob(List<Path> files, boolean rescue) {
                 return dressed(worn, files.get(bodyFirst ? 1 : 0), (bodyFirst ? a : b).bytes());
             }
         }
-        SceneMerge all = SceneFiles.together(files, way, progress);
+        SceneMerge all = SceneTogether.read(files, way, progress);
         long bytes = 0;
         for (Path f : files) {
             bytes += Files.size(f);
@@ -91,7 +92,7 @@ public record OpenJob(List<Path> files, boolean rescue) {
             Path figure, SceneFormat.ReadScene motion, Path file, SceneFiles.Way way, Progress progress)
             throws IOException {
         SceneFiles.Way known = (f, p) -> f.equals(file) ? motion : way.read(f, p);
-        SceneMerge both = SceneFiles.together(List.of(figure, file), known, progress);
+        SceneMerge both = SceneTogether.read(List.of(figure, file), known, progress);
         return new Asset(
                 both.scene().withName(FileNames.stem(String.valueOf(file.getFileName()))),
                 file.toString(),

@@ -4,6 +4,7 @@ import idleheron.app.CheckJob;
 import idleheron.app.Known;
 import idleheron.app.OpenJob;
 import idleheron.app.UsageException;
+import idleheron.core.Wording;
 import idleheron.core.crossing.Asset;
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
@@ -77,8 +78,8 @@ final class CheckCommand implements Callable<Integer> {
         if (json) {
             out.println(Json.text(CheckJson.of(findings)));
         } else {
-            out.println(scene.name() + ": " + result.verdict().word() + ", " + findings.size() + " findings of "
-                    + Inspection.ruleCount() + " rules");
+            out.println(scene.name() + ": " + result.verdict().word() + ", "
+                    + Wording.counted(findings.size(), "finding") + " of " + Inspection.ruleCount() + " rules");
             for (Finding f : findings) {
                 out.println("  " + f.severity().word() + ": " + f.title() + " [" + f.code() + "]");
                 out.println("      " + f.message());

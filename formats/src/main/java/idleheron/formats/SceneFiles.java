@@ -1,18 +1,14 @@
 package idleheron.formats;
 
 import idleheron.core.cache.Cache;
-import idleheron.core.formula.FormulaFault;
 import idleheron.core.garment.collide.ColliderText;
-import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
 import idleheron.core.pair.Held;
 import idleheron.core.picture.PictureHome;
 import idleheron.core.remedy.catalogue.RemedyCatalogue;
-import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Lost;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Stage;
 import idleheron.formats.alembic.AbcFormat;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.checks.CacheChecks;
@@ -155,34 +151,9 @@ public final class SceneFiles {
         return REMEDIES;
     }
 
-    /**
-     * Reads several files as one scene, in the stage of the first.
-     *
-     * @throws FormatException when one of them is no format that is known, or is broken
-     */
-    public static SceneMerge together(List<Path> files, Progress progress) throws IOException {
-        return together(files, SceneFiles::read, progress);
-    }
-
     /** One way to read a file: {@link #read} or {@link #rescue}. */
     public interface Way {
         SceneFormat.ReadScene read(Path file, Progress progress) throws IOException;
-    }
-
-    /** As {@link #together(List, Progress)}, each file read in a way of one's own. */
-    public static SceneMerge together(List<Path> files, Way way, Progress progress) throws IOException {
-        List<Scene> parts = new ArrayList<>();
-        for (int i = 0; i < files.size(); i++) {
-            Scene s = way.read(files.get(i), progress.part((double) i / files.size(), (i + 1.0) / files.size()))
-                    .scene();
-            Stage first = parts.isEmpty() ? s.stage() : parts.getFirst().stage();
-            parts.add(new ConvertStage(first.axes(), first.metersPerUnit()).apply(s));
-        }
-        try {
-            return SceneMerge.of(parts);
-        } catch (FormulaFault f) {
-            throw FormatException.atColumn(f.file(), f.place().line(), f.place().column(), f.expected(), f.found());
-        }
     }
 
     /**

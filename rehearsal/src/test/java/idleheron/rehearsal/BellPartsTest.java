@@ -19,14 +19,20 @@ import idleheron.core.scene.motion.Clip;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.gltf.GltfFormat;
+import idleheron.formats.motion.MoveByFormula;
 import idleheron.formats.spi.SceneFormat;
+import idleheron.rehearsal.demo.DemoData;
 import idleheron.rehearsal.demo.FootbridgeBell;
+import idleheron.rehearsal.demo.TideGauge;
 import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import org.joml.Matrix4d;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -35,6 +41,8 @@ import org.junit.jupiter.api.io.TempDir;
 class BellPartsTest {
     /** Centimetres from the ground to the top of the beam. */
     private static final double HEIGHT = 180;
+
+    private static final double GAUGE_HEIGHT = 241;
 
     @TempDir
     Path folder;
@@ -84,6 +92,28 @@ class BellPartsTest {
                 assertThat(worst(bell, rig, clip)).isLessThan(1e-6 * HEIGHT);
                 assertThat(worst(bell, back, clip)).isLessThan(1e-6 * HEIGHT);
             }
+        }
+    }
+
+    /** Moved by formula as a figure of parts, as a rig and as parts again. */
+    @Test
+    void so_is_the_gauge_moved_by_formula() throws IOException {
+        for (String motion : DemoData.GAUGE_MOTIONS) {
+            String text;
+            try (InputStream in = Objects.requireNonNull(DemoData.class.getResourceAsStream(motion))) {
+                text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+            }
+            MoveByFormula moved = new MoveByFormula(text);
+            Scene gauge = moved.apply(TideGauge.scene());
+            assertThat(gauge.clips()).hasSize(1);
+            Scene rig = new PartsToJoints(true).apply(gauge);
+            Scene back = new JointsToParts().apply(rig);
+            assertThat(rig.joints()).hasSize(6); // post, float, arm, pen, drum, shelf
+            assertThat(worst(gauge, rig, 0)).isLessThan(1e-6 * GAUGE_HEIGHT);
+            assertThat(worst(gauge, back, 0)).isLessThan(1e-6 * GAUGE_HEIGHT);
+            // the formulas move the joints of the rig as they move the groups
+            Scene anew = moved.apply(rig.withClips(List.of()));
+            assertThat(worst(gauge, anew, 0)).isLessThan(1e-6 * GAUGE_HEIGHT);
         }
     }
 

@@ -6,6 +6,7 @@ import idleheron.core.formula.bake.FormulaBake;
 import idleheron.core.formula.bake.FormulaReport;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
+import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
@@ -68,6 +69,11 @@ public final class MotionFormat implements SceneFormat {
     @Override
     public String refusal(Scene scene, String variant) {
         return "a motion by formula is written by hand; keys go into any other carrier";
+    }
+
+    @Override
+    public List<RemedyType> remedies() {
+        return List.of(MoveByFormula.TYPE);
     }
 
     /**

@@ -20,6 +20,7 @@ import idleheron.core.scene.Transform;
 import idleheron.core.scene.motion.Clip;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.SceneTogether;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.spi.SceneFormat;
@@ -78,7 +79,7 @@ class MotionFormatTest {
     void withAFigureItMovesThatOne() throws IOException {
         Path figure = folder.resolve("gauge.fbx");
         SceneFiles.write(gauge(), figure, new FbxFormat(), FbxFormat.BINARY_75, false, Progress.NONE);
-        SceneMerge both = SceneFiles.together(List.of(figure, file(TIDE)), Progress.NONE);
+        SceneMerge both = SceneTogether.read(List.of(figure, file(TIDE)), SceneFiles::read, Progress.NONE);
         Scene s = both.scene();
         assertThat(s.nodes()).hasSize(3);
         Clip c = s.clips().getLast();
@@ -98,7 +99,7 @@ class MotionFormatTest {
         Path figure = folder.resolve("gauge.fbx");
         SceneFiles.write(gauge(), figure, new FbxFormat(), FbxFormat.BINARY_75, false, Progress.NONE);
         Path bad = file(TIDE.replace("joints.float", "joints.flota").replace("{float.", "{flota."));
-        assertThatThrownBy(() -> SceneFiles.together(List.of(figure, bad), Progress.NONE))
+        assertThatThrownBy(() -> SceneTogether.read(List.of(figure, bad), SceneFiles::read, Progress.NONE))
                 .isInstanceOf(FormatException.class)
                 .hasMessageMatching(
                         "tide\\.motion\\.toml, line 7, column 1: expected a joint of gauge.*, found flota, nearest is float");

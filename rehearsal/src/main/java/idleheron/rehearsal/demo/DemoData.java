@@ -25,9 +25,11 @@ import idleheron.formats.spi.SceneFormat;
 import idleheron.formats.spi.Target;
 import idleheron.rehearsal.StandIn;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Objects;
 import java.util.UUID;
 
 /** Writes Low Tide Post: what the makers have, what they sent, and what came back from both stand-ins. */
@@ -49,6 +51,11 @@ public final class DemoData {
 
     public static final String CAPE = "postwoman_cape.fbx";
     public static final String CAPE_RETURNED = "postwoman_cape_from_elsewhere.fbx";
+
+    public static final String GAUGE = "tide_gauge.fbx";
+
+    /** Clips of the gauge that are written by formula; the second does not close. */
+    public static final List<String> GAUGE_MOTIONS = List.of("gauge_tide.motion.toml", "gauge_storm.motion.toml");
 
     /** The stage of everything, below the folder. */
     public static final String STAGE = LowTideStage.FOLDER + "/" + LowTideStage.TOP;
@@ -79,6 +86,7 @@ public final class DemoData {
         if (!Files.exists(folder.resolve(BELL))) {
             put(FootbridgeBell.scene(), folder.resolve(BELL));
         }
+        gauge(folder);
         for (StandIn s : List.of(StandIn.ALDER, StandIn.SEDGE)) {
             Path back = folder.resolve("postwoman_from_" + s.code() + ".fbx");
             progress.at(0.8, "sending her to " + s.title());
@@ -92,6 +100,21 @@ public final class DemoData {
         reeds(folder, progress);
         LowTideStage.write(folder, progress);
         progress.at(1, "ready");
+    }
+
+    /** Writes the tide gauge, and its clips as they are written by formula. */
+    public static void gauge(Path folder) throws IOException {
+        if (!Files.exists(folder.resolve(GAUGE))) {
+            put(TideGauge.scene(), folder.resolve(GAUGE));
+        }
+        for (String motion : GAUGE_MOTIONS) {
+            Path file = folder.resolve(motion);
+            if (!Files.exists(file)) {
+                try (InputStream text = Objects.requireNonNull(DemoData.class.getResourceAsStream(motion), motion)) {
+                    Files.copy(text, file);
+                }
+            }
+        }
     }
 
     /** Writes her as glTF, as an avatar as it leaves and as it comes back, and as a plain body. */

@@ -25,6 +25,9 @@ public final class FormulaBake {
     /** Of a scale that is kept as closely as the rest. */
     private static final double SCALE = 1e-4;
 
+    /** More than the nearest that there can be. */
+    private static final double NEARLY = 1.02;
+
     private static final int ROUNDS = 8;
     private static final int CLOSER = 40;
     private static final double GOLD = (Math.sqrt(5) - 1) / 2;
@@ -67,28 +70,36 @@ public final class FormulaBake {
     private Baked baked() {
         MotionPlan.KeyWish wish = bound.plan().keys();
         if (!wish.fewest()) {
-            return done(clip(c -> everyFrame(c)));
+            return done(clip(this::everyFrame));
         }
-        Baked best = null;
+        Baked first = fewest(1);
+        if (over(first, wish.mm(), wish.degrees()) <= 1) {
+            return first;
+        }
+        Baked nearest = fewest(0); // what jumps between two frames is off whatever the keys are
+        double mm = Math.max(wish.mm(), NEARLY * nearest.report.mm().value());
+        double degrees =
+                Math.max(wish.degrees(), NEARLY * nearest.report.degrees().value());
         double share = 1;
+        Baked now = first;
         for (int i = 0; i < ROUNDS; i++) {
-            double within = share;
-            Baked now = done(clip(c -> FewestKeys.of(samples, c, tolerance(c, within))));
-            double over = Math.max(
-                    now.report.mm().value() / wish.mm(), now.report.degrees().value() / wish.degrees());
+            double over = over(now, mm, degrees);
             if (over <= 1) {
                 return now;
             }
-            if (best == null
-                    || over
-                            < Math.max(
-                                    best.report.mm().value() / wish.mm(),
-                                    best.report.degrees().value() / wish.degrees())) {
-                best = now;
-            }
             share *= Math.clamp(0.9 / over, 0.02, 0.7);
+            now = fewest(share);
         }
-        return best == null ? done(clip(this::everyFrame)) : best;
+        return nearest;
+    }
+
+    /** With the tolerances of all channels multiplied by a share. */
+    private Baked fewest(double share) {
+        return done(clip(c -> FewestKeys.of(samples, c, tolerance(c, share))));
+    }
+
+    private static double over(Baked b, double mm, double degrees) {
+        return Math.max(b.report.mm().value() / mm, b.report.degrees().value() / degrees);
     }
 
     private double tolerance(int out, double share) {

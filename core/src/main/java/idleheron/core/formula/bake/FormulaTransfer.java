@@ -3,6 +3,7 @@ package idleheron.core.formula.bake;
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
 import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
 import java.util.List;
@@ -19,7 +20,7 @@ public final class FormulaTransfer {
     }
 
     /**
-     * The figure with the clip of the motion. A clip of the same name is replaced by it.
+     * The figure with the clip of the motion, its range long enough for it. A clip of the same name is replaced.
      *
      * @throws FormulaFault where the motion does not fit the figure, with the place in its text
      */
@@ -48,6 +49,12 @@ public final class FormulaTransfer {
         reports.removeIf(r -> r.clip().equals(plan.clip()));
         plans.add(plan);
         reports.add(baked.report());
-        return onto.withClips(clips).with(MotionPlan.KEY, plans).with(FormulaReport.KEY, reports);
+        Stage stage = onto.stage();
+        double from = Math.min(stage.startSeconds(), plan.startSeconds());
+        double to = Math.max(stage.endSeconds(), plan.startSeconds() + plan.seconds());
+        return onto.withClips(clips)
+                .withStage(stage.withRange(from, to))
+                .with(MotionPlan.KEY, plans)
+                .with(FormulaReport.KEY, reports);
     }
 }

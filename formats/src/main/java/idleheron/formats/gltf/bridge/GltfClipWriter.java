@@ -112,7 +112,7 @@ final class GltfClipWriter {
             final double[][][] around = {new double[5][3], new double[5][4], new double[5][3]};
 
             Moving(double[] times) {
-                keys = new GltfKeys[] {new GltfKeys(times, 3), new GltfKeys(times, 4), new GltfKeys(times, 3)};
+                keys = new GltfKeys[] {new GltfKeys(times, 3), GltfKeys.ofTurns(times), new GltfKeys(times, 3)};
             }
 
             void put(GltfPlaces.Parts p, int at) {

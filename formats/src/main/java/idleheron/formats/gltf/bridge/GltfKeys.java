@@ -12,19 +12,33 @@ final class GltfKeys {
     private static final double SMALL = 1e-4;
     private static final double STEEP = 4;
 
+    /** Cosine of half the farthest turn that one straight span makes: beyond half a turn readers go the other way round. */
+    private static final double HALF_TURN = Math.cos(Math.toRadians(85));
+
     private final double[] times;
     private final int width;
+    private final boolean turns;
     private final double[] value;
     private final double[] arriving;
     private final double[] leaving;
 
     /** @param width numbers of one value */
     GltfKeys(double[] times, int width) {
+        this(times, width, false);
+    }
+
+    private GltfKeys(double[] times, int width, boolean turns) {
         this.times = times;
         this.width = width;
+        this.turns = turns;
         value = new double[width * times.length];
         arriving = new double[width * times.length];
         leaving = new double[width * times.length];
+    }
+
+    /** Turns, as quaternions that do not change their sign from frame to frame. */
+    static GltfKeys ofTurns(double[] times) {
+        return new GltfKeys(times, 4, true);
     }
 
     /**
@@ -155,20 +169,27 @@ final class GltfKeys {
     private double straight(int from, int to, double u, int k) {
         double p = value[width * from + k];
         double q = value[width * to + k];
-        if (width != 4) {
+        if (!turns) {
             return p + u * (q - p);
         }
-        double dot = 0;
-        for (int i = 0; i < 4; i++) {
-            dot += value[4 * from + i] * value[4 * to + i];
-        }
-        double angle = Math.acos(Math.clamp(dot, -1, 1));
+        double angle = Math.acos(Math.clamp(dot(from, to), -1, 1));
         double sine = Math.sin(angle);
         return sine < 1e-9 ? p + u * (q - p) : (Math.sin((1 - u) * angle) * p + Math.sin(u * angle) * q) / sine;
     }
 
+    private double dot(int from, int to) {
+        double dot = 0;
+        for (int i = 0; i < 4; i++) {
+            dot += value[4 * from + i] * value[4 * to + i];
+        }
+        return dot;
+    }
+
     /** Whether the straight way between two frames goes through all between them. */
     private boolean runs(double near, int from, int to) {
+        if (turns && dot(from, to) < HALF_TURN) {
+            return false;
+        }
         double d = times[to] - times[from];
         for (int i = from + 1; i < to; i++) {
             for (int k = 0; k < width; k++) {

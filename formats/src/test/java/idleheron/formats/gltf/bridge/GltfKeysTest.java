@@ -63,7 +63,7 @@ class GltfKeysTest {
 
     private static GltfKeys turns(java.util.function.DoubleUnaryOperator degrees) {
         double[] times = new double[11];
-        GltfKeys k = new GltfKeys(times, 4);
+        GltfKeys k = GltfKeys.ofTurns(times);
         for (int i = 0; i < times.length; i++) {
             times[i] = i / 10.0;
         }
@@ -84,6 +84,21 @@ class GltfKeysTest {
         assertThat(w.way()).isEqualTo("LINEAR");
         assertThat(w.times()).containsExactly(0, 1);
         assertThat(turns(t -> 100 * t * t).written(1e-6, false).way()).isEqualTo("CUBICSPLINE");
+    }
+
+    /** Readers take the shorter way between two keys: more than half a turn needs one between. */
+    @Test
+    void more_than_half_a_turn_has_keys_between() {
+        GltfKeys.Written w = turns(t -> 350 * t).written(1e-6, false);
+        assertThat(w.way()).isEqualTo("LINEAR");
+        assertThat(w.times()).hasSizeBetween(3, 4);
+        for (int k = 4; k < w.values().length; k += 4) {
+            double dot = 0;
+            for (int i = 0; i < 4; i++) {
+                dot += w.values()[k + i] * w.values()[k - 4 + i];
+            }
+            assertThat(dot).isPositive();
+        }
     }
 
     @Test

@@ -1,0 +1,39 @@
+package idleheron.formats;
+
+import idleheron.core.formula.FormulaFault;
+import idleheron.core.inspect.SceneMerge;
+import idleheron.core.job.Progress;
+import idleheron.core.remedy.space.ConvertStage;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.formats.bytes.FormatException;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Reads several files as one scene. */
+public final class SceneTogether {
+    private SceneTogether() {}
+
+    /**
+     * Reads each in a way of one's own and puts them together, in the stage of the first.
+     *
+     * @throws FormatException when one of them is no format that is known, or is broken, or is a motion that does not fit
+     * @throws IllegalArgumentException when they do not belong together
+     */
+    public static SceneMerge read(List<Path> files, SceneFiles.Way way, Progress progress) throws IOException {
+        List<Scene> parts = new ArrayList<>();
+        for (int i = 0; i < files.size(); i++) {
+            Scene s = way.read(files.get(i), progress.part((double) i / files.size(), (i + 1.0) / files.size()))
+                    .scene();
+            Stage first = parts.isEmpty() ? s.stage() : parts.getFirst().stage();
+            parts.add(new ConvertStage(first.axes(), first.metersPerUnit()).apply(s));
+        }
+        try {
+            return SceneMerge.of(parts);
+        } catch (FormulaFault f) {
+            throw FormatException.atColumn(f.file(), f.place().line(), f.place().column(), f.expected(), f.found());
+        }
+    }
+}

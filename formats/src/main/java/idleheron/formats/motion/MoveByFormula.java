@@ -1,0 +1,64 @@
+package idleheron.formats.motion;
+
+import idleheron.core.formula.FormulaFault;
+import idleheron.core.formula.MotionPlan;
+import idleheron.core.formula.bake.FormulaTransfer;
+import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
+import idleheron.core.scene.Scene;
+import idleheron.formats.bytes.FormatException;
+
+/**
+ * Gives a figure a clip that is written as keys and formulas; one of the same name is replaced. A figure that does not have the
+ * joints stays as it is.
+ *
+ * @param text of the motion, as in its file
+ */
+public record MoveByFormula(String text) implements Remedy {
+    public static final RemedyType TYPE = RemedyType.of(
+                    "move-by-formula",
+                    MoveByFormula.class,
+                    Keeps.OTHERS,
+                    "Gives a figure a clip that is written as keys and formulas over time.")
+            .measured("clips", s -> Integer.toString(s.clips().size()));
+
+    private static final String NAME = "motion.toml";
+
+    /** @throws IllegalArgumentException for a text that is no motion, with line and column */
+    public MoveByFormula {
+        plan(text);
+    }
+
+    private static MotionPlan plan(String text) {
+        try {
+            return MotionFormat.plan(NAME, text);
+        } catch (FormatException e) {
+            throw new IllegalArgumentException(e.getMessage(), e);
+        }
+    }
+
+    @Override
+    public RemedyType type() {
+        return TYPE;
+    }
+
+    @Override
+    public String title() {
+        return "Move by formula: " + plan(text).clip();
+    }
+
+    @Override
+    public String describe() {
+        return "Makes keys of the clip " + plan(text).clip() + ", which is written as keys and formulas.";
+    }
+
+    @Override
+    public Scene apply(Scene scene) {
+        try {
+            return scene.nodes().isEmpty() ? scene : FormulaTransfer.onto(plan(text), scene);
+        } catch (FormulaFault f) {
+            return scene;
+        }
+    }
+}
