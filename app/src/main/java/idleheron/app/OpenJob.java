@@ -94,7 +94,7 @@ public record OpenJob(List<Path> files, boolean rescue) {
         SceneFiles.Way known = (f, p) -> f.equals(file) ? motion : way.read(f, p);
         SceneMerge both = SceneTogether.read(List.of(figure, file), known, progress);
         return new Asset(
-                both.scene().withName(FileNames.stem(String.valueOf(file.getFileName()))),
+                both.scene().withName(motion.scene().name()),
                 file.toString(),
                 motion.format(),
                 "on " + figure.getFileName(),

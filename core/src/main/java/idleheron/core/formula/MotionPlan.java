@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
  * figure it is put.
  *
  * @param file name of the file that it is written in, for messages
+ * @param text as it is written
  * @param clip name of the clip
  * @param figure path of the file with the figure it was written for, beside its own file; "" where none is told
  * @param firstFrame the frame at which the time of the formulas is 0
@@ -19,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record MotionPlan(
         String file,
+        String text,
         String clip,
         String figure,
         double firstFrame,

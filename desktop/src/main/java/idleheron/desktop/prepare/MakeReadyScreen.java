@@ -64,6 +64,7 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
     private final Sheets sheets;
     private final Settings settings;
     private final WornDeeds worn;
+    private final FormulaDeeds formulas;
     private List<Convention> known = List.of();
     private boolean filling;
 
@@ -73,6 +74,7 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
         this.sheets = sheets;
         this.settings = settings;
         worn = new WornDeeds(bench, deeds, sheets);
+        formulas = new FormulaDeeds(bench, deeds, sheets);
         this.bench = bench;
         this.deeds = deeds;
         this.view = view;
@@ -164,6 +166,7 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
         }
         figure(p.scene(), c.destination());
         steps.getChildren().addAll(worn.offered(p.scene()));
+        steps.getChildren().addAll(formulas.offered(p.scene()));
         offers(c);
         proof(p);
         view(original.scene(), p.scene());

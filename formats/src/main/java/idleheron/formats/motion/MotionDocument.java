@@ -8,6 +8,8 @@ import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.tomlj.Toml;
 import org.tomlj.TomlParseError;
@@ -35,6 +37,7 @@ import org.tomlj.TomlTable;
 final class MotionDocument {
     static final String SCHEMA = "idle-heron/motion/1";
     private static final long LARGEST = 1 << 20;
+    private static final Pattern UNEXPECTED = Pattern.compile("(?s)Unexpected (.*?), expected (.*)");
 
     private final String file;
     private final String text;
@@ -67,15 +70,34 @@ final class MotionDocument {
     static MotionDocument of(String file, String text) throws FormatException {
         TomlParseResult root = Toml.parse(text);
         if (root.hasErrors()) {
-            TomlParseError e = root.errors().getFirst();
-            throw FormatException.atColumn(
-                    file, e.position().line(), e.position().column(), "TOML", String.valueOf(e.getMessage()));
+            throw broken(file, root.errors().getFirst());
         }
         return new MotionDocument(file, text, root);
     }
 
+    /** What the library says, "Unexpected x, expected y", as it is told here. */
+    private static FormatException broken(String file, TomlParseError e) {
+        String said = String.valueOf(e.getMessage());
+        Matcher m = UNEXPECTED.matcher(said);
+        boolean both = m.matches();
+        return FormatException.atColumn(
+                file,
+                e.position().line(),
+                e.position().column(),
+                both ? m.group(2) : "TOML",
+                both
+                        ? m.group(1)
+                        : said.isEmpty()
+                                ? "something else"
+                                : Character.toLowerCase(said.charAt(0)) + said.substring(1));
+    }
+
     String file() {
         return file;
+    }
+
+    String text() {
+        return text;
     }
 
     TomlTable root() {

@@ -85,6 +85,7 @@ final class MotionReader {
         String clip = text(List.of("clip"), stem);
         return new MotionPlan(
                 doc.file(),
+                doc.text(),
                 clip.isBlank() ? stem : clip,
                 figure(),
                 first,

@@ -81,7 +81,7 @@ class MotionReaderTest {
             delimiter = '|',
             quoteCharacter = '`',
             value = {
-                "z = 30 * 2 | line 4, column 8 | TOML | Unexpected '*', expected a newline or end-of-input",
+                "z = 30 * 2 | line 4, column 8 | a newline or end-of-input | '*'",
                 "z = \"30 * sine(t)\" | line 4, column 11 | t, u, pi | sine, nearest is sin",
                 "z = '2 * x' | line 4, column 10 | t, u, pi | x",
                 "z = { formula = \"2 * x\" } | line 4, column 22 | t, u, pi | x",
@@ -119,6 +119,9 @@ class MotionReaderTest {
                 "schema = \"idle-heron/motion/2\"",
                 "line 1, column 1: expected schema = \"idle-heron/motion/1\", found \"idle-heron/motion/2\"");
         refused("schema = \"idle-heron/motion/1\"", "line 1, column 1: expected seconds above 0, found nothing");
+        refused(
+                HEAD + "seconds = 3",
+                "line 3, column 1: expected TOML, found seconds previously defined at line 2, column 1");
         refused(HEAD, "line 1, column 1: expected a table of joints, found nothing");
         refused(
                 HEAD + "[joints]",

@@ -78,23 +78,22 @@ public final class TideGauge {
         return Transform.of(p, Vec3.ZERO, Vec3.ONE);
     }
 
-    /** Eight points and six sides that look outward; centimetres. */
+    /** Six sides that look outward, each with four points of its own, so that its edges are sharp wherever it goes; centimetres. */
     private static Mesh box(String name, Vec3 size) {
-        double[] points = new double[24];
-        for (int i = 0; i < 8; i++) {
-            points[3 * i] = ((i & 1) - 0.5) * size.x();
-            points[3 * i + 1] = ((i >> 1 & 1) - 0.5) * size.y();
-            points[3 * i + 2] = ((i >> 2) - 0.5) * size.z();
-        }
-        int[] corners = {0, 2, 3, 1, 4, 5, 7, 6, 0, 1, 5, 4, 2, 6, 7, 3, 0, 4, 6, 2, 1, 3, 7, 5};
+        int[] sides = {0, 2, 3, 1, 4, 5, 7, 6, 0, 1, 5, 4, 2, 6, 7, 3, 0, 4, 6, 2, 1, 3, 7, 5};
         float[][] out = {{0, 0, -1}, {0, 0, 1}, {0, -1, 0}, {0, 1, 0}, {-1, 0, 0}, {1, 0, 0}};
-        float[] normals = new float[72];
-        int[] starts = new int[7];
-        for (int f = 0; f < 6; f++) {
-            starts[f + 1] = 4 * (f + 1);
-            for (int c = 0; c < 4; c++) {
-                System.arraycopy(out[f], 0, normals, 3 * (4 * f + c), 3);
-            }
+        double[] points = new double[3 * sides.length];
+        int[] corners = new int[sides.length];
+        float[] normals = new float[3 * sides.length];
+        int[] starts = new int[out.length + 1];
+        for (int c = 0; c < sides.length; c++) {
+            int at = sides[c];
+            points[3 * c] = ((at & 1) - 0.5) * size.x();
+            points[3 * c + 1] = ((at >> 1 & 1) - 0.5) * size.y();
+            points[3 * c + 2] = ((at >> 2) - 0.5) * size.z();
+            corners[c] = c;
+            System.arraycopy(out[c / 4], 0, normals, 3 * c, 3);
+            starts[c / 4 + 1] = c + 1;
         }
         return new Mesh(name, points, starts, corners, normals, List.of(), null, null, null, null, List.of());
     }

@@ -1,7 +1,6 @@
 package idleheron.core.formula.asset;
 
 import idleheron.core.Evidence;
-import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
 import idleheron.core.formula.MotionPlan;
@@ -66,7 +65,7 @@ public final class FormulaAssets implements AssetKind {
     public List<FactLine> lines(Scene s) {
         List<FactLine> out = new ArrayList<>();
         for (FormulaReport r : s.parts().of(FormulaReport.KEY)) {
-            out.add(new FactLine("formula", r.clip() + ": " + told(r)));
+            out.add(new FactLine("formula", r.clip() + ": " + r.told()));
         }
         for (MotionPlan p : plans(s)) {
             for (MotionPlan.Said c : p.channels()) {
@@ -74,21 +73,6 @@ public final class FormulaAssets implements AssetKind {
             }
         }
         return out;
-    }
-
-    /** "23 keys in place of 194, at most 0.041 mm (frame 12, pen) and 0.008° (frame 30, drum) from what is written". */
-    public static String told(FormulaReport r) {
-        return Wording.counted(r.keys(), "key")
-                + (r.fewest() ? " in place of " + r.everyFrame() : ", one on every frame")
-                + ", at most " + off(r.mm(), " mm") + " and " + off(r.degrees(), "°") + " from what is written";
-    }
-
-    private static String off(FormulaReport.Off o, String unit) {
-        return Figure.number(o.value())
-                + unit
-                + (o.joint().isEmpty()
-                        ? ""
-                        : " (frame " + Figure.number(Figure.tenth(o.frame())) + ", " + o.joint() + ")");
     }
 
     private static String written(MotionPlan.Said c) {

@@ -55,7 +55,7 @@ final class FormulaRules {
                     .says(
                             "Keys of " + r.clip() + " are up to " + Figure.number(worst.value()) + (far ? " mm" : "°")
                                     + " from the formula",
-                            FormulaAssets.told(r) + ". Asked for: " + Figure.number(wish.mm()) + " mm and "
+                            r.told() + ". Asked for: " + Figure.number(wish.mm()) + " mm and "
                                     + Figure.number(wish.degrees()) + "°."
                                     + (r.fewest()
                                             ? " The motion jumps or turns about between two frames; a higher rate follows it."

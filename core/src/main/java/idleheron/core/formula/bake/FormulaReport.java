@@ -1,5 +1,7 @@
 package idleheron.core.formula.bake;
 
+import idleheron.core.Figure;
+import idleheron.core.Wording;
 import idleheron.core.scene.PartKey;
 import java.util.List;
 
@@ -25,6 +27,11 @@ public record FormulaReport(
     /** How far off, at which joint and at which frame of the clip's own rate. */
     public record Off(double value, String joint, double frame) {
         static final Off NONE = new Off(0, "", Double.NaN);
+
+        private String told(String unit) {
+            String where = joint.isEmpty() ? "" : " (frame " + Figure.exact(Figure.tenth(frame)) + ", " + joint + ")";
+            return Figure.number(value) + unit + where;
+        }
     }
 
     /**
@@ -37,4 +44,10 @@ public record FormulaReport(
      * @param fits of all periods that the clip holds a whole number of times, the nearest, seconds; NaN with the period
      */
     public record Seam(String channel, double gap, String unit, double period, double fits) {}
+
+    /** "23 keys in place of 194, at most 0.041 mm (frame 12, pen) and 0.008° (frame 30.5, drum) from what is written". */
+    public String told() {
+        return Wording.counted(keys, "key") + (fewest ? " in place of " + everyFrame : ", one on every frame")
+                + ", at most " + mm.told(" mm") + " and " + degrees.told("°") + " from what is written";
+    }
 }

@@ -34,7 +34,7 @@ class FormulaRulesTest {
                     1,
                     new Source.Written(Formula.of(said[i + 1], new Place(i + 1, 5)))));
         }
-        return new MotionPlan("m.motion.toml", "m", "", 0, 4, FrameRate.of(24), cyclic, keys, out);
+        return new MotionPlan("m.motion.toml", "", "m", "", 0, 4, FrameRate.of(24), cyclic, keys, out);
     }
 
     private static Scene figure() {
@@ -93,8 +93,8 @@ class FormulaRulesTest {
     @Test
     void aFigureThatIsNotThereIsTold() {
         MotionPlan p = plan(false, FEW, "arm.turn.z", "t");
-        MotionPlan named =
-                new MotionPlan(p.file(), p.clip(), "gauge.fbx", 0, 4, p.rate(), false, p.keys(), p.channels());
+        MotionPlan named = new MotionPlan(
+                p.file(), p.text(), p.clip(), "gauge.fbx", 0, 4, p.rate(), false, p.keys(), p.channels());
         Scene alone = figure().with(MotionPlan.ALONE, List.of(named));
         assertThat(look(alone)).extracting(Finding::code).containsExactly("formula-figure-missing");
         assertThat(look(figure().with(MotionPlan.ALONE, List.of(p)))).isEmpty();

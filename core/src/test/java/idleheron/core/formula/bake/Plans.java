@@ -35,7 +35,7 @@ final class Plans {
                     new Source.Written(Formula.of(channelsAndFormulas[i + 1], new Place(1 + i / 2, 5)))));
         }
         return new MotionPlan(
-                "made.motion.toml", "made", "", 0, seconds, RATE, false, MotionPlan.KeyWish.EVERY_FRAME, out);
+                "made.motion.toml", "", "made", "", 0, seconds, RATE, false, MotionPlan.KeyWish.EVERY_FRAME, out);
     }
 
     static MotionPlan keyed(double seconds, String channel, Easing easing, double... timesAndValues) {
@@ -69,7 +69,7 @@ final class Plans {
 
     private static MotionPlan with(MotionPlan p, boolean cyclic, MotionPlan.KeyWish keys, List<MotionPlan.Said> said) {
         return new MotionPlan(
-                p.file(), p.clip(), p.figure(), p.firstFrame(), p.seconds(), p.rate(), cyclic, keys, said);
+                p.file(), p.text(), p.clip(), p.figure(), p.firstFrame(), p.seconds(), p.rate(), cyclic, keys, said);
     }
 
     /** A post with an arm 10 cm up it and a hand 100 cm along X of the arm, in centimetres. */
