@@ -87,12 +87,34 @@ public record SendJob(@Nullable Path folder, List<Path> sources, Delivery delive
      * @throws UsageException when the variant cannot hold the scene as it was made ready
      */
     public Delivery.Outcome run(Scene scene, Progress progress) throws IOException {
+        try (Drafts drafts = new Drafts(overwrite, sources)) {
+            return written(scene, drafts, progress);
+        }
+    }
+
+    /** As {@link #run}, but leaves files untouched that would get the bytes that they have. */
+    public Delivery.Outcome changed(Scene scene, Progress progress) throws IOException {
+        try (Drafts drafts = Drafts.changed(sources)) {
+            return written(scene, drafts, progress);
+        }
+    }
+
+    /** As {@link #run}, but puts nothing in place: what would be written, and what that would do to what is there. */
+    public Delivery.Outcome tried(Scene scene, Progress progress) throws IOException {
+        Path to = target.file().toAbsolutePath().normalize().getParent();
+        if (to == null) {
+            throw new UsageException(target.file() + " is not the name of a file");
+        }
+        try (Drafts drafts = Drafts.trial(to, sources)) {
+            return written(scene, drafts, progress);
+        }
+    }
+
+    private Delivery.Outcome written(Scene scene, Drafts drafts, Progress progress) throws IOException {
         String refusal = target.format().refusal(scene, target.variant());
         if (!refusal.isEmpty()) {
             throw new UsageException(target.file().getFileName() + ": " + refusal);
         }
-        try (Drafts drafts = new Drafts(overwrite, sources)) {
-            return Deliveries.write(delivery, scene, folder, target, drafts, progress);
-        }
+        return Deliveries.write(delivery, scene, folder, target, drafts, progress);
     }
 }

@@ -1,12 +1,14 @@
 package idleheron.cli;
 
-import idleheron.app.Excerpt;
 import idleheron.app.Known;
 import idleheron.app.OpenJob;
 import idleheron.app.PrepareJob;
 import idleheron.app.Recipe;
 import idleheron.app.SendJob;
 import idleheron.app.UsageException;
+import idleheron.app.delivery.DeliveryList;
+import idleheron.app.delivery.DeliverySettings;
+import idleheron.app.delivery.DeliveryTree;
 import idleheron.core.Wording;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.measure.CacheSize;
@@ -19,6 +21,7 @@ import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.delivery.Deliveries;
+import idleheron.formats.disk.Drafts;
 import idleheron.formats.pictures.PictureStyle;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Layered;
@@ -154,6 +157,12 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--overwrite", description = "the target may be replaced")
     boolean overwrite;
 
+    @Option(names = "--preview", description = "tells which files would be written, and writes none")
+    boolean preview;
+
+    @Option(names = "--list", description = "leaves NAME.delivery.json beside OUT, from which send-again does the same")
+    boolean list;
+
     private List<Path> together() {
         List<Path> out = new ArrayList<>(List.of(in));
         out.addAll(motions);
@@ -174,13 +183,13 @@ final class ConvertCommand implements Callable<Integer> {
         Scene read = new OpenJob(together(), reading.rescue).run(Progress.NONE).scene();
         PrintWriter err = spec.commandLine().getErr();
         Reading.mark(read, err);
-        Scene scene = new Excerpt(clip, frames).of(read);
+        Scene scene = settings().excerpt().of(read);
         SendJob job = new SendJob(
                 in.toAbsolutePath().getParent(),
                 sources(read),
-                delivery(to),
+                settings().delivery(to),
                 new Target(outFile, format, kind),
-                overwrite);
+                overwrite || preview);
         job.check(scene, String.valueOf(in.getFileName()));
         Preparation ready = new PrepareJob(scene, all).run(Progress.NONE);
         ready.steps().forEach(s -> err.println(s.line()));
@@ -190,6 +199,9 @@ final class ConvertCommand implements Callable<Integer> {
             err.println(fit.text());
             sound = fit.fits();
         }
+        if (preview) {
+            return previewed(job.tried(ready.scene(), Progress.NONE));
+        }
         Delivery.Outcome done = job.run(ready.scene(), Progress.NONE);
         for (Delivery.Part p : done.parts()) {
             sound &= p.sound();
@@ -198,6 +210,9 @@ final class ConvertCommand implements Callable<Integer> {
         done.left().forEach(l -> err.println("heron: " + l));
         if (company != null) {
             beside(company, all);
+        }
+        if (list && done.placed()) {
+            listed(asked, to, kind, done);
         }
         return sound ? Main.CLEAN : Main.FAULTS;
     }
@@ -236,7 +251,7 @@ final class ConvertCommand implements Callable<Integer> {
                             ? "--flatten writes a file of layers; name OUT " + layeredEndings()
                             : "--flatten keeps layers as they are and takes no remedy");
         }
-        PictureStyle style = delivery(to).style();
+        PictureStyle style = settings().delivery(to).style();
         Layered.Made made = layered.flatten(in, subtree == null ? "/" : subtree, outFile, style, overwrite);
         spec.commandLine()
                 .getOut()
@@ -269,20 +284,43 @@ final class ConvertCommand implements Callable<Integer> {
                         + s.stage().axes().describe() + ", " + s.stage().unitLabel());
     }
 
-    /** As asked for; a destination, named here or by the recipe, adds its layout, and says that clips go apart. */
-    private Delivery delivery(@Nullable Convention c) {
-        try {
-            Delivery d = new Delivery(
-                            Choices.cargo(without, bake),
-                            clipsApart || c != null && c.more().clips().apart(),
-                            Choices.pictures(pictures),
-                            new PictureStyle("", pictureKind, pictureSize),
-                            Convention.Layout.PLAIN)
-                    .withPictureFolders(picturesFrom)
-                    .withSamplesPerFrame(samplesPerFrame);
-            return c == null ? d : d.laidOut(c.more().layout());
-        } catch (IllegalArgumentException e) {
-            throw new UsageException(String.valueOf(e.getMessage()));
-        }
+    private DeliverySettings settings() {
+        return new DeliverySettings(
+                clip == null ? "" : clip,
+                frames == null ? "" : frames,
+                without,
+                bake,
+                clipsApart,
+                pictures,
+                pictureKind,
+                pictureSize,
+                picturesFrom,
+                samplesPerFrame,
+                reading.rescue);
+    }
+
+    /** What would be written, and nothing is. */
+    private int previewed(Delivery.Outcome tried) {
+        Path folder = outFile.toAbsolutePath().normalize().getParent();
+        DeliveryTree.lines(folder == null ? outFile : folder, tried.files())
+                .forEach(spec.commandLine().getOut()::println);
+        tried.left().forEach(l -> spec.commandLine().getErr().println("heron: " + l));
+        return Main.CLEAN;
+    }
+
+    /** The list of what was delivered, with all that it takes to do it again. */
+    private void listed(Recipe asked, @Nullable Convention to, String kind, Delivery.Outcome done) throws IOException {
+        Path file = new DeliveryList(
+                        DeliveryList.listed(together()),
+                        outFile,
+                        kind,
+                        destination != null ? destination : to == null ? "" : to.code(),
+                        asked.remedies(),
+                        settings(),
+                        DeliveryList.listed(done.files().stream()
+                                .map(Drafts.Placing::target)
+                                .toList()))
+                .write();
+        spec.commandLine().getErr().println("list in " + file);
     }
 }

@@ -36,6 +36,7 @@ import picocli.CommandLine.Spec;
             RehearseCommand.class,
             BatchCommand.class,
             PicturesCommand.class,
+            SendAgainCommand.class,
             RemediesCommand.class,
             DemoDataCommand.class
         })

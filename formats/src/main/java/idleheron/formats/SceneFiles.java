@@ -125,6 +125,14 @@ public final class SceneFiles {
         return several(path) != null;
     }
 
+    /** The files that a path stands for: itself, or numbered ones by a pattern or their folder. */
+    public static List<Path> files(Path path) throws IOException {
+        SceneFormat numbered = several(path);
+        return numbered == null
+                ? List.of(path)
+                : Objects.requireNonNull(numbered.several()).files(path);
+    }
+
     /** What stands for all the numbered files that one of them belongs to; the file itself where it stands alone. */
     public static Path around(Path file) {
         for (SceneFormat f : FORMATS) {

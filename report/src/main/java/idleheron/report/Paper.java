@@ -3,6 +3,7 @@ package idleheron.report;
 import idleheron.core.pair.Tolerances;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
@@ -45,16 +46,27 @@ public record Paper(String signedBy, String note, String date, Tolerances tolera
         return out;
     }
 
+    /** SHA-256 of a text, 64 hexadecimal digits. */
+    public static String hash(String text) {
+        return HexFormat.of().formatHex(sha256().digest(text.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     private static String hash(Path file) throws IOException {
         try (InputStream in = Files.newInputStream(file)) {
-            MessageDigest d = MessageDigest.getInstance("SHA-256");
+            MessageDigest d = sha256();
             byte[] buffer = new byte[1 << 16];
             for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
                 d.update(buffer, 0, n);
             }
             return HexFormat.of().formatHex(d.digest());
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
         }
     }
 }

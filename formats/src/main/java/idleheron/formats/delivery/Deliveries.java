@@ -49,12 +49,12 @@ public final class Deliveries {
         }
         List<Delivery.Part> parts = target.format()
                 .deliver(new UnderWay(delivery, scene, target.file(), target.variant(), pictures, drafts, progress));
-        boolean placed = !replaces || parts.stream().allMatch(Delivery.Part::sound);
+        boolean placed = !replaces || drafts.isTrial() || parts.stream().allMatch(Delivery.Part::sound);
         if (placed) {
             drafts.place();
             drafts.keep();
         }
-        return new Delivery.Outcome(parts, placed, pictures.left());
+        return new Delivery.Outcome(parts, placed, pictures.left(), drafts.placings());
     }
 
     /** The files that {@link #write} would make, the one that is named first. */
@@ -98,7 +98,7 @@ public final class Deliveries {
 
         @Override
         public SceneFormat.ReadScene read(Path file, Progress progress) throws IOException {
-            return SceneFiles.read(file, progress);
+            return SceneFiles.read(drafts.where(file), progress);
         }
 
         @Override

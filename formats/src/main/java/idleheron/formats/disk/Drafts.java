@@ -2,9 +2,7 @@ package idleheron.formats.disk;
 
 import java.io.IOException;
 import java.io.OutputStream;
-import java.net.InetAddress;
 import java.nio.file.AtomicMoveNotSupportedException;
-import java.nio.file.DirectoryStream;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
@@ -12,18 +10,13 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
-import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.UUID;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -35,23 +28,24 @@ import org.jspecify.annotations.Nullable;
  * ended by a signal; what a killed process left is swept by the next one that writes into the folder.
  */
 public final class Drafts implements AutoCloseable {
-    /** {@code .heron-MACHINE-PROCESS-UUID.part}: a draft, or an old file on its way out. */
-    private static final Pattern NAME = Pattern.compile("\\.heron-([0-9a-f]+)-(\\d+)-[0-9a-f-]+\\.part");
-
-    private static final String MACHINE = machine();
-
-    /** Files and folders that go when the process ends. */
-    private static final Set<Path> LEFT = new HashSet<>();
-
     /** What is under way. */
     private static final Set<Drafts> OPEN = Collections.newSetFromMap(new IdentityHashMap<>());
 
     static {
-        Runtime.getRuntime().addShutdownHook(new Thread(Drafts::sweepAll, "drafts"));
+        Leftovers.before(Drafts::closeAll);
     }
 
     private final boolean replace;
     private final List<Path> sources;
+    private final Way way;
+
+    /** Of a trial: the folder whose files are tried, and the one that stands for it; else null. */
+    private final @Nullable Path root;
+
+    private final @Nullable Path work;
+
+    /** What became of each target, in the order in which they were put in place. */
+    private final Map<Path, Placing> placings = new LinkedHashMap<>();
 
     /** Drafts by their targets, links followed, in the order they were asked for. */
     private final Map<Path, Path> drafts = new LinkedHashMap<>();
@@ -59,13 +53,44 @@ public final class Drafts implements AutoCloseable {
     /** Targets that were given their drafts, each with the old file under a second name, or null where there was none. */
     private final Map<Path, @Nullable Path> placed = new LinkedHashMap<>();
 
+    /** What is put in place. */
+    private enum Way {
+        ALL,
+        /** Only what is new or has other bytes than what is there. */
+        CHANGED,
+        /** Nothing. */
+        NONE
+    }
+
+    /** What putting a draft in the place of its target does to it. */
+    public enum Change {
+        NEW,
+        CHANGED,
+        SAME
+    }
+
+    /**
+     * A target and what becomes of it.
+     *
+     * @param change NEW or CHANGED; SAME only where drafts were held against what is there
+     * @param bytes of the draft
+     */
+    public record Placing(Path target, Change change, long bytes) {}
+
     /**
      * @param replace whether targets that are there may be replaced
      * @param sources files that were read and may never be written on
      */
     public Drafts(boolean replace, Collection<Path> sources) {
+        this(replace, sources, Way.ALL, null, null);
+    }
+
+    private Drafts(boolean replace, Collection<Path> sources, Way way, @Nullable Path root, @Nullable Path work) {
         this.replace = replace;
         this.sources = List.copyOf(sources);
+        this.way = way;
+        this.root = root;
+        this.work = work;
         synchronized (OPEN) {
             OPEN.add(this);
         }
@@ -75,19 +100,43 @@ public final class Drafts implements AutoCloseable {
         this(replace, List.of());
     }
 
-    private static String machine() {
-        String name;
-        try {
-            name = InetAddress.getLocalHost().getHostName();
-        } catch (IOException e) {
-            name = "";
-        }
-        return Integer.toHexString(name.hashCode());
+    /** Replaces only what has other bytes than what is there, and leaves the rest untouched. */
+    public static Drafts changed(Collection<Path> sources) {
+        return new Drafts(true, sources, Way.CHANGED, null, null);
     }
 
-    private static Path fresh(Path folder) {
-        return folder.resolve(
-                ".heron-" + MACHINE + "-" + ProcessHandle.current().pid() + "-" + UUID.randomUUID() + ".part");
+    /**
+     * Puts nothing in place: all is written to a folder of its own that stands for another, and held against what is there.
+     *
+     * @param root the folder in which targets lie
+     */
+    public static Drafts trial(Path root, Collection<Path> sources) throws IOException {
+        return new Drafts(true, sources, Way.NONE, root.toAbsolutePath().normalize(), Leftovers.workFolder());
+    }
+
+    /** What became of the targets so far, or would. */
+    public synchronized List<Placing> placings() {
+        return List.copyOf(placings.values());
+    }
+
+    /** Whether nothing is put in place. */
+    public boolean isTrial() {
+        return way == Way.NONE;
+    }
+
+    /** Where a file lies that was put in place: there, or where a trial has it. */
+    public Path where(Path target) throws IOException {
+        return isTrial() ? shown(followed(target)) : target;
+    }
+
+    /** Where a draft goes: beside its target, or where a trial has it. */
+    private Path shown(Path at) {
+        if (root == null || work == null) {
+            return at;
+        }
+        Path below =
+                at.startsWith(root) ? root.relativize(at) : Path.of("elsewhere").resolve(at.getFileName());
+        return work.resolve(below.toString());
     }
 
     /**
@@ -144,7 +193,7 @@ public final class Drafts implements AutoCloseable {
      */
     public synchronized Path draft(Path target) throws IOException {
         Path at = place(target);
-        Path folder = at.getParent();
+        Path folder = shown(at).getParent();
         if (folder == null || at.getFileName() == null) {
             throw new IOException(target + " is not the name of a file");
         }
@@ -154,10 +203,10 @@ public final class Drafts implements AutoCloseable {
             throw Failures.written(target, e);
         }
         if (drafts.values().stream().noneMatch(d -> folder.equals(d.getParent()))) {
-            sweep(folder);
+            Leftovers.sweep(folder);
         }
-        Path draft = fresh(folder);
-        left(draft, true);
+        Path draft = Leftovers.fresh(folder);
+        Leftovers.left(draft, true);
         if (drafts.putIfAbsent(at, draft) != null) {
             throw new IOException("two files would be written to " + target);
         }
@@ -168,17 +217,36 @@ public final class Drafts implements AutoCloseable {
     public synchronized void place() throws IOException {
         for (Map.Entry<Path, Path> d : List.copyOf(drafts.entrySet())) {
             Path target = d.getKey();
-            Path old = Files.exists(target) ? keep(target) : null;
-            try {
-                put(d.getValue(), target);
-            } catch (IOException e) {
-                forget(old);
-                throw e;
+            Path draft = d.getValue();
+            Placing p = new Placing(target, change(draft, target), Files.size(draft));
+            if (way == Way.NONE) {
+                move(draft, shown(target));
+            } else if (way == Way.CHANGED && p.change == Change.SAME) {
+                Files.delete(draft);
+            } else {
+                replaced(draft, target);
             }
-            placed.put(target, old);
             drafts.remove(target);
-            left(d.getValue(), false);
+            placings.put(target, p);
+            Leftovers.left(draft, false);
         }
+    }
+
+    private Change change(Path draft, Path target) throws IOException {
+        return !Files.exists(target)
+                ? Change.NEW
+                : way != Way.ALL && Files.mismatch(draft, target) < 0 ? Change.SAME : Change.CHANGED;
+    }
+
+    private void replaced(Path draft, Path target) throws IOException {
+        Path old = Files.exists(target) ? keep(target) : null;
+        try {
+            put(draft, target);
+        } catch (IOException e) {
+            forget(old);
+            throw e;
+        }
+        placed.put(target, old);
     }
 
     /** Leaves what is in place there: old files are gone from now on. */
@@ -197,20 +265,20 @@ public final class Drafts implements AutoCloseable {
     /** Whether a target has a draft, in place or not. */
     public synchronized boolean has(Path target) throws IOException {
         Path at = followed(target);
-        return drafts.containsKey(at) || placed.containsKey(at);
+        return drafts.containsKey(at) || placings.containsKey(at);
     }
 
     private static void forget(@Nullable Path file) throws IOException {
         if (file != null) {
             Files.deleteIfExists(file);
-            left(file, false);
+            Leftovers.left(file, false);
         }
     }
 
     /** The old file under a second name, while the first stays. */
     private static Path keep(Path target) throws IOException {
-        Path kept = fresh(java.util.Objects.requireNonNull(target.getParent()));
-        left(kept, true);
+        Path kept = Leftovers.fresh(java.util.Objects.requireNonNull(target.getParent()));
+        Leftovers.left(kept, true);
         try {
             Files.createLink(kept, target);
         } catch (UnsupportedOperationException | FileSystemException e) {
@@ -273,10 +341,13 @@ public final class Drafts implements AutoCloseable {
                 Files.deleteIfExists(p.getKey());
             } else {
                 move(old, p.getKey());
-                left(old, false);
+                Leftovers.left(old, false);
             }
         }
         placed.clear();
+        if (work != null) {
+            Leftovers.delete(work);
+        }
         synchronized (OPEN) {
             OPEN.remove(this);
         }
@@ -307,38 +378,7 @@ public final class Drafts implements AutoCloseable {
         }
     }
 
-    /** A folder in the temporary place that goes with {@link #delete}, and also when the process is ended by a signal. */
-    public static Path workFolder() throws IOException {
-        sweep(Path.of(System.getProperty("java.io.tmpdir")));
-        Path out = Files.createDirectory(fresh(Path.of(System.getProperty("java.io.tmpdir"))));
-        left(out, true);
-        return out;
-    }
-
-    /** Deletes a file, or a folder with all that is in it. */
-    public static void delete(Path path) throws IOException {
-        if (Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
-            try (DirectoryStream<Path> in = Files.newDirectoryStream(path)) {
-                for (Path p : in) {
-                    delete(p);
-                }
-            }
-        }
-        Files.deleteIfExists(path);
-        left(path, false);
-    }
-
-    private static void left(Path path, boolean there) {
-        synchronized (LEFT) {
-            if (there) {
-                LEFT.add(path);
-            } else {
-                LEFT.remove(path);
-            }
-        }
-    }
-
-    private static void sweepAll() {
+    private static void closeAll() {
         List<Drafts> open;
         synchronized (OPEN) {
             open = List.copyOf(OPEN);
@@ -349,34 +389,6 @@ public final class Drafts implements AutoCloseable {
             } catch (IOException e) {
                 // the next process that writes there tries again
             }
-        }
-        List<Path> all;
-        synchronized (LEFT) {
-            all = new ArrayList<>(LEFT);
-        }
-        for (Path p : all) {
-            try {
-                delete(p);
-            } catch (IOException e) {
-                // the next process that writes there tries again
-            }
-        }
-    }
-
-    /** Deletes the drafts of processes of this machine that run no more. */
-    static void sweep(Path folder) {
-        try (DirectoryStream<Path> in = Files.newDirectoryStream(folder, ".heron-*.part")) {
-            for (Path p : in) {
-                Matcher m = NAME.matcher(String.valueOf(p.getFileName()));
-                if (m.matches()
-                        && m.group(1).equals(MACHINE)
-                        && m.group(2).length() < 18
-                        && ProcessHandle.of(Long.parseLong(m.group(2))).isEmpty()) {
-                    delete(p);
-                }
-            }
-        } catch (IOException e) {
-            // a folder that cannot be listed can still be written to
         }
     }
 }

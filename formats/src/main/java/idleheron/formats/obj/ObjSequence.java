@@ -54,14 +54,19 @@ final class ObjSequence implements Several {
 
     @Override
     public Path first(Path path) throws IOException {
-        return files(path).getFirst().file();
+        return numbered(path).getFirst().file();
     }
 
-    private static List<Numbered> files(Path path) throws IOException {
+    private static List<Numbered> numbered(Path path) throws IOException {
         return FILES.of(path).values().stream()
                 .findFirst()
                 .orElseThrow(
                         () -> FormatException.in(String.valueOf(path.getFileName()), "files that this names", "none"));
+    }
+
+    @Override
+    public List<Path> files(Path path) throws IOException {
+        return numbered(path).stream().map(Numbered::file).toList();
     }
 
     /**
@@ -83,7 +88,7 @@ final class ObjSequence implements Several {
     @Override
     public long bytes(Path path, Scene scene) throws IOException {
         long sum = 0;
-        for (Numbered n : files(path)) {
+        for (Numbered n : numbered(path)) {
             sum += Files.size(n.file());
         }
         return sum;
@@ -91,7 +96,7 @@ final class ObjSequence implements Several {
 
     @Override
     public Scene read(Path path, Progress progress) throws IOException {
-        List<Numbered> files = files(path);
+        List<Numbered> files = numbered(path);
         double[] times = times(files);
         Path file = files.getFirst().file();
         Scene first = frame(file, file.toAbsolutePath().getParent());

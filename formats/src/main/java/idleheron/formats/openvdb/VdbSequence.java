@@ -67,6 +67,14 @@ public final class VdbSequence {
                 .orElseThrow(() -> none(path));
     }
 
+    /** All files of a sequence or a folder of some, in their order. */
+    static List<Path> files(Path path) throws IOException {
+        return FILES.of(path).values().stream()
+                .flatMap(List::stream)
+                .map(Numbered::file)
+                .toList();
+    }
+
     private static FormatException none(Path path) {
         Path in = Files.isDirectory(path) ? path : VdbFrames.folder(path);
         return FormatException.in(String.valueOf(path.getFileName()), "files that this names", "none in " + in);

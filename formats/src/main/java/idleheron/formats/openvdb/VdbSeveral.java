@@ -5,6 +5,7 @@ import idleheron.core.scene.Scene;
 import idleheron.formats.spi.Several;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 
 /** Numbered volume files as one asset. */
 final class VdbSeveral implements Several {
@@ -21,6 +22,11 @@ final class VdbSeveral implements Several {
     @Override
     public Path first(Path path) throws IOException {
         return VdbSequence.firstFile(path);
+    }
+
+    @Override
+    public List<Path> files(Path path) throws IOException {
+        return VdbSequence.files(path);
     }
 
     @Override

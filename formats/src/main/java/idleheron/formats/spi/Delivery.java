@@ -8,6 +8,7 @@ import idleheron.core.pair.CompareSettings;
 import idleheron.core.pair.Held;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
+import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.FileNames;
 import idleheron.formats.disk.SafeNames;
 import idleheron.formats.pictures.PictureFiles;
@@ -131,11 +132,13 @@ public record Delivery(
      *
      * @param placed whether the files are in place; where the proof failed and files would have been replaced, the old ones stay
      * @param left pictures that do not travel, each with the reason
+     * @param files what became of every file, pictures too
      */
-    public record Outcome(List<Part> parts, boolean placed, List<String> left) {
+    public record Outcome(List<Part> parts, boolean placed, List<String> left, List<Drafts.Placing> files) {
         public Outcome {
             parts = List.copyOf(parts);
             left = List.copyOf(left);
+            files = List.copyOf(files);
         }
     }
 

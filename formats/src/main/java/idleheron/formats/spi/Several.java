@@ -4,6 +4,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 
 /** How a carrier keeps one asset in several numbered files. */
 public interface Several {
@@ -19,6 +20,9 @@ public interface Several {
      * @throws FormatException when there is none
      */
     Path first(Path path) throws IOException;
+
+    /** All of them, in their order. */
+    List<Path> files(Path path) throws IOException;
 
     /**
      * All of them as one scene.

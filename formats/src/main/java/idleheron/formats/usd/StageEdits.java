@@ -4,6 +4,7 @@ import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
 import idleheron.formats.disk.FileBytes;
+import idleheron.formats.disk.Leftovers;
 import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.pictures.PictureKinds;
 import idleheron.formats.pictures.PictureStyle;
@@ -70,7 +71,7 @@ final class StageEdits {
      */
     static Layered.Made flatten(Path in, String subtree, Path out, PictureStyle style, boolean overwrite)
             throws IOException {
-        Path work = Drafts.workFolder();
+        Path work = Leftovers.workFolder();
         try (Drafts drafts = new Drafts(overwrite, List.of(in))) {
             Path draft = drafts.draft(out);
             StageEdits e = new StageEdits(ComposedStage.of(in, FileBytes.of(in)), in, out, style, work);
@@ -85,7 +86,7 @@ final class StageEdits {
             drafts.keep();
             return made;
         } finally {
-            Drafts.delete(work);
+            Leftovers.delete(work);
         }
     }
 

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -194,6 +195,79 @@ class DraftsTest {
             System.out.print('!');
             System.out.flush();
             Thread.sleep(60_000);
+        }
+    }
+
+    @Test
+    void only_other_bytes_take_a_place() throws IOException {
+        Path a = Files.writeString(folder.resolve("a"), "one");
+        Path b = Files.writeString(folder.resolve("b"), "two");
+        FileTime then = FileTime.fromMillis(1_000_000_000_000L);
+        Files.setLastModifiedTime(a, then);
+        try (Drafts drafts = Drafts.changed(List.of())) {
+            fill(drafts, a, "one");
+            fill(drafts, b, "other");
+            fill(drafts, folder.resolve("c"), "three");
+            drafts.place();
+            assertThat(drafts.has(a)).isTrue();
+            drafts.keep();
+            assertThat(drafts.placings())
+                    .extracting(Drafts.Placing::change)
+                    .containsExactly(Drafts.Change.SAME, Drafts.Change.CHANGED, Drafts.Change.NEW);
+            assertThat(drafts.placings().get(2).bytes()).isEqualTo(5);
+        }
+        assertThat(Files.getLastModifiedTime(a)).isEqualTo(then);
+        assertThat(Files.readString(b)).isEqualTo("other");
+        assertThat(Files.readString(folder.resolve("c"))).isEqualTo("three");
+    }
+
+    @Test
+    void what_was_changed_comes_back_where_it_is_not_kept() throws IOException {
+        Path a = Files.writeString(folder.resolve("a"), "one");
+        Path b = Files.writeString(folder.resolve("b"), "two");
+        try (Drafts drafts = Drafts.changed(List.of())) {
+            fill(drafts, a, "one");
+            fill(drafts, b, "other");
+            drafts.place();
+        }
+        assertThat(Files.readString(a)).isEqualTo("one");
+        assertThat(Files.readString(b)).isEqualTo("two");
+    }
+
+    @Test
+    void a_trial_puts_nothing_in_place() throws IOException {
+        Path a = Files.writeString(folder.resolve("a"), "one");
+        Path b = Files.writeString(folder.resolve("b"), "two");
+        Path deep = folder.resolve("new/below/c");
+        Path work;
+        try (Drafts drafts = Drafts.trial(folder, List.of())) {
+            fill(drafts, a, "one");
+            fill(drafts, b, "other");
+            fill(drafts, deep, "three");
+            drafts.place();
+            work = drafts.where(deep);
+            assertThat(Files.readString(work)).isEqualTo("three");
+            assertThat(drafts.where(b).getParent()).isEqualTo(drafts.where(a).getParent());
+            drafts.keep();
+            assertThat(drafts.placings())
+                    .extracting(Drafts.Placing::target)
+                    .containsExactly(a.toAbsolutePath(), b.toAbsolutePath(), deep.toAbsolutePath());
+            assertThat(drafts.placings())
+                    .extracting(Drafts.Placing::change)
+                    .containsExactly(Drafts.Change.SAME, Drafts.Change.CHANGED, Drafts.Change.NEW);
+        }
+        assertThat(work).doesNotExist();
+        assertThat(Files.readString(b)).isEqualTo("two");
+        try (Stream<Path> all = Files.list(folder)) {
+            assertThat(all).containsExactlyInAnyOrder(a, b);
+        }
+    }
+
+    @Test
+    void a_trial_says_no_to_what_was_read() throws IOException {
+        Path a = Files.writeString(folder.resolve("a"), "one");
+        try (Drafts drafts = Drafts.trial(folder, List.of(a))) {
+            assertThatThrownBy(() -> drafts.draft(a)).hasMessageContaining("was read from");
         }
     }
 }

@@ -86,6 +86,17 @@ class VdbWriteTest {
     }
 
     @Test
+    void theSameGridsGiveTheSameBytesAndOthersAnotherIdentifier() throws IOException {
+        List<Grid> grids = References.open("instanced.vdb").grids(Progress.NONE);
+        byte[] once = write(grids, 6, true, GridMetadata.EMPTY);
+        assertThat(write(grids, 6, true, GridMetadata.EMPTY)).isEqualTo(once);
+        byte[] said = write(grids, 6, true, GridMetadata.EMPTY.with("made", "string", "by hand"));
+        assertThat(open(said).file().uuid()).isNotEqualTo(open(once).file().uuid());
+        byte[] fewer = write(grids.subList(0, 1), 6, true, GridMetadata.EMPTY);
+        assertThat(open(fewer).file().uuid()).isNotEqualTo(open(once).file().uuid());
+    }
+
+    @Test
     void sharesATreeThatTwoGridsShow() throws IOException {
         VdbReader from = References.open("instanced.vdb");
         List<Grid> grids = from.grids(Progress.NONE);

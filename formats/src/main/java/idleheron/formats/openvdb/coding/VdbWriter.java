@@ -5,11 +5,13 @@ import idleheron.core.job.Progress;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridMetadata;
 import idleheron.core.volume.tree.Bits;
+import idleheron.core.volume.tree.GridChecksums;
 import idleheron.core.volume.tree.IndexBox;
 import idleheron.core.volume.tree.InnerNode;
 import idleheron.core.volume.tree.SparseTree;
 import idleheron.core.volume.tree.TreeStats;
 import idleheron.core.volume.tree.ValueType;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.ArrayList;
@@ -37,7 +39,7 @@ public final class VdbWriter {
      * @param compression of {@link VdbFile#ZIP}, {@link VdbFile#BLOSC}, {@link VdbFile#ACTIVE_MASK}, or 0
      * @param offsets whether grids can be found without reading those before them
      * @param statistics whether box, count and size go into each grid's metadata
-     * @param identifier of the file, or null for a random one
+     * @param identifier of the file, or null for one that follows from what is in it
      */
     public record Options(
             int compression,
@@ -46,12 +48,12 @@ public final class VdbWriter {
             @Nullable UUID identifier) {
         public static final Options USUAL = new Options(VdbFile.BLOSC | VdbFile.ACTIVE_MASK, true, true);
 
-        /** With an identifier of its own for every file. */
+        /** With an identifier that is another one for every content, and the same for the same. */
         public Options(int compression, boolean offsets, boolean statistics) {
             this(compression, offsets, statistics, null);
         }
 
-        /** With the same identifier every time, so that the same grids give the same bytes. */
+        /** With an identifier of one's own choice. */
         public Options identified(UUID value) {
             return new Options(compression, offsets, statistics, value);
         }
@@ -72,7 +74,7 @@ public final class VdbWriter {
         head.i32(LIBRARY_MAJOR);
         head.i32(0);
         head.u8(options.offsets ? 1 : 0);
-        UUID id = options.identifier == null ? UUID.randomUUID() : options.identifier;
+        UUID id = options.identifier == null ? identifier(grids, metadata) : options.identifier;
         for (char c : id.toString().toCharArray()) {
             head.u8(c);
         }
@@ -93,6 +95,23 @@ public final class VdbWriter {
                     progress.part((double) g / grids.size(), (g + 1.0) / grids.size()));
             written.putIfAbsent(grids.get(g).tree(), names.get(g));
         }
+    }
+
+    /** By names, types, maps, metadata and checksums: the same grids give the same bytes. */
+    private static UUID identifier(List<Grid> grids, GridMetadata metadata) throws IOException {
+        VdbSink said = new VdbSink();
+        VdbMetadata.write(metadata, said);
+        IdentityHashMap<SparseTree, Long> sums = new IdentityHashMap<>();
+        for (Grid g : grids) {
+            said.string(g.name());
+            said.string(g.type().id());
+            VdbMetadata.write(g.metadata(), said);
+            VdbMap.write(g.map(), said);
+            said.i64(sums.computeIfAbsent(g.tree(), t -> GridChecksums.of(t).nodes()));
+        }
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        said.to(bytes);
+        return UUID.nameUUIDFromBytes(bytes.toByteArray());
     }
 
     public static List<String> uniqueNames(List<Grid> grids) {

@@ -4,6 +4,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.formats.disk.Drafts;
+import idleheron.formats.disk.Leftovers;
 import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.pictures.PictureStyle;
 import idleheron.formats.usd.files.Layers;
@@ -32,7 +33,7 @@ public final class UsdPackaging {
      * @throws IOException when a picture is of a kind that a package may not hold
      */
     public static void write(Scene scene, Path file, Progress progress) throws IOException {
-        Path work = Drafts.workFolder();
+        Path work = Leftovers.workFolder();
         try {
             List<UsdPackage.Content> contents = new ArrayList<>();
             List<Texture> textures = new ArrayList<>();
@@ -46,7 +47,7 @@ public final class UsdPackaging {
             progress.at(0.5, "packing");
             UsdPackage.write(contents, file);
         } finally {
-            Drafts.delete(work);
+            Leftovers.delete(work);
         }
     }
 

@@ -1,0 +1,86 @@
+package idleheron.cli;
+
+import idleheron.app.delivery.DeliveryList;
+import idleheron.app.delivery.DeliveryTree;
+import idleheron.app.delivery.SendAgainJob;
+import idleheron.core.Wording;
+import idleheron.core.job.Progress;
+import idleheron.core.pair.TopicResult;
+import idleheron.formats.disk.Drafts;
+import idleheron.formats.spi.Delivery;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Does a delivery again: tells what differs from last time, and writes only what changes. */
+@Command(
+        name = "send-again",
+        mixinStandardHelpOptions = true,
+        description = "Does a delivery again with its settings: tells what differs, and writes only what changes.")
+@SuppressWarnings("NullAway.Init")
+final class SendAgainCommand implements Callable<Integer> {
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "LIST", description = "NAME.delivery.json, as convert --list leaves it")
+    Path list;
+
+    @Option(names = "--preview", description = "tells what differs, and writes nothing")
+    boolean preview;
+
+    @Override
+    public Integer call() throws IOException {
+        DeliveryList known = DeliveryList.read(list);
+        SendAgainJob job = new SendAgainJob(known);
+        SendAgainJob.Ahead ahead = job.ahead(Progress.NONE);
+        PrintWriter out = spec.commandLine().getOut();
+        ahead.sources().forEach(s -> out.println(s.getFileName() + " changed since"));
+        ahead.touched().forEach(t -> out.println(t.getFileName() + " is not as it was delivered"));
+        for (SendAgainJob.Difference d : ahead.differences()) {
+            out.println(d.file().getFileName() + ": "
+                    + (d.topics().isEmpty() ? "other bytes, nothing over tolerance" : told(d.topics())));
+        }
+        if (preview || !ahead.anything()) {
+            print(ahead.files());
+            return Main.CLEAN;
+        }
+        Delivery.Outcome done = job.run(Progress.NONE);
+        print(done.files());
+        done.left().forEach(l -> spec.commandLine().getErr().println("heron: " + l));
+        if (!done.placed()) {
+            spec.commandLine().getErr().println("heron: what was written did not read back clean; all files are kept");
+        }
+        return done.placed() && done.parts().stream().allMatch(Delivery.Part::sound) ? Main.CLEAN : Main.FAULTS;
+    }
+
+    private static String told(List<TopicResult> topics) {
+        StringBuilder out = new StringBuilder();
+        for (TopicResult t : topics) {
+            out.append(out.isEmpty() ? "" : "; ")
+                    .append(t.topic().title())
+                    .append(" differ: ")
+                    .append(t.summary());
+        }
+        return out.toString();
+    }
+
+    private void print(List<Drafts.Placing> files) {
+        PrintWriter out = spec.commandLine().getOut();
+        Path folder = list.toAbsolutePath().normalize().getParent();
+        DeliveryTree.lines(folder == null ? list : folder, files).forEach(out::println);
+        long written =
+                files.stream().filter(f -> f.change() != Drafts.Change.SAME).count();
+        out.println(
+                written == 0
+                        ? "nothing changes"
+                        : Wording.counted(written, "file") + (preview ? " would be written" : " written") + ", "
+                                + (files.size() - written) + " untouched");
+    }
+}

@@ -1,0 +1,149 @@
+package idleheron.cli;
+
+import static idleheron.cli.MainTest.run;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idleheron.rehearsal.MadeDemo;
+import idleheron.rehearsal.demo.DemoData;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Deliveries: what would be written, and the same again next week. */
+class SendAgainTest {
+    private static final FileTime LONG_AGO = FileTime.fromMillis(1_000_000_000_000L);
+
+    @TempDir
+    Path folder;
+
+    private Path out;
+
+    @BeforeEach
+    void data() throws IOException {
+        MadeDemo.into(folder, DemoData.BELL, DemoData.GAUGE, DemoData.GAUGE_MOTIONS.getFirst());
+        out = Files.createDirectory(folder.resolve("out"));
+    }
+
+    private String in(String name) {
+        return folder.resolve(name).toString();
+    }
+
+    private List<String> files() throws IOException {
+        try (Stream<Path> all = Files.walk(out)) {
+            return all.filter(Files::isRegularFile)
+                    .map(f -> out.relativize(f).toString().replace('\\', '/'))
+                    .sorted()
+                    .toList();
+        }
+    }
+
+    private void age() throws IOException {
+        for (String f : files()) {
+            Files.setLastModifiedTime(out.resolve(f), LONG_AGO);
+        }
+    }
+
+    private List<String> young() throws IOException {
+        List<String> all = new ArrayList<>();
+        for (String f : files()) {
+            if (!Files.getLastModifiedTime(out.resolve(f)).equals(LONG_AGO)) {
+                all.add(f);
+            }
+        }
+        return all;
+    }
+
+    @Test
+    void aPreviewTellsEveryFileAndWritesNone() throws IOException {
+        MainTest.Run p = run("convert", in(DemoData.BELL), in("out/bell.fbx"), "--clips-apart", "--preview");
+        assertThat(p.status()).isZero();
+        assertThat(p.out().lines().map(l -> l.replaceAll(": .*, ", " ")))
+                .containsExactly("bell.fbx new", "bell_ring.fbx new", "bell_tide_wind.fbx new");
+        assertThat(files()).isEmpty();
+        run("convert", in(DemoData.BELL), in("out/bell.fbx"), "--clips-apart");
+        assertThat(files()).containsExactly("bell.fbx", "bell_ring.fbx", "bell_tide_wind.fbx");
+        Files.writeString(out.resolve("bell_ring.fbx"), "other");
+        assertThat(run("convert", in(DemoData.BELL), in("out/bell.fbx"), "--clips-apart", "--preview")
+                        .out())
+                .contains("bell.fbx: ", ", same", "bell_tide_wind.fbx")
+                .containsPattern("bell_ring.fbx: .*, changed");
+        assertThat(Files.readString(out.resolve("bell_ring.fbx"))).isEqualTo("other");
+    }
+
+    @Test
+    void onlyWhatChangesIsTouched() throws IOException {
+        MainTest.Run first = run(
+                "convert",
+                in(DemoData.BELL),
+                in("out/bell.fbx"),
+                "--clips-apart",
+                "--list",
+                "--remedy",
+                "close-loops=ring");
+        assertThat(first.err()).contains("list in ");
+        String list = in("out/bell.delivery.json");
+        age();
+        assertThat(run("send-again", list).out()).contains("nothing changes").doesNotContain("changed since");
+        assertThat(young()).isEmpty();
+
+        // the maker moves what the bell does by half a second
+        assertThat(run("convert", in(DemoData.BELL), in("other.fbx"), "--remedy", "shift-clips=0.5")
+                        .status())
+                .isZero();
+        Files.move(folder.resolve("other.fbx"), folder.resolve(DemoData.BELL), StandardCopyOption.REPLACE_EXISTING);
+        MainTest.Run ahead = run("send-again", list, "--preview");
+        assertThat(ahead.status()).isZero();
+        assertThat(ahead.out())
+                .contains(DemoData.BELL + " changed since")
+                .contains("bell_tide_wind.fbx: Clips differ: ")
+                .contains("2 files would be written, 1 untouched");
+        assertThat(young()).isEmpty();
+        MainTest.Run again = run("send-again", list);
+        assertThat(again.status()).isZero();
+        assertThat(again.out()).contains("2 files written, 1 untouched");
+        assertThat(young()).containsExactly("bell.delivery.json", "bell_ring.fbx", "bell_tide_wind.fbx");
+        age();
+        assertThat(run("send-again", list).out()).contains("nothing changes").doesNotContain("changed since");
+
+        Files.delete(out.resolve("bell_ring.fbx"));
+        assertThat(run("send-again", list).out())
+                .contains("bell_ring.fbx is not as it was delivered")
+                .contains("1 file written, 2 untouched");
+        assertThat(files()).contains("bell_ring.fbx");
+    }
+
+    @Test
+    void aFigureAndItsMotionAreSentAgainTogether() throws IOException {
+        String motion = in(DemoData.GAUGE_MOTIONS.getFirst());
+        assertThat(run("convert", in(DemoData.GAUGE), in("out/gauge.glb"), "--motion", motion, "--list")
+                        .status())
+                .isZero();
+        Files.writeString(Path.of(motion), Files.readString(Path.of(motion)).replace("0.24 *", "0.20 *"));
+        MainTest.Run again = run("send-again", in("out/gauge.delivery.json"));
+        assertThat(again.out())
+                .contains(DemoData.GAUGE_MOTIONS.getFirst() + " changed since")
+                .contains("gauge.glb: Clips differ: ")
+                .contains("1 file written, 0 untouched");
+        assertThat(again.status()).isZero();
+    }
+
+    @Test
+    void whatIsGoneOrNoListEndsInOneLine() throws IOException {
+        run("convert", in(DemoData.BELL), in("out/bell.fbx"), "--list");
+        Files.delete(folder.resolve(DemoData.BELL));
+        MainTest.Run gone = run("send-again", in("out/bell.delivery.json"));
+        assertThat(gone.status()).isEqualTo(2);
+        assertThat(gone.err()).contains(DemoData.BELL + ", which the delivery was made from");
+        MainTest.Run none = run("send-again", in(DemoData.GAUGE));
+        assertThat(none.status()).isEqualTo(3);
+        assertThat(none.err()).contains("expected the list of a delivery as JSON");
+    }
+}
