@@ -301,9 +301,7 @@ final class ConvertCommand implements Callable<Integer> {
 
     /** What would be written, and nothing is. */
     private int previewed(Delivery.Outcome tried) {
-        Path folder = outFile.toAbsolutePath().normalize().getParent();
-        DeliveryTree.lines(folder == null ? outFile : folder, tried.files())
-                .forEach(spec.commandLine().getOut()::println);
+        DeliveryTree.lines(outFile, tried.files()).forEach(spec.commandLine().getOut()::println);
         tried.left().forEach(l -> spec.commandLine().getErr().println("heron: " + l));
         return Main.CLEAN;
     }

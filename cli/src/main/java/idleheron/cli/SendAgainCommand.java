@@ -73,8 +73,7 @@ final class SendAgainCommand implements Callable<Integer> {
 
     private void print(List<Drafts.Placing> files) {
         PrintWriter out = spec.commandLine().getOut();
-        Path folder = list.toAbsolutePath().normalize().getParent();
-        DeliveryTree.lines(folder == null ? list : folder, files).forEach(out::println);
+        DeliveryTree.lines(list, files).forEach(out::println);
         long written =
                 files.stream().filter(f -> f.change() != Drafts.Change.SAME).count();
         out.println(

@@ -55,6 +55,10 @@ class WalkTest {
 
         robot.press(KeyCode.DIGIT4).release(KeyCode.DIGIT4);
         Reader.until("what goes is listed", () -> window.reads("What goes"));
+        window.press("Preview");
+        Reader.until("what would be written is told", () -> window.reads("postwoman_ready.fbx: 1."));
+        assertThat(window.reads("MB, new")).isTrue();
+        assertThat(demo.resolve("postwoman_ready.fbx")).doesNotExist();
         window.press("Send");
         Reader.until("it reads back clean", () -> window.reads("Reads back clean"));
         assertThat(demo.resolve("postwoman_ready.fbx")).exists();

@@ -14,11 +14,12 @@ public final class DeliveryTree {
     private DeliveryTree() {}
 
     /**
-     * @param folder that they are told from
+     * @param beside a file in whose folder they are told
      * @param files what becomes of each
      */
-    public static List<String> lines(Path folder, List<Drafts.Placing> files) {
-        Path top = folder.toAbsolutePath().normalize();
+    public static List<String> lines(Path beside, List<Drafts.Placing> files) {
+        Path at = beside.toAbsolutePath().normalize();
+        Path top = at.getParent() == null ? at : at.getParent();
         Map<String, List<Drafts.Placing>> folders = new TreeMap<>();
         for (Drafts.Placing f : files) {
             Path in = f.target().getParent();

@@ -6,6 +6,7 @@ import idleheron.app.OpenJob;
 import idleheron.app.PrepareJob;
 import idleheron.app.RehearseJob;
 import idleheron.app.SendJob;
+import idleheron.app.delivery.DeliveryTree;
 import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
@@ -183,14 +184,7 @@ public final class BenchActions {
     /** Writes the prepared scene, reads every file back, and gives the proofs to {@code then}; the first file is the one sent. */
     public void send(Scene scene, Delivery delivery, Target target, boolean overwrite, Consumer<List<Proved>> then) {
         record Sent(Asset asset, List<Proved> proofs, List<String> left) {}
-        Asset original = bench.crossing().get().original();
-        Path from = original == null
-                ? null
-                : Path.of(original.path()).toAbsolutePath().getParent();
-        Convention to = bench.crossing().get().destination();
-        Delivery asked = to == null ? delivery : delivery.laidOut(to.more().layout());
-        List<Path> read = original == null ? List.of() : List.of(Path.of(original.path()));
-        SendJob job = new SendJob(from, read, asked, target, overwrite);
+        SendJob job = sendJob(delivery, target, overwrite);
         jobs.run(
                 "send",
                 p -> {
@@ -213,6 +207,26 @@ public final class BenchActions {
                         tell.accept(String.join("; ", s.left()) + ".");
                     }
                 });
+    }
+
+    /** Gives every file that sending would write, with what becomes of it, as a tree to {@code then}; nothing is written. */
+    public void preview(Scene scene, Delivery delivery, Target target, Consumer<List<String>> then) {
+        SendJob job = sendJob(delivery, target, true);
+        jobs.run(
+                "preview",
+                p -> DeliveryTree.lines(target.file(), job.tried(scene, p).files()),
+                then);
+    }
+
+    private SendJob sendJob(Delivery delivery, Target target, boolean overwrite) {
+        Asset original = bench.crossing().get().original();
+        Path from = original == null
+                ? null
+                : Path.of(original.path()).toAbsolutePath().getParent();
+        Convention to = bench.crossing().get().destination();
+        Delivery asked = to == null ? delivery : delivery.laidOut(to.more().layout());
+        List<Path> read = original == null ? List.of() : List.of(Path.of(original.path()));
+        return new SendJob(from, read, asked, target, overwrite);
     }
 
     /** Sends what went out through a stand-in and takes what comes back. */

@@ -28,6 +28,15 @@ final class ProofCard extends VBox {
         proven = sent;
     }
 
+    /** What sending would write, until something else is shown. */
+    void previewed(List<String> files) {
+        VBox card = Ui.column(4, Ui.label("Would be written", "heading"));
+        files.forEach(f -> card.getChildren().add(Ui.label(f, "figure")));
+        card.getStyleClass().add("card");
+        card.setPadding(new Insets(14));
+        getChildren().setAll(card);
+    }
+
     void show(Crossing c) {
         getChildren().clear();
         Asset sent = c.sent();

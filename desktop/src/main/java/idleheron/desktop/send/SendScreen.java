@@ -11,6 +11,7 @@ import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.formats.spi.Target;
 import java.nio.file.Path;
@@ -93,7 +94,12 @@ public final class SendScreen extends Screen<HBox> {
                                 "Write the file, read it back and hold both against each other",
                                 this::send,
                                 "strong-button"),
-                        Ui.label("written beside, read back, then put in place", "small")));
+                        Ui.button(
+                                "Preview",
+                                "Tell every file that would be written, and write none",
+                                this::preview,
+                                "quiet"),
+                        Ui.label("read back, then put in place", "small")));
         how.getStyleClass().add("card");
         how.setPadding(new Insets(14));
         ScrollPane what = Ui.scrolled(goes);
@@ -174,20 +180,30 @@ public final class SendScreen extends Screen<HBox> {
         variant.setValue(model.format().variants().getFirst());
     }
 
+    private Target where() {
+        return new Target(Path.of(target.getText()), model.format(), variant.getValue());
+    }
+
+    private Delivery how(Scene s) {
+        return options.delivery(model.clips(s)).withSamplesPerFrame(perFrame.getValue());
+    }
+
+    private void preview() {
+        Preparation p = bench.prepared().get();
+        if (p != null) {
+            deeds.preview(p.scene(), how(p.scene()), where(), proof::previewed);
+        }
+    }
+
     private void send() {
         Preparation p = bench.prepared().get();
         if (p == null) {
             return;
         }
         Scene s = p.scene();
-        deeds.send(
-                s,
-                options.delivery(model.clips(s)).withSamplesPerFrame(perFrame.getValue()),
-                new Target(Path.of(target.getText()), model.format(), variant.getValue()),
-                overwrite.isSelected(),
-                done -> {
-                    proof.proved(done, bench.crossing().get().sent());
-                    show();
-                });
+        deeds.send(s, how(s), where(), overwrite.isSelected(), done -> {
+            proof.proved(done, bench.crossing().get().sent());
+            show();
+        });
     }
 }
