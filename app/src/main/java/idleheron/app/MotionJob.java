@@ -55,7 +55,7 @@ public record MotionJob(String name, String text, Scene figure) {
         try {
             plan = MotionFormat.plan(name, text);
             progress.at(0.3, "working out the formulas");
-            Scene moved = FormulaTransfer.onto(plan, figure);
+            Scene moved = FormulaTransfer.onto(plan, figure, progress.part(0.3, 0.9));
             progress.at(0.9, "looking at it");
             FormulaReport report = moved.parts().of(FormulaReport.KEY).getLast();
             return new Result(moved, plan, report.told(), null, about(moved, plan.clip()));

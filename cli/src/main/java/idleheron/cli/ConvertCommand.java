@@ -245,6 +245,9 @@ final class ConvertCommand implements Callable<Integer> {
     }
 
     private int flattened(@Nullable Layered layered, List<Remedy> all, @Nullable Convention to) throws IOException {
+        if (list || preview) {
+            throw new UsageException("--flatten takes neither --list nor --preview");
+        }
         if (layered == null || !all.isEmpty()) {
             throw new UsageException(
                     layered == null

@@ -99,7 +99,7 @@ public final class MotionFormat implements SceneFormat {
         progress.at(0.3, "working out the formulas");
         Scene bare = named(plan, stem(name));
         try {
-            FormulaBake.Baked baked = FormulaBake.of(plan, bare);
+            FormulaBake.Baked baked = FormulaBake.of(plan, bare, progress.part(0.3, 1));
             Scene scene = bare.withClips(List.of(baked.clip()))
                     .with(MotionPlan.ALONE, List.of(plan))
                     .with(FormulaReport.KEY, List.of(baked.report()));

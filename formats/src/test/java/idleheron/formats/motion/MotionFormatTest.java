@@ -87,6 +87,10 @@ class MotionFormatTest {
         assertThat(Matrices.translation(p.world(s.find("float"))).y()).isCloseTo(90, within(1e-6));
         assertThat(s.parts().of(FormulaReport.KEY)).hasSize(1);
         assertThat(MotionPlan.alone(s)).isNull();
+        Scene turned = SceneTogether.read(List.of(file(TIDE), figure), SceneFiles::read, Progress.NONE)
+                .scene();
+        assertThat(turned.paths()).as("whatever comes first").isEqualTo(s.paths());
+        assertThat(turned.stage().metersPerUnit()).isEqualTo(0.01);
         Scene again = SceneMerge.of(
                         List.of(s, SceneFiles.read(file(TIDE), Progress.NONE).scene()))
                 .scene();

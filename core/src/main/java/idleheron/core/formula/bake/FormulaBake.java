@@ -2,6 +2,7 @@ package idleheron.core.formula.bake;
 
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
+import idleheron.core.job.Progress;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.SwingTwist;
 import idleheron.core.pose.Pose;
@@ -43,11 +44,11 @@ public final class FormulaBake {
     /** What came of it. */
     public record Baked(Clip clip, FormulaReport report) {}
 
-    private FormulaBake(MotionPlan plan, Scene figure) {
+    private FormulaBake(MotionPlan plan, Scene figure, Progress progress) {
         this.figure = figure;
         this.bound = BoundPlan.of(plan, figure);
         this.drive = new Drive(bound);
-        this.samples = new MotionSamples(bound, drive);
+        this.samples = new MotionSamples(bound, drive, progress);
         this.follows = new boolean[figure.nodes().size()];
         for (int n : bound.moved()) {
             follows[n] = true;
@@ -64,7 +65,12 @@ public final class FormulaBake {
      * @throws FormulaFault where the plan does not fit the figure or a formula has no value somewhere
      */
     public static Baked of(MotionPlan plan, Scene figure) {
-        return new FormulaBake(plan, figure).baked();
+        return of(plan, figure, Progress.NONE);
+    }
+
+    /** As {@link #of(MotionPlan, Scene)}, told and stopped on the way. */
+    public static Baked of(MotionPlan plan, Scene figure, Progress progress) {
+        return new FormulaBake(plan, figure, progress).baked();
     }
 
     private Baked baked() {

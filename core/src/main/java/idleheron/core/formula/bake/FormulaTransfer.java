@@ -2,6 +2,7 @@ package idleheron.core.formula.bake;
 
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
+import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.motion.Clip;
@@ -34,9 +35,14 @@ public final class FormulaTransfer {
 
     /** As {@link #onto(Scene, Scene)}, for a plan that is in no scene yet. */
     public static Scene onto(MotionPlan plan, Scene onto) {
+        return onto(plan, onto, Progress.NONE);
+    }
+
+    /** As {@link #onto(MotionPlan, Scene)}, told and stopped on the way. */
+    public static Scene onto(MotionPlan plan, Scene onto, Progress progress) {
         FormulaBake.Baked baked;
         try {
-            baked = FormulaBake.of(plan, onto);
+            baked = FormulaBake.of(plan, onto, progress);
         } catch (FormulaFault f) {
             throw f.in(plan.file());
         }

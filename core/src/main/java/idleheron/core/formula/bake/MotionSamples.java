@@ -2,6 +2,8 @@ package idleheron.core.formula.bake;
 
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
+import idleheron.core.formula.Source;
+import idleheron.core.job.Progress;
 import idleheron.core.time.SampleTimes;
 import java.util.Arrays;
 
@@ -13,8 +15,14 @@ final class MotionSamples {
     /** Samples from one frame to the next. */
     static final int PER_FRAME = 8;
 
-    /** Channels times frames; what is more would take longer than a minute. */
+    /** Channels times frames, a long formula counted as several; what is more would take longer than a minute. */
     static final int MOST = 250_000;
+
+    /** A formula of so many characters counts once. */
+    private static final double SHORT = 40;
+
+    /** So often a long piece of work is asked whether it goes on. */
+    private static final int ASKED = 64;
 
     /** Of a frame, for slopes. */
     private static final double STEP = 1e-4;
@@ -37,15 +45,17 @@ final class MotionSamples {
     /** Per channel, per frame: value per second before it. */
     final double[][] arriving;
 
-    MotionSamples(BoundPlan bound, Drive drive) {
+    /** @throws FormulaFault where there is too much to work out, or a formula has no value somewhere */
+    MotionSamples(BoundPlan bound, Drive drive, Progress progress) {
         MotionPlan plan = bound.plan();
         this.drive = drive;
         start = plan.startSeconds();
-        double all = plan.seconds() * plan.rate().perSecond() * drive.outs().size();
+        double all =
+                plan.seconds() * plan.rate().perSecond() * Math.max(drive.outs().size(), effort(plan));
         if (all > MOST) {
             throw new FormulaFault(
                     plan.channels().getFirst().place(),
-                    "at most " + MOST + " channels times frames",
+                    "at most " + MOST + " channels times frames, a long formula counted as several",
                     String.format(java.util.Locale.ROOT, "%.0f", all));
         }
         frames = SampleTimes.frames(start, start + plan.seconds(), plan.rate());
@@ -59,14 +69,27 @@ final class MotionSamples {
         values = new double[n][times.length];
         leaving = new double[n][frames.length];
         arriving = new double[n][frames.length];
-        sample();
+        sample(progress);
         slopes();
     }
 
-    private void sample() {
+    private static double effort(MotionPlan plan) {
+        double sum = 0;
+        for (MotionPlan.Said s : plan.channels()) {
+            sum += s.source() instanceof Source.Written w
+                    ? Math.max(1, w.formula().text().length() / SHORT)
+                    : 1;
+        }
+        return sum;
+    }
+
+    private void sample(Progress progress) {
         double[] near = drive.rest();
         double[] out = new double[near.length];
         for (int i = 0; i < times.length; i++) {
+            if (i % ASKED == 0) {
+                progress.at((double) i / times.length, "working out the formulas");
+            }
             drive.at(times[i] - start, near, out);
             for (int c = 0; c < out.length; c++) {
                 values[c][i] = out[c];

@@ -3,13 +3,14 @@ package idleheron.core.formula.bake;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.formula.MotionPlan;
+import idleheron.core.job.Progress;
 import idleheron.core.scene.motion.Curve;
 import org.junit.jupiter.api.Test;
 
 class FewestKeysTest {
     private static Curve of(MotionPlan plan, double tolerance) {
         BoundPlan b = BoundPlan.of(plan, Plans.figure());
-        return FewestKeys.of(new MotionSamples(b, new Drive(b)), 0, tolerance);
+        return FewestKeys.of(new MotionSamples(b, new Drive(b), Progress.NONE), 0, tolerance);
     }
 
     @Test
@@ -47,7 +48,7 @@ class FewestKeysTest {
     void thereAreNoFewer() {
         MotionPlan wave = Plans.of(0.5, "arm.turn.z", "30 * sin(900 * t)");
         BoundPlan b = BoundPlan.of(wave, Plans.figure());
-        MotionSamples s = new MotionSamples(b, new Drive(b));
+        MotionSamples s = new MotionSamples(b, new Drive(b), Progress.NONE);
         double tolerance = 0.3;
         Curve found = FewestKeys.of(s, 0, tolerance);
         int frames = s.frames.length;

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import idleheron.core.formula.Easing;
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
+import idleheron.core.job.Progress;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.SwingTwist;
@@ -18,6 +19,7 @@ import idleheron.core.scene.motion.Channel;
 import idleheron.core.scene.motion.Clip;
 import idleheron.core.scene.motion.Curve;
 import java.util.Objects;
+import java.util.concurrent.CancellationException;
 import org.joml.Matrix3d;
 import org.joml.Matrix4d;
 import org.joml.Quaterniond;
@@ -184,7 +186,21 @@ class FormulaBakeTest {
     void tooMuchIsRefusedBeforeItIsWorkedOut() {
         assertThatThrownBy(() -> FormulaBake.of(Plans.of(900_000, "post.move.y", "t"), Plans.figure()))
                 .isInstanceOf(FormulaFault.class)
-                .hasMessageContaining("at most 250000 channels times frames, found 21600000");
+                .hasMessageContaining("at most 250000 channels times frames")
+                .hasMessageEndingWith("found 21600000");
+        // 2,000 characters count as fifty channels
+        String longest = "t" + "+t".repeat(999) + " ";
+        assertThatThrownBy(() -> FormulaBake.of(Plans.of(300, "post.move.y", longest), Plans.figure()))
+                .hasMessageEndingWith("found 360000");
+    }
+
+    @Test
+    void itCanBeStopped() {
+        Progress stop = (share, text) -> {
+            throw new CancellationException(text);
+        };
+        assertThatThrownBy(() -> FormulaBake.of(Plans.of(1, "post.move.y", "t"), Plans.figure(), stop))
+                .isInstanceOf(CancellationException.class);
     }
 
     @Test
