@@ -76,6 +76,16 @@ class MotionFormatTest {
     }
 
     @Test
+    void whatIsWrittenInAnotherUnitIsTurnedIntoMetres() throws IOException {
+        Path inches = file(TIDE.replace("y = \"0.4 * sin(90 * t)\"", "y = { formula = \"t\", unit = \"in\" }"));
+        Scene s = SceneFiles.read(inches, Progress.NONE).scene();
+        Clip c = s.clips().getFirst();
+        Pose p = new Pose(s).at(c, c.startSeconds() + 1);
+        assertThat(Matrices.translation(p.world(0)).y()).isCloseTo(0.0254, within(1e-9));
+        assertThat(p.channels(2)[3]).as("others ask for metres").isCloseTo(2.54, within(1e-9));
+    }
+
+    @Test
     void withAFigureItMovesThatOne() throws IOException {
         Path figure = folder.resolve("gauge.fbx");
         SceneFiles.write(gauge(), figure, new FbxFormat(), FbxFormat.BINARY_75, false, Progress.NONE);

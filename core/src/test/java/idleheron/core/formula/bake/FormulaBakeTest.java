@@ -49,6 +49,13 @@ class FormulaBakeTest {
         assertThat(c.endSeconds()).isEqualTo(1);
     }
 
+    @Test
+    void scalesMultiplyThatOfRest() {
+        Scene f = Plans.figure(Transform.of(Vec3.ZERO, Vec3.ZERO, new Vec3(2, 3, 4)));
+        Clip c = FormulaBake.of(Plans.of(1, "arm.scale.y", "1 + t"), f).clip();
+        assertThat(curve(c, 1, Channel.SCALE_Y).at(1)).isCloseTo(6, within(1e-9));
+    }
+
     /** Straight between frames, the middle of a bow of radius r over 2a is off by r·(1 − cos a): here a is 90°/48 on 100 cm. */
     @Test
     void straightKeysOfACircleAreOffByTheSagOfTheBow() {
