@@ -18,7 +18,7 @@ import idleheron.formats.disk.Drafts;
 import idleheron.formats.motion.MotionFormat;
 import idleheron.formats.motion.MoveByFormula;
 import java.io.IOException;
-import java.nio.file.Files;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -113,11 +113,7 @@ public record MotionJob(String name, String text, Scene figure) {
      * @throws IOException when it cannot be written
      */
     public static void save(String text, Path file) throws IOException {
-        try (Drafts drafts = new Drafts(true)) {
-            Files.writeString(drafts.draft(file), text);
-            drafts.place();
-            drafts.keep();
-        }
+        Drafts.write(file, true, List.of(), o -> o.write(text.getBytes(StandardCharsets.UTF_8)));
     }
 
     /** Whether a figure has anything that can be moved. */
@@ -155,9 +151,9 @@ public record MotionJob(String name, String text, Scene figure) {
     /** The first that hangs on another and has something below it, else the first there is. */
     private static String name(Scene s) {
         List<Node> nodes = s.nodes();
+        boolean jointless = s.joints().isEmpty();
         int[] able = IntStream.range(0, nodes.size())
-                .filter(i -> nodes.get(i).isJoint()
-                        || s.joints().isEmpty() && nodes.get(i).kind() == NodeKind.GROUP)
+                .filter(i -> nodes.get(i).isJoint() || jointless && nodes.get(i).kind() == NodeKind.GROUP)
                 .toArray();
         int chosen = IntStream.of(able)
                 .filter(i -> nodes.get(i).parent() >= 0 && nodes.stream().anyMatch(n -> n.parent() == i))

@@ -160,7 +160,7 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--preview", description = "tells which files would be written, and writes none")
     boolean preview;
 
-    @Option(names = "--list", description = "leaves NAME.delivery.json beside OUT, from which send-again does the same")
+    @Option(names = "--list", description = "leaves OUT.delivery.json, from which send-again does the same")
     boolean list;
 
     private List<Path> together() {
@@ -191,6 +191,9 @@ final class ConvertCommand implements Callable<Integer> {
                 new Target(outFile, format, kind),
                 overwrite || preview);
         job.check(scene, String.valueOf(in.getFileName()));
+        if (list && !preview) {
+            SendJob.free(List.of(DeliveryList.beside(outFile)), overwrite, List.of());
+        }
         Preparation ready = new PrepareJob(scene, all).run(Progress.NONE);
         ready.steps().forEach(s -> err.println(s.line()));
         boolean sound = true;

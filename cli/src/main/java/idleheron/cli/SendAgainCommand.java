@@ -29,7 +29,7 @@ final class SendAgainCommand implements Callable<Integer> {
     @Spec
     CommandSpec spec;
 
-    @Parameters(index = "0", paramLabel = "LIST", description = "NAME.delivery.json, as convert --list leaves it")
+    @Parameters(index = "0", paramLabel = "LIST", description = "NAME.fbx.delivery.json, as convert --list leaves it")
     Path list;
 
     @Option(names = "--preview", description = "tells what differs, and writes nothing")

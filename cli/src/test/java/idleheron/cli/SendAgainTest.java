@@ -89,7 +89,14 @@ class SendAgainTest {
                 "--remedy",
                 "close-loops=ring");
         assertThat(first.err()).contains("list in ");
-        String list = in("out/bell.delivery.json");
+        Files.delete(out.resolve("bell.fbx"));
+        Files.delete(out.resolve("bell_ring.fbx"));
+        Files.delete(out.resolve("bell_tide_wind.fbx"));
+        MainTest.Run kept = run("convert", in(DemoData.BELL), in("out/bell.fbx"), "--list");
+        assertThat(kept.status()).isEqualTo(2);
+        assertThat(kept.err()).contains("bell.fbx.delivery.json is already there; --overwrite replaces it");
+        assertThat(run("send-again", in("out/bell.fbx.delivery.json")).out()).contains("3 files written, 0 untouched");
+        String list = in("out/bell.fbx.delivery.json");
         age();
         assertThat(run("send-again", list).out()).contains("nothing changes").doesNotContain("changed since");
         assertThat(young()).isEmpty();
@@ -109,7 +116,7 @@ class SendAgainTest {
         MainTest.Run again = run("send-again", list);
         assertThat(again.status()).isZero();
         assertThat(again.out()).contains("2 files written, 1 untouched");
-        assertThat(young()).containsExactly("bell.delivery.json", "bell_ring.fbx", "bell_tide_wind.fbx");
+        assertThat(young()).containsExactly("bell.fbx.delivery.json", "bell_ring.fbx", "bell_tide_wind.fbx");
         age();
         assertThat(run("send-again", list).out()).contains("nothing changes").doesNotContain("changed since");
 
@@ -127,7 +134,7 @@ class SendAgainTest {
                         .status())
                 .isZero();
         Files.writeString(Path.of(motion), Files.readString(Path.of(motion)).replace("0.24 *", "0.20 *"));
-        MainTest.Run again = run("send-again", in("out/gauge.delivery.json"));
+        MainTest.Run again = run("send-again", in("out/gauge.glb.delivery.json"));
         assertThat(again.out())
                 .contains(DemoData.GAUGE_MOTIONS.getFirst() + " changed since")
                 .contains("gauge.glb: Clips differ: ")
@@ -139,7 +146,7 @@ class SendAgainTest {
     void whatIsGoneOrNoListEndsInOneLine() throws IOException {
         run("convert", in(DemoData.BELL), in("out/bell.fbx"), "--list");
         Files.delete(folder.resolve(DemoData.BELL));
-        MainTest.Run gone = run("send-again", in("out/bell.delivery.json"));
+        MainTest.Run gone = run("send-again", in("out/bell.fbx.delivery.json"));
         assertThat(gone.status()).isEqualTo(2);
         assertThat(gone.err()).contains(DemoData.BELL + ", which the delivery was made from");
         MainTest.Run none = run("send-again", in(DemoData.GAUGE));

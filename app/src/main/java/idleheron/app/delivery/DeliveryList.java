@@ -22,7 +22,7 @@ import java.util.List;
 import java.util.stream.Collectors;
 
 /**
- * What was delivered, and all that it takes to do it again; kept beside the target as {@code NAME.delivery.json}.
+ * What was delivered, and all that it takes to do it again; kept beside the target as {@code NAME.fbx.delivery.json}.
  *
  * <pre>
  * { "schema": "idle-heron/delivery/1", "program": "Idle Heron 0.1.0",
@@ -88,7 +88,8 @@ public record DeliveryList(
 
     /** Where the list of a target is kept. */
     public static Path beside(Path target) {
-        return target.resolveSibling(FileNames.unnumbered(FileNames.stem(target)) + ENDING);
+        String end = FileNames.end(String.valueOf(target.getFileName()));
+        return target.resolveSibling(FileNames.unnumbered(FileNames.stem(target)) + end + ENDING);
     }
 
     /** The files of some paths as they are now. */

@@ -40,7 +40,7 @@ class DeliveryListTest {
     void allOfItComesBackFromItsFile() throws IOException {
         DeliveryList list = list();
         Path file = list.write();
-        assertThat(file).isEqualTo(folder.resolve("out/w.delivery.json"));
+        assertThat(file).isEqualTo(folder.resolve("out/w.fbx.delivery.json"));
         assertThat(DeliveryList.read(file)).isEqualTo(list);
         assertThat(Files.readString(file))
                 .contains("\"../woman.fbx\"", "\"woman/body.fbx\"")
@@ -58,7 +58,7 @@ class DeliveryListTest {
         assertThat(s.stands()).isFalse();
         Files.delete(s.file());
         assertThat(s.stands()).isFalse();
-        assertThat(DeliveryList.beside(Path.of("a/smoke.####.vdb"))).isEqualTo(Path.of("a/smoke.delivery.json"));
+        assertThat(DeliveryList.beside(Path.of("a/smoke.####.vdb"))).isEqualTo(Path.of("a/smoke.vdb.delivery.json"));
     }
 
     @Test
