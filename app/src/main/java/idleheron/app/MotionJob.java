@@ -13,15 +13,13 @@ import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
-import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Drafts;
-import idleheron.formats.motion.MotionFormat;
-import idleheron.formats.motion.MoveByFormula;
+import idleheron.formats.formula.MotionText;
+import idleheron.formats.formula.MoveByFormula;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -53,37 +51,15 @@ public record MotionJob(String name, String text, Scene figure) {
     public Result run(Progress progress) {
         MotionPlan plan = null;
         try {
-            plan = MotionFormat.plan(name, text);
+            plan = MotionText.plan(name, text);
             progress.at(0.3, "working out the formulas");
             Scene moved = FormulaTransfer.onto(plan, figure, progress.part(0.3, 0.9));
             progress.at(0.9, "looking at it");
             FormulaReport report = moved.parts().of(FormulaReport.KEY).getLast();
             return new Result(moved, plan, report.told(), null, about(moved, plan.clip()));
-        } catch (FormatException e) {
-            return wrong(null, String.valueOf(e.getMessage()), place(e));
         } catch (FormulaFault f) {
-            return wrong(plan, String.valueOf(f.getMessage()), f.place());
+            return new Result(null, plan, "Expected " + f.expected() + ", found " + f.found(), f.place(), List.of());
         }
-    }
-
-    private static Result wrong(@Nullable MotionPlan plan, String told, @Nullable Place place) {
-        int colon = told.indexOf(": ");
-        String what = colon < 0 ? told : told.substring(colon + 2);
-        return new Result(
-                null,
-                plan,
-                what.isEmpty() ? told : Character.toUpperCase(what.charAt(0)) + what.substring(1),
-                place,
-                List.of());
-    }
-
-    /** The place that the message of a reader tells, or null. */
-    private static @Nullable Place place(FormatException e) {
-        int[] n = Arrays.stream(e.place().split("\\D+"))
-                .filter(s -> !s.isEmpty())
-                .mapToInt(Integer::parseInt)
-                .toArray();
-        return n.length == 2 ? new Place(n[0], n[1]) : null;
     }
 
     /** What the rules about motion by formula notice. */

@@ -27,9 +27,12 @@ import org.jspecify.annotations.Nullable;
  *   { "remedy": "move-scene", "degrees": [90, 0, 0], "factor": 1, "meters": [0, 0, 0] }] }
  * </pre>
  *
- * <p>A remedy is a code, with a value where it takes one, as on the command line; or an object as {@link RemedyJson} has it.
+ * <p>A remedy is a code, with a value where it takes one, as on the command line; or an object as {@link RemedyJson} has it. A
+ * destination is the name of a convention, or its file from the folder of the recipe.
+ *
+ * @param named the name or the file of the destination, or ""
  */
-public record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
+public record Recipe(@Nullable Convention destination, String named, List<Remedy> remedies) {
     private static final String SCHEMA = "idle-heron/recipe/2";
     private static final String FIRST = "idle-heron/recipe/1";
     private static final RemedyJson FORM = new RemedyJson(SceneFiles.remedies());
@@ -45,15 +48,18 @@ public record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
     /** The remedies that are named, and last the conversion to the destination, unless it is among them. */
     public static Recipe of(@Nullable String destination, List<String> codes) throws IOException {
         Convention c = Known.convention(destination);
-        return closed(c, codes.stream().map(r -> Known.remedy(r, c)).toList());
+        return closed(
+                c,
+                destination == null ? "" : destination,
+                codes.stream().map(r -> Known.remedy(r, c)).toList());
     }
 
-    private static Recipe closed(@Nullable Convention c, List<Remedy> remedies) {
+    private static Recipe closed(@Nullable Convention c, String named, List<Remedy> remedies) {
         List<Remedy> all = new ArrayList<>(remedies);
         if (c != null && all.stream().noneMatch(ConvertStage.class::isInstance)) {
             all.add(new ConvertStage(c.axes(), c.metersPerUnit()));
         }
-        return new Recipe(c, all);
+        return new Recipe(c, named, all);
     }
 
     /**
@@ -64,13 +70,13 @@ public record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
         String name = String.valueOf(file.getFileName());
         if (!Files.exists(file) && SHIPPED.contains(name)) {
             try (InputStream in = Recipe.class.getResourceAsStream("recipes/" + name + ".json")) {
-                return read(name, Objects.requireNonNull(in, name).readAllBytes());
+                return read(name, file, Objects.requireNonNull(in, name).readAllBytes());
             }
         }
-        return read(name, Files.readAllBytes(file));
+        return read(name, file, Files.readAllBytes(file));
     }
 
-    private static Recipe read(String name, byte[] text) throws IOException {
+    private static Recipe read(String name, Path file, byte[] text) throws IOException {
         try {
             JsonNode n = new ObjectMapper().readTree(text);
             if (!List.of(SCHEMA, FIRST).contains(n.path("schema").asText())) {
@@ -90,15 +96,22 @@ public record Recipe(@Nullable Convention destination, List<Remedy> remedies) {
                 throw FormatException.in(
                         name, "a list under \"remedies\"", n.path("remedies").toString());
             }
-            Convention c = Known.convention(destination.isTextual() ? destination.asText() : null);
+            String named = destination.isTextual() ? found(file, destination.asText()) : "";
+            Convention c = Known.convention(named.isEmpty() ? null : named);
             List<Remedy> all = new ArrayList<>();
             for (JsonNode r : n.path("remedies")) {
                 all.add(remedy(name, r, c));
             }
-            return closed(c, all);
+            return closed(c, named, all);
         } catch (JacksonException e) {
             throw FormatException.in(name, "a recipe as JSON", e.getOriginalMessage());
         }
+    }
+
+    /** A file is from the folder of the recipe; one that is not there is taken as it is told. */
+    private static String found(Path recipe, String destination) {
+        Path beside = destination.endsWith(".toml") ? recipe.resolveSibling(destination) : null;
+        return beside != null && Files.isRegularFile(beside) ? beside.toString() : destination;
     }
 
     private static Remedy remedy(String name, JsonNode r, @Nullable Convention c) throws FormatException {

@@ -218,7 +218,7 @@ class JobsOnFilesTest {
     @Test
     void aBatchCanBeStopped() throws IOException {
         Path in = Small.file(folder.resolve("a.fbx"), Small.plank(1));
-        BatchJob job = new BatchJob(List.of(in), new Recipe(null, List.of()), folder.resolve("out"), null, false);
+        BatchJob job = new BatchJob(List.of(in), new Recipe(null, "", List.of()), folder.resolve("out"), null, false);
         assertThatThrownBy(() -> job.run((share, what) -> {
                     throw new CancellationException();
                 }))

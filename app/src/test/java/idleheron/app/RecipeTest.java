@@ -22,10 +22,12 @@ import idleheron.rehearsal.Conventions;
 import idleheron.report.RecipeJson;
 import idleheron.report.RemedyJson;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -91,6 +93,20 @@ class RecipeTest {
         Files.writeString(file, RecipeJson.text(FORM, Conventions.Z_UP_METRES, List.of(new BakeScale())));
         assertThat(Recipe.read(file).destination()).isEqualTo(Conventions.Z_UP_METRES);
         assertThat(Recipe.read(file).remedies()).hasSize(2);
+    }
+
+    @Test
+    void aDestinationInAFileIsBesideTheRecipe() throws IOException {
+        try (InputStream in = Conventions.class.getResourceAsStream("conventions/z-up-metres.toml")) {
+            Files.write(folder.resolve("own.toml"), Objects.requireNonNull(in).readAllBytes());
+        }
+        Path file = Files.writeString(
+                folder.resolve("to.recipe.json"), "{\"schema\": \"idle-heron/recipe/2\", \"for\": \"own.toml\"}");
+        Recipe recipe = Recipe.read(file);
+        assertThat(recipe.named()).isEqualTo(folder.resolve("own.toml").toString());
+        assertThat(recipe.remedies()).hasSize(1);
+        Files.delete(folder.resolve("own.toml"));
+        assertThatThrownBy(() -> Recipe.read(file)).hasMessageContaining("no convention at own.toml");
     }
 
     @Test

@@ -215,7 +215,7 @@ final class ConvertCommand implements Callable<Integer> {
             beside(company, all);
         }
         if (list && done.placed()) {
-            listed(asked, to, kind, done);
+            listed(asked, kind, done);
         }
         return sound ? Main.CLEAN : Main.FAULTS;
     }
@@ -313,12 +313,12 @@ final class ConvertCommand implements Callable<Integer> {
     }
 
     /** The list of what was delivered, with all that it takes to do it again. */
-    private void listed(Recipe asked, @Nullable Convention to, String kind, Delivery.Outcome done) throws IOException {
+    private void listed(Recipe asked, String kind, Delivery.Outcome done) throws IOException {
         Path file = new DeliveryList(
                         DeliveryList.listed(together()),
                         outFile,
                         kind,
-                        destination != null ? destination : to == null ? "" : to.code(),
+                        destination != null ? destination : asked.named(),
                         asked.remedies(),
                         settings(),
                         DeliveryList.listed(done.files().stream()

@@ -51,7 +51,7 @@ final class SendAgainCommand implements Callable<Integer> {
             print(ahead.files());
             return Main.CLEAN;
         }
-        Delivery.Outcome done = job.run(Progress.NONE);
+        Delivery.Outcome done = job.run(ahead, Progress.NONE);
         print(done.files());
         done.left().forEach(l -> spec.commandLine().getErr().println("heron: " + l));
         if (!done.placed()) {

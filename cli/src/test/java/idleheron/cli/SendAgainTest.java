@@ -3,15 +3,19 @@ package idleheron.cli;
 import static idleheron.cli.MainTest.run;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idleheron.rehearsal.Conventions;
 import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -125,6 +129,36 @@ class SendAgainTest {
                 .contains("bell_ring.fbx is not as it was delivered")
                 .contains("1 file written, 2 untouched");
         assertThat(files()).contains("bell_ring.fbx");
+    }
+
+    @Test
+    void aDestinationThatARecipeNamesByItsFileIsFoundAgain() throws IOException {
+        try (InputStream in = Conventions.class.getResourceAsStream("conventions/z-up-metres.toml")) {
+            String text = new String(Objects.requireNonNull(in).readAllBytes(), StandardCharsets.UTF_8);
+            Files.writeString(folder.resolve("own.toml"), text.replace("z-up-metres", "ours"));
+        }
+        String recipe = in("to.recipe.json");
+        Files.writeString(Path.of(recipe), "{\"schema\": \"idle-heron/recipe/2\", \"for\": \"own.toml\"}");
+        MainTest.Run first = run("convert", in(DemoData.GAUGE), in("out/gauge.fbx"), "--recipe", recipe, "--list");
+        assertThat(first.status()).isZero();
+        assertThat(Files.readString(out.resolve("gauge.fbx.delivery.json"))).contains("\"../own.toml\"");
+        assertThat(run("send-again", in("out/gauge.fbx.delivery.json")).out()).contains("nothing changes");
+    }
+
+    @Test
+    void picturesThatStayWhereTheyAreAreFoundAheadToo() throws IOException {
+        String woman = in(DemoData.POSTWOMAN);
+        MadeDemo.into(
+                folder, DemoData.POSTWOMAN, "scarf.png", "oilskin.png", "oilskin_normal.png", "satchel_color.png");
+        assertThat(run("convert", woman, in("out/woman.fbx"), "--pictures", "as-they-are", "--list")
+                        .status())
+                .isZero();
+        run("convert", woman, in("other.fbx"), "--remedy", "shift-clips=0.5");
+        Files.move(folder.resolve("other.fbx"), Path.of(woman), StandardCopyOption.REPLACE_EXISTING);
+        assertThat(run("send-again", in("out/woman.fbx.delivery.json"), "--preview")
+                        .out())
+                .contains("woman.fbx: Clips differ: ")
+                .doesNotContain("pictures that were found");
     }
 
     @Test

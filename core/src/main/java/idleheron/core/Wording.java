@@ -3,10 +3,12 @@ package idleheron.core;
 import java.util.List;
 import java.util.Locale;
 
-/** Counts and lists of names as they stand in sentences. */
+/** Counts, sizes and names as they stand in sentences. */
 public final class Wording {
     /** So many names are told; the rest is a number. */
     private static final int MOST = 3;
+
+    private static final int LONGEST = 200;
 
     private Wording() {}
 
@@ -40,5 +42,11 @@ public final class Wording {
     /** "1 joint", "2 joints", of a word that takes an s. */
     public static String counted(long n, String one) {
         return counted(n, one, one + "s");
+    }
+
+    /** One line of at most some hundred letters, whatever a file's names hold. */
+    public static String plain(String text) {
+        String line = text.replaceAll("[\\p{Cntrl}\\u2028\\u2029]+", "?");
+        return line.length() <= LONGEST ? line : line.substring(0, LONGEST) + "…";
     }
 }

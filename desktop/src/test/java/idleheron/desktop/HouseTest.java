@@ -143,7 +143,9 @@ class HouseTest {
         "idleheron.formats.usd..",
         "idleheron.formats.alembic..",
         "idleheron.formats.openvdb..",
-        "idleheron.formats.gltf.."
+        "idleheron.formats.gltf..",
+        "idleheron.formats.obj..",
+        "idleheron.formats.motion.."
     };
 
     /** The demo and the benchmarks name what they make; everything else asks the registry. */

@@ -23,6 +23,7 @@ import idleheron.formats.gltf.GltfFormat;
 import idleheron.formats.motion.MotionFormat;
 import idleheron.formats.obj.ObjFormat;
 import idleheron.formats.openvdb.VdbFormat;
+import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.spi.Outline;
 import idleheron.formats.spi.Salvage;
 import idleheron.formats.spi.SceneFormat;
@@ -385,6 +386,11 @@ public final class SceneFiles {
         }
         SceneFormat.ReadScene back = read(draft, progress.part(0.6, 1));
         String name = String.valueOf(target.getFileName());
-        return new SceneFormat.ReadScene(back.scene().withName(name), back.format(), back.variant(), back.bytes());
+        Scene seen = back.scene().withName(name);
+        return new SceneFormat.ReadScene(
+                drafts.isTrial() ? PictureFiles.seenFrom(target.toAbsolutePath().getParent(), seen) : seen,
+                back.format(),
+                back.variant(),
+                back.bytes());
     }
 }

@@ -7,7 +7,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
-import idleheron.formats.bytes.FormatException;
+import idleheron.formats.formula.MotionText;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -21,7 +21,7 @@ public final class SceneTogether {
     /**
      * Reads each in a way of one's own and puts them together, in the stage of the first that is no motion by formula.
      *
-     * @throws FormatException when one of them is no format that is known, or is broken, or is a motion that does not fit
+     * @throws idleheron.formats.bytes.FormatException when one of them is no format that is known, or is broken, or is a motion that does not fit
      * @throws IllegalArgumentException when they do not belong together
      */
     public static SceneMerge read(List<Path> files, SceneFiles.Way way, Progress progress) throws IOException {
@@ -37,7 +37,7 @@ public final class SceneTogether {
         try {
             return SceneMerge.of(parts);
         } catch (FormulaFault f) {
-            throw FormatException.atColumn(f.file(), f.place().line(), f.place().column(), f.expected(), f.found());
+            throw MotionText.broken(f);
         }
     }
 }

@@ -3,7 +3,6 @@ package idleheron.report;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
@@ -14,7 +13,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -89,10 +87,8 @@ public record CrossingFile(
         ObjectNode o = Json.of("crossing", 2);
         o.put("original", original).put("sent", sent).put("via", via).put("returned", returned);
         o.put("for", destination);
-        ArrayNode all = o.putArray("remedies");
-        remedies.forEach(r -> all.add(form.write(r)));
-        ArrayNode after = o.putArray("mends");
-        mends.forEach(r -> after.add(form.write(r)));
+        o.set("remedies", form.write(remedies));
+        o.set("mends", form.write(mends));
         o.put("verdict", verdict).put("signedBy", signedBy).put("note", note);
         TermsJson.put(o, terms);
         Path draft = target.resolveSibling(target.getFileName() + ".part");
@@ -132,14 +128,10 @@ public record CrossingFile(
     }
 
     private static List<Remedy> remedies(JsonNode list, String name, RemedyJson form) throws IOException {
-        List<Remedy> out = new ArrayList<>();
-        for (JsonNode n : list) {
-            try {
-                out.add(form.read(n));
-            } catch (IllegalArgumentException e) {
-                throw new IOException(name + ": expected a remedy with its parameters, found " + e.getMessage(), e);
-            }
+        try {
+            return form.readAll(list);
+        } catch (IllegalArgumentException e) {
+            throw new IOException(name + ": expected a remedy with its parameters, found " + e.getMessage(), e);
         }
-        return out;
     }
 }

@@ -18,7 +18,7 @@ public final class Json {
     private Json() {}
 
     /** An object that opens with its schema, "idle-heron/…/1". */
-    static ObjectNode of(String schema) {
+    public static ObjectNode of(String schema) {
         return of(schema, 1);
     }
 

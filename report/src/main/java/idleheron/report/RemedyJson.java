@@ -81,6 +81,15 @@ public final class RemedyJson {
         return record(KIND, remedy.code(), remedy);
     }
 
+    /**
+     * @throws IllegalArgumentException when one of them is not in the catalogue
+     */
+    public ArrayNode write(List<Remedy> remedies) {
+        ArrayNode out = Json.NODES.arrayNode();
+        remedies.forEach(r -> out.add(write(r)));
+        return out;
+    }
+
     private ObjectNode record(String key, String kind, Object of) {
         return parts(Json.NODES.objectNode().put(key, kind), of);
     }
@@ -155,6 +164,15 @@ public final class RemedyJson {
             throw new IllegalArgumentException(code + " with parameters that make it " + made.code());
         }
         return made;
+    }
+
+    /**
+     * @throws IllegalArgumentException as {@link #read(JsonNode)}, at the first that is no remedy
+     */
+    public List<Remedy> readAll(JsonNode list) {
+        List<Remedy> out = new ArrayList<>();
+        list.forEach(n -> out.add(read(n)));
+        return out;
     }
 
     /** By its code; files of before are read, which name the record. */

@@ -117,14 +117,12 @@ public record DeliveryList(
     }
 
     private ObjectNode json(Path folder) {
-        ObjectNode o = new ObjectMapper().createObjectNode();
-        o.put("schema", "idle-heron/" + SCHEMA + "/1").put("program", Paper.PROGRAM);
+        ObjectNode o = Json.of(SCHEMA).put("program", Paper.PROGRAM);
         list(o.putArray("sources"), sources, folder);
         o.put("target", from(folder, target)).put("variant", variant);
         boolean own = destination.endsWith(".toml");
         o.put("for", own ? from(folder, Path.of(destination)) : destination);
-        ArrayNode all = o.putArray("remedies");
-        remedies.forEach(r -> all.add(FORM.write(r)));
+        o.set("remedies", FORM.write(remedies));
         ObjectNode s = o.putObject("settings");
         s.put("clip", settings.clip()).put("frames", settings.frames());
         settings.without().forEach(s.putArray("without")::add);
@@ -171,7 +169,7 @@ public record DeliveryList(
     /** From the text of a list. */
     private record Reader(String name, Path folder) {
         DeliveryList read(JsonNode o) throws FormatException {
-            String schema = "idle-heron/" + SCHEMA + "/1";
+            String schema = Json.of(SCHEMA).path("schema").asText();
             if (!o.path("schema").asText().equals(schema)) {
                 throw FormatException.in(
                         name, "schema " + schema, o.path("schema").toString());
@@ -255,15 +253,11 @@ public record DeliveryList(
         }
 
         private List<Remedy> remedies(JsonNode all) throws FormatException {
-            List<Remedy> out = new ArrayList<>();
-            for (JsonNode n : all) {
-                try {
-                    out.add(FORM.read(n));
-                } catch (IllegalArgumentException e) {
-                    throw FormatException.in(name, "a remedy with its parameters", String.valueOf(e.getMessage()));
-                }
+            try {
+                return FORM.readAll(all);
+            } catch (IllegalArgumentException e) {
+                throw FormatException.in(name, "a remedy with its parameters", String.valueOf(e.getMessage()));
             }
-            return out;
         }
     }
 }

@@ -22,7 +22,7 @@ import java.util.List;
 
 /**
  * Does a delivery again with its settings: says what differs from last time before anything is written, and writes only files
- * whose bytes change.
+ * whose bytes change. What is told is what is written: sources are read once.
  *
  * @param list of the delivery
  */
@@ -30,13 +30,20 @@ public record SendAgainJob(DeliveryList list) {
     /**
      * What would differ.
      *
+     * @param ready to go
+     * @param now the sources as they were when they were read
      * @param sources that changed since
      * @param touched files of the delivery that somebody changed or took away since
      * @param differences against the files as they lie there, by file
      * @param files what becomes of each
      */
     public record Ahead(
-            List<Path> sources, List<Path> touched, List<Difference> differences, List<Drafts.Placing> files) {
+            Ready ready,
+            List<DeliveryList.Listed> now,
+            List<Path> sources,
+            List<Path> touched,
+            List<Difference> differences,
+            List<Drafts.Placing> files) {
         /** Whether any file would be written. */
         public boolean anything() {
             return files.stream().anyMatch(f -> f.change() != Drafts.Change.SAME);
@@ -47,7 +54,7 @@ public record SendAgainJob(DeliveryList list) {
     public record Difference(Path file, List<TopicResult> topics) {}
 
     /** What is ready to go. */
-    private record Ready(Scene scene, SendJob job) {}
+    public record Ready(Scene scene, SendJob job) {}
 
     private Ready ready(Progress progress) throws IOException {
         for (DeliveryList.Listed s : list.sources()) {
@@ -83,21 +90,21 @@ public record SendAgainJob(DeliveryList list) {
      * @throws UsageException when a source is gone, or what was asked for cannot be any more
      */
     public Ahead ahead(Progress progress) throws IOException {
+        List<DeliveryList.Listed> now = DeliveryList.listed(
+                list.sources().stream().map(DeliveryList.Listed::file).toList());
         Ready r = ready(progress.part(0, 0.4));
         Delivery.Outcome tried = r.job.tried(r.scene, progress.part(0.4, 0.7));
-        List<Path> sources = new ArrayList<>();
-        for (DeliveryList.Listed s : list.sources()) {
-            if (!s.stands()) {
-                sources.add(s.file());
-            }
-        }
+        List<Path> sources = list.sources().stream()
+                .filter(s -> !now.contains(s))
+                .map(DeliveryList.Listed::file)
+                .toList();
         List<Path> touched = new ArrayList<>();
         for (DeliveryList.Listed f : list.files()) {
             if (!f.stands()) {
                 touched.add(f.file());
             }
         }
-        return new Ahead(sources, touched, differences(tried, progress.part(0.7, 1)), tried.files());
+        return new Ahead(r, now, sources, touched, differences(tried, progress.part(0.7, 1)), tried.files());
     }
 
     private static List<Difference> differences(Delivery.Outcome tried, Progress progress) throws IOException {
@@ -122,15 +129,12 @@ public record SendAgainJob(DeliveryList list) {
         return out;
     }
 
-    /** Writes what changes, each file read back and proved, and the list anew. */
-    public Delivery.Outcome run(Progress progress) throws IOException {
-        Ready r = ready(progress.part(0, 0.4));
-        Delivery.Outcome done = r.job.changed(r.scene, progress.part(0.4, 1));
+    /** Writes what changes of what was told, each file read back and proved, and the list anew. */
+    public Delivery.Outcome run(Ahead ahead, Progress progress) throws IOException {
+        Delivery.Outcome done = ahead.ready.job.changed(ahead.ready.scene, progress);
         if (done.placed()) {
             new DeliveryList(
-                            DeliveryList.listed(list.sources().stream()
-                                    .map(DeliveryList.Listed::file)
-                                    .toList()),
+                            ahead.now,
                             list.target(),
                             list.variant(),
                             list.destination(),

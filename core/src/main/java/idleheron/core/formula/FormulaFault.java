@@ -1,6 +1,8 @@
 package idleheron.core.formula;
 
-/** What is wrong in a motion by formula: where, what was expected and what was found. */
+import idleheron.core.Wording;
+
+/** What is wrong in a motion by formula: where, what was expected and what was found, each one line. */
 public final class FormulaFault extends IllegalArgumentException {
     private static final long serialVersionUID = 1;
 
@@ -14,11 +16,12 @@ public final class FormulaFault extends IllegalArgumentException {
     }
 
     private FormulaFault(String file, Place place, String expected, String found) {
-        super((file.isEmpty() ? "" : file + ", ") + place.text() + ": expected " + expected + ", found " + found);
+        super((file.isEmpty() ? "" : file + ", ") + place.text() + ": expected " + Wording.plain(expected) + ", found "
+                + Wording.plain(found));
         this.file = file;
         this.place = place;
-        this.expected = expected;
-        this.found = found;
+        this.expected = Wording.plain(expected);
+        this.found = Wording.plain(found);
     }
 
     /** The same, told of a file. */

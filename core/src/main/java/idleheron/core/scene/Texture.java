@@ -47,6 +47,10 @@ public record Texture(
         return new Texture(name, path, relative, found || value != null, value, uvSet, properties);
     }
 
+    public Texture withFound(boolean value) {
+        return new Texture(name, path, relative, value, content, uvSet, properties);
+    }
+
     public Texture withPath(String newPath, String newRelative) {
         return new Texture(name, newPath, newRelative, found, content, uvSet, properties);
     }

@@ -1,26 +1,19 @@
 package idleheron.formats.bytes;
 
+import idleheron.core.Wording;
 import java.io.IOException;
 import org.jspecify.annotations.Nullable;
 
 /** A file that does not hold what its format asks for: which file, where in it, what was expected and what was found. */
 public final class FormatException extends IOException {
-    private static final int LONGEST = 200;
-
     private final String place;
 
     private FormatException(String file, String place, String expected, String found, @Nullable Throwable cause) {
         super(
-                plain(file + (place.isEmpty() ? "" : ", " + place)) + ": expected " + plain(expected) + ", found "
-                        + plain(found),
+                Wording.plain(file + (place.isEmpty() ? "" : ", " + place)) + ": expected " + Wording.plain(expected)
+                        + ", found " + Wording.plain(found),
                 cause);
         this.place = place;
-    }
-
-    /** One line of at most some hundred letters, whatever a file's names hold. */
-    private static String plain(String text) {
-        String line = text.replaceAll("[\\p{Cntrl}\\u2028\\u2029]+", "?");
-        return line.length() <= LONGEST ? line : line.substring(0, LONGEST) + "…";
     }
 
     /** "file: at byte 12 expected x, found y". */

@@ -13,7 +13,8 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
 import idleheron.formats.bytes.FormatException;
-import idleheron.formats.disk.FileNames;
+import idleheron.formats.formula.MotionText;
+import idleheron.formats.formula.MoveByFormula;
 import idleheron.formats.spi.Outline;
 import idleheron.formats.spi.Salvage;
 import idleheron.formats.spi.SceneFormat;
@@ -35,7 +36,6 @@ import org.tomlj.TomlTable;
  * at the origin; put together with a figure it moves those of the figure. It is read and not written.
  */
 public final class MotionFormat implements SceneFormat {
-    static final String ENDING = "motion.toml";
     private static final String VARIANT = "text";
     private static final int MOST = 5000;
     private static final Pattern SCHEMA = Pattern.compile("(?m)^\\s*schema\\s*=\\s*[\"']idle-heron/motion/");
@@ -47,7 +47,7 @@ public final class MotionFormat implements SceneFormat {
 
     @Override
     public List<String> endings() {
-        return List.of(ENDING);
+        return List.of(MotionText.ENDING);
     }
 
     @Override
@@ -76,29 +76,13 @@ public final class MotionFormat implements SceneFormat {
         return List.of(MoveByFormula.TYPE);
     }
 
-    /**
-     * Reads the text of one.
-     *
-     * @param file its name, for messages and for a clip that is not named
-     * @throws FormatException where it is none, with line and column
-     */
-    public static MotionPlan plan(String file, String text) throws FormatException {
-        return MotionReader.read(MotionDocument.of(file, text), stem(file));
-    }
-
-    private static String stem(String file) {
-        return file.endsWith("." + ENDING)
-                ? file.substring(0, file.length() - ENDING.length() - 1)
-                : FileNames.stem(file);
-    }
-
     @Override
     public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
-        MotionPlan plan = MotionReader.read(MotionDocument.read(name, bytes), stem(name));
-        progress.at(0.3, "working out the formulas");
-        Scene bare = named(plan, stem(name));
         try {
+            MotionPlan plan = MotionText.plan(name, bytes);
+            progress.at(0.3, "working out the formulas");
+            Scene bare = named(plan, MotionText.stem(name));
             FormulaBake.Baked baked = FormulaBake.of(plan, bare, progress.part(0.3, 1));
             Scene scene = bare.withClips(List.of(baked.clip()))
                     .with(MotionPlan.ALONE, List.of(plan))
@@ -106,7 +90,7 @@ public final class MotionFormat implements SceneFormat {
             progress.at(1, "read");
             return new ReadScene(scene, name(), VARIANT, bytes.byteSize());
         } catch (FormulaFault f) {
-            throw FormatException.atColumn(name, f.place().line(), f.place().column(), f.expected(), f.found());
+            throw MotionText.broken(f.in(name));
         }
     }
 
@@ -146,9 +130,12 @@ public final class MotionFormat implements SceneFormat {
     public Outline outline(Path file, MemorySegment bytes, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
         List<Outline> out = new ArrayList<>();
-        TomlTable root = MotionDocument.read(name, bytes).root();
-        for (Map.Entry<String, Object> e : root.entrySet()) {
-            out.add(outline(e.getKey(), e.getValue()));
+        try {
+            for (Map.Entry<String, Object> e : MotionText.entries(name, bytes)) {
+                out.add(outline(e.getKey(), e.getValue()));
+            }
+        } catch (FormulaFault f) {
+            throw MotionText.broken(f);
         }
         return new Outline(name, out.size() + " keys", "", 0, out);
     }

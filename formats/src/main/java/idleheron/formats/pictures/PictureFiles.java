@@ -80,6 +80,13 @@ public final class PictureFiles {
         return null;
     }
 
+    /** A scene as it reads in another folder: pictures that were not found are looked for from there. */
+    public static Scene seenFrom(@Nullable Path folder, Scene scene) {
+        return scene.withTextures(scene.textures().stream()
+                .map(t -> t.withFound(t.found() || find(folder, t.relative(), t.path()) != null))
+                .toList());
+    }
+
     /**
      * Pictures on their way from the folder of one file to that of another. Only what is a picture by its bytes travels, and
      * only from the folder of the scene's file, what is below it, and folders that the user named; so a file cannot have

@@ -3,6 +3,7 @@ package idleheron.core.formula.asset;
 import idleheron.core.Evidence;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
+import idleheron.core.formula.FigureJoints;
 import idleheron.core.formula.MotionPlan;
 import idleheron.core.formula.Source;
 import idleheron.core.formula.bake.FormulaReport;
@@ -84,11 +85,12 @@ public final class FormulaAssets implements AssetKind {
 
     private static Evidence formulas(Scene s) {
         List<Evidence.Row> rows = new ArrayList<>();
+        FigureJoints joints = new FigureJoints(s);
         for (MotionPlan p : plans(s)) {
             for (MotionPlan.Said c : p.channels()) {
                 rows.add(new Evidence.Row(
                         c.name().toString(),
-                        s.find(c.name().joint()),
+                        joints.find(c.name().joint()),
                         -1,
                         -1,
                         Double.NaN,

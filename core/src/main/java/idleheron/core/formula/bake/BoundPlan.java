@@ -1,37 +1,33 @@
 package idleheron.core.formula.bake;
 
-import idleheron.core.NearNames;
 import idleheron.core.formula.ChannelName;
+import idleheron.core.formula.FigureJoints;
 import idleheron.core.formula.Formula;
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
-import idleheron.core.formula.Place;
 import idleheron.core.formula.Source;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Channel;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
-import java.util.function.Predicate;
-import java.util.stream.IntStream;
 
 /**
  * A plan whose joints were found on a figure and whose channels know each other. Not for two threads at once.
  */
 final class BoundPlan {
-    private static final double NEAR = 0.6;
-
     private final MotionPlan plan;
     private final Scene figure;
+    private final FigureJoints joints;
     private final int[] nodes;
     private final int[][] asks;
     private final int[] order;
     private final int[][] needs;
 
-    private BoundPlan(MotionPlan plan, Scene figure, int[] nodes) {
+    private BoundPlan(MotionPlan plan, Scene figure, FigureJoints joints, int[] nodes) {
         this.plan = plan;
         this.figure = figure;
+        this.joints = joints;
         this.nodes = nodes;
         this.asks = new int[plan.channels().size()][];
         for (int i = 0; i < asks.length; i++) {
@@ -68,9 +64,10 @@ final class BoundPlan {
      */
     static BoundPlan of(MotionPlan plan, Scene figure) {
         List<MotionPlan.Said> said = plan.channels();
+        FigureJoints joints = new FigureJoints(figure);
         int[] nodes = new int[said.size()];
         for (int i = 0; i < nodes.length; i++) {
-            nodes[i] = node(figure, said.get(i).name().joint(), said.get(i).place());
+            nodes[i] = joints.at(said.get(i).name().joint(), said.get(i).place());
             for (int k = 0; k < i; k++) {
                 if (nodes[k] == nodes[i]
                         && said.get(k).name().channel() == said.get(i).name().channel()) {
@@ -82,46 +79,11 @@ final class BoundPlan {
                 }
             }
         }
-        return new BoundPlan(plan, figure, nodes);
-    }
-
-    /** By its path from the top, else by its name where only one has it, with or without what stands before a colon. */
-    private static int node(Scene figure, String joint, Place place) {
-        List<String> paths = figure.paths();
-        int whole = paths.indexOf(joint.startsWith("/") ? joint : "/" + joint);
-        if (whole >= 0 && joint.contains("/")) {
-            return whole;
-        }
-        int[] found = having(figure, n -> n.equals(joint));
-        if (found.length == 0) {
-            found = having(figure, n -> n.substring(n.lastIndexOf(':') + 1).equals(joint));
-        }
-        if (found.length == 1) {
-            return found[0];
-        }
-        if (found.length > 1) {
-            throw new FormulaFault(
-                    place,
-                    "a joint of one name",
-                    found.length + " called " + joint + ", such as " + paths.get(found[0]));
-        }
-        String nearest = figure.nodes().stream()
-                .map(n -> n.name())
-                .min(Comparator.comparingDouble(n -> NearNames.byWords(joint, n)))
-                .filter(n -> NearNames.byWords(joint, n) <= NEAR)
-                .map(n -> ", nearest is " + n)
-                .orElse("");
-        throw new FormulaFault(place, "a joint of " + figure.name(), joint + nearest);
-    }
-
-    private static int[] having(Scene figure, Predicate<String> name) {
-        return IntStream.range(0, figure.nodes().size())
-                .filter(i -> name.test(figure.nodes().get(i).name()))
-                .toArray();
+        return new BoundPlan(plan, figure, joints, nodes);
     }
 
     private int asked(Formula.Reference r) {
-        int node = node(figure, r.name().joint(), r.place());
+        int node = joints.at(r.name().joint(), r.place());
         for (int i = 0; i < nodes.length; i++) {
             if (nodes[i] == node
                     && plan.channels().get(i).name().channel() == r.name().channel()) {

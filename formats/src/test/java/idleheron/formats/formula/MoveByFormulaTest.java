@@ -1,4 +1,4 @@
-package idleheron.formats.motion;
+package idleheron.formats.formula;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;

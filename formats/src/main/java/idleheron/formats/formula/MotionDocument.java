@@ -1,5 +1,6 @@
-package idleheron.formats.motion;
+package idleheron.formats.formula;
 
+import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.Place;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
@@ -49,7 +50,10 @@ final class MotionDocument {
         this.root = root;
     }
 
-    /** @throws FormatException where it is no TOML, with line and column */
+    /**
+     * @throws FormatException where it is too large or no text
+     * @throws FormulaFault where it is no TOML
+     */
     static MotionDocument read(String file, MemorySegment bytes) throws FormatException {
         if (bytes.byteSize() > LARGEST) {
             throw FormatException.in(file, "a motion of at most 1 MB", bytes.byteSize() + " bytes");
@@ -66,8 +70,8 @@ final class MotionDocument {
         }
     }
 
-    /** @throws FormatException where it is no TOML, with line and column */
-    static MotionDocument of(String file, String text) throws FormatException {
+    /** @throws FormulaFault where it is no TOML */
+    static MotionDocument of(String file, String text) {
         TomlParseResult root = Toml.parse(text);
         if (root.hasErrors()) {
             throw broken(file, root.errors().getFirst());
@@ -76,20 +80,19 @@ final class MotionDocument {
     }
 
     /** What the library says, "Unexpected x, expected y", as it is told here. */
-    private static FormatException broken(String file, TomlParseError e) {
+    private static FormulaFault broken(String file, TomlParseError e) {
         String said = String.valueOf(e.getMessage());
         Matcher m = UNEXPECTED.matcher(said);
         boolean both = m.matches();
-        return FormatException.atColumn(
-                file,
-                e.position().line(),
-                e.position().column(),
-                both ? m.group(2) : "TOML",
-                both
-                        ? m.group(1)
-                        : said.isEmpty()
-                                ? "something else"
-                                : Character.toLowerCase(said.charAt(0)) + said.substring(1));
+        return new FormulaFault(
+                        new Place(e.position().line(), e.position().column()),
+                        both ? m.group(2) : "TOML",
+                        both
+                                ? m.group(1)
+                                : said.isEmpty()
+                                        ? "something else"
+                                        : Character.toLowerCase(said.charAt(0)) + said.substring(1))
+                .in(file);
     }
 
     String file() {

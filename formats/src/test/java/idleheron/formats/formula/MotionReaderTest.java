@@ -1,13 +1,13 @@
-package idleheron.formats.motion;
+package idleheron.formats.formula;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
+import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
 import idleheron.core.formula.Place;
 import idleheron.core.formula.Source;
 import idleheron.core.time.FrameRate;
-import idleheron.formats.bytes.FormatException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -16,12 +16,12 @@ class MotionReaderTest {
     private static final String HEAD = "schema = \"idle-heron/motion/1\"\nseconds = 2\n";
     private static final String ARM = "[joints.arm.turn]\n";
 
-    private static MotionPlan plan(String text) throws FormatException {
-        return MotionFormat.plan("wave.motion.toml", text);
+    private static MotionPlan plan(String text) {
+        return MotionText.plan("wave.motion.toml", text);
     }
 
     @Test
-    void allThatMayBeSaidIsRead() throws FormatException {
+    void allThatMayBeSaidIsRead() {
         MotionPlan p = plan("""
                 schema = "idle-heron/motion/1"
                 clip = "tide"
@@ -61,7 +61,7 @@ class MotionReaderTest {
     }
 
     @Test
-    void whatIsNotSaidIsUsual() throws FormatException {
+    void whatIsNotSaidIsUsual() {
         MotionPlan p = plan(HEAD + ARM + "z = 3");
         assertThat(p.clip()).isEqualTo("wave");
         assertThat(p.rate()).isEqualTo(FrameRate.of(24));
@@ -71,7 +71,7 @@ class MotionReaderTest {
     }
 
     private static void refused(String text, String message) {
-        FormatException e = catchThrowableOfType(FormatException.class, () -> plan(text));
+        FormulaFault e = catchThrowableOfType(FormulaFault.class, () -> plan(text));
         assertThat(e).as(text).isNotNull().hasMessage("wave.motion.toml, " + message);
     }
 
@@ -103,8 +103,7 @@ class MotionReaderTest {
                 "[joints.arm.scale]\\ny = { formula = 't', unit = 'm' } | line 5, column 22 | no unit for a scale | m"
             })
     void faultsInChannelsAreToldWithLineAndColumn(String said, String place, String expected, String found) {
-        FormatException e =
-                catchThrowableOfType(FormatException.class, () -> plan(HEAD + ARM + said.replace("\\n", "\n")));
+        FormulaFault e = catchThrowableOfType(FormulaFault.class, () -> plan(HEAD + ARM + said.replace("\\n", "\n")));
         assertThat(e)
                 .isNotNull()
                 .hasMessageStartingWith("wave.motion.toml, " + place + ": expected " + expected)

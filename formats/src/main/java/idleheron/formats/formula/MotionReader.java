@@ -1,4 +1,4 @@
-package idleheron.formats.motion;
+package idleheron.formats.formula;
 
 import idleheron.core.NearNames;
 import idleheron.core.formula.ChannelName;
@@ -10,7 +10,6 @@ import idleheron.core.formula.Place;
 import idleheron.core.formula.Source;
 import idleheron.core.scene.motion.Channel;
 import idleheron.core.time.FrameRate;
-import idleheron.formats.bytes.FormatException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -55,14 +54,13 @@ final class MotionReader {
 
     /**
      * @param stem what the clip is called where the text does not tell
-     * @throws FormatException where it says what a motion cannot, with line and column
+     * @throws FormulaFault where it says what a motion cannot
      */
-    static MotionPlan read(MotionDocument doc, String stem) throws FormatException {
+    static MotionPlan read(MotionDocument doc, String stem) {
         try {
             return new MotionReader(doc).plan(stem);
         } catch (FormulaFault f) {
-            throw FormatException.atColumn(
-                    doc.file(), f.place().line(), f.place().column(), f.expected(), f.found());
+            throw f.in(doc.file());
         }
     }
 

@@ -1,4 +1,4 @@
-package idleheron.formats.motion;
+package idleheron.formats.formula;
 
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
@@ -7,7 +7,6 @@ import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
-import idleheron.formats.bytes.FormatException;
 
 /**
  * Gives a figure a clip that is written as keys and formulas; one of the same name is replaced. A figure that does not have the
@@ -25,17 +24,13 @@ public record MoveByFormula(String text) implements Remedy {
 
     private static final String NAME = "motion.toml";
 
-    /** @throws IllegalArgumentException for a text that is no motion, with line and column */
+    /** @throws FormulaFault for a text that is no motion, with line and column */
     public MoveByFormula {
         plan(text);
     }
 
     private static MotionPlan plan(String text) {
-        try {
-            return MotionFormat.plan(NAME, text);
-        } catch (FormatException e) {
-            throw new IllegalArgumentException(e.getMessage(), e);
-        }
+        return MotionText.plan(NAME, text);
     }
 
     @Override
