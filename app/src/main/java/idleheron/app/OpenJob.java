@@ -60,7 +60,7 @@ public record OpenJob(List<Path> files, boolean rescue) {
             Dressing worn = Dressing.recognised(a.scene(), b.scene());
             if (worn != null) {
                 boolean bodyFirst = worn.body() == a.scene();
-                return dressed(worn, files.get(bodyFirst ? 1 : 0), (bodyFirst ? a : b).bytes());
+                return dressed(worn, files.get(bodyFirst ? 1 : 0), (bodyFirst ? a : b).bytes(), told(files));
             }
         }
         SceneMerge all = SceneTogether.read(files, way, progress);
@@ -75,7 +75,12 @@ public record OpenJob(List<Path> files, boolean rescue) {
                 (told == null ? SceneFiles.usual() : told).name(),
                 files.size() + " files together",
                 bytes,
-                all.apart());
+                all.apart(),
+                told(files));
+    }
+
+    private static List<String> told(List<Path> files) {
+        return files.stream().map(Path::toString).toList();
     }
 
     /** The file of the figure that a motion was written for, where it is told and there; else null. */
@@ -99,7 +104,8 @@ public record OpenJob(List<Path> files, boolean rescue) {
                 motion.format(),
                 "on " + figure.getFileName(),
                 motion.bytes() + Files.size(figure),
-                both.apart());
+                both.apart(),
+                told(List.of(figure, file)));
     }
 
     /**
@@ -116,13 +122,13 @@ public record OpenJob(List<Path> files, boolean rescue) {
     public static Asset worn(Path garment, Asset body, SceneFiles.Way way, Progress progress) throws IOException {
         Scene cloth = way.read(garment, progress).scene();
         try {
-            return dressed(Dressing.of(body.scene(), cloth), garment, body.bytes());
+            return dressed(Dressing.of(body.scene(), cloth), garment, body.bytes(), List.of());
         } catch (IllegalArgumentException e) {
             throw new UsageException(String.valueOf(e.getMessage()));
         }
     }
 
-    private static Asset dressed(Dressing d, Path garment, long bodyBytes) throws IOException {
+    private static Asset dressed(Dressing d, Path garment, long bodyBytes, List<String> sources) throws IOException {
         SceneFormat told = SceneFiles.byName(garment);
         return new Asset(
                 d.scene().withName(FileNames.stem(String.valueOf(garment.getFileName()))),
@@ -130,7 +136,8 @@ public record OpenJob(List<Path> files, boolean rescue) {
                 (told == null ? SceneFiles.usual() : told).name(),
                 "worn",
                 Files.size(garment) + bodyBytes,
-                List.of());
+                List.of(),
+                sources);
     }
 
     /** What was read of a file, with where it lies. */

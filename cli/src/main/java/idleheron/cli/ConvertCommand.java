@@ -21,7 +21,6 @@ import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.delivery.Deliveries;
-import idleheron.formats.disk.Drafts;
 import idleheron.formats.pictures.PictureStyle;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Layered;
@@ -178,7 +177,7 @@ final class ConvertCommand implements Callable<Integer> {
         SceneFormat format = SendJob.carrier(outFile);
         String kind = SendJob.variant(format, outFile, variant);
         if (flatten || subtree != null) {
-            return flattened(format.layered(), all, to);
+            return flattened(format.layered(), all);
         }
         Scene read = new OpenJob(together(), reading.rescue).run(Progress.NONE).scene();
         PrintWriter err = spec.commandLine().getErr();
@@ -187,7 +186,7 @@ final class ConvertCommand implements Callable<Integer> {
         SendJob job = new SendJob(
                 in.toAbsolutePath().getParent(),
                 sources(read),
-                settings().delivery(to),
+                settings().delivery(to, scene),
                 new Target(outFile, format, kind),
                 overwrite || preview);
         job.check(scene, String.valueOf(in.getFileName()));
@@ -215,7 +214,7 @@ final class ConvertCommand implements Callable<Integer> {
             beside(company, all);
         }
         if (list && done.placed()) {
-            listed(asked, kind, done);
+            listed(asked, job.target(), done);
         }
         return sound ? Main.CLEAN : Main.FAULTS;
     }
@@ -247,7 +246,7 @@ final class ConvertCommand implements Callable<Integer> {
                 .toList();
     }
 
-    private int flattened(@Nullable Layered layered, List<Remedy> all, @Nullable Convention to) throws IOException {
+    private int flattened(@Nullable Layered layered, List<Remedy> all) throws IOException {
         if (list || preview) {
             throw new UsageException("--flatten takes neither --list nor --preview");
         }
@@ -257,7 +256,7 @@ final class ConvertCommand implements Callable<Integer> {
                             ? "--flatten writes a file of layers; name OUT " + layeredEndings()
                             : "--flatten keeps layers as they are and takes no remedy");
         }
-        PictureStyle style = settings().delivery(to).style();
+        PictureStyle style = settings().style();
         Layered.Made made = layered.flatten(in, subtree == null ? "/" : subtree, outFile, style, overwrite);
         spec.commandLine()
                 .getOut()
@@ -294,6 +293,7 @@ final class ConvertCommand implements Callable<Integer> {
         return new DeliverySettings(
                 clip == null ? "" : clip,
                 frames == null ? "" : frames,
+                List.of(),
                 without,
                 bake,
                 clipsApart,
@@ -313,17 +313,14 @@ final class ConvertCommand implements Callable<Integer> {
     }
 
     /** The list of what was delivered, with all that it takes to do it again. */
-    private void listed(Recipe asked, String kind, Delivery.Outcome done) throws IOException {
-        Path file = new DeliveryList(
+    private void listed(Recipe asked, Target to, Delivery.Outcome done) throws IOException {
+        Path file = DeliveryList.of(
                         DeliveryList.listed(together()),
-                        outFile,
-                        kind,
+                        to,
                         destination != null ? destination : asked.named(),
                         asked.remedies(),
                         settings(),
-                        DeliveryList.listed(done.files().stream()
-                                .map(Drafts.Placing::target)
-                                .toList()))
+                        done)
                 .write();
         spec.commandLine().getErr().println("list in " + file);
     }

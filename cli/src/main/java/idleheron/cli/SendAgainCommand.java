@@ -37,9 +37,7 @@ final class SendAgainCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        DeliveryList known = DeliveryList.read(list);
-        SendAgainJob job = new SendAgainJob(known);
-        SendAgainJob.Ahead ahead = job.ahead(Progress.NONE);
+        SendAgainJob.Ahead ahead = new SendAgainJob(DeliveryList.read(list)).ahead(Progress.NONE);
         PrintWriter out = spec.commandLine().getOut();
         ahead.sources().forEach(s -> out.println(s.getFileName() + " changed since"));
         ahead.touched().forEach(t -> out.println(t.getFileName() + " is not as it was delivered"));
@@ -51,7 +49,7 @@ final class SendAgainCommand implements Callable<Integer> {
             print(ahead.files());
             return Main.CLEAN;
         }
-        Delivery.Outcome done = job.run(ahead, Progress.NONE);
+        Delivery.Outcome done = ahead.send(Progress.NONE);
         print(done.files());
         done.left().forEach(l -> spec.commandLine().getErr().println("heron: " + l));
         if (!done.placed()) {

@@ -17,6 +17,7 @@ import idleheron.desktop.model.Settings;
 import idleheron.desktop.model.Step;
 import idleheron.desktop.model.UndoStack;
 import idleheron.desktop.prepare.MakeReadyScreen;
+import idleheron.desktop.send.AgainDeeds;
 import idleheron.desktop.send.SendScreen;
 import idleheron.desktop.sheet.AsStored;
 import idleheron.desktop.sheet.HelpSheet;
@@ -71,6 +72,7 @@ public final class HeronApp extends Application {
     private final UndoStack undo = new UndoStack(bench.crossing());
     private Settings settings;
     private BenchActions deeds;
+    private AgainDeeds again;
     private Stage stage;
     private Viewport lookView;
     private Viewport readyView;
@@ -88,6 +90,7 @@ public final class HeronApp extends Application {
         fonts();
         deeds = new BenchActions(bench, jobs, undo, settings, text -> notices.tell(text, false));
         bench.dusk().set(settings.dusk());
+        again = new AgainDeeds(deeds, sheets);
         Viewport.Spaces spaces = new Viewport.Spaces();
         lookView = new Viewport(bench.transport());
         readyView = new Viewport(bench.transport());
@@ -103,7 +106,7 @@ public final class HeronApp extends Application {
                         this::help,
                         new AsStored(bench, jobs, sheets, notices::tell)::show));
         screens.put(Step.MAKE_READY, new MakeReadyScreen(bench, deeds, readyView, spaces, sheets, settings));
-        screens.put(Step.SEND, new SendScreen(bench, deeds, this::chooseReturned));
+        screens.put(Step.SEND, new SendScreen(bench, deeds, again, settings, this::chooseReturned));
         screens.put(Step.COMPARE, new CompareScreen(bench, deeds, compareView, spaces, sheets, this::help));
         screens.put(Step.SIGN_OFF, new SignOffScreen(bench, deeds, jobs, settings));
         ruler = new FrameRuler(bench);
@@ -206,7 +209,7 @@ public final class HeronApp extends Application {
         } else if (raw.size() > 1) {
             deeds.openTogether(raw.stream().map(Path::of).toList());
         } else if (!raw.isEmpty()) {
-            deeds.open(Path.of(raw.getFirst()));
+            open(Path.of(raw.getFirst()));
         }
     }
 
@@ -322,6 +325,8 @@ public final class HeronApp extends Application {
                 Path file = all.getFirst();
                 if (all.size() > 1) {
                     deeds.openTogether(all);
+                } else if (again.isList(file)) {
+                    again.show(file);
                 } else if (bench.step().get().compareTo(Step.SEND) >= 0
                         && bench.crossing().get().original() != null) {
                     deeds.openReturned(file);
@@ -345,9 +350,13 @@ public final class HeronApp extends Application {
         return chosen == null ? null : chosen.toPath();
     }
 
-    /** Puts a file on the bench, as dropping it would. */
+    /** Puts a file on the bench, or shows what a delivery would be again, as dropping it would. */
     void open(Path file) {
-        deeds.open(file);
+        if (again.isList(file)) {
+            again.show(file);
+        } else {
+            deeds.open(file);
+        }
     }
 
     /** Takes a file as what came back, as dropping it on Compare would. */

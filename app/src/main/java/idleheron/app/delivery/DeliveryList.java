@@ -10,6 +10,8 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.FileNames;
+import idleheron.formats.spi.Delivery;
+import idleheron.formats.spi.Target;
 import idleheron.report.Json;
 import idleheron.report.Paper;
 import idleheron.report.RemedyJson;
@@ -28,7 +30,7 @@ import java.util.stream.Collectors;
  * { "schema": "idle-heron/delivery/1", "program": "Idle Heron 0.1.0",
  *   "sources": [{ "file": "../made/postwoman.fbx", "bytes": 1853212, "sha256": "…" }],
  *   "target": "woman.fbx", "variant": "binary 7.5", "for": "game-centimetres", "remedies": [{ "remedy": "bake-scale" }],
- *   "settings": { "clip": "", "frames": "", "without": [], "bake": false, "clipsApart": true, "pictures": "beside",
+ *   "settings": { "clip": "", "frames": "", "clipsLeftOut": [], "without": [], "bake": false, "clipsApart": true, "pictures": "beside",
  *     "pictureKind": "", "pictureSize": 0, "picturesFrom": [], "samplesPerFrame": 1, "rescue": false },
  *   "files": [{ "file": "woman.fbx", "bytes": 1846020, "sha256": "…" }] }
  * </pre>
@@ -86,6 +88,24 @@ public record DeliveryList(
         return !all.isEmpty() && all.stream().allMatch(Files::isRegularFile);
     }
 
+    /**
+     * The list of what was just written.
+     *
+     * @param sources as they were when they were read, or as they are now
+     */
+    public static DeliveryList of(
+            List<Listed> sources,
+            Target target,
+            String destination,
+            List<Remedy> remedies,
+            DeliverySettings settings,
+            Delivery.Outcome done)
+            throws IOException {
+        List<Path> files = done.files().stream().map(Drafts.Placing::target).toList();
+        return new DeliveryList(
+                sources, target.file(), target.variant(), destination, remedies, settings, listed(files));
+    }
+
     /** Where the list of a target is kept. */
     public static Path beside(Path target) {
         String end = FileNames.end(String.valueOf(target.getFileName()));
@@ -125,6 +145,7 @@ public record DeliveryList(
         o.set("remedies", FORM.write(remedies));
         ObjectNode s = o.putObject("settings");
         s.put("clip", settings.clip()).put("frames", settings.frames());
+        settings.clipsLeftOut().forEach(s.putArray("clipsLeftOut")::add);
         settings.without().forEach(s.putArray("without")::add);
         s.put("bake", settings.bake()).put("clipsApart", settings.clipsApart());
         s.put("pictures", settings.pictures()).put("pictureKind", settings.pictureKind());
@@ -189,6 +210,7 @@ public record DeliveryList(
                     new DeliverySettings(
                             text(s, "clip"),
                             text(s, "frames"),
+                            texts(s, "clipsLeftOut"),
                             texts(s, "without"),
                             s.path("bake").asBoolean(),
                             s.path("clipsApart").asBoolean(),

@@ -4,11 +4,15 @@ import idleheron.app.Excerpt;
 import idleheron.app.UsageException;
 import idleheron.core.crossing.ExportSelection;
 import idleheron.core.finding.Convention;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
 import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.pictures.PictureStyle;
 import idleheron.formats.spi.Delivery;
 import java.nio.file.Path;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -16,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param clip only this one, or "" for all
  * @param frames "A:B", or "" for all
+ * @param clipsLeftOut names of clips that do not go
  * @param without what stays behind: meshes, skeleton, smoothing, tangents
  * @param bake whether every channel that moves gets a key on every frame
  * @param clipsApart whether each clip goes into a file of its own, also where the destination does not ask it
@@ -29,6 +34,7 @@ import org.jspecify.annotations.Nullable;
 public record DeliverySettings(
         String clip,
         String frames,
+        List<String> clipsLeftOut,
         List<String> without,
         boolean bake,
         boolean clipsApart,
@@ -39,6 +45,7 @@ public record DeliverySettings(
         int samplesPerFrame,
         boolean rescue) {
     public DeliverySettings {
+        clipsLeftOut = List.copyOf(clipsLeftOut);
         without = List.copyOf(without);
         picturesFrom = List.copyOf(picturesFrom);
     }
@@ -51,15 +58,16 @@ public record DeliverySettings(
     /**
      * As asked for; a destination adds its layout, and says that clips go apart.
      *
+     * @param going what goes
      * @throws UsageException for words that mean nothing
      */
-    public Delivery delivery(@Nullable Convention to) {
+    public Delivery delivery(@Nullable Convention to, Scene going) {
         try {
             Delivery d = new Delivery(
-                            cargo(),
+                            cargo(going),
                             clipsApart || to != null && to.more().clips().apart(),
                             travel(),
-                            new PictureStyle("", pictureKind, pictureSize),
+                            style(),
                             Convention.Layout.PLAIN)
                     .withPictureFolders(picturesFrom)
                     .withSamplesPerFrame(samplesPerFrame);
@@ -69,9 +77,20 @@ public record DeliverySettings(
         }
     }
 
+    /** What travelling pictures become. */
+    public PictureStyle style() {
+        return new PictureStyle("", pictureKind, pictureSize);
+    }
+
     /** What goes, from what is to be left out. */
-    private ExportSelection cargo() {
+    private ExportSelection cargo(Scene going) {
         ExportSelection c = ExportSelection.ALL.withBaked(bake);
+        if (!clipsLeftOut.isEmpty()) {
+            c = c.withClips(going.clips().stream()
+                    .map(Clip::name)
+                    .filter(n -> !clipsLeftOut.contains(n))
+                    .collect(Collectors.toCollection(LinkedHashSet::new)));
+        }
         for (String w : without) {
             c = switch (w) {
                 case "meshes" -> c.withMeshes(false);

@@ -30,6 +30,7 @@ public record SendAgainJob(DeliveryList list) {
     /**
      * What would differ.
      *
+     * @param list of the delivery
      * @param ready to go
      * @param now the sources as they were when they were read
      * @param sources that changed since
@@ -38,6 +39,7 @@ public record SendAgainJob(DeliveryList list) {
      * @param files what becomes of each
      */
     public record Ahead(
+            DeliveryList list,
             Ready ready,
             List<DeliveryList.Listed> now,
             List<Path> sources,
@@ -47,6 +49,16 @@ public record SendAgainJob(DeliveryList list) {
         /** Whether any file would be written. */
         public boolean anything() {
             return files.stream().anyMatch(f -> f.change() != Drafts.Change.SAME);
+        }
+
+        /** Writes what changes of what was told, each file read back and proved, and the list anew. */
+        public Delivery.Outcome send(Progress progress) throws IOException {
+            Delivery.Outcome done = ready.job.changed(ready.scene, progress);
+            if (done.placed()) {
+                DeliveryList.of(now, ready.job.target(), list.destination(), list.remedies(), list.settings(), done)
+                        .write();
+            }
+            return done;
         }
     }
 
@@ -69,13 +81,13 @@ public record SendAgainJob(DeliveryList list) {
                 .scene();
         var to = Known.convention(list.destination().isEmpty() ? null : list.destination());
         SceneFormat format = SendJob.carrier(list.target());
+        Scene scene = list.settings().excerpt().of(read);
         SendJob job = new SendJob(
                 sources.getFirst().toAbsolutePath().getParent(),
                 sources,
-                list.settings().delivery(to),
+                list.settings().delivery(to, scene),
                 new Target(list.target(), format, SendJob.variant(format, list.target(), list.variant())),
                 true);
-        Scene scene = list.settings().excerpt().of(read);
         job.check(scene, String.valueOf(sources.getFirst().getFileName()));
         return new Ready(
                 new PrepareJob(scene, list.remedies())
@@ -104,7 +116,7 @@ public record SendAgainJob(DeliveryList list) {
                 touched.add(f.file());
             }
         }
-        return new Ahead(r, now, sources, touched, differences(tried, progress.part(0.7, 1)), tried.files());
+        return new Ahead(list, r, now, sources, touched, differences(tried, progress.part(0.7, 1)), tried.files());
     }
 
     private static List<Difference> differences(Delivery.Outcome tried, Progress progress) throws IOException {
@@ -127,24 +139,5 @@ public record SendAgainJob(DeliveryList list) {
             }
         }
         return out;
-    }
-
-    /** Writes what changes of what was told, each file read back and proved, and the list anew. */
-    public Delivery.Outcome run(Ahead ahead, Progress progress) throws IOException {
-        Delivery.Outcome done = ahead.ready.job.changed(ahead.ready.scene, progress);
-        if (done.placed()) {
-            new DeliveryList(
-                            ahead.now,
-                            list.target(),
-                            list.variant(),
-                            list.destination(),
-                            list.remedies(),
-                            list.settings(),
-                            DeliveryList.listed(done.files().stream()
-                                    .map(Drafts.Placing::target)
-                                    .toList()))
-                    .write();
-        }
-        return done;
     }
 }

@@ -5,6 +5,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idleheron.app.UsageException;
 import idleheron.core.remedy.clip.CutClips;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.motion.Clip;
+import idleheron.core.time.FrameRate;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.spi.Delivery;
@@ -17,7 +21,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 class DeliveryListTest {
     private static final DeliverySettings SETTINGS = new DeliverySettings(
-            "wade", "1:20", List.of("tangents"), true, true, "beside", "png", 512, List.of(), 2, true);
+            "wade", "1:20", List.of("sway"), List.of("tangents"), true, true, "beside", "png", 512, List.of(), 2, true);
 
     @TempDir
     Path folder;
@@ -98,7 +102,10 @@ class DeliveryListTest {
 
     @Test
     void settingsSayHowItIsWritten() {
-        Delivery d = SETTINGS.delivery(null);
+        Clip wade = new Clip("wade", 0, 1, FrameRate.of(24), List.of(), List.of());
+        Scene going = Scene.bare("woman", Stage.COMMON).withClips(List.of(wade, wade.withName("sway")));
+        Delivery d = SETTINGS.delivery(null, going);
+        assertThat(d.cargo().clips()).containsExactly("wade");
         assertThat(d.clipsApart()).isTrue();
         assertThat(d.pictures()).isEqualTo(PictureFiles.Travel.BESIDE);
         assertThat(d.cargo().baked()).isTrue();
@@ -106,13 +113,15 @@ class DeliveryListTest {
         assertThat(d.cargo().meshes()).isTrue();
         assertThat(d.style().largest()).isEqualTo(512);
         assertThat(d.samplesPerFrame()).isEqualTo(2);
-        assertThatThrownBy(() -> with("hats", "inside").delivery(null))
+        assertThatThrownBy(() -> with("hats", "inside").delivery(null, going))
                 .isInstanceOf(UsageException.class)
                 .hasMessageContaining("cannot leave out hats");
-        assertThatThrownBy(() -> with("meshes", "under").delivery(null)).hasMessageContaining("--pictures under");
+        assertThatThrownBy(() -> with("meshes", "under").delivery(null, going))
+                .hasMessageContaining("--pictures under");
     }
 
     private static DeliverySettings with(String without, String pictures) {
-        return new DeliverySettings("", "", List.of(without), false, false, pictures, "", 0, List.of(), 1, false);
+        return new DeliverySettings(
+                "", "", List.of("sway"), List.of(without), false, false, pictures, "", 0, List.of(), 1, false);
     }
 }

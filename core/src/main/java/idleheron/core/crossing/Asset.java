@@ -11,20 +11,29 @@ import java.util.List;
  * @param format "FBX"
  * @param variant "binary 7.5"
  * @param apart what parts that were put together do not agree about
+ * @param sources the files that it is read from, in their order; none where reading them again would not give the same
  */
-public record Asset(Scene scene, String path, String format, String variant, long bytes, List<SceneMerge.Apart> apart) {
+public record Asset(
+        Scene scene,
+        String path,
+        String format,
+        String variant,
+        long bytes,
+        List<SceneMerge.Apart> apart,
+        List<String> sources) {
     public Asset {
         apart = List.copyOf(apart);
+        sources = List.copyOf(sources);
     }
 
     /** Of one file. */
     public Asset(Scene scene, String path, String format, String variant, long bytes) {
-        this(scene, path, format, variant, bytes, List.of());
+        this(scene, path, format, variant, bytes, List.of(), List.of(path));
     }
 
     /** With another scene in its place. */
     public Asset with(Scene value) {
-        return new Asset(value, path, format, variant, bytes, apart);
+        return new Asset(value, path, format, variant, bytes, apart, sources);
     }
 
     /** The last part of the path. */

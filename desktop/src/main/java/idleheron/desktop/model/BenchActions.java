@@ -5,9 +5,6 @@ import idleheron.app.CompareJob;
 import idleheron.app.OpenJob;
 import idleheron.app.PrepareJob;
 import idleheron.app.RehearseJob;
-import idleheron.app.SendJob;
-import idleheron.app.delivery.DeliveryTree;
-import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
@@ -20,9 +17,7 @@ import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileNames;
-import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.SceneFormat;
-import idleheron.formats.spi.Target;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
 import idleheron.report.RecipeJson;
@@ -159,13 +154,6 @@ public final class BenchActions {
         undo.change(bench.crossing().get().withRemedies(remedies));
     }
 
-    /**
-     * A file that was written and what came of reading it back.
-     *
-     * @param comparison what was to be written against what was read back
-     */
-    public record Proved(Path file, Comparison comparison) {}
-
     /** Writes a scene of its own beside the crossing, whole and read back; the chooser asked before something is replaced. */
     public void save(Scene scene, Path file) {
         jobs.run(
@@ -181,52 +169,9 @@ public final class BenchActions {
                 r -> tell.accept(file.getFileName() + " is written and was read back."));
     }
 
-    /** Writes the prepared scene, reads every file back, and gives the proofs to {@code then}; the first file is the one sent. */
-    public void send(Scene scene, Delivery delivery, Target target, boolean overwrite, Consumer<List<Proved>> then) {
-        record Sent(Asset asset, List<Proved> proofs, List<String> left) {}
-        SendJob job = sendJob(delivery, target, overwrite);
-        jobs.run(
-                "send",
-                p -> {
-                    Delivery.Outcome done = job.run(scene, p);
-                    List<Proved> proofs = done.parts().stream()
-                            .map(x -> new Proved(x.file(), x.proof()))
-                            .toList();
-                    Delivery.Part first = done.parts().getFirst();
-                    if (!done.placed()) {
-                        throw new IOException(first.file() + " read back "
-                                + first.proof().verdict().word()
-                                + ", so the file that was there is kept; send under another name to look at it");
-                    }
-                    return new Sent(OpenJob.of(first.back(), first.file()), proofs, done.left());
-                },
-                s -> {
-                    undo.change(bench.crossing().get().withSent(s.asset()));
-                    then.accept(s.proofs());
-                    if (!s.left().isEmpty()) {
-                        tell.accept(String.join("; ", s.left()) + ".");
-                    }
-                });
-    }
-
-    /** Gives every file that sending would write, with what becomes of it, as a tree to {@code then}; nothing is written. */
-    public void preview(Scene scene, Delivery delivery, Target target, Consumer<List<String>> then) {
-        SendJob job = sendJob(delivery, target, true);
-        jobs.run(
-                "preview",
-                p -> DeliveryTree.lines(target.file(), job.tried(scene, p).files()),
-                then);
-    }
-
-    private SendJob sendJob(Delivery delivery, Target target, boolean overwrite) {
-        Asset original = bench.crossing().get().original();
-        Path from = original == null
-                ? null
-                : Path.of(original.path()).toAbsolutePath().getParent();
-        Convention to = bench.crossing().get().destination();
-        Delivery asked = to == null ? delivery : delivery.laidOut(to.more().layout());
-        List<Path> read = original == null ? List.of() : List.of(Path.of(original.path()));
-        return new SendJob(from, read, asked, target, overwrite);
+    /** Takes what was written as what went out. */
+    public void sent(Asset asset) {
+        undo.change(bench.crossing().get().withSent(asset));
     }
 
     /** Sends what went out through a stand-in and takes what comes back. */

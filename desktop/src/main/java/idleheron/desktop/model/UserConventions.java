@@ -5,8 +5,9 @@ import idleheron.rehearsal.ConventionFiles;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -19,7 +20,20 @@ public final class UserConventions {
 
     /** Those that read, by name; nothing where there is no such folder. */
     public static List<Convention> in(Path folder) {
-        List<Convention> out = new ArrayList<>();
+        return List.copyOf(files(folder).values());
+    }
+
+    /** The file of one of them, or its code where it is none of them. */
+    public static String named(Convention convention, Path folder) {
+        return files(folder).entrySet().stream()
+                .filter(e -> e.getValue().equals(convention))
+                .map(e -> e.getKey().toString())
+                .findFirst()
+                .orElse(convention.code());
+    }
+
+    private static Map<Path, Convention> files(Path folder) {
+        Map<Path, Convention> out = new LinkedHashMap<>();
         if (!Files.isDirectory(folder)) {
             return out;
         }
@@ -27,7 +41,7 @@ public final class UserConventions {
             for (Path f :
                     files.filter(x -> x.toString().endsWith(".toml")).sorted().toList()) {
                 try {
-                    out.add(ConventionFiles.read(f));
+                    out.put(f, ConventionFiles.read(f));
                 } catch (IOException e) {
                     LOG.warn("{} is left out: {}", f, e.getMessage());
                 }

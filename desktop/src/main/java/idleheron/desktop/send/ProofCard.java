@@ -6,7 +6,6 @@ import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.pair.TopicResult;
-import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.widget.Ui;
 import java.util.List;
 import javafx.geometry.Insets;
@@ -15,7 +14,7 @@ import org.jspecify.annotations.Nullable;
 
 /** What came of reading back what was sent. */
 final class ProofCard extends VBox {
-    private List<BenchActions.Proved> lastProofs = List.of();
+    private List<SendDeeds.Proved> lastProofs = List.of();
     private @Nullable Asset proven;
 
     ProofCard() {
@@ -23,7 +22,7 @@ final class ProofCard extends VBox {
     }
 
     /** Takes the proofs of what was just sent. */
-    void proved(List<BenchActions.Proved> proofs, @Nullable Asset sent) {
+    void proved(List<SendDeeds.Proved> proofs, @Nullable Asset sent) {
         lastProofs = proofs;
         proven = sent;
     }
@@ -79,7 +78,7 @@ final class ProofCard extends VBox {
                                     Ui.label(t.worst().text(), "figure")));
                 }
             }
-            for (BenchActions.Proved p : lastProofs.subList(1, lastProofs.size())) {
+            for (SendDeeds.Proved p : lastProofs.subList(1, lastProofs.size())) {
                 card.getChildren()
                         .add(Ui.row(
                                 8,

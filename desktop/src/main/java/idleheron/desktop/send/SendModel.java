@@ -14,7 +14,6 @@ import idleheron.formats.spi.SceneFormat;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** What goes, in which carrier and under what name. */
@@ -57,11 +56,21 @@ final class SendModel {
         String ending = format.endings().getFirst();
         Volume v = ready.volumes().isEmpty() ? null : ready.volumes().getFirst();
         if (format.several() == null || v == null || v.padding() == 0) {
-            return FileNames.unnumbered(FileNames.stem(path)) + "_ready." + ending;
+            return FileNames.unnumbered(bare(path)) + "_ready." + ending;
         }
         String base = path.indexOf('#') < 0 ? path : FileNames.stem(path);
         String digits = "#".repeat(Math.max(4, v.padding()));
         return FileNames.unnumbered(base) + "_ready/" + v.name() + "." + digits + "." + ending;
+    }
+
+    /** A path without the ending of its carrier, which may have more than one dot. */
+    private static String bare(String path) {
+        return SceneFiles.formats().stream()
+                .flatMap(f -> f.endings().stream())
+                .filter(e -> e.indexOf('.') >= 0 && path.endsWith("." + e))
+                .map(e -> path.substring(0, path.length() - e.length() - 1))
+                .findFirst()
+                .orElseGet(() -> FileNames.stem(path));
     }
 
     /** Takes another carrier; gives the name with its ending. */
@@ -87,12 +96,9 @@ final class SendModel {
         }
     }
 
-    /** Names of the clips that go, or null for all. */
-    @Nullable
-    Set<String> clips(Scene ready) {
-        return leftOut.isEmpty()
-                ? null
-                : ready.clips().stream().filter(this::goes).map(Clip::name).collect(Collectors.toSet());
+    /** Names of the clips that do not go. */
+    List<String> leftOut() {
+        return leftOut.stream().sorted().toList();
     }
 
     /** Whether parts of what goes, pictures and smoothing can be chosen. */

@@ -1,17 +1,18 @@
 package idleheron.desktop.send;
 
-import idleheron.core.crossing.ExportSelection;
+import idleheron.app.delivery.DeliverySettings;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.pictures.PictureFiles;
-import idleheron.formats.spi.Delivery;
-import java.util.Set;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import javafx.util.StringConverter;
-import org.jspecify.annotations.Nullable;
 
 /** The choices of what goes, in how many files, and where its pictures are. */
 final class SendOptions {
@@ -21,6 +22,8 @@ final class SendOptions {
     private final CheckBox tangents = box("Tangents", "Tangents and binormals", true);
     private final CheckBox baked = box("A key on every frame", "Bakes every channel that moves", false);
     private final CheckBox apart = box("Each clip in its own file", "Beside one with everything but the clips", false);
+    private final CheckBox listed =
+            box("Leave a list", "Leaves a small file beside it, from which the same can be sent again", false);
     private final ComboBox<PictureFiles.Travel> pictures = new ComboBox<>();
     private final VBox node;
 
@@ -52,7 +55,7 @@ final class SendOptions {
         node = Ui.column(
                 8,
                 Ui.row(14, meshes, skeleton, smoothing, tangents),
-                new FlowPane(14, 8, baked, apart),
+                new FlowPane(14, 8, baked, apart, listed),
                 Ui.row(8, Ui.label("Pictures", "second"), pictures));
     }
 
@@ -68,17 +71,46 @@ final class SendOptions {
         return node;
     }
 
+    /** Shows that the destination asks for a file for each clip. */
+    void asked(boolean clipsApart) {
+        if (clipsApart) {
+            apart.setSelected(true);
+        }
+        apart.setDisable(clipsApart);
+    }
+
+    /** Whether the list of what is delivered is left beside it. */
+    boolean isListed() {
+        return listed.isSelected();
+    }
+
     /**
-     * @param clips names of the clips that go, or null for all
+     * All choices in the words of the command line.
+     *
+     * @param clipsLeftOut names of clips that do not go
+     * @param samplesPerFrame of what is baked
+     * @param rescue whether what goes was read of a damaged file
      */
-    Delivery delivery(@Nullable Set<String> clips) {
-        ExportSelection cargo = new ExportSelection(
-                meshes.isSelected(),
-                skeleton.isSelected(),
-                clips,
+    DeliverySettings settings(List<String> clipsLeftOut, int samplesPerFrame, boolean rescue) {
+        List<String> without = new ArrayList<>();
+        Map.of("meshes", meshes, "skeleton", skeleton, "smoothing", smoothing, "tangents", tangents).entrySet().stream()
+                .filter(e -> !e.getValue().isSelected())
+                .map(Map.Entry::getKey)
+                .sorted()
+                .forEach(without::add);
+        String travel = pictures.getValue().name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return new DeliverySettings(
+                "",
+                "",
+                clipsLeftOut,
+                without,
                 baked.isSelected(),
-                smoothing.isSelected(),
-                tangents.isSelected());
-        return new Delivery(cargo, apart.isSelected(), pictures.getValue());
+                apart.isSelected(),
+                travel,
+                "",
+                0,
+                List.of(),
+                samplesPerFrame,
+                rescue);
     }
 }

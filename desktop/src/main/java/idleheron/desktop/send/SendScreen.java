@@ -4,17 +4,19 @@ import idleheron.core.Figure;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
+import idleheron.core.finding.Convention;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
+import idleheron.desktop.model.Settings;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
-import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.formats.spi.Target;
 import java.nio.file.Path;
+import java.util.List;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
@@ -30,7 +32,8 @@ import javafx.util.StringConverter;
 /** What goes, how and where to; the proof from reading back; and a rehearsal with a stand-in. */
 public final class SendScreen extends Screen<HBox> {
     private final Bench bench;
-    private final BenchActions deeds;
+    private final SendDeeds deeds;
+    private final AgainDeeds again;
     private final VBox goes = Ui.column(6);
     private final ProofCard proof = new ProofCard();
     private final StandInList standIns;
@@ -44,10 +47,11 @@ public final class SendScreen extends Screen<HBox> {
     private final HBox baking = Ui.row(
             8, Ui.label("Bakes the first clip that goes,", "second"), perFrame, Ui.label("samples a frame", "second"));
 
-    public SendScreen(Bench bench, BenchActions deeds, Runnable chooseReturned) {
+    public SendScreen(Bench bench, BenchActions deeds, AgainDeeds again, Settings settings, Runnable chooseReturned) {
         super(new HBox(18));
         this.bench = bench;
-        this.deeds = deeds;
+        this.deeds = new SendDeeds(bench, deeds, settings.conventions());
+        this.again = again;
         standIns = new StandInList(deeds, chooseReturned);
         target.setAccessibleText("Where to");
         target.setTooltip(new Tooltip("The file that is written"));
@@ -99,6 +103,11 @@ public final class SendScreen extends Screen<HBox> {
                                 "Tell every file that would be written, and write none",
                                 this::preview,
                                 "quiet"),
+                        Ui.button(
+                                "Send again…",
+                                "Do an earlier delivery again by the list that lies beside it",
+                                () -> this.again.choose(target.getText()),
+                                "quiet"),
                         Ui.label("read back, then put in place", "small")));
         how.getStyleClass().add("card");
         how.setPadding(new Insets(14));
@@ -140,7 +149,14 @@ public final class SendScreen extends Screen<HBox> {
             versions();
             target.setText(model.offered(original, p.scene()));
         }
-        list(options.delivery(null).cargo().of(p.scene()), p.scene());
+        Convention to = c.destination();
+        options.asked(to != null && to.more().clips().apart());
+        list(
+                options.settings(List.of(), 1, false)
+                        .delivery(null, p.scene())
+                        .cargo()
+                        .of(p.scene()),
+                p.scene());
         proof.show(c);
         standIns.show(c);
     }
@@ -184,26 +200,30 @@ public final class SendScreen extends Screen<HBox> {
         return new Target(Path.of(target.getText()), model.format(), variant.getValue());
     }
 
-    private Delivery how(Scene s) {
-        return options.delivery(model.clips(s)).withSamplesPerFrame(perFrame.getValue());
+    private SendDeeds.Order order(Scene s) {
+        boolean rescued = !s.lost().isEmpty();
+        return new SendDeeds.Order(
+                s,
+                options.settings(model.leftOut(), perFrame.getValue(), rescued),
+                where(),
+                overwrite.isSelected(),
+                options.isListed());
     }
 
     private void preview() {
         Preparation p = bench.prepared().get();
         if (p != null) {
-            deeds.preview(p.scene(), how(p.scene()), where(), proof::previewed);
+            deeds.preview(order(p.scene()), proof::previewed);
         }
     }
 
     private void send() {
         Preparation p = bench.prepared().get();
-        if (p == null) {
-            return;
+        if (p != null) {
+            deeds.send(order(p.scene()), done -> {
+                proof.proved(done, bench.crossing().get().sent());
+                show();
+            });
         }
-        Scene s = p.scene();
-        deeds.send(s, how(s), where(), overwrite.isSelected(), done -> {
-            proof.proved(done, bench.crossing().get().sent());
-            show();
-        });
     }
 }

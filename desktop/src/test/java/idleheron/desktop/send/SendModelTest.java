@@ -78,15 +78,18 @@ class SendModelTest {
     }
 
     @Test
-    void nullStandsForAllClips() {
+    void anEndingOfTwoDotsIsDroppedWhole() {
+        assertThat(model.offered(asset(WOMAN, "gauge_tide.motion.toml"), WOMAN)).isEqualTo("gauge_tide_ready.fbx");
+    }
+
+    @Test
+    void clipsThatDoNotGoAreNamed() {
         model.take(FILE, WOMAN);
-        assertThat(model.clips(WOMAN)).isNull();
+        assertThat(model.leftOut()).isEmpty();
         model.goes(WOMAN.clips().getFirst(), false);
-        assertThat(model.clips(WOMAN))
-                .hasSize(WOMAN.clips().size() - 1)
-                .doesNotContain(WOMAN.clips().getFirst().name());
+        assertThat(model.leftOut()).containsExactly(WOMAN.clips().getFirst().name());
         model.goes(WOMAN.clips().getFirst(), true);
-        assertThat(model.clips(WOMAN)).isNull();
+        assertThat(model.leftOut()).isEmpty();
     }
 
     @Test

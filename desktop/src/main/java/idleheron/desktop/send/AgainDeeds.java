@@ -1,0 +1,63 @@
+package idleheron.desktop.send;
+
+import idleheron.app.delivery.DeliveryList;
+import idleheron.app.delivery.SendAgainJob;
+import idleheron.desktop.model.BenchActions;
+import idleheron.desktop.sheet.Sheets;
+import idleheron.formats.spi.Delivery;
+import java.io.File;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.function.Consumer;
+import javafx.stage.FileChooser;
+
+/** Does an earlier delivery again by the list that lies beside it. */
+public final class AgainDeeds {
+    private final BenchActions deeds;
+    private final Sheets sheets;
+
+    public AgainDeeds(BenchActions deeds, Sheets sheets) {
+        this.deeds = deeds;
+        this.sheets = sheets;
+    }
+
+    /** Whether a file is called as such lists are. */
+    public boolean isList(Path file) {
+        return file.toString().endsWith(DeliveryList.ENDING);
+    }
+
+    /** Shows the list that lies beside a target, or asks for one. */
+    void choose(String target) {
+        Path beside = target.isBlank() ? null : DeliveryList.beside(Path.of(target));
+        if (beside != null && Files.isRegularFile(beside)) {
+            show(beside);
+            return;
+        }
+        FileChooser f = new FileChooser();
+        f.setTitle("The list of a delivery");
+        f.getExtensionFilters().add(new FileChooser.ExtensionFilter("Deliveries", "*" + DeliveryList.ENDING));
+        File chosen = f.showOpenDialog(sheets.getScene().getWindow());
+        if (chosen != null) {
+            show(chosen.toPath());
+        }
+    }
+
+    /** Shows what a delivery would be again. */
+    public void show(Path list) {
+        String name = String.valueOf(list.getFileName());
+        sheets.show(
+                "Send again",
+                name + ": what differs from last time, before anything is written.",
+                new AgainSheet(list, this));
+    }
+
+    /** What a delivery would be again; nothing is written. */
+    void ahead(Path list, Consumer<SendAgainJob.Ahead> then) {
+        deeds.workOut("looking ahead", p -> new SendAgainJob(DeliveryList.read(list)).ahead(p), then);
+    }
+
+    /** Writes what was told. */
+    void send(SendAgainJob.Ahead ahead, Consumer<Delivery.Outcome> then) {
+        deeds.workOut("send again", ahead::send, then);
+    }
+}
