@@ -55,6 +55,8 @@ import idleheron.core.remedy.garment.UvToFirstTile;
 import idleheron.core.remedy.garment.WeldPoints;
 import idleheron.core.remedy.material.ChangePictures;
 import idleheron.core.remedy.material.LinkPictures;
+import idleheron.core.remedy.material.MoveLinks;
+import idleheron.core.remedy.material.PutPicture;
 import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.mesh.MergeMeshes;
 import idleheron.core.remedy.mesh.MovePoints;
@@ -189,6 +191,8 @@ class RemedyJsonTest {
                                 .scale(0.01)),
                 new MoveScene(ODD, 1 / 3.0, ODD),
                 new LinkPictures(Map.of("a.png", "maps/b.png", "c", "d")),
+                new MoveLinks("C:/work", "maps"),
+                new PutPicture("skin", "NormalMap", "maps/a.png"),
                 new ChangePictures(PictureEdit.Change.TURN_GREEN, List.of("a.png")),
                 new ChangePictures(PictureEdit.Change.FILL_ALPHA, List.of("a.png", "b.png")),
                 new ChangePictures(PictureEdit.Change.TURN_ALPHA, List.of("c")),

@@ -78,8 +78,9 @@ public record PicturesJob(
      * @param within its path in the folder that was given, its name where it was given itself
      * @param stem what it is called without its ending; one that another has before it has more to it
      * @param at its place in the order
+     * @param content its bytes where another file carries it, else null
      */
-    private record Item(Path file, Path within, String stem, long bytes, int at) {}
+    private record Item(Path file, Path within, String stem, long bytes, int at, byte @Nullable [] content) {}
 
     /** What is shared by all that are at work. */
     private record Round(Semaphore memory, int pieces, AtomicLong done, long all, Progress progress, Set<Path> taken) {}
@@ -94,11 +95,11 @@ public record PicturesJob(
                 for (Path f : PictureFolder.of(p, DEEPEST, Integer.MAX_VALUE)) {
                     Path file = p.resolve(f);
                     if (out == null || p.startsWith(out) || !file.startsWith(out)) {
-                        all.add(new Item(file, f, "", Files.size(file), 0));
+                        all.add(new Item(file, f, "", Files.size(file), 0, null));
                     }
                 }
             } else {
-                all.add(new Item(p, Objects.requireNonNull(p.getFileName()), "", Files.size(p), 0));
+                all.add(new Item(p, Objects.requireNonNull(p.getFileName()), "", Files.size(p), 0, null));
             }
         }
         if (all.isEmpty()) {
@@ -109,7 +110,7 @@ public record PicturesJob(
         List<Item> out = new ArrayList<>();
         Set<Path> names = new HashSet<>();
         for (Item i : all) {
-            out.add(new Item(i.file, i.within, free(i.within, names), i.bytes, out.size()));
+            out.add(new Item(i.file, i.within, free(i.within, names), i.bytes, out.size(), null));
         }
         return out;
     }
@@ -133,7 +134,29 @@ public record PicturesJob(
      * @throws IOException when a folder cannot be looked through
      */
     public List<PictureDone> run(Progress progress) throws IOException {
-        List<Item> items = items();
+        return all(items(), progress);
+    }
+
+    /**
+     * A picture that is only looked at.
+     *
+     * @param file where it lies, or what it is called in the file that carries it
+     * @param content its bytes where another file carries it, else null
+     */
+    public record Seen(Path file, byte @Nullable [] content) {}
+
+    /** Looks at pictures and leaves them as they are, in their order. */
+    public static List<PictureDone> look(List<Seen> pictures, Progress progress) throws IOException {
+        List<Item> items = new ArrayList<>();
+        for (Seen s : pictures) {
+            byte[] own = s.content;
+            long bytes = own != null ? own.length : Files.exists(s.file) ? Files.size(s.file) : 0;
+            items.add(new Item(s.file, s.file, "", bytes, items.size(), own));
+        }
+        return new PicturesJob(List.of(), PictureWish.NOTHING, null, SAME, false, false).all(items, progress);
+    }
+
+    private List<PictureDone> all(List<Item> items, Progress progress) {
         int pieces = (int) Math.min(Integer.MAX_VALUE, Budget.TEXELS.limit() / PIECE + 1);
         long all = Math.max(1, items.stream().mapToLong(Item::bytes).sum());
         Round round = new Round(new Semaphore(pieces, true), pieces, new AtomicLong(), all, progress, new HashSet<>());
@@ -148,7 +171,7 @@ public record PicturesJob(
                 item.within + String.format(Locale.ROOT, ", %.1f of %.1f MB", r.done.get() / MEGA, r.all / MEGA));
         int taken = 0;
         try {
-            byte[] bytes = Files.readAllBytes(item.file);
+            byte[] bytes = item.content != null ? item.content : Files.readAllBytes(item.file);
             int[] size = PictureReader.size(bytes);
             if (size == null) {
                 return PictureDone.failed(item.file, item.file + " is no picture that can be read");

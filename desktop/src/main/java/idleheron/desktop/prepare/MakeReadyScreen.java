@@ -32,6 +32,7 @@ import java.util.List;
 import java.util.Objects;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.ScrollPane;
@@ -65,6 +66,7 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
     private final Settings settings;
     private final WornDeeds worn;
     private final FormulaDeeds formulas;
+    private final PictureDeeds pictures;
     private List<Convention> known = List.of();
     private boolean filling;
 
@@ -75,6 +77,7 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
         this.settings = settings;
         worn = new WornDeeds(bench, deeds, sheets);
         formulas = new FormulaDeeds(bench, deeds, sheets);
+        pictures = new PictureDeeds(bench, deeds, sheets);
         this.bench = bench;
         this.deeds = deeds;
         this.view = view;
@@ -166,7 +169,9 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
         }
         figure(p.scene(), c.destination());
         steps.getChildren().addAll(worn.offered(p.scene()));
-        steps.getChildren().addAll(formulas.offered(p.scene()));
+        List<Node> sheetsOffered = new ArrayList<>(formulas.offered(p.scene()));
+        sheetsOffered.addAll(pictures.offered(p.scene()));
+        steps.getChildren().add(Ui.flow(8, sheetsOffered));
         offers(c);
         proof(p);
         view(original.scene(), p.scene());

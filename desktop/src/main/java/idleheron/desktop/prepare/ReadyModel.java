@@ -36,6 +36,13 @@ final class ReadyModel {
         return out;
     }
 
+    /** All that was noticed, without that for which the very remedy was taken. */
+    static List<Finding> unmended(List<Finding> findings, Crossing c) {
+        return findings.stream()
+                .filter(f -> f.remedy() == null || !c.remedies().contains(f.remedy()))
+                .toList();
+    }
+
     /** The remedies with all that are offered after them. */
     static List<Remedy> withAll(Crossing c, List<Finding> open) {
         Crossing next = c;

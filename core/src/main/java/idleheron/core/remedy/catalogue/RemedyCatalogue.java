@@ -40,6 +40,8 @@ import idleheron.core.remedy.garment.UvToFirstTile;
 import idleheron.core.remedy.garment.WeldPoints;
 import idleheron.core.remedy.material.ChangePictures;
 import idleheron.core.remedy.material.LinkPictures;
+import idleheron.core.remedy.material.MoveLinks;
+import idleheron.core.remedy.material.PutPicture;
 import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.mesh.MergeMeshes;
 import idleheron.core.remedy.mesh.MovePoints;
@@ -120,6 +122,8 @@ public final class RemedyCatalogue {
             List.of(JointsToParts.TYPE),
             List.of(StripMaterials.TYPE),
             List.of(LinkPictures.TYPE),
+            List.of(MoveLinks.TYPE),
+            List.of(PutPicture.TYPE),
             ChangePictures.TYPES,
             List.of(DropCamerasAndLights.TYPE),
             ChangeGrids.TYPES,

@@ -35,7 +35,7 @@ public record LinkPictures(Map<String, String> table) implements Remedy {
         });
     }
 
-    private static String found(Scene s) {
+    static String found(Scene s) {
         return s.textures().stream().filter(Texture::found).count() + " of "
                 + s.textures().size();
     }

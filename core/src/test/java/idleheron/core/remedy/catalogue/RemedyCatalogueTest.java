@@ -45,6 +45,8 @@ class RemedyCatalogueTest {
             Map.entry("rename", "j(\\d):joint_$1"),
             Map.entry("rest-at-frame", "clip:3"),
             Map.entry("link-pictures", "a.png:b.png"),
+            Map.entry("move-links", "C:/work:maps"),
+            Map.entry("put-picture", "skin:NormalMap:maps/a.png"),
             Map.entry("reverse-clips", "clip"),
             Map.entry("mirror-clips", "clip"),
             Map.entry("rename-clips", "clip:other"),
