@@ -103,8 +103,8 @@ public final class HeronApp extends Application {
                         deeds,
                         lookView,
                         spaces,
-                        this::help,
-                        new AsStored(bench, jobs, sheets, notices::tell)::show));
+                        settings,
+                        new LookOverScreen.Leads(this::help, new AsStored(bench, jobs, sheets, notices::tell)::show)));
         screens.put(Step.MAKE_READY, new MakeReadyScreen(bench, deeds, readyView, spaces, sheets, settings));
         screens.put(Step.SEND, new SendScreen(bench, deeds, again, settings, this::chooseReturned));
         screens.put(Step.COMPARE, new CompareScreen(bench, deeds, compareView, spaces, sheets, this::help));

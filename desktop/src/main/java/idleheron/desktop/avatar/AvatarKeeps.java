@@ -2,12 +2,9 @@ package idleheron.desktop.avatar;
 
 import idleheron.desktop.model.Kept;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
-import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -23,10 +20,8 @@ public final class AvatarKeeps {
         kept = new Kept(folder.resolve("avatars.json"));
     }
 
-    /** Rigs with the same names of joints, in whatever order, are the same here. */
     private static String key(List<String> joints) {
-        String all = joints.stream().sorted().collect(Collectors.joining("\n"));
-        return "roles " + joints.size() + " " + UUID.nameUUIDFromBytes(all.getBytes(StandardCharsets.UTF_8));
+        return Kept.key("roles", joints);
     }
 
     /** Roles that were given by hand to a rig of these joints. */

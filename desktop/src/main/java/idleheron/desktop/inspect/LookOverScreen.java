@@ -10,6 +10,7 @@ import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
+import idleheron.desktop.model.Settings;
 import idleheron.desktop.model.Step;
 import idleheron.desktop.view3d.Legend;
 import idleheron.desktop.view3d.ViewRequest;
@@ -50,6 +51,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
     /** What is shown of the findings; null for all. */
     private @Nullable Severity only;
 
+    private final CompanionBar companion;
     private final HBox legend;
     private final Label legendText = Ui.label("", "small");
 
@@ -58,15 +60,19 @@ public final class LookOverScreen extends Screen<BorderPane> {
     private final AssetTables tables;
     private final javafx.scene.control.Button stored;
 
+    /**
+     * Where one goes from here.
+     *
+     * @param help shows the page of a code
+     * @param asStored shows the file as it is stored
+     */
+    public record Leads(Consumer<String> help, Runnable asStored) {}
+
     public LookOverScreen(
-            Bench bench,
-            BenchActions deeds,
-            Viewport view,
-            Viewport.Spaces spaces,
-            Consumer<String> help,
-            Runnable asStored) {
+            Bench bench, BenchActions deeds, Viewport view, Viewport.Spaces spaces, Settings settings, Leads leads) {
         super(new BorderPane());
-        this.help = help;
+        companion = new CompanionBar(deeds, settings, this::showView);
+        this.help = leads.help;
         this.bench = bench;
         this.deeds = deeds;
         this.view = view;
@@ -92,7 +98,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
         HBox top = new HBox(12, stack, side);
         HBox.setHgrow(stack, Priority.ALWAYS);
         VBox.setVgrow(top, Priority.ALWAYS);
-        stored = Ui.button("The file as stored", "Its parts with types and byte offsets", asStored, "quiet");
+        stored = Ui.button("The file as stored", "Its parts with types and byte offsets", leads.asStored, "quiet");
         tables = new AssetTables(
                 bench,
                 this::showView,
@@ -113,7 +119,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
         pictures.chosen().addListener((o, was, is) -> view.cover(is));
         view.missing().addListener((o, was, is) -> pictures.tell(is));
         bench.asMeant().addListener((o, was, is) -> showView());
-        view.onChosen(bench.joint()::set);
+        view.onChosen(n -> bench.joint().set(companion.inFile(n)));
         show();
     }
 
@@ -152,6 +158,9 @@ public final class LookOverScreen extends Screen<BorderPane> {
         if (shownFor != asset) {
             view.field("");
         }
+        if (shownFor != asset) {
+            companion.take(asset);
+        }
         shownFor = asset;
         stored.setText(
                 scene.isRescued()
@@ -168,6 +177,9 @@ public final class LookOverScreen extends Screen<BorderPane> {
                 Ui.row(10, Ui.label(asset.name(), "title"), Ui.label(m.word(), "second")),
                 Ui.label(m.summary(), "figure"));
         left.getChildren().addAll(0, List.of(head, filters(m)));
+        if (CompanionBar.isFor(scene)) {
+            left.getChildren().add(1, companion);
+        }
         for (Finding f : m.findings(only)) {
             boolean applied =
                     f.remedy() != null && bench.crossing().get().remedies().contains(f.remedy());
@@ -268,12 +280,15 @@ public final class LookOverScreen extends Screen<BorderPane> {
             view.show(List.of(), ViewRequest.Arrangement.OVER);
             return;
         }
-        Scene s = tables.shaped(l.asset().scene());
-        ViewRequest.Style look = style.get();
-        int joint = bench.joint().get() >= 0
-                        && bench.joint().get() < s.nodes().size()
-                        && s.nodes().get(bench.joint().get()).isJoint()
-                ? bench.joint().get()
+        Scene s = companion.shown(tables.shaped(l.asset().scene()));
+        boolean bare = s.meshes().isEmpty() && s.caches().isEmpty();
+        ViewRequest.Style look =
+                bare && style.get() == ViewRequest.Style.SURFACE ? ViewRequest.Style.JOINTS : style.get();
+        int chosen = companion.onCharacter(bench.joint().get());
+        int joint = chosen >= 0
+                        && chosen < s.nodes().size()
+                        && s.nodes().get(chosen).isJoint()
+                ? chosen
                 : -1;
         boolean weights = look == ViewRequest.Style.WEIGHTS;
         legend.setVisible(weights || look.isOfGarments());

@@ -4,10 +4,14 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.UUID;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -36,6 +40,12 @@ public final class Kept {
             }
         }
         return MAPPER.createObjectNode();
+    }
+
+    /** The key of what is kept for rigs with the same names of joints, in whatever order. */
+    public static String key(String of, List<String> joints) {
+        String all = joints.stream().sorted().collect(Collectors.joining("\n"));
+        return of + " " + joints.size() + " " + UUID.nameUUIDFromBytes(all.getBytes(StandardCharsets.UTF_8));
     }
 
     /** What was kept under a key; nothing where nothing was. */

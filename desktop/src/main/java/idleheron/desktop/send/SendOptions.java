@@ -55,7 +55,7 @@ final class SendOptions {
         node = Ui.column(
                 8,
                 Ui.row(14, meshes, skeleton, smoothing, tangents),
-                new FlowPane(14, 8, baked, apart, listed),
+                new FlowPane(14, 8, baked, apart),
                 Ui.row(8, Ui.label("Pictures", "second"), pictures));
     }
 
@@ -77,6 +77,11 @@ final class SendOptions {
             apart.setSelected(true);
         }
         apart.setDisable(clipsApart);
+    }
+
+    /** The choice whether a list is left, which any carrier has. */
+    CheckBox listed() {
+        return listed;
     }
 
     /** Whether the list of what is delivered is left beside it. */

@@ -90,7 +90,7 @@ public final class SendScreen extends Screen<HBox> {
                 Ui.row(8, target),
                 options.node(),
                 baking,
-                overwrite,
+                Ui.row(14, overwrite, options.listed()),
                 Ui.row(
                         10,
                         Ui.button(
