@@ -63,6 +63,7 @@ import idleheron.core.remedy.mesh.MovePoints;
 import idleheron.core.remedy.mesh.SplitMeshes;
 import idleheron.core.remedy.parts.JointsToParts;
 import idleheron.core.remedy.parts.PartsToJoints;
+import idleheron.core.remedy.parts.StillPart;
 import idleheron.core.remedy.skeleton.AimJoints;
 import idleheron.core.remedy.skeleton.DropJoints;
 import idleheron.core.remedy.skeleton.KeepInfluencing;
@@ -191,6 +192,7 @@ class RemedyJsonTest {
                                 .scale(0.01)),
                 new MoveScene(ODD, 1 / 3.0, ODD),
                 new LinkPictures(Map.of("a.png", "maps/b.png", "c", "d")),
+                new StillPart(false),
                 new MoveLinks("C:/work", "maps"),
                 new PutPicture("skin", "NormalMap", "maps/a.png"),
                 new ChangePictures(PictureEdit.Change.TURN_GREEN, List.of("a.png")),

@@ -51,7 +51,7 @@ public final class Light {
 
     /** The nearest stored value of 0 to 255, to half a step of the darkest. */
     static int stored(float light) {
-        return BACK[Math.clamp(Math.round(light * STEPS), 0, STEPS)] & 255;
+        return BACK[Math.max(0, Math.min(STEPS, (int) (light * STEPS + 0.5f)))] & 255;
     }
 
     private static float[] table(int values) {

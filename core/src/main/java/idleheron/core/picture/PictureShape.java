@@ -1,6 +1,7 @@
 package idleheron.core.picture;
 
 import idleheron.core.Wording;
+import java.util.Arrays;
 import java.util.zip.CRC32;
 
 /**
@@ -28,6 +29,7 @@ public record PictureShape(
         int[] gist) {
     private static final int LONGEST = 1024;
     private static final int GIST = 16;
+    private static final int LARGE = 256;
     /** Steps of 255 by which the texels of two gists may differ and still be told as near. */
     private static final int NEAR = 4;
 
@@ -45,7 +47,59 @@ public record PictureShape(
                 file.length,
                 (long) file.length << 32 | crc.getValue(),
                 PictureFacts.of(p.looked(LONGEST)),
-                PixelSize.of(p, GIST, GIST, Meaning.NUMBERS).argb());
+                gist(p));
+    }
+
+    /** Means of 16 by 16 fields; of what is large each texel counts whole for the field that it begins in. */
+    private static int[] gist(Pixels p) {
+        if (p.width() < LARGE || p.height() < LARGE) {
+            return PixelSize.of(p, GIST, GIST, Meaning.NUMBERS).argb();
+        }
+        int bands = p.bands();
+        Pixels out = Pixels.empty(GIST, GIST, bands, p.bits());
+        char[] v = p.values();
+        long[] sums = new long[GIST * bands];
+        int from = 0;
+        for (int field = 0; field < GIST; field++) {
+            int to = (field + 1) * p.height() / GIST;
+            Arrays.fill(sums, 0);
+            for (int y = from; y < to; y++) {
+                sums(v, y * p.width() * bands, p.width(), bands, sums);
+            }
+            for (int x = 0; x < GIST; x++) {
+                long n = (long) (to - from) * ((x + 1) * p.width() / GIST - x * p.width() / GIST);
+                for (int b = 0; b < bands; b++) {
+                    int at = x * bands + b;
+                    out.values()[field * GIST * bands + at] = (char) ((sums[at] + n / 2) / n);
+                }
+            }
+            from = to;
+        }
+        return out.argb();
+    }
+
+    private static void sums(char[] v, int at, int width, int bands, long[] into) {
+        int i = at;
+        for (int x = 0; x < GIST; x++) {
+            int end = at + (x + 1) * width / GIST * bands;
+            if (bands == 3) {
+                int a = 0;
+                int b = 0;
+                int c = 0;
+                for (; i < end; i += 3) {
+                    a += v[i];
+                    b += v[i + 1];
+                    c += v[i + 2];
+                }
+                into[3 * x] += a;
+                into[3 * x + 1] += b;
+                into[3 * x + 2] += c;
+            } else {
+                for (int b = 0; i < end; i++, b = b + 1 == bands ? 0 : b + 1) {
+                    into[x * bands + b] += v[i];
+                }
+            }
+        }
     }
 
     /** "grey", "RGBA". */

@@ -19,10 +19,11 @@ public final class PixelSize {
     /** Whether colours count by their alpha. */
     private final boolean weighted;
 
-    private PixelSize(Pixels from, int width, int height, Meaning meaning) {
+    /** @param to what rows are stored in, of that size; or any where none are */
+    private PixelSize(Pixels from, int width, int height, Pixels to, Meaning meaning) {
         this.from = from;
         this.meaning = from.bands() < 3 && meaning == Meaning.NORMALS ? Meaning.NUMBERS : meaning;
-        this.to = Pixels.empty(width, height, from.bands(), from.bits());
+        this.to = to;
         across = Taps.of(from.width(), width);
         down = Taps.of(from.height(), height);
         weighted = from.hasAlpha() && meaning == Meaning.COLOURS;
@@ -33,9 +34,24 @@ public final class PixelSize {
         if (from.width() == width && from.height() == height) {
             return from;
         }
-        PixelSize size = new PixelSize(from, width, height, meaning);
-        Cores.split(height, 16, size::rows);
+        PixelSize size =
+                new PixelSize(from, width, height, Pixels.empty(width, height, from.bands(), from.bits()), meaning);
+        Cores.split(height, 16, (top, bottom) -> size.rows(top, bottom, 1, size::store));
         return size.to;
+    }
+
+    /** Takes a row of what comes of it: channels beside each other, 0 to 1. */
+    interface Row {
+        void take(float[] values, int y);
+    }
+
+    /**
+     * Row by row as numbers, in another size, and kept nowhere.
+     *
+     * @param step from one row that is taken to the next
+     */
+    static void each(Pixels from, int width, int height, int step, Row to) {
+        new PixelSize(from, width, height, from, Meaning.NUMBERS).rows(0, height, step, to);
     }
 
     /** In the same proportions with no side longer than this; the same picture where it fits. */
@@ -79,13 +95,13 @@ public final class PixelSize {
     }
 
     /** Rows of the picture that comes of it, from the first to the last. */
-    private void rows(int top, int bottom) {
-        int n = to.width() * (from.bands() + (weighted ? 1 : 0));
+    private void rows(int top, int bottom, int step, Row into) {
+        int n = across.first.length * (from.bands() + (weighted ? 1 : 0));
         float[][] kept = {new float[n], new float[n]};
         int[] keptOf = {-1, -1};
         float[] wide = new float[from.width() * (from.bands() + (weighted ? 1 : 0))];
         float[] sum = new float[n];
-        for (int y = top; y < bottom; y++) {
+        for (int y = top; y < bottom; y += step) {
             Arrays.fill(sum, 0);
             float[] w = down.weights[y];
             for (int k = 0; k < w.length; k++) {
@@ -101,7 +117,7 @@ public final class PixelSize {
                     sum[i] += share * line[i];
                 }
             }
-            store(sum, y);
+            into.take(sum, y);
         }
     }
 
@@ -120,6 +136,12 @@ public final class PixelSize {
         }
         float[] light = Light.ofAll(from.bits());
         int colours = from.colours();
+        if (colours == bands) {
+            for (int i = 0; i < width * bands; i++) {
+                into[i] = light[v[at + i]];
+            }
+            return;
+        }
         int out = 0;
         for (int x = 0; x < width; x++) {
             float counts = weighted ? v[at + colours] * one + CLEAREST : 1;
@@ -135,8 +157,49 @@ public final class PixelSize {
     }
 
     private void narrow(float[] wide, float[] into) {
+        switch (wide.length / from.width()) {
+            case 1 -> narrowOne(wide, into);
+            case 3 -> narrowThree(wide, into);
+            default -> narrowSome(wide, into);
+        }
+    }
+
+    private void narrowOne(float[] wide, float[] into) {
+        for (int x = 0; x < into.length; x++) {
+            float[] w = across.weights[x];
+            int at = across.first[x];
+            float sum = 0;
+            for (int k = 0; k < w.length; k++) {
+                sum += w[k] * wide[at + k];
+            }
+            into[x] = sum;
+        }
+    }
+
+    private void narrowThree(float[] wide, float[] into) {
+        int[] first = across.first;
+        for (int x = 0; x < first.length; x++) {
+            float[] w = across.weights[x];
+            int at = first[x] * 3;
+            int to = 3 * x;
+            float a = w[0] * wide[at];
+            float b = w[0] * wide[at + 1];
+            float c = w[0] * wide[at + 2];
+            for (int k = 1; k < w.length; k++) {
+                at += 3;
+                a += w[k] * wide[at];
+                b += w[k] * wide[at + 1];
+                c += w[k] * wide[at + 2];
+            }
+            into[to] = a;
+            into[to + 1] = b;
+            into[to + 2] = c;
+        }
+    }
+
+    private void narrowSome(float[] wide, float[] into) {
         int n = wide.length / from.width();
-        for (int x = 0; x < to.width(); x++) {
+        for (int x = 0; x < across.first.length; x++) {
             float[] w = across.weights[x];
             int at = across.first[x] * n;
             for (int b = 0; b < n; b++) {
@@ -190,6 +253,6 @@ public final class PixelSize {
     }
 
     private static char rounded(float value, int most) {
-        return (char) Math.clamp((int) (value * most + 0.5f), 0, most);
+        return (char) Math.max(0, Math.min(most, (int) (value * most + 0.5f)));
     }
 }

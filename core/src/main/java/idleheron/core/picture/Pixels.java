@@ -89,12 +89,15 @@ public record Pixels(int width, int height, int bands, int bits, char[] values) 
             return this;
         }
         Pixels out = empty(Math.ceilDiv(width, step), Math.ceilDiv(height, step), bands, bits);
+        char[] few = out.values;
         int to = 0;
         for (int y = 0; y < height; y += step) {
-            for (int x = 0; x < width; x += step) {
+            int end = (y + 1) * width * bands;
+            for (int at = y * width * bands; at < end; at += step * bands) {
                 for (int b = 0; b < bands; b++) {
-                    out.values[to++] = values[(y * width + x) * bands + b];
+                    few[to + b] = values[at + b];
                 }
+                to += bands;
             }
         }
         return out;

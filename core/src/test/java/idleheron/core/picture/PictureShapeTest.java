@@ -68,4 +68,23 @@ class PictureShapeTest {
         assertThat(PictureShape.of(pixels(1, 1, 3, 8), "tga", "", new byte[20]).channels())
                 .isEqualTo("RGB");
     }
+
+    @Test
+    void whatStandsForALargeOneIsTheMeanOfItsFields() {
+        for (int bands = 1; bands <= 4; bands++) {
+            Pixels p = Pixels.empty(512, 272, bands, 8);
+            for (int k = 0; k < p.values().length; k++) {
+                p.values()[k] = (char) ((k * 0x9E3779B1 >>> 9) % 200 + k / 512 % 50);
+            }
+            int[] gist = PictureShape.of(p, "png", "", new byte[1]).gist();
+            int[] means = PixelSize.of(p, 16, 16, Meaning.NUMBERS).argb();
+            for (int k = 0; k < gist.length; k++) {
+                for (int shift = 0; shift < 32; shift += 8) {
+                    assertThat((gist[k] >>> shift & 255) - (means[k] >>> shift & 255))
+                            .as(bands + " channels, field " + k)
+                            .isBetween(-1, 1);
+                }
+            }
+        }
+    }
 }

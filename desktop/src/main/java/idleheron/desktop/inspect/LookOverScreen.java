@@ -117,7 +117,9 @@ public final class LookOverScreen extends Screen<BorderPane> {
         bench.joint().addListener((o, was, is) -> point());
         style.chosen().addListener((o, was, is) -> showView());
         pictures.chosen().addListener((o, was, is) -> view.cover(is));
-        view.missing().addListener((o, was, is) -> pictures.tell(is));
+        view.missing()
+                .addListener((o, was, is) -> pictures.tell(is, view.pointed().get()));
+        view.pointed().addListener((o, was, is) -> pictures.tell(view.missing().get(), is));
         bench.asMeant().addListener((o, was, is) -> showView());
         view.onChosen(n -> bench.joint().set(companion.inFile(n)));
         show();

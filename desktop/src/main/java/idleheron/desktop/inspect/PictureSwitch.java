@@ -69,9 +69,13 @@ final class PictureSwitch extends HBox {
         return scene.materials().stream().anyMatch(m -> !m.uses().isEmpty());
     }
 
-    /** Tells which pictures are not to be had. */
-    void tell(List<String> files) {
-        missing.setText(text(files));
+    /**
+     * Tells which pictures are not to be had.
+     *
+     * @param pointed the one that somebody points at, or ""
+     */
+    void tell(List<String> files, String pointed) {
+        missing.setText(pointed.isEmpty() ? text(files) : "Hatched here: " + pointed);
         missing.setVisible(!files.isEmpty());
     }
 

@@ -8,6 +8,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.picture.PictureEdit;
 import idleheron.core.picture.PictureRole;
 import idleheron.core.picture.PictureShape;
+import idleheron.core.picture.UsedTexels;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.material.PutPicture;
 import idleheron.core.scene.Material;
@@ -28,11 +29,13 @@ public final class PicturesModel {
     private final Scene scene;
     private final PicturesAtHand all;
     private final List<Finding> findings;
+    private final double[] used;
 
     private PicturesModel(Scene scene, PicturesAtHand all, List<Finding> findings) {
         this.scene = scene;
         this.all = all;
         this.findings = List.copyOf(findings);
+        this.used = UsedTexels.shares(scene);
     }
 
     private static Map<PictureRole, String> usual() {
@@ -132,6 +135,12 @@ public final class PicturesModel {
             out.addAll(look.lines());
         }
         out.addAll(p.users().isEmpty() ? List.of("On no material.") : p.users());
+        for (int i = 0; i < used.length; i++) {
+            if (used[i] >= 0 && scene.textures().get(i).fileName().equals(p.name())) {
+                out.add("Faces use " + Math.round(100 * used[i]) + " % of it.");
+                break;
+            }
+        }
         List<PictureEdit.Change> edits = edits(p);
         if (!edits.isEmpty()) {
             out.add("When sent: "

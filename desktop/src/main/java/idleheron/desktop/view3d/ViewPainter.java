@@ -34,6 +34,7 @@ final class ViewPainter {
     private static final int LOW = 380;
 
     private double largest;
+    private @Nullable Side shown;
 
     /**
      * What was painted.
@@ -55,6 +56,7 @@ final class ViewPainter {
             side.pose(clip(s.scene(), r.clip()), r.seconds());
             all.add(side);
         }
+        shown = all.size() == 1 ? all.getFirst() : null;
         double[] bounds = {-0.5, 0, -0.5, 0.5, 2, 0.5};
         if (!all.isEmpty()) {
             bounds = bounds(r, all.getFirst());
@@ -85,6 +87,19 @@ final class ViewPainter {
             painter.paint(picture, v, r.palette(), reach, drawn, r.fine());
         }
         return joints(picture, v, all, r, heatTop);
+    }
+
+    /** The picture that is missing where somebody points in what was painted last; "" where none is. */
+    String missingAt(Painted p, double x, double y) {
+        Side first = shown;
+        if (first == null || p.missing().isEmpty()) {
+            return "";
+        }
+        Projection seen =
+                new Projection(p.viewpoint(), p.picture().width(), p.picture().height());
+        double[] way = new double[3];
+        seen.ray(x, y, way);
+        return HatchNames.along(first.scene(), first.surfaces(), seen.eye(), way, p.missing());
     }
 
     /** From where everything is seen; in a low view from a little further off, so that no head is under the switches. */

@@ -14,10 +14,13 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.IntConsumer;
+import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.scene.Cursor;
 import javafx.scene.image.ImageView;
@@ -30,6 +33,7 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.shape.Rectangle;
+import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -53,6 +57,8 @@ public final class Viewport extends Region {
     private final Transport transport;
     private final DoubleProperty heatTop = new SimpleDoubleProperty();
     private final ReadOnlyObjectWrapper<List<String>> missing = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyStringWrapper pointed = new ReadOnlyStringWrapper("");
+    private final PauseTransition rest = new PauseTransition(Duration.millis(150));
     private @Nullable PixelBuffer<IntBuffer> buffer;
     private @Nullable Viewpoint viewpoint;
     private List<ViewRequest.Shown> sides = List.of();
@@ -90,7 +96,10 @@ public final class Viewport extends Region {
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
         addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
-        addEventHandler(MouseEvent.MOUSE_MOVED, e -> tools.over(e.getX(), e.getY()));
+        addEventHandler(MouseEvent.MOUSE_MOVED, e -> {
+            tools.over(e.getX(), e.getY());
+            point(e.getX(), e.getY());
+        });
         addEventHandler(MouseEvent.MOUSE_EXITED, e -> tools.away());
         addEventHandler(ScrollEvent.SCROLL, e -> turn(v -> v.zoomed(Math.exp(-e.getDeltaY() * 0.0016))));
         setOnKeyPressed(e -> {
@@ -145,6 +154,28 @@ public final class Viewport extends Region {
     /** Files of pictures that are not to be had: what hatched parts stand for. */
     public ReadOnlyObjectProperty<List<String>> missing() {
         return missing.getReadOnlyProperty();
+    }
+
+    /** The one of them that somebody points at, or "". */
+    public ReadOnlyStringProperty pointed() {
+        return pointed.getReadOnlyProperty();
+    }
+
+    private void point(double x, double y) {
+        pointed.set("");
+        rest.stop();
+        ViewPainter.Painted p = last;
+        if (p != null && !p.missing().isEmpty()) {
+            rest.setOnFinished(e -> {
+                if (!worker.isShutdown()) {
+                    worker.execute(() -> {
+                        String file = painter.missingAt(p, x, y);
+                        Platform.runLater(() -> pointed.set(file));
+                    });
+                }
+            });
+            rest.playFromStart();
+        }
     }
 
     /** What the pictures of surfaces show. */

@@ -8,8 +8,12 @@ import java.awt.image.BufferedImage;
 import java.awt.image.ColorModel;
 import java.awt.image.ComponentColorModel;
 import java.awt.image.DataBuffer;
+import java.awt.image.DataBufferByte;
+import java.awt.image.PixelInterleavedSampleModel;
 import java.awt.image.Raster;
 import java.awt.image.WritableRaster;
+import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /**
  * Between the toolkit's images and stored values. Light in fractions is cut at 1 and stored by the curve of sRGB in 16 bits;
@@ -45,12 +49,45 @@ final class PixelImages {
     }
 
     private static void ofValues(Raster raster, Pixels out) {
+        if (raster.getDataBuffer() instanceof DataBufferByte bytes
+                && raster.getSampleModel() instanceof PixelInterleavedSampleModel lies
+                && raster.getParent() == null
+                && bytes.getNumBanks() == 1) {
+            ofBytes(bytes, lies, out);
+            return;
+        }
         int n = out.width() * out.bands();
         int[] row = new int[n];
         for (int y = 0; y < out.height(); y++) {
             raster.getPixels(0, y, out.width(), 1, row);
             for (int i = 0; i < n; i++) {
                 out.values()[y * n + i] = (char) row[i];
+            }
+        }
+    }
+
+    private static void ofBytes(DataBufferByte bytes, PixelInterleavedSampleModel lies, Pixels out) {
+        byte[] data = bytes.getData();
+        int[] offsets = lies.getBandOffsets();
+        int bands = offsets.length;
+        char[] v = out.values();
+        boolean plain = lies.getPixelStride() == bands
+                && Arrays.equals(offsets, IntStream.range(0, bands).toArray());
+        int row = out.width() * bands;
+        for (int y = 0; plain && y < out.height(); y++) {
+            int at = bytes.getOffset() + y * lies.getScanlineStride();
+            int into = y * row;
+            for (int i = 0; i < row; i++) {
+                v[into + i] = (char) (data[at + i] & 255);
+            }
+        }
+        for (int y = 0; !plain && y < out.height(); y++) {
+            int at = bytes.getOffset() + y * lies.getScanlineStride();
+            int into = y * row;
+            for (int x = 0; x < out.width(); x++, at += lies.getPixelStride(), into += bands) {
+                for (int b = 0; b < bands; b++) {
+                    v[into + b] = (char) (data[at + offsets[b]] & 255);
+                }
             }
         }
     }

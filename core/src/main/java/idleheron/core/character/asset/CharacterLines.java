@@ -3,6 +3,7 @@ package idleheron.core.character.asset;
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.kind.FactLine;
+import idleheron.core.picture.UsedTexels;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
@@ -29,14 +30,17 @@ final class CharacterLines {
                             + Wording.counted(m.uses().size(), "picture") + ", "
                             + Wording.counted(m.properties().size(), "value") + " kept as they are"));
         }
-        for (Texture t : s.textures()) {
+        double[] used = s.textures().isEmpty() ? new double[0] : UsedTexels.shares(s);
+        for (int i = 0; i < used.length; i++) {
+            Texture t = s.textures().get(i);
             byte[] inside = t.content();
             out.add(new FactLine(
                     "picture",
                     t.fileName() + ": "
-                            + (inside != null
-                                    ? "inside, " + inside.length + " bytes"
-                                    : t.found() ? "found" : "missing")));
+                            + (inside != null ? "inside, " + inside.length + " bytes" : t.found() ? "found" : "missing")
+                            + (Double.isNaN(used[i])
+                                    ? ", on no face"
+                                    : ", faces use " + Math.round(100 * used[i]) + " % of it")));
         }
         return out;
     }

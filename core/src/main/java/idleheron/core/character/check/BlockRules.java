@@ -7,15 +7,14 @@ import idleheron.core.finding.Convention;
 import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
-import idleheron.core.geometry.Pieces;
-import idleheron.core.geometry.TriangleMesh;
-import idleheron.core.geometry.Weld;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.pose.Surface;
+import idleheron.core.remedy.parts.Hinge;
 import idleheron.core.remedy.parts.PartsToJoints;
 import idleheron.core.remedy.parts.RigidParts;
+import idleheron.core.remedy.parts.StillPart;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
@@ -36,12 +35,9 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Rules about figures of rigid parts in groups that turn about their pivots: at least two groups with parts, no joint and no skin,
- * and clips that move them. And about skins that are rigid all over.
+ * and clips that move them. And about skins that are rigid all over, a door among them.
  */
 public final class BlockRules {
-    /** Points nearer than this share of a mesh's size are one, so that corners with edges of their own hang together. */
-    private static final double WELD = 1e-6;
-
     private BlockRules() {}
 
     /** All that is told of a figure of parts that move in groups; nothing of other scenes. */
@@ -251,7 +247,7 @@ public final class BlockRules {
         if (stretched == 0) {
             return;
         }
-        int[] pieces = pieces(m);
+        int[] pieces = Hinge.pieces(m);
         if (!isMostlyWhole(m, pieces, followed)) {
             return;
         }
@@ -287,24 +283,25 @@ public final class BlockRules {
         return 2 * two.size() <= slotOf.size() && slotOf.size() > 1;
     }
 
-    /** Of each point the piece that it belongs to. */
-    private static int[] pieces(Mesh m) {
-        double[] b = {1e300, -1e300};
-        for (double v : m.points()) {
-            b[0] = Math.min(b[0], v);
-            b[1] = Math.max(b[1], v);
+    /** A door that follows its joint with its frame. */
+    static void hinge(Facts f, @Nullable Convention c, List<Finding> out) {
+        Scene s = f.scene();
+        Hinge h = s.joints().isEmpty() ? null : Hinge.of(s);
+        if (h == null) {
+            return;
         }
-        Weld weld = Weld.of(m.points(), Math.max(Double.MIN_NORMAL, WELD * (b[1] - b[0])));
-        int[] t = m.triangles();
-        int[] to = new int[t.length];
-        for (int i = 0; i < t.length; i++) {
-            to[i] = weld.to()[t[i]];
-        }
-        Pieces p = Pieces.of(new TriangleMesh(new double[3 * weld.keep().length], to));
-        int[] out = new int[m.pointCount()];
-        for (int i = 0; i < out.length; i++) {
-            out[i] = p.of()[weld.to()[i]];
-        }
-        return out;
+        String joint = s.nodes().get(h.joint()).name();
+        boolean one = h.hangs().equals(h.stands());
+        out.add(Finding.of("part-turns-along", Severity.DRIFTS, Topic.SKIN_WEIGHTS)
+                .says(
+                        (one ? "A part of " : "") + h.stands() + " turns along",
+                        "All points follow " + joint + ". By its shape "
+                                + (one ? "one piece" : h.hangs()) + " hangs on the axis of " + joint + ", and "
+                                + (one ? "the other" : h.stands())
+                                + " goes round it, as a frame round its door, and should stand still.")
+                .measured(Figure.of(h.points(), "points", h.stands()))
+                .atNode(h.joint())
+                .because("Everything was bound to the one joint there was.")
+                .mendedBy(new StillPart(false)));
     }
 }

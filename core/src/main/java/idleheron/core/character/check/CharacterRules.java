@@ -17,6 +17,7 @@ public final class CharacterRules {
             SkeletonRules::squareTurn,
             BlockRules::figure,
             BlockRules::torn,
+            BlockRules::hinge,
             SkinRules::nothingSkinned,
             SkinRules::unweighted,
             SkinRules::sums,

@@ -48,6 +48,7 @@ import idleheron.core.remedy.mesh.MovePoints;
 import idleheron.core.remedy.mesh.SplitMeshes;
 import idleheron.core.remedy.parts.JointsToParts;
 import idleheron.core.remedy.parts.PartsToJoints;
+import idleheron.core.remedy.parts.StillPart;
 import idleheron.core.remedy.skeleton.AimJoints;
 import idleheron.core.remedy.skeleton.DropJoints;
 import idleheron.core.remedy.skeleton.KeepInfluencing;
@@ -120,6 +121,7 @@ public final class RemedyCatalogue {
             List.of(MovePoints.TYPE),
             List.of(PartsToJoints.TYPE),
             List.of(JointsToParts.TYPE),
+            List.of(StillPart.TYPE),
             List.of(StripMaterials.TYPE),
             List.of(LinkPictures.TYPE),
             List.of(MoveLinks.TYPE),

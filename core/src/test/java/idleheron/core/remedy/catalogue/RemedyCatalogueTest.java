@@ -46,6 +46,7 @@ class RemedyCatalogueTest {
             Map.entry("rest-at-frame", "clip:3"),
             Map.entry("link-pictures", "a.png:b.png"),
             Map.entry("move-links", "C:/work:maps"),
+            Map.entry("still-part", "bare"),
             Map.entry("put-picture", "skin:NormalMap:maps/a.png"),
             Map.entry("reverse-clips", "clip"),
             Map.entry("mirror-clips", "clip"),
