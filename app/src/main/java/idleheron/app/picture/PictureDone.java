@@ -74,6 +74,11 @@ public record PictureDone(
         if (after == null || gap == null) {
             return "";
         }
+        return told(did, gap);
+    }
+
+    /** "green turned; differs by 3 of 255 on average, by 12 at worst, at 7, 9". */
+    static String told(List<String> did, PixelGap gap) {
         String what = String.join(", ", did);
         return gap.worst() == 0
                 ? what + "; no texel differs"

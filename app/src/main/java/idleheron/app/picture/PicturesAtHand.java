@@ -2,13 +2,18 @@ package idleheron.app.picture;
 
 import idleheron.core.Wording;
 import idleheron.core.job.Progress;
+import idleheron.core.picture.PictureEdit;
 import idleheron.core.picture.PictureHome;
+import idleheron.core.picture.PixelGap;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.pictures.PictureFolder;
+import idleheron.formats.pictures.PictureMaker;
+import idleheron.formats.pictures.PictureWish;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -44,19 +49,21 @@ public record PicturesAtHand(List<Picture> linked, List<Picture> beside, int mor
      * @param seen where it is had from, or null where it is not found
      * @param users "body: DiffuseColor" for each material that it is on
      * @param look what is told of it
+     * @param sent what becomes of it by the remedies so far, with its figures; "" where nothing does
      */
     public record Picture(
             String name,
             String path,
             PicturesJob.@Nullable Seen seen,
             List<String> users,
-            @Nullable PictureDone look) {
+            @Nullable PictureDone look,
+            String sent) {
         public Picture {
             users = List.copyOf(users);
         }
 
         private Picture with(PictureDone value) {
-            return new Picture(name, path, seen, users, value);
+            return new Picture(name, path, seen, users, value, sent);
         }
     }
 
@@ -74,7 +81,8 @@ public record PicturesAtHand(List<Picture> linked, List<Picture> beside, int mor
                 taken.add(seen.file());
             }
             if (names.add(t.fileName())) {
-                linked.add(new Picture(t.fileName(), path(t), seen, users(scene, t.fileName()), null));
+                linked.add(new Picture(
+                        t.fileName(), path(t), seen, users(scene, t.fileName()), null, sent(scene, t, seen)));
             }
         }
         List<Picture> beside = new ArrayList<>();
@@ -91,7 +99,8 @@ public record PicturesAtHand(List<Picture> linked, List<Picture> beside, int mor
                         p.toString().replace('\\', '/'),
                         new PicturesJob.Seen(home.resolve(p), null),
                         List.of(),
-                        null));
+                        null,
+                        ""));
             }
         }
         List<Picture> all = new ArrayList<>(linked);
@@ -127,6 +136,22 @@ public record PicturesAtHand(List<Picture> linked, List<Picture> beside, int mor
             }
         }
         return null;
+    }
+
+    /** "alpha filled; differs by …; 1 kB become 2 kB". */
+    private static String sent(Scene scene, Texture t, PicturesJob.@Nullable Seen seen) throws IOException {
+        List<PictureEdit.Change> edits = PictureEdit.of(scene, t.fileName());
+        if (edits.isEmpty() || seen == null) {
+            return "";
+        }
+        byte[] own = seen.content();
+        byte[] bytes = own != null ? own : Files.readAllBytes(seen.file());
+        PictureMaker.Made made =
+                PictureMaker.made(t.fileName(), bytes, new PictureWish("png", 0, 0, false, "", edits, 0));
+        return made == null
+                ? ""
+                : PictureDone.told(made.did(), PixelGap.of(made.before(), made.after())) + "; "
+                        + Wording.bytes(bytes.length) + " → " + Wording.bytes(made.bytes().length);
     }
 
     private static String path(Texture t) {

@@ -89,6 +89,17 @@ class PicturesAtHandTest {
     }
 
     @Test
+    void whatBecomesOfOneIsToldWithItsFigures() throws IOException {
+        Scene scene = PictureEdit.added(scene(), new PictureEdit("tar.png", PictureEdit.Change.TURN_GREEN));
+        PicturesAtHand all = PicturesAtHand.of(scene, Progress.NONE);
+        // green 100 becomes 155: 55 of 255 in one of four channels
+        assertThat(all.linked().getFirst().sent())
+                .startsWith("green turned; differs by 13.75 of 255 on average, by 55 at worst, at 0, 0; ")
+                .contains(" bytes → ");
+        assertThat(all.linked().get(1).sent()).isEmpty();
+    }
+
+    @Test
     void ofManyOnlySomeAreLookedAt() throws IOException {
         for (int i = 0; i < 65; i++) {
             put("many/p" + i + ".png");

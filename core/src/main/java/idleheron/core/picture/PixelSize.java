@@ -67,8 +67,9 @@ public final class PixelSize {
      *
      * @param first of each
      * @param weights of each, from the first on; they sum to 1
+     * @param pairs the same beside each other where each has two; else none
      */
-    private record Taps(int[] first, float[][] weights) {
+    private record Taps(int[] first, float[][] weights, float[] pairs) {
         static Taps of(int from, int to) {
             int[] first = new int[to];
             float[][] weights = new float[to][];
@@ -90,8 +91,20 @@ public final class PixelSize {
                     weights[i] = from == 1 ? new float[] {1} : new float[] {1 - f, f};
                 }
             }
-            return new Taps(first, weights);
+            return new Taps(first, weights, inPairs(weights));
         }
+    }
+
+    private static float[] inPairs(float[][] weights) {
+        float[] out = new float[2 * weights.length];
+        for (int i = 0; i < weights.length; i++) {
+            if (weights[i].length != 2) {
+                return new float[0];
+            }
+            out[2 * i] = weights[i][0];
+            out[2 * i + 1] = weights[i][1];
+        }
+        return out;
     }
 
     /** Rows of the picture that comes of it, from the first to the last. */
@@ -178,6 +191,18 @@ public final class PixelSize {
 
     private void narrowThree(float[] wide, float[] into) {
         int[] first = across.first;
+        float[] pairs = across.pairs;
+        for (int x = 0; 2 * x < pairs.length; x++) {
+            int at = first[x] * 3;
+            float p = pairs[2 * x];
+            float q = pairs[2 * x + 1];
+            into[3 * x] = p * wide[at] + q * wide[at + 3];
+            into[3 * x + 1] = p * wide[at + 1] + q * wide[at + 4];
+            into[3 * x + 2] = p * wide[at + 2] + q * wide[at + 5];
+        }
+        if (pairs.length > 0) {
+            return;
+        }
         for (int x = 0; x < first.length; x++) {
             float[] w = across.weights[x];
             int at = first[x] * 3;

@@ -141,11 +141,8 @@ public final class PicturesModel {
                 break;
             }
         }
-        List<PictureEdit.Change> edits = edits(p);
-        if (!edits.isEmpty()) {
-            out.add("When sent: "
-                    + String.join(
-                            ", ", edits.stream().map(PictureEdit.Change::word).toList()));
+        if (!p.sent().isEmpty()) {
+            out.add("When sent: " + p.sent() + ".");
         }
         return out;
     }

@@ -3,10 +3,12 @@ package idleheron.desktop.send;
 import idleheron.app.delivery.DeliverySettings;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.pictures.PictureFiles;
+import idleheron.formats.pictures.PictureStyle;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.function.Function;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Tooltip;
@@ -25,6 +27,8 @@ final class SendOptions {
     private final CheckBox listed =
             box("Leave a list", "Leaves a small file beside it, from which the same can be sent again", false);
     private final ComboBox<PictureFiles.Travel> pictures = new ComboBox<>();
+    private final ComboBox<String> kind = new ComboBox<>();
+    private final ComboBox<Integer> size = new ComboBox<>();
     private final VBox node;
 
     /**
@@ -37,26 +41,45 @@ final class SendOptions {
         pictures.setValue(PictureFiles.Travel.AS_THEY_ARE);
         pictures.setAccessibleText("Where the pictures go");
         pictures.setTooltip(new Tooltip("Where the pictures go"));
-        pictures.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(PictureFiles.Travel t) {
-                return switch (t) {
+        pictures.setConverter(shown(
+                t -> switch (t) {
                     case AS_THEY_ARE -> "as they are";
                     case INSIDE -> "inside the file";
                     case BESIDE -> "copied beside it";
-                };
-            }
-
-            @Override
-            public PictureFiles.Travel fromString(String s) {
-                return PictureFiles.Travel.AS_THEY_ARE;
-            }
-        });
+                },
+                PictureFiles.Travel.AS_THEY_ARE));
+        kind.getItems().add("");
+        kind.getItems().addAll(PictureStyle.KINDS);
+        kind.setValue("");
+        kind.setAccessibleText("What pictures become");
+        kind.setTooltip(new Tooltip("What travelling pictures become"));
+        kind.setConverter(shown(k -> k.isEmpty() ? "any kind" : k, ""));
+        size.getItems().setAll(0, 512, 1024, 2048, 4096);
+        size.setValue(0);
+        size.setAccessibleText("Largest side of pictures");
+        size.setTooltip(new Tooltip("No side of a travelling picture is longer"));
+        size.setConverter(shown(n -> n == 0 ? "any size" : n + " px", 0));
+        kind.disableProperty().bind(pictures.valueProperty().isEqualTo(PictureFiles.Travel.AS_THEY_ARE));
+        size.disableProperty().bind(kind.disableProperty());
         node = Ui.column(
                 8,
                 Ui.row(14, meshes, skeleton, smoothing, tangents),
                 new FlowPane(14, 8, baked, apart),
-                Ui.row(8, Ui.label("Pictures", "second"), pictures));
+                Ui.row(8, Ui.label("Pictures", "second"), pictures, kind, size));
+    }
+
+    private static <T> StringConverter<T> shown(Function<T, String> text, T usual) {
+        return new StringConverter<>() {
+            @Override
+            public String toString(T value) {
+                return value == null ? "" : text.apply(value);
+            }
+
+            @Override
+            public T fromString(String s) {
+                return usual;
+            }
+        };
     }
 
     private static CheckBox box(String text, String what, boolean on) {
@@ -112,8 +135,8 @@ final class SendOptions {
                 baked.isSelected(),
                 apart.isSelected(),
                 travel,
-                "",
-                0,
+                kind.isDisabled() ? "" : kind.getValue(),
+                size.isDisabled() ? 0 : size.getValue(),
                 List.of(),
                 samplesPerFrame,
                 rescue);

@@ -10,6 +10,7 @@ import idleheron.core.picture.PixelChange;
 import idleheron.core.picture.PixelSize;
 import idleheron.core.picture.Pixels;
 import idleheron.core.picture.Texels;
+import idleheron.formats.pictures.dds.DdsHead;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.util.Iterator;
@@ -93,7 +94,7 @@ public final class PictureReader {
 
     /** Null where nothing can read them, or what does gives up. */
     private static <T> @Nullable T opened(byte[] bytes, Way<T> way) {
-        try (ImageInputStream in = new PictureInput(bytes)) {
+        try (ImageInputStream in = new PictureInput(DdsHead.byLetters(bytes))) {
             Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
             while (readers.hasNext()) {
                 in.seek(0);

@@ -33,6 +33,23 @@ class PictureKindsTest {
                     + "ABcBBAABAAAAHgAAABwBAwABAAAAAQAAACkBAwACAAAAAAABAD0BAwABAAAAAgAAAD4BBQACAAAAIgEAAD8BBQAGAAAA8gAAAAAAAAAQ"
                     + "ABAAEACF61EAAACAAMP1qAAAAAACzcxMAAAAAAHNzEwAAACAAM3MTAAAAAACj8L1AAAAABA3GqAAAAAAAiuHCgAAACAA";
 
+    /** Eight by eight texels of four inks that are 200, 50 and 30 of red, green and blue. */
+    private static final String JPEG_OF_INKS =
+            "/9j/7gAOQWRvYmUAZAAAAAAC/9sAQwACAQEBAQECAQEBAgICAgIEAwICAgIFBAQDBAYFBgYGBQYGBgcJCAYHCQcGBggLCAkKCgoK"
+                    + "CgYICwwLCgwJCgoK/9sAQwECAgICAgIFAwMFCgcGBwoKCgoKCgoKCgoKCgoKCgoKCgoKCgoKCgoKCgoKCgoKCgoKCgoKCgoKCgoK"
+                    + "CgoKCgoK/8AAFAgACAAIBAERAAIRAQMRAQQRAP/EABUAAQEAAAAAAAAAAAAAAAAAAAYJ/8QAFBABAAAAAAAAAAAAAAAAAAAAAP/E"
+                    + "ABUBAQEAAAAAAAAAAAAAAAAAAAgJ/8QAFBEBAAAAAAAAAAAAAAAAAAAAAP/aAA4EAQACEQMRBAAAPwBIWiO6kD//2Q==";
+
+    @Test
+    void jpegOfFourInksIsReadAsColours() {
+        Pixels p = read(Base64.getDecoder().decode(JPEG_OF_INKS));
+        assertThat(List.of(p.width(), p.height(), p.colours(), p.bits())).containsExactly(8, 8, 3, 8);
+        assertThat((int) p.at(3, 3, 0)).isBetween(180, 220);
+        assertThat((int) p.at(3, 3, 1)).isBetween(30, 80);
+        assertThat((int) p.at(3, 3, 2)).isBetween(10, 60);
+        assertThat(PictureReader.kind(Base64.getDecoder().decode(JPEG_OF_INKS))).isEqualTo("jpeg");
+    }
+
     private static Pixels read(byte[] bytes) {
         return Objects.requireNonNull(PictureReader.pixels(bytes));
     }
@@ -112,6 +129,63 @@ class PictureKindsTest {
         assertThat(q.at(0, 0, 3)).isEqualTo(100);
         assertThat(q.at(1, 0, 3)).isEqualTo(200);
         assertThat(q.at(1, 0, 1)).isEqualTo(255);
+    }
+
+    /** A DDS head of 148 bytes that names its packing by a number, and its blocks. */
+    private static byte[] numbered(int packing, int... blocks) {
+        byte[] plain = dds(4, 4, "DX10", blocks);
+        ByteBuffer b = ByteBuffer.allocate(plain.length + 20).order(ByteOrder.LITTLE_ENDIAN);
+        b.put(plain, 0, 128)
+                .putInt(packing)
+                .putInt(3)
+                .putInt(0)
+                .putInt(1)
+                .putInt(0)
+                .put(plain, 128, blocks.length);
+        return b.array();
+    }
+
+    @Test
+    void ddsOfOneAndTwoChannelsIsReadAsWell() {
+        // BC4: one value of eight steps between two; the first row takes steps 0, 1, 2 and 7, all others the first
+        int steps = 0 | 1 << 3 | 2 << 6 | 7 << 9;
+        int[] one = {170, 100, steps & 255, steps >> 8, 0, 0, 0, 0};
+        for (byte[] file : List.of(dds(4, 4, "ATI1", one), dds(4, 4, "BC4U", one), numbered(80, one))) {
+            Pixels p = read(file);
+            assertThat(List.of(p.width(), p.height(), p.bands(), p.bits())).containsExactly(4, 4, 1, 8);
+            assertThat(List.of((int) p.at(0, 0, 0), (int) p.at(1, 0, 0), (int) p.at(2, 0, 0), (int) p.at(3, 0, 0)))
+                    .containsExactly(170, 100, 160, 110);
+            assertThat(p.at(3, 3, 0)).isEqualTo(170);
+        }
+        // the first not greater: four steps between, then nothing and all
+        int few = 2 | 5 << 3 | 6 << 6 | 7 << 9;
+        Pixels p = read(dds(4, 4, "ATI1", 100, 150, few & 255, few >> 8, 0, 0, 0, 0));
+        assertThat(List.of((int) p.at(0, 0, 0), (int) p.at(1, 0, 0), (int) p.at(2, 0, 0), (int) p.at(3, 0, 0)))
+                .containsExactly(110, 140, 0, 255);
+        // the last texel's step lies at the end of the last byte
+        assertThat(read(dds(4, 4, "ATI1", 100, 150, 0, 0, 0, 0, 0, 0b0010_0000)).at(3, 3, 0))
+                .isEqualTo(150);
+        // BC5: two such, red and green of a normal
+        int[] two = {200, 100, 1, 0, 0, 0, 0, 0, 127, 10, 0, 0, 0, 0, 0, 0};
+        for (byte[] file : List.of(dds(4, 4, "ATI2", two), numbered(83, two))) {
+            Pixels q = read(file);
+            assertThat(List.of((int) q.at(0, 0, 0), (int) q.at(0, 0, 1))).containsExactly(100, 127);
+            // x is 200 / 127.5 - 1 = 0.569, z = 0.822
+            assertThat(List.of((int) q.at(1, 0, 0), (int) q.at(1, 0, 1), (int) q.at(1, 0, 2)))
+                    .containsExactly(200, 127, 232);
+        }
+        assertThat(PictureReader.pixels(dds(8, 4, "ATI1", one))).as("cut off").isNull();
+        assertThat(PictureReader.kind(dds(4, 4, "ATI1", one))).isEqualTo("dds");
+    }
+
+    @Test
+    void ddsThatTellsItsPackingByANumberIsTheSame() {
+        int[] block = {0x00, 0xF8, 0x1F, 0x00, 0b11_10_01_00, 0, 0, 0};
+        Pixels p = read(numbered(71, block));
+        assertThat(p.values()).isEqualTo(read(dds(4, 4, "DXT1", block)).values());
+        assertThat(PictureReader.pixels(numbered(98, new int[16])))
+                .as("BC7 is not read")
+                .isNull();
     }
 
     @Test
