@@ -27,6 +27,9 @@ public final class UsedTexels {
     private static final double LEAN_V = 0.5 + 1.7e-7;
 
     private final BitSet[] used;
+    /** Of a face two numbers for each corner, in fields. */
+    private final double[] at = new double[6];
+
     private long left = MOST;
 
     private UsedTexels(int textures) {
@@ -111,17 +114,24 @@ public final class UsedTexels {
             return;
         }
         float[] uv = l.set.uv();
-        put(
-                l,
-                SIDE * l.place.u(uv[2 * i], uv[2 * i + 1]),
-                SIDE * l.place.v(uv[2 * i], uv[2 * i + 1]),
-                SIDE * l.place.u(uv[2 * j], uv[2 * j + 1]),
-                SIDE * l.place.v(uv[2 * j], uv[2 * j + 1]),
-                SIDE * l.place.u(uv[2 * k], uv[2 * k + 1]),
-                SIDE * l.place.v(uv[2 * k], uv[2 * k + 1]));
+        lay(l, uv, i, 0);
+        lay(l, uv, j, 2);
+        lay(l, uv, k, 4);
+        put(l);
     }
 
-    private void put(Laid l, double ax, double ay, double bx, double by, double cx, double cy) {
+    private void lay(Laid l, float[] uv, int corner, int to) {
+        at[to] = SIDE * l.place.u(uv[2 * corner], uv[2 * corner + 1]);
+        at[to + 1] = SIDE * l.place.v(uv[2 * corner], uv[2 * corner + 1]);
+    }
+
+    private void put(Laid l) {
+        double ax = at[0];
+        double ay = at[1];
+        double bx = at[2];
+        double by = at[3];
+        double cx = at[4];
+        double cy = at[5];
         if (!(Math.abs(ax) + Math.abs(ay) + Math.abs(bx) + Math.abs(by) + Math.abs(cx) + Math.abs(cy) < 1e9)) {
             return;
         }

@@ -44,9 +44,9 @@ class PictureKindsTest {
     void jpegOfFourInksIsReadAsColours() {
         Pixels p = read(Base64.getDecoder().decode(JPEG_OF_INKS));
         assertThat(List.of(p.width(), p.height(), p.colours(), p.bits())).containsExactly(8, 8, 3, 8);
-        assertThat((int) p.at(3, 3, 0)).isBetween(180, 220);
-        assertThat((int) p.at(3, 3, 1)).isBetween(30, 80);
-        assertThat((int) p.at(3, 3, 2)).isBetween(10, 60);
+        assertThat(p.at(3, 3, 0)).isBetween(180, 220);
+        assertThat(p.at(3, 3, 1)).isBetween(30, 80);
+        assertThat(p.at(3, 3, 2)).isBetween(10, 60);
         assertThat(PictureReader.kind(Base64.getDecoder().decode(JPEG_OF_INKS))).isEqualTo("jpeg");
     }
 
@@ -153,14 +153,14 @@ class PictureKindsTest {
         for (byte[] file : List.of(dds(4, 4, "ATI1", one), dds(4, 4, "BC4U", one), numbered(80, one))) {
             Pixels p = read(file);
             assertThat(List.of(p.width(), p.height(), p.bands(), p.bits())).containsExactly(4, 4, 1, 8);
-            assertThat(List.of((int) p.at(0, 0, 0), (int) p.at(1, 0, 0), (int) p.at(2, 0, 0), (int) p.at(3, 0, 0)))
+            assertThat(List.of(p.at(0, 0, 0), p.at(1, 0, 0), p.at(2, 0, 0), p.at(3, 0, 0)))
                     .containsExactly(170, 100, 160, 110);
             assertThat(p.at(3, 3, 0)).isEqualTo(170);
         }
         // the first not greater: four steps between, then nothing and all
         int few = 2 | 5 << 3 | 6 << 6 | 7 << 9;
         Pixels p = read(dds(4, 4, "ATI1", 100, 150, few & 255, few >> 8, 0, 0, 0, 0));
-        assertThat(List.of((int) p.at(0, 0, 0), (int) p.at(1, 0, 0), (int) p.at(2, 0, 0), (int) p.at(3, 0, 0)))
+        assertThat(List.of(p.at(0, 0, 0), p.at(1, 0, 0), p.at(2, 0, 0), p.at(3, 0, 0)))
                 .containsExactly(110, 140, 0, 255);
         // the last texel's step lies at the end of the last byte
         assertThat(read(dds(4, 4, "ATI1", 100, 150, 0, 0, 0, 0, 0, 0b0010_0000)).at(3, 3, 0))
@@ -169,10 +169,9 @@ class PictureKindsTest {
         int[] two = {200, 100, 1, 0, 0, 0, 0, 0, 127, 10, 0, 0, 0, 0, 0, 0};
         for (byte[] file : List.of(dds(4, 4, "ATI2", two), numbered(83, two))) {
             Pixels q = read(file);
-            assertThat(List.of((int) q.at(0, 0, 0), (int) q.at(0, 0, 1))).containsExactly(100, 127);
+            assertThat(List.of(q.at(0, 0, 0), q.at(0, 0, 1))).containsExactly(100, 127);
             // x is 200 / 127.5 - 1 = 0.569, z = 0.822
-            assertThat(List.of((int) q.at(1, 0, 0), (int) q.at(1, 0, 1), (int) q.at(1, 0, 2)))
-                    .containsExactly(200, 127, 232);
+            assertThat(List.of(q.at(1, 0, 0), q.at(1, 0, 1), q.at(1, 0, 2))).containsExactly(200, 127, 232);
         }
         assertThat(PictureReader.pixels(dds(8, 4, "ATI1", one))).as("cut off").isNull();
         assertThat(PictureReader.kind(dds(4, 4, "ATI1", one))).isEqualTo("dds");
