@@ -74,7 +74,7 @@ class PictureShapeTest {
         for (int bands = 1; bands <= 4; bands++) {
             Pixels p = Pixels.empty(512, 272, bands, 8);
             for (int k = 0; k < p.values().length; k++) {
-                p.values()[k] = (char) ((k * 0x9E3779B1 >>> 9) % 200 + k / 512 % 50);
+                p.values()[k] = (char) ((k * 0x9E3779B1 >>> 9) % 100 + k / 512 % 50 + 25 * (k % bands));
             }
             int[] gist = PictureShape.of(p, "png", "", new byte[1]).gist();
             int[] means = PixelSize.of(p, 16, 16, Meaning.NUMBERS).argb();

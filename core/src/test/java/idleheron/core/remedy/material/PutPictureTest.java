@@ -52,6 +52,11 @@ class PutPictureTest {
         Scene known = new PutPicture("bare", Material.DIFFUSE, "tar.png").apply(HULL);
         assertThat(known.textures()).hasSize(2);
         assertThat(known.materials().getLast().texture()).isEqualTo(1);
+        assertThat(new PutPicture("hull", Material.DIFFUSE, "tar.png")
+                        .apply(HULL)
+                        .textures())
+                .as("on other coordinates it is another link")
+                .hasSize(3);
         assertThat(new PutPicture("deck", Material.DIFFUSE, "tar.png").apply(HULL))
                 .isSameAs(HULL);
         assertThat(new PutPicture("mast", Material.DIFFUSE, "tar.png").apply(HULL))

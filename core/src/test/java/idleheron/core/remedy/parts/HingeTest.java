@@ -210,6 +210,30 @@ class HingeTest {
         assertThat(shown(whole, 1).getFirst()).containsExactly(shown(two, -1).getFirst(), within(2e-6f));
     }
 
+    /** Points are stored elsewhere, and the nodes of their meshes say where they are. */
+    private static Scene offset(Scene s) {
+        Matrix4d away = new Matrix4d().translation(0, 0, 7).rotateX(1);
+        List<Mesh> meshes = new ArrayList<>();
+        s.meshes().forEach(m -> meshes.add(MeshMove.of(m, away.invert(new Matrix4d()))));
+        List<Node> nodes = new ArrayList<>(s.nodes());
+        nodes.replaceAll(n -> n.kind() == NodeKind.MESH ? n.withGeometric(away) : n);
+        return s.withMeshes(meshes).withNodes(nodes);
+    }
+
+    @Test
+    void whereMeshesSayWherePointsAreTheSameComesOfIt() {
+        Scene door = offset(door());
+        assertThat(Objects.requireNonNull(Hinge.of(door)).points()).isEqualTo(40);
+        float[] rest = shown(door(), -1).getFirst();
+        Scene bare = new StillPart(true).apply(door);
+        assertThat(apart(shown(bare, 1).get(1), rest, 0)).isLessThan(5e-6);
+        Scene held = new StillPart(false).apply(door);
+        float[] now = shown(held, 1).getFirst();
+        for (int p = 0; p < 40; p++) {
+            assertThat(far(now, p, rest, p)).isLessThan(5e-6);
+        }
+    }
+
     private static List<Finding> told(Scene s) {
         List<Finding> out = new ArrayList<>();
         CharacterRules.ALL.forEach(r -> r.look(new Facts(s), null, out));
