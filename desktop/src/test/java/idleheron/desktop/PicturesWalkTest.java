@@ -55,9 +55,9 @@ class PicturesWalkTest {
                 .isTrue();
 
         robot.clickOn(card("oilskin_normal.png"), javafx.scene.input.MouseButton.PRIMARY);
-        Reader.until("it is told", () -> window.reads("oilskin: NormalMap"));
+        Reader.until("it is told", () -> window.reads("oilskin: normals"));
         window.press("waders, normals: none");
-        Reader.until("it is on both", () -> window.reads("waders: NormalMap"));
+        Reader.until("it is on both", () -> window.reads("waders: normals"));
         Reader.until(
                 "it is large",
                 () -> !robot.lookup((Node n) ->

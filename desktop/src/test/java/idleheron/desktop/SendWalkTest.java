@@ -65,5 +65,11 @@ class SendWalkTest {
         Reader.until("it is written", () -> window.reads("reads back clean."));
         window.press("Look again");
         Reader.until("it is the same now", () -> window.reads("Sources and files are as they were."));
+
+        Files.delete(motion);
+        window.press("Look again");
+        Reader.until(
+                "what is gone is told",
+                () -> window.reads("It cannot be done again: no ") && window.reads("made from."));
     }
 }

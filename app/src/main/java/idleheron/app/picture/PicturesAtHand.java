@@ -1,9 +1,11 @@
 package idleheron.app.picture;
 
 import idleheron.core.Wording;
+import idleheron.core.job.Budget;
 import idleheron.core.job.Progress;
 import idleheron.core.picture.PictureEdit;
 import idleheron.core.picture.PictureHome;
+import idleheron.core.picture.PictureRole;
 import idleheron.core.picture.PixelGap;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Scene;
@@ -47,7 +49,7 @@ public record PicturesAtHand(List<Picture> linked, List<Picture> beside, int mor
      * @param name of its file
      * @param path as it is linked, relative to the scene's file, with strokes
      * @param seen where it is had from, or null where it is not found
-     * @param users "body: DiffuseColor" for each material that it is on
+     * @param users "body: colour" for each material that it is on
      * @param look what is told of it
      * @param sent what becomes of it by the remedies so far, with its figures; "" where nothing does
      */
@@ -138,20 +140,24 @@ public record PicturesAtHand(List<Picture> linked, List<Picture> beside, int mor
         return null;
     }
 
-    /** "alpha filled; differs by …; 1 kB become 2 kB". */
-    private static String sent(Scene scene, Texture t, PicturesJob.@Nullable Seen seen) throws IOException {
+    /** "alpha filled; differs by …; 1 kB → 2 kB"; "" as well where it cannot be made, which sending tells. */
+    private static String sent(Scene scene, Texture t, PicturesJob.@Nullable Seen seen) {
         List<PictureEdit.Change> edits = PictureEdit.of(scene, t.fileName());
         if (edits.isEmpty() || seen == null) {
             return "";
         }
-        byte[] own = seen.content();
-        byte[] bytes = own != null ? own : Files.readAllBytes(seen.file());
-        PictureMaker.Made made =
-                PictureMaker.made(t.fileName(), bytes, new PictureWish("png", 0, 0, false, "", edits, 0));
-        return made == null
-                ? ""
-                : PictureDone.told(made.did(), PixelGap.of(made.before(), made.after())) + "; "
-                        + Wording.bytes(bytes.length) + " → " + Wording.bytes(made.bytes().length);
+        try {
+            byte[] own = seen.content();
+            byte[] bytes = own != null ? own : Files.readAllBytes(seen.file());
+            PictureMaker.Made made =
+                    PictureMaker.made(t.fileName(), bytes, new PictureWish("png", 0, 0, false, "", edits, 0));
+            return made == null
+                    ? ""
+                    : PictureDone.told(made.did(), PixelGap.of(made.before(), made.after())) + "; "
+                            + Wording.bytes(bytes.length) + " → " + Wording.bytes(made.bytes().length);
+        } catch (IOException | Budget.Exceeded e) { // one picture takes nobody else with it
+            return "";
+        }
     }
 
     private static String path(Texture t) {
@@ -165,7 +171,10 @@ public record PicturesAtHand(List<Picture> linked, List<Picture> beside, int mor
             Set<String> on = m.uses().stream()
                     .filter(u -> u.texture() >= 0
                             && scene.textures().get(u.texture()).fileName().equals(file))
-                    .map(Material.Use::property)
+                    .map(u -> {
+                        PictureRole role = PictureRole.linked(u.property());
+                        return role == PictureRole.UNKNOWN ? u.property() : role.word();
+                    })
                     .collect(Collectors.toCollection(LinkedHashSet::new));
             if (!on.isEmpty()) {
                 out.add(m.name() + ": " + String.join(", ", on));

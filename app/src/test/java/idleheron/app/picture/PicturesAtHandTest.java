@@ -71,7 +71,7 @@ class PicturesAtHandTest {
                 .containsExactly("tar.png", "inside.png", "gone.png");
         PicturesAtHand.Picture tar = all.linked().getFirst();
         assertThat(tar.path()).isEqualTo("maps/tar.png");
-        assertThat(tar.users()).containsExactly("hull: DiffuseColor");
+        assertThat(tar.users()).containsExactly("hull: colour");
         assertThat(Objects.requireNonNull(Objects.requireNonNull(tar.look()).before())
                         .width())
                 .isEqualTo(8);

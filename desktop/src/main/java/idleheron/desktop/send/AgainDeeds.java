@@ -1,15 +1,18 @@
 package idleheron.desktop.send;
 
+import idleheron.app.UsageException;
 import idleheron.app.delivery.DeliveryList;
 import idleheron.app.delivery.SendAgainJob;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.sheet.Sheets;
 import idleheron.formats.spi.Delivery;
 import java.io.File;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.function.Consumer;
 import javafx.stage.FileChooser;
+import org.jspecify.annotations.Nullable;
 
 /** Does an earlier delivery again by the list that lies beside it. */
 public final class AgainDeeds {
@@ -51,9 +54,26 @@ public final class AgainDeeds {
                 new AgainSheet(list, this));
     }
 
+    /**
+     * What came of looking ahead.
+     *
+     * @param ahead null where it cannot be done again
+     * @param why it cannot
+     */
+    record Looked(SendAgainJob.@Nullable Ahead ahead, String why) {}
+
     /** What a delivery would be again; nothing is written. */
-    void ahead(Path list, Consumer<SendAgainJob.Ahead> then) {
-        deeds.workOut("looking ahead", p -> new SendAgainJob(DeliveryList.read(list)).ahead(p), then);
+    void ahead(Path list, Consumer<Looked> then) {
+        deeds.workOut(
+                "looking ahead",
+                p -> {
+                    try {
+                        return new Looked(new SendAgainJob(DeliveryList.read(list)).ahead(p), "");
+                    } catch (IOException | UsageException e) {
+                        return new Looked(null, String.valueOf(e.getMessage()));
+                    }
+                },
+                then);
     }
 
     /** Writes what was told. */

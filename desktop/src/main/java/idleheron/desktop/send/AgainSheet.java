@@ -46,7 +46,15 @@ final class AgainSheet extends VBox {
         send.setDisable(true);
         told.getChildren().setAll(Ui.label("Reading what it was made from, and making it anew…", "second"));
         state.setText("");
-        deeds.ahead(list, this::take);
+        deeds.ahead(list, l -> {
+            SendAgainJob.Ahead a = l.ahead();
+            if (a != null) {
+                take(a);
+            } else {
+                told.getChildren().clear();
+                line(Verdict.BROKEN, "It cannot be done again: " + l.why() + ".");
+            }
+        });
     }
 
     private void take(SendAgainJob.Ahead a) {

@@ -2,6 +2,7 @@ package idleheron.desktop.send;
 
 import idleheron.app.OpenJob;
 import idleheron.app.SendJob;
+import idleheron.app.UsageException;
 import idleheron.app.delivery.DeliveryList;
 import idleheron.app.delivery.DeliverySettings;
 import idleheron.app.delivery.DeliveryTree;
@@ -60,6 +61,10 @@ final class SendDeeds {
                 "send",
                 p -> {
                     if (order.listed()) {
+                        if (sources(c).isEmpty()) {
+                            throw new UsageException("what was put together by hand cannot be put together again from a"
+                                    + " list, so none can be left; nothing is written");
+                        }
                         SendJob.free(List.of(DeliveryList.beside(order.target().file())), order.overwrite(), List.of());
                     }
                     Delivery.Outcome done = job.run(order.scene(), p);
@@ -88,15 +93,9 @@ final class SendDeeds {
 
     /** Leaves the list of what was written. */
     private void list(Crossing c, Order order, Delivery.Outcome done) throws IOException {
-        Asset original = c.original();
-        if (original == null || original.sources().isEmpty()) {
-            throw new IOException("all files are written, and no list of them: "
-                    + "what was put together by hand cannot be put together again from a list");
-        }
         Convention to = c.destination();
         DeliveryList.of(
-                        DeliveryList.listed(
-                                original.sources().stream().map(Path::of).toList()),
+                        DeliveryList.listed(sources(c)),
                         order.target(),
                         to == null ? "" : UserConventions.named(to, conventions),
                         c.remedies(),
@@ -115,13 +114,18 @@ final class SendDeeds {
                 then);
     }
 
+    /** The files that reading again would give the same. */
+    private static List<Path> sources(Crossing c) {
+        Asset original = c.original();
+        return original == null
+                ? List.of()
+                : original.sources().stream().map(Path::of).toList();
+    }
+
     private static SendJob job(Crossing c, Order order, boolean overwrite) {
         Asset original = c.original();
-        List<Path> read = original == null
-                ? List.of()
-                : original.sources().isEmpty()
-                        ? List.of(Path.of(original.path()))
-                        : original.sources().stream().map(Path::of).toList();
+        List<Path> known = sources(c);
+        List<Path> read = original == null || !known.isEmpty() ? known : List.of(Path.of(original.path()));
         return new SendJob(
                 folder(original),
                 read,

@@ -83,7 +83,7 @@ class PicturesModelTest {
         PicturesAtHand.Picture tar = model.all().linked().getFirst();
         assertThat(PicturesModel.told(tar)).containsExactly("not found");
         assertThat(model.mark(tar)).isEqualTo(Verdict.DRIFTED);
-        assertThat(model.lines(tar)).containsExactly("There is no file at tar.png.", "hull: DiffuseColor, Shine");
+        assertThat(model.lines(tar)).containsExactly("There is no file at tar.png.", "hull: colour, Shine");
         assertThat(PicturesModel.told(deck())).containsExactly("colour", "8 × 4 px");
         assertThat(model.findings(deck())).extracting(Finding::code).containsExactly("n", "d");
         assertThat(model.mark(deck())).isEqualTo(Verdict.DRIFTED);
