@@ -14,6 +14,7 @@ import idleheron.core.scene.motion.Clip;
 import idleheron.core.scene.motion.Curve;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Objects;
 import org.joml.Matrix4d;
@@ -41,6 +42,13 @@ public record Hinge(int joint, String hangs, String stands, int points, boolean[
     /** Points nearer to the axis than this share of the farthest say nothing of its direction. */
     private static final double NEAR = 0.08;
 
+    /** Directions are told apart by so many fields of a whole turn. */
+    private static final int FIELDS = 720;
+
+    private static final double FIELD = 2 * Math.PI / FIELDS;
+    /** What has more pieces is no door. */
+    private static final int MOST = 200;
+
     private static final double WEDGE = Math.toRadians(150);
     /** A piece hangs that comes nearer to the axis than this share of its width. */
     private static final double TOUCHES = 0.2;
@@ -58,7 +66,7 @@ public record Hinge(int joint, String hangs, String stands, int points, boolean[
         double low = Double.MAX_VALUE;
         double high = -Double.MAX_VALUE;
         final double[] box = {1e300, 1e300, -1e300, -1e300};
-        final List<double[]> points = new ArrayList<>();
+        final BitSet angles = new BitSet(FIELDS);
         double from;
         double extent;
 
@@ -76,25 +84,30 @@ public record Hinge(int joint, String hangs, String stands, int points, boolean[
             box[1] = Math.min(box[1], y);
             box[2] = Math.max(box[2], x);
             box[3] = Math.max(box[3], y);
-            points.add(new double[] {x, y});
         }
 
-        /** Finds the widest gap between angles. */
+        /** Marks the direction of a point, once all were added. */
+        void direct(double x, double y) {
+            if (Math.hypot(x, y) > NEAR * farthest) {
+                double turn = Math.atan2(y, x) / (2 * Math.PI);
+                angles.set((int) (FIELDS * (turn - Math.floor(turn))) % FIELDS);
+            }
+        }
+
+        /** Finds the widest gap between directions. */
         void close() {
-            double[] angles = points.stream()
-                    .filter(p -> Math.hypot(p[0], p[1]) > NEAR * farthest)
-                    .mapToDouble(p -> Math.atan2(p[1], p[0]))
-                    .sorted()
-                    .toArray();
-            double gap = 0;
-            for (int i = 0; i < angles.length; i++) {
-                double next = i + 1 < angles.length ? angles[i + 1] : angles[0] + 2 * Math.PI;
-                if (next - angles[i] > gap) {
-                    gap = next - angles[i];
-                    from = i + 1 < angles.length ? angles[i + 1] : angles[0];
+            int gap = 0;
+            int after = 0;
+            for (int i = angles.nextSetBit(0); i >= 0; i = angles.nextSetBit(i + 1)) {
+                int next = angles.nextSetBit(i + 1);
+                int here = next < 0 ? angles.nextSetBit(0) + FIELDS - i : next - i;
+                if (here > gap) {
+                    gap = here;
+                    after = (i + here) % FIELDS;
                 }
             }
-            extent = 2 * Math.PI - gap;
+            from = after * FIELD;
+            extent = angles.isEmpty() ? 0 : (FIELDS + 1 - gap) * FIELD;
         }
 
         boolean hangs() {
@@ -254,24 +267,49 @@ public record Hinge(int joint, String hangs, String stands, int points, boolean[
         return null;
     }
 
+    /** All pieces; none where there are too many. */
     private static List<Part> parts(Scene s, Vector3d axis, int[][] pieces) {
+        List<Part> out = new ArrayList<>();
+        for (int i = 0; i < s.nodes().size(); i++) {
+            Node n = s.nodes().get(i);
+            if (n.kind() == NodeKind.MESH) {
+                int[] of = pieces(s.meshes().get(n.payload()));
+                int count = Arrays.stream(of).max().orElse(-1) + 1;
+                if (out.size() + count > MOST) {
+                    return List.of();
+                }
+                for (int p = 0; p < of.length; p++) {
+                    of[p] += out.size();
+                }
+                for (int k = 0; k < count; k++) {
+                    out.add(new Part(i));
+                }
+                pieces[n.payload()] = of;
+            }
+        }
+        each(s, axis, pieces, (piece, x, y, along) -> out.get(piece).add(x, y, along));
+        each(s, axis, pieces, (piece, x, y, along) -> out.get(piece).direct(x, y));
+        out.forEach(Part::close);
+        return out;
+    }
+
+    /** Takes a point of a piece: two places across the axis, one along it. */
+    private interface Taker {
+        void take(int piece, double x, double y, double along);
+    }
+
+    private static void each(Scene s, Vector3d axis, int[][] pieces, Taker to) {
         Vector3d across = Math.abs(axis.x) < 0.8 ? new Vector3d(1, 0, 0) : new Vector3d(0, 1, 0);
         across.fma(-across.dot(axis), axis).normalize();
         Vector3d third = axis.cross(across, new Vector3d());
-        List<Part> out = new ArrayList<>();
         Vector3d v = new Vector3d();
-        for (int i = 0; i < s.nodes().size(); i++) {
-            Node n = s.nodes().get(i);
+        for (Node n : s.nodes()) {
             if (n.kind() != NodeKind.MESH) {
                 continue;
             }
             Mesh m = s.meshes().get(n.payload());
             Skin skin = Objects.requireNonNull(m.skin());
-            int[] of = pieces(m);
-            int first = out.size();
-            for (int k = 0; k <= Arrays.stream(of).max().orElse(-1); k++) {
-                out.add(new Part(i));
-            }
+            int[] of = pieces[n.payload()];
             int[] followed = RigidParts.followed(m);
             Matrix4dc g = n.geometric();
             for (int p = 0; p < of.length; p++) {
@@ -280,13 +318,9 @@ public record Hinge(int joint, String hangs, String stands, int points, boolean[
                     g.transformPosition(v);
                 }
                 skin.toJoint()[followed[p]].transformPosition(v);
-                out.get(first + of[p]).add(v.dot(across), v.dot(third), v.dot(axis));
-                of[p] += first;
+                to.take(of[p], v.dot(across), v.dot(third), v.dot(axis));
             }
-            pieces[n.payload()] = of;
         }
-        out.forEach(Part::close);
-        return out;
     }
 
     /** Of each point the piece that it belongs to. */
