@@ -13,7 +13,7 @@ import idleheron.core.picture.Texels;
 import idleheron.formats.pictures.dds.DdsHead;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
-import java.util.Iterator;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.zip.CRC32;
 import javax.imageio.ImageIO;
@@ -92,19 +92,24 @@ public final class PictureReader {
         T of(ImageReader reader) throws IOException;
     }
 
-    /** Null where nothing can read them, or what does gives up. */
+    /** Null where nothing can read them, or what does gives up. Each reader begins anew: one may have let go of the beginning. */
     private static <T> @Nullable T opened(byte[] bytes, Way<T> way) {
-        try (ImageInputStream in = new PictureInput(DdsHead.byLetters(bytes))) {
-            Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
-            while (readers.hasNext()) {
-                in.seek(0);
-                T out = opened(readers.next(), in, way);
+        byte[] file = DdsHead.byLetters(bytes);
+        List<ImageReader> readers = new ArrayList<>();
+        try (ImageInputStream in = new PictureInput(file)) {
+            ImageIO.getImageReaders(in).forEachRemaining(readers::add);
+        } catch (IOException e) {
+            return null;
+        }
+        for (ImageReader r : readers) {
+            try (ImageInputStream in = new PictureInput(file)) {
+                T out = opened(r, in, way);
                 if (out != null) {
                     return out;
                 }
+            } catch (IOException e) {
+                return null;
             }
-        } catch (IOException e) {
-            return null;
         }
         return null;
     }
