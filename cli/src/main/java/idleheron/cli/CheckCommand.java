@@ -14,6 +14,8 @@ import idleheron.core.scene.Scene;
 import idleheron.formats.disk.FileBytes;
 import idleheron.report.CheckJson;
 import idleheron.report.Json;
+import idleheron.report.build.Checked;
+import idleheron.report.build.Noted;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -52,8 +54,8 @@ final class CheckCommand implements Callable<Integer> {
     @Mixin
     Reading reading = new Reading();
 
-    @Option(names = "--json", description = "as JSON")
-    boolean json;
+    @Mixin
+    Telling telling = new Telling();
 
     private Path one() {
         if (files.size() > 1) {
@@ -64,6 +66,7 @@ final class CheckCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
+        telling.check();
         Convention convention = Known.convention(destination);
         Path body = wornBy;
         Asset asset = body == null
@@ -75,20 +78,29 @@ final class CheckCommand implements Callable<Integer> {
         List<Finding> findings = result.findings();
         FileBytes.settled();
         PrintWriter out = spec.commandLine().getOut();
-        if (json) {
+        Checked checked = telling.checked(files.getFirst(), Noted.findings(findings));
+        if (telling.isJson()) {
             out.println(Json.text(CheckJson.of(findings)));
-        } else {
-            out.println(scene.name() + ": " + result.verdict().word() + ", "
-                    + Wording.counted(findings.size(), "finding") + " of " + Inspection.ruleCount() + " rules");
-            for (Finding f : findings) {
-                out.println("  " + f.severity().word() + ": " + f.title() + " [" + f.code() + "]");
-                out.println("      " + f.message());
-                if (f.remedy() != null) {
-                    out.println("      remedy " + f.remedy().code() + ": "
-                            + f.remedy().describe());
-                }
+        } else if (!telling.isTold(checked, out)) {
+            print(scene, result, checked, out);
+        }
+        return telling.end(checked, files);
+    }
+
+    private static void print(Scene scene, CheckJob.Result result, Checked checked, PrintWriter out) {
+        List<Finding> findings = result.findings();
+        out.println(scene.name() + ": " + result.verdict().word() + ", " + Wording.counted(findings.size(), "finding")
+                + " of " + Inspection.ruleCount() + " rules");
+        for (int i = 0; i < findings.size(); i++) {
+            Finding f = findings.get(i);
+            boolean known = checked.known().has(checked.noted().get(i));
+            out.println(
+                    "  " + f.severity().word() + ": " + f.title() + " [" + f.code() + "]" + (known ? ", known" : ""));
+            out.println("      " + f.message());
+            if (f.remedy() != null) {
+                out.println(
+                        "      remedy " + f.remedy().code() + ": " + f.remedy().describe());
             }
         }
-        return result.verdict().isFault() ? Main.FAULTS : Main.CLEAN;
     }
 }

@@ -15,6 +15,8 @@ import idleheron.report.CompareJson;
 import idleheron.report.Json;
 import idleheron.report.Paper;
 import idleheron.report.TermsJson;
+import idleheron.report.build.Checked;
+import idleheron.report.build.Noted;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -70,8 +72,8 @@ final class CompareCommand implements Callable<Integer> {
     @Mixin
     Reading reading = new Reading();
 
-    @Option(names = "--json", description = "as JSON")
-    boolean json;
+    @Mixin
+    Telling telling = new Telling();
 
     @Option(names = "--report", paramLabel = "OUT", description = "leaves a report: .html, .pdf, .json or .csv")
     @Nullable
@@ -79,6 +81,7 @@ final class CompareCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
+        telling.check();
         if (!as.equals("meant") && !as.equals("stored")) {
             throw new UsageException("--as " + as + ", expected stored or meant");
         }
@@ -102,9 +105,10 @@ final class CompareCommand implements Callable<Integer> {
         Comparison c = done.comparison();
         FileBytes.settled();
         PrintWriter out = spec.commandLine().getOut();
-        if (json) {
+        Checked checked = telling.checked(returnedFile, Noted.topics(c.topics()));
+        if (telling.isJson()) {
             out.println(Json.text(CompareJson.of(c)));
-        } else {
+        } else if (!telling.isTold(checked, out)) {
             print(c, out);
         }
         if (paper != null) {
@@ -112,7 +116,7 @@ final class CompareCommand implements Callable<Integer> {
             paper.run(done.sent(), done.returned(), c, new Paper("", "", day, limits, Paper.sources(everyFile())));
             spec.commandLine().getErr().println("report in " + report);
         }
-        return c.verdict().isFault() ? Main.FAULTS : Main.CLEAN;
+        return telling.end(checked, everyFile());
     }
 
     private List<Path> everyFile() {

@@ -17,6 +17,11 @@ public final class Json {
 
     private Json() {}
 
+    /** An empty object. */
+    public static ObjectNode object() {
+        return NODES.objectNode();
+    }
+
     /** An object that opens with its schema, "idle-heron/…/1". */
     public static ObjectNode of(String schema) {
         return of(schema, 1);
