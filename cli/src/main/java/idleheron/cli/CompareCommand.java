@@ -105,7 +105,7 @@ final class CompareCommand implements Callable<Integer> {
         Comparison c = done.comparison();
         FileBytes.settled();
         PrintWriter out = spec.commandLine().getOut();
-        Checked checked = telling.checked(returnedFile, Noted.topics(c.topics()));
+        Checked checked = telling.checked(returnedFile, Noted.comparison(c));
         if (telling.isJson()) {
             out.println(Json.text(CompareJson.of(c)));
         } else if (!telling.isTold(checked, out)) {

@@ -2,9 +2,12 @@ package idleheron.report.build;
 
 import idleheron.core.Figure;
 import idleheron.core.Verdict;
+import idleheron.core.compare.Comparison;
 import idleheron.core.finding.Finding;
+import idleheron.core.pair.Loss;
 import idleheron.core.pair.TopicResult;
 import idleheron.core.remedy.Remedy;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -47,13 +50,29 @@ public record Noted(String code, Level level, String word, String title, String 
                 .toList();
     }
 
-    private static Noted of(TopicResult t) {
-        Level level = switch (t.verdict()) {
+    /** The topics of a comparison; where all of it is worse than each, what was lost as well, as of damaged files. */
+    public static List<Noted> comparison(Comparison c) {
+        List<Noted> out = new ArrayList<>(topics(c.topics()));
+        Level whole = level(c.verdict());
+        if (out.stream().allMatch(n -> n.level.compareTo(whole) > 0)) {
+            for (Loss l : c.losses()) {
+                out.add(new Noted(l.code(), whole, c.verdict().word(), l.topic().title(), l.text(), l.figure(), ""));
+            }
+        }
+        return out;
+    }
+
+    private static Level level(Verdict v) {
+        return switch (v) {
             case BROKEN -> Level.ERROR;
             case DRIFTED -> Level.WARNING;
             case NOT_CARRIED -> Level.NOTE;
             case CLEAN, NOT_CHECKED -> Level.PASSED;
         };
+    }
+
+    private static Noted of(TopicResult t) {
+        Level level = level(t.verdict());
         return new Noted(t.topic().code(), level, t.verdict().word(), t.topic().title(), t.summary(), t.worst(), "");
     }
 

@@ -8,8 +8,10 @@ import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
+import idleheron.core.compare.Comparison;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
+import idleheron.core.pair.Loss;
 import idleheron.core.pair.TopicResult;
 import idleheron.core.remedy.skeleton.DropJoints;
 import java.io.ByteArrayInputStream;
@@ -156,6 +158,19 @@ class BuildReportsTest {
         JsonNode results = SarifJson.of(c).path("runs").path(0).path("results");
         assertThat(results.findValuesAsText("ruleId")).containsExactly("rest-pose", "clips", "cameras-lights");
         assertThat(results.findValuesAsText("level")).containsExactly("error", "warning", "note");
+    }
+
+    @Test
+    void whatIsLostOfADamagedFileFailsWhereNoTopicDoes() {
+        Loss cut = new Loss("file-rescued", Topic.HIERARCHY, "it is damaged", Figure.of(2, "things"));
+        List<TopicResult> none = List.of(topic(Topic.CLIPS, Verdict.NOT_CHECKED));
+        Comparison damaged = new Comparison(Verdict.DRIFTED, none, List.of(), List.of(cut), true);
+        Checked c = new Checked("back.fbx", Noted.comparison(damaged), KnownFindings.NONE, DRIFTING);
+        assertThat(c.fails()).isTrue();
+        assertThat(c.noted()).extracting(Noted::code).containsExactly("file-rescued");
+        List<TopicResult> one = List.of(topic(Topic.CLIPS, Verdict.BROKEN));
+        Comparison told = new Comparison(Verdict.BROKEN, one, List.of(), List.of(cut), true);
+        assertThat(Noted.comparison(told)).extracting(Noted::code).containsExactly("clips");
     }
 
     private static TopicResult topic(Topic t, Verdict v) {
