@@ -11,6 +11,7 @@ import idleheron.report.build.SarifJson;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Set;
@@ -44,12 +45,15 @@ final class Telling {
     @Nullable
     Path accepted;
 
-    /** Says no before any work. */
-    void check() {
+    /** Says no before any work; of files that are there only known findings are written anew. */
+    void check() throws IOException {
         if (!FORMATS.contains(format)) {
             throw new UsageException("--format " + format + ", expected " + String.join(", ", FORMATS));
         }
         failing();
+        if (accepted != null && Files.exists(accepted)) {
+            KnownFindings.read(accepted);
+        }
     }
 
     private Set<Noted.Level> failing() {

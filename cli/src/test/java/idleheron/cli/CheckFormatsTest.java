@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -35,7 +36,7 @@ class CheckFormatsTest {
     }
 
     @Test
-    void knownFindingsFailNoMore() {
+    void knownFindingsFailNoMore() throws IOException {
         String known = demo.resolve("known.json").toString();
         assertThat(run("check", woman, "--write-baseline", known).status()).isEqualTo(1);
         MainTest.Run again = run("check", woman, "--baseline", known);
@@ -48,6 +49,11 @@ class CheckFormatsTest {
                         .status())
                 .isEqualTo(3);
         assertThat(run("check", woman, "--write-baseline", woman).status()).isNotZero();
+        Path own = Files.writeString(demo.resolve("own.txt"), "mine");
+        assertThat(run("check", woman, "--write-baseline", own.toString()).status())
+                .isEqualTo(3);
+        assertThat(own).hasContent("mine");
+        assertThat(run("check", woman, "--write-baseline", known).status()).isEqualTo(1);
     }
 
     @Test
