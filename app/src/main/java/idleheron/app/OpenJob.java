@@ -46,8 +46,13 @@ public record OpenJob(List<Path> files, boolean rescue) {
      * @throws IllegalArgumentException when they do not belong together
      */
     public Asset run(Progress progress) throws IOException {
+        return run(rescue ? SceneFiles::rescue : SceneFiles::read, progress);
+    }
+
+    /** As {@link #run(Progress)}, read in a way of the caller's. */
+    public Asset run(SceneFiles.Way asked, Progress progress) throws IOException {
         Path first = files.getFirst();
-        SceneFiles.Way way = rescue ? SceneFiles::rescue : SceneFiles::read;
+        SceneFiles.Way way = asked;
         if (files.size() == 1) {
             SceneFormat.ReadScene alone = way.read(first, progress.part(0, 0.5));
             Path figure = figure(alone.scene(), first);

@@ -54,6 +54,15 @@ public record Recipe(@Nullable Convention destination, String named, List<Remedy
                 codes.stream().map(r -> Known.remedy(r, c)).toList());
     }
 
+    /** The same for another destination: a conversion to the former one becomes one to this. */
+    public Recipe to(String told) throws IOException {
+        Convention c = Objects.requireNonNull(Known.convention(told));
+        List<Remedy> all = remedies.stream()
+                .map(r -> r instanceof ConvertStage ? new ConvertStage(c.axes(), c.metersPerUnit()) : r)
+                .toList();
+        return closed(c, told, all);
+    }
+
     private static Recipe closed(@Nullable Convention c, String named, List<Remedy> remedies) {
         List<Remedy> all = new ArrayList<>(remedies);
         if (c != null && all.stream().noneMatch(ConvertStage.class::isInstance)) {

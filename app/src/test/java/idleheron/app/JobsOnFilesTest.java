@@ -28,7 +28,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.CancellationException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -171,59 +170,6 @@ class JobsOnFilesTest {
                 .isPositive();
         assertThat(new RehearseJob(in, s, folder.resolve("x.fbx"), false).goesTo())
                 .isEqualTo(folder.resolve("x.fbx"));
-    }
-
-    @Test
-    void aBatchGoesThroughAFolderAndOneBadFileTakesNobodyWithIt() throws IOException {
-        Path in = Files.createDirectory(folder.resolve("in"));
-        Small.file(in.resolve("a.fbx"), Small.scaled());
-        Small.file(in.resolve("b.fbx"), Small.plank(1));
-        Files.writeString(in.resolve("c.fbx"), "no scene");
-        Files.writeString(in.resolve("notes.txt"), "not a scene");
-        Path recipe = Files.writeString(
-                folder.resolve("r.recipe.json"),
-                "{\"schema\": \"idle-heron/recipe/2\", \"remedies\": [\"bake-scale\"]}");
-        Path out = folder.resolve("out");
-        BatchJob job = new BatchJob(List.of(in), Recipe.read(recipe), out, null, false);
-        assertThat(job.files()).extracting(f -> f.getFileName().toString()).containsExactly("a.fbx", "b.fbx", "c.fbx");
-        List<String> at = new ArrayList<>();
-        List<BatchJob.Done> done = job.run((share, what) -> {
-            synchronized (at) {
-                at.add(what);
-            }
-        });
-        assertThat(at).containsExactlyInAnyOrder("a.fbx", "b.fbx", "c.fbx");
-        assertThat(done)
-                .extracting(BatchJob.Done::state)
-                .containsExactly(BatchJob.State.CLEAN, BatchJob.State.CLEAN, BatchJob.State.UNREADABLE);
-        assertThat(done.getFirst().text())
-                .startsWith("1 remedies, surface moves 0")
-                .endsWith("read back clean");
-        assertThat(OpenJob.of(out.resolve("a.fbx"))
-                        .run(Progress.NONE)
-                        .scene()
-                        .nodes()
-                        .getFirst()
-                        .transform()
-                        .channels()[6])
-                .isEqualTo(1);
-        assertThatThrownBy(job::files).hasMessageContaining("is already there");
-        assertThatThrownBy(() -> new BatchJob(List.of(in, in), job.recipe(), out, null, true).files())
-                .hasMessage("two files are called a.fbx");
-        Path empty = Files.createDirectory(folder.resolve("empty"));
-        assertThatThrownBy(() -> new BatchJob(List.of(empty), job.recipe(), out, null, true).files())
-                .hasMessage("there is no file to make ready");
-    }
-
-    @Test
-    void aBatchCanBeStopped() throws IOException {
-        Path in = Small.file(folder.resolve("a.fbx"), Small.plank(1));
-        BatchJob job = new BatchJob(List.of(in), new Recipe(null, "", List.of()), folder.resolve("out"), null, false);
-        assertThatThrownBy(() -> job.run((share, what) -> {
-                    throw new CancellationException();
-                }))
-                .isInstanceOf(CancellationException.class);
-        assertThat(folder.resolve("out")).doesNotExist();
     }
 
     @Test

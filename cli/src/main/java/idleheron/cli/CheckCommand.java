@@ -9,13 +9,13 @@ import idleheron.core.crossing.Asset;
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.inspect.Inspection;
-import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.disk.FileBytes;
 import idleheron.report.CheckJson;
 import idleheron.report.Json;
 import idleheron.report.build.Checked;
 import idleheron.report.build.Noted;
+import idleheron.report.build.Rules;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -37,7 +37,7 @@ final class CheckCommand implements Callable<Integer> {
     @Spec
     CommandSpec spec;
 
-    @Parameters(paramLabel = "FILE", arity = "1..*", description = "one file, or several that belong together")
+    @Parameters(paramLabel = "FILE", arity = "0..*", description = "one file, or several that belong together")
     List<Path> files = new ArrayList<>();
 
     @Option(names = "--for", paramLabel = "CONVENTION", description = "the destination")
@@ -50,6 +50,9 @@ final class CheckCommand implements Callable<Integer> {
             description = "the body that wears the garment in FILE: how it lies on it as well")
     @Nullable
     Path wornBy;
+
+    @Option(names = "--list-rules", description = "every code with its severity, what it means and what mends it")
+    boolean listRules;
 
     @Mixin
     Reading reading = new Reading();
@@ -67,14 +70,21 @@ final class CheckCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         telling.check();
+        if (listRules) {
+            rules(spec.commandLine().getOut());
+            return Main.CLEAN;
+        }
+        if (files.isEmpty()) {
+            throw new UsageException("expected FILE, the file to check");
+        }
         Convention convention = Known.convention(destination);
         Path body = wornBy;
         Asset asset = body == null
-                ? new OpenJob(files, reading.rescue).run(Progress.NONE)
-                : OpenJob.worn(one(), body, reading.way(), Progress.NONE);
+                ? new OpenJob(files, reading.rescue).run(reading.way(), reading.progress())
+                : OpenJob.worn(one(), body, reading.way(), reading.progress());
         Scene scene = asset.scene();
         Reading.mark(scene, spec.commandLine().getErr());
-        CheckJob.Result result = new CheckJob(asset, files, convention).run(Progress.NONE);
+        CheckJob.Result result = new CheckJob(asset, files, convention).run(reading.progress());
         List<Finding> findings = result.findings();
         FileBytes.settled();
         PrintWriter out = spec.commandLine().getOut();
@@ -85,6 +95,17 @@ final class CheckCommand implements Callable<Integer> {
             print(scene, result, checked, out);
         }
         return telling.end(checked, files);
+    }
+
+    private void rules(PrintWriter out) {
+        if (telling.isJson()) {
+            out.println(Json.text(Rules.json()));
+            return;
+        }
+        for (Rules.Rule r : Rules.all()) {
+            out.println(r.code() + " (" + r.severity() + "): " + r.means()
+                    + (r.remedy().isEmpty() ? "" : "; remedy " + r.remedy()));
+        }
     }
 
     private static void print(Scene scene, CheckJob.Result result, Checked checked, PrintWriter out) {

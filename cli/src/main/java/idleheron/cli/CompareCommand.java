@@ -6,7 +6,6 @@ import idleheron.app.ReportJob;
 import idleheron.app.UsageException;
 import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Asset;
-import idleheron.core.job.Progress;
 import idleheron.core.pair.CompareSettings;
 import idleheron.core.pair.Tolerances;
 import idleheron.core.pair.TopicResult;
@@ -94,14 +93,14 @@ final class CompareCommand implements Callable<Integer> {
         }
         Tolerances limits = tolerance == null ? Tolerances.DEFAULT : TermsJson.read(tolerance);
         Path on = wornBy;
-        Asset body = on == null ? null : OpenJob.of(reading.way().read(on, Progress.NONE), on);
+        Asset body = on == null ? null : OpenJob.of(reading.way().read(on, reading.progress()), on);
         CompareJob.Result done = new CompareJob(
                         all(sentFile, sentAlso, body),
                         all(returnedFile, returnedAlso, body),
                         List.of(),
                         CompareSettings.USUAL.with(limits),
                         as.equals("meant"))
-                .run(Progress.NONE);
+                .run(reading.progress());
         Comparison c = done.comparison();
         FileBytes.settled();
         PrintWriter out = spec.commandLine().getOut();
@@ -133,8 +132,8 @@ final class CompareCommand implements Callable<Integer> {
         List<Path> files = new ArrayList<>(List.of(first));
         files.addAll(also);
         Asset out = body == null
-                ? new OpenJob(files, reading.rescue).run(Progress.NONE)
-                : OpenJob.worn(first, body, reading.way(), Progress.NONE);
+                ? new OpenJob(files, reading.rescue).run(reading.way(), reading.progress())
+                : OpenJob.worn(first, body, reading.way(), reading.progress());
         Reading.mark(out.scene(), spec.commandLine().getErr());
         return out;
     }

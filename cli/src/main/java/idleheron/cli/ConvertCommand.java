@@ -9,13 +9,13 @@ import idleheron.app.UsageException;
 import idleheron.app.delivery.DeliveryList;
 import idleheron.app.delivery.DeliverySettings;
 import idleheron.app.delivery.DeliveryTree;
+import idleheron.app.delivery.SentJson;
 import idleheron.core.Wording;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.measure.CacheSize;
 import idleheron.core.character.compare.SkeletonFit;
 import idleheron.core.crossing.Preparation;
 import idleheron.core.finding.Convention;
-import idleheron.core.job.Progress;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.space.ConvertStage;
 import idleheron.core.scene.Scene;
@@ -26,6 +26,7 @@ import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Layered;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.formats.spi.Target;
+import idleheron.report.Json;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
@@ -162,6 +163,9 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--list", description = "leaves OUT.delivery.json, from which send-again does the same")
     boolean list;
 
+    @Option(names = "--json", description = "what was written, as JSON")
+    boolean json;
+
     private List<Path> together() {
         List<Path> out = new ArrayList<>(List.of(in));
         out.addAll(motions);
@@ -179,7 +183,9 @@ final class ConvertCommand implements Callable<Integer> {
         if (flatten || subtree != null) {
             return flattened(format.layered(), all);
         }
-        Scene read = new OpenJob(together(), reading.rescue).run(Progress.NONE).scene();
+        Scene read = new OpenJob(together(), reading.rescue)
+                .run(reading.way(), reading.progress())
+                .scene();
         PrintWriter err = spec.commandLine().getErr();
         Reading.mark(read, err);
         Scene scene = settings().excerpt().of(read);
@@ -193,21 +199,30 @@ final class ConvertCommand implements Callable<Integer> {
         if (list && !preview) {
             SendJob.free(List.of(DeliveryList.beside(outFile)), overwrite, List.of());
         }
-        Preparation ready = new PrepareJob(scene, all).run(Progress.NONE);
+        Preparation ready = new PrepareJob(scene, all).run(reading.progress());
         ready.steps().forEach(s -> err.println(s.line()));
         boolean sound = true;
         if (fits != null) {
-            SkeletonFit fit = job.fit(ready.scene(), fits, Progress.NONE);
+            SkeletonFit fit = job.fit(ready.scene(), fits, reading.progress());
             err.println(fit.text());
             sound = fit.fits();
         }
         if (preview) {
-            return previewed(job.tried(ready.scene(), Progress.NONE));
+            if (json) {
+                throw new UsageException("--preview takes no --json");
+            }
+            return previewed(job.tried(ready.scene(), reading.progress()));
         }
-        Delivery.Outcome done = job.run(ready.scene(), Progress.NONE);
+        Delivery.Outcome done = job.run(ready.scene(), reading.progress());
         for (Delivery.Part p : done.parts()) {
             sound &= p.sound();
-            tell(p, format.name() + " " + kind, ready.scene(), done.placed());
+            baked(p, ready.scene());
+            if (!json) {
+                tell(p, format.name() + " " + kind, done.placed());
+            }
+        }
+        if (json) {
+            spec.commandLine().getOut().println(Json.text(SentJson.of(ready, done, job.target())));
         }
         done.left().forEach(l -> err.println("heron: " + l));
         if (company != null) {
@@ -219,8 +234,8 @@ final class ConvertCommand implements Callable<Integer> {
         return sound ? Main.CLEAN : Main.FAULTS;
     }
 
-    /** One line for each file; what was made of the scene on the way is told first. */
-    private void tell(Delivery.Part p, String carrier, Scene scene, boolean placed) {
+    /** What was made of the scene on the way. */
+    private void baked(Delivery.Part p, Scene scene) {
         List<Cache> baked = scene.caches().isEmpty() ? p.sent().caches() : List.of();
         for (Cache c : baked) {
             spec.commandLine()
@@ -228,6 +243,10 @@ final class ConvertCommand implements Callable<Integer> {
                     .println("Baked: " + Wording.counted(c.entries().size(), "object") + ", "
                             + CacheSize.text(CacheSize.of(c)));
         }
+    }
+
+    /** One line for each file. */
+    private void tell(Delivery.Part p, String carrier, boolean placed) {
         spec.commandLine()
                 .getOut()
                 .println(p.file() + ": " + carrier + (p.told().isEmpty() ? "" : ", " + p.told()) + ", read back "
@@ -247,8 +266,8 @@ final class ConvertCommand implements Callable<Integer> {
     }
 
     private int flattened(@Nullable Layered layered, List<Remedy> all) throws IOException {
-        if (list || preview) {
-            throw new UsageException("--flatten takes neither --list nor --preview");
+        if (list || preview || json) {
+            throw new UsageException("--flatten takes neither --list nor --preview nor --json");
         }
         if (layered == null || !all.isEmpty()) {
             throw new UsageException(
@@ -276,13 +295,13 @@ final class ConvertCommand implements Callable<Integer> {
 
     /** Camera, sun and emitter beside a volume, with the same axes and unit. */
     private void beside(Path with, List<Remedy> remedies) throws IOException {
-        Scene s = SceneFiles.read(with, Progress.NONE).scene();
+        Scene s = SceneFiles.read(with, reading.progress()).scene();
         for (Remedy r : remedies) {
             s = r instanceof ConvertStage ? r.apply(s) : s;
         }
         SceneFormat usual = SceneFiles.usual();
         Path file = Deliveries.around(outFile);
-        SceneFiles.write(s, file, usual, usual.variants().getFirst(), overwrite, Progress.NONE);
+        SceneFiles.write(s, file, usual, usual.variants().getFirst(), overwrite, reading.progress());
         spec.commandLine()
                 .getOut()
                 .println(file + ": the scene that goes with it, "

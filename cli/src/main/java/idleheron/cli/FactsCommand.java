@@ -3,7 +3,6 @@ package idleheron.cli;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.Figure;
 import idleheron.core.finding.Facts;
-import idleheron.core.job.Progress;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.FactLine;
 import idleheron.core.kinds.AssetKinds;
@@ -51,7 +50,7 @@ final class FactsCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        SceneFormat.ReadScene in = reading.way().read(file, Progress.NONE);
+        SceneFormat.ReadScene in = reading.way().read(file, reading.progress());
         Reading.mark(in.scene(), spec.commandLine().getErr());
         PrintWriter out = spec.commandLine().getOut();
         if (json) {
@@ -81,7 +80,7 @@ final class FactsCommand implements Callable<Integer> {
         Layered layered = SceneFiles.named(in.format()).layered();
         return layered == null || in.scene().isRescued()
                 ? List.of()
-                : layered.look(file, Progress.NONE).layerLines();
+                : layered.look(file, reading.progress()).layerLines();
     }
 
     private static void print(SceneFormat.ReadScene in, PrintWriter out) {

@@ -2,6 +2,8 @@ package idleheron.cli;
 
 import idleheron.app.UsageException;
 import idleheron.core.job.Budget;
+import idleheron.core.job.Progress;
+import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Failures;
 import idleheron.formats.disk.FileBytes;
@@ -13,6 +15,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Map;
 import java.util.concurrent.CancellationException;
+import picocli.AutoComplete;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -38,7 +41,9 @@ import picocli.CommandLine.Spec;
             PicturesCommand.class,
             SendAgainCommand.class,
             RemediesCommand.class,
-            DemoDataCommand.class
+            ServeCommand.class,
+            DemoDataCommand.class,
+            AutoComplete.GenerateCompletion.class
         })
 @SuppressWarnings("NullAway.Init")
 public final class Main {
@@ -76,7 +81,32 @@ public final class Main {
     @Spec
     private CommandSpec spec;
 
-    private Main() {}
+    private final Setting setting;
+
+    private Main(Setting setting) {
+        this.setting = setting;
+    }
+
+    /**
+     * Where a command runs.
+     *
+     * @param read how it reads a file
+     * @param rescue how it reads what is whole of a damaged one
+     * @param progress told and asked while it works
+     */
+    record Setting(SceneFiles.Way read, SceneFiles.Way rescue, Progress progress) {
+        /** From the disk, telling nobody. */
+        static final Setting USUAL = new Setting(SceneFiles::read, SceneFiles::rescue, Progress.NONE);
+
+        /** Of the command that this is. */
+        static Setting of(CommandSpec spec) {
+            return ((Main) spec.root().userObject()).setting;
+        }
+    }
+
+    static CommandLine line(Setting setting) {
+        return new CommandLine(new Main(setting));
+    }
 
     public static void main(String[] args) {
         PrintWriter err = new PrintWriter(System.err, true, StandardCharsets.UTF_8);
@@ -93,9 +123,14 @@ public final class Main {
      * program.
      */
     static int run(String[] args, PrintWriter out, PrintWriter err) {
+        return run(args, out, err, Setting.USUAL);
+    }
+
+    /** As {@link #run(String[], PrintWriter, PrintWriter)}, in a setting. */
+    static int run(String[] args, PrintWriter out, PrintWriter err, Setting setting) {
         for (int i = 1; ; i++) {
             Throwable[] thrown = new Throwable[1];
-            CommandLine line = new CommandLine(new Main());
+            CommandLine line = line(setting);
             line.setOut(out).setErr(err).setCaseInsensitiveEnumValuesAllowed(true);
             line.setExecutionExceptionHandler((e, cmd, parsed) -> {
                 thrown[0] = e;

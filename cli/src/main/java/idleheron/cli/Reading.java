@@ -1,13 +1,17 @@
 package idleheron.cli;
 
 import idleheron.app.OpenJob;
+import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import java.io.PrintWriter;
 import java.util.List;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
 
 /** How a command reads its files. */
+@SuppressWarnings("NullAway.Init")
 final class Reading {
     static final String OPTION = "--rescue";
 
@@ -20,8 +24,17 @@ final class Reading {
                     "of a damaged file what is whole; what is lost is listed, and nothing about it is called clean")
     boolean rescue;
 
+    @Spec(Spec.Target.MIXEE)
+    CommandSpec command;
+
     SceneFiles.Way way() {
-        return rescue ? SceneFiles::rescue : SceneFiles::read;
+        Main.Setting s = Main.Setting.of(command);
+        return rescue ? s.rescue() : s.read();
+    }
+
+    /** Told and asked while the command works. */
+    Progress progress() {
+        return Main.Setting.of(command).progress();
     }
 
     /** Says of a scene that was rescued that it was. */

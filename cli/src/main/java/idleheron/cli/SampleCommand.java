@@ -4,7 +4,6 @@ import idleheron.app.Frames;
 import idleheron.app.Known;
 import idleheron.app.UsageException;
 import idleheron.core.job.Budget;
-import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.motion.Clip;
@@ -65,7 +64,7 @@ final class SampleCommand implements Callable<Integer> {
         if (!as.equals("meant") && !as.equals("stored")) {
             throw new UsageException("--as " + as + ", expected stored or meant");
         }
-        Scene scene = reading.way().read(file, Progress.NONE).scene();
+        Scene scene = reading.way().read(file, reading.progress()).scene();
         Reading.mark(scene, spec.commandLine().getErr());
         Clip c = Known.clip(scene, clip);
         double[] times = seconds;

@@ -259,7 +259,7 @@ class DeliveryTest {
         Path out = folder.resolve("made");
         MainTest.Run r = MainTest.run("batch", box.toString(), "--recipe", recipe.toString(), "--out", out.toString());
         assertThat(r.status()).as(r.out() + r.err()).isZero();
-        assertThat(r.out()).contains("a.fbx: 2 remedies").contains("2 files: 2 clean, 0 with faults, 0 not read");
+        assertThat(r.out()).contains("a.fbx: 2 remedies").contains("2 files: 2 clean, 0 with faults, 0 failed");
         Scene made = SceneFiles.read(out.resolve("b.fbx"), Progress.NONE).scene();
         assertThat(made.stage().metersPerUnit()).isEqualTo(1);
         assertThat(java.util.Objects.requireNonNull(made.meshes().getFirst().skin())
@@ -273,7 +273,7 @@ class DeliveryTest {
         MainTest.Run broken = MainTest.run(
                 "batch", box.toString(), "--recipe", recipe.toString(), "--out", out.toString(), "--overwrite");
         assertThat(broken.status()).isEqualTo(3);
-        assertThat(broken.out()).contains("c.fbx: ").contains("3 files: 2 clean, 0 with faults, 1 not read");
+        assertThat(broken.out()).contains("c.fbx: ").contains("3 files: 2 clean, 0 with faults, 1 failed");
         Files.writeString(recipe, "{}");
         assertThat(MainTest.run("batch", box.toString(), "--recipe", recipe.toString(), "--out", out.toString())
                         .err())

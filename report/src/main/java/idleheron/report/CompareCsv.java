@@ -6,6 +6,7 @@ import idleheron.core.compare.Comparison;
 import idleheron.core.pair.LikelyCause;
 import idleheron.core.pair.Loss;
 import idleheron.core.pair.TopicResult;
+import idleheron.report.text.Csv;
 import java.util.Locale;
 
 /** A comparison as one long table, a figure to a line (RFC 4180: commas, quotes doubled, lines end in CR LF). */
@@ -49,12 +50,12 @@ public final class CompareCsv {
 
     /** One table, as it is shown. */
     public static String of(Evidence e) {
-        StringBuilder s = new StringBuilder(field(e.subject()));
-        e.columns().forEach(k -> s.append(',').append(field(k)));
+        StringBuilder s = new StringBuilder(Csv.field(e.subject()));
+        e.columns().forEach(k -> s.append(',').append(Csv.field(k)));
         s.append(",over").append(END);
         for (Evidence.Row r : e.rows()) {
-            s.append(field(r.subject()));
-            r.cells().forEach(k -> s.append(',').append(field(cell(k))));
+            s.append(Csv.field(r.subject()));
+            r.cells().forEach(k -> s.append(',').append(Csv.field(cell(k))));
             s.append(',').append(r.over() ? "over" : "").append(END);
         }
         return s.toString();
@@ -69,16 +70,6 @@ public final class CompareCsv {
     }
 
     private static void line(StringBuilder s, String... fields) {
-        for (int i = 0; i < fields.length; i++) {
-            s.append(i == 0 ? "" : ",").append(field(fields[i]));
-        }
-        s.append(END);
-    }
-
-    /** A cell that a spreadsheet would take for a formula, and that is no number, is told as text by an apostrophe. */
-    private static String field(String v) {
-        boolean formula = v.matches("(?s)[=+@\\-\t\r].*") && !v.matches("[+-]?[0-9.]+([eE][+-]?[0-9]+)?");
-        String plain = formula ? "'" + v : v;
-        return plain.matches("(?s).*[,\"\r\n].*") ? '"' + plain.replace("\"", "\"\"") + '"' : plain;
+        s.append(Csv.line(fields));
     }
 }

@@ -1,12 +1,6 @@
 package idleheron.report;
 
-import freemarker.template.Configuration;
-import freemarker.template.Template;
-import freemarker.template.TemplateException;
-import java.io.IOException;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
+import idleheron.report.text.HtmlPage;
 import java.util.Base64;
 import java.util.List;
 import java.util.Map;
@@ -46,24 +40,7 @@ public final class ContactSheet {
                 Paper.PROGRAM,
                 "rows",
                 rows.stream().map(ContactSheet::row).toList());
-        StringWriter out = new StringWriter();
-        try {
-            template("contact.ftlh").process(model, out);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        } catch (TemplateException e) {
-            throw new IllegalStateException(e);
-        }
-        return out.toString();
-    }
-
-    /** A page of this folder, which escapes what is put into it. */
-    static Template template(String name) throws IOException {
-        Configuration c = new Configuration(Configuration.VERSION_2_3_34);
-        c.setClassForTemplateLoading(ContactSheet.class, "/idleheron/report");
-        c.setDefaultEncoding(StandardCharsets.UTF_8.name());
-        c.setOutputFormat(freemarker.core.HTMLOutputFormat.INSTANCE);
-        return c.getTemplate(name);
+        return HtmlPage.of("contact.ftlh", model);
     }
 
     private static Map<String, Object> row(Row r) {

@@ -40,10 +40,15 @@ public record Paper(String signedBy, String note, String date, Tolerances tolera
         List<Source> out = new ArrayList<>();
         for (Path f : files) {
             if (Files.isRegularFile(f)) {
-                out.add(new Source(String.valueOf(f.getFileName()), Files.size(f), hash(f)));
+                out.add(source(f));
             }
         }
         return out;
+    }
+
+    /** Reads one once more for its hash. */
+    public static Source source(Path file) throws IOException {
+        return new Source(String.valueOf(file.getFileName()), Files.size(file), hash(file));
     }
 
     /** SHA-256 of a text, 64 hexadecimal digits. */

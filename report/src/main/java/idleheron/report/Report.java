@@ -1,6 +1,5 @@
 package idleheron.report;
 
-import freemarker.template.TemplateException;
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.compare.Comparison;
@@ -10,9 +9,7 @@ import idleheron.core.pair.Series;
 import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
-import java.io.IOException;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
+import idleheron.report.text.HtmlPage;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -50,15 +47,7 @@ public final class Report {
         model.put("program", Paper.PROGRAM);
         model.put("files", paper.files());
         model.put("tolerances", tolerances(paper));
-        StringWriter out = new StringWriter();
-        try {
-            ContactSheet.template("report.ftlh").process(model, out);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        } catch (TemplateException e) {
-            throw new IllegalStateException(e);
-        }
-        return out.toString();
+        return HtmlPage.of("report.ftlh", model);
     }
 
     private static List<Map<String, String>> tolerances(Paper p) {

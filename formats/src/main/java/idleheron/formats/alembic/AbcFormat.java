@@ -89,8 +89,9 @@ public final class AbcFormat implements SceneFormat {
                 ? CacheDelivery.baked(d.cargo().of(s), null, null, d.samplesPerFrame(), p.part(0, 0.4))
                 : s;
         ReadScene back = order.draft(load, order.target(), this, order.variant(), p.part(0.4, 0.9));
-        return List.of(
-                Delivery.Part.of(order.target(), load, back, p.part(0.9, 1)).telling(CacheSize.text(back.bytes())));
+        return List.of(order.delivery()
+                .part(order.target(), load, back, p.part(0.9, 1))
+                .telling(CacheSize.text(back.bytes())));
     }
 
     @Override

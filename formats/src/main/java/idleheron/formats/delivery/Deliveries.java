@@ -120,7 +120,7 @@ public final class Deliveries {
                 Progress own = progress.part((double) i / files.size(), (i + 1.0) / files.size());
                 SceneFormat.Form form = format.form(part, variant);
                 SceneFormat.ReadScene back = draft(form.scene(), files.get(i), format, variant, own.part(0, 0.6));
-                out.add(Delivery.Part.of(files.get(i), form.scene(), back, format.missing(), own.part(0.6, 1))
+                out.add(delivery.part(files.get(i), form.scene(), back, format.missing(), own.part(0.6, 1))
                         .telling(String.join("; ", form.told())));
             }
             return out;

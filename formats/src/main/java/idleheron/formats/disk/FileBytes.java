@@ -96,6 +96,7 @@ public final class FileBytes {
     }
 
     static MemorySegment of(Path file, Arena arena, long copied) throws IOException {
+        FileReads.note(file);
         try (FileChannel c = FileChannel.open(file, StandardOpenOption.READ)) {
             Stamp stamp = Stamp.of(file);
             long size = c.size();

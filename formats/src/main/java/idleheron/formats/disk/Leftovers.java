@@ -11,6 +11,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -50,6 +51,30 @@ public final class Leftovers {
     static Path fresh(Path folder) {
         return folder.resolve(
                 ".heron-" + MACHINE + "-" + ProcessHandle.current().pid() + "-" + UUID.randomUUID() + ".part");
+    }
+
+    /** Whether a file is a draft, or lies in the work folder of a trial. */
+    static boolean isDraft(Path file) {
+        for (Path p : file) {
+            if (NAME.matcher(p.toString()).matches()) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** This process among all of all machines, as its drafts are named. */
+    public static String own() {
+        return MACHINE + "-" + ProcessHandle.current().pid();
+    }
+
+    /**
+     * Deletes the drafts of processes in a folder, which must have ended.
+     *
+     * @param processes as {@link #own} names them
+     */
+    public static void sweep(Path folder, Set<String> processes) {
+        sweep(folder, m -> processes.contains(m.group(1) + "-" + m.group(2)));
     }
 
     /** Says that something goes when the process ends, or that it need not any more. */
@@ -112,14 +137,19 @@ public final class Leftovers {
     }
 
     /** Deletes the drafts of processes of this machine that run no more. */
-    static void sweep(Path folder) {
+    public static void sweep(Path folder) {
+        sweep(
+                folder,
+                m -> m.group(1).equals(MACHINE)
+                        && m.group(2).length() < 18
+                        && ProcessHandle.of(Long.parseLong(m.group(2))).isEmpty());
+    }
+
+    private static void sweep(Path folder, Predicate<Matcher> over) {
         try (DirectoryStream<Path> in = Files.newDirectoryStream(folder, ".heron-*.part")) {
             for (Path p : in) {
                 Matcher m = NAME.matcher(String.valueOf(p.getFileName()));
-                if (m.matches()
-                        && m.group(1).equals(MACHINE)
-                        && m.group(2).length() < 18
-                        && ProcessHandle.of(Long.parseLong(m.group(2))).isEmpty()) {
+                if (m.matches() && over.test(m)) {
                     delete(p);
                 }
             }

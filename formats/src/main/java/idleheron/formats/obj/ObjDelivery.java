@@ -52,7 +52,8 @@ final class ObjDelivery {
         SceneFormat.ReadScene back = order.draft(
                 scene, file, format, order.variant(), order.progress().part(0, 0.6));
         List<String> told = new ArrayList<>(form.told());
-        return List.of(Delivery.Part.of(file, scene, back, order.progress().part(0.6, 1))
+        return List.of(order.delivery()
+                .part(file, scene, back, order.progress().part(0.6, 1))
                 .telling(String.join("; ", told)));
     }
 }

@@ -72,7 +72,8 @@ public final class VolumeDelivery {
         long bytes = frames.stream().mapToLong(Part::bytes).sum();
         Scene sent = Scene.bare(scene.name(), scene.stage()).withVolumes(scene.volumes());
         SceneFormat.ReadScene back = new SceneFormat.ReadScene(only, carrier, order.variant(), bytes);
-        return List.of(Delivery.Part.of(order.target(), sent, back, Progress.NONE)
+        return List.of(order.delivery()
+                .part(order.target(), sent, back, Progress.NONE)
                 .telling(frames.size() + (frames.size() == 1 ? " frame, " : " frames, ") + bytes + " bytes"));
     }
 

@@ -7,6 +7,7 @@ import idleheron.core.scene.Texture;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
 import idleheron.formats.disk.FileNames;
+import idleheron.formats.disk.FileReads;
 import idleheron.formats.disk.SafeNames;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -213,6 +214,7 @@ public final class PictureFiles {
                 left.add(t.fileName() + " is larger than 1 GB and does not travel");
                 return null;
             }
+            FileReads.note(file);
             byte[] bytes = Files.readAllBytes(file);
             if (!PictureKinds.isPicture(bytes)) {
                 left.add(t.fileName() + " is no picture and does not travel");

@@ -6,6 +6,7 @@ import idleheron.core.finding.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.pair.CompareSettings;
 import idleheron.core.pair.Held;
+import idleheron.core.pair.Tolerances;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.formats.disk.Drafts;
@@ -27,6 +28,7 @@ import java.util.Set;
  * @param layout names and folders, below the folder of the target
  * @param samplesPerFrame of what is baked into a cache
  * @param pictureFolders from where pictures may travel, besides the folder of the scene's file
+ * @param tolerances from where on what reads back differs from what was to be written
  */
 public record Delivery(
         ExportSelection cargo,
@@ -35,7 +37,8 @@ public record Delivery(
         PictureStyle style,
         Convention.Layout layout,
         int samplesPerFrame,
-        List<Path> pictureFolders) {
+        List<Path> pictureFolders,
+        Tolerances tolerances) {
     /** More samples a frame than this are refused. */
     public static final int MOST_PER_FRAME = 1000;
 
@@ -53,7 +56,7 @@ public record Delivery(
             PictureFiles.Travel pictures,
             PictureStyle style,
             Convention.Layout layout) {
-        this(cargo, clipsApart, pictures, style, layout, 1, List.of());
+        this(cargo, clipsApart, pictures, style, layout, 1, List.of(), Tolerances.DEFAULT);
     }
 
     public Delivery(ExportSelection cargo, boolean clipsApart, PictureFiles.Travel pictures) {
@@ -71,7 +74,8 @@ public record Delivery(
                 new PictureStyle(asked.pictures(), kind, largest),
                 asked,
                 samplesPerFrame,
-                pictureFolders);
+                pictureFolders,
+                tolerances);
     }
 
     /**
@@ -86,11 +90,28 @@ public record Delivery(
     }
 
     public Delivery withSamplesPerFrame(int value) {
-        return new Delivery(cargo, clipsApart, pictures, style, layout, value, pictureFolders);
+        return new Delivery(cargo, clipsApart, pictures, style, layout, value, pictureFolders, tolerances);
     }
 
     public Delivery withPictureFolders(List<Path> folders) {
-        return new Delivery(cargo, clipsApart, pictures, style, layout, samplesPerFrame, folders);
+        return new Delivery(cargo, clipsApart, pictures, style, layout, samplesPerFrame, folders, tolerances);
+    }
+
+    public Delivery withTolerances(Tolerances value) {
+        return new Delivery(cargo, clipsApart, pictures, style, layout, samplesPerFrame, pictureFolders, value);
+    }
+
+    /** What was written to a file and read back, both held against each other. */
+    public Part part(Path file, Scene sent, SceneFormat.ReadScene back, Progress progress) {
+        return part(file, sent, back, Set.of(), progress);
+    }
+
+    /**
+     * @param missing what the carrier has no place for, which its proof does not hold against it
+     */
+    public Part part(Path file, Scene sent, SceneFormat.ReadScene back, Set<Held> missing, Progress progress) {
+        CompareSettings terms = CompareSettings.USUAL.with(tolerances).without(missing);
+        return new Part(file, sent, back, Comparison.of(sent, back.scene(), terms, true, t -> {}, progress), "");
     }
 
     /** Everything in one file, pictures as they are. */
@@ -105,18 +126,6 @@ public record Delivery(
      * @param told what there is to say of its size: "12 frames, 34567 bytes"; or ""
      */
     public record Part(Path file, Scene sent, SceneFormat.ReadScene back, Comparison proof, String told) {
-        public static Part of(Path file, Scene sent, SceneFormat.ReadScene back, Progress progress) {
-            return of(file, sent, back, Set.of(), progress);
-        }
-
-        /**
-         * @param missing what the carrier has no place for, which its proof does not hold against it
-         */
-        public static Part of(Path file, Scene sent, SceneFormat.ReadScene back, Set<Held> missing, Progress progress) {
-            CompareSettings terms = CompareSettings.USUAL.without(missing);
-            return new Part(file, sent, back, Comparison.of(sent, back.scene(), terms, true, t -> {}, progress), "");
-        }
-
         public Part telling(String value) {
             return new Part(file, sent, back, proof, value);
         }

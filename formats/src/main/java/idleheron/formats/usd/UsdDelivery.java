@@ -86,12 +86,13 @@ final class UsdDelivery {
         drafts.place();
         Scene first = delivery.clipsApart() ? load.withClips(List.of()) : load;
         List<Delivery.Part> out = new ArrayList<>();
-        out.add(Delivery.Part.of(
-                main,
-                first,
-                order.draft(first, main, format, variant, progress.part(0.3, 0.6)),
-                format.missing(),
-                progress.part(0.6, 0.7)));
+        out.add(order.delivery()
+                .part(
+                        main,
+                        first,
+                        order.draft(first, main, format, variant, progress.part(0.3, 0.6)),
+                        format.missing(),
+                        progress.part(0.6, 0.7)));
         if (files.size() > 1) {
             drafts.place();
         }
@@ -100,8 +101,13 @@ final class UsdDelivery {
             String asset = "./" + main.getFileName();
             Scene alone =
                     load.withClips(List.of(c)).withStage(load.stage().withRange(c.startSeconds(), c.endSeconds()));
-            out.add(Delivery.Part.of(
-                    files.get(i), alone, apart(order, load, c, asset, files.get(i)), format.missing(), Progress.NONE));
+            out.add(order.delivery()
+                    .part(
+                            files.get(i),
+                            alone,
+                            apart(order, load, c, asset, files.get(i)),
+                            format.missing(),
+                            Progress.NONE));
         }
         progress.at(1, "written");
         return out;

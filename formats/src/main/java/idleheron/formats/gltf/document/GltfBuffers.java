@@ -1,6 +1,7 @@
 package idleheron.formats.gltf.document;
 
 import idleheron.formats.bytes.FormatException;
+import idleheron.formats.disk.FileReads;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -97,6 +98,7 @@ final class GltfBuffers {
             throw b.wrong("uri", "a file in the folder of the document");
         }
         try {
+            FileReads.note(at);
             return MemorySegment.ofArray(Files.readAllBytes(at));
         } catch (IOException | OutOfMemoryError e) {
             throw FormatException.in(b.file(), "the file " + uri + " beside it", "none that can be read");

@@ -1,0 +1,113 @@
+package idleheron.cli;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import idleheron.app.round.FileResult;
+import idleheron.app.round.FileResultJson;
+import idleheron.app.round.RoundItem;
+import idleheron.app.round.RoundListener;
+import idleheron.core.job.Progress;
+import java.io.PrintWriter;
+import java.util.Locale;
+
+/**
+ * Tells how a round goes: each file as it ends, and how far all of it is, to standard error: over and over on one line of a
+ * terminal, else a line now and then.
+ */
+final class BatchTelling implements RoundListener, Progress {
+    private static final ObjectMapper MAPPER = new ObjectMapper();
+    /** Between two lines, and between two looks at a terminal, nanoseconds. */
+    private static final long LINES = 10_000_000_000L;
+
+    private static final long LOOKS = 200_000_000L;
+    private static final String CLEARED = "\r\u001b[K";
+
+    private final PrintWriter out;
+    private final PrintWriter err;
+    private final boolean json;
+    private final boolean terminal;
+    private final int files;
+    private final long start = System.nanoTime();
+    private long told = start;
+    private int ended;
+    private boolean shown;
+
+    /**
+     * @param json whether a file is a line of JSON
+     */
+    BatchTelling(PrintWriter out, PrintWriter err, boolean json, int files) {
+        this.out = out;
+        this.err = err;
+        this.json = json;
+        this.files = files;
+        // the script that starts the program knows, Java does not
+        this.terminal = Boolean.getBoolean("heron.terminal");
+    }
+
+    @Override
+    public synchronized void ended(RoundItem item, FileResult r, double seconds, boolean already) {
+        ended++;
+        clear();
+        if (json) {
+            ObjectNode o = FileResultJson.of(r);
+            o.put("seconds", Math.round(seconds * 1000) / 1000.0).put("already", already);
+            out.println(line(o));
+        } else {
+            out.println(r.file() + ": " + (r.state() == FileResult.State.FAILED ? "failed: " : "") + r.text()
+                    + (r.worst().severity().isEmpty()
+                            ? ""
+                            : "; " + r.worst().severity() + ": " + r.worst().message())
+                    + (already ? " (done before)" : ""));
+        }
+        out.flush();
+    }
+
+    static String line(ObjectNode o) {
+        try {
+            return MAPPER.writeValueAsString(o);
+        } catch (JsonProcessingException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    @Override
+    public synchronized void at(double done, String what) {
+        long now = System.nanoTime();
+        if (now - told < (terminal ? LOOKS : LINES)) {
+            return;
+        }
+        told = now;
+        String far = what.isEmpty()
+                ? ended + " of " + files + " files, " + Math.round(done * 100) + " % of the bytes"
+                : what;
+        String text = far + left(done, now);
+        if (terminal) {
+            err.print(CLEARED + text);
+            err.flush();
+            shown = true;
+        } else {
+            err.println("heron: " + text);
+        }
+    }
+
+    private String left(double done, long now) {
+        double seconds = (now - start) / 1e9;
+        if (done < 0.02 || seconds < 2) {
+            return "";
+        }
+        double left = seconds / done - seconds;
+        return left < 90
+                ? String.format(Locale.ROOT, ", about %.0f s left", left)
+                : String.format(Locale.ROOT, ", about %.0f min left", left / 60);
+    }
+
+    /** Takes the line of a terminal away. */
+    synchronized void clear() {
+        if (shown) {
+            err.print(CLEARED);
+            err.flush();
+            shown = false;
+        }
+    }
+}
