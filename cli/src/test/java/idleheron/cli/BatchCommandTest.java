@@ -187,16 +187,8 @@ class BatchCommandTest {
     }
 
     private Process process(String... args) throws IOException {
-        List<String> all = new ArrayList<>(List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "--enable-native-access=ALL-UNNAMED",
-                "--sun-misc-unsafe-memory-access=allow",
-                "-cp",
-                System.getProperty("java.class.path"),
-                Main.class.getName()));
-        all.addAll(List.of(args));
         File log = folder.resolve("log").toFile();
-        return new ProcessBuilder(all)
+        return new ProcessBuilder(Spawned.command(args))
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(log))
                 .start();

@@ -8,7 +8,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -23,14 +22,11 @@ class FarmTest {
     @TempDir
     Path folder;
 
-    private static String heron() {
-        Path at = Path.of("").toAbsolutePath();
-        return Objects.requireNonNull(at.getParent()).resolve("heron").toString();
-    }
-
     private Process start(String... args) throws IOException {
-        List<String> all =
-                new ArrayList<>(List.of(heron(), "batch", folder.resolve("in").toString()));
+        List<String> all = new ArrayList<>(List.of(
+                Spawned.project().resolve("heron").toString(),
+                "batch",
+                folder.resolve("in").toString()));
         all.addAll(List.of(args));
         return new ProcessBuilder(all)
                 .redirectErrorStream(true)

@@ -21,7 +21,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Objects;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterEach;
@@ -294,16 +293,11 @@ class ServeTest {
     /** The example talks to a real process, and a second look at a file takes little time. */
     @Test
     void theExampleInPythonRuns() throws IOException, InterruptedException {
-        Path root = Objects.requireNonNull(Path.of("").toAbsolutePath().getParent());
-        Path heron = folder.resolve("heron");
-        Files.writeString(
-                heron,
-                "#!/bin/sh\nexec '" + Path.of(System.getProperty("java.home"), "bin", "java")
-                        + "' --enable-native-access=ALL-UNNAMED --sun-misc-unsafe-memory-access=allow -cp '"
-                        + System.getProperty("java.class.path") + "' " + Main.class.getName() + " \"$@\"\n");
-        assertThat(heron.toFile().setExecutable(true)).isTrue();
         Process p = new ProcessBuilder(
-                        "python3", root.resolve("examples/heron_client.py").toString(), heron.toString(), a())
+                        "python3",
+                        Spawned.project().resolve("examples/heron_client.py").toString(),
+                        Spawned.script(folder).toString(),
+                        a())
                 .redirectErrorStream(true)
                 .start();
         String said = new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8);

@@ -248,6 +248,7 @@ class RoundRunTest {
     @Test
     void twoRoundsDoNotWriteToOneFolderAtOnce() throws IOException {
         try (Journal j = Journal.open(folder.resolve("out"), "all", "", true)) {
+            assertThat(j.former()).isEmpty();
             assertThatThrownBy(() -> run("out", USUAL))
                     .isInstanceOf(UsageException.class)
                     .hasMessageStartingWith("another round is writing to ");
