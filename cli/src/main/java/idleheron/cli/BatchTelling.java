@@ -17,9 +17,7 @@ import java.util.Locale;
  */
 final class BatchTelling implements RoundListener, Progress {
     private static final ObjectMapper MAPPER = new ObjectMapper();
-    /** Between two lines, and between two looks at a terminal, nanoseconds. */
     private static final long LINES = 10_000_000_000L;
-
     private static final long LOOKS = 200_000_000L;
     private static final String CLEARED = "\r\u001b[K";
 
@@ -27,6 +25,7 @@ final class BatchTelling implements RoundListener, Progress {
     private final PrintWriter err;
     private final boolean json;
     private final boolean terminal;
+    private final long every;
     private final int files;
     private final long start = System.nanoTime();
     private long told = start;
@@ -37,12 +36,27 @@ final class BatchTelling implements RoundListener, Progress {
      * @param json whether a file is a line of JSON
      */
     BatchTelling(PrintWriter out, PrintWriter err, boolean json, int files) {
+        // the script that starts the program knows, Java does not
+        this(
+                out,
+                err,
+                json,
+                files,
+                Boolean.getBoolean("heron.terminal"),
+                Boolean.getBoolean("heron.terminal") ? LOOKS : LINES);
+    }
+
+    /**
+     * @param terminal whether what is told takes the place of what was told before
+     * @param every so many nanoseconds
+     */
+    BatchTelling(PrintWriter out, PrintWriter err, boolean json, int files, boolean terminal, long every) {
         this.out = out;
         this.err = err;
         this.json = json;
         this.files = files;
-        // the script that starts the program knows, Java does not
-        this.terminal = Boolean.getBoolean("heron.terminal");
+        this.terminal = terminal;
+        this.every = every;
     }
 
     @Override
@@ -74,7 +88,7 @@ final class BatchTelling implements RoundListener, Progress {
     @Override
     public synchronized void at(double done, String what) {
         long now = System.nanoTime();
-        if (now - told < (terminal ? LOOKS : LINES)) {
+        if (now - told < every) {
             return;
         }
         told = now;

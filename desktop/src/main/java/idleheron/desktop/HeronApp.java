@@ -17,6 +17,7 @@ import idleheron.desktop.model.Settings;
 import idleheron.desktop.model.Step;
 import idleheron.desktop.model.UndoStack;
 import idleheron.desktop.prepare.MakeReadyScreen;
+import idleheron.desktop.round.RoundDeeds;
 import idleheron.desktop.send.AgainDeeds;
 import idleheron.desktop.send.SendScreen;
 import idleheron.desktop.sheet.AsStored;
@@ -49,7 +50,6 @@ import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
@@ -73,6 +73,8 @@ public final class HeronApp extends Application {
     private Settings settings;
     private BenchActions deeds;
     private AgainDeeds again;
+    private RoundDeeds rounds;
+    private Arrivals arrivals;
     private Stage stage;
     private Viewport lookView;
     private Viewport readyView;
@@ -91,11 +93,16 @@ public final class HeronApp extends Application {
         deeds = new BenchActions(bench, jobs, undo, settings, text -> notices.tell(text, false));
         bench.dusk().set(settings.dusk());
         again = new AgainDeeds(deeds, sheets);
+        rounds = new RoundDeeds(bench, deeds, sheets);
+        arrivals = new Arrivals(bench, deeds, again, rounds);
         Viewport.Spaces spaces = new Viewport.Spaces();
         lookView = new Viewport(bench.transport());
         readyView = new Viewport(bench.transport());
         compareView = new Viewport(bench.transport());
-        screens.put(Step.GATHER, new GatherScreen(bench, deeds, jobs, settings, this::choose, demo()));
+        screens.put(
+                Step.GATHER,
+                new GatherScreen(
+                        bench, deeds, jobs, settings, new GatherScreen.Chooses(this::choose, rounds::choose), demo()));
         screens.put(
                 Step.LOOK_OVER,
                 new LookOverScreen(
@@ -129,9 +136,15 @@ public final class HeronApp extends Application {
                         bench,
                         deeds,
                         sheets,
-                        new WindowKeys.Does(this::choose, this::settings, () -> help(""), jobs::cancel, notices::clear))
+                        new WindowKeys.Does(
+                                this::choose,
+                                rounds::choose,
+                                this::settings,
+                                () -> help(""),
+                                jobs::cancel,
+                                notices::clear))
                 .listen(scene);
-        drops(scene);
+        arrivals.listen(scene);
         bench.dusk().addListener((o, was, is) -> theme(all));
         theme(all);
         bench.step().addListener((o, was, is) -> show());
@@ -163,6 +176,7 @@ public final class HeronApp extends Application {
     public void stop() {
         watch.stop();
         bench.transport().playing().set(false);
+        rounds.close();
         jobs.close();
         List.of(lookView, readyView, compareView).forEach(Viewport::close);
     }
@@ -209,7 +223,7 @@ public final class HeronApp extends Application {
         } else if (raw.size() > 1) {
             deeds.openTogether(raw.stream().map(Path::of).toList());
         } else if (!raw.isEmpty()) {
-            open(Path.of(raw.getFirst()));
+            arrivals.named(List.of(Path.of(raw.getFirst())));
         }
     }
 
@@ -311,33 +325,6 @@ public final class HeronApp extends Application {
         }
     }
 
-    private void drops(Scene scene) {
-        scene.setOnDragOver(e -> {
-            if (e.getDragboard().hasFiles()) {
-                e.acceptTransferModes(TransferMode.COPY);
-            }
-        });
-        scene.setOnDragDropped(e -> {
-            if (e.getDragboard().hasFiles()) {
-                List<Path> all = e.getDragboard().getFiles().stream()
-                        .map(java.io.File::toPath)
-                        .toList();
-                Path file = all.getFirst();
-                if (all.size() > 1) {
-                    deeds.openTogether(all);
-                } else if (again.isList(file)) {
-                    again.show(file);
-                } else if (bench.step().get().compareTo(Step.SEND) >= 0
-                        && bench.crossing().get().original() != null) {
-                    deeds.openReturned(file);
-                } else {
-                    deeds.open(file);
-                }
-                e.setDropCompleted(true);
-            }
-        });
-    }
-
     private @Nullable Path ask(String title) {
         FileChooser f = new FileChooser();
         f.setTitle(title);
@@ -350,13 +337,9 @@ public final class HeronApp extends Application {
         return chosen == null ? null : chosen.toPath();
     }
 
-    /** Puts a file on the bench, or shows what a delivery would be again, as dropping it would. */
-    void open(Path file) {
-        if (again.isList(file)) {
-            again.show(file);
-        } else {
-            deeds.open(file);
-        }
+    /** Takes files as dropping them would, before anything was sent. */
+    void open(Path... files) {
+        arrivals.named(List.of(files));
     }
 
     /** Takes a file as what came back, as dropping it on Compare would. */

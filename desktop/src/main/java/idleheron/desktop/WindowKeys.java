@@ -15,7 +15,7 @@ import javafx.scene.input.KeyEvent;
 /** The keys of the window; HelpSheet lists them. */
 final class WindowKeys {
     /** What keys do besides moving the bench. */
-    record Does(Runnable choose, Runnable settings, Runnable help, Runnable stop, Runnable clear) {}
+    record Does(Runnable choose, Runnable folder, Runnable settings, Runnable help, Runnable stop, Runnable clear) {}
 
     private final Bench bench;
     private final BenchActions deeds;
@@ -40,6 +40,9 @@ final class WindowKeys {
                 deeds.redo();
             } else if (new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN).match(e) && !typing) {
                 deeds.undo();
+            } else if (new KeyCodeCombination(KeyCode.O, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN)
+                    .match(e)) {
+                does.folder().run();
             } else if (new KeyCodeCombination(KeyCode.O, KeyCombination.SHORTCUT_DOWN).match(e)) {
                 does.choose().run();
             } else if (new KeyCodeCombination(KeyCode.D, KeyCombination.SHORTCUT_DOWN).match(e)) {

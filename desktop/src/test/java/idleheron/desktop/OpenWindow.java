@@ -60,9 +60,9 @@ public final class OpenWindow implements BeforeEachCallback, AfterEachCallback {
         return Objects.requireNonNull(stage);
     }
 
-    /** Puts a file on the bench, as dropping it would. */
-    void open(Path file) {
-        new FxRobot().interact(() -> app().open(file));
+    /** Puts a file on the bench, or takes several, as dropping them would. */
+    void open(Path... files) {
+        new FxRobot().interact(() -> app().open(files));
     }
 
     /** Takes a file as what came back, as dropping it on Compare would. */

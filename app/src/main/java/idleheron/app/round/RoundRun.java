@@ -57,6 +57,11 @@ public final class RoundRun {
         return new RoundRun(round, terms, RoundItems.of(round), "all");
     }
 
+    /** Some files of a round. */
+    public static RoundRun of(Round round, RoundTerms terms, List<RoundItem> items) throws IOException {
+        return new RoundRun(round, terms, items, "all");
+    }
+
     /** The files of a part of a round. */
     public static RoundRun of(Round round, RoundTerms terms, List<RoundItem> items, Part part) throws IOException {
         return new RoundRun(round, terms, items, part.file());
@@ -159,6 +164,7 @@ public final class RoundRun {
             do {
                 progress.at(Math.min(1, (double) doneBytes.get() / all), "");
             } while (!ended.await(LOOK, TimeUnit.MILLISECONDS));
+            progress.at(Math.min(1, (double) doneBytes.get() / all), "");
         } catch (CancellationException e) {
             stop();
             quietly(ended);

@@ -52,7 +52,7 @@ public final class GatherScreen extends Screen<ScrollPane> {
     private final BenchActions deeds;
     private final Jobs jobs;
     private final Settings settings;
-    private final Runnable choose;
+    private final Chooses chooses;
     private final @Nullable Path demo;
     private final VBox content;
     private final Map<String, Summary> known = new HashMap<>();
@@ -64,14 +64,17 @@ public final class GatherScreen extends Screen<ScrollPane> {
     private record Summary(
             String facts, String more, @Nullable WritableImage picture, boolean cloth) {}
 
+    /** What is asked for with a chooser. */
+    public record Chooses(Runnable file, Runnable folder) {}
+
     public GatherScreen(
-            Bench bench, BenchActions deeds, Jobs jobs, Settings settings, Runnable choose, @Nullable Path demo) {
+            Bench bench, BenchActions deeds, Jobs jobs, Settings settings, Chooses chooses, @Nullable Path demo) {
         super(Ui.scrolled(Ui.column(16)));
         this.bench = bench;
         this.deeds = deeds;
         this.jobs = jobs;
         this.settings = settings;
-        this.choose = choose;
+        this.chooses = chooses;
         this.demo = demo;
         content = (VBox) root.getContent();
         content.getStyleClass().add("page");
@@ -102,10 +105,15 @@ public final class GatherScreen extends Screen<ScrollPane> {
                         Ui.label(c.original() == null ? "Put a file on the bench" : "On the bench", "title"),
                         Ui.label(
                                 "Drop a file of " + GatherModel.carriers()
-                                        + ", or a folder of numbered volumes, anywhere in the window; or choose one.",
+                                        + ", several, or a folder anywhere in the window; or choose.",
                                 "second")),
                 Ui.grow(),
-                Ui.button("Choose a file…", "Open a file (Ctrl O)", choose, "strong-button"));
+                Ui.button(
+                        "Many files…",
+                        "One recipe over all files of a folder: a round (Ctrl Shift O)",
+                        chooses.folder(),
+                        "quiet"),
+                Ui.button("Choose a file…", "Open a file (Ctrl O)", chooses.file(), "strong-button"));
         content.getChildren().add(head);
         FlowPane bench1 = flow();
         GatherModel.placed(c).forEach(p -> bench1.getChildren().add(card(p.asset(), p.role())));

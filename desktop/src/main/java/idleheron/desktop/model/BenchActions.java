@@ -90,6 +90,15 @@ public final class BenchActions {
         });
     }
 
+    /** Puts a file on the bench with remedies and the destination that they are for. */
+    public void openWith(Path file, @Nullable Convention to, List<Remedy> remedies) {
+        jobs.run("open", p -> read(file, false, () -> open(file, true), p), a -> {
+            bench.joint().set(-1);
+            undo.change(Crossing.of(a, to).withRemedies(remedies));
+            bench.step().set(Step.LOOK_OVER);
+        });
+    }
+
     /** Puts several files on the bench as one: a head and a body on one skeleton, or characters of one shot. */
     public void openTogether(List<Path> files) {
         jobs.run("open", p -> new OpenJob(files, false).run(p), a -> {
@@ -214,7 +223,7 @@ public final class BenchActions {
             return;
         }
         String base = FileNames.stem(a.path());
-        String text = RecipeJson.text(KeptCrossings.FORM, c.destination(), c.remedies());
+        String text = recipe();
         jobs.run(
                 "save the recipe",
                 p -> {
@@ -222,6 +231,12 @@ public final class BenchActions {
                     return Files.writeString(to, text);
                 },
                 done -> tell.accept("The recipe is in " + done + "."));
+    }
+
+    /** The remedies on the bench as the text of a recipe. */
+    public String recipe() {
+        Crossing c = bench.crossing().get();
+        return RecipeJson.text(KeptCrossings.FORM, c.destination(), c.remedies());
     }
 
     /**

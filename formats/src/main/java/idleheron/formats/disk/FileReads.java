@@ -3,7 +3,6 @@ package idleheron.formats.disk;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 
@@ -21,17 +20,15 @@ public final class FileReads {
     /**
      * Runs work and keeps what it reads.
      *
-     * @param into takes absolute paths, each once, in the order they were read; drafts are left out
+     * @param into takes absolute paths as they are read, each once where it is a set in order; drafts are left out
      */
     public static <T> T listening(Set<Path> into, Work<T> work) throws IOException {
         List<Set<Path>> all = LISTENING.get();
-        Set<Path> own = new LinkedHashSet<>();
-        all.add(own);
+        all.add(into);
         try {
             return work.run();
         } finally {
             all.removeLast();
-            into.addAll(own);
         }
     }
 

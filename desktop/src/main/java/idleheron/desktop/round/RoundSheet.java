@@ -1,0 +1,265 @@
+package idleheron.desktop.round;
+
+import idleheron.app.round.RoundSummary;
+import idleheron.core.Verdict;
+import idleheron.desktop.widget.Ui;
+import java.util.List;
+import java.util.function.Function;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.collections.FXCollections;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ProgressBar;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableRow;
+import javafx.scene.control.TableView;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+
+/** A round: what is done to its files and where they go, a table of them, and how far all of it is. */
+final class RoundSheet extends VBox {
+    private final RoundModel model;
+    private final RoundDeeds deeds;
+    private final ComboBox<String> recipe = combo("Recipe", "What is done to each file");
+    private final ComboBox<String> destination = combo("Destination", "How the other side writes things");
+    private final ComboBox<String> carrier = combo("Carrier", "What they are written as");
+    private final TextField out = new TextField();
+    private final TableView<RoundModel.Row> table = new TableView<>();
+    private final ProgressBar bar = new ProgressBar(0);
+    private final Label headline = Ui.label("", "strong");
+    private final Label totals = Ui.wrapped("", "second");
+    private final Button start;
+    private final Button stop;
+    private final Button again;
+    private final Button watch;
+    private final Button export;
+    private final Button open;
+
+    RoundSheet(RoundModel model, RoundDeeds deeds) {
+        super(10);
+        this.model = model;
+        this.deeds = deeds;
+        fill();
+        out.setAccessibleText("Folder they go to");
+        out.setTooltip(new Tooltip("The folder the files go to; it is made where it is not there"));
+        HBox.setHgrow(out, Priority.ALWAYS);
+        start = Ui.button(
+                "Start", "Do every file; what was done before and is unchanged is kept", this::begin, "strong-button");
+        stop = Ui.button("Stop", "Stop; what is done stays", model::stop, "quiet");
+        again = Ui.button("Again", "Do once more what failed", () -> model.again(deeds.terms()), "quiet");
+        watch = Ui.button(
+                "Watch",
+                "Do what is new or newer in these folders, once it has stopped growing",
+                () -> model.watch(deeds.round(asked()), deeds.terms(), RoundDeeds.LOOKS),
+                "quiet");
+        export = Ui.button(
+                "Export…",
+                "The summary as a page, a table or JSON",
+                () -> deeds.export(summary(), deeds.round(asked())),
+                "quiet");
+        open = Ui.button(
+                "Open on the bench",
+                "Open the chosen file with the remedies of this round (Enter)",
+                this::opened,
+                "quiet");
+        Button keep = Ui.button(
+                "Keep this round…",
+                "Keep it as a file, for here and for the command line",
+                () -> deeds.keep(deeds.round(asked())),
+                "quiet");
+        bar.setMaxWidth(Double.MAX_VALUE);
+        bar.setAccessibleText("How far it is, by bytes");
+        HBox.setHgrow(bar, Priority.ALWAYS);
+        columns();
+        VBox.setVgrow(table, Priority.ALWAYS);
+        getChildren()
+                .addAll(
+                        Ui.row(
+                                12,
+                                named("Recipe", recipe),
+                                named("Destination", destination),
+                                named("Written as", carrier)),
+                        Ui.row(
+                                8,
+                                Ui.label("Into", "small"),
+                                out,
+                                Ui.button("Choose…", "Choose the folder they go to", () -> deeds.folder(out), "quiet")),
+                        Ui.row(8, start, stop, again, watch, Ui.grow(), open, export, keep),
+                        Ui.row(12, headline, bar),
+                        table,
+                        totals);
+        model.onChanged(this::show);
+        show();
+    }
+
+    private static ComboBox<String> combo(String name, String tip) {
+        ComboBox<String> c = new ComboBox<>();
+        c.setAccessibleText(name);
+        c.setTooltip(new Tooltip(tip));
+        c.setMaxWidth(Double.MAX_VALUE);
+        return c;
+    }
+
+    private static VBox named(String name, ComboBox<String> box) {
+        VBox v = Ui.column(2, Ui.label(name, "small"), box);
+        HBox.setHgrow(v, Priority.ALWAYS);
+        v.setPrefWidth(300);
+        return v;
+    }
+
+    private void fill() {
+        recipe.getItems().setAll(deeds.recipes());
+        recipe.setValue(deeds.asked().recipe());
+        recipe.valueProperty().addListener((o, was, is) -> {
+            if (RoundDeeds.OTHER.equals(is)) {
+                String file = deeds.recipe();
+                if (!file.isEmpty() && !recipe.getItems().contains(file)) {
+                    recipe.getItems().addFirst(file);
+                }
+                recipe.setValue(file.isEmpty() ? was : file);
+            }
+        });
+        destination.getItems().setAll(deeds.destinations());
+        destination.setValue(deeds.asked().destination());
+        carrier.getItems().setAll(deeds.carriers());
+        carrier.setValue(deeds.asked().carrier());
+        out.setText(deeds.asked().out());
+    }
+
+    private void columns() {
+        table.getStyleClass().add("evidence");
+        table.setAccessibleText("Files of the round");
+        table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+        table.setFixedCellSize(28);
+        table.setPlaceholder(Ui.label("No files.", "second"));
+        table.getColumns()
+                .setAll(List.of(
+                        column("File", 250, r -> r.item().name(), false),
+                        states(),
+                        column("Read back", 90, RoundModel.Row::verdict, false),
+                        column("Time", 70, RoundModel.Row::time, true),
+                        column("Size", 80, RoundModel.Row::size, true),
+                        column("Worst finding", 400, RoundModel.Row::worst, false)));
+        table.setRowFactory(t -> {
+            TableRow<RoundModel.Row> row = new TableRow<>() {
+                @Override
+                protected void updateItem(RoundModel.@Nullable Row item, boolean none) {
+                    super.updateItem(item, none);
+                    setTooltip(
+                            item == null || none
+                                    ? null
+                                    : new Tooltip(item.item().name() + "\n" + item.worst()));
+                }
+            };
+            row.setOnMouseClicked(e -> {
+                if (e.getClickCount() == 2) {
+                    opened();
+                }
+            });
+            return row;
+        });
+        table.setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ENTER) {
+                opened();
+            }
+        });
+        table.getSelectionModel().selectedItemProperty().addListener((o, was, is) -> enable());
+    }
+
+    /** The state with its mark. */
+    private static TableColumn<RoundModel.Row, String> states() {
+        TableColumn<RoundModel.Row, String> c = column("State", 140, RoundModel.Row::state, false);
+        c.setCellFactory(x -> new TableCell<>() {
+            @Override
+            protected void updateItem(@Nullable String text, boolean none) {
+                super.updateItem(text, none);
+                RoundModel.Row row = none ? null : getTableRow().getItem();
+                Verdict mark = row == null ? null : row.mark();
+                setText(none ? "" : text);
+                setGraphic(mark == null ? null : Ui.mark(mark, 8));
+            }
+        });
+        return c;
+    }
+
+    private static TableColumn<RoundModel.Row, String> column(
+            String title, double width, Function<RoundModel.Row, String> text, boolean number) {
+        TableColumn<RoundModel.Row, String> c = new TableColumn<>(title);
+        c.setCellValueFactory(f -> new SimpleStringProperty(text.apply(f.getValue())));
+        c.setPrefWidth(width);
+        c.setSortable(true);
+        if (number) {
+            c.getStyleClass().add("right");
+            c.setStyle("-fx-alignment: center-right;");
+        }
+        return c;
+    }
+
+    private RoundSummary summary() {
+        return model.summary();
+    }
+
+    /** As it is asked for now. */
+    private RoundDeeds.Asked asked() {
+        return new RoundDeeds.Asked(recipe.getValue(), destination.getValue(), carrier.getValue(), out.getText());
+    }
+
+    private void begin() {
+        model.start(deeds.round(asked()), deeds.terms());
+    }
+
+    private void opened() {
+        RoundModel.Row r = table.getSelectionModel().getSelectedItem();
+        if (r != null) {
+            deeds.open(r.item(), asked());
+        }
+    }
+
+    private void show() {
+        int chosen = table.getSelectionModel().getSelectedIndex();
+        List<RoundModel.Row> rows = model.rows();
+        if (table.getItems().size() == rows.size()) {
+            for (int i = 0; i < rows.size(); i++) {
+                if (!rows.get(i).equals(table.getItems().get(i))
+                        && table.getSortOrder().isEmpty()) {
+                    table.getItems().set(i, rows.get(i));
+                }
+            }
+        }
+        if (!table.getItems().equals(rows) && table.getSortOrder().isEmpty()
+                || table.getItems().size() != rows.size()) {
+            table.setItems(FXCollections.observableArrayList(rows));
+        } else if (!table.getSortOrder().isEmpty()) {
+            table.setItems(FXCollections.observableArrayList(rows));
+            table.sort();
+        }
+        if (chosen >= 0 && chosen < rows.size()) {
+            table.getSelectionModel().select(chosen);
+        }
+        headline.setText(model.headline());
+        bar.setProgress(model.done());
+        bar.setVisible(model.isRunning());
+        totals.setText(model.totals().isEmpty() ? "" : "Found in the files as they go: " + model.totals());
+        enable();
+    }
+
+    private void enable() {
+        boolean busy = model.isRunning() || model.isWatching();
+        List<Node> settings = List.of(recipe, destination, carrier, out);
+        settings.forEach(n -> n.setDisable(busy));
+        start.setDisable(busy || model.rows().isEmpty());
+        watch.setDisable(busy);
+        stop.setDisable(!busy);
+        again.setDisable(busy || !model.canRepeat());
+        export.setDisable(model.summary().results().isEmpty());
+        open.setDisable(table.getSelectionModel().getSelectedItem() == null);
+    }
+}
