@@ -98,9 +98,9 @@ public final class Main {
         /** From the disk, telling nobody. */
         static final Setting USUAL = new Setting(SceneFiles::read, SceneFiles::rescue, Progress.NONE);
 
-        /** Of the command that this is. */
+        /** Of the command that this is; options that lie within others know no command, and no setting of its own. */
         static Setting of(CommandSpec spec) {
-            return ((Main) spec.root().userObject()).setting;
+            return spec.root().userObject() instanceof Main m ? m.setting : USUAL;
         }
     }
 
