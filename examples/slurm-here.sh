@@ -28,6 +28,7 @@ start() {
   if [ ${#missing[@]} -gt 0 ]; then
     apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}"
   fi
+  stop # one that runs there already
   mkdir -p "$folder/spool" "$folder/state" "$folder/munge"
   chmod 700 "$folder/munge"
   [ -s "$folder/munge/key" ] || { head -c 1024 /dev/urandom >"$folder/munge/key"; chmod 600 "$folder/munge/key"; }
