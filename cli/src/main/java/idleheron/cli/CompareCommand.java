@@ -4,6 +4,7 @@ import idleheron.app.CompareJob;
 import idleheron.app.OpenJob;
 import idleheron.app.ReportJob;
 import idleheron.app.UsageException;
+import idleheron.core.Wording;
 import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Asset;
 import idleheron.core.pair.CompareSettings;
@@ -139,7 +140,7 @@ final class CompareCommand implements Callable<Integer> {
     }
 
     private static void print(Comparison c, PrintWriter out) {
-        out.println(c.verdict().word() + ", " + c.faults() + " topics over tolerance");
+        out.println(c.verdict().word() + ", " + Wording.counted(c.faults(), "topic") + " over tolerance");
         if (!c.causes().isEmpty()) {
             out.println("likely cause: " + c.causeSentence());
         }

@@ -1,10 +1,17 @@
 package idleheron.desktop;
 
+import java.util.logging.Level;
+import java.util.logging.Logger;
+
 /** Starts the window; does not extend the toolkit's application class, so that the class path is enough. */
 public final class Launcher {
+    /** Of the toolkit, which warns of being on the class path; held, for loggers that nobody holds forget their level. */
+    private static final Logger TOOLKIT = Logger.getLogger("javafx");
+
     private Launcher() {}
 
     public static void main(String[] args) {
+        TOOLKIT.setLevel(Level.SEVERE);
         javafx.application.Application.launch(HeronApp.class, args);
     }
 }

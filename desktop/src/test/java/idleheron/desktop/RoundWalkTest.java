@@ -68,7 +68,7 @@ class RoundWalkTest {
         Reader.until("all are done", () -> window.reads("3 files: 2 clean, 0 with faults, 1 failed"));
         assertThat(folder.resolve("clips_ready/bell.fbx")).exists();
         assertThat(folder.resolve("clips_ready/.round/summary.json")).exists();
-        assertThat(window.reads("Found as they go: ")).isTrue();
+        assertThat(window.reads("Found in the files as they go: ")).isTrue();
         Files.copy(demo.resolve("tide_gauge.fbx"), folder.resolve("clips/torn2.fbx"));
         Files.move(
                 folder.resolve("clips/torn2.fbx"),

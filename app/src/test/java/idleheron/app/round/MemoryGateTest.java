@@ -15,6 +15,7 @@ class MemoryGateTest {
         int small = gate.share(100_000);
         assertThat(small).isBetween(40, 60);
         assertThat(gate.share(10_000_000)).isGreaterThan(small).isLessThan(gate.all() / 2);
+        assertThat(gate.share(27_000_000)).as("more than half").isEqualTo(gate.all());
         assertThat(gate.share(100_000_000)).isEqualTo(gate.all());
         assertThat(gate.share(Long.MAX_VALUE / 100)).isEqualTo(gate.all());
         assertThat(gate.all()).isEqualTo(716);

@@ -22,8 +22,8 @@ class RoundExportTest {
                     "a.fbx",
                     FileResult.State.CLEAN,
                     "clean",
-                    new FileResult.Worst("tips", "may drift", "3 tips: a, b <c>"),
-                    Map.of("tips", 1, "several-roots", 2),
+                    new FileResult.Worst("a-tip", "may drift", "3 tips: a, b <c>"),
+                    Map.of("a-tip", 1, "several-roots", 2),
                     "1 remedy, \"so\"",
                     List.of(SUM),
                     List.of(SUM)),
@@ -54,7 +54,7 @@ class RoundExportTest {
     @Test
     void totalsAreByFindingThatOfMostFilesFirst() {
         assertThat(SUMMARY.totals())
-                .containsExactly(new RoundSummary.Total("several-roots", 2, 3), new RoundSummary.Total("tips", 1, 1));
+                .containsExactly(new RoundSummary.Total("several-roots", 2, 3), new RoundSummary.Total("a-tip", 1, 1));
         assertThat(SUMMARY.line()).isEqualTo("3 files: 1 clean, 1 with faults, 1 failed");
     }
 
@@ -63,7 +63,7 @@ class RoundExportTest {
         assertThat(RoundExport.csv(SUMMARY).lines())
                 .hasSize(4)
                 .contains(
-                        "in/a.fbx,a.fbx,clean,clean,may drift,tips,\"3 tips: a, b <c>\",\"1 remedy, \"\"so\"\"\",1234567",
+                        "in/a.fbx,a.fbx,clean,clean,may drift,a-tip,\"3 tips: a, b <c>\",\"1 remedy, \"\"so\"\"\",1234567",
                         "in/b.fbx,b.fbx,with faults,drifted,,,,'=1+1,0");
     }
 

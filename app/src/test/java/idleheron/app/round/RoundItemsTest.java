@@ -75,6 +75,7 @@ class RoundItemsTest {
     void aListKeepsFoldersAndMayNameWhatAnInputMay() throws IOException {
         Files.writeString(folder.resolve("list.txt"), "# ours\n\nclips/night/wade.fbx\n  clips/walk.fbx\nsmoke\n");
         assertThat(targets("@list.txt")).containsExactly("clips/night/wade.fbx", "clips/walk.fbx", "smoke.####.vdb");
+        assertThat(targets("@list.txt", "@list.txt")).as("told twice").hasSize(3);
         Files.writeString(folder.resolve("list.txt"), folder.resolve("clips/walk.fbx") + "\n");
         assertThat(targets("@list.txt")).containsExactly("walk.fbx");
         Files.writeString(folder.resolve("list.txt"), "@list.txt\n");

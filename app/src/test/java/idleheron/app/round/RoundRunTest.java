@@ -7,6 +7,7 @@ import idleheron.app.Small;
 import idleheron.app.UsageException;
 import idleheron.core.job.Progress;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.disk.Leftovers;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -240,9 +241,11 @@ class RoundRunTest {
         Files.writeString(journal, elsewhere, StandardOpenOption.APPEND);
         Path draft = Files.writeString(folder.resolve("out/sub/.heron-abc123-77-0-1-2.part"), "half");
         Path other = Files.writeString(folder.resolve("out/sub/.heron-abc123-78-0-1-2.part"), "of another round");
+        Path mine = Files.writeString(folder.resolve("out/sub/.heron-" + Leftovers.own() + "-0-1-2.part"), "mine");
         run("out", USUAL.withResume(true));
         assertThat(draft).doesNotExist();
         assertThat(other).exists();
+        assertThat(mine).as("of this process, which may be at work on it").exists();
     }
 
     @Test

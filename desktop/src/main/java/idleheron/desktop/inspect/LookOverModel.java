@@ -99,8 +99,8 @@ record LookOverModel(CheckJob.Result result, @Nullable Convention destination) {
     /** For whom it was checked, by how many rules, and how many of them found something. */
     String checked() {
         long codes = result.findings().stream().map(Finding::code).distinct().count();
-        return "Checked for " + (destination == null ? "no destination chosen" : destination.title()) + " · "
-                + Inspection.ruleCount() + " rules, " + codes + " found something";
+        return "Checked " + (destination == null ? "without a destination" : "for " + destination.title()) + ": "
+                + codes + " of " + Inspection.ruleCount() + " rules found something";
     }
 
     Lead lead(Finding f) {

@@ -193,7 +193,7 @@ public final class StageSheet extends HBox {
         said.setFixedCellSize(26);
         said.setAccessibleText("Who says what of the chosen prim");
         said.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-        said.setPlaceholder(Ui.label("Nobody says anything here.", "second"));
+        said.setPlaceholder(Ui.label("No layer writes a property of this prim.", "second"));
         said.getColumns()
                 .add(Column.<LayeredFile.Said>text("property", 190, s -> s.property())
                         .plain());

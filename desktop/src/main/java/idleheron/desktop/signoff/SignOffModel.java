@@ -2,6 +2,7 @@ package idleheron.desktop.signoff;
 
 import idleheron.app.CompareJob;
 import idleheron.core.Verdict;
+import idleheron.core.Wording;
 import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.pair.TopicResult;
@@ -42,8 +43,8 @@ record SignOffModel(CompareJob.Result result, Crossing crossing) {
         List<Part> out = new ArrayList<>();
         out.add(new Part(
                 "",
-                List.of(result.sent().name() + " and back, " + k.faults() + " topics over tolerance, "
-                        + (k.asMeant() ? "as meant." : "as stored.")),
+                List.of(result.sent().name() + " and back, " + Wording.counted(k.faults(), "topic")
+                        + " over tolerance, " + (k.asMeant() ? "as meant." : "as stored.")),
                 false));
         if (!k.causes().isEmpty()) {
             List<String> lines = new ArrayList<>(List.of(k.causeSentence()));

@@ -67,8 +67,8 @@ class LookOverModelTest {
         assertThat(m.findings(null)).containsExactly(LOOSE, ODD, ODDER);
         assertThat(m.findings(Severity.NOTE)).containsExactly(ODD, ODDER);
         assertThat(m.checked())
-                .startsWith("Checked for no destination chosen · ")
-                .endsWith(", 2 found something");
+                .startsWith("Checked without a destination: 2 of ")
+                .endsWith(" rules found something");
         assertThat(new LookOverModel(m.result(), Conventions.all().getFirst()).checked())
                 .startsWith("Checked for " + Conventions.all().getFirst().title());
     }

@@ -54,7 +54,7 @@ class SignOffModelTest {
         assertThat(m.verdict()).isEqualTo("Drifted");
         assertThat(m.parts().stream().map(SignOffModel.Part::title))
                 .containsExactly("", "Likely cause", "Lost on the way", "");
-        assertThat(m.parts().getFirst().lines()).containsExactly("a.fbx and back, 1 topics over tolerance, as meant.");
+        assertThat(m.parts().getFirst().lines()).containsExactly("a.fbx and back, 1 topic over tolerance, as meant.");
         assertThat(m.parts().get(1).lines().getFirst()).contains("It was scaled");
         assertThat(m.parts().get(1).lines().get(1)).startsWith("· ");
         assertThat(m.parts().get(1).strong()).isTrue();
