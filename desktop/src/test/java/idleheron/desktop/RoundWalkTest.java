@@ -110,8 +110,11 @@ class RoundWalkTest {
         Files.writeString(
                 file,
                 "{\"schema\": \"idle-heron/round/1\", \"inputs\": [\"clips/*.fbx\"], \"recipe\": \"\","
-                        + " \"for\": \"game-centimetres\", \"tolerances\": \"\", \"out\": \"made\", \"carrier\": \"glb\","
+                        + " \"for\": \"game-centimetres\", \"tolerances\": \"ours.json\", \"out\": \"made\", \"carrier\": \"glb\","
                         + " \"variant\": \"\"}");
+        open.open(file);
+        Reader.until("its tolerances are missed", () -> window.reads("ours.json"));
+        Files.writeString(folder.resolve("ours.json"), "{\"vertex\": 0.1}");
         open.open(file);
         Reader.until("its files are listed", () -> window.reads("3 files, "));
         window.press("Start");

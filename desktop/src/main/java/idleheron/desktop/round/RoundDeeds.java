@@ -47,6 +47,11 @@ public final class RoundDeeds {
     private final RoundModel model = new RoundModel(Platform::runLater);
     private Path base = Path.of("").toAbsolutePath();
     private List<String> inputs = List.of();
+    /** What a kept round says besides, and the sheet does not. */
+    private String tolerances = "";
+
+    private String variant = "";
+    private String carrierOfVariant = SAME;
     private Asked asked = new Asked(NONE, AS_RECIPE, SAME, "");
 
     /** What the sheet begins with. */
@@ -97,6 +102,8 @@ public final class RoundDeeds {
         Path first = files.getFirst().toAbsolutePath().normalize();
         Path at = first.getParent();
         base = at == null ? first : at;
+        tolerances = "";
+        variant = "";
         inputs = files.stream()
                 .map(f -> f.toAbsolutePath().normalize())
                 .map(f -> f.startsWith(base) ? base.relativize(f) : f)
@@ -120,6 +127,9 @@ public final class RoundDeeds {
             Round r = RoundFile.read(file);
             base = r.base();
             inputs = r.inputs();
+            tolerances = r.tolerances();
+            variant = r.variant();
+            carrierOfVariant = r.carrier().isEmpty() ? SAME : r.carrier();
             asked = new Asked(
                     r.recipe().isEmpty() ? NONE : r.recipe(),
                     r.destination().isEmpty() ? AS_RECIPE : title(r.destination()),
@@ -209,10 +219,10 @@ public final class RoundDeeds {
                 inputs,
                 recipe,
                 now.destination.equals(AS_RECIPE) ? "" : code(now.destination),
-                "",
+                tolerances,
                 folder(now.out),
                 now.carrier.equals(SAME) ? "" : now.carrier,
-                "");
+                now.carrier.equals(carrierOfVariant) ? variant : "");
     }
 
     private Path folder(String out) {
