@@ -1,6 +1,5 @@
 package idleheron.app.round;
 
-import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -26,13 +25,16 @@ import org.jspecify.annotations.Nullable;
 /**
  * What a round did so far, kept while it runs so that one that is ended in any way can be gone on with.
  *
- * <p>A text below {@code OUT/.round}, one object on a line: {@code {"process": WHO}} when a process opens it, {@code {"begin": TARGET}} before anything of a file is written,
- * {@code {"key": KEY, "seconds": 0.5, "result": {…}}} after all of it is in place. What is not a whole line was being written
- * when the process ended, and is passed over.
+ * <p>A text below {@code OUT/.round}, one object on a line: {@code {"process": WHO}} when a process opens it, {@code {"begin":
+ * TARGET}} before anything of a file is written, {@code {"key": KEY, "seconds": 0.5, "open": false, "result": {…}}} after all of
+ * it is in place or has failed; open where it failed and left something at its target all the same. What is not a whole line
+ * was being written when the process ended, and is passed over.
  */
 final class Journal implements AutoCloseable {
     /** The folder that a round keeps for itself. */
     static final String FOLDER = ".round";
+
+    private static final String ENDING = ".jsonl";
 
     private static final ObjectMapper MAPPER = new ObjectMapper();
 
@@ -45,7 +47,7 @@ final class Journal implements AutoCloseable {
      * What was done.
      *
      * @param results by target, those of this round
-     * @param begun targets that a round began to write, whichever it was
+     * @param begun targets that a round was writing when it ended, whichever it was
      * @param outputs of any round, by target: its files may be replaced where they are as they were
      */
     record Past(Map<String, FileResult> results, Set<String> begun, Map<String, List<FileResult.Sum>> outputs) {
@@ -64,61 +66,79 @@ final class Journal implements AutoCloseable {
     }
 
     /**
-     * What journals in the folder of a round say.
+     * What one journal of a round says.
      *
      * @param key of the deed whose results count
      */
+    static Past past(Path out, String name, String key) throws IOException {
+        Path file = folder(out).resolve(name + ENDING);
+        return Files.isRegularFile(file) ? past(List.of(file), key) : Past.NONE;
+    }
+
+    /** What all journals of a round say. */
     static Past past(Path out, String key) throws IOException {
-        Map<String, FileResult> results = new HashMap<>();
-        Set<String> begun = new HashSet<>();
-        Map<String, List<FileResult.Sum>> outputs = new HashMap<>();
-        Path folder = folder(out);
-        if (!Files.isDirectory(folder)) {
+        if (!Files.isDirectory(folder(out))) {
             return Past.NONE;
         }
-        List<Path> files;
-        try (Stream<Path> all = Files.list(folder)) {
-            files = all.filter(f -> f.toString().endsWith(".jsonl")).sorted().toList();
+        try (Stream<Path> all = Files.list(folder(out))) {
+            return past(all.filter(f -> f.toString().endsWith(ENDING)).sorted().toList(), key);
         }
+    }
+
+    private static Past past(List<Path> files, String key) throws IOException {
+        Past out = new Past(new HashMap<>(), new HashSet<>(), new HashMap<>());
         for (Path f : files) {
             try (Stream<String> lines = Files.lines(f, StandardCharsets.ISO_8859_1)) {
                 lines.forEach(l -> {
-                    JsonNode o = line(l);
-                    if (o == null || o.has("process")) {
-                        return;
+                    Line told = line(l);
+                    FileResult r = told == null ? null : told.result;
+                    if (told != null && !told.begun.isEmpty()) {
+                        out.begun.add(told.begun);
                     }
-                    if (o.has("begin")) {
-                        begun.add(o.path("begin").asText());
-                        return;
-                    }
-                    FileResult r = FileResultJson.read(o.path("result"));
-                    outputs.put(r.target(), r.outputs());
-                    if (r.isDone()) {
-                        begun.remove(r.target());
-                    }
-                    if (o.path("key").asText().equals(key)) {
-                        results.put(r.target(), r);
-                    } else {
-                        results.remove(r.target());
+                    if (told != null && r != null) {
+                        ended(r, told, key, out);
                     }
                 });
             }
         }
-        return new Past(results, begun, outputs);
+        return out;
     }
 
-    private static @Nullable JsonNode line(String l) {
+    private static void ended(FileResult r, Line told, String key, Past out) {
+        if (r.isDone()) {
+            out.outputs.put(r.target(), r.outputs());
+        }
+        if (!told.open) {
+            out.begun.remove(r.target());
+        }
+        if (told.key.equals(key)) {
+            out.results.put(r.target(), r);
+        } else {
+            out.results.remove(r.target());
+        }
+    }
+
+    /**
+     * What a line says; what it does not say is empty.
+     */
+    private record Line(
+            String process,
+            String begun,
+            String key,
+            boolean open,
+            @Nullable FileResult result) {}
+
+    private static @Nullable Line line(String l) {
         try {
             JsonNode o = MAPPER.readTree(l.getBytes(StandardCharsets.ISO_8859_1));
-            boolean whole =
-                    o.has("begin") || o.has("process") || o.path("result").has("state");
-            if (o.has("result")) {
-                FileResultJson.read(o.path("result"));
-            }
-            return whole ? o : null;
-        } catch (JacksonException | IllegalArgumentException e) {
-            return null;
-        } catch (IOException e) {
+            JsonNode result = o.path("result");
+            return new Line(
+                    o.path("process").asText(),
+                    o.path("begin").asText(),
+                    o.path("key").asText(),
+                    o.path("open").asBoolean(),
+                    result.has("state") ? FileResultJson.read(result) : null);
+        } catch (IllegalArgumentException | IOException e) {
             return null;
         }
     }
@@ -133,7 +153,7 @@ final class Journal implements AutoCloseable {
     static Journal open(Path out, String name, String key, boolean anew) throws IOException {
         Path folder = Files.createDirectories(folder(out));
         FileChannel c = FileChannel.open(
-                folder.resolve(name + ".jsonl"),
+                folder.resolve(name + ENDING),
                 StandardOpenOption.CREATE,
                 StandardOpenOption.WRITE,
                 StandardOpenOption.READ);
@@ -150,7 +170,7 @@ final class Journal implements AutoCloseable {
         if (lock == null) {
             throw new UsageException("another round is writing to " + out + "; wait for it or stop it");
         }
-        Journal j = new Journal(c, lock, key, processes(folder.resolve(name + ".jsonl")));
+        Journal j = new Journal(c, lock, key, processes(folder.resolve(name + ENDING)));
         if (anew) {
             c.truncate(0);
         }
@@ -166,9 +186,9 @@ final class Journal implements AutoCloseable {
         Set<String> out = new HashSet<>();
         try (Stream<String> lines = Files.lines(file, StandardCharsets.ISO_8859_1)) {
             lines.filter(l -> l.startsWith("{\"process\"")).forEach(l -> {
-                JsonNode o = line(l);
-                if (o != null) {
-                    out.add(o.path("process").asText());
+                Line told = line(l);
+                if (told != null) {
+                    out.add(told.process);
                 }
             });
         }
@@ -187,8 +207,16 @@ final class Journal implements AutoCloseable {
         append(MAPPER.writeValueAsString(o) + "\n");
     }
 
-    void done(FileResult r, double seconds) throws IOException {
-        ObjectNode o = MAPPER.createObjectNode().put("key", key).put("seconds", seconds);
+    /**
+     * Says what became of it.
+     *
+     * @param open whether it failed and left something at its target all the same
+     */
+    void done(FileResult r, double seconds, boolean open) throws IOException {
+        ObjectNode o = MAPPER.createObjectNode()
+                .put("key", key)
+                .put("seconds", seconds)
+                .put("open", open);
         o.set("result", FileResultJson.of(r));
         append(MAPPER.writeValueAsString(o) + "\n");
     }

@@ -93,7 +93,7 @@ public final class RoundRun {
      * @throws CancellationException when it is stopped; what is done stays and is known to the next that resumes
      */
     public List<FileResult> run(RoundListener listener, Progress progress) throws IOException {
-        Journal.Past past = terms.resume() ? Journal.past(round.folder(), deed.key()) : Journal.Past.NONE;
+        Journal.Past past = terms.resume() ? past() : Journal.Past.NONE;
         free();
         @Nullable FileResult[] out = new FileResult[items.size()];
         int workers = Math.max(1, Math.min(terms.jobs(), items.size()));
@@ -143,6 +143,19 @@ public final class RoundRun {
         return all;
     }
 
+    /** What was done: of its own journal, and of all others only where that does not know of what is there. */
+    private Journal.Past past() throws IOException {
+        Journal.Past own = Journal.past(round.folder(), name, deed.key());
+        boolean all = items.stream()
+                .map(RoundItem::target)
+                .allMatch(t -> own.outputs().containsKey(t) || own.begun().contains(t) || !isThere(t));
+        return all ? own : Journal.past(round.folder(), deed.key());
+    }
+
+    private boolean isThere(String target) {
+        return Files.exists(round.folder().resolve(target), LinkOption.NOFOLLOW_LINKS);
+    }
+
     /** Deletes drafts of processes that wrote this journal before, on whichever machine, where they were at work. */
     private void sweep(Journal.Past past, Set<String> former) {
         if (former.isEmpty()) {
@@ -189,9 +202,8 @@ public final class RoundRun {
         Set<Path> inputs = new HashSet<>();
         List<Path> there = new ArrayList<>();
         for (RoundItem i : items) {
-            Path target = round.folder().resolve(i.target());
-            if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
-                there.add(target);
+            if (isThere(i.target())) {
+                there.add(round.folder().resolve(i.target()));
             }
         }
         if (there.isEmpty()) {
@@ -225,8 +237,9 @@ public final class RoundRun {
         listener.begun(item);
         long start = System.nanoTime();
         FileResult done;
+        boolean was = isThere(item.target());
         boolean may = terms.overwrite() || isOurs(item, past);
-        if (!may && Files.exists(round.folder().resolve(item.target()), LinkOption.NOFOLLOW_LINKS)) {
+        if (!may && was) {
             done = FileResult.not(
                     item,
                     FileResult.State.FAILED,
@@ -236,7 +249,7 @@ public final class RoundRun {
             done = shared(new ItemJob(round, deed, item, may));
         }
         double seconds = (System.nanoTime() - start) / 1e9;
-        journal.done(done, seconds);
+        journal.done(done, seconds, !was && !done.isDone() && isThere(item.target()));
         listener.ended(item, done, seconds, false);
         return done;
     }

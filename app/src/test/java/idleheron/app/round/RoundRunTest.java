@@ -192,6 +192,41 @@ class RoundRunTest {
     }
 
     @Test
+    void aFileThatFailedLeavesItsPlaceToOthers() throws IOException {
+        run("out", USUAL);
+        Files.writeString(folder.resolve("out/c.fbx"), "put there by hand");
+        Small.file(folder.resolve("in/c.fbx"), Small.plank(3));
+        assertThat(run("out", USUAL.withResume(true)).get(2).state()).isEqualTo(FileResult.State.FAILED);
+        assertThat(folder.resolve("out/c.fbx")).hasContent("put there by hand");
+    }
+
+    @Test
+    void aFileThatFailsLaterIsStillKnownToBeOurs() throws IOException {
+        run("out", USUAL);
+        byte[] good = Files.readAllBytes(folder.resolve("in/b.fbx"));
+        Files.writeString(folder.resolve("in/b.fbx"), "torn");
+        assertThat(run("out", USUAL.withResume(true)).get(1).state()).isEqualTo(FileResult.State.FAILED);
+        Files.write(folder.resolve("in/b.fbx"), good);
+        Files.writeString(folder.resolve("r.json"), "{\"schema\": \"idle-heron/recipe/2\"}");
+        assertThat(run("out", USUAL.withResume(true)).get(1).state()).isEqualTo(FileResult.State.CLEAN);
+        assertThat(told).containsEntry("b.fbx", "ended");
+    }
+
+    @Test
+    void aPartKnowsWhatAnotherWroteOnlyWhereItHasTo() throws IOException {
+        run("out", USUAL);
+        Round r = round("out");
+        Part whole = new Part(1, 1);
+        List<RoundItem> items = RoundRun.of(r, USUAL).items();
+        told.clear();
+        RoundRun.of(r, USUAL.withResume(true), items, whole).run(telling, Progress.NONE);
+        assertThat(told).as("by the journal of all").containsEntry("a.fbx", "already");
+        Journal.Past own =
+                Journal.past(folder.resolve("out"), whole.file(), r.deed().key());
+        assertThat(own.results()).as("only what it did itself").containsOnlyKeys("c.fbx");
+    }
+
+    @Test
     void whatWasStoppedIsGoneOnWith() throws IOException {
         List<FileResult> whole = run("whole", USUAL);
         told.clear();
