@@ -7,9 +7,9 @@ import idleheron.app.round.FileResult;
 import idleheron.app.round.FileResultJson;
 import idleheron.app.round.RoundItem;
 import idleheron.app.round.RoundListener;
+import idleheron.core.Wording;
 import idleheron.core.job.Progress;
 import java.io.PrintWriter;
-import java.util.Locale;
 
 /**
  * Tells how a round goes: each file as it ends, and how far all of it is, to standard error: over and over on one line of a
@@ -95,7 +95,7 @@ final class BatchTelling implements RoundListener, Progress {
         String far = what.isEmpty()
                 ? ended + " of " + files + " files, " + Math.round(done * 100) + " % of the bytes"
                 : what;
-        String text = far + left(done, now);
+        String text = far + Wording.left(done, (now - start) / 1e9);
         if (terminal) {
             err.print(CLEARED + text);
             err.flush();
@@ -103,17 +103,6 @@ final class BatchTelling implements RoundListener, Progress {
         } else {
             err.println("heron: " + text);
         }
-    }
-
-    private String left(double done, long now) {
-        double seconds = (now - start) / 1e9;
-        if (done < 0.02 || seconds < 2) {
-            return "";
-        }
-        double left = seconds / done - seconds;
-        return left < 90
-                ? String.format(Locale.ROOT, ", about %.0f s left", left)
-                : String.format(Locale.ROOT, ", about %.0f min left", left / 60);
     }
 
     /** Takes the line of a terminal away. */

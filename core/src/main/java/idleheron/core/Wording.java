@@ -29,6 +29,22 @@ public final class Wording {
         return n + " " + (n == 1 ? one : many);
     }
 
+    /**
+     * How long work may still take: ", about 40 s left"; "" as long as nobody can tell.
+     *
+     * @param done share of the work, 0 to 1
+     * @param seconds that it took so far
+     */
+    public static String left(double done, double seconds) {
+        if (done < 0.02 || seconds < 2) {
+            return "";
+        }
+        double left = seconds / done - seconds;
+        return left < 90
+                ? String.format(Locale.ROOT, ", about %.0f s left", left)
+                : String.format(Locale.ROOT, ", about %.0f min left", left / 60);
+    }
+
     /** The size of a file: "289 kB", "1.8 MB". */
     public static String bytes(long n) {
         if (n < 1000) {

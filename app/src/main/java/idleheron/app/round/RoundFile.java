@@ -34,11 +34,6 @@ public final class RoundFile {
 
     private RoundFile() {}
 
-    /** The folder that a round keeps for itself below the one that its files go to. */
-    public static Path own(Path out) {
-        return Journal.folder(out);
-    }
-
     /** Whether a name is that of a round. */
     public static boolean isOne(Path file) {
         return String.valueOf(file.getFileName()).endsWith(ENDING);

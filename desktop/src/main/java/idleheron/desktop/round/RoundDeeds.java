@@ -2,6 +2,7 @@ package idleheron.desktop.round;
 
 import idleheron.app.Recipe;
 import idleheron.app.UsageException;
+import idleheron.app.round.PartFiles;
 import idleheron.app.round.Round;
 import idleheron.app.round.RoundExport;
 import idleheron.app.round.RoundFile;
@@ -230,7 +231,7 @@ public final class RoundDeeds {
     }
 
     private String benchRecipe(String out) {
-        Path file = RoundFile.own(folder(out)).resolve("bench.recipe.json");
+        Path file = PartFiles.folder(folder(out)).resolve("bench.recipe.json");
         try {
             byte[] text = deeds.recipe().getBytes(StandardCharsets.UTF_8);
             Drafts.write(file, true, List.of(), o -> o.write(text));

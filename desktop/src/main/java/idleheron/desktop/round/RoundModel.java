@@ -164,20 +164,9 @@ public final class RoundModel {
         String all = Wording.counted(items.size(), "file") + ", " + Wording.bytes(bytes);
         RoundSummary s = summary();
         if (worker != null && !watching) {
-            return s.results().size() + " of " + all + left();
+            return s.results().size() + " of " + all + Wording.left(done, (System.nanoTime() - began) / 1e9);
         }
         return (watching ? "Watching. " : "") + (s.results().isEmpty() ? all : s.line());
-    }
-
-    private String left() {
-        double seconds = (System.nanoTime() - began) / 1e9;
-        if (done < 0.02 || seconds < 2) {
-            return "";
-        }
-        double left = seconds / done - seconds;
-        return left < 90
-                ? String.format(Locale.ROOT, ", about %.0f s left", left)
-                : String.format(Locale.ROOT, ", about %.0f min left", left / 60);
     }
 
     /** "several-roots in 3 files, tip-joints in 2". */
@@ -240,15 +229,21 @@ public final class RoundModel {
         });
     }
 
+    /** Keeps the summary where all files have one; away from the thread of the window, which alone knows all rows. */
     private void keep() {
         Round r = round;
         RoundSummary s = summary();
         if (r != null && s.results().size() == items.size()) {
-            try {
-                s.keep(r.folder());
-            } catch (IOException e) {
-                said = Failures.text(e);
-            }
+            Thread.startVirtualThread(() -> {
+                try {
+                    s.keep(r.folder());
+                } catch (IOException e) {
+                    later.accept(() -> {
+                        said = Failures.text(e);
+                        changed.run();
+                    });
+                }
+            });
         }
         changed.run();
     }

@@ -2,17 +2,16 @@ package idleheron.desktop.round;
 
 import idleheron.app.round.RoundSummary;
 import idleheron.core.Verdict;
+import idleheron.desktop.widget.Column;
 import idleheron.desktop.widget.Ui;
+import java.util.Comparator;
 import java.util.List;
-import java.util.function.Function;
-import javafx.beans.property.SimpleStringProperty;
-import javafx.collections.FXCollections;
+import javafx.animation.PauseTransition;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
-import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
@@ -22,6 +21,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 
 /** A round: what is done to its files and where they go, a table of them, and how far all of it is. */
@@ -36,6 +36,9 @@ final class RoundSheet extends VBox {
     private final ProgressBar bar = new ProgressBar(0);
     private final Label headline = Ui.label("", "strong");
     private final Label totals = Ui.wrapped("", "second");
+    /** Files may end faster than anybody reads. */
+    private final PauseTransition soon = new PauseTransition(Duration.millis(100));
+
     private final Button start;
     private final Button stop;
     private final Button again;
@@ -96,7 +99,8 @@ final class RoundSheet extends VBox {
                         Ui.row(12, headline, bar),
                         table,
                         totals);
-        model.onChanged(this::show);
+        soon.setOnFinished(e -> show());
+        model.onChanged(soon::play);
         show();
     }
 
@@ -142,12 +146,24 @@ final class RoundSheet extends VBox {
         table.setPlaceholder(Ui.label("No files.", "second"));
         table.getColumns()
                 .setAll(List.of(
-                        column("File", 250, r -> r.item().name(), false),
-                        states(),
-                        column("Read back", 90, RoundModel.Row::verdict, false),
-                        column("Time", 70, RoundModel.Row::time, true),
-                        column("Size", 80, RoundModel.Row::size, true),
-                        column("Worst finding", 400, RoundModel.Row::worst, false)));
+                        sorted(
+                                Column.path("File", 250, r -> r.item().name()),
+                                Comparator.comparing(r -> r.item().name())),
+                        sorted(
+                                Column.text("State", 120, RoundSheet::state),
+                                Comparator.comparing(RoundModel.Row::state)),
+                        sorted(
+                                Column.text("Read back", 90, RoundModel.Row::verdict),
+                                Comparator.comparing(RoundModel.Row::verdict)),
+                        sorted(
+                                Column.figure("Time", 70, RoundModel.Row::time),
+                                Comparator.comparingDouble(RoundModel.Row::seconds)),
+                        sorted(
+                                Column.figure("Size", 80, RoundModel.Row::size),
+                                Comparator.comparingLong(r -> r.item().bytes())),
+                        sorted(
+                                Column.text("Worst finding", 400, RoundModel.Row::worst),
+                                Comparator.comparing(RoundModel.Row::worst))));
         table.setRowFactory(t -> {
             TableRow<RoundModel.Row> row = new TableRow<>() {
                 @Override
@@ -175,31 +191,16 @@ final class RoundSheet extends VBox {
     }
 
     /** The state with its mark. */
-    private static TableColumn<RoundModel.Row, String> states() {
-        TableColumn<RoundModel.Row, String> c = column("State", 140, RoundModel.Row::state, false);
-        c.setCellFactory(x -> new TableCell<>() {
-            @Override
-            protected void updateItem(@Nullable String text, boolean none) {
-                super.updateItem(text, none);
-                RoundModel.Row row = none ? null : getTableRow().getItem();
-                Verdict mark = row == null ? null : row.mark();
-                setText(none ? "" : text);
-                setGraphic(mark == null ? null : Ui.mark(mark, 8));
-            }
-        });
-        return c;
+    private static Object state(RoundModel.Row row) {
+        Verdict mark = row.mark();
+        return mark == null ? row.state() : Ui.row(4, Ui.mark(mark, 8), Ui.label(row.state()));
     }
 
-    private static TableColumn<RoundModel.Row, String> column(
-            String title, double width, Function<RoundModel.Row, String> text, boolean number) {
-        TableColumn<RoundModel.Row, String> c = new TableColumn<>(title);
-        c.setCellValueFactory(f -> new SimpleStringProperty(text.apply(f.getValue())));
-        c.setPrefWidth(width);
+    private static TableColumn<RoundModel.Row, RoundModel.Row> sorted(
+            Column<RoundModel.Row> column, Comparator<RoundModel.Row> by) {
+        TableColumn<RoundModel.Row, RoundModel.Row> c = column.plain();
+        c.setComparator(by);
         c.setSortable(true);
-        if (number) {
-            c.getStyleClass().add("right");
-            c.setStyle("-fx-alignment: center-right;");
-        }
         return c;
     }
 
@@ -224,30 +225,20 @@ final class RoundSheet extends VBox {
     }
 
     private void show() {
-        int chosen = table.getSelectionModel().getSelectedIndex();
-        List<RoundModel.Row> rows = model.rows();
-        if (table.getItems().size() == rows.size()) {
-            for (int i = 0; i < rows.size(); i++) {
-                if (!rows.get(i).equals(table.getItems().get(i))
-                        && table.getSortOrder().isEmpty()) {
-                    table.getItems().set(i, rows.get(i));
-                }
-            }
-        }
-        if (!table.getItems().equals(rows) && table.getSortOrder().isEmpty()
-                || table.getItems().size() != rows.size()) {
-            table.setItems(FXCollections.observableArrayList(rows));
-        } else if (!table.getSortOrder().isEmpty()) {
-            table.setItems(FXCollections.observableArrayList(rows));
-            table.sort();
-        }
-        if (chosen >= 0 && chosen < rows.size()) {
-            table.getSelectionModel().select(chosen);
+        RoundModel.Row chosen = table.getSelectionModel().getSelectedItem();
+        table.getItems().setAll(model.rows());
+        table.sort();
+        if (chosen != null) {
+            table.getItems().stream()
+                    .filter(r -> r.item().equals(chosen.item()))
+                    .findFirst()
+                    .ifPresent(table.getSelectionModel()::select);
         }
         headline.setText(model.headline());
         bar.setProgress(model.done());
         bar.setVisible(model.isRunning());
-        totals.setText(model.totals().isEmpty() ? "" : "Found in the files as they go: " + model.totals());
+        String found = model.totals();
+        totals.setText(found.isEmpty() ? "" : "Found in the files as they go: " + found);
         enable();
     }
 

@@ -53,6 +53,14 @@ class RoundModelTest {
         }
     }
 
+    private String kept() {
+        try {
+            return Files.readString(folder.resolve("out/.round/summary.json"));
+        } catch (IOException e) {
+            return "";
+        }
+    }
+
     private List<String> states() {
         return model.rows().stream().map(RoundModel.Row::state).toList();
     }
@@ -93,7 +101,7 @@ class RoundModelTest {
         until(() -> !model.isRunning());
         assertThat(model.summary().count(FileResult.State.CLEAN)).isEqualTo(3);
         assertThat(model.canRepeat()).isFalse();
-        assertThat(folder.resolve("out/.round/summary.json")).content().contains("\"clean\" : 3");
+        until(() -> kept().contains("\"clean\" : 3"));
     }
 
     @Test
