@@ -54,7 +54,8 @@ public record ReportJob(Path to, List<Path> sources) {
             switch (ending()) {
                 case ".pdf" -> PdfReport.write(sent.scene(), returned.scene(), c, paper, out);
                 case ".csv" -> out.write(CompareCsv.of(c).getBytes(StandardCharsets.UTF_8));
-                case ".json" -> out.write(Json.text(CompareJson.of(c)).getBytes(StandardCharsets.UTF_8));
+                case ".json" ->
+                    out.write(Json.text(CompareJson.of(c, paper.mended())).getBytes(StandardCharsets.UTF_8));
                 default ->
                     out.write(Report.html(sent.scene(), returned.scene(), c, paper)
                             .getBytes(StandardCharsets.UTF_8));

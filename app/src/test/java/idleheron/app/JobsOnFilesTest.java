@@ -14,6 +14,7 @@ import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
 import idleheron.core.pair.CompareSettings;
 import idleheron.core.pair.TopicResult;
+import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.remedy.space.CorrectStage;
 import idleheron.core.remedy.space.MoveScene;
@@ -156,6 +157,38 @@ class JobsOnFilesTest {
         assertThat(mended.returned().scene()).isNotSameAs(back.scene());
         assertThat(mended.returned().path()).isEqualTo(back.path());
         assertThat(mended.comparison().topic(Topic.SURFACES).worst().value()).isCloseTo(500, within(0.01));
+        assertThat(raw.isMended()).isFalse();
+        assertThat(mended.isMended()).isTrue();
+        assertThat(mended.asItCame().returned()).isSameAs(back);
+        assertThat(mended.asItCame().comparison().topic(Topic.SURFACES).worst().value())
+                .isCloseTo(1000, within(0.01));
+        CompareJob.Result again = new CompareJob(
+                        sent, back, List.of(new MoveScene(Vec3.ZERO, 0.5, Vec3.ZERO)), CompareSettings.USUAL, true)
+                .knowing(mended.asItCame())
+                .run(Progress.NONE);
+        assertThat(again.asItCame()).as("what is known is not compared again").isSameAs(mended.asItCame());
+    }
+
+    @Test
+    void aMendedFileIsWrittenReadBackAndComparedAndReadFilesAreLeftAlone() throws IOException {
+        Asset sent = open("a.fbx", 1);
+        Asset back = open("b.fbx", 2);
+        List<Remedy> half = List.of(new MoveScene(Vec3.ZERO, 0.5, Vec3.ZERO));
+        Path to = folder.resolve("b_mended.usda");
+        List<Path> read = List.of(folder.resolve("a.fbx"), folder.resolve("b.fbx"));
+        MendJob job = new MendJob(to, false, read);
+        job.check();
+        MendJob.Mended m = job.run(sent, back, half, CompareSettings.USUAL, true, Progress.NONE);
+        assertThat(m.written().format()).isEqualTo("USD");
+        assertThat(m.comparison().topic(Topic.SURFACES).worst().value()).isCloseTo(500, within(0.01));
+        assertThat(Files.size(to)).isEqualTo(m.written().bytes());
+        assertThatThrownBy(job::check).isInstanceOf(UsageException.class).hasMessageContaining("already there");
+        new MendJob(to, true, read).check();
+        assertThatThrownBy(() -> new MendJob(folder.resolve("b.fbx"), true, read).check())
+                .isInstanceOf(IOException.class);
+        assertThatThrownBy(() -> new MendJob(folder.resolve("x.txt"), true, read).check())
+                .isInstanceOf(UsageException.class)
+                .hasMessageContaining("the ending of no carrier");
     }
 
     @Test
@@ -177,7 +210,7 @@ class JobsOnFilesTest {
         Asset sent = open("a.fbx", 1);
         CompareJob.Result c = new CompareJob(sent, sent, List.of(), CompareSettings.USUAL, true).run(Progress.NONE);
         List<Path> read = List.of(folder.resolve("a.fbx"));
-        Paper paper = new Paper("", "", "2026-03-01", CompareSettings.USUAL.tolerances(), Paper.sources(read));
+        Paper paper = new Paper("", "", "2026-03-01", CompareSettings.USUAL.tolerances(), Paper.sources(read), null);
         for (String ending : ReportJob.KINDS) {
             Path to = folder.resolve("r" + ending);
             new ReportJob(to, read).check();

@@ -1,6 +1,7 @@
 package idleheron.cli;
 
 import idleheron.app.CompareJob;
+import idleheron.app.MendJob;
 import idleheron.app.OpenJob;
 import idleheron.app.ReportJob;
 import idleheron.app.UsageException;
@@ -79,6 +80,17 @@ final class CompareCommand implements Callable<Integer> {
     @Nullable
     Path report;
 
+    @Option(
+            names = "--mend",
+            paramLabel = "OUT",
+            description =
+                    "writes what came back with all remedies applied, in the carrier of OUT, and compares that too")
+    @Nullable
+    Path mend;
+
+    @Option(names = "--overwrite", description = "lets --mend replace a file that is there")
+    boolean overwrite;
+
     @Override
     public Integer call() throws IOException {
         telling.check();
@@ -88,9 +100,16 @@ final class CompareCommand implements Callable<Integer> {
         if (wornBy != null && !(sentAlso.isEmpty() && returnedAlso.isEmpty())) {
             throw new UsageException("--worn-by takes one garment file on each side");
         }
+        if (mend != null && (wornBy != null || !returnedAlso.isEmpty())) {
+            throw new UsageException("--mend takes one returned file");
+        }
         ReportJob paper = report == null ? null : new ReportJob(report, everyFile());
         if (paper != null) {
             paper.check();
+        }
+        MendJob mending = mend == null ? null : new MendJob(mend, overwrite, everyFile());
+        if (mending != null) {
+            mending.check();
         }
         Tolerances limits = tolerance == null ? Tolerances.DEFAULT : TermsJson.read(tolerance);
         Path on = wornBy;
@@ -103,17 +122,38 @@ final class CompareCommand implements Callable<Integer> {
                         as.equals("meant"))
                 .run(reading.progress());
         Comparison c = done.comparison();
+        CompareSettings terms = CompareSettings.USUAL.with(limits);
+        Paper.Mended mended = mending == null
+                ? null
+                : Paper.Mended.of(
+                        mending.run(
+                                        done.sent(),
+                                        done.returned(),
+                                        c.remedies(),
+                                        terms,
+                                        as.equals("meant"),
+                                        reading.progress())
+                                .comparison(),
+                        c.remedies(),
+                        mending.to());
         FileBytes.settled();
         PrintWriter out = spec.commandLine().getOut();
         Checked checked = telling.checked(returnedFile, Noted.comparison(c));
         if (telling.isJson()) {
-            out.println(Json.text(CompareJson.of(c)));
+            out.println(Json.text(CompareJson.of(c, mended)));
         } else if (!telling.isTold(checked, out)) {
             print(c, out);
+            if (mended != null) {
+                print(mended, out);
+            }
         }
         if (paper != null) {
             String day = LocalDate.now(ZoneId.systemDefault()).toString();
-            paper.run(done.sent(), done.returned(), c, new Paper("", "", day, limits, Paper.sources(everyFile())));
+            paper.run(
+                    done.sent(),
+                    done.returned(),
+                    c,
+                    new Paper("", "", day, limits, Paper.sources(everyFile()), mended));
             spec.commandLine().getErr().println("report in " + report);
         }
         return telling.end(checked, everyFile());
@@ -137,6 +177,13 @@ final class CompareCommand implements Callable<Integer> {
                 : OpenJob.worn(first, body, reading.way(), reading.progress());
         Reading.mark(out.scene(), spec.commandLine().getErr());
         return out;
+    }
+
+    private static void print(Paper.Mended m, PrintWriter out) {
+        Comparison c = m.comparison();
+        out.println("mended: " + c.verdict().word() + ", " + Wording.counted(c.faults(), "topic") + " over tolerance");
+        m.done().forEach(d -> out.println("  " + d));
+        out.println("  written to " + m.file() + " and read back");
     }
 
     private static void print(Comparison c, PrintWriter out) {

@@ -127,6 +127,37 @@ class MainTest {
     }
 
     @Test
+    void compareMendsWhatCameBackAndSaysWhatItWasAndIs() throws IOException {
+        Path to = demo.resolve("mended.usdc");
+        Path page = demo.resolve("mended.html");
+        String[] args = {
+            "compare",
+            file(DemoData.SENT),
+            file("postwoman_from_alder.fbx"),
+            "--mend",
+            to.toString(),
+            "--report",
+            page.toString(),
+            "--json"
+        };
+        Run r = run(args);
+        assertThat(r.status()).as("by what came").isEqualTo(1);
+        assertThat(r.json().path("verdict").asText()).isEqualTo("broken");
+        JsonNode mended = r.json().path("mended");
+        assertThat(mended.path("verdict").asText()).isEqualTo("clean");
+        assertThat(mended.path("remedies")).hasSizeGreaterThan(2);
+        assertThat(run("compare", file(DemoData.SENT), to.toString()).out()).startsWith("clean");
+        assertThat(Files.readString(page))
+                .contains("broken as it came")
+                .contains("<th>mended</th>")
+                .contains("mended.usdc");
+        assertThat(run(args).status()).as("it is there").isEqualTo(2);
+        assertThat(run("compare", file(DemoData.SENT), file(DemoData.SENT), "--mend", "x.txt")
+                        .status())
+                .isEqualTo(2);
+    }
+
+    @Test
     void compare_names_the_cause_and_leaves_a_report() throws IOException {
         Path report = demo.resolve("report.html");
         Run r = run(

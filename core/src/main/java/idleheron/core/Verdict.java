@@ -18,6 +18,11 @@ public enum Verdict {
         return word;
     }
 
+    /** Its word as a heading: "Drifted". */
+    public String title() {
+        return Character.toUpperCase(word.charAt(0)) + word.substring(1);
+    }
+
     /** The worse of the two. */
     public Verdict worse(Verdict other) {
         return compareTo(other) >= 0 ? this : other;

@@ -25,14 +25,17 @@ import idleheron.desktop.sheet.HelpSheet;
 import idleheron.desktop.sheet.SettingsSheet;
 import idleheron.desktop.sheet.Sheets;
 import idleheron.desktop.signoff.SignOffScreen;
+import idleheron.desktop.view3d.Spaces;
+import idleheron.desktop.view3d.ViewFrame;
 import idleheron.desktop.view3d.Viewport;
+import idleheron.desktop.widget.AlonePane;
+import idleheron.desktop.widget.Carriers;
 import idleheron.desktop.widget.FrameRuler;
 import idleheron.desktop.widget.HeronMark;
 import idleheron.desktop.widget.Notices;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.StepRow;
 import idleheron.desktop.widget.Ui;
-import idleheron.formats.SceneFiles;
 import idleheron.render.ink.Palette;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -52,6 +55,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Font;
@@ -82,6 +86,7 @@ public final class HeronApp extends Application {
     private final Map<Step, Screen<?>> screens = new EnumMap<>(Step.class);
     private final StackPane place = new StackPane();
     private FrameRuler ruler;
+    private AlonePane alone;
     private final Sheets sheets = new Sheets();
     private final Timeline watch = new Timeline();
 
@@ -95,7 +100,7 @@ public final class HeronApp extends Application {
         again = new AgainDeeds(deeds, sheets);
         rounds = new RoundDeeds(bench, deeds, sheets);
         arrivals = new Arrivals(bench, deeds, again, rounds);
-        Viewport.Spaces spaces = new Viewport.Spaces();
+        Spaces spaces = new Spaces();
         lookView = new Viewport(bench.transport());
         readyView = new Viewport(bench.transport());
         compareView = new Viewport(bench.transport());
@@ -114,20 +119,25 @@ public final class HeronApp extends Application {
                         new LookOverScreen.Leads(this::help, new AsStored(bench, jobs, sheets, notices::tell)::show)));
         screens.put(Step.MAKE_READY, new MakeReadyScreen(bench, deeds, readyView, spaces, sheets, settings));
         screens.put(Step.SEND, new SendScreen(bench, deeds, again, settings, this::chooseReturned));
-        screens.put(Step.COMPARE, new CompareScreen(bench, deeds, compareView, spaces, sheets, this::help));
+        screens.put(
+                Step.COMPARE,
+                new CompareScreen(
+                        bench, deeds, new CompareScreen.Parts(compareView, spaces, sheets, settings, this::help)));
         screens.put(Step.SIGN_OFF, new SignOffScreen(bench, deeds, jobs, settings));
         ruler = new FrameRuler(bench);
         BorderPane frame = new BorderPane(place);
-        frame.setTop(new VBox(4, header(), new SideBand(bench)));
+        frame.setTop(new VBox(2, header(), new SideBand(bench)));
         frame.setBottom(ruler);
-        BorderPane.setMargin(place, new Insets(12, 0, 8, 0));
-        frame.setPadding(new Insets(6, 22, 8, 22));
+        BorderPane.setMargin(place, new Insets(8, 0, 5, 0));
+        frame.setPadding(new Insets(2, 16, 4, 16));
         HBox progress = progress();
-        StackPane all = new StackPane(frame, sheets, progress, notices);
+        alone = new AlonePane(frame);
+        StackPane all = new StackPane(frame, alone, sheets, progress, notices);
         StackPane.setAlignment(progress, Pos.BOTTOM_CENTER);
         StackPane.setAlignment(notices, Pos.BOTTOM_CENTER);
         StackPane.setMargin(progress, new Insets(0, 0, 86, 0));
         StackPane.setMargin(notices, new Insets(0, 0, 86, 0));
+        all.addEventHandler(ViewFrame.ALONE, e -> toggleAlone());
         all.getStyleClass().add("heron");
         Scene scene = new Scene(all, settings.width(), settings.height());
         scene.getStylesheets().addAll(Ui.palette(), resource("heron.css"));
@@ -141,8 +151,8 @@ public final class HeronApp extends Application {
                                 rounds::choose,
                                 this::settings,
                                 () -> help(""),
-                                jobs::cancel,
-                                notices::clear))
+                                this::stopOrLeave,
+                                this::toggleAlone))
                 .listen(scene);
         arrivals.listen(scene);
         bench.dusk().addListener((o, was, is) -> theme(all));
@@ -179,6 +189,21 @@ public final class HeronApp extends Application {
         rounds.close();
         jobs.close();
         List.of(lookView, readyView, compareView).forEach(Viewport::close);
+    }
+
+    private void toggleAlone() {
+        alone.toggle(java.util.Objects.requireNonNull(screens.get(bench.step().get()))
+                .frame());
+    }
+
+    /** What Esc does where no sheet is open. */
+    private void stopOrLeave() {
+        if (alone.isOn()) {
+            alone.leave();
+        } else {
+            jobs.cancel();
+            notices.clear();
+        }
     }
 
     private static void fonts() {
@@ -230,9 +255,9 @@ public final class HeronApp extends Application {
     private HBox header() {
         HeronMark mark = new HeronMark(1);
         StackPane holder = new StackPane(mark);
-        holder.setMinSize(42, 56);
+        holder.setMinSize(42, 52);
         VBox name = Ui.column(0, Ui.label("Idle Heron", "name"), Ui.label("the bench between the tools", "small"));
-        name.setMinWidth(176);
+        name.setMinWidth(Region.USE_PREF_SIZE);
         name.setAlignment(Pos.CENTER_LEFT);
         Button back = icon(Feather.CORNER_UP_LEFT, "Undo", "Undo (Ctrl Z)", deeds::undo);
         Button again = icon(Feather.CORNER_UP_RIGHT, "Redo", "Redo (Ctrl Shift Z)", deeds::redo);
@@ -248,7 +273,7 @@ public final class HeronApp extends Application {
         Button help = Ui.button("?", "Help and keys (F1)", () -> help(""), "flat");
         help.setAccessibleText("Help and keys");
         HBox box = Ui.row(4, holder, name, new StepRow(bench), Ui.grow(), back, again, light, own, help);
-        box.setMinHeight(78);
+        box.setMinHeight(60);
         return box;
     }
 
@@ -299,6 +324,7 @@ public final class HeronApp extends Application {
 
     private void show() {
         Screen<?> s = java.util.Objects.requireNonNull(screens.get(bench.step().get()));
+        alone.leave();
         place.getChildren().setAll(s.node());
         offerClips();
         s.show();
@@ -328,11 +354,7 @@ public final class HeronApp extends Application {
     private @Nullable Path ask(String title) {
         FileChooser f = new FileChooser();
         f.setTitle(title);
-        SceneFiles.formats()
-                .forEach(x -> f.getExtensionFilters()
-                        .add(new FileChooser.ExtensionFilter(
-                                x.name(),
-                                x.endings().stream().map(s -> "*." + s).toList())));
+        f.getExtensionFilters().setAll(Carriers.filters());
         java.io.File chosen = f.showOpenDialog(stage);
         return chosen == null ? null : chosen.toPath();
     }

@@ -15,7 +15,7 @@ import javafx.scene.input.KeyEvent;
 /** The keys of the window; HelpSheet lists them. */
 final class WindowKeys {
     /** What keys do besides moving the bench. */
-    record Does(Runnable choose, Runnable folder, Runnable settings, Runnable help, Runnable stop, Runnable clear) {}
+    record Does(Runnable choose, Runnable folder, Runnable settings, Runnable help, Runnable stop, Runnable alone) {}
 
     private final Bench bench;
     private final BenchActions deeds;
@@ -54,11 +54,12 @@ final class WindowKeys {
                 does.settings().run();
             } else if (e.getCode() == KeyCode.F1) {
                 does.help().run();
+            } else if (e.getCode() == KeyCode.F11 && !sheets.isOpen()) {
+                does.alone().run();
             } else if (e.getCode() == KeyCode.ESCAPE && sheets.isOpen()) {
                 sheets.close();
             } else if (e.getCode() == KeyCode.ESCAPE) {
                 does.stop().run();
-                does.clear().run();
             } else if (!typing && !e.isShortcutDown() && !e.isAltDown() && plain(scene, e.getCode())) {
                 e.consume();
                 return;
@@ -80,6 +81,10 @@ final class WindowKeys {
         }
         boolean list = scene.getFocusOwner() instanceof javafx.scene.control.TableView
                 || scene.getFocusOwner() instanceof javafx.scene.control.ComboBoxBase;
+        if (scene.getFocusOwner() != null
+                && scene.getFocusOwner().getStyleClass().contains("split-pane-divider")) {
+            return false;
+        }
         switch (code) {
             case SPACE -> {
                 if (scene.getFocusOwner() instanceof Button

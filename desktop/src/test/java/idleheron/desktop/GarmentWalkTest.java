@@ -52,6 +52,7 @@ class GarmentWalkTest {
         assertThat(offers("Gap")).as("she wears nothing yet").isFalse();
         robot.press(KeyCode.DIGIT1).release(KeyCode.DIGIT1);
         String wear = "Wear " + DemoData.CAPE;
+        window.press("All files of the demo, one by one");
         // cards are laid anew while their pictures are made
         Reader.until("the cape can be worn", () -> window.presses(wear));
         Reader.until("it is on her", () -> window.reads("2 garments that no joint moves"));

@@ -71,7 +71,7 @@ class WalkTest {
         window.press("Mend the returned file");
         Reader.until(
                 "it is mended",
-                () -> window.reads("Clean") && window.reads("Mended: what is left lies within tolerance."));
+                () -> window.reads("Clean") && window.reads("Mended: what is left is within tolerance."));
 
         robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);
         Reader.until("undo brings the fault back", () -> window.reads("Broken"));

@@ -15,12 +15,12 @@ public final class Painter {
     /** Up to this many triangles the surface is drawn at twice the size and shrunk, which smooths its edges. */
     private static final int SMOOTH_BELOW = 220_000;
 
-    /** Narrower pictures have no room for the metre scale. */
+    /** Narrower pictures, in points, have no room for the metre scale. */
     private static final int SCALE_FROM = 260;
 
     private static final int SMOOTH_MOVING_BELOW = 90_000;
 
-    /** Pixels that a metre takes at least where the metre scale can be read. */
+    /** Points that a metre takes at least where the metre scale can be read. */
     private static final double LEAST_METER = 24;
 
     private final Rasterizer raster = new Rasterizer();
@@ -44,13 +44,13 @@ public final class Painter {
      * @param fine whether there is time to smooth the edges of larger figures too
      */
     public void paint(Picture to, Viewpoint viewpoint, Palette colors, double reach, List<Drawn> sides, boolean fine) {
-        Projection p = new Projection(viewpoint, to.width(), to.height());
+        Projection p = Projection.inPoints(viewpoint, to);
         to.fill(colors.rgb(Palette.Tone.SKY_TOP), colors.rgb(Palette.Tone.SKY_BOTTOM));
         boolean upright = !sides.isEmpty() && sides.stream().allMatch(d -> isUprightSheet(d.side));
         if (!upright) {
             Backdrop.draw(to, p, colors, reach);
         }
-        if (!sides.isEmpty() && to.width() >= SCALE_FROM && p.pixelsPerMeter() > LEAST_METER) {
+        if (!sides.isEmpty() && to.width() / to.grain() >= SCALE_FROM && p.pixelsPerMeter() > LEAST_METER) {
             double[] b = sides.getFirst().side.bounds();
             double width = Math.hypot(b[3] - b[0], b[5] - b[2]);
             Backdrop.scale(to, p, colors, (b[0] + b[3]) / 2 - width * 0.62 - 0.12 * reach, b[4], (b[2] + b[5]) / 2);
@@ -65,7 +65,7 @@ public final class Painter {
             }
         }
         for (Drawn d : sides) {
-            clouds(to, p, d, colors, fine);
+            clouds(to, viewpoint, d, colors, fine);
         }
         for (Drawn d : sides) {
             if (d.look.joints() || d.chosenJoint >= 0) {
@@ -87,20 +87,23 @@ public final class Painter {
         return b[2] == b[5] && b[0] < b[3];
     }
 
-    private void clouds(Picture to, Projection p, Drawn d, Palette colors, boolean fine) {
+    private void clouds(Picture to, Viewpoint viewpoint, Drawn d, Palette colors, boolean fine) {
         int smoke = d.look.tint() >= 0
                 ? d.look.tint()
                 : Picture.mix(colors.rgb(Palette.Tone.CLAY), colors.rgb(Palette.Tone.INK), 0.4f);
         int k = depthScale;
+        Projection lines = Projection.inPoints(viewpoint, to);
+        Projection p = new Projection(viewpoint, to.width(), to.height());
         for (Cloud c : d.side.clouds()) {
-            CloudLayer.box(to, p, c, d.look.tint() >= 0 ? d.look.tint() : colors.rgb(Palette.Tone.FAINT), 0.7);
+            CloudLayer.box(to, lines, c, d.look.tint() >= 0 ? d.look.tint() : colors.rgb(Palette.Tone.FAINT), 0.7);
             CloudLayer.draw(
                     to, p, c, smoke, k == 0 ? CloudLayer.Depth.OPEN : (x, y) -> raster.depthAt(x * k, y * k), fine);
         }
     }
 
     private void surface(Picture to, Viewpoint viewpoint, Drawn d, boolean fine) {
-        boolean smooth = d.side.triangleCount() < (fine ? SMOOTH_BELOW : SMOOTH_MOVING_BELOW);
+        int most = fine ? SMOOTH_BELOW : to.grain() > 1 ? 0 : SMOOTH_MOVING_BELOW;
+        boolean smooth = d.side.triangleCount() < most;
         int k = smooth ? 2 : 1;
         int w = to.width() * k;
         int h = to.height() * k;

@@ -7,10 +7,31 @@ import idleheron.core.compare.Comparison;
 import idleheron.core.pair.LikelyCause;
 import idleheron.core.pair.Loss;
 import idleheron.core.pair.TopicResult;
+import org.jspecify.annotations.Nullable;
 
 /** A comparison as JSON. */
 public final class CompareJson {
     private CompareJson() {}
+
+    /** What came back as it came and, where it was mended, what it is mended. */
+    public static ObjectNode of(Comparison c, Paper.@Nullable Mended mended) {
+        ObjectNode out = of(c);
+        if (mended != null) {
+            ObjectNode m = out.putObject("mended")
+                    .put("verdict", mended.comparison().verdict().word())
+                    .put("file", mended.file());
+            ArrayNode done = m.putArray("remedies");
+            mended.done().forEach(done::add);
+            ArrayNode topics = m.putArray("topics");
+            for (TopicResult t : mended.comparison().topics()) {
+                topics.addObject()
+                        .put("topic", t.topic().code())
+                        .put("verdict", t.verdict().word())
+                        .set("worst", Json.figure(t.worst()));
+            }
+        }
+        return out;
+    }
 
     public static ObjectNode of(Comparison c) {
         ObjectNode out = Json.of("compare");

@@ -1,6 +1,8 @@
 package idleheron.report;
 
+import idleheron.core.compare.Comparison;
 import idleheron.core.pair.Tolerances;
+import idleheron.core.remedy.Remedy;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -11,6 +13,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a report says besides its figures.
@@ -19,13 +22,36 @@ import java.util.List;
  * @param note a remark of that person, or ""
  * @param date as it is to be shown
  * @param files what was read, by content
+ * @param mended what it came to once it was mended, or null where nothing was
  */
-public record Paper(String signedBy, String note, String date, Tolerances tolerances, List<Source> files) {
+public record Paper(
+        String signedBy,
+        String note,
+        String date,
+        Tolerances tolerances,
+        List<Source> files,
+        @Nullable Mended mended) {
     /** Of the program, as every report names it. */
     public static final String PROGRAM = "Idle Heron 0.1.0";
 
     public Paper {
         files = List.copyOf(files);
+    }
+
+    /**
+     * What came back, mended.
+     *
+     * @param done what was done to it, in order
+     * @param file where it was written, or ""
+     */
+    public record Mended(Comparison comparison, List<String> done, String file) {
+        public Mended {
+            done = List.copyOf(done);
+        }
+
+        public static Mended of(Comparison c, List<Remedy> remedies, @Nullable Path file) {
+            return new Mended(c, remedies.stream().map(Remedy::describe).toList(), file == null ? "" : file.toString());
+        }
     }
 
     /**

@@ -46,8 +46,34 @@ public final class Report {
         model.put("date", paper.date());
         model.put("program", Paper.PROGRAM);
         model.put("files", paper.files());
+        putMended(model, paper.mended());
         model.put("tolerances", tolerances(paper));
         return HtmlPage.of("report.ftlh", model);
+    }
+
+    /** What it came to once it was mended, beside each topic what that was as it came. */
+    private static void putMended(Map<String, Object> model, Paper.@Nullable Mended mended) {
+        model.put("mended", mended != null);
+        if (mended == null) {
+            return;
+        }
+        Comparison c = mended.comparison();
+        model.put("mendedVerdict", c.verdict().word());
+        model.put("mendedFaults", c.faults());
+        model.put("done", mended.done());
+        model.put("mendedFile", mended.file());
+        Map<String, Map<String, String>> topics = new HashMap<>();
+        for (TopicResult t : c.topics()) {
+            boolean any = !t.evidence().rows().isEmpty();
+            topics.put(
+                    t.topic().title(),
+                    Map.of(
+                            "verdict",
+                            t.verdict().word(),
+                            "figure",
+                            any ? t.worst().text() : ""));
+        }
+        model.put("mendedTopics", topics);
     }
 
     private static List<Map<String, String>> tolerances(Paper p) {

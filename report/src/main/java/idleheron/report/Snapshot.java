@@ -51,19 +51,37 @@ public final class Snapshot {
      * @param returned null to show the sent one alone
      */
     public static Picture over(Shown sent, @Nullable Shown returned, double seconds, int width, int height) {
+        return over(sent, returned, seconds, Palette.DAY, width, height);
+    }
+
+    /** The same in the colours of a theme. */
+    public static Picture over(Shown sent, @Nullable Shown returned, double seconds, Palette c, int width, int height) {
         Side a = sent.at(seconds);
-        Palette c = Palette.DAY;
+        double[] bounds = a.bounds();
         List<Painter.Drawn> drawn = new ArrayList<>();
         if (returned == null) {
             drawn.add(new Painter.Drawn(a, Look.SURFACE, -1));
         } else {
             Side b = returned.at(seconds);
+            if (b.surfaces().isEmpty()
+                    && !b.scene().volumes().isEmpty()) { // one cloud may be much larger than the other
+                bounds = grown(bounds, b.bounds());
+            }
             drawn.add(new Painter.Drawn(
                     a, Look.JOINTS.withTint(c.rgb(Palette.Tone.SENT), c.rgb(Palette.Tone.SENT), STRENGTH), -1));
             drawn.add(new Painter.Drawn(
                     b, Look.JOINTS.withTint(c.rgb(Palette.Tone.RETURNED), c.rgb(Palette.Tone.RETURNED), STRENGTH), -1));
         }
-        return painted(a.bounds(), c, drawn, width, height);
+        return painted(bounds, c, drawn, width, height);
+    }
+
+    private static double[] grown(double[] box, double[] by) {
+        double[] out = box.clone();
+        for (int a = 0; a < 3; a++) {
+            out[a] = Math.min(out[a], by[a]);
+            out[a + 3] = Math.max(out[a + 3], by[a + 3]);
+        }
+        return out;
     }
 
     /** One scene by itself, in the colours of a theme. */

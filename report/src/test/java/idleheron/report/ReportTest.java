@@ -73,7 +73,8 @@ class ReportTest {
                 note,
                 date,
                 Tolerances.DEFAULT,
-                java.util.List.of(new Paper.Source("bell.fbx", 12, "ab".repeat(32))));
+                java.util.List.of(new Paper.Source("bell.fbx", 12, "ab".repeat(32))),
+                null);
     }
 
     @Test

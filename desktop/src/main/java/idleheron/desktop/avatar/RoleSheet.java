@@ -74,7 +74,7 @@ public final class RoleSheet extends HBox {
 
     private VBox side() {
         letters.setPromptText("Find a joint");
-        letters.setAccessibleText("Letters of a joint's name");
+        Ui.named(letters, "Letters of a joint's name", "Show only joints with these letters in their name");
         letters.textProperty().addListener((o, was, is) -> refresh());
         joints.setAccessibleText("Joints, those without a role first");
         joints.setFixedCellSize(CELL);

@@ -90,7 +90,7 @@ public final class TermsSheet extends VBox {
     private Node control(MetaField f, String text) {
         if (f.choices().isEmpty()) {
             TextField t = new TextField(text);
-            t.setAccessibleText(f.shown());
+            Ui.named(t, f.shown(), f.shown());
             t.textProperty().addListener((o, was, is) -> judge());
             return t;
         }
@@ -98,7 +98,7 @@ public final class TermsSheet extends VBox {
         c.getItems().add(NOT_SAID);
         c.getItems().addAll(f.choices());
         c.setValue(f.choices().contains(text) ? text : NOT_SAID);
-        c.setAccessibleText(f.shown());
+        Ui.named(c, f.shown(), f.shown());
         c.setPrefWidth(260);
         c.valueProperty().addListener((o, was, is) -> judge());
         return c;

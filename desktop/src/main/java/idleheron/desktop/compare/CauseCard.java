@@ -1,5 +1,6 @@
 package idleheron.desktop.compare;
 
+import idleheron.core.Wording;
 import idleheron.core.compare.Comparison;
 import idleheron.core.pair.LikelyCause;
 import idleheron.desktop.model.HelpPages;
@@ -15,86 +16,118 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
-/** What most likely happened, and what was lost on the way. */
-final class CauseCard extends HBox {
-    /** So many causes are told one by one. */
-    private static final int CAUSES = 3;
+/** What most likely happened, in the order in which one cause came to light behind another, and what was lost on the way. */
+final class CauseCard extends VBox {
+    /** So many causes are told one by one: those that explain most. */
+    private static final int CAUSES = 5;
 
     private final Consumer<String> help;
     private final Runnable mend;
+    private final Runnable save;
 
     /**
      * @param help takes the code of a cause
      * @param mend applies all remedies to what came back
+     * @param save asks where to, and writes what was mended
      */
-    CauseCard(Consumer<String> help, Runnable mend) {
-        super(14);
+    CauseCard(Consumer<String> help, Runnable mend, Runnable save) {
+        super(6);
         this.help = help;
         this.mend = mend;
+        this.save = save;
         getStyleClass().addAll("card", "cause");
-        setAlignment(Pos.CENTER_LEFT);
     }
 
     /** @param mended whether remedies were applied to what came back */
     void show(Comparison c, boolean mended) {
         getChildren().clear();
-        List<LikelyCause> causes = c.causes();
-        if (causes.isEmpty()) {
-            String text = !c.losses().isEmpty()
-                    ? c.lossSentence()
-                    : c.verdict().isFault()
-                            ? "No single cause explains the differences: what is over tolerance was lost on the way, and no remedy brings it back."
-                            : !mended
-                                    ? "Nothing to explain: what came back is what was sent."
-                                    : "Mended: what is left lies within tolerance.";
-            getChildren()
-                    .add(Ui.column(
-                            2,
-                            Ui.label(
-                                    c.losses().isEmpty()
-                                            ? "Likely cause"
-                                            : "Lost on the way; no remedy on what came back brings it back",
-                                    "small"),
-                            Ui.wrapped(text, "strong")));
+        if (c.causes().isEmpty()) {
+            getChildren().addAll(Ui.label(title(c), "small"), Ui.wrapped(nothing(c, mended), "strong"));
+            offerSave(mended);
             return;
         }
-        LikelyCause last = causes.getLast();
-        VBox text = Ui.column(0, Ui.label("Likely cause: what was tried and made differences vanish", "small"));
-        List<LikelyCause> ranked = causes.stream()
+        getChildren().add(Ui.label("Likely cause", "small"));
+        List<LikelyCause> told = told(c.causes());
+        told.forEach(l -> getChildren().add(line(l, l == told.getFirst())));
+        int n = c.causes().size();
+        getChildren()
+                .addAll(
+                        Ui.wrapped(rest(c, n - told.size()), "second"),
+                        Ui.button(
+                                "Mend the returned file",
+                                "Apply " + Wording.counted(n, "remedy", "remedies")
+                                        + " to what came back, and compare again",
+                                mend,
+                                "strong-button"));
+        offerSave(mended);
+    }
+
+    private void offerSave(boolean mended) {
+        if (mended) {
+            getChildren()
+                    .add(Ui.button(
+                            "Save the mended file…",
+                            "Write what came back as it is mended, in any carrier",
+                            save,
+                            "quiet"));
+        }
+    }
+
+    private static String title(Comparison c) {
+        return c.losses().isEmpty() ? "Likely cause" : "Lost on the way; no remedy on what came back restores it";
+    }
+
+    private static String nothing(Comparison c, boolean mended) {
+        if (!c.losses().isEmpty()) {
+            return c.lossSentence();
+        }
+        if (c.verdict().isFault()) {
+            return "No single cause explains the differences: what is over tolerance was lost on the way, and no remedy restores it.";
+        }
+        return mended
+                ? "Mended: what is left is within tolerance."
+                : "Nothing to explain: what came back is what was sent.";
+    }
+
+    /** Those that explain most, in the order in which they were found: so the figures read downward. */
+    private static List<LikelyCause> told(List<LikelyCause> all) {
+        List<LikelyCause> most = all.stream()
                 .sorted(Comparator.comparingLong((LikelyCause l) -> l.left() - l.before()))
                 .limit(CAUSES)
                 .toList();
-        for (LikelyCause l : ranked) {
-            Label sentence = Ui.wrapped(l.text() + ".", "strong");
-            HBox.setHgrow(sentence, Priority.ALWAYS);
-            sentence.setMaxWidth(Double.MAX_VALUE);
-            Label left = Ui.label(l.before() + " → " + l.left() + " over", "figure");
-            left.setMinWidth(Label.USE_PREF_SIZE);
-            left.setTooltip(new Tooltip("Figures over tolerance before and after its remedy"));
-            HBox line = Ui.row(8, sentence, left);
-            if (HelpPages.of(l.code()) != null) {
-                Button about = Ui.button("?", "What this is about", () -> help.accept(l.code()), "icon-button");
-                about.setAccessibleText("What this is about");
-                line.getChildren().add(about);
-            }
-            text.getChildren().add(line);
+        return all.stream().filter(most::contains).toList();
+    }
+
+    /** The first in full; of the others as much as there is room for, and all of it in the tip. */
+    private HBox line(LikelyCause l, boolean first) {
+        Label sentence = first ? Ui.wrapped(l.text() + ".", "strong") : Ui.label(l.text() + ".");
+        HBox.setHgrow(sentence, Priority.ALWAYS);
+        sentence.setMinWidth(0);
+        if (!first) {
+            sentence.setTooltip(new Tooltip(l.text() + "."));
         }
-        int more = causes.size() - CAUSES;
-        text.getChildren()
-                .add(Ui.wrapped(
-                        (more > 0 ? more + (more == 1 ? " smaller cause" : " smaller causes") + " more. " : "")
-                                + "Left after mending all: " + last.left() + " of "
-                                + causes.getFirst().before() + " figures over tolerance."
-                                + (c.losses().isEmpty() ? "" : " Lost on the way: " + c.lossSentence()),
-                        "second"));
-        HBox.setHgrow(text, Priority.ALWAYS);
-        getChildren()
-                .addAll(
-                        text,
-                        Ui.button(
-                                "Mend the returned file",
-                                "Apply " + causes.size() + " remedies to what came back, and compare again",
-                                mend,
-                                "strong-button"));
+        sentence.setMaxWidth(Double.MAX_VALUE);
+        Label left = Ui.label(l.before() + " → " + l.left(), "figure");
+        left.setMinWidth(USE_PREF_SIZE);
+        left.setTooltip(
+                new Tooltip(l.before() + " figures over tolerance before its remedy, " + l.left() + " after it"));
+        HBox line = Ui.row(6, sentence, left);
+        line.setAlignment(Pos.TOP_LEFT);
+        if (HelpPages.of(l.code()) != null) {
+            Button about = Ui.button("?", "What this is about", () -> help.accept(l.code()), "icon-button", "about");
+            about.setAccessibleText("What this is about: " + l.text());
+            line.getChildren().add(about);
+        }
+        return line;
+    }
+
+    private static String rest(Comparison c, int more) {
+        List<LikelyCause> causes = c.causes();
+        return (more > 0 ? Wording.counted(more, "smaller cause") + " more. " : "")
+                + "After mending " + (causes.size() == 1 ? "it" : "all") + ", "
+                + causes.getLast().left() + " of "
+                + Wording.counted(causes.getFirst().before(), "figure")
+                + (causes.getLast().left() == 1 ? " is" : " are") + " over tolerance."
+                + (c.losses().isEmpty() ? "" : " Lost on the way: " + c.lossSentence());
     }
 }

@@ -3,94 +3,141 @@ package idleheron.desktop.compare;
 import idleheron.app.CompareJob;
 import idleheron.core.Evidence;
 import idleheron.core.Topic;
+import idleheron.core.Verdict;
+import idleheron.core.Wording;
+import idleheron.core.compare.Comparison;
+import idleheron.core.crossing.Asset;
+import idleheron.core.crossing.Crossing;
 import idleheron.core.pair.CompareSettings;
 import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
+import idleheron.desktop.model.Settings;
 import idleheron.desktop.model.Step;
 import idleheron.desktop.sheet.Sheets;
 import idleheron.desktop.view3d.Arrangements;
 import idleheron.desktop.view3d.Legend;
+import idleheron.desktop.view3d.Spaces;
+import idleheron.desktop.view3d.ViewFrame;
 import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
+import idleheron.desktop.widget.Carriers;
 import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.EvidenceTable;
 import idleheron.desktop.widget.Screen;
+import idleheron.desktop.widget.Split;
 import idleheron.desktop.widget.Ui;
+import idleheron.formats.disk.FileNames;
+import java.io.File;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Consumer;
+import javafx.application.Platform;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
-import javafx.geometry.Pos;
+import javafx.geometry.Orientation;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
 import org.jspecify.annotations.Nullable;
 
-/** The ledger of topics, the likely cause, and the evidence: view, plot and table, which move together. */
+/**
+ * The picture is the evidence and takes most of the window. Beside it verdict, likely cause and topics, and the table of the
+ * chosen topic; under it the plot. All of them move together.
+ */
 public final class CompareScreen extends Screen<BorderPane> {
-    /** So many causes are told in full. */
-    private final Bench bench;
+    private static final double SIDE_SHARE = 0.225;
+    private static final double SIDE_LEAST = 284;
+    private static final double PLOT = 64;
 
+    private final Bench bench;
     private final BenchActions deeds;
+    private final Spaces spaces;
+    private final ViewFrame frame;
     private final Viewport view;
-    private final Viewport.Spaces spaces;
-    private final TopicLedger ledger =
-            new TopicLedger(new TopicLedger.Does(this::choose, this::matching, this::tolerances));
+    private final VBox head = Ui.column(0);
+    private final TopicLedger ledger = new TopicLedger(this::choose);
+    private final HBox terms = Ui.row(
+            8,
+            Ui.button("Matching", "What belongs to what, and how to change it", this::matching, "quiet"),
+            Ui.button("Tolerances", "From which figure on a difference counts", this::tolerances, "quiet"));
     private final CauseCard cause;
     private final EvidencePane pane;
     private final EvidenceTable table;
+    private final VBox evidence;
     private final Sheets sheets;
     private final PlotPane plot;
+    private final Split sides;
+    private final Split pictures;
     private final Choice<ViewRequest.Arrangement> arrangement =
-            new Choice<>(List.of(ViewRequest.Arrangement.values()), Choice::name);
+            new Choice<>(List.of(ViewRequest.Arrangement.values()), Choice::name, ViewRequest.Arrangement::tip);
     private final HBox legend;
     private final Label legendText = Ui.label("", "small");
     private Topic topic = Topic.UNITS_AND_AXES;
     private final Label summary = Ui.wrapped("", "second");
     private final VBox influences = Ui.column(1);
 
-    public CompareScreen(
-            Bench bench,
-            BenchActions deeds,
-            Viewport view,
-            Viewport.Spaces spaces,
-            Sheets sheets,
-            Consumer<String> help) {
+    /**
+     * What it is made with.
+     *
+     * @param help takes the code of a cause
+     */
+    public record Parts(Viewport view, Spaces spaces, Sheets sheets, Settings settings, Consumer<String> help) {}
+
+    public CompareScreen(Bench bench, BenchActions deeds, Parts with) {
         super(new BorderPane());
-        this.sheets = sheets;
-        pane = new EvidencePane(deeds::tell);
-        table = pane.table();
         this.bench = bench;
         this.deeds = deeds;
-        this.view = view;
-        this.spaces = spaces;
+        view = with.view;
+        spaces = with.spaces;
+        sheets = with.sheets;
+        pane = new EvidencePane(deeds::tell);
+        table = pane.table();
         plot = new PlotPane(bench);
         legend = Legend.of(legendText);
-        cause = new CauseCard(help, deeds::mend);
-        Choice<Boolean> meaning = Choice.meaning(bench.asMeant());
-        StackPane stack = new StackPane(view, arrangement, meaning, legend);
-        StackPane.setAlignment(arrangement, Pos.TOP_LEFT);
-        StackPane.setAlignment(meaning, Pos.TOP_RIGHT);
-        StackPane.setAlignment(legend, Pos.BOTTOM_LEFT);
-        StackPane.setMargin(arrangement, new Insets(10));
-        StackPane.setMargin(meaning, new Insets(10));
-        StackPane.setMargin(legend, new Insets(12));
-        VBox right = Ui.column(6, summary, influences, pane);
+        cause = new CauseCard(with.help, deeds::mend, this::saveMended);
+        frame = new ViewFrame(view)
+                .left(arrangement)
+                .right(Choice.meaning(bench.asMeant()))
+                .bottom(legend);
+        evidence = Ui.column(6, summary, influences, pane);
         VBox.setVgrow(pane, Priority.ALWAYS);
-        right.setPrefWidth(436);
-        right.setMinWidth(300);
-        HBox evidence = new HBox(12, stack, right);
-        HBox.setHgrow(stack, Priority.ALWAYS);
-        VBox.setVgrow(evidence, Priority.ALWAYS);
-        VBox middle = Ui.column(10, cause, evidence, plot);
-        root.setLeft(ledger);
-        root.setCenter(middle);
-        BorderPane.setMargin(middle, new Insets(0, 0, 0, 14));
+        VBox told = Ui.column(7, head, cause, ledger, terms);
+        told.setPadding(new Insets(0, 6, 6, 0));
+        Split left = new Split(
+                new Split.Between(
+                        Orientation.VERTICAL,
+                        "compare-table",
+                        "Line between the topics and the table",
+                        h -> Math.min(told.prefHeight(told.getWidth()) + 4, h * 0.7)),
+                with.settings,
+                Ui.scrolled(told),
+                evidence);
+        told.heightProperty().addListener((o, was, is) -> Platform.runLater(left::place));
+        pictures = new Split(
+                new Split.Between(
+                        Orientation.VERTICAL,
+                        "compare-plot",
+                        "Line between the view and the plot",
+                        h -> h - Math.max(PLOT, h * 0.12)),
+                with.settings,
+                frame,
+                plot);
+        sides = new Split(
+                new Split.Between(
+                        Orientation.HORIZONTAL,
+                        "compare-side",
+                        "Line between the topics and the view",
+                        w -> Math.max(SIDE_LEAST, SIDE_SHARE * w)),
+                with.settings,
+                left,
+                pictures);
+        root.setCenter(sides);
         bench.compared().addListener((o, was, is) -> {
             chooseWorst();
             show();
@@ -99,6 +146,7 @@ public final class CompareScreen extends Screen<BorderPane> {
                 view.showAll();
             }
         });
+        bench.crossing().addListener((o, was, is) -> showView());
         bench.joint().addListener((o, was, is) -> point());
         bench.transport().clip().addListener((o, was, is) -> showPlot());
         arrangement.chosen().addListener((o, was, is) -> showView());
@@ -158,27 +206,79 @@ public final class CompareScreen extends Screen<BorderPane> {
         if (bench.told().isEmpty() || bench.step().get() != Step.COMPARE) {
             return;
         }
+        headline(
+                Ui.label("Comparing", "verdict"),
+                Wording.counted(bench.told().size(), "topic") + (bench.told().size() == 1 ? " is" : " are")
+                        + " done so far");
         ledger.showRunning(bench.told());
     }
 
     @Override
     public void show() {
         CompareJob.Result c = bench.compared().get();
+        cause.setVisible(c != null);
+        cause.setManaged(c != null);
+        terms.setVisible(c != null);
+        evidence.setVisible(c != null);
         plot.setVisible(c != null);
-        plot.setManaged(c != null);
         if (c == null) {
+            boolean coming = bench.crossing().get().returned() != null;
+            headline(
+                    Ui.label(coming ? "Comparing" : "Nothing to compare", "title"),
+                    coming
+                            ? "Reading both sides."
+                            : "Send the file (key 4) and rehearse with a stand-in, or drop the file that came back here.");
             ledger.showNothing();
-            cause.setVisible(false);
             summary.setText("");
             pane.show(Evidence.NONE);
             showView();
             return;
         }
-        cause.setVisible(true);
-        ledger.show(c.comparison(), topic);
-        cause.show(c.comparison(), !bench.crossing().get().mends().isEmpty());
+        Comparison k = c.comparison();
+        long checked = k.topics().stream()
+                .filter(t -> t.verdict() != Verdict.NOT_CHECKED)
+                .count();
+        Comparison came = c.asItCame().comparison();
+        headline(
+                Ui.row(
+                        10,
+                        Ui.mark(k.verdict(), 22),
+                        Ui.label(k.verdict().title(), "verdict"),
+                        Ui.label(c.isMended() ? "mended" : "", "second")),
+                k.faults() + " of " + Wording.counted(checked, "topic") + " over tolerance, "
+                        + (k.asMeant() ? "as meant." : "as stored.")
+                        + (c.isMended()
+                                ? " As it came: " + came.verdict().word() + ", " + came.faults() + " over tolerance."
+                                : ""));
+        ledger.show(k, topic);
+        cause.show(k, !bench.crossing().get().mends().isEmpty());
         showTopic();
         showView();
+    }
+
+    private void headline(Node verdict, String under) {
+        head.getChildren().setAll(verdict, Ui.wrapped(under, "second"));
+    }
+
+    @Override
+    public ViewFrame frame() {
+        return frame;
+    }
+
+    private void saveMended() {
+        Asset back = bench.crossing().get().returned();
+        if (back == null) {
+            return;
+        }
+        FileChooser f = new FileChooser();
+        f.setTitle("Save the mended file");
+        f.getExtensionFilters().setAll(Carriers.filters());
+        String stem = FileNames.stem(String.valueOf(Path.of(back.path()).getFileName()));
+        f.setInitialFileName(stem + "_mended" + FileNames.end(back.path()));
+        File chosen = f.showSaveDialog(root.getScene().getWindow());
+        if (chosen != null) {
+            deeds.saveMended(chosen.toPath());
+        }
     }
 
     private void matching() {
@@ -259,20 +359,24 @@ public final class CompareScreen extends Screen<BorderPane> {
         legend.setVisible(
                 m != null && (how == ViewRequest.Arrangement.DIFFERENCE || how == ViewRequest.Arrangement.WEIGHTS));
         showLegend();
-        if (m == null) {
+        Crossing x = bench.crossing().get();
+        Asset sent = m == null ? x.sent() : m.result().sent();
+        Asset returned = m == null ? x.returned() : m.result().returned();
+        if (sent == null || returned == null) {
             view.show(List.of(), ViewRequest.Arrangement.OVER);
             return;
         }
-        Arrangements.allow(arrangement, m.result());
-        Scene s = m.result().sent().scene();
-        Scene r = m.result().returned().scene();
+        Arrangements.allow(arrangement, sent.scene());
+        Scene s = sent.scene();
+        Scene r = returned.scene();
         boolean meant = bench.asMeant().get();
-        int joint = m.joint(bench.joint().get());
+        int joint = m == null ? -1 : m.joint(bench.joint().get());
+        int same = m == null ? -1 : m.returned(joint);
         double raw = s.stage().metersPerUnit();
         view.show(
                 List.of(
                         new ViewRequest.Shown(s, spaces.of(s, meant, raw), style(s), joint, false, true),
-                        new ViewRequest.Shown(r, spaces.of(r, meant, raw), style(r), m.returned(joint), true, true)),
+                        new ViewRequest.Shown(r, spaces.of(r, meant, raw), style(r), same, true, true)),
                 how);
     }
 }

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.layout.HBox;
@@ -30,6 +31,7 @@ final class EvidencePane extends VBox {
         setSpacing(4);
         search.setPromptText("Find in the table");
         search.setAccessibleText("Find in the table");
+        search.setTooltip(new Tooltip("Show only the rows with this word"));
         search.textProperty().addListener((o, was, is) -> table.show(shown()));
         HBox.setHgrow(search, Priority.ALWAYS);
         VBox.setVgrow(table, Priority.ALWAYS);

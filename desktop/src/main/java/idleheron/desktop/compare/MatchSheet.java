@@ -22,6 +22,7 @@ import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -54,9 +55,10 @@ final class MatchSheet extends VBox {
         this.changed = changed;
         setSpacing(10);
         search.setPromptText("Find a name");
-        search.setAccessibleText("Find a name");
+        Ui.named(search, "Find a name", "Show only rows with these letters");
         HBox.setHgrow(search, Priority.ALWAYS);
         search.textProperty().addListener((o, was, is) -> fill());
+        open.setTooltip(new Tooltip("Show only what has no partner on the other side"));
         open.selectedProperty().addListener((o, was, is) -> fill());
         HBox tools = Ui.row(
                 12,
@@ -119,7 +121,7 @@ final class MatchSheet extends VBox {
                 filling = true;
                 box.getItems().setAll(r.choices());
                 box.setValue(r.partner());
-                box.setAccessibleText("Partner of " + r.name());
+                Ui.named(box, "Partner of " + r.name(), r.name() + " is compared with: " + r.partner());
                 filling = false;
                 setGraphic(box);
             }

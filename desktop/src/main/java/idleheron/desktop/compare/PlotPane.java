@@ -31,8 +31,8 @@ final class PlotPane extends Pane {
     PlotPane(Bench bench) {
         this.bench = bench;
         getStyleClass().add("card");
-        setMinHeight(96);
-        setPrefHeight(106);
+        setMinHeight(60);
+        setPrefHeight(80);
         setAccessibleText("Plot of the error by frame. A click goes to a frame.");
         getChildren().add(canvas);
         canvas.widthProperty().bind(widthProperty());

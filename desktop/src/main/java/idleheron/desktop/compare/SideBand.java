@@ -87,6 +87,7 @@ public final class SideBand extends HBox {
                                         : AssetKinds.main(s).summary(s)),
                         "second"));
         who.setMinWidth(0);
+        who.setAlignment(Pos.CENTER_LEFT);
         box.getChildren().addAll(who, Ui.grow());
         Stage a = s.stage();
         Stage b = other == null ? a : other.scene().stage();

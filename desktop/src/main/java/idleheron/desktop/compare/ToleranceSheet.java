@@ -50,7 +50,7 @@ final class ToleranceSheet extends VBox {
             f.setPrefColumnCount(9);
             f.setAlignment(Pos.CENTER_RIGHT);
             f.getStyleClass().add("figure");
-            f.setAccessibleText(NAMES.get(i)[0]);
+            Ui.named(f, NAMES.get(i)[0], "From which figure on this counts as a difference");
             fields.add(f);
             int column = i < 8 ? 0 : 3;
             grid.add(Ui.label(NAMES.get(i)[0]), column, i % 8);

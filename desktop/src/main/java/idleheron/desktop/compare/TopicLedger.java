@@ -2,128 +2,155 @@ package idleheron.desktop.compare;
 
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
+import idleheron.core.Wording;
 import idleheron.core.compare.Comparison;
 import idleheron.core.pair.TopicResult;
 import idleheron.desktop.widget.Ui;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 
-/** The topics of a comparison, each with its verdict and its worst figure. */
+/**
+ * The topics of a comparison, each with its verdict and its worst figure: first those that have something to compare, then, in
+ * one line that folds out, the rest. One of them is chosen, and has the focus when any has; arrow keys choose the next.
+ */
 final class TopicLedger extends VBox {
-    /** What can be done from it. */
-    record Does(Consumer<Topic> choose, Runnable matching, Runnable tolerances) {}
-
-    private static final double WIDTH = 296;
-    private static final double LEAST = 280;
-
-    private final Does does;
+    private final Consumer<Topic> choose;
+    private final VBox rows = Ui.column(2);
+    private List<TopicResult> shown = List.of();
     private @Nullable Topic topic;
+    private boolean open;
 
-    TopicLedger(Does does) {
+    TopicLedger(Consumer<Topic> choose) {
         super(2);
-        this.does = does;
-        setPrefWidth(WIDTH);
-        setMinWidth(LEAST);
+        this.choose = choose;
+        rows.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        getChildren().add(rows);
     }
 
     /** What is known so far, while the rest is still computed. */
     void showRunning(List<TopicResult> told) {
-        getChildren()
-                .setAll(
-                        Ui.label("Comparing", "verdict"),
-                        Ui.label("what is known so far", "second"),
-                        Ui.label(" ", "small"));
-        for (TopicResult t : told) {
-            getChildren().add(row(t));
-        }
+        put(told, null);
     }
 
     void showNothing() {
-        getChildren()
-                .setAll(
-                        Ui.label("Nothing to compare", "title"),
-                        Ui.wrapped(
-                                "Send the file (key 4) and rehearse with a stand-in, or drop what came back here.",
-                                "second"));
+        put(List.of(), null);
     }
 
     /** What came of it, topic by topic. */
     void show(Comparison c, @Nullable Topic chosen) {
+        put(c.topics(), chosen);
+    }
+
+    private void put(List<TopicResult> topics, @Nullable Topic chosen) {
+        boolean focused = isFocusWithin();
+        shown = topics;
         topic = chosen;
-        getChildren().clear();
-        HBox head = Ui.row(10, Ui.mark(c.verdict(), 22), Ui.label(word(c.verdict()), "verdict"));
-        long checked = c.topics().stream()
-                .filter(t -> t.verdict() != Verdict.NOT_CHECKED)
-                .count();
-        getChildren()
-                .addAll(
-                        head,
-                        Ui.label(
-                                c.faults() + " of " + checked + " topics over tolerance. "
-                                        + (c.asMeant() ? "As meant." : "As stored."),
-                                "second"),
-                        Ui.label(" ", "small"));
-        for (TopicResult t : c.topics()) {
-            getChildren().add(row(t));
+        rows.getChildren().clear();
+        List<TopicResult> rest = new ArrayList<>();
+        for (TopicResult t : topics) {
+            if (t.verdict() == Verdict.NOT_CHECKED) {
+                rest.add(t);
+            } else {
+                rows.getChildren().add(row(t));
+            }
         }
-        getChildren()
-                .addAll(
-                        Ui.label(" ", "small"),
-                        Ui.row(
-                                8,
-                                Ui.button(
-                                        "Matching",
-                                        "What belongs to what, to be mended by hand",
-                                        does.matching(),
-                                        "quiet"),
-                                Ui.button(
-                                        "Tolerances",
-                                        "From where on a difference counts",
-                                        does.tolerances(),
-                                        "quiet")));
+        if (!rest.isEmpty()) {
+            rows.getChildren().add(fold(rest));
+            if (open || rest.stream().anyMatch(t -> t.topic().equals(topic))) {
+                rest.forEach(t -> rows.getChildren().add(row(t)));
+            }
+        }
+        if (focused) {
+            focusChosen();
+        }
+    }
+
+    /** "8 topics have nothing to compare", which opens. */
+    private Node fold(List<TopicResult> rest) {
+        String text =
+                Wording.counted(rest.size(), "topic") + (rest.size() == 1 ? " has" : " have") + " nothing to compare";
+        Button b = Ui.button(
+                (open ? "▾ " : "▸ ") + text,
+                open ? "Fold these topics away" : "Show these topics, and why each was not compared",
+                () -> {
+                    open = !open;
+                    put(shown, topic);
+                },
+                "flat",
+                "fold");
+        b.setAccessibleText(text);
+        return b;
+    }
+
+    private void focusChosen() {
+        Platform.runLater(() -> rows.getChildren().stream()
+                .filter(n -> n.getStyleClass().contains("chosen"))
+                .findFirst()
+                .ifPresent(Node::requestFocus));
+    }
+
+    private void key(KeyEvent e) {
+        if (e.getCode() != KeyCode.UP && e.getCode() != KeyCode.DOWN) {
+            return;
+        }
+        List<Topic> order = rows.getChildren().stream()
+                .filter(n -> n.getUserData() instanceof Topic)
+                .map(n -> (Topic) n.getUserData())
+                .toList();
+        int at = order.indexOf(topic) + (e.getCode() == KeyCode.UP ? -1 : 1);
+        if (at >= 0 && at < order.size()) {
+            choose.accept(order.get(at));
+        }
+        e.consume();
     }
 
     private HBox row(TopicResult t) {
-        HBox row = Ui.row(
-                10,
-                Ui.mark(t.verdict(), 13),
-                Ui.label(t.topic().title(), t.topic().equals(topic) ? "strong" : "plain"),
-                Ui.grow());
+        boolean chosen = t.topic().equals(topic);
+        Label name = Ui.label(t.topic().title(), chosen ? "strong" : "plain");
+        name.setMinWidth(0);
+        HBox row = Ui.row(8, Ui.mark(t.verdict(), 13), name, Ui.grow());
         if (t.verdict() == Verdict.NOT_CHECKED) {
-            row.getChildren().add(Ui.label(t.unchecked(), "second"));
+            Label why = Ui.label(t.unchecked(), "second");
+            why.setMinWidth(0);
+            row.getChildren().add(why);
         } else {
-            row.getChildren()
-                    .addAll(
-                            Ui.label(t.worst().number(), "figure"),
-                            unit(t.worst().unit()));
+            Label figure = Ui.label(t.worst().number(), "figure");
+            figure.setMinWidth(USE_PREF_SIZE);
+            row.getChildren().addAll(figure, unit(t.worst().unit()));
         }
         row.getStyleClass().add("ledger-row");
-        if (t.topic().equals(topic)) {
+        if (chosen) {
             row.getStyleClass().add("chosen");
         }
-        row.setFocusTraversable(true);
-        row.setAccessibleText(
-                t.topic().title() + ", " + t.verdict().word() + ", " + t.worst().text());
-        row.setOnMouseClicked(e -> does.choose().accept(t.topic()));
-        row.setOnKeyPressed(e -> {
-            if (e.getCode() == javafx.scene.input.KeyCode.ENTER) {
-                does.choose().accept(t.topic());
-            }
+        row.setUserData(t.topic());
+        row.setFocusTraversable(chosen);
+        String says = t.topic().title() + ", " + t.verdict().word() + ", "
+                + (t.verdict() == Verdict.NOT_CHECKED
+                        ? t.unchecked()
+                        : t.worst().text());
+        row.setAccessibleText(says);
+        Tooltip.install(row, new Tooltip(says));
+        row.setOnMouseClicked(e -> {
+            choose.accept(t.topic());
+            focusChosen();
         });
         return row;
     }
 
     private static Label unit(String text) {
         Label l = Ui.label(text, "small");
-        l.setMinWidth(44);
+        l.setMinWidth(40);
         return l;
-    }
-
-    private static String word(Verdict v) {
-        return Character.toUpperCase(v.word().charAt(0)) + v.word().substring(1);
     }
 }

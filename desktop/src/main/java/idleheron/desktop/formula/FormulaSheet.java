@@ -59,7 +59,7 @@ public final class FormulaSheet extends HBox {
         this.deeds = deeds;
         text.setText(model.first());
         text.getStyleClass().add("source");
-        text.setAccessibleText("The motion");
+        Ui.named(text, "The motion", "The motion as text: a formula for each channel");
         text.setPrefWidth(TEXT);
         go = Ui.button("Go there", "Put the cursor where it is wrong (F8)", this::goThere, "quiet");
         play = Ui.button("Pause", "Play or pause", transport::toggle);

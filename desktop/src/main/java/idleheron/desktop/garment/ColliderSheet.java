@@ -91,7 +91,7 @@ public final class ColliderSheet extends HBox {
     private VBox side() {
         joint.getItems().setAll(model.joints());
         joint.setValue(joint.getItems().getFirst());
-        joint.setAccessibleText("Joint that gets a collider");
+        Ui.named(joint, "Joint that gets a collider", "The joint that the new collider follows");
         joint.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(joint, Priority.ALWAYS);
         VBox.setVgrow(list, Priority.ALWAYS);
@@ -128,9 +128,9 @@ public final class ColliderSheet extends HBox {
             Spinner<Double> s = new Spinner<>(radius ? 0.1 : -500.0, 500.0, 1.0, 0.5);
             s.setEditable(true);
             s.setPrefWidth(88);
-            s.getEditor()
-                    .setAccessibleText((i < COLUMNS.size() ? "First" : "Second") + " ball, "
-                            + COLUMNS.get(i % COLUMNS.size()) + ", centimetres");
+            String what = (i < COLUMNS.size() ? "First" : "Second") + " ball, " + COLUMNS.get(i % COLUMNS.size())
+                    + ", centimetres";
+            Ui.named(s, what, what);
             s.valueProperty().addListener((o, was, is) -> edited());
             numbers.add(s);
             out.add(s, i % COLUMNS.size(), 1 + i / COLUMNS.size());

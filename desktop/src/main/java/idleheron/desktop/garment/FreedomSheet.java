@@ -24,6 +24,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -39,7 +40,10 @@ public final class FreedomSheet extends HBox {
     private final FreedomModel model;
     private final Viewport figure = new Viewport(new Transport());
     private final Viewport flat = new Viewport(new Transport());
-    private final Choice<Stroke.How> how = new Choice<>(List.of(Stroke.How.values()), Choice::name);
+    private final Choice<Stroke.How> how = new Choice<>(
+            List.of(Stroke.How.values()),
+            Choice::name,
+            k -> "What the brush does where it is drawn over: " + Choice.name(k).toLowerCase(java.util.Locale.ROOT));
     private final Slider value;
     private final Slider size = new Slider(0.5, 30, 5);
     private final Slider strength = new Slider(5, 100, 100);
@@ -112,6 +116,7 @@ public final class FreedomSheet extends HBox {
     }
 
     private VBox side() {
+        mirrored.setTooltip(new Tooltip("Paint the other side of the body too"));
         mirrored.setSelected(true);
         undo.setDisable(true);
         redo.setDisable(true);
@@ -137,7 +142,7 @@ public final class FreedomSheet extends HBox {
 
     private static VBox field(String name, String unit, Slider s) {
         Label now = Ui.label("", "figure");
-        s.setAccessibleText(name + ", " + unit);
+        Ui.named(s, name + ", " + unit, name + " of the brush, " + unit);
         s.valueProperty().addListener((o, was, is) -> now.setText(text(is.doubleValue(), unit)));
         now.setText(text(s.getValue(), unit));
         return Ui.column(2, Ui.row(8, Ui.label(name, "small"), Ui.grow(), now), s);

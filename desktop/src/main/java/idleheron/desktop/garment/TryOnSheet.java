@@ -53,19 +53,29 @@ public final class TryOnSheet extends HBox {
         TryOnModel.Way usual = model.usual();
         clip.getItems().setAll(model.clips());
         clip.setValue(usual.clip());
-        clip.setAccessibleText("Clip");
+        Ui.named(clip, "Clip", "The clip that the body moves by");
         clip.setMaxWidth(Double.MAX_VALUE);
         steps = new Spinner<>(1, MOST_STEPS, usual.subSteps());
         steps.setEditable(true);
-        steps.getEditor().setAccessibleText("Sub-steps of a frame");
+        Ui.named(
+                steps,
+                "Sub-steps of a frame",
+                "How often the cloth is computed within a frame; more is slower and stiffer");
         thickness = new Spinner<>(0.1, 50.0, usual.thickness(), 0.5);
         thickness.setEditable(true);
-        thickness.getEditor().setAccessibleText("Thickness in millimetres");
-        against = new Choice<>(model.against(), a -> switch (a) {
-            case SURFACE -> "Body";
-            case COLLIDERS -> "Colliders";
-            case NOTHING -> "Nothing";
-        });
+        Ui.named(thickness, "Thickness in millimetres", "How far the cloth stays off the body, millimetres");
+        against = new Choice<>(
+                model.against(),
+                a -> switch (a) {
+                    case SURFACE -> "Body";
+                    case COLLIDERS -> "Colliders";
+                    case NOTHING -> "Nothing";
+                },
+                a -> switch (a) {
+                    case SURFACE -> "The cloth is kept off the surface of the body";
+                    case COLLIDERS -> "The cloth is kept off the colliders";
+                    case NOTHING -> "The cloth is kept off nothing";
+                });
         stretch = new TryOnPlot(
                 transport, dusk, "99 % of edges, times their length", "times", 1, TryOnFrame::stretchMost);
         depth = new TryOnPlot(transport, dusk, "Deepest inside the body, mm", "mm", 0, f -> MM * f.depth());

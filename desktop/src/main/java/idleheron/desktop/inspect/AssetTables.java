@@ -18,13 +18,15 @@ import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 
 /** What an asset holds, as tables below the view: a tab for every table that holds something, and what stands beside it. */
 final class AssetTables extends VBox {
-    private static final double HEIGHT = 150;
-    private static final double LEAST = 120;
+    private static final double LEAST = 90;
+    private static final double USUAL = 140;
+    private static final double TABS = 38;
 
     private final Bench bench;
     private final EvidenceTable table = new EvidenceTable();
@@ -46,12 +48,14 @@ final class AssetTables extends VBox {
         extras = new TabExtras(bench, shapesMoved, field);
         caches = new CacheTree(bench);
         caches.onChosen(field);
-        for (javafx.scene.layout.Region r : List.of(table, caches)) {
-            r.setPrefHeight(HEIGHT);
+        for (Region r : List.of(table, caches)) {
             r.setMinHeight(LEAST);
             HBox.setHgrow(r, Priority.ALWAYS);
         }
-        getChildren().addAll(Ui.row(8, tabs, Ui.grow(), atEnd), new HBox(12, table, caches, extras));
+        HBox body = new HBox(12, table, caches, extras);
+        VBox.setVgrow(body, Priority.ALWAYS);
+        HBox.setHgrow(tabs, Priority.ALWAYS);
+        getChildren().addAll(Ui.row(8, tabs, atEnd), body);
         table.onChosen(this::chosen);
         bench.transport().clip().addListener((o, was, is) -> besides());
     }
@@ -75,6 +79,11 @@ final class AssetTables extends VBox {
     /** What the findings are about whose subjects are in front. */
     private Set<Topic> topics() {
         return tab == null ? Set.of() : tab.get().topics();
+    }
+
+    /** How high it would like to be. */
+    double wanted() {
+        return TABS + Math.max(USUAL, extras.wanted());
     }
 
     /** Marks an object by its path, where the table in front has such. */
@@ -132,7 +141,7 @@ final class AssetTables extends VBox {
         tabs.getChildren().clear();
         tab = null;
         if (!tables.isEmpty()) {
-            Choice<FactTable> made = new Choice<>(tables, FactTable::title);
+            Choice<FactTable> made = new Choice<>(tables, FactTable::title, t -> "The table of: " + t.title());
             made.getStyleClass().setAll("tabs");
             tabs.getChildren().setAll(made);
             tab = made;

@@ -13,40 +13,49 @@ import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.Settings;
 import idleheron.desktop.model.Step;
 import idleheron.desktop.view3d.Legend;
+import idleheron.desktop.view3d.Spaces;
+import idleheron.desktop.view3d.ViewFrame;
 import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
 import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.FindingCard;
 import idleheron.desktop.widget.Screen;
+import idleheron.desktop.widget.Split;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
 import java.util.List;
 import java.util.function.Consumer;
-import javafx.geometry.Insets;
-import javafx.geometry.Pos;
+import javafx.geometry.Orientation;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 
 /** One asset: findings first, then the view, the facts and the tables. */
 public final class LookOverScreen extends Screen<BorderPane> {
+    private static final double FINDINGS = 0.26;
+    private static final double FACTS = 232;
+    private static final double TABLES = 0.3;
+    private static final double MOST = 0.5;
+
     private final Bench bench;
     private final BenchActions deeds;
+    private final ViewFrame frame;
     private final Viewport view;
-    private final Viewport.Spaces spaces;
+    private final Spaces spaces;
     private final VBox left = Ui.column(8);
     private final VBox cards = Ui.column(8);
     private final VBox facts = Ui.column(1);
     private final PictureSwitch pictures = new PictureSwitch();
     private final Choice<Boolean> meaning;
-    private final Choice<ViewRequest.Style> style = new Choice<>(List.of(ViewRequest.Style.values()), Choice::name);
+    private final Choice<ViewRequest.Style> style =
+            new Choice<>(List.of(ViewRequest.Style.values()), Choice::name, ViewRequest.Style::tip);
 
     /** What is shown of the findings; null for all. */
     private @Nullable Severity only;
@@ -58,6 +67,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
     private @Nullable Asset shownFor;
     private final Consumer<String> help;
     private final AssetTables tables;
+    private final Split below;
     private final javafx.scene.control.Button stored;
 
     /**
@@ -69,7 +79,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
     public record Leads(Consumer<String> help, Runnable asStored) {}
 
     public LookOverScreen(
-            Bench bench, BenchActions deeds, Viewport view, Viewport.Spaces spaces, Settings settings, Leads leads) {
+            Bench bench, BenchActions deeds, Viewport view, Spaces spaces, Settings settings, Leads leads) {
         super(new BorderPane());
         companion = new CompanionBar(deeds, settings, this::showView);
         this.help = leads.help;
@@ -78,25 +88,16 @@ public final class LookOverScreen extends Screen<BorderPane> {
         this.view = view;
         this.spaces = spaces;
         legend = Legend.of(legendText);
-        left.setPrefWidth(352);
-        left.setMinWidth(320);
+        left.setMinWidth(260);
         ScrollPane scroll = Ui.scrolled(cards);
         meaning = Choice.meaning(bench.asMeant());
-        StackPane stack = new StackPane(view, style, meaning, legend, pictures);
-        StackPane.setAlignment(pictures, Pos.BOTTOM_LEFT);
-        StackPane.setMargin(pictures, new Insets(10));
-        StackPane.setAlignment(style, Pos.TOP_LEFT);
-        StackPane.setAlignment(meaning, Pos.TOP_RIGHT);
-        StackPane.setAlignment(legend, Pos.BOTTOM_LEFT);
-        StackPane.setMargin(style, new Insets(10));
-        StackPane.setMargin(meaning, new Insets(10));
-        StackPane.setMargin(legend, new Insets(12));
+        frame = new ViewFrame(view).left(style).right(meaning).bottom(pictures).bottom(legend);
         VBox side = Ui.column(0, Ui.scrolled(facts));
         side.getStyleClass().addAll("card", "facts");
-        side.setMinWidth(244);
-        side.setPrefWidth(244);
-        HBox top = new HBox(12, stack, side);
-        HBox.setHgrow(stack, Priority.ALWAYS);
+        side.setMinWidth(FACTS);
+        side.setPrefWidth(FACTS);
+        HBox top = new HBox(12, frame, side);
+        HBox.setHgrow(frame, Priority.ALWAYS);
         VBox.setVgrow(top, Priority.ALWAYS);
         stored = Ui.button("The file as stored", "Its parts with types and byte offsets", leads.asStored, "quiet");
         tables = new AssetTables(
@@ -107,11 +108,25 @@ public final class LookOverScreen extends Screen<BorderPane> {
                     showView();
                 },
                 stored);
-        VBox middle = Ui.column(6, top, tables);
         left.getChildren().add(scroll);
-        root.setLeft(left);
-        root.setCenter(middle);
-        BorderPane.setMargin(middle, new Insets(0, 0, 0, 16));
+        below = new Split(
+                new Split.Between(
+                        Orientation.VERTICAL,
+                        "look-tables",
+                        "Line between the view and the tables",
+                        h -> h - Math.min(Math.max(tables.wanted(), h * TABLES), h * MOST)),
+                settings,
+                top,
+                tables);
+        root.setCenter(new Split(
+                new Split.Between(
+                        Orientation.HORIZONTAL,
+                        "look-findings",
+                        "Line between the findings and the view",
+                        w -> Math.max(300, FINDINGS * w)),
+                settings,
+                left,
+                below));
         bench.lookedOver().addListener((o, was, is) -> show());
         bench.crossing().addListener((o, was, is) -> showFindings());
         bench.joint().addListener((o, was, is) -> point());
@@ -126,10 +141,16 @@ public final class LookOverScreen extends Screen<BorderPane> {
     }
 
     @Override
+    public ViewFrame frame() {
+        return frame;
+    }
+
+    @Override
     public void show() {
         showFindings();
         showFacts();
         tables.show();
+        below.place();
         showView();
     }
 
@@ -172,8 +193,6 @@ public final class LookOverScreen extends Screen<BorderPane> {
         // Without nodes there are neither weights nor joints to look at.
         style.bar(k -> scene.nodes().isEmpty() && k != ViewRequest.Style.SURFACE && k != ViewRequest.Style.WIRE);
         style.leaveOut(k -> !offers(scene, k));
-        boolean wide = List.of(ViewRequest.Style.values()).stream().anyMatch(k -> k.isOfGarments() && offers(scene, k));
-        StackPane.setAlignment(meaning, wide ? Pos.BOTTOM_RIGHT : Pos.TOP_RIGHT);
         VBox head = Ui.column(
                 3,
                 Ui.row(10, Ui.label(asset.name(), "title"), Ui.label(m.word(), "second")),
@@ -219,6 +238,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
             ToggleButton t = new ToggleButton(f.text());
             t.setToggleGroup(group);
             t.setAccessibleText("Show " + f.text());
+            t.setTooltip(new Tooltip("Show " + f.text()));
             t.setSelected(f.only() == only);
             t.setOnAction(e -> {
                 only = f.only();

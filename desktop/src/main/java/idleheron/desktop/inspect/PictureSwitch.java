@@ -10,6 +10,7 @@ import javafx.collections.FXCollections;
 import javafx.geometry.Pos;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.util.StringConverter;
@@ -30,6 +31,7 @@ final class PictureSwitch extends HBox {
         covers.setValue(Cover.COLOURS);
         covers.setPrefWidth(WIDE);
         covers.setAccessibleText("What pictures show");
+        covers.setTooltip(new Tooltip("What the pictures on the surfaces show"));
         covers.setConverter(new StringConverter<>() {
             @Override
             public String toString(Cover c) {

@@ -26,6 +26,7 @@ import javafx.application.Platform;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Slider;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
@@ -46,12 +47,14 @@ final class TabExtras extends StackPane {
     private final Bench bench;
     private final Runnable shapesMoved;
     private final VolumeExtras volume;
+    private final ScrollPane volumeScroll;
     private final Map<String, Double> weights = new HashMap<>();
     private CheckJob.@Nullable Result of;
     private Set<Topic> tab = Set.of();
 
     TabExtras(Bench bench, Runnable shapesMoved, java.util.function.Consumer<String> fieldChosen) {
         this.volume = new VolumeExtras(bench, fieldChosen);
+        this.volumeScroll = Ui.scrolled(volume);
         this.bench = bench;
         this.shapesMoved = shapesMoved;
         setMinWidth(WIDTH);
@@ -74,17 +77,22 @@ final class TabExtras extends StackPane {
         getChildren().setAll(beside == null ? List.of() : List.of(beside));
         setVisible(beside != null);
         setManaged(beside != null);
-        double width = beside == volume ? VOLUME_WIDTH : WIDTH;
+        double width = beside == volumeScroll ? VOLUME_WIDTH : WIDTH;
         setMinWidth(width);
         setPrefWidth(width);
         setMaxWidth(width);
+    }
+
+    /** How high it would like to be. */
+    double wanted() {
+        return !isVisible() ? 0 : getChildren().contains(volumeScroll) ? volume.prefHeight(-1) + 4 : THUMB + 48;
     }
 
     private @Nullable Region beside(Asset a, Set<Topic> topics) {
         Scene s = a.scene();
         if (topics.contains(Topic.VOLUMES)) {
             volume.show(s);
-            return volume;
+            return volumeScroll;
         }
         if (topics.contains(Topic.CLIPS)) {
             return curves(s);
@@ -106,7 +114,7 @@ final class TabExtras extends StackPane {
         for (Mesh m : s.meshes()) {
             for (BlendShape k : m.shapes()) {
                 Slider slider = new Slider(0, 1, weights.getOrDefault(key(m, k), k.weight()));
-                slider.setAccessibleText("Weight of " + k.name());
+                Ui.named(slider, "Weight of " + k.name(), "Weight of blend shape " + k.name() + ", 0 to 1");
                 slider.setPrefWidth(130);
                 Label value = Ui.label(Figure.number(slider.getValue()), "figure");
                 value.setMinWidth(44);

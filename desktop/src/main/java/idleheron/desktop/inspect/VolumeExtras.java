@@ -52,8 +52,14 @@ public final class VolumeExtras extends HBox {
         EMITTER
     }
 
-    private final Choice<Integer> axis = new Choice<>(List.of(0, 1, 2), a -> "XYZ".substring(a, a + 1));
-    private final Choice<Plot> below = new Choice<>(List.of(Plot.values()), Choice::name);
+    private final Choice<Integer> axis = new Choice<>(
+            List.of(0, 1, 2),
+            a -> "XYZ".substring(a, a + 1),
+            a -> "Slice across the " + "XYZ".substring(a, a + 1) + " axis");
+    private final Choice<Plot> below = new Choice<>(
+            List.of(Plot.values()),
+            Choice::name,
+            p -> p == Plot.VALUES ? "How many voxels have which value" : "Where the smoke comes from over the frames");
     private final Slider depth = new Slider(0, 1, 0.5);
     private final Canvas picture = new Canvas(SLICE, SLICE);
     private final Canvas bars = new Canvas(BARS, 62);

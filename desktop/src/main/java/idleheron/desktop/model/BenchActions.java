@@ -2,6 +2,7 @@ package idleheron.desktop.model;
 
 import idleheron.app.CheckJob;
 import idleheron.app.CompareJob;
+import idleheron.app.MendJob;
 import idleheron.app.OpenJob;
 import idleheron.app.PrepareJob;
 import idleheron.app.RehearseJob;
@@ -24,7 +25,6 @@ import idleheron.report.RecipeJson;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
@@ -40,8 +40,9 @@ public final class BenchActions {
     private final Consumer<String> tell;
     private final KeptCrossings crossings;
     private Crossing derived = Crossing.EMPTY;
-    private @Nullable Seen watched;
-    private @Nullable Seen pending;
+    private final FileWatch watched = new FileWatch();
+    /** The terms of the last comparison. */
+    private CompareSettings compared = CompareSettings.USUAL;
 
     public BenchActions(Bench bench, Jobs jobs, UndoStack undo, Settings settings, Consumer<String> tell) {
         this.tell = tell;
@@ -101,22 +102,43 @@ public final class BenchActions {
 
     /** Puts several files on the bench as one: a head and a body on one skeleton, or characters of one shot. */
     public void openTogether(List<Path> files) {
-        jobs.run("open", p -> new OpenJob(files, false).run(p), a -> {
-            bench.joint().set(-1);
-            undo.change(Crossing.of(a, bench.crossing().get().destination()));
-            bench.step().set(Step.LOOK_OVER);
-        });
+        jobs.run("open", p -> new OpenJob(files, false).run(p), this::begin);
+    }
+
+    /** Puts a file on the bench as it was sent, and what came back of it. */
+    public void openPair(Path sent, Path returned) {
+        record Both(Asset sent, Asset returned) {}
+        jobs.run(
+                "open",
+                p -> new Both(
+                        read(SceneFiles.around(sent), false, () -> open(sent, true), p.part(0, 0.5)),
+                        read(SceneFiles.around(returned), false, () -> openReturned(returned, true), p.part(0.5, 1))),
+                b -> {
+                    bench.transport().playing().set(false);
+                    bench.joint().set(-1);
+                    Crossing c = Crossing.of(b.sent, bench.crossing().get().destination());
+                    undo.change(c.withSent(b.sent).withReturned(b.returned, ""));
+                    bench.step().set(Step.COMPARE);
+                });
+    }
+
+    /** Puts a body on the bench with a garment that it wears. */
+    public void openWorn(Path body, Path garment) {
+        jobs.run("open", p -> OpenJob.worn(garment, body, SceneFiles::read, p), this::begin);
+    }
+
+    /** Begins a crossing with what was read. */
+    private void begin(Asset a) {
+        bench.joint().set(-1);
+        undo.change(Crossing.of(a, bench.crossing().get().destination()));
+        bench.step().set(Step.LOOK_OVER);
     }
 
     /** Puts a garment on the body that lies on the bench. */
     public void wear(Path garment) {
         Asset body = bench.crossing().get().original();
         if (body != null) {
-            jobs.run("open", p -> OpenJob.worn(garment, body, SceneFiles::read, p), a -> {
-                bench.joint().set(-1);
-                undo.change(Crossing.of(a, bench.crossing().get().destination()));
-                bench.step().set(Step.LOOK_OVER);
-            });
+            jobs.run("open", p -> OpenJob.worn(garment, body, SceneFiles::read, p), this::begin);
         }
     }
 
@@ -176,6 +198,26 @@ public final class BenchActions {
                             scene, file, format, format.variants().getFirst(), true, p);
                 },
                 r -> tell.accept(file.getFileName() + " is written and was read back."));
+    }
+
+    /** Writes what came back as it is mended; read back and compared before it is put in place. */
+    public void saveMended(Path file) {
+        Crossing c = bench.crossing().get();
+        Asset sent = c.sent();
+        Asset returned = c.returned();
+        if (sent == null || returned == null) {
+            return;
+        }
+        MendJob job = new MendJob(file, true, List.of(Path.of(sent.path()), Path.of(returned.path())));
+        boolean meant = bench.asMeant().get();
+        jobs.run(
+                "save the mended file",
+                p -> {
+                    job.check();
+                    return job.run(sent, returned, c.mends(), c.terms(), meant, p);
+                },
+                m -> tell.accept(file.getFileName() + " is written and was read back: "
+                        + m.comparison().verdict().word() + "."));
     }
 
     /** Takes what was written as what went out. */
@@ -239,45 +281,16 @@ public final class BenchActions {
         return RecipeJson.text(KeptCrossings.FORM, c.destination(), c.remedies());
     }
 
-    /**
-     * Reads what came back again when its file was written anew since it was read; to be called every now and then. A file that
-     * is still growing is left until it rests.
-     */
+    /** Reads what came back again when its file was written anew; to be called every now and then. */
     public void watch() {
         Asset a = bench.crossing().get().returned();
-        if (a == null) {
-            watched = null;
-            return;
-        }
-        Path file = Path.of(a.path());
-        Seen now = Seen.of(file);
-        Seen before = watched;
-        if (before == null || !before.file().equals(file)) {
-            watched = now;
-            pending = null;
-        } else if (now != null && !now.equals(before)) {
-            if (now.equals(pending)) {
-                watched = now;
-                pending = null;
-                String via = bench.crossing().get().via();
-                jobs.run(
-                        "open returned",
-                        OpenJob.of(file)::run,
-                        fresh -> undo.change(bench.crossing().get().withReturned(fresh, via)));
-            } else {
-                pending = now;
-            }
-        }
-    }
-
-    /** A file as it lay there at some moment. */
-    private record Seen(Path file, long bytes, FileTime written) {
-        static @Nullable Seen of(Path file) {
-            try {
-                return new Seen(file, Files.size(file), Files.getLastModifiedTime(file));
-            } catch (IOException e) {
-                return null;
-            }
+        Path file = a == null ? null : Path.of(a.path());
+        if (watched.isNew(file) && file != null) {
+            String via = bench.crossing().get().via();
+            jobs.run(
+                    "open returned",
+                    OpenJob.of(file)::run,
+                    fresh -> undo.change(bench.crossing().get().withReturned(fresh, via)));
         }
     }
 
@@ -342,6 +355,17 @@ public final class BenchActions {
         jobs.run("make ready", new PrepareJob(a.scene(), c.remedies(), earlier)::run, bench.prepared()::set);
     }
 
+    /** What is known already of the same two files as they came, under the same terms. */
+    private CompareJob.@Nullable Came known(Crossing c, boolean meant) {
+        CompareJob.Result r = bench.compared().get();
+        boolean same = r != null
+                && r.sent() == c.sent()
+                && r.asItCame().returned() == c.returned()
+                && r.comparison().asMeant() == meant
+                && compared.equals(c.terms());
+        return r != null && same ? r.asItCame() : null;
+    }
+
     /** Compares anew, with the switch between as stored and as meant as it stands. */
     public void compare() {
         Crossing c = bench.crossing().get();
@@ -351,9 +375,18 @@ public final class BenchActions {
             bench.compared().set(null);
             return;
         }
-        CompareJob job = new CompareJob(
-                sent, returned, c.mends(), c.terms(), bench.asMeant().get());
+        boolean meant = bench.asMeant().get();
+        CompareJob job = new CompareJob(sent, returned, c.mends(), c.terms(), meant, known(c, meant));
         bench.toldNothing();
-        jobs.run("compare", p -> job.run(t -> Platform.runLater(() -> bench.told(t)), p), bench.compared()::set);
+        jobs.run("compare", p -> job.run(t -> Platform.runLater(() -> bench.told(t)), p), r -> {
+            compared = c.terms();
+            bench.compared().set(r);
+            if (c.mends().isEmpty()) {
+                settings.crossed(
+                        Path.of(sent.path()),
+                        Path.of(returned.path()),
+                        r.comparison().verdict().word());
+            }
+        });
     }
 }

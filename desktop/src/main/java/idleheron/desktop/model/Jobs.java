@@ -6,7 +6,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
+import java.util.concurrent.PriorityBlockingQueue;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
@@ -16,21 +18,26 @@ import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
  * Long work, one piece at a time, away from the window's thread. Work of the same kind that is asked for again takes the
- * place of the older one, whether that runs or waits; a cancel stops the piece that runs, of which the window tells.
+ * place of the older one, whether that runs or waits; a cancel stops the piece that runs, of which the window tells. What can
+ * be done later gives way to all else, and begins again after it.
  */
 public final class Jobs {
     private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
 
-    private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> {
-        Thread t = new Thread(r, "bench work");
-        t.setDaemon(true);
-        return t;
-    });
+    private final ExecutorService worker =
+            new ThreadPoolExecutor(1, 1, 0, TimeUnit.SECONDS, new PriorityBlockingQueue<>(), r -> {
+                Thread t = new Thread(r, "bench work");
+                t.setDaemon(true);
+                return t;
+            });
+    private long asked;
+    private volatile @Nullable Job running;
     private final BooleanProperty busy = new SimpleBooleanProperty();
     private final DoubleProperty done = new SimpleDoubleProperty();
     private final StringProperty what = new SimpleStringProperty("");
@@ -45,10 +52,33 @@ public final class Jobs {
 
     private static final class Job {
         final String kind;
+        final boolean later;
         volatile boolean stopped;
 
-        Job(String kind) {
+        /** Whether it was stopped only to give way, and begins again. */
+        volatile boolean givesWay;
+
+        Job(String kind, boolean later) {
             this.kind = kind;
+            this.later = later;
+        }
+
+        void stop() {
+            stopped = true;
+            givesWay = false;
+        }
+    }
+
+    /** A place in the queue: what can be done later stands behind all else, in the order in which it was asked for. */
+    private record Turn(boolean later, long number, Runnable work) implements Comparable<Turn>, Runnable {
+        @Override
+        public int compareTo(Turn o) {
+            return later == o.later ? Long.compare(number, o.number) : Boolean.compare(later, o.later);
+        }
+
+        @Override
+        public void run() {
+            work.run();
         }
     }
 
@@ -58,14 +88,34 @@ public final class Jobs {
 
     /** Runs {@code work} and gives its value to {@code then} on the window's thread, unless it was stopped. */
     public <T> void run(String kind, Work<T> work, Consumer<T> then) {
+        Job now = running;
+        if (now != null && now.later && !now.stopped) {
+            now.givesWay = true;
+            now.stopped = true;
+        }
+        start(new Job(kind, false), work, then);
+    }
+
+    /** The same, when nothing else is to be done. */
+    public <T> void later(String kind, Work<T> work, Consumer<T> then) {
+        start(new Job(kind, true), work, then);
+    }
+
+    private <T> void start(Job job, Work<T> work, Consumer<T> then) {
         if (worker.isShutdown()) {
             return;
         }
-        open.stream().filter(j -> j.kind.equals(kind)).forEach(j -> j.stopped = true);
-        Job job = new Job(kind);
+        String kind = job.kind;
+        open.stream().filter(j -> j.kind.equals(kind)).forEach(Job::stop);
         open.add(job);
         busy.set(true);
-        worker.execute(() -> {
+        queue(job, work, then);
+    }
+
+    private <T> void queue(Job job, Work<T> work, Consumer<T> then) {
+        String kind = job.kind;
+        worker.execute(new Turn(job.later, asked++, () -> {
+            running = job;
             long[] told = {0};
             Progress progress = (share, text) -> {
                 if (job.stopped) {
@@ -86,13 +136,21 @@ public final class Jobs {
                 FileBytes.settled();
                 Platform.runLater(() -> {
                     ended(job);
-                    if (!job.stopped) {
+                    if (!job.stopped || job.givesWay) {
                         then.accept(value);
                     }
                 });
             } catch (CancellationException e) {
                 LOG.debug("stopped: {}", kind);
-                Platform.runLater(() -> ended(job));
+                Platform.runLater(() -> {
+                    if (job.givesWay && !worker.isShutdown()) {
+                        job.givesWay = false;
+                        job.stopped = false;
+                        queue(job, work, then);
+                    } else {
+                        ended(job);
+                    }
+                });
             } catch (Throwable e) { // an error too must not leave the window busy for ever
                 Throwable reason = FileBytes.reason(e);
                 LOG.warn("{} failed: {}", kind, reason.toString());
@@ -101,8 +159,10 @@ public final class Jobs {
                     ended(job);
                     failed.accept(reason);
                 });
+            } finally {
+                running = null;
             }
-        });
+        }));
     }
 
     private void ended(Job job) {
@@ -114,14 +174,17 @@ public final class Jobs {
 
     /** Stops what runs now; what waits behind it goes on. */
     public void cancel() {
-        if (!open.isEmpty()) {
-            open.getFirst().stopped = true;
+        Job now = running;
+        if (now != null) {
+            now.stop();
+        } else if (!open.isEmpty()) {
+            open.getFirst().stop();
         }
     }
 
     /** Stops all work, and takes no more. */
     public void close() {
-        open.forEach(j -> j.stopped = true);
+        open.forEach(Job::stop);
         worker.shutdown();
     }
 

@@ -43,8 +43,8 @@ public final class KeptCrossings {
         if (sent != null) {
             Path file = CrossingFile.beside(Path.of(sent.path()).toAbsolutePath());
             Path folder = Objects.requireNonNull(file.getParent());
-            CrossingFile content =
-                    CrossingFile.of(c, both == null ? null : both.comparison().verdict(), folder);
+            CrossingFile content = CrossingFile.of(
+                    c, both == null ? null : both.asItCame().comparison().verdict(), folder);
             jobs.run(
                     "keep the crossing",
                     p -> {

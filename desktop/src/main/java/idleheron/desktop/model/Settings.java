@@ -8,13 +8,16 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** What is remembered between starts: window, theme, recent files. One small JSON file in the user's configuration. */
+/** What is remembered between starts: window, theme, splits, recent files. One small JSON file in the user's configuration. */
 public final class Settings {
     private static final Logger LOG = LoggerFactory.getLogger(Settings.class);
     private static final int MOST_RECENT = 8;
+    private static final int MOST_CROSSED = 6;
     private static final ObjectMapper MAPPER = new ObjectMapper();
 
     private final Path file;
@@ -25,6 +28,16 @@ public final class Settings {
     private boolean watches = true;
     private String name = "";
     private final List<String> recent = new ArrayList<>();
+    private final Map<String, Double> splits = new TreeMap<>();
+
+    /**
+     * A crossing that was compared lately.
+     *
+     * @param verdict its word, of the returned file as it came
+     */
+    public record Crossed(Path sent, Path returned, String verdict) {}
+
+    private final List<Crossed> crossed = new ArrayList<>();
 
     Settings(Path file) {
         this.file = file;
@@ -57,6 +70,14 @@ public final class Settings {
                 watches = o.path("watches").asBoolean(true);
                 name = o.path("name").asText("");
                 o.path("recent").forEach(n -> recent.add(n.asText()));
+                o.path("crossed")
+                        .forEach(n -> crossed.add(new Crossed(
+                                Path.of(n.path("sent").asText()),
+                                Path.of(n.path("returned").asText()),
+                                n.path("verdict").asText())));
+                o.path("splits")
+                        .properties()
+                        .forEach(e -> split(e.getKey(), e.getValue().asDouble(Double.NaN)));
             }
         } catch (IOException e) {
             LOG.warn("{} is not readable, the usual settings are taken: {}", file, e.getMessage());
@@ -69,6 +90,13 @@ public final class Settings {
         o.put("watches", watches).put("name", name);
         ArrayNode list = o.putArray("recent");
         recent.forEach(list::add);
+        ArrayNode pairs = o.putArray("crossed");
+        crossed.forEach(c -> pairs.addObject()
+                .put("sent", c.sent.toString())
+                .put("returned", c.returned.toString())
+                .put("verdict", c.verdict));
+        ObjectNode places = o.putObject("splits");
+        splits.forEach(places::put);
         try {
             Path folder = file.toAbsolutePath().getParent();
             if (folder != null) {
@@ -98,8 +126,40 @@ public final class Settings {
         save();
     }
 
+    /** Remembers what came of a comparison. */
+    public void crossed(Path sent, Path returned, String verdict) {
+        Crossed now = new Crossed(sent.toAbsolutePath(), returned.toAbsolutePath(), verdict);
+        crossed.removeIf(c -> c.sent.equals(now.sent) && c.returned.equals(now.returned));
+        crossed.addFirst(now);
+        while (crossed.size() > MOST_CROSSED) {
+            crossed.removeLast();
+        }
+        save();
+    }
+
+    /** Crossings that were compared lately and whose files are still there, the newest first. */
+    public List<Crossed> crossed() {
+        return crossed.stream()
+                .filter(c -> Files.exists(c.sent) && Files.exists(c.returned))
+                .toList();
+    }
+
     public List<Path> recent() {
         return recent.stream().map(Path::of).filter(Files::isRegularFile).toList();
+    }
+
+    /** Where a split was put, as a share of its length; NaN where nobody moved it. */
+    public double split(String of) {
+        return splits.getOrDefault(of, Double.NaN);
+    }
+
+    /** Remembers where a split was put; NaN forgets it. */
+    public void split(String of, double share) {
+        if (share >= 0 && share <= 1) {
+            splits.put(of, share);
+        } else {
+            splits.remove(of);
+        }
     }
 
     public double width() {
@@ -144,6 +204,7 @@ public final class Settings {
 
     public void forget() {
         recent.clear();
+        crossed.clear();
         save();
     }
 

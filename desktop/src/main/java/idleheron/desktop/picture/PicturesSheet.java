@@ -40,7 +40,10 @@ public final class PicturesSheet extends HBox {
     private final Consumer<Remedy> taken;
     private final VBox shelf = Ui.column(10);
     private final StackPane large = new StackPane();
-    private final Choice<PictureChannel> channel = new Choice<>(List.of(PictureChannel.values()), Choice::name);
+    private final Choice<PictureChannel> channel = new Choice<>(
+            List.of(PictureChannel.values()),
+            Choice::name,
+            c -> "Show this channel of the picture alone: " + Choice.name(c));
     private final Label name = Ui.wrapped("", "strong");
     private final VBox told = Ui.column(3);
     private final VBox materials = Ui.column(8);

@@ -42,11 +42,11 @@ final class ConventionSheet extends HBox {
         setSpacing(16);
         text.setText(ConventionFiles.text(from));
         text.getStyleClass().add("source");
-        text.setAccessibleText("The convention");
+        Ui.named(text, "The convention", "The convention as text");
         text.textProperty().addListener((o, was, is) -> judge());
         HBox.setHgrow(text, Priority.ALWAYS);
         name.setText(from.code() + "-own");
-        name.setAccessibleText("Name of the copy");
+        Ui.named(name, "Name of the copy", "The name the copy is kept under");
         ScrollPane scroll = Ui.scrolled(preview);
         VBox right = Ui.column(
                 8,

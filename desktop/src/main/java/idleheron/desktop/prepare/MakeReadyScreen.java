@@ -20,18 +20,20 @@ import idleheron.desktop.model.Settings;
 import idleheron.desktop.model.Step;
 import idleheron.desktop.model.UserConventions;
 import idleheron.desktop.sheet.Sheets;
+import idleheron.desktop.view3d.Spaces;
+import idleheron.desktop.view3d.ViewFrame;
 import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
 import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.FindingCard;
 import idleheron.desktop.widget.Screen;
+import idleheron.desktop.widget.Split;
 import idleheron.desktop.widget.Ui;
 import idleheron.rehearsal.Conventions;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
-import javafx.geometry.Insets;
-import javafx.geometry.Pos;
+import javafx.geometry.Orientation;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
@@ -40,7 +42,6 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 
@@ -48,11 +49,13 @@ import org.jspecify.annotations.Nullable;
 public final class MakeReadyScreen extends Screen<BorderPane> {
     private static final String NONE = "Not decided";
     private static final double OFF = 0.5;
+    private static final double REMEDIES = 0.3;
 
     private final Bench bench;
     private final BenchActions deeds;
     private final Viewport view;
-    private final Viewport.Spaces spaces;
+    private final ViewFrame frame;
+    private final Spaces spaces;
     /** Figures with more letters than this stand under each other. */
     private static final int WIDE = 36;
 
@@ -60,8 +63,12 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
     private final VBox offers = Ui.column(8);
     private final VBox proof = Ui.column(2);
     private final ComboBox<String> destination = new ComboBox<>();
-    private final Choice<ViewRequest.Arrangement> arrangement =
-            new Choice<>(List.of(ViewRequest.Arrangement.OVER, ViewRequest.Arrangement.BESIDE), Choice::name);
+    private final Choice<ViewRequest.Arrangement> arrangement = new Choice<>(
+            List.of(ViewRequest.Arrangement.OVER, ViewRequest.Arrangement.BESIDE),
+            Choice::name,
+            a -> a == ViewRequest.Arrangement.OVER
+                    ? "Before and after the remedies over each other"
+                    : "Before the remedies at the left, after them at the right");
     private final Sheets sheets;
     private final Settings settings;
     private final WornDeeds worn;
@@ -71,7 +78,7 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
     private boolean filling;
 
     public MakeReadyScreen(
-            Bench bench, BenchActions deeds, Viewport view, Viewport.Spaces spaces, Sheets sheets, Settings settings) {
+            Bench bench, BenchActions deeds, Viewport view, Spaces spaces, Sheets sheets, Settings settings) {
         super(new BorderPane());
         this.sheets = sheets;
         this.settings = settings;
@@ -103,21 +110,29 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
         HBox.setHgrow(destination, Priority.ALWAYS);
         VBox left = Ui.column(
                 8, Ui.label("Make it ready", "title"), Ui.label("Where it is going", "small"), places, scroll);
-        left.setPrefWidth(400);
-        left.setMinWidth(340);
-        StackPane stack = new StackPane(view, arrangement);
-        StackPane.setAlignment(arrangement, Pos.TOP_LEFT);
-        StackPane.setMargin(arrangement, new Insets(10));
-        VBox.setVgrow(stack, Priority.ALWAYS);
+        left.setMinWidth(280);
+        frame = new ViewFrame(view).left(arrangement);
+        VBox.setVgrow(frame, Priority.ALWAYS);
         proof.getStyleClass().addAll("card", "proof");
-        VBox middle = Ui.column(10, stack, proof);
-        root.setLeft(left);
-        root.setCenter(middle);
-        BorderPane.setMargin(middle, new Insets(0, 0, 0, 16));
+        VBox middle = Ui.column(10, frame, proof);
+        root.setCenter(new Split(
+                new Split.Between(
+                        Orientation.HORIZONTAL,
+                        "ready-remedies",
+                        "Line between the remedies and the view",
+                        w -> Math.max(330, REMEDIES * w)),
+                settings,
+                left,
+                middle));
         bench.prepared().addListener((o, was, is) -> show());
         bench.lookedOver().addListener((o, was, is) -> show());
         arrangement.chosen().addListener((o, was, is) -> show());
         show();
+    }
+
+    @Override
+    public ViewFrame frame() {
+        return frame;
     }
 
     @Override

@@ -53,6 +53,7 @@ public final class SendScreen extends Screen<HBox> {
         this.deeds = new SendDeeds(bench, deeds, settings.conventions());
         this.again = again;
         standIns = new StandInList(deeds, chooseReturned);
+        overwrite.setTooltip(new Tooltip("Write over a file of that name; without it nothing is replaced"));
         target.setAccessibleText("Where to");
         target.setTooltip(new Tooltip("The file that is written"));
         carrier.setAccessibleText("Carrier");
@@ -177,6 +178,7 @@ public final class SendScreen extends Screen<HBox> {
             box.setMnemonicParsing(false);
             box.setSelected(model.goes(c));
             box.setAccessibleText("Send clip " + c.name());
+            box.setTooltip(new Tooltip("Whether clip " + c.name() + " goes along"));
             box.selectedProperty().addListener((o, was, is) -> model.goes(c, is));
             String frames = "frames " + Figure.number(c.firstFrame()) + " – " + Figure.number(c.lastFrame());
             goes.getChildren().add(Ui.row(8, box, Ui.grow(), Ui.label(frames, "figure")));

@@ -1,6 +1,7 @@
 package idleheron.desktop.sheet;
 
 import idleheron.desktop.model.HelpPages;
+import idleheron.desktop.widget.FullLabel;
 import idleheron.desktop.widget.Ui;
 import java.util.Locale;
 import javafx.collections.FXCollections;
@@ -22,9 +23,15 @@ public final class HelpSheet extends HBox {
         setSpacing(18);
         TextField search = new TextField();
         search.setPromptText("Find a word");
-        search.setAccessibleText("Find a word");
+        Ui.named(search, "Find a word", "Show only the pages with this word");
         search.textProperty().addListener((o, was, is) -> fill(is));
         list.setCellFactory(x -> new ListCell<>() {
+            @Override
+            protected void layoutChildren() {
+                super.layoutChildren();
+                FullLabel.tellWhole(this);
+            }
+
             @Override
             protected void updateItem(HelpPages.@Nullable Page item, boolean none) {
                 super.updateItem(item, none);

@@ -27,7 +27,7 @@ public final class OutlineSheet extends VBox {
         setSpacing(10);
         TextField search = new TextField();
         search.setPromptText("Find a name or a value");
-        search.setAccessibleText("Find a name or a value");
+        Ui.named(search, "Find a name or a value", "Show only the parts with this name or value");
         search.textProperty().addListener((o, was, is) -> find(is));
         HBox.setHgrow(search, Priority.ALWAYS);
         count.setMinWidth(190);

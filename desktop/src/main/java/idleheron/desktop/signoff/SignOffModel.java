@@ -6,7 +6,6 @@ import idleheron.core.Wording;
 import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.pair.TopicResult;
-import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.formats.disk.FileNames;
@@ -18,6 +17,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** What stands on the report of a comparison and under it. */
 record SignOffModel(CompareJob.Result result, Crossing crossing) {
@@ -27,14 +27,23 @@ record SignOffModel(CompareJob.Result result, Crossing crossing) {
     /** Lines under a small title, "" for none; the first line may stand out. */
     record Part(String title, List<String> lines, boolean strong) {}
 
+    /** Of what came back as it came: the verdict of a crossing is that of what came. */
     private Comparison comparison() {
+        return result.asItCame().comparison();
+    }
+
+    boolean isMended() {
+        return result.isMended();
+    }
+
+    /** What it came to once it was mended. */
+    Comparison mended() {
         return result.comparison();
     }
 
     /** "Drifted". */
     String verdict() {
-        String word = comparison().verdict().word();
-        return Character.toUpperCase(word.charAt(0)) + word.substring(1);
+        return comparison().verdict().title();
     }
 
     /** What went, what it came to, what it comes from, what was lost and what was mended. */
@@ -54,22 +63,21 @@ record SignOffModel(CompareJob.Result result, Crossing crossing) {
         if (!k.losses().isEmpty()) {
             out.add(new Part("Lost on the way", List.of(k.lossSentence()), false));
         }
-        if (!crossing.mends().isEmpty()) {
-            out.add(new Part(
-                    "",
-                    crossing.mends().stream()
-                            .map(Remedy::describe)
-                            .map(d -> "Mended: " + d)
-                            .toList(),
-                    false));
-        }
         return out;
     }
 
+    /**
+     * A topic as it came and mended.
+     *
+     * @param mended null where nothing was mended
+     */
+    record Line(TopicResult came, @Nullable TopicResult mended) {}
+
     /** What was compared. */
-    List<TopicResult> topics() {
+    List<Line> topics() {
         return comparison().topics().stream()
                 .filter(t -> t.verdict() != Verdict.NOT_CHECKED)
+                .map(t -> new Line(t, isMended() ? mended().topic(t.topic()) : null))
                 .toList();
     }
 
@@ -87,9 +95,9 @@ record SignOffModel(CompareJob.Result result, Crossing crossing) {
         return new Snapshot.Shown(s, s.clips().isEmpty() ? null : s.clips().getFirst());
     }
 
-    /** The returned side in the clip of the same name. */
+    /** The returned side, as it came, in the clip of the same name. */
     Snapshot.Shown returned() {
-        Scene r = result.returned().scene();
+        Scene r = result.asItCame().returned().scene();
         Clip clip = sent().clip();
         return new Snapshot.Shown(
                 r,
@@ -117,7 +125,8 @@ record SignOffModel(CompareJob.Result result, Crossing crossing) {
                 crossing.note(),
                 LocalDate.now(ZoneId.systemDefault()).toString(),
                 crossing.terms().tolerances(),
-                Paper.sources(read()));
+                Paper.sources(read()),
+                isMended() ? Paper.Mended.of(mended(), crossing.mends(), null) : null);
     }
 
     /** Beside what came back, under a name that is still free. */

@@ -3,6 +3,8 @@ package idleheron.desktop.signoff;
 import idleheron.app.CompareJob;
 import idleheron.app.ReportJob;
 import idleheron.core.Verdict;
+import idleheron.core.Wording;
+import idleheron.core.compare.Comparison;
 import idleheron.core.pair.TopicResult;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
@@ -16,6 +18,7 @@ import javafx.geometry.Insets;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
@@ -51,10 +54,12 @@ public final class SignOffScreen extends Screen<HBox> {
         HBox.setHgrow(scroll, Priority.ALWAYS);
         by.setPromptText("Your name");
         by.setAccessibleText("Signed off by");
-        note.setPromptText("A remark for whoever reads it");
+        by.setTooltip(new Tooltip("Who signs the report"));
+        note.setPromptText("A remark for the reader");
         note.setPrefRowCount(4);
         note.setWrapText(true);
         note.setAccessibleText("Remark");
+        note.setTooltip(new Tooltip("A remark that stands on the report"));
         picture.setMinHeight(PICTURE_HEIGHT);
         VBox right = Ui.column(
                 10,
@@ -97,7 +102,13 @@ public final class SignOffScreen extends Screen<HBox> {
             return;
         }
         SignOffModel m = new SignOffModel(c, bench.crossing().get());
-        VBox text = Ui.column(8, Ui.row(12, Ui.mark(c.comparison().verdict(), 22), Ui.label(m.verdict(), "verdict")));
+        VBox text = Ui.column(
+                8,
+                Ui.row(
+                        12,
+                        Ui.mark(c.asItCame().comparison().verdict(), 22),
+                        Ui.label(m.verdict(), "verdict"),
+                        Ui.label(m.isMended() ? "as it came" : "", "second")));
         for (SignOffModel.Part p : m.parts()) {
             if (!p.title().isEmpty()) {
                 text.getChildren().add(Ui.label(p.title(), "small"));
@@ -105,6 +116,9 @@ public final class SignOffScreen extends Screen<HBox> {
             for (int i = 0; i < p.lines().size(); i++) {
                 text.getChildren().add(Ui.wrapped(p.lines().get(i), p.strong() && i == 0 ? "strong" : "second"));
             }
+        }
+        if (m.isMended()) {
+            mended(m, text);
         }
         HBox.setHgrow(text, Priority.ALWAYS);
         page.getChildren().addAll(new HBox(16, text, picture), Ui.hairline());
@@ -119,7 +133,20 @@ public final class SignOffScreen extends Screen<HBox> {
         picture(m);
     }
 
-    private static HBox line(TopicResult t) {
+    /** What it is mended, and by what. */
+    private static void mended(SignOffModel m, VBox text) {
+        Comparison k = m.mended();
+        text.getChildren()
+                .add(Ui.row(
+                        8,
+                        Ui.mark(k.verdict(), 13),
+                        Ui.label(k.verdict().title() + ", mended", "strong"),
+                        Ui.label(Wording.counted(k.faults(), "topic") + " over tolerance", "second")));
+        m.crossing().mends().forEach(r -> text.getChildren().add(Ui.wrapped("· " + r.describe(), "second")));
+    }
+
+    private static HBox line(SignOffModel.Line l) {
+        TopicResult t = l.came();
         var line = Ui.wrapped(t.summary(), "second");
         HBox.setHgrow(line, Priority.ALWAYS);
         var name = Ui.label(t.topic().title(), "strong");
@@ -127,7 +154,15 @@ public final class SignOffScreen extends Screen<HBox> {
         var figure = Ui.label(t.worst().text(), "figure");
         figure.setMinWidth(96);
         figure.setAlignment(javafx.geometry.Pos.CENTER_RIGHT);
-        HBox row = new HBox(10, Ui.mark(t.verdict(), 12), name, figure, line);
+        HBox row = new HBox(10, Ui.mark(t.verdict(), 12), name, figure);
+        TopicResult mended = l.mended();
+        if (mended != null) {
+            var after = Ui.label(mended.worst().text(), "figure");
+            after.setMinWidth(96);
+            after.setAlignment(javafx.geometry.Pos.CENTER_RIGHT);
+            row.getChildren().addAll(Ui.label("→", "second"), Ui.mark(mended.verdict(), 12), after);
+        }
+        row.getChildren().add(line);
         row.setPadding(new Insets(3, 0, 3, 0));
         return row;
     }
@@ -166,7 +201,7 @@ public final class SignOffScreen extends Screen<HBox> {
             ReportJob job = new ReportJob(m.free(ending), m.read());
             jobs.run(
                     "report",
-                    p -> job.run(c.sent(), c.returned(), c.comparison(), m.paper()),
+                    p -> job.run(c.sent(), c.asItCame().returned(), c.asItCame().comparison(), m.paper()),
                     done -> deeds.tell("The report is in " + done + "."));
         }
     }

@@ -1,6 +1,5 @@
 package idleheron.desktop.view3d;
 
-import idleheron.app.CompareJob;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.widget.Choice;
 import java.util.Set;
@@ -13,8 +12,7 @@ public final class Arrangements {
     private Arrangements() {}
 
     /** Clouds have no surface to lay heat on. */
-    public static void allow(Choice<ViewRequest.Arrangement> arrangements, CompareJob.Result c) {
-        Scene s = c.sent().scene();
+    public static void allow(Choice<ViewRequest.Arrangement> arrangements, Scene s) {
         boolean clouds = s.meshes().isEmpty() && !s.volumes().isEmpty();
         arrangements.bar(a -> clouds && HEAT.contains(a));
     }

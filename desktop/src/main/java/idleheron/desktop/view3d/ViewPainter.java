@@ -31,7 +31,6 @@ final class ViewPainter {
     private final List<Side> sides = new ArrayList<>();
     private final PanelScenes panels = new PanelScenes();
     private final Map<String, float[]> weights = new LinkedHashMap<>();
-    private static final int LOW = 380;
 
     private double largest;
     private @Nullable Side shown;
@@ -41,12 +40,27 @@ final class ViewPainter {
      *
      * @param viewpoint from where
      * @param nodes joints of the first side
-     * @param at per joint pixel x and y
+     * @param at per joint x and y, points
      * @param heatTop what the dark end of the ramp stands for, mm, or 0
      * @param missing files of the first side's pictures that are not to be had
      */
     record Painted(
-            Picture picture, Viewpoint viewpoint, int[] nodes, float[] at, double heatTop, List<String> missing) {}
+            Picture picture, Viewpoint viewpoint, int[] nodes, float[] at, double heatTop, List<String> missing) {
+
+        /** The joint nearest to a place, points, within a radius; -1 where none is. */
+        int nearest(double x, double y, double radius) {
+            int best = -1;
+            double least = radius;
+            for (int i = 0; i < nodes.length; i++) {
+                double d = Math.hypot(at[2 * i] - x, at[2 * i + 1] - y);
+                if (d < least) {
+                    least = d;
+                    best = nodes[i];
+                }
+            }
+            return best;
+        }
+    }
 
     Painted paint(ViewRequest r) {
         List<Side> all = new ArrayList<>();
@@ -69,7 +83,8 @@ final class ViewPainter {
         }
         Viewpoint v = r.viewpoint() == null ? start(r, bounds) : r.viewpoint();
         double reach = Math.max(1e-3, Math.max(bounds[4] - bounds[1], bounds[3] - bounds[0]));
-        Picture picture = new Picture(r.width(), r.height());
+        Picture picture =
+                new Picture(r.size().width(), r.size().height(), r.size().grain());
         double heatTop = 0;
         if (all.size() == 2 && r.sides().size() == 1) {
             panelled(picture, r, all, v, reach);
@@ -86,7 +101,7 @@ final class ViewPainter {
             }
             painter.paint(picture, v, r.palette(), reach, drawn, r.fine());
         }
-        return joints(picture, v, all, r, heatTop);
+        return joints(picture, v, all, heatTop);
     }
 
     /** The picture that is missing where somebody points in what was painted last; "" where none is. */
@@ -95,17 +110,16 @@ final class ViewPainter {
         if (first == null || p.missing().isEmpty()) {
             return "";
         }
-        Projection seen =
-                new Projection(p.viewpoint(), p.picture().width(), p.picture().height());
+        Projection seen = Projection.inPoints(p.viewpoint(), p.picture());
         double[] way = new double[3];
         seen.ray(x, y, way);
         return HatchNames.along(first.scene(), first.surfaces(), seen.eye(), way, p.missing());
     }
 
-    /** From where everything is seen; in a low view from a little further off, so that no head is under the switches. */
+    /** From where everything is seen, beside what floats over the view. */
     private static Viewpoint start(ViewRequest r, double[] bounds) {
-        Viewpoint all = r.start().framing(bounds).holding(bounds, (double) r.width() / r.height());
-        return r.height() < LOW ? all.zoomed(1.22) : all;
+        ViewRequest.Size s = r.size();
+        return r.room().framing(r.start(), bounds, s.width() / s.grain(), s.height() / s.grain());
     }
 
     /** Of what is looked at: of the surface whose heat is given, else of all. */
@@ -212,7 +226,9 @@ final class ViewPainter {
     private void panelled(Picture to, ViewRequest r, List<Side> all, Viewpoint v, double reach) {
         Viewpoint figure = start(r, all.getFirst().bounds());
         double[] cut = all.get(1).bounds();
-        Viewpoint flat = Viewpoint.FRONT.framing(cut).holding(cut, r.width() / 2.0 / r.height());
+        Viewpoint flat = Viewpoint.FRONT
+                .framing(cut)
+                .holding(cut, r.size().width() / 2.0 / r.size().height());
         double near = v.distance() / figure.distance();
         halves(
                 to,
@@ -226,7 +242,7 @@ final class ViewPainter {
             Picture to, ViewRequest r, double reach, IntFunction<Viewpoint> from, IntFunction<Painter.Drawn> drawn) {
         int half = to.width() / 2;
         for (int i = 0; i < 2; i++) {
-            Picture p = new Picture(half, to.height());
+            Picture p = new Picture(half, to.height(), to.grain());
             painter.paint(p, from.apply(i), r.palette(), reach, List.of(drawn.apply(i)), r.fine());
             for (int y = 0; y < to.height(); y++) {
                 System.arraycopy(p.pixels(), y * half, to.pixels(), y * to.width() + i * (to.width() - half), half);
@@ -331,14 +347,14 @@ final class ViewPainter {
         return weights.computeIfAbsent(key, k -> WeightGap.of(sent, a, returned, b, joint));
     }
 
-    private static Painted joints(Picture picture, Viewpoint v, List<Side> all, ViewRequest r, double heatTop) {
+    private static Painted joints(Picture picture, Viewpoint v, List<Side> all, double heatTop) {
         if (all.isEmpty()) {
             return new Painted(picture, v, new int[0], new float[0], heatTop, List.of());
         }
         Side side = all.getFirst();
         int[] joints = side.scene().joints().stream().mapToInt(i -> i).toArray();
         float[] at = new float[2 * joints.length];
-        Projection p = new Projection(v, r.width(), r.height());
+        Projection p = Projection.inPoints(v, picture);
         Matrix4d m = new Matrix4d();
         for (int i = 0; i < joints.length; i++) {
             side.space().matrix(side.pose().world(joints[i]), m);

@@ -16,6 +16,8 @@ import org.jspecify.annotations.Nullable;
  * @param cover what its pictures show
  * @param viewpoint null to look at everything
  * @param start from which side everything is looked at then
+ * @param room what of the picture everything is to lie in then
+ * @param fine whether there is time to smooth it
  */
 public record ViewRequest(
         List<Shown> sides,
@@ -26,32 +28,82 @@ public record ViewRequest(
         Cover cover,
         @Nullable Viewpoint viewpoint,
         Viewpoint start,
+        Room room,
         Palette palette,
         boolean fine,
-        int width,
-        int height) {
+        Size size) {
+
+    /**
+     * How large a picture is.
+     *
+     * @param width pixels
+     * @param height pixels
+     * @param grain pixels to a point of the window
+     */
+    public record Size(int width, int height, double grain) {}
+
+    /** What lies at the edges of a view over it, in points. */
+    public record Room(double top, double right, double bottom, double left) {
+        static final Room ALL = new Room(0, 0, 0, 0);
+
+        /**
+         * A viewpoint from which a box is seen whole in what is free of a picture.
+         *
+         * @param box {x0,y0,z0,x1,y1,z1}, common space, metres
+         * @param width of the picture, points
+         * @param height of the picture, points
+         */
+        Viewpoint framing(Viewpoint from, double[] box, double width, double height) {
+            double w = Math.max(width / 4, width - left - right);
+            double h = Math.max(height / 4, height - top - bottom);
+            return from.framing(box)
+                    .holding(box, w / h)
+                    .zoomed(height / h)
+                    .panned((right - left) / 2 / height, (top - bottom) / 2 / height);
+        }
+    }
 
     public enum Arrangement {
-        OVER,
-        BESIDE,
-        DIFFERENCE,
+        OVER("Sent and returned over each other"),
+        BESIDE("Sent at the left, returned at the right"),
+        DIFFERENCE("How far each point of the surface moved, as heat"),
         /** The difference of skin weights, of the chosen joint or of all. */
-        WEIGHTS
+        WEIGHTS("How far the skin weights differ, of the chosen joint or of all, as heat");
+
+        private final String tip;
+
+        Arrangement(String tip) {
+            this.tip = tip;
+        }
+
+        public String tip() {
+            return tip;
+        }
     }
 
     public enum Style {
-        SURFACE,
-        WIRE,
-        WEIGHTS,
-        JOINTS,
+        SURFACE("The surface with its materials"),
+        WIRE("The surface with the edges of its triangles"),
+        WEIGHTS("The skin weights of the chosen joint, as heat"),
+        JOINTS("The joints over the surface"),
         /** Of garments: how far from the body that wears them. */
-        GAP,
+        GAP("How far the garment is from the body, as heat"),
         /** Of garments: how much longer than at rest. */
-        STRETCH,
+        STRETCH("How much longer the cloth is than at rest, as heat"),
         /** Of garments: how far they may leave their skin. */
-        FREEDOM,
+        FREEDOM("How far each point may leave its skinned place, as heat"),
         /** Of garments: their flat cut beside them, a colour for each panel. */
-        PANELS;
+        PANELS("The flat cut beside the garment, a colour for each panel");
+
+        private final String tip;
+
+        Style(String tip) {
+            this.tip = tip;
+        }
+
+        public String tip() {
+            return tip;
+        }
 
         /** Whether it shows something of garments alone, as heat. */
         public boolean isOfGarments() {

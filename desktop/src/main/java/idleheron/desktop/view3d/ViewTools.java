@@ -2,7 +2,6 @@ package idleheron.desktop.view3d;
 
 import idleheron.core.math.Vec3;
 import idleheron.render.ink.Projection;
-import idleheron.render.ink.Viewpoint;
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.Circle;
 import org.jspecify.annotations.Nullable;
@@ -57,8 +56,9 @@ public final class ViewTools extends Pane {
         putMark();
     }
 
-    void seenFrom(Viewpoint v, int width, int height) {
-        seen = new Projection(v, width, height);
+    /** Where places lie in it, in points. */
+    void seenFrom(Projection p) {
+        seen = p;
         putMark();
     }
 

@@ -1,19 +1,18 @@
 package idleheron.desktop.view3d;
 
 import idleheron.core.math.Vec3;
-import idleheron.core.pose.CanonicalSpace;
-import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Transport;
 import idleheron.render.ink.Palette;
+import idleheron.render.ink.Projection;
 import idleheron.render.ink.Viewpoint;
 import idleheron.render.surface.Cover;
 import java.nio.IntBuffer;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.IntConsumer;
+import java.util.function.UnaryOperator;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
@@ -27,12 +26,9 @@ import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelBuffer;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.MouseButton;
-import javafx.scene.input.MouseEvent;
-import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.shape.Rectangle;
+import javafx.stage.Window;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -44,7 +40,6 @@ import org.slf4j.LoggerFactory;
  */
 public final class Viewport extends Region {
     private static final Logger LOG = LoggerFactory.getLogger(Viewport.class);
-    private static final double PICK_RADIUS = 14;
 
     private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> {
         Thread t = new Thread(r, "painting");
@@ -59,6 +54,8 @@ public final class Viewport extends Region {
     private final ReadOnlyObjectWrapper<List<String>> missing = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyStringWrapper pointed = new ReadOnlyStringWrapper("");
     private final PauseTransition rest = new PauseTransition(Duration.millis(150));
+    private final PauseTransition settle = new PauseTransition(Duration.seconds(Pace.ONE_MOVEMENT));
+    private final Pace pace = new Pace();
     private @Nullable PixelBuffer<IntBuffer> buffer;
     private @Nullable Viewpoint viewpoint;
     private List<ViewRequest.Shown> sides = List.of();
@@ -66,16 +63,16 @@ public final class Viewport extends Region {
     private Palette palette = Palette.DAY;
     private IntConsumer chosen = i -> {};
     private ViewPainter.@Nullable Painted last;
-    private double pressX;
-    private double pressY;
-    private double lastX;
-    private double lastY;
     private long painted;
     private String field = "";
     private Cover cover = Cover.COLOURS;
-    private boolean dragging;
+    private ViewRequest.Room room = ViewRequest.Room.ALL;
+    /** Whether it looks at everything, as nobody went anywhere yet. */
+    private boolean everything = true;
+
     private Viewpoint start = Viewpoint.start();
     private final ViewTools tools = new ViewTools();
+    private final ViewHand hand = new ViewHand(this, tools);
 
     public Viewport(Transport transport) {
         this.transport = transport;
@@ -87,37 +84,14 @@ public final class Viewport extends Region {
         getChildren().addAll(image, tools);
         image.setClip(outline());
         ViewPictures.tell(this);
+        settle.setOnFinished(e -> request(false));
         tools.setClip(outline());
         transport.seconds().addListener((o, was, is) -> request());
         transport.clip().addListener((o, was, is) -> request());
         transport.playing().addListener((o, was, is) -> request());
-        widthProperty().addListener((o, was, is) -> request());
-        heightProperty().addListener((o, was, is) -> request());
-        addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
-        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
-        addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
-        addEventHandler(MouseEvent.MOUSE_MOVED, e -> {
-            tools.over(e.getX(), e.getY());
-            point(e.getX(), e.getY());
-        });
-        addEventHandler(MouseEvent.MOUSE_EXITED, e -> tools.away());
-        addEventHandler(ScrollEvent.SCROLL, e -> turn(v -> v.zoomed(Math.exp(-e.getDeltaY() * 0.0016))));
-        setOnKeyPressed(e -> {
-            if (e.getCode() == KeyCode.HOME) {
-                showAll();
-            } else if (e.getCode() == KeyCode.PLUS || e.getCode() == KeyCode.EQUALS || e.getCode() == KeyCode.ADD) {
-                turn(v -> v.zoomed(0.9));
-            } else if (e.getCode() == KeyCode.MINUS || e.getCode() == KeyCode.SUBTRACT) {
-                turn(v -> v.zoomed(1.1));
-            } else if (e.isControlDown() && e.getCode().isArrowKey()) {
-                double x = e.getCode() == KeyCode.LEFT ? 8 : e.getCode() == KeyCode.RIGHT ? -8 : 0;
-                double y = e.getCode() == KeyCode.UP ? 6 : e.getCode() == KeyCode.DOWN ? -6 : 0;
-                turn(v -> v.orbited(x, y));
-            } else {
-                return;
-            }
-            e.consume();
-        });
+        widthProperty().addListener((o, was, is) -> reframe());
+        heightProperty().addListener((o, was, is) -> reframe());
+        hand.listen();
     }
 
     /** The view with its round corners: nothing of it shows, or takes the pointer, beyond. */
@@ -161,7 +135,8 @@ public final class Viewport extends Region {
         return pointed.getReadOnlyProperty();
     }
 
-    private void point(double x, double y) {
+    /** Says soon which missing picture is there. */
+    void point(double x, double y) {
         pointed.set("");
         rest.stop();
         ViewPainter.Painted p = last;
@@ -220,82 +195,51 @@ public final class Viewport extends Region {
         sides = List.copyOf(value);
         arrangement = how;
         if (other) {
+            everything = true;
             viewpoint = null;
         }
         request();
     }
 
+    /** What of it nothing floats over: everything is looked at within. */
+    public void room(ViewRequest.Room value) {
+        if (!value.equals(room)) {
+            room = value;
+            reframe();
+        }
+    }
+
     public void showAll() {
+        everything = true;
         viewpoint = null;
         request();
     }
 
-    private interface Move {
-        public Viewpoint of(Viewpoint v);
+    /** Looks at everything again in another place, unless somebody went somewhere. */
+    private void reframe() {
+        if (everything) {
+            viewpoint = null;
+        }
+        request();
     }
 
-    private void turn(Move move) {
+    /** Looks from somewhere else. */
+    void turn(UnaryOperator<Viewpoint> move) {
         Viewpoint v = viewpoint;
         if (v != null) {
-            viewpoint = move.of(v);
+            viewpoint = move.apply(v);
+            everything = false;
             request();
         }
     }
 
-    private void pressed(MouseEvent e) {
-        requestFocus();
-        pressX = lastX = e.getX();
-        pressY = lastY = e.getY();
-        if (e.getButton() == MouseButton.PRIMARY && !e.isShiftDown() && tools.press(e.getX(), e.getY())) {
-            return;
-        }
-        if (e.getClickCount() == 2) {
-            showAll();
-        }
+    /** What was painted last. */
+    ViewPainter.@Nullable Painted last() {
+        return last;
     }
 
-    private void dragged(MouseEvent e) {
-        if (tools.drag(e.getX(), e.getY())) {
-            return;
-        }
-        tools.away();
-        double dx = e.getX() - lastX;
-        double dy = e.getY() - lastY;
-        lastX = e.getX();
-        lastY = e.getY();
-        boolean move = e.getButton() != MouseButton.PRIMARY || e.isShiftDown();
-        setCursor(Cursor.CLOSED_HAND);
-        dragging = true;
-        double h = Math.max(1, getHeight());
-        turn(v -> move ? v.panned(-dx / h, dy / h) : v.orbited(-dx * 0.4, dy * 0.3));
-    }
-
-    private void released(MouseEvent e) {
-        if (tools.release()) {
-            request();
-            return;
-        }
-        setCursor(Cursor.OPEN_HAND);
-        if (dragging) {
-            dragging = false;
-            request();
-        }
-        ViewPainter.Painted p = last;
-        if (p == null || Math.hypot(e.getX() - pressX, e.getY() - pressY) > 3) {
-            return;
-        }
-        int best = -1;
-        double least = PICK_RADIUS;
-        for (int i = 0; i < p.nodes().length; i++) {
-            double d = Math.hypot(p.at()[2 * i] - e.getX(), p.at()[2 * i + 1] - e.getY());
-            if (d < least) {
-                least = d;
-                best = p.nodes()[i];
-            }
-        }
-        if (best >= 0) {
-            chosen.accept(best);
-        }
+    void choose(int node) {
+        chosen.accept(node);
     }
 
     /** Pictures that it may have waited for have come; on whatever thread. */
@@ -305,9 +249,22 @@ public final class Viewport extends Region {
 
     /** Asks for a new picture; an older wish that was not begun is forgotten. */
     void request() {
-        int w = (int) Math.round(getWidth());
-        int h = (int) Math.round(getHeight());
-        if (w < 16 || h < 16 || getScene() == null) {
+        boolean held = transport.playing().get() || hand.isDragging() || tools.isDrawing();
+        boolean moving = pace.moves(System.nanoTime() / 1e9, held);
+        if (moving && !held) {
+            settle.playFromStart();
+        } else {
+            settle.stop();
+        }
+        request(moving);
+    }
+
+    private void request(boolean moving) {
+        Window window = getScene() == null ? null : getScene().getWindow();
+        double grain = pace.grain(window == null ? 1 : window.getOutputScaleX(), moving);
+        int w = (int) Math.round(getWidth() * grain);
+        int h = (int) Math.round(getHeight() * grain);
+        if (getWidth() < 16 || getHeight() < 16 || getScene() == null) {
             return;
         }
         String name =
@@ -321,10 +278,10 @@ public final class Viewport extends Region {
                 cover,
                 viewpoint,
                 start,
+                room,
                 palette,
-                !transport.playing().get() && !dragging && !tools.isDrawing(),
-                w,
-                h);
+                !moving,
+                new ViewRequest.Size(w, h, grain));
         if (wanted.getAndSet(r) == null) {
             if (!worker.isShutdown()) {
                 worker.execute(this::paintNext);
@@ -338,8 +295,15 @@ public final class Viewport extends Region {
             return;
         }
         try {
+            long began = System.nanoTime();
             ViewPainter.Painted p = painter.paint(r);
-            Platform.runLater(() -> put(r, p));
+            double took = (System.nanoTime() - began) / 1e9;
+            Platform.runLater(() -> {
+                if (!r.fine()) {
+                    pace.took(took);
+                }
+                put(r, p);
+            });
         } catch (RuntimeException e) {
             LOG.error("the view could not be painted", e);
         }
@@ -365,33 +329,15 @@ public final class Viewport extends Region {
             return null;
         });
         painted++;
-        tools.seenFrom(p.viewpoint(), w, h);
+        image.setFitWidth(getWidth());
+        image.setFitHeight(getHeight());
+        tools.seenFrom(Projection.inPoints(p.viewpoint(), p.picture()));
     }
 
     @Override
     protected void layoutChildren() {
-        image.setFitWidth(0);
+        image.setFitWidth(getWidth());
+        image.setFitHeight(getHeight());
         image.relocate(0, 0);
-    }
-
-    /** Spaces are kept, so that the same scene in the same space is recognised. */
-    public static final class Spaces {
-        private final List<Object[]> known = new ArrayList<>();
-
-        public CanonicalSpace of(Scene scene, boolean meant, double rawUnit) {
-            for (Object[] k : known) {
-                if (k[0] == scene.stage() && k[1].equals(meant)) {
-                    return (CanonicalSpace) k[2];
-                }
-            }
-            CanonicalSpace s = meant
-                    ? CanonicalSpace.of(scene.stage())
-                    : CanonicalSpace.of(idleheron.core.scene.Stage.COMMON.withMetersPerUnit(rawUnit));
-            if (known.size() > 24) {
-                known.removeFirst();
-            }
-            known.add(new Object[] {scene.stage(), meant, s});
-            return s;
-        }
     }
 }

@@ -7,13 +7,15 @@ import java.util.function.Predicate;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.scene.Node;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.layout.HBox;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Region;
 
-/** One of a few things, a button for each; exactly one is chosen, the first to begin with. */
-public final class Choice<T> extends HBox {
+/** One of a few things, a button for each, on as many lines as it takes; exactly one is chosen, the first to begin with. */
+public final class Choice<T> extends FlowPane {
     private final ToggleGroup group = new ToggleGroup();
     private final List<T> values;
     private final ReadOnlyObjectWrapper<T> chosen;
@@ -21,8 +23,9 @@ public final class Choice<T> extends HBox {
     /**
      * @param values at least one
      * @param text what stands on the button of a value
+     * @param tip what it shows or does
      */
-    public Choice(List<T> values, Function<? super T, String> text) {
+    public Choice(List<T> values, Function<? super T, String> text, Function<? super T, String> tip) {
         this.values = List.copyOf(values);
         chosen = new ReadOnlyObjectWrapper<>(this.values.getFirst());
         getStyleClass().add("choice");
@@ -32,6 +35,7 @@ public final class Choice<T> extends HBox {
             t.setToggleGroup(group);
             t.setUserData(value);
             t.setAccessibleText(t.getText());
+            t.setTooltip(new Tooltip(tip.apply(value)));
             t.setMinWidth(Region.USE_PREF_SIZE);
             getChildren().add(t);
         }
@@ -45,9 +49,24 @@ public final class Choice<T> extends HBox {
         });
     }
 
+    /** On one line, where there is room for it. */
+    @Override
+    protected double computePrefWidth(double height) {
+        double out = snappedLeftInset() + snappedRightInset();
+        for (Node n : getManagedChildren()) {
+            out += snapSizeX(n.prefWidth(-1));
+        }
+        return out;
+    }
+
     /** The numbers as they stand, or what they mean; goes with a switch of the bench, and that with it. */
     public static Choice<Boolean> meaning(BooleanProperty asMeant) {
-        Choice<Boolean> out = new Choice<>(List.of(false, true), meant -> meant ? "As meant" : "As stored");
+        Choice<Boolean> out = new Choice<>(
+                List.of(false, true),
+                meant -> meant ? "As meant" : "As stored",
+                meant -> meant
+                        ? "In metres, Y up, as the declarations of each file say (M)"
+                        : "The raw numbers of each file (M)");
         out.set(asMeant.get());
         asMeant.addListener((o, was, is) -> out.set(is));
         out.chosen().addListener((o, was, is) -> asMeant.set(is));

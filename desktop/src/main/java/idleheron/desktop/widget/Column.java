@@ -55,6 +55,12 @@ public record Column<T>(String title, double width, Form form, Function<T, Objec
         c.setCellValueFactory(d -> new SimpleObjectProperty<>(d.getValue()));
         c.setCellFactory(x -> new TableCell<>() {
             @Override
+            protected void layoutChildren() {
+                super.layoutChildren();
+                FullLabel.tellWhole(this);
+            }
+
+            @Override
             protected void updateItem(@Nullable T item, boolean none) {
                 super.updateItem(item, none);
                 fill(this, none ? null : item);
@@ -75,6 +81,12 @@ public record Column<T>(String title, double width, Form form, Function<T, Objec
         }
         c.setCellValueFactory(d -> new SimpleObjectProperty<>(d.getValue().getValue()));
         c.setCellFactory(x -> new TreeTableCell<>() {
+            @Override
+            protected void layoutChildren() {
+                super.layoutChildren();
+                FullLabel.tellWhole(this);
+            }
+
             @Override
             protected void updateItem(@Nullable T item, boolean none) {
                 super.updateItem(item, none);

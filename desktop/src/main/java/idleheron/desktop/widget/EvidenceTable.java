@@ -93,6 +93,12 @@ public final class EvidenceTable extends TableView<Evidence.Row> {
                 index < 0 ? last(d.getValue().subject()) : d.getValue().cells().get(index)));
         c.setCellFactory(x -> new TableCell<>() {
             @Override
+            protected void layoutChildren() {
+                super.layoutChildren();
+                FullLabel.tellWhole(this);
+            }
+
+            @Override
             protected void updateItem(@Nullable Object item, boolean none) {
                 super.updateItem(item, none);
                 getStyleClass().removeAll("number");

@@ -57,8 +57,8 @@ public final class FrameRuler extends BorderPane {
         this.transport = bench.transport();
         getStyleClass().add("ruler");
         Pane holder = new Pane(canvas);
-        holder.setMinHeight(52);
-        holder.setPrefHeight(52);
+        holder.setMinHeight(50);
+        holder.setPrefHeight(50);
         canvas.widthProperty().bind(holder.widthProperty());
         canvas.heightProperty().bind(holder.heightProperty());
         canvas.widthProperty().addListener((o, was, is) -> draw());

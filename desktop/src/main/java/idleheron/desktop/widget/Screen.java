@@ -1,6 +1,7 @@
 package idleheron.desktop.widget;
 
 import javafx.scene.layout.Region;
+import org.jspecify.annotations.Nullable;
 
 /** One of the six: what stands under the steps, shown anew whenever it comes into sight. */
 public abstract class Screen<R extends Region> {
@@ -12,6 +13,11 @@ public abstract class Screen<R extends Region> {
 
     public final R node() {
         return root;
+    }
+
+    /** What of it can have the window for itself, or null. */
+    public @Nullable Alone frame() {
+        return null;
     }
 
     /** Brings what is to be seen up to what the bench holds. */

@@ -10,6 +10,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.CubicCurveTo;
 import javafx.scene.shape.MoveTo;
@@ -18,7 +19,13 @@ import javafx.scene.shape.Path;
 /** The way across: six round stones in a water line. */
 public final class StepRow extends Pane {
     private static final double STEP = 130;
-    private static final double SIZE = 38;
+    private static final double LEAST_STEP = 88;
+    private static final double SIZE = 34;
+    private static final double EDGE = 10;
+    private static final double LINE = 21;
+    private static final double HEIGHT = 58;
+
+    private final Path water = new Path();
 
     private final Map<Step, Button> stones = new EnumMap<>(Step.class);
     private final Map<Step, Label> names = new EnumMap<>(Step.class);
@@ -26,14 +33,8 @@ public final class StepRow extends Pane {
 
     public StepRow(Bench bench) {
         this.bench = bench;
-        Path water = new Path(new MoveTo(30, 26));
         water.getStyleClass().add("water");
-        double x = 30;
-        for (int i = 0; i < Step.values().length; i++) {
-            double dip = i % 2 == 0 ? 12 : -12;
-            water.getElements().add(new CubicCurveTo(x + STEP * 0.3, 26 + dip, x + STEP * 0.7, 26 + dip, x + STEP, 26));
-            x += STEP;
-        }
+        water.setManaged(false);
         getChildren().add(water);
         for (Step s : Step.values()) {
             Button b = new Button(Integer.toString(s.ordinal() + 1));
@@ -45,19 +46,32 @@ public final class StepRow extends Pane {
             b.setMaxSize(SIZE, SIZE);
             b.setOnAction(e -> bench.step().set(s));
             Label name = Ui.label(s.title(), "stone-name");
-            VBox box = new VBox(5, b, name);
+            VBox box = new VBox(1, b, name);
             box.setAlignment(Pos.TOP_CENTER);
-            box.setPrefWidth(STEP);
-            box.relocate(30 + STEP * s.ordinal(), 7);
             getChildren().add(box);
             stones.put(s, b);
             names.put(s, name);
         }
-        setMinHeight(76);
-        setPrefWidth(60 + STEP * Step.values().length);
+        setMinSize(2 * EDGE + LEAST_STEP * Step.values().length, HEIGHT);
+        setPrefSize(2 * EDGE + STEP * Step.values().length, HEIGHT);
         bench.step().addListener((o, was, is) -> show());
         bench.crossing().addListener((o, was, is) -> show());
         show();
+    }
+
+    /** The stones stand closer where there is less room. */
+    @Override
+    protected void layoutChildren() {
+        int n = Step.values().length;
+        double step = Math.clamp((getWidth() - 2 * EDGE) / n, LEAST_STEP, STEP);
+        water.getElements().setAll(new MoveTo(EDGE, LINE));
+        for (int i = 0; i < n; i++) {
+            double x = EDGE + i * step;
+            double dip = LINE + (i % 2 == 0 ? 10 : -10);
+            water.getElements().add(new CubicCurveTo(x + step * 0.3, dip, x + step * 0.7, dip, x + step, LINE));
+            Region box = (Region) getChildren().get(i + 1);
+            box.resizeRelocate(x, LINE - SIZE / 2, step, HEIGHT - LINE + SIZE / 2);
+        }
     }
 
     private void show() {

@@ -11,8 +11,10 @@ import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.Control;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Spinner;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
@@ -32,7 +34,7 @@ public final class Ui {
     private Ui() {}
 
     public static Label label(String text, String... styles) {
-        Label l = new Label(text);
+        Label l = new FullLabel(text);
         l.getStyleClass().addAll(styles);
         return l;
     }
@@ -61,6 +63,16 @@ public final class Ui {
         HBox.setHgrow(r, Priority.ALWAYS);
         VBox.setVgrow(r, Priority.ALWAYS);
         return r;
+    }
+
+    /** Gives a control its name for those who do not see it, and a tip. */
+    public static <C extends Control> C named(C control, String name, String tip) {
+        control.setAccessibleText(name);
+        if (control instanceof Spinner<?> s) {
+            s.getEditor().setAccessibleText(name);
+        }
+        control.setTooltip(new Tooltip(tip));
+        return control;
     }
 
     public static HBox row(double gap, Node... nodes) {

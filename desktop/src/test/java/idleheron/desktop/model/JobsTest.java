@@ -47,6 +47,29 @@ class JobsTest {
         Reader.until("the next work", () -> !values.isEmpty());
     }
 
+    @Test
+    void whatCanBeDoneLaterGivesWayAndBeginsAgain() throws Exception {
+        Jobs jobs = WaitForAsyncUtils.asyncFx(() -> new Jobs(e -> {})).get();
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch go = new CountDownLatch(1);
+        List<String> order = new ArrayList<>();
+        WaitForAsyncUtils.asyncFx(() -> {
+                    jobs.later("picture", p -> held(p, begun, go, "picture"), order::add);
+                    jobs.later("other picture", p -> "other picture", order::add);
+                })
+                .get();
+        assertThat(begun.await(20, TimeUnit.SECONDS)).isTrue();
+        WaitForAsyncUtils.asyncFx(() -> jobs.run("open", p -> "open", order::add))
+                .get();
+        Reader.until("the file is open while the pictures wait", () -> order.contains("open"));
+        assertThat(order).doesNotContain("picture");
+        go.countDown();
+        Reader.until("the pictures come after it", () -> order.size() == 3);
+        assertThat(order.getFirst()).isEqualTo("open");
+        assertThat(order).contains("picture", "other picture");
+        Reader.until("all is done", () -> !jobs.busy().get());
+    }
+
     /** Work that says when it has begun and goes on until it is stopped or let go. */
     private static String held(Progress p, CountDownLatch begun, CountDownLatch go, String what) throws Exception {
         begun.countDown();

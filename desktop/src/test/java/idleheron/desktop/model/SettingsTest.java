@@ -21,9 +21,20 @@ class SettingsTest {
         Path opened = Files.createFile(folder.resolve("a.fbx"));
         s.remember(opened);
         s.remember(folder.resolve("gone.fbx"));
+        Path back = Files.createFile(folder.resolve("b.fbx"));
+        s.split("compare-side", 0.4);
+        s.split("compare-plot", 7);
+        s.crossed(opened, back, "drifted");
+        s.crossed(opened, folder.resolve("gone.fbx"), "clean");
+        s.crossed(opened, back, "broken");
         Settings t = new Settings(file);
         assertThat(t.width()).isEqualTo(1440);
         assertThat(t.dusk()).isTrue();
+        assertThat(t.split("compare-side")).isEqualTo(0.4);
+        assertThat(t.split("compare-plot")).as("no place at all").isNaN();
+        assertThat(t.crossed())
+                .as("once, with what came of it last")
+                .containsExactly(new Settings.Crossed(opened.toAbsolutePath(), back.toAbsolutePath(), "broken"));
         assertThat(t.recent()).as("only what is still there").containsExactly(opened.toAbsolutePath());
     }
 

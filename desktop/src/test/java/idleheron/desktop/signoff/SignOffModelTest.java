@@ -49,17 +49,39 @@ class SignOffModelTest {
 
     @Test
     void thePartsStandInTheirOrder() {
-        SignOffModel m =
-                model(Postwoman.scene(), Postwoman.scene(), Crossing.EMPTY.withMends(List.of(new BakeScale())));
+        SignOffModel m = model(Postwoman.scene(), Postwoman.scene(), Crossing.EMPTY);
         assertThat(m.verdict()).isEqualTo("Drifted");
         assertThat(m.parts().stream().map(SignOffModel.Part::title))
-                .containsExactly("", "Likely cause", "Lost on the way", "");
+                .containsExactly("", "Likely cause", "Lost on the way");
         assertThat(m.parts().getFirst().lines()).containsExactly("a.fbx and back, 1 topic over tolerance, as meant.");
         assertThat(m.parts().get(1).lines().getFirst()).contains("It was scaled");
         assertThat(m.parts().get(1).lines().get(1)).startsWith("· ");
         assertThat(m.parts().get(1).strong()).isTrue();
-        assertThat(m.parts().getLast().lines().getFirst()).startsWith("Mended: ");
         assertThat(m.topics()).hasSize(1);
+        assertThat(m.topics().getFirst().mended()).isNull();
+    }
+
+    @Test
+    void whatWasMendedIsToldAsItCameAndMended() throws Exception {
+        SignOffModel raw = model(Postwoman.scene(), Postwoman.scene(), Crossing.EMPTY);
+        TopicResult well = new TopicResult(Topic.CLIPS, Verdict.CLEAN, Figure.NONE, "", Evidence.NONE, List.of());
+        CompareJob.Result r = raw.result();
+        SignOffModel m = new SignOffModel(
+                new CompareJob.Result(
+                        r.sent(),
+                        r.returned(),
+                        new Comparison(Verdict.CLEAN, List.of(well), List.of(), List.of(), true),
+                        r.asItCame()),
+                Crossing.EMPTY.withMends(List.of(new BakeScale())));
+        assertThat(m.verdict()).as("the verdict of what came").isEqualTo("Drifted");
+        assertThat(m.isMended()).isTrue();
+        assertThat(m.mended().verdict()).isEqualTo(Verdict.CLEAN);
+        assertThat(m.topics().getFirst().came().verdict()).isEqualTo(Verdict.DRIFTED);
+        assertThat(Objects.requireNonNull(m.topics().getFirst().mended()).verdict())
+                .isEqualTo(Verdict.CLEAN);
+        Files.writeString(folder.resolve("a.fbx"), "a");
+        Files.writeString(folder.resolve("b.fbx"), "b");
+        assertThat(Objects.requireNonNull(m.paper().mended()).done()).containsExactly(new BakeScale().describe());
     }
 
     @Test

@@ -28,7 +28,7 @@ class ChoiceTest {
     @Test
     void exactlyOneIsChosenAndTold() throws Exception {
         fx(() -> {
-            Choice<Integer> c = new Choice<>(List.of(10, 20, 30), n -> n + " mm");
+            Choice<Integer> c = new Choice<>(List.of(10, 20, 30), n -> n + " mm", n -> "To " + n + " mm");
             List<Integer> told = new ArrayList<>();
             c.chosen().addListener((o, was, is) -> told.add(is));
             assertThat(c.get()).isEqualTo(10);
@@ -48,7 +48,7 @@ class ChoiceTest {
     @Test
     void whatIsBarredGivesWayToTheFirst() throws Exception {
         fx(() -> {
-            Choice<Integer> c = new Choice<>(List.of(10, 20, 30), String::valueOf);
+            Choice<Integer> c = new Choice<>(List.of(10, 20, 30), String::valueOf, String::valueOf);
             c.set(30);
             c.bar(n -> n == 20);
             assertThat(c.get()).isEqualTo(30);

@@ -20,14 +20,14 @@ public enum Palette {
         WASH(0xEFE7D8, 0x2D3A42),
         INK(0x22303A, 0xE9E3D4),
         /** Text of the second rank. */
-        SECOND(0x5E6B73, 0xA9B4B5),
+        SECOND(0x586670, 0xA9B4B5),
         /** Small text. */
-        THIRD(0x6F7A78, 0x8F9B9C),
+        THIRD(0x5F6B69, 0x98A4A5),
         /** Clean. */
         REED(0x3F7656, 0x7DB894),
         /** Chosen, now, and the limit of a tolerance. */
         AMBER(0xBF7A1E, 0xE0A24A),
-        BROKEN(0xA83A2A, 0xE0705C),
+        BROKEN(0xA83A2A, 0xEA8976),
         SENT(0x24506E, 0x7FB4D3),
         RETURNED(0xB0621A, 0xE59A55),
         /** Text on ink. */

@@ -1,13 +1,15 @@
 package idleheron.render.ink;
 
-/** Smooth lines, rings, discs and triangles in the plane of a picture. Sizes are in pixels. */
+/** Smooth lines, rings, discs and triangles in the plane of a picture. Places and sizes are in points of its grain. */
 public final class Pen {
     private final Picture to;
+    private final double grain;
     private int rgb;
     private double alpha = 1;
 
     public Pen(Picture to) {
         this.to = to;
+        this.grain = to.grain();
     }
 
     /** Sets the colour of what is drawn from now on, black before. */
@@ -17,8 +19,13 @@ public final class Pen {
         return this;
     }
 
-    /** A line with round ends, that many pixels thick. */
+    /** A line with round ends, that many points thick. */
     public void line(double x0, double y0, double x1, double y1, double thick) {
+        stroke(x0 * grain, y0 * grain, x1 * grain, y1 * grain, thick * grain);
+    }
+
+    /** The same in pixels. */
+    private void stroke(double x0, double y0, double x1, double y1, double thick) {
         double dx = x1 - x0;
         double dy = y1 - y0;
         double ll = dx * dx + dy * dy;
@@ -62,6 +69,10 @@ public final class Pen {
 
     /** A ring whose middle line has the radius. */
     public void ring(double cx, double cy, double radius, double thick) {
+        circle(cx * grain, cy * grain, radius * grain, thick * grain);
+    }
+
+    private void circle(double cx, double cy, double radius, double thick) {
         double reach = radius + thick / 2 + 1;
         for (int y = (int) Math.floor(cy - reach); y <= cy + reach; y++) {
             for (int x = (int) Math.floor(cx - reach); x <= cx + reach; x++) {
@@ -72,6 +83,10 @@ public final class Pen {
     }
 
     public void triangle(double ax, double ay, double bx, double by, double cx, double cy) {
+        fill(ax * grain, ay * grain, bx * grain, by * grain, cx * grain, cy * grain);
+    }
+
+    private void fill(double ax, double ay, double bx, double by, double cx, double cy) {
         double area = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay);
         if (Math.abs(area) < 0.01 || Math.abs(area) > 1e8) {
             return;

@@ -8,18 +8,33 @@ public final class Picture {
     private final int width;
     private final int height;
     private final int[] pixels;
+    private final double grain;
 
     public Picture(int width, int height) {
-        this(width, height, new int[Math.multiplyExact(width, height)]);
+        this(width, height, 1);
+    }
+
+    /**
+     * A picture for a dense screen.
+     *
+     * @param grain pixels to a point: lines, rings and letters are given in points, so that they keep their size on the screen
+     */
+    public Picture(int width, int height, double grain) {
+        this(width, height, grain, new int[Math.multiplyExact(width, height)]);
     }
 
     /** A picture over pixels that belong to somebody else. */
     public Picture(int width, int height, int[] pixels) {
+        this(width, height, 1, pixels);
+    }
+
+    private Picture(int width, int height, double grain, int[] pixels) {
         if (width <= 0 || height <= 0 || pixels.length < width * height) {
             throw new IllegalArgumentException("a picture of " + width + " x " + height);
         }
         this.width = width;
         this.height = height;
+        this.grain = grain;
         this.pixels = pixels;
     }
 
@@ -29,6 +44,11 @@ public final class Picture {
 
     public int height() {
         return height;
+    }
+
+    /** Pixels to a point, the unit in which a {@link Pen} draws. */
+    public double grain() {
+        return grain;
     }
 
     /** Rows from the top, each pixel 0xAARRGGBB; the picture's own array. */

@@ -14,7 +14,12 @@ public final class Projection {
     /** How many pixels one metre takes at the target. */
     private final double scale;
 
-    public Projection(Viewpoint v, int width, int height) {
+    /** Onto a picture, in its points. */
+    public static Projection inPoints(Viewpoint v, Picture on) {
+        return new Projection(v, on.width() / on.grain(), on.height() / on.grain());
+    }
+
+    public Projection(Viewpoint v, double width, double height) {
         Matrix4d view = new Matrix4d()
                 .translation(0, 0, -v.distance())
                 .rotateX(Math.toRadians(v.pitch()))

@@ -1,0 +1,187 @@
+package idleheron.desktop.gather;
+
+import idleheron.core.Verdict;
+import idleheron.core.crossing.Asset;
+import idleheron.desktop.model.Bench;
+import idleheron.desktop.model.BenchActions;
+import idleheron.desktop.model.KeptCrossings;
+import idleheron.desktop.model.Settings;
+import idleheron.desktop.widget.Ui;
+import idleheron.rehearsal.demo.DemoStory;
+import idleheron.report.CrossingFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Arrays;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/** The cards of the page: an asset on the bench, a story, a crossing, a file. Each has one strong way on. */
+final class GatherCards {
+    private static final double TEXT = 214;
+    private static final double SMALL = 400;
+
+    private final Bench bench;
+    private final BenchActions deeds;
+    private final Thumbs thumbs;
+
+    GatherCards(Bench bench, BenchActions deeds, Thumbs thumbs) {
+        this.bench = bench;
+        this.deeds = deeds;
+        this.thumbs = thumbs;
+    }
+
+    /** What lies on the bench, and what it is there. */
+    Node asset(Asset a, String role) {
+        Card c = new Card(a.name(), role);
+        thumbs.of(a, c::put);
+        return c.box;
+    }
+
+    /** A story of the demo, whose button leads to its files on the screen that shows it. */
+    Node story(DemoStory s, Path folder) {
+        Path file = folder.resolve(s.file());
+        Path other = folder.resolve(s.other());
+        Card c = new Card(s.title(), s.tells());
+        String names = file.getFileName() + (s.other().isEmpty() ? "" : ", " + other.getFileName());
+        Button go = switch (s.kind()) {
+            case COMPARE -> {
+                thumbs.of(file, other, c::picture);
+                yield button("Compare", "Compare what was sent and what came back", () -> deeds.openPair(file, other));
+            }
+            case WEAR -> {
+                thumbs.of(other, c::picture);
+                yield button("Put it on", "Look over the garment on the body", () -> deeds.openWorn(file, other));
+            }
+            case LOOK_OVER -> {
+                thumbs.of(s.other().isEmpty() ? file : other, c::picture);
+                yield button("Look over", "See what will go wrong with it", () -> deeds.open(file));
+            }
+        };
+        go.setAccessibleText(go.getText() + ": " + s.title());
+        c.text.getChildren().addAll(Ui.wrapped(names, "small"), Ui.grow(), go);
+        return c.box;
+    }
+
+    /** A crossing that was compared lately. */
+    Node crossed(Settings.Crossed x) {
+        VBox box = small(
+                String.valueOf(x.sent().getFileName()),
+                "came back as " + x.returned().getFileName());
+        Verdict v = Arrays.stream(Verdict.values())
+                .filter(k -> k.word().equals(x.verdict()))
+                .findFirst()
+                .orElse(Verdict.NOT_CHECKED);
+        Button again = button(
+                "Compare again", "Open both files and compare them", () -> deeds.openPair(x.sent(), x.returned()));
+        again.setAccessibleText("Compare again: " + x.sent().getFileName() + " and "
+                + x.returned().getFileName());
+        box.getChildren().addAll(Ui.row(8, Ui.mark(v, 13), Ui.label(v.title(), "strong"), Ui.grow(), again));
+        return box;
+    }
+
+    /** A kept crossing: its two files, verdict and signature. */
+    Node kept(Path file) {
+        String name = String.valueOf(file.getFileName());
+        VBox box = small(name, "a kept crossing");
+        try {
+            CrossingFile c = CrossingFile.read(file, KeptCrossings.FORM);
+            box.getChildren()
+                    .addAll(
+                            Ui.wrapped(
+                                    c.sent() + " → " + (c.returned().isEmpty() ? "nothing yet" : c.returned()),
+                                    "second"),
+                            Ui.wrapped(
+                                    c.verdict()
+                                            + (c.signedBy().isEmpty()
+                                                    ? ", not signed off"
+                                                    : ", signed off by " + c.signedBy()),
+                                    "second"));
+        } catch (IOException e) {
+            box.getChildren().add(Ui.wrapped(String.valueOf(e.getMessage()), "small"));
+        }
+        Button open = button("Open", "Compare both sides again", () -> deeds.open(file));
+        open.setAccessibleText("Open " + name);
+        box.getChildren().add(Ui.row(8, Ui.grow(), open));
+        return box;
+    }
+
+    private static VBox small(String title, String under) {
+        VBox box = Ui.column(5, Ui.wrapped(title, "strong"), Ui.wrapped(under, "second"));
+        box.getStyleClass().addAll("card", "asset-card");
+        box.setPrefWidth(SMALL);
+        return box;
+    }
+
+    /** A file, to be put on the bench, taken as returned, or worn. */
+    Node file(Path file) {
+        String name = String.valueOf(file.getFileName());
+        Path parent = file.toAbsolutePath().getParent();
+        Card c = new Card(name, parent == null ? "" : "in " + parent.getFileName());
+        boolean back = GatherModel.cameBack(file) && bench.crossing().get().original() != null;
+        Button go = back
+                ? Ui.button(
+                        "Take as returned", "Compare it with what was sent", () -> deeds.openReturned(file), "quiet")
+                : button("Put on the bench", "Look it over", () -> deeds.open(file));
+        go.setAccessibleText(go.getText() + ": " + name);
+        HBox row = Ui.row(8, go);
+        thumbs.of(file, s -> {
+            c.put(s);
+            if (s.cloth()) {
+                wear(row, file);
+            }
+        });
+        c.text.getChildren().addAll(Ui.grow(), row);
+        return c.box;
+    }
+
+    /** What could be worn is put on the body that lies on the bench. */
+    private void wear(HBox row, Path file) {
+        Asset body = bench.crossing().get().original();
+        if (body != null && GatherModel.hasBody(bench.crossing().get())) {
+            Button wear = Ui.button("Wear it", "Put it on " + body.name(), () -> deeds.wear(file), "quiet");
+            wear.setAccessibleText("Wear " + file.getFileName());
+            row.getChildren().add(wear);
+        }
+    }
+
+    private static Button button(String text, String tip, Runnable deed) {
+        return Ui.button(text, tip, deed, "strong-button");
+    }
+
+    /** A picture at the left, text at its right. */
+    private static final class Card {
+        final StackPane picture = new StackPane();
+        final VBox text;
+        final HBox box;
+
+        Card(String title, String under) {
+            picture.setMinSize(Thumbs.WIDTH, Thumbs.HEIGHT);
+            picture.setMaxSize(Thumbs.WIDTH, Thumbs.HEIGHT);
+            picture.getStyleClass().add("thumb");
+            text = Ui.column(3, Ui.wrapped(title, "strong"), Ui.wrapped(under, "second"));
+            text.setPrefWidth(TEXT);
+            box = new HBox(14, picture, text);
+            box.getStyleClass().addAll("card", "asset-card");
+        }
+
+        void picture(Thumbs.Summary s) {
+            if (s.picture() != null) {
+                picture.getChildren().setAll(new ImageView(s.picture()));
+            } else {
+                text.getChildren().add(2, Ui.wrapped(s.facts() + ": " + s.more(), "small"));
+            }
+        }
+
+        void put(Thumbs.Summary s) {
+            if (s.picture() != null) {
+                picture.getChildren().setAll(new ImageView(s.picture()));
+            }
+            text.getChildren().add(2, Ui.wrapped(s.facts(), "second"));
+            text.getChildren().add(3, Ui.wrapped(s.more(), "small"));
+        }
+    }
+}
