@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.kind.Content;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
@@ -41,20 +43,28 @@ public final class Carriers {
     public static String refusal(SceneFormat format, Scene scene, String from, String to) {
         Set<Content> holds = format.holds();
         if (holds.isEmpty()) {
-            return format.name() + " is read and not written";
+            return say("app.Carriers.is-read-and-not-written", format.name());
         }
         Set<Content> there = AssetKinds.contents(scene);
         for (Content c : there) {
             if (!c.equals(Content.NODES) && !holds.contains(c)) {
-                return c.label() + " goes into " + String.join(" or ", SceneFiles.holding(c)) + "; " + format.name()
-                        + " holds none";
+                return say(
+                        "app.Carriers.goes-into-holds-none",
+                        c.label(),
+                        String.join(" or ", SceneFiles.holding(c)),
+                        format.name());
             }
         }
         boolean bakes = bakes(format) && !scene.meshes().isEmpty();
         boolean goes = holds.contains(Content.NODES) || bakes || there.stream().anyMatch(holds::contains);
         return goes
                 ? ""
-                : from + " holds no " + (holds.contains(Content.VOLUME) ? "volume to write" : "mesh to bake") + " as "
-                        + to;
+                : say(
+                        "app.Carriers.holds-no-as",
+                        from,
+                        (holds.contains(Content.VOLUME)
+                                ? say("app.Carriers.volume-to-write")
+                                : say("app.Carriers.mesh-to-bake")),
+                        to);
     }
 }

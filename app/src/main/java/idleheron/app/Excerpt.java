@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.cache.ChangeCache;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
@@ -37,7 +39,9 @@ public record Excerpt(@Nullable String clip, @Nullable String frames) {
 
     private Scene clips(Scene scene, double @Nullable [] span) {
         Clip c = clip == null
-                ? scene.clips().stream().findFirst().orElseThrow(() -> new UsageException("there is no clip"))
+                ? scene.clips().stream()
+                        .findFirst()
+                        .orElseThrow(() -> new UsageException(say("app.Excerpt.there-is-no-clip")))
                 : Known.clip(scene, clip);
         if (span != null) {
             c = c.withRange(c.rate().seconds(span[0]), c.rate().seconds(span[1]), c.rate());

@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.time.SampleTimes;
 
 /** Frames as they are told on a command line. */
@@ -10,18 +12,18 @@ public final class Frames {
     public static double[] range(String text) {
         String[] parts = text.split(":", -1);
         if (parts.length < 2 || parts.length > 3) {
-            throw new UsageException("frames " + text + ", expected A:B or A:B:STEP");
+            throw new UsageException(say("app.Frames.frames-expected-a-b-or-a", text));
         }
         try {
             double a = Double.parseDouble(parts[0]);
             double b = Double.parseDouble(parts[1]);
             double step = parts.length == 3 ? Double.parseDouble(parts[2]) : 1;
             if (!(step > 0) || !(b >= a) || (b - a) / step > SampleTimes.MOST) {
-                throw new UsageException("frames " + text + " do not go forward, or are too many");
+                throw new UsageException(say("app.Frames.frames-do-not-go-forward-or", text));
             }
             return new double[] {a, b, step};
         } catch (NumberFormatException e) {
-            throw new UsageException("frames " + text + " are not numbers");
+            throw new UsageException(say("app.Frames.frames-are-not-numbers", text));
         }
     }
 }

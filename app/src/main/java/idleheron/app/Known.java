@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.finding.Convention;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -30,7 +32,7 @@ public final class Known {
         if (code.endsWith(".toml")) {
             Path file = Path.of(code);
             if (!Files.isRegularFile(file)) {
-                throw new UsageException("no convention at " + file);
+                throw new UsageException(say("app.Known.no-convention-at", file));
             }
             return ConventionFiles.read(file);
         }
@@ -58,8 +60,11 @@ public final class Known {
     private static <T> T named(
             String what, String code, @Nullable T found, List<T> all, Function<? super T, String> codes) {
         if (found == null) {
-            throw new UsageException("no " + what + " " + code + "; there are "
-                    + String.join(", ", all.stream().map(codes).toList()));
+            throw new UsageException(say(
+                    "app.Known.no-there-are",
+                    what,
+                    code,
+                    String.join(", ", all.stream().map(codes).toList())));
         }
         return found;
     }

@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Asset;
 import idleheron.core.job.Progress;
@@ -41,7 +43,7 @@ public record MendJob(Path to, boolean replace, List<Path> sources) {
     public void check() throws IOException {
         format();
         if (!replace && Files.exists(to)) {
-            throw new UsageException(to + " is already there; --overwrite replaces it");
+            throw new UsageException(say("app.MendJob.is-already-there-overwrite-replaces-it", to));
         }
         try (Drafts drafts = new Drafts(replace, sources)) {
             drafts.check(List.of(to));
@@ -51,12 +53,14 @@ public record MendJob(Path to, boolean replace, List<Path> sources) {
     private SceneFormat format() {
         SceneFormat out = SceneFiles.byName(to);
         if (out == null) {
-            throw new UsageException(to + " has the ending of no carrier; a mended file ends in "
-                    + String.join(
+            throw new UsageException(say(
+                    "app.MendJob.has-the-ending-of-no-carrier",
+                    to,
+                    String.join(
                             ", ",
                             SceneFiles.formats().stream()
                                     .flatMap(f -> f.endings().stream())
-                                    .toList()));
+                                    .toList())));
         }
         return out;
     }

@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.formula.FormulaFault;
@@ -52,13 +54,14 @@ public record MotionJob(String name, String text, Scene figure) {
         MotionPlan plan = null;
         try {
             plan = MotionText.plan(name, text);
-            progress.at(0.3, "working out the formulas");
+            progress.at(0.3, say("app.MotionJob.working-out-the-formulas"));
             Scene moved = FormulaTransfer.onto(plan, figure, progress.part(0.3, 0.9));
-            progress.at(0.9, "looking at it");
+            progress.at(0.9, say("app.MotionJob.looking-at-it"));
             FormulaReport report = moved.parts().of(FormulaReport.KEY).getLast();
             return new Result(moved, plan, report.told(), null, about(moved, plan.clip()));
         } catch (FormulaFault f) {
-            return new Result(null, plan, "Expected " + f.expected() + ", found " + f.found(), f.place(), List.of());
+            return new Result(
+                    null, plan, say("app.MotionJob.expected-found", f.expected(), f.found()), f.place(), List.of());
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.character.compare.SkeletonFit;
 import idleheron.core.inspect.SceneMerge;
 import idleheron.core.job.Progress;
@@ -40,7 +42,7 @@ public record OnCharacterJob(Scene clips, Path character) {
     public Result run(Progress progress) throws IOException {
         Scene body = SceneFiles.read(character, progress.part(0, 0.8)).scene();
         if (body.joints().isEmpty()) {
-            throw new UsageException(character.getFileName() + " has no joints that clips could move");
+            throw new UsageException(say("app.OnCharacterJob.has-no-joints-that-clips-could", character.getFileName()));
         }
         SkeletonFit fit = SkeletonFit.of(clips, body);
         Scene alike = new ConvertStage(body.stage().axes(), body.stage().metersPerUnit()).apply(clips);

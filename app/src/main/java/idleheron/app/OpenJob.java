@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Dressing;
 import idleheron.core.formula.MotionPlan;
@@ -25,7 +27,7 @@ public record OpenJob(List<Path> files, boolean rescue) {
     public OpenJob {
         files = List.copyOf(files);
         if (files.isEmpty()) {
-            throw new UsageException("there is no file to read");
+            throw new UsageException(say("app.OpenJob.there-is-no-file-to-read"));
         }
     }
 
@@ -78,7 +80,7 @@ public record OpenJob(List<Path> files, boolean rescue) {
                 all.scene(),
                 first.toString(),
                 (told == null ? SceneFiles.usual() : told).name(),
-                files.size() + " files together",
+                say("app.OpenJob.files-together", files.size()),
                 bytes,
                 all.apart(),
                 told(files));
@@ -107,7 +109,7 @@ public record OpenJob(List<Path> files, boolean rescue) {
                 both.scene().withName(motion.scene().name()),
                 file.toString(),
                 motion.format(),
-                "on " + figure.getFileName(),
+                say("app.OpenJob.on", figure.getFileName()),
                 motion.bytes() + Files.size(figure),
                 both.apart(),
                 told(List.of(figure, file)));
@@ -155,7 +157,10 @@ public record OpenJob(List<Path> files, boolean rescue) {
         int n = scene.lost().size();
         return n == 0
                 ? ""
-                : scene.name() + " is damaged and was rescued; " + n + (n == 1 ? " thing is" : " things are")
-                        + " lost or in part";
+                : say(
+                        "app.OpenJob.is-damaged-and-was-rescued-lost",
+                        scene.name(),
+                        n,
+                        (n == 1 ? say("app.OpenJob.thing-is") : say("app.OpenJob.things-are")));
     }
 }

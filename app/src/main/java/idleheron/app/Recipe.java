@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -90,20 +92,23 @@ public record Recipe(@Nullable Convention destination, String named, List<Remedy
             JsonNode n = new ObjectMapper().readTree(text);
             if (!List.of(SCHEMA, FIRST).contains(n.path("schema").asText())) {
                 throw FormatException.in(
-                        name, "schema " + SCHEMA, n.path("schema").toString());
+                        name, say("app.Recipe.schema", SCHEMA), n.path("schema").toString());
             }
             for (Map.Entry<String, JsonNode> e : n.properties()) {
                 if (!KEYS.contains(e.getKey())) {
-                    throw FormatException.in(name, "one of " + String.join(", ", KEYS), e.getKey());
+                    throw FormatException.in(name, say("app.Recipe.one-of", String.join(", ", KEYS)), e.getKey());
                 }
             }
             JsonNode destination = n.path("for");
             if (!destination.isMissingNode() && !destination.isNull() && !destination.isTextual()) {
-                throw FormatException.in(name, "the name of a convention under \"for\"", destination.toString());
+                throw FormatException.in(
+                        name, say("app.Recipe.the-name-of-a-convention-under"), destination.toString());
             }
             if (n.has("remedies") && !n.path("remedies").isArray()) {
                 throw FormatException.in(
-                        name, "a list under \"remedies\"", n.path("remedies").toString());
+                        name,
+                        say("app.Recipe.a-list-under-remedies"),
+                        n.path("remedies").toString());
             }
             String named = destination.isTextual() ? found(file, destination.asText()) : "";
             Convention c = Known.convention(named.isEmpty() ? null : named);
@@ -113,7 +118,7 @@ public record Recipe(@Nullable Convention destination, String named, List<Remedy
             }
             return closed(c, named, all);
         } catch (JacksonException e) {
-            throw FormatException.in(name, "a recipe as JSON", e.getOriginalMessage());
+            throw FormatException.in(name, say("app.Recipe.a-recipe-as-json"), e.getOriginalMessage());
         }
     }
 
@@ -128,12 +133,13 @@ public record Recipe(@Nullable Convention destination, String named, List<Remedy
             return Known.remedy(r.asText(), c);
         }
         if (!r.isObject()) {
-            throw FormatException.in(name, "remedies as text, such as \"drop-tips\", or as objects", r.toString());
+            throw FormatException.in(name, say("app.Recipe.remedies-as-text-such-as-drop"), r.toString());
         }
         try {
             return FORM.read(r);
         } catch (IllegalArgumentException e) {
-            throw FormatException.in(name, "a remedy with its parameters", String.valueOf(e.getMessage()));
+            throw FormatException.in(
+                    name, say("app.Recipe.a-remedy-with-its-parameters"), String.valueOf(e.getMessage()));
         }
     }
 }

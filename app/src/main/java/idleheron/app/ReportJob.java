@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Asset;
 import idleheron.formats.disk.Drafts;
@@ -36,8 +38,11 @@ public record ReportJob(Path to, List<Path> sources) {
     /** Says no before any work to a name of no kind, and to a file that was read. */
     public void check() throws IOException {
         if (!KINDS.contains(ending())) {
-            throw new UsageException("--report " + to + ", expected a name that ends in "
-                    + String.join(", ", KINDS.subList(0, KINDS.size() - 1)) + " or " + KINDS.getLast());
+            throw new UsageException(say(
+                    "app.ReportJob.report-expected-a-name-that-ends",
+                    to,
+                    String.join(", ", KINDS.subList(0, KINDS.size() - 1)),
+                    KINDS.getLast()));
         }
         try (Drafts drafts = new Drafts(true, sources)) {
             drafts.check(List.of(to));

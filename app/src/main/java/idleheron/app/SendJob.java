@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.character.compare.SkeletonFit;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
@@ -33,7 +35,7 @@ public record SendJob(@Nullable Path folder, List<Path> sources, Delivery delive
     public static SceneFormat carrier(Path target) {
         SceneFormat format = SceneFiles.byName(target);
         if (format == null) {
-            throw new UsageException("no carrier for " + target.getFileName());
+            throw new UsageException(say("app.SendJob.no-carrier-for", target.getFileName()));
         }
         return format;
     }
@@ -46,7 +48,8 @@ public record SendJob(@Nullable Path folder, List<Path> sources, Delivery delive
     public static String variant(SceneFormat format, Path target, @Nullable String asked) {
         String kind = asked == null ? format.variant(target) : asked;
         if (!format.variants().contains(kind)) {
-            throw new UsageException("no variant " + kind + "; there are " + String.join(", ", format.variants()));
+            throw new UsageException(
+                    say("app.SendJob.no-variant-there-are", kind, String.join(", ", format.variants())));
         }
         return kind;
     }
@@ -65,7 +68,7 @@ public record SendJob(@Nullable Path folder, List<Path> sources, Delivery delive
     public static void free(List<Path> targets, boolean overwrite, List<Path> sources) throws IOException {
         for (Path f : targets) {
             if (Files.exists(f, LinkOption.NOFOLLOW_LINKS) && !overwrite) {
-                throw new UsageException(f + " is already there; --overwrite replaces it");
+                throw new UsageException(say("app.SendJob.is-already-there-overwrite-replaces-it", f));
             }
         }
         try (Drafts drafts = new Drafts(overwrite, sources)) {
@@ -103,7 +106,7 @@ public record SendJob(@Nullable Path folder, List<Path> sources, Delivery delive
     public Delivery.Outcome tried(Scene scene, Progress progress) throws IOException {
         Path to = target.file().toAbsolutePath().normalize().getParent();
         if (to == null) {
-            throw new UsageException(target.file() + " is not the name of a file");
+            throw new UsageException(say("app.SendJob.is-not-the-name-of-a", target.file()));
         }
         try (Drafts drafts = Drafts.trial(to, sources)) {
             return written(scene, drafts, progress);

@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.bake.Bake;
 import idleheron.core.cache.Cache;
@@ -95,19 +97,24 @@ public record TryOnJob(
             TryOnFrame far = longest();
             double moved = frames.stream().mapToDouble(TryOnFrame::moved).max().orElse(0);
             List<String> out = new ArrayList<>();
-            out.add("99 % of its edges at most " + Figure.number(far.stretchMost()) + " times their length, at frame "
-                    + Figure.number(far.frame()));
+            out.add(say(
+                    "app.TryOnJob.99-of-its-edges-at-most",
+                    Figure.number(far.stretchMost()),
+                    Figure.number(far.frame())));
             out.add(
                     deep.depth() > 0
-                            ? "Goes in " + Figure.number(MM * deep.depth()) + " mm at frame "
-                                    + Figure.number(deep.frame()) + ": " + places()
-                            : "Goes in nowhere");
-            out.add("95 % of it within " + Figure.number(MM * moved) + " mm of where the skin puts it");
+                            ? say(
+                                    "app.TryOnJob.goes-in-mm-at-frame",
+                                    Figure.number(MM * deep.depth()),
+                                    Figure.number(deep.frame()),
+                                    places())
+                            : say("app.TryOnJob.goes-in-nowhere"));
+            out.add(say("app.TryOnJob.95-of-it-within-mm-of", Figure.number(MM * moved)));
             if (!isStable()) {
                 out.add(
                         finite
-                                ? "Not stable: more sub-steps, or less freedom"
-                                : "Not stable: its places are no numbers any more");
+                                ? say("app.TryOnJob.not-stable-more-sub-steps-or")
+                                : say("app.TryOnJob.not-stable-its-places-are-no"));
             }
             return out;
         }
@@ -119,7 +126,7 @@ public record TryOnJob(
                     joints.entrySet().stream()
                             .sorted(Map.Entry.<String, Double>comparingByValue(Comparator.reverseOrder()))
                             .limit(NAMED)
-                            .map(e -> e.getKey() + " " + Figure.number(MM * e.getValue()) + " mm")
+                            .map(e -> say("app.TryOnJob.mm", e.getKey(), Figure.number(MM * e.getValue())))
                             .toList());
         }
 
@@ -146,13 +153,15 @@ public record TryOnJob(
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException(
                         name == null
-                                ? "the body has no clip to follow"
-                                : "the body has no clip " + name + "; there are "
-                                        + String.join(
+                                ? say("app.TryOnJob.the-body-has-no-clip-to")
+                                : say(
+                                        "app.TryOnJob.the-body-has-no-clip-there",
+                                        name,
+                                        String.join(
                                                 ", ",
                                                 s.clips().stream()
                                                         .map(Clip::name)
-                                                        .toList())));
+                                                        .toList()))));
     }
 
     /**

@@ -1,5 +1,7 @@
 package idleheron.app;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.crossing.Dressing;
 import idleheron.core.crossing.Refitting;
 import idleheron.core.garment.PosedDepth;
@@ -78,11 +80,12 @@ public record WearJob(
         int wearer = worn.body();
         Skin skin = s.meshes().get(s.nodes().get(wearer).payload()).skin();
         if (skin == null) {
-            throw new IllegalArgumentException(
-                    s.nodes().get(wearer).name() + " has no weights that a garment could take over");
+            throw new IllegalArgumentException(say(
+                    "app.WearJob.has-no-weights-that-a-garment",
+                    s.nodes().get(wearer).name()));
         }
         Map<String, TransferFigures> figures = new LinkedHashMap<>();
-        progress.at(0.3, "taking weights over");
+        progress.at(0.3, say("app.WearJob.taking-weights-over"));
         Scene both = weights.dress(s, (g, f) -> figures.put(s.nodes().get(g).name(), f));
         for (int g : worn.garments()) {
             if (!figures.containsKey(s.nodes().get(g).name())) {

@@ -1,5 +1,7 @@
 package idleheron.core;
 
+import static idleheron.core.Messages.say;
+
 /**
  * A number with its unit and its place.
  *
@@ -63,10 +65,10 @@ public record Figure(double value, String unit, String subject, String clip, dou
     public String full() {
         StringBuilder s = new StringBuilder(text());
         if (!clip.isEmpty()) {
-            s.append(", clip ").append(clip);
+            s.append(say("core.Figure.clip")).append(clip);
         }
         if (!Double.isNaN(frame)) {
-            s.append(", frame ").append(number(frame));
+            s.append(say("core.Figure.frame")).append(number(frame));
         }
         if (!subject.isEmpty()) {
             s.append(", ").append(subject.substring(subject.lastIndexOf('/') + 1));

@@ -1,5 +1,7 @@
 package idleheron.core;
 
+import static idleheron.core.Messages.say;
+
 /** What a topic or a crossing comes to, from best to worst where they can be ordered. */
 public enum Verdict {
     NOT_CHECKED("not checked"),
@@ -14,13 +16,20 @@ public enum Verdict {
         this.word = word;
     }
 
+    /** Its name in files and on the command line; the same in every language. */
     public String word() {
         return word;
     }
 
+    /** What a person reads. */
+    public String shown() {
+        return say("core.Verdict." + word.replace(' ', '-'));
+    }
+
     /** Its word as a heading: "Drifted". */
     public String title() {
-        return Character.toUpperCase(word.charAt(0)) + word.substring(1);
+        String shown = shown();
+        return Character.toUpperCase(shown.charAt(0)) + shown.substring(1);
     }
 
     /** The worse of the two. */

@@ -1,5 +1,7 @@
 package idleheron.core;
 
+import static idleheron.core.Messages.say;
+
 import java.util.List;
 import java.util.Locale;
 
@@ -16,17 +18,21 @@ public final class Wording {
     public static String listed(List<String> names) {
         return names.size() <= MOST
                 ? String.join(", ", names)
-                : String.join(", ", names.subList(0, MOST)) + " and " + (names.size() - MOST) + " more";
+                : say("core.Wording.and-more", String.join(", ", names.subList(0, MOST)), (names.size() - MOST));
     }
 
     /** "All 25 joints rest", "The 1 joint rests". */
     public static String all(int n, String one, String many) {
-        return n == 1 ? "The 1 " + one : "All " + n + " " + many;
+        return n == 1 ? say("core.Wording.the-1", one) : say("core.Wording.all", n, many);
     }
 
     /** "1 joint", "2 joints". */
     public static String counted(long n, String one, String many) {
-        return n + " " + (n == 1 ? one : many);
+        String forms = Messages.find("core.counted." + one.replace(' ', '-'));
+        int middle = forms == null ? -1 : forms.indexOf('|');
+        String first = forms == null || middle < 0 ? one : forms.substring(0, middle);
+        String other = forms == null || middle < 0 ? many : forms.substring(middle + 1);
+        return n + " " + (n == 1 ? first : other);
     }
 
     /**
@@ -41,8 +47,8 @@ public final class Wording {
         }
         double left = seconds / done - seconds;
         return left < 90
-                ? String.format(Locale.ROOT, ", about %.0f s left", left)
-                : String.format(Locale.ROOT, ", about %.0f min left", left / 60);
+                ? String.format(Locale.ROOT, say("core.Wording.about-0f-s-left"), left)
+                : String.format(Locale.ROOT, say("core.Wording.about-0f-min-left"), left / 60);
     }
 
     /** The size of a file: "289 kB", "1.8 MB". */

@@ -1,5 +1,7 @@
 package idleheron.desktop;
 
+import static idleheron.core.Messages.say;
+
 import atlantafx.base.theme.PrimerDark;
 import atlantafx.base.theme.PrimerLight;
 import idleheron.app.CheckJob;
@@ -33,6 +35,7 @@ import idleheron.desktop.widget.Carriers;
 import idleheron.desktop.widget.FrameRuler;
 import idleheron.desktop.widget.HeronMark;
 import idleheron.desktop.widget.Notices;
+import idleheron.desktop.widget.ProgressCard;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.StepRow;
 import idleheron.desktop.widget.Ui;
@@ -44,15 +47,12 @@ import java.util.List;
 import java.util.Map;
 import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
-import javafx.animation.PauseTransition;
 import javafx.animation.Timeline;
 import javafx.application.Application;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
-import javafx.scene.control.Label;
-import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
@@ -130,7 +130,7 @@ public final class HeronApp extends Application {
         frame.setBottom(ruler);
         BorderPane.setMargin(place, new Insets(8, 0, 5, 0));
         frame.setPadding(new Insets(2, 16, 4, 16));
-        HBox progress = progress();
+        ProgressCard progress = new ProgressCard(jobs);
         alone = new AlonePane(frame);
         StackPane all = new StackPane(frame, alone, sheets, progress, notices);
         StackPane.setAlignment(progress, Pos.BOTTOM_CENTER);
@@ -161,7 +161,7 @@ public final class HeronApp extends Application {
         bench.lookedOver().addListener((o, was, is) -> offerClips());
         bench.compared().addListener((o, was, is) -> offerClips());
         show();
-        stage.setTitle("Idle Heron");
+        stage.setTitle(say("desktop.HeronApp.idle-heron"));
         stage.setScene(scene);
         stage.setMinWidth(1000);
         stage.setMinHeight(680);
@@ -256,22 +256,34 @@ public final class HeronApp extends Application {
         HeronMark mark = new HeronMark(1);
         StackPane holder = new StackPane(mark);
         holder.setMinSize(42, 52);
-        VBox name = Ui.column(0, Ui.label("Idle Heron", "name"), Ui.label("the bench between the tools", "small"));
+        VBox name = Ui.column(
+                0,
+                Ui.label(say("desktop.HeronApp.idle-heron"), "name"),
+                Ui.label(say("desktop.HeronApp.the-bench-between-the-tools"), "small"));
         name.setMinWidth(Region.USE_PREF_SIZE);
         name.setAlignment(Pos.CENTER_LEFT);
-        Button back = icon(Feather.CORNER_UP_LEFT, "Undo", "Undo (Ctrl Z)", deeds::undo);
-        Button again = icon(Feather.CORNER_UP_RIGHT, "Redo", "Redo (Ctrl Shift Z)", deeds::redo);
+        Button back = icon(
+                Feather.CORNER_UP_LEFT, say("desktop.HeronApp.undo"), say("desktop.HeronApp.undo-ctrl-z"), deeds::undo);
+        Button again = icon(
+                Feather.CORNER_UP_RIGHT,
+                say("desktop.HeronApp.redo"),
+                say("desktop.HeronApp.redo-ctrl-shift-z"),
+                deeds::redo);
         back.disableProperty().bind(undo.canUndo().not());
         again.disableProperty().bind(undo.canRedo().not());
         Button light = Ui.button(
                 "◐",
-                "Paper or dusk (Ctrl D)",
+                say("desktop.HeronApp.paper-or-dusk-ctrl-d"),
                 () -> bench.dusk().set(!bench.dusk().get()),
                 "flat");
-        light.setAccessibleText("Paper or dusk");
-        Button own = icon(Feather.SLIDERS, "Settings", "Settings (Ctrl ,)", this::settings);
-        Button help = Ui.button("?", "Help and keys (F1)", () -> help(""), "flat");
-        help.setAccessibleText("Help and keys");
+        light.setAccessibleText(say("desktop.HeronApp.paper-or-dusk"));
+        Button own = icon(
+                Feather.SLIDERS,
+                say("desktop.HeronApp.settings"),
+                say("desktop.HeronApp.settings-ctrl"),
+                this::settings);
+        Button help = Ui.button("?", say("desktop.HeronApp.help-and-keys-f1"), () -> help(""), "flat");
+        help.setAccessibleText(say("desktop.HeronApp.help-and-keys"));
         HBox box = Ui.row(4, holder, name, new StepRow(bench), Ui.grow(), back, again, light, own, help);
         box.setMinHeight(60);
         return box;
@@ -282,30 +294,6 @@ public final class HeronApp extends Application {
         b.setGraphic(new FontIcon(icon));
         b.setAccessibleText(name);
         return b;
-    }
-
-    private HBox progress() {
-        ProgressBar bar = new ProgressBar();
-        bar.setPrefWidth(220);
-        bar.progressProperty().bind(jobs.done());
-        Label text = Ui.label("", "second");
-        text.textProperty().bind(jobs.what());
-        text.setMinWidth(220);
-        HBox box = Ui.row(12, text, bar, Ui.button("Stop", "Stop this work (Esc)", jobs::cancel, "quiet"));
-        box.getStyleClass().addAll("card", "progress");
-        box.setMaxSize(HBox.USE_PREF_SIZE, HBox.USE_PREF_SIZE);
-        box.setVisible(false);
-        PauseTransition patience = new PauseTransition(Duration.millis(500));
-        patience.setOnFinished(e -> box.setVisible(jobs.busy().get()));
-        jobs.busy().addListener((o, was, is) -> {
-            if (is) {
-                patience.playFromStart();
-            } else {
-                patience.stop();
-                box.setVisible(false);
-            }
-        });
-        return box;
     }
 
     private void theme(StackPane all) {
@@ -370,14 +358,14 @@ public final class HeronApp extends Application {
     }
 
     private void choose() {
-        Path p = ask("Put a file on the bench");
+        Path p = ask(say("desktop.HeronApp.put-a-file-on-the-bench"));
         if (p != null) {
             deeds.open(p);
         }
     }
 
     private void chooseReturned() {
-        Path p = ask("What came back");
+        Path p = ask(say("desktop.HeronApp.what-came-back"));
         if (p != null) {
             deeds.openReturned(p);
         }
@@ -387,14 +375,17 @@ public final class HeronApp extends Application {
     private void help(String code) {
         sheets.show(
                 "Help",
-                "The stories that practitioners tell, how each is recognised, and what mends it.",
+                say("desktop.HeronApp.the-stories-that-practitioners-tell-how"),
                 new HelpSheet(HelpPages.of(code)));
     }
 
     private void settings() {
         sheets.showSmall(
                 "Settings",
-                "Kept on this machine, for you alone.",
-                new SettingsSheet(bench, settings, () -> notices.tell("The list of recent files is empty.", false)));
+                say("desktop.HeronApp.kept-on-this-machine-for-you"),
+                new SettingsSheet(
+                        bench,
+                        settings,
+                        () -> notices.tell(say("desktop.HeronApp.the-list-of-recent-files-is"), false)));
     }
 }

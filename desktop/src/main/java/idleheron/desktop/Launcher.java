@@ -1,5 +1,7 @@
 package idleheron.desktop;
 
+import idleheron.core.Messages;
+import idleheron.desktop.model.Settings;
 import java.util.logging.Level;
 import java.util.logging.Logger;
 
@@ -12,6 +14,11 @@ public final class Launcher {
 
     public static void main(String[] args) {
         TOOLKIT.setLevel(Level.SEVERE);
+        if (System.getProperty(Messages.PROPERTY) == null) { // texts in another language lie beside the settings
+            System.setProperty(
+                    Messages.PROPERTY,
+                    Settings.usual().folder().resolve("messages.properties").toString());
+        }
         javafx.application.Application.launch(HeronApp.class, args);
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.rehearsal;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.dataformat.toml.TomlMapper;
@@ -86,13 +88,20 @@ public final class ConventionFiles {
     public static Convention read(Path path) throws IOException {
         String name = String.valueOf(path.getFileName());
         if (Files.size(path) > LARGEST) {
-            throw FormatException.in(name, "a convention of at most 1 MB", Files.size(path) + " bytes");
+            throw FormatException.in(
+                    name,
+                    say("rehearsal.ConventionFiles.a-convention-of-at-most-1"),
+                    say("rehearsal.ConventionFiles.bytes", Files.size(path)));
         }
         String code = name.endsWith(".toml") ? name.substring(0, name.length() - 5) : name;
         try {
             return read(code, name, Files.readString(path, StandardCharsets.UTF_8));
         } catch (CharacterCodingException e) {
-            throw FormatException.in(name, "text in UTF-8", "other bytes", e);
+            throw FormatException.in(
+                    name,
+                    say("rehearsal.ConventionFiles.text-in-utf-8"),
+                    say("rehearsal.ConventionFiles.other-bytes"),
+                    e);
         }
     }
 
@@ -116,21 +125,26 @@ public final class ConventionFiles {
                 if (!section.getValue().contains(e.getKey())) {
                     throw FormatException.in(
                             file,
-                            "one of "
-                                    + String.join(
+                            say(
+                                    "rehearsal.ConventionFiles.one-of",
+                                    String.join(
                                             ", ",
-                                            section.getValue().stream().sorted().toList())
-                                    + (section.getKey().isEmpty() ? "" : " in " + section.getKey()),
+                                            section.getValue().stream().sorted().toList()),
+                                    (section.getKey().isEmpty()
+                                            ? ""
+                                            : say("rehearsal.ConventionFiles.in", section.getKey()))),
                             e.getKey());
                 }
             }
         }
         if (!text("", "schema").equals(SCHEMA)) {
-            throw FormatException.in(file, "schema = \"" + SCHEMA + "\"", '"' + text("", "schema") + '"');
+            throw FormatException.in(
+                    file, say("rehearsal.ConventionFiles.schema", SCHEMA), '"' + text("", "schema") + '"');
         }
         double unit = number("stage", "metersPerUnit", 1);
         if (!(unit > 0)) {
-            throw FormatException.in(file, "metersPerUnit above 0", Double.toString(unit));
+            throw FormatException.in(
+                    file, say("rehearsal.ConventionFiles.metersperunit-above-0"), Double.toString(unit));
         }
         return new Convention(
                 code,
@@ -176,7 +190,7 @@ public final class ConventionFiles {
     private String green() throws FormatException {
         String way = text("surface", "green");
         if (!Set.of("", "up", "down").contains(way)) {
-            throw FormatException.in(file, "up or down for green in [surface]", way);
+            throw FormatException.in(file, say("rehearsal.ConventionFiles.up-or-down-for-green-in"), way);
         }
         return way;
     }
@@ -187,7 +201,7 @@ public final class ConventionFiles {
         if (path.startsWith("/")
                 || path.contains(":")
                 || List.of(path.split("/")).contains("..")) {
-            throw FormatException.in(file, "a path below the delivery's folder for " + key, path);
+            throw FormatException.in(file, say("rehearsal.ConventionFiles.a-path-below-the-delivery-s", key), path);
         }
         return path;
     }
@@ -283,7 +297,7 @@ public final class ConventionFiles {
     }
 
     private FormatException wrong(String key, String expected, JsonNode found) {
-        return FormatException.in(file, expected + " for " + key, found.toString());
+        return FormatException.in(file, say("rehearsal.ConventionFiles.for", expected, key), found.toString());
     }
 
     private String text(String section, String key) throws FormatException {
@@ -297,7 +311,7 @@ public final class ConventionFiles {
     private double number(String section, String key, double otherwise) throws FormatException {
         JsonNode n = at(section, key);
         if (!n.isMissingNode() && !n.isNumber()) {
-            throw wrong(key, "a number", n);
+            throw wrong(key, say("rehearsal.ConventionFiles.a-number"), n);
         }
         return n.asDouble(otherwise);
     }
@@ -305,7 +319,7 @@ public final class ConventionFiles {
     private boolean flag(String section, String key, boolean otherwise) throws FormatException {
         JsonNode n = at(section, key);
         if (!n.isMissingNode() && !n.isBoolean()) {
-            throw wrong(key, "true or false", n);
+            throw wrong(key, say("rehearsal.ConventionFiles.true-or-false"), n);
         }
         return n.asBoolean(otherwise);
     }
@@ -314,7 +328,7 @@ public final class ConventionFiles {
         JsonNode n = at(section, key);
         List<String> out = new ArrayList<>();
         if (!n.isMissingNode() && !n.isArray()) {
-            throw wrong(key, "a list", n);
+            throw wrong(key, say("rehearsal.ConventionFiles.a-list"), n);
         }
         for (JsonNode e : n) {
             out.add(e.asText());
@@ -328,7 +342,10 @@ public final class ConventionFiles {
             Pattern.compile(p);
             return p;
         } catch (PatternSyntaxException e) {
-            throw FormatException.in(file, "a regular expression for " + key, p + " (" + e.getDescription() + ")");
+            throw FormatException.in(
+                    file,
+                    say("rehearsal.ConventionFiles.a-regular-expression-for", key),
+                    p + " (" + e.getDescription() + ")");
         }
     }
 
@@ -336,7 +353,7 @@ public final class ConventionFiles {
         String s = text(section, key);
         SignedAxis a = SignedAxis.named(s);
         if (a == null && !s.isEmpty()) {
-            throw FormatException.in(file, "X, Y, Z, -X, -Y or -Z for " + key, s);
+            throw FormatException.in(file, say("rehearsal.ConventionFiles.x-y-z-x-y-or", key), s);
         }
         return a;
     }
@@ -346,19 +363,21 @@ public final class ConventionFiles {
         SignedAxis front = axis("stage", "front");
         SignedAxis right = axis("stage", "right");
         if (up == null || front == null || right == null) {
-            throw FormatException.in(file, "up, front and right in stage", "fewer");
+            throw FormatException.in(file, say("rehearsal.ConventionFiles.up-front-and-right-in-stage"), "fewer");
         }
         try {
             return new AxisSystem(up, front, right);
         } catch (IllegalArgumentException e) {
-            throw FormatException.in(file, "three axes that stand on each other", e.getMessage() + "");
+            throw FormatException.in(
+                    file, say("rehearsal.ConventionFiles.three-axes-that-stand-on-each"), e.getMessage() + "");
         }
     }
 
     private @Nullable FrameRate rate() throws FormatException {
         double perSecond = number("stage", "framesPerSecond", 0);
         if (perSecond < 0 || perSecond > 1e6) {
-            throw FormatException.in(file, "framesPerSecond above 0", Double.toString(perSecond));
+            throw FormatException.in(
+                    file, say("rehearsal.ConventionFiles.framespersecond-above-0"), Double.toString(perSecond));
         }
         return perSecond == 0 ? null : FrameRate.nearest(perSecond);
     }

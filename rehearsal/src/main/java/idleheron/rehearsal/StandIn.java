@@ -1,5 +1,7 @@
 package idleheron.rehearsal;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.finding.Convention;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.space.ConvertStage;
@@ -109,7 +111,7 @@ public record StandIn(String code, String title, Convention convention, Set<Habi
     /** Through real files: reads what was sent, and writes what comes back. */
     public SceneFormat.ReadScene rehearse(Path sent, Path returned, Progress progress) throws IOException {
         SceneFormat.ReadScene in = SceneFiles.read(sent, progress.part(0, 0.3));
-        progress.at(0.3, title + " is at work");
+        progress.at(0.3, say("rehearsal.StandIn.is-at-work", title));
         Scene out = receive(in.scene());
         SceneFormat format = SceneFiles.formats().stream()
                 .filter(f -> f.name().equals(in.format()))

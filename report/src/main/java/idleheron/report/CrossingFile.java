@@ -1,5 +1,7 @@
 package idleheron.report;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -105,12 +107,16 @@ public record CrossingFile(
             o = MAPPER.readTree(file.toFile());
         } catch (JsonProcessingException e) {
             throw new IOException(
-                    file.getFileName() + ": expected a crossing as JSON, found " + e.getOriginalMessage(), e);
+                    say(
+                            "report.CrossingFile.expected-a-crossing-as-json-found",
+                            file.getFileName(),
+                            e.getOriginalMessage()),
+                    e);
         }
         String name = String.valueOf(file.getFileName());
         String schema = o.path("schema").asText();
         if (!schema.equals(FIRST) && !schema.equals(SECOND)) {
-            throw new IOException(name + ": expected schema " + SECOND + ", found \"" + schema + "\"");
+            throw new IOException(say("report.CrossingFile.expected-schema-found", name, SECOND, schema));
         }
         boolean bare = schema.equals(FIRST);
         return new CrossingFile(
@@ -131,7 +137,8 @@ public record CrossingFile(
         try {
             return form.readAll(list);
         } catch (IllegalArgumentException e) {
-            throw new IOException(name + ": expected a remedy with its parameters, found " + e.getMessage(), e);
+            throw new IOException(
+                    say("report.CrossingFile.expected-a-remedy-with-its-parameters", name, e.getMessage()), e);
         }
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.report;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -73,7 +75,7 @@ public final class RemedyJson {
         }
         RemedyType type = catalogue.named(remedy.code());
         if (type == null || type.form() != remedy.getClass()) {
-            throw new IllegalArgumentException("no form is known for " + remedy.code());
+            throw new IllegalArgumentException(say("report.RemedyJson.no-form-is-known-for", remedy.code()));
         }
         if (remedy.getClass().getRecordComponents().length == 0) {
             return Json.NODES.textNode(remedy.code());
@@ -136,7 +138,7 @@ public final class RemedyJson {
                 yield o;
             }
             case Record r -> parts(Json.NODES.objectNode(), r);
-            default -> throw new IllegalArgumentException("no form is known for " + v.getClass());
+            default -> throw new IllegalArgumentException(say("report.RemedyJson.no-form-is-known-for", v.getClass()));
         };
     }
 
@@ -157,11 +159,12 @@ public final class RemedyJson {
         String code = node.isTextual() ? node.asText() : node.path(KIND).asText();
         Class<? extends Remedy> form = form(code);
         if (form == null || node.isTextual() && form.getRecordComponents().length > 0) {
-            throw new IllegalArgumentException(node + ", which is none that is known");
+            throw new IllegalArgumentException(say("report.RemedyJson.which-is-none-that-is-known", node));
         }
         Remedy made = form.cast(made(form, code, KIND, node));
         if (catalogue.named(code) != null && !made.code().equals(code)) {
-            throw new IllegalArgumentException(code + " with parameters that make it " + made.code());
+            throw new IllegalArgumentException(
+                    say("report.RemedyJson.with-parameters-that-make-it", code, made.code()));
         }
         return made;
     }
@@ -202,12 +205,17 @@ public final class RemedyJson {
                 values[i] = none ? null : meant(parts[i].getGenericType(), v);
             } catch (ClassCastException | IllegalArgumentException e) {
                 throw new IllegalArgumentException(
-                        kind + ": " + parts[i].getName() + " cannot be " + (v.isMissingNode() ? "left out" : v), e);
+                        say(
+                                "report.RemedyJson.cannot-be",
+                                kind,
+                                parts[i].getName(),
+                                (v.isMissingNode() ? say("report.RemedyJson.left-out") : v)),
+                        e);
             }
             left.remove(parts[i].getName());
         }
         if (!left.isEmpty()) {
-            throw new IllegalArgumentException(kind + " has no " + String.join(", ", left));
+            throw new IllegalArgumentException(say("report.RemedyJson.has-no", kind, String.join(", ", left)));
         }
         try {
             return c.getDeclaredConstructor(types).newInstance(values);
@@ -264,40 +272,42 @@ public final class RemedyJson {
         } else if (c.isRecord()) {
             return made(c, name(c), "", v);
         }
-        throw new IllegalArgumentException("no form is known for " + type);
+        throw new IllegalArgumentException(say("report.RemedyJson.no-form-is-known-for", type));
     }
 
     /** For a person: "a number", "three numbers", "a list of texts". */
     static String label(Type type) {
         if (type instanceof ParameterizedType p) {
             Type[] of = p.getActualTypeArguments();
-            return p.getRawType() == Map.class ? "by name, " + label(of[1]) : "a list, each " + label(of[0]);
+            return p.getRawType() == Map.class
+                    ? say("report.RemedyJson.by-name", label(of[1]))
+                    : say("report.RemedyJson.a-list-each", label(of[0]));
         }
         @Nullable
         String known = Map.<Type, String>ofEntries(
-                        Map.entry(String.class, "a text"),
-                        Map.entry(boolean.class, "true or false"),
-                        Map.entry(int.class, "a whole number"),
-                        Map.entry(double.class, "a number"),
-                        Map.entry(Double.class, "a number"),
-                        Map.entry(Vec3.class, "three numbers"),
-                        Map.entry(double[].class, "sixteen numbers"),
-                        Map.entry(Matrix4dc.class, "sixteen numbers"),
-                        Map.entry(AxisSystem.class, "axes: up, front, right"),
-                        Map.entry(SignedAxis.class, "an axis"),
-                        Map.entry(FrameRate.class, "a rate"),
-                        Map.entry(ChangeCache.Kind.class, "a code"),
-                        Map.entry(GridChange.class, "a change of grids"))
+                        Map.entry(String.class, say("report.RemedyJson.a-text")),
+                        Map.entry(boolean.class, say("report.RemedyJson.true-or-false")),
+                        Map.entry(int.class, say("report.RemedyJson.a-whole-number")),
+                        Map.entry(double.class, say("report.RemedyJson.a-number")),
+                        Map.entry(Double.class, say("report.RemedyJson.a-number")),
+                        Map.entry(Vec3.class, say("report.RemedyJson.three-numbers")),
+                        Map.entry(double[].class, say("report.RemedyJson.sixteen-numbers")),
+                        Map.entry(Matrix4dc.class, say("report.RemedyJson.sixteen-numbers")),
+                        Map.entry(AxisSystem.class, say("report.RemedyJson.axes-up-front-right")),
+                        Map.entry(SignedAxis.class, say("report.RemedyJson.an-axis")),
+                        Map.entry(FrameRate.class, say("report.RemedyJson.a-rate")),
+                        Map.entry(ChangeCache.Kind.class, say("report.RemedyJson.a-code")),
+                        Map.entry(GridChange.class, say("report.RemedyJson.a-change-of-grids")))
                 .get(type);
         if (known == null && type instanceof Class<?> c && c.isEnum()) {
             return Arrays.stream(c.getEnumConstants())
                     .map(x -> ((Enum<?>) x).name().toLowerCase(Locale.ROOT))
-                    .collect(Collectors.joining(", ", "one of ", ""));
+                    .collect(Collectors.joining(", ", say("report.RemedyJson.one-of"), ""));
         }
         if (known == null && type instanceof Class<?> c && c.isRecord()) {
             return Arrays.stream(c.getRecordComponents())
                     .map(x -> x.getName() + " (" + label(x.getGenericType()) + ")")
-                    .collect(Collectors.joining(", ", "an object of ", ""));
+                    .collect(Collectors.joining(", ", say("report.RemedyJson.an-object-of"), ""));
         }
         return known == null ? type.getTypeName() : known;
     }
@@ -310,7 +320,7 @@ public final class RemedyJson {
             return out;
         }
         if (p.getRawType() == Map.class || !v.isArray()) {
-            throw new IllegalArgumentException("expected several, found " + v);
+            throw new IllegalArgumentException(say("report.RemedyJson.expected-several-found", v));
         }
         List<Object> out = new ArrayList<>();
         v.forEach(x -> out.add(meant(of[0], x)));
@@ -319,14 +329,14 @@ public final class RemedyJson {
 
     private static String text(JsonNode v) {
         if (!v.isTextual()) {
-            throw new IllegalArgumentException("expected a text, found " + v);
+            throw new IllegalArgumentException(say("report.RemedyJson.expected-a-text-found", v));
         }
         return v.asText();
     }
 
     private static double number(JsonNode v) {
         if (!v.isNumber() || !Double.isFinite(v.asDouble())) {
-            throw new IllegalArgumentException("expected a finite number, found " + v);
+            throw new IllegalArgumentException(say("report.RemedyJson.expected-a-finite-number-found", v));
         }
         return v.asDouble();
     }
@@ -337,14 +347,14 @@ public final class RemedyJson {
 
     private static int whole(double v) {
         if (v != (int) v) {
-            throw new IllegalArgumentException("expected a whole number, found " + v);
+            throw new IllegalArgumentException(say("report.RemedyJson.expected-a-whole-number-found", v));
         }
         return (int) v;
     }
 
     private static double[] numbers(JsonNode v, int count) {
         if (!v.isArray() || v.size() != count) {
-            throw new IllegalArgumentException("expected " + count + " numbers, found " + v);
+            throw new IllegalArgumentException(say("report.RemedyJson.expected-numbers-found", count, v));
         }
         double[] out = new double[count];
         for (int i = 0; i < count; i++) {
@@ -360,7 +370,7 @@ public final class RemedyJson {
     private static SignedAxis axis(JsonNode v) {
         SignedAxis a = SignedAxis.named(text(v));
         if (a == null) {
-            throw new IllegalArgumentException("none of " + Arrays.toString(SignedAxis.values()));
+            throw new IllegalArgumentException(say("report.RemedyJson.none-of", Arrays.toString(SignedAxis.values())));
         }
         return a;
     }
@@ -369,6 +379,7 @@ public final class RemedyJson {
         return Arrays.stream(all)
                 .filter(is)
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("none of " + Arrays.toString(all)));
+                .orElseThrow(
+                        () -> new IllegalArgumentException(say("report.RemedyJson.none-of", Arrays.toString(all))));
     }
 }

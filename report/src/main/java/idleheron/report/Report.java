@@ -1,5 +1,7 @@
 package idleheron.report;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.compare.Comparison;
@@ -139,7 +141,7 @@ public final class Report {
     private static Map<String, Object> side(String title, Scene s) {
         return Map.of(
                 "title", title,
-                "name", s.name() + (s.isRescued() ? " (damaged, rescued in part)" : ""),
+                "name", s.name() + (s.isRescued() ? say("report.Report.damaged-rescued-in-part") : ""),
                 "axes", s.stage().axes().describe(),
                 "unit", s.stage().unitLabel(),
                 "rate", s.stage().rate().label() + " /s",
@@ -177,7 +179,10 @@ public final class Report {
                     "title",
                     s.clip() < 0
                             ? s.title()
-                            : s.title() + ", clip " + sent.clips().get(s.clip()).name(),
+                            : say(
+                                    "report.Report.clip",
+                                    s.title(),
+                                    sent.clips().get(s.clip()).name()),
                     "svg",
                     printed ? "<img alt='plot' src='" + Plot.dataUri(s) + "'/>" : Plot.svg(s)));
         }

@@ -1,5 +1,7 @@
 package idleheron.report;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -40,44 +42,47 @@ public final class TermsJson {
     public static Tolerances read(Path file) throws IOException {
         String name = String.valueOf(file.getFileName());
         if (Files.size(file) > LARGEST) {
-            throw new IOException(name + ": expected tolerances of at most 1 MB");
+            throw new IOException(say("report.TermsJson.expected-tolerances-of-at-most-1", name));
         }
         try {
             return tolerances(MAPPER.readTree(file.toFile()), name);
         } catch (JacksonException e) {
-            throw new IOException(name + ": expected tolerances as JSON, found " + e.getOriginalMessage(), e);
+            throw new IOException(
+                    say("report.TermsJson.expected-tolerances-as-json-found", name, e.getOriginalMessage()), e);
         }
     }
 
     static Tolerances tolerances(JsonNode node, String file) throws IOException {
         ObjectNode all = MAPPER.valueToTree(Tolerances.DEFAULT);
         if (!(node instanceof ObjectNode told)) {
-            throw new IOException(file + ": expected an object of tolerances, found something else");
+            throw new IOException(say("report.TermsJson.expected-an-object-of-tolerances-found", file));
         }
         if (told.has("schema") && !told.path("schema").asText().equals(SCHEMA)) {
-            throw new IOException(file + ": expected schema " + SCHEMA + ", found " + told.path("schema"));
+            throw new IOException(say("report.TermsJson.expected-schema-found", file, SCHEMA, told.path("schema")));
         }
         for (Map.Entry<String, JsonNode> e : told.properties()) {
             if (e.getKey().equals("schema")) {
                 continue;
             }
             if (!all.has(e.getKey())) {
-                throw new IOException(file + ": expected one of "
-                        + String.join(
+                throw new IOException(say(
+                        "report.TermsJson.expected-one-of-found",
+                        file,
+                        String.join(
                                 ", ",
-                                all.propertyStream().map(Map.Entry::getKey).toList()) + ", found "
-                        + e.getKey());
+                                all.propertyStream().map(Map.Entry::getKey).toList()),
+                        e.getKey()));
             }
             if (!e.getValue().isNumber() || !(e.getValue().asDouble() >= 0)) {
                 throw new IOException(
-                        file + ": expected a number from 0 for " + e.getKey() + ", found " + e.getValue());
+                        say("report.TermsJson.expected-a-number-from-0-for", file, e.getKey(), e.getValue()));
             }
             all.set(e.getKey(), e.getValue());
         }
         try {
             return MAPPER.treeToValue(all, Tolerances.class);
         } catch (JacksonException e) {
-            throw new IOException(file + ": expected tolerances, found " + e.getOriginalMessage(), e);
+            throw new IOException(say("report.TermsJson.expected-tolerances-found", file, e.getOriginalMessage()), e);
         }
     }
 

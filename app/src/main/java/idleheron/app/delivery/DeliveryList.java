@@ -1,5 +1,7 @@
 package idleheron.app.delivery;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -178,12 +180,16 @@ public record DeliveryList(
     public static DeliveryList read(Path file) throws IOException {
         String name = String.valueOf(file.getFileName());
         if (Files.size(file) > LARGEST) {
-            throw FormatException.in(name, "the list of a delivery", Files.size(file) + " bytes");
+            throw FormatException.in(
+                    name,
+                    say("app.delivery.DeliveryList.the-list-of-a-delivery"),
+                    say("app.delivery.DeliveryList.bytes", Files.size(file)));
         }
         try {
             return new Reader(name, folder(file)).read(new ObjectMapper().readTree(Files.readAllBytes(file)));
         } catch (JacksonException e) {
-            throw FormatException.in(name, "the list of a delivery as JSON", e.getOriginalMessage());
+            throw FormatException.in(
+                    name, say("app.delivery.DeliveryList.the-list-of-a-delivery-as"), e.getOriginalMessage());
         }
     }
 
@@ -193,13 +199,15 @@ public record DeliveryList(
             String schema = Json.of(SCHEMA).path("schema").asText();
             if (!o.path("schema").asText().equals(schema)) {
                 throw FormatException.in(
-                        name, "schema " + schema, o.path("schema").toString());
+                        name,
+                        say("app.delivery.DeliveryList.schema", schema),
+                        o.path("schema").toString());
             }
             JsonNode s = o.path("settings");
             String destination = text(o, "for");
             List<Listed> sources = listed(o, "sources");
             if (sources.isEmpty()) {
-                throw FormatException.in(name, "a file under sources", "none");
+                throw FormatException.in(name, say("app.delivery.DeliveryList.a-file-under-sources"), "none");
             }
             return new DeliveryList(
                     sources,
@@ -225,7 +233,7 @@ public record DeliveryList(
 
         private String text(JsonNode o, String key) throws FormatException {
             if (!o.path(key).isTextual()) {
-                throw FormatException.in(name, "a text under " + key, shown(o.path(key)));
+                throw FormatException.in(name, say("app.delivery.DeliveryList.a-text-under", key), shown(o.path(key)));
             }
             return o.path(key).asText();
         }
@@ -234,7 +242,7 @@ public record DeliveryList(
             List<String> out = new ArrayList<>();
             for (JsonNode n : o.path(key)) {
                 if (!n.isTextual()) {
-                    throw FormatException.in(name, "texts under " + key, n.toString());
+                    throw FormatException.in(name, say("app.delivery.DeliveryList.texts-under", key), n.toString());
                 }
                 out.add(n.asText());
             }
@@ -242,7 +250,7 @@ public record DeliveryList(
         }
 
         private static String shown(JsonNode n) {
-            return n.isMissingNode() ? "nothing" : n.toString();
+            return n.isMissingNode() ? say("app.delivery.DeliveryList.nothing") : n.toString();
         }
 
         private Path at(String told) {
@@ -253,7 +261,7 @@ public record DeliveryList(
         private Path inside(String told) throws FormatException {
             Path out = at(told);
             if (!out.startsWith(folder) || out.equals(folder)) {
-                throw FormatException.in(name, "a file in the folder of the list or below it", told);
+                throw FormatException.in(name, say("app.delivery.DeliveryList.a-file-in-the-folder-of"), told);
             }
             return out;
         }
@@ -278,7 +286,10 @@ public record DeliveryList(
             try {
                 return FORM.readAll(all);
             } catch (IllegalArgumentException e) {
-                throw FormatException.in(name, "a remedy with its parameters", String.valueOf(e.getMessage()));
+                throw FormatException.in(
+                        name,
+                        say("app.delivery.DeliveryList.a-remedy-with-its-parameters"),
+                        String.valueOf(e.getMessage()));
             }
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.app.delivery;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.Excerpt;
 import idleheron.app.UsageException;
 import idleheron.core.crossing.ExportSelection;
@@ -98,8 +100,7 @@ public record DeliverySettings(
                 case "smoothing" -> c.withSmoothing(false);
                 case "tangents" -> c.withTangents(false);
                 default ->
-                    throw new UsageException(
-                            "cannot leave out " + w + "; there are meshes, skeleton, smoothing, tangents");
+                    throw new UsageException(say("app.delivery.DeliverySettings.cannot-leave-out-there-are-meshes", w));
             };
         }
         return c;
@@ -110,7 +111,9 @@ public record DeliverySettings(
             case "as-they-are" -> PictureFiles.Travel.AS_THEY_ARE;
             case "inside" -> PictureFiles.Travel.INSIDE;
             case "beside" -> PictureFiles.Travel.BESIDE;
-            default -> throw new UsageException("--pictures " + pictures + ", expected as-they-are, inside or beside");
+            default ->
+                throw new UsageException(
+                        say("app.delivery.DeliverySettings.pictures-expected-as-they-are-inside", pictures));
         };
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.app.delivery;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.Known;
 import idleheron.app.OpenJob;
 import idleheron.app.PrepareJob;
@@ -71,7 +73,7 @@ public record SendAgainJob(DeliveryList list) {
     private Ready ready(Progress progress) throws IOException {
         for (DeliveryList.Listed s : list.sources()) {
             if (!DeliveryList.isThere(s.file())) {
-                throw new UsageException("no " + s.file() + ", which the delivery was made from");
+                throw new UsageException(say("app.delivery.SendAgainJob.no-which-the-delivery-was-made", s.file()));
             }
         }
         List<Path> sources =

@@ -1,5 +1,7 @@
 package idleheron.app.picture;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.finding.Finding;
@@ -81,9 +83,14 @@ public record PictureDone(
     static String told(List<String> did, PixelGap gap) {
         String what = String.join(", ", did);
         return gap.worst() == 0
-                ? what + "; no texel differs"
-                : what + "; differs by " + Figure.number(gap.mean()) + " of 255 on average, by "
-                        + Figure.number(gap.worst()) + " at worst, at " + gap.x() + ", " + gap.y();
+                ? say("app.picture.PictureDone.no-texel-differs", what)
+                : say(
+                        "app.picture.PictureDone.differs-by-of-255-on-average",
+                        what,
+                        Figure.number(gap.mean()),
+                        Figure.number(gap.worst()),
+                        gap.x(),
+                        gap.y());
     }
 
     /** What is told of it, line by line: what it was, what it became, what was done, and what is like it. */
@@ -93,11 +100,11 @@ public record PictureDone(
             out.add(before.text());
         }
         if (after != null && gap != null) {
-            out.add("now " + after.text());
+            out.add(say("app.picture.PictureDone.now", after.text()));
             out.add(change());
         }
-        like(true, "the same as ", out);
-        like(false, "looks the same as ", out);
+        like(true, say("app.picture.PictureDone.the-same-as"), out);
+        like(false, say("app.picture.PictureDone.looks-the-same-as"), out);
         return out;
     }
 

@@ -1,5 +1,7 @@
 package idleheron.app.picture;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.OpenJob;
 import idleheron.app.SendJob;
 import idleheron.app.UsageException;
@@ -44,7 +46,7 @@ public record PictureLinks(Path model, Path out, boolean overwrite) {
     /** Says no before any work, to a model that is not there or cannot be written. */
     public void check() throws IOException {
         if (!Files.isRegularFile(model)) {
-            throw new UsageException(model + ": there is no such file");
+            throw new UsageException(say("app.picture.PictureLinks.there-is-no-such-file", model));
         }
         SendJob.free(List.of(target()), overwrite, List.of(model));
     }
@@ -61,7 +63,8 @@ public record PictureLinks(Path model, Path out, boolean overwrite) {
         Asset asset = OpenJob.of(model).run(progress.part(0, 0.4));
         Scene scene = asset.scene();
         if (scene.textures().isEmpty()) {
-            throw new UsageException(model.getFileName() + " has no pictures that could be linked");
+            throw new UsageException(
+                    say("app.picture.PictureLinks.has-no-pictures-that-could-be", model.getFileName()));
         }
         List<PictureDone> made =
                 pictures.stream().filter(d -> !d.targets().isEmpty()).toList();

@@ -1,5 +1,7 @@
 package idleheron.app.picture;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Budget;
@@ -65,7 +67,7 @@ public record PicturesJob(
     public PicturesJob {
         inputs = List.copyOf(inputs);
         if (out == null && (!wish.equals(PictureWish.NOTHING) || split || !names.equals(SAME))) {
-            throw new UsageException("pictures that are changed need a folder to go to; --out names it");
+            throw new UsageException(say("app.picture.PicturesJob.pictures-that-are-changed-need-a"));
         }
         if (!names.contains(SAME)) {
             throw new UsageException("names need {name}, found " + names + "; {role} and {size} are known as well");
@@ -89,7 +91,7 @@ public record PicturesJob(
         List<Item> all = new ArrayList<>();
         for (Path p : inputs) {
             if (!Files.exists(p)) {
-                throw new UsageException(p + ": there is no such file or folder");
+                throw new UsageException(say("app.picture.PicturesJob.there-is-no-such-file-or", p));
             }
             if (Files.isDirectory(p)) {
                 for (Path f : PictureFolder.of(p, DEEPEST, Integer.MAX_VALUE)) {
@@ -103,8 +105,9 @@ public record PicturesJob(
             }
         }
         if (all.isEmpty()) {
-            throw new UsageException("there is no picture in "
-                    + String.join(", ", inputs.stream().map(Path::toString).toList()));
+            throw new UsageException(say(
+                    "app.picture.PicturesJob.there-is-no-picture-in",
+                    String.join(", ", inputs.stream().map(Path::toString).toList())));
         }
         all.sort(Comparator.comparing((Item i) -> i.within.toString()).thenComparing(i -> i.file.toString()));
         List<Item> out = new ArrayList<>();
@@ -168,20 +171,26 @@ public record PicturesJob(
     private PictureDone one(Item item, Round r) {
         r.progress.at(
                 (double) r.done.get() / r.all,
-                item.within + String.format(Locale.ROOT, ", %.1f of %.1f MB", r.done.get() / MEGA, r.all / MEGA));
+                item.within
+                        + String.format(
+                                Locale.ROOT,
+                                say("app.picture.PicturesJob.1f-of-1f-mb"),
+                                r.done.get() / MEGA,
+                                r.all / MEGA));
         int taken = 0;
         try {
             byte[] bytes = item.content != null ? item.content : Files.readAllBytes(item.file);
             int[] size = PictureReader.size(bytes);
             if (size == null) {
-                return PictureDone.failed(item.file, item.file + " is no picture that can be read");
+                return PictureDone.failed(
+                        item.file, say("app.picture.PicturesJob.is-no-picture-that-can-be", item.file));
             }
             Budget.TEXELS.check((long) size[0] * size[1]);
             taken = Math.min(r.pieces, (int) ((long) size[0] * size[1] / PIECE + 1));
             r.memory.acquireUninterruptibly(taken);
             return made(item, bytes, r);
         } catch (IOException | RuntimeException | Error e) { // one picture takes nobody else with it
-            String why = Failures.sentence(e, "picture " + item.file);
+            String why = Failures.sentence(e, say("app.picture.PicturesJob.picture", item.file));
             return PictureDone.failed(item.file, why.contains(item.file.toString()) ? why : item.file + ": " + why);
         } finally {
             r.memory.release(taken);
@@ -193,7 +202,8 @@ public record PicturesJob(
         String name = String.valueOf(item.file.getFileName());
         Pixels before = PictureReader.pixels(bytes);
         if (before == null) {
-            return PictureDone.failed(item.file, item.file + " is damaged and cannot be read");
+            return PictureDone.failed(
+                    item.file, say("app.picture.PicturesJob.is-damaged-and-cannot-be-read", item.file));
         }
         PictureShape was = PictureShape.of(before, PictureReader.kind(bytes), PictureReader.colourSpace(bytes), bytes);
         PictureRole role = PictureMaker.role(name, was.measured());
@@ -280,7 +290,7 @@ public record PicturesJob(
     private static void put(Drafts drafts, Path target, byte[] bytes, List<Path> targets, Round r) throws IOException {
         synchronized (r.taken) {
             if (!r.taken.add(target.toAbsolutePath().normalize())) {
-                throw new IOException("another picture is written to " + target + " already");
+                throw new IOException(say("app.picture.PicturesJob.another-picture-is-written-to-already", target));
             }
         }
         Path draft = drafts.draft(target);

@@ -1,5 +1,7 @@
 package idleheron.app.round;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -100,7 +102,7 @@ public final class Apart {
         JsonNode o = told.length == 0 ? MAPPER.createObjectNode() : MAPPER.readTree(told);
         return o.has("state")
                 ? FileResultJson.read(o)
-                : failed(job, "its own process ended with status " + status + " and said nothing");
+                : failed(job, say("app.round.Apart.its-own-process-ended-with-status", status));
     }
 
     private static FileResult failed(ItemJob job, String why) {

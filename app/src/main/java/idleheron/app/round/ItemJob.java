@@ -1,5 +1,7 @@
 package idleheron.app.round;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CheckJob;
 import idleheron.app.OpenJob;
 import idleheron.app.PrepareJob;
@@ -49,7 +51,8 @@ record ItemJob(Round round, Round.Deed deed, RoundItem item, boolean overwrite) 
         } catch (CancellationException | OutOfMemoryError e) {
             throw e;
         } catch (IOException | RuntimeException | Error e) { // one file takes nobody else with it
-            return FileResult.not(item, FileResult.State.FAILED, Failures.sentence(e, "batch " + item.file()));
+            return FileResult.not(
+                    item, FileResult.State.FAILED, Failures.sentence(e, say("app.round.ItemJob.batch", item.file())));
         }
     }
 
@@ -112,10 +115,12 @@ record ItemJob(Round round, Round.Deed deed, RoundItem item, boolean overwrite) 
                 .findFirst()
                 .orElse(sent.parts().getFirst());
         String verdict = told.proof().verdict().word();
-        String text = Wording.counted(ready.steps().size(), "remedy", "remedies")
-                + (ready.steps().isEmpty() ? "" : ", " + ready.effect())
-                + ", read back " + verdict
-                + (sent.placed() ? "" : ", so the file that was there is kept");
+        String text = say(
+                "app.round.ItemJob.read-back",
+                Wording.counted(ready.steps().size(), "remedy", "remedies")
+                        + (ready.steps().isEmpty() ? "" : ", " + ready.effect()),
+                verdict,
+                (sent.placed() ? "" : say("app.round.ItemJob.so-the-file-that-was-there")));
         Map<String, Integer> codes = new TreeMap<>();
         found.forEach(f -> codes.merge(f.code(), 1, Integer::sum));
         List<FileResult.Sum> sources = new ArrayList<>(List.of(source));

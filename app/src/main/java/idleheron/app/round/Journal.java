@@ -1,5 +1,7 @@
 package idleheron.app.round;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -168,7 +170,7 @@ final class Journal implements AutoCloseable {
             }
         }
         if (lock == null) {
-            throw new UsageException("another round is writing to " + out + "; wait for it or stop it");
+            throw new UsageException(say("app.round.Journal.another-round-is-writing-to-wait", out));
         }
         Journal j = new Journal(c, lock, key, processes(folder.resolve(name + ENDING)));
         if (anew) {

@@ -1,5 +1,7 @@
 package idleheron.app.round;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -17,7 +19,7 @@ public record Part(int index, int count) {
 
     public Part {
         if (count < 1 || count > MOST || index < 1 || index > count) {
-            throw new UsageException("expected a part such as 3/8, found " + index + "/" + count);
+            throw new UsageException(say("app.round.Part.expected-a-part-such-as-3", index, count));
         }
     }
 
@@ -31,7 +33,7 @@ public record Part(int index, int count) {
         } catch (NumberFormatException e) {
             // told below
         }
-        throw new UsageException("expected a part such as 3/8, found " + told);
+        throw new UsageException(say("app.round.Part.expected-a-part-such-as-3-2", told));
     }
 
     /** Under which its journal and its results are kept. */

@@ -1,5 +1,7 @@
 package idleheron.app.round;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -56,7 +58,8 @@ public final class PartFiles {
      */
     public static Planned planned(Path out) throws IOException {
         if (!Files.isRegularFile(farm(out))) {
-            throw FormatException.in(String.valueOf(out), "the folder of a round that was planned in parts", "none");
+            throw FormatException.in(
+                    String.valueOf(out), say("app.round.PartFiles.the-folder-of-a-round-that"), "none");
         }
         JsonNode o = read(farm(out), FARM);
         return new Planned(RoundFile.whole(o), o.path("parts").asInt());
@@ -96,7 +99,9 @@ public final class PartFiles {
             JsonNode o = MAPPER.readTree(Files.readAllBytes(file));
             if (!o.path("schema").asText().equals(schema)) {
                 throw FormatException.in(
-                        name, "schema " + schema, o.path("schema").toString());
+                        name,
+                        say("app.round.PartFiles.schema", schema),
+                        o.path("schema").toString());
             }
             return o;
         } catch (JacksonException e) {
@@ -185,7 +190,10 @@ public final class PartFiles {
             all.add(
                     r != null && r.file().equals(i.name())
                             ? r
-                            : FileResult.not(i, FileResult.State.MISSING, "no part says what became of it"));
+                            : FileResult.not(
+                                    i,
+                                    FileResult.State.MISSING,
+                                    say("app.round.PartFiles.no-part-says-what-became-of")));
         }
         return new Gathered(new RoundSummary(all), missing);
     }

@@ -1,5 +1,7 @@
 package idleheron.app.round;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.Known;
 import idleheron.app.Recipe;
 import idleheron.app.SendJob;
@@ -58,8 +60,11 @@ public record Round(
 
     /** "to-game.recipe.json for game-centimetres, into ready". */
     public String text() {
-        String told = recipe.isEmpty() ? "no recipe" : recipe;
-        return told + (destination.isEmpty() ? "" : " for " + destination) + ", into " + out;
+        String told = recipe.isEmpty() ? say("app.round.Round.no-recipe") : recipe;
+        return say(
+                "app.round.Round.into",
+                told + (destination.isEmpty() ? "" : say("app.round.Round.for", destination)),
+                out);
     }
 
     /** The folder they go to, from where the program runs. */

@@ -1,5 +1,7 @@
 package idleheron.app.round;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
 import idleheron.core.Wording;
 import idleheron.formats.disk.Drafts;
@@ -30,7 +32,8 @@ public final class RoundExport {
      */
     public static void check(Path file) {
         if (!KINDS.contains(FileNames.end(String.valueOf(file.getFileName())).toLowerCase(Locale.ROOT))) {
-            throw new UsageException("expected a name that ends in " + String.join(", ", KINDS) + ", found " + file);
+            throw new UsageException(
+                    say("app.round.RoundExport.expected-a-name-that-ends-in", String.join(", ", KINDS), file));
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.app.round;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -73,7 +75,7 @@ public final class RoundFile {
     static Round whole(JsonNode o) throws FormatException {
         return new Round(
                 Path.of(o.path("base").asText()),
-                inputs("a round", o.path("inputs")),
+                inputs(say("app.round.RoundFile.a-round"), o.path("inputs")),
                 o.path("recipe").asText(),
                 o.path("for").asText(),
                 o.path("tolerances").asText(),
@@ -112,22 +114,26 @@ public final class RoundFile {
     public static Round read(Path file) throws IOException {
         String name = String.valueOf(file.getFileName());
         if (Files.size(file) > LARGEST) {
-            throw FormatException.in(name, "a round", Files.size(file) + " bytes");
+            throw FormatException.in(
+                    name, say("app.round.RoundFile.a-round"), say("app.round.RoundFile.bytes", Files.size(file)));
         }
         try {
             JsonNode o = new ObjectMapper().readTree(Files.readAllBytes(file));
             if (!o.path("schema").asText().equals(SCHEMA)) {
                 throw FormatException.in(
-                        name, "schema " + SCHEMA, o.path("schema").toString());
+                        name,
+                        say("app.round.RoundFile.schema", SCHEMA),
+                        o.path("schema").toString());
             }
             for (Map.Entry<String, JsonNode> e : o.properties()) {
                 if (!KEYS.contains(e.getKey())) {
-                    throw FormatException.in(name, "one of " + String.join(", ", KEYS), e.getKey());
+                    throw FormatException.in(
+                            name, say("app.round.RoundFile.one-of", String.join(", ", KEYS)), e.getKey());
                 }
             }
             String out = text(name, o, "out");
             if (out.isEmpty()) {
-                throw FormatException.in(name, "a folder under out", "nothing");
+                throw FormatException.in(name, say("app.round.RoundFile.a-folder-under-out"), "nothing");
             }
             return new Round(
                     folder(file),
@@ -139,7 +145,7 @@ public final class RoundFile {
                     text(name, o, "carrier"),
                     text(name, o, "variant"));
         } catch (JacksonException e) {
-            throw FormatException.in(name, "a round as JSON", e.getOriginalMessage());
+            throw FormatException.in(name, say("app.round.RoundFile.a-round-as-json"), e.getOriginalMessage());
         }
     }
 
@@ -147,7 +153,7 @@ public final class RoundFile {
         List<String> out = new ArrayList<>();
         for (JsonNode n : all) {
             if (!n.isTextual()) {
-                throw FormatException.in(name, "texts under inputs", n.toString());
+                throw FormatException.in(name, say("app.round.RoundFile.texts-under-inputs"), n.toString());
             }
             out.add(n.asText());
         }
@@ -157,7 +163,7 @@ public final class RoundFile {
     private static String text(String name, JsonNode o, String key) throws FormatException {
         JsonNode n = o.path(key);
         if (!n.isMissingNode() && !n.isTextual()) {
-            throw FormatException.in(name, "a text under " + key, n.toString());
+            throw FormatException.in(name, say("app.round.RoundFile.a-text-under", key), n.toString());
         }
         return n.asText("");
     }

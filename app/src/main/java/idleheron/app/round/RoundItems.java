@@ -1,5 +1,7 @@
 package idleheron.app.round;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.FileNames;
@@ -47,7 +49,7 @@ final class RoundItems {
             r.take(told, false);
         }
         if (r.all.isEmpty()) {
-            throw new UsageException("there is no file to make ready");
+            throw new UsageException(say("app.round.RoundItems.there-is-no-file-to-make"));
         }
         return List.copyOf(r.all);
     }
@@ -78,7 +80,7 @@ final class RoundItems {
         try {
             return round.base().resolve(told);
         } catch (InvalidPathException e) {
-            throw new UsageException("expected the name of a file, found " + told);
+            throw new UsageException(say("app.round.RoundItems.expected-the-name-of-a-file", told));
         }
     }
 
@@ -88,11 +90,11 @@ final class RoundItems {
 
     private void list(String told) throws IOException {
         if (!lists.add(told)) {
-            throw new UsageException("the list " + told + " leads back to itself");
+            throw new UsageException(say("app.round.RoundItems.the-list-leads-back-to-itself", told));
         }
         Path file = path(told);
         if (!Files.isRegularFile(file)) {
-            throw new UsageException("no list at " + file);
+            throw new UsageException(say("app.round.RoundItems.no-list-at", file));
         }
         for (String line : Files.readAllLines(file)) {
             if (!line.isBlank() && !line.startsWith("#")) {
@@ -113,14 +115,14 @@ final class RoundItems {
         try {
             matcher = FileSystems.getDefault().getPathMatcher("glob:" + glob);
         } catch (PatternSyntaxException e) {
-            throw new UsageException("expected a pattern such as clips/*.fbx, found " + told);
+            throw new UsageException(say("app.round.RoundItems.expected-a-pattern-such-as-clips", told));
         }
         int before = all.size();
         for (Path f : below(root, matcher)) {
             add(f, root.relativize(f).toString());
         }
         if (all.size() == before) {
-            throw new UsageException("nothing is like " + told);
+            throw new UsageException(say("app.round.RoundItems.nothing-is-like", told));
         }
     }
 
@@ -177,7 +179,7 @@ final class RoundItems {
         if (other == null) {
             all.add(item);
         } else if (!other.name().equals(name)) {
-            throw new UsageException("two files would go to " + place + ": " + other.name() + " and " + name);
+            throw new UsageException(say("app.round.RoundItems.two-files-would-go-to-and", place, other.name(), name));
         }
     }
 

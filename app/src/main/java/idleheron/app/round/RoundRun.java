@@ -1,5 +1,7 @@
 package idleheron.app.round;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
 import idleheron.core.job.Progress;
 import idleheron.formats.disk.Failures;
@@ -43,7 +45,7 @@ public final class RoundRun {
      */
     private RoundRun(Round round, RoundTerms terms, List<RoundItem> items, String name) throws IOException {
         if (terms.jobs() < 1) {
-            throw new UsageException("expected 1 or more files at once, found " + terms.jobs());
+            throw new UsageException(say("app.round.RoundRun.expected-1-or-more-files-at", terms.jobs()));
         }
         this.round = round;
         this.terms = terms;
@@ -77,7 +79,7 @@ public final class RoundRun {
     }
 
     static String tooLong(double seconds) {
-        return "it took longer than " + Math.round(seconds) + " s and was given up; --time-limit allows more";
+        return say("app.round.RoundRun.it-took-longer-than-s-and", Math.round(seconds));
     }
 
     static String tooLarge() {
@@ -131,7 +133,7 @@ public final class RoundRun {
         if (why != null) {
             throw why instanceof IOException io
                     ? io
-                    : new IOException("the round ended: " + Failures.sentence(why, "batch"), why);
+                    : new IOException(say("app.round.RoundRun.the-round-ended", Failures.sentence(why, "batch")), why);
         }
         List<FileResult> all = new ArrayList<>();
         for (FileResult r : out) {
@@ -211,9 +213,11 @@ public final class RoundRun {
         }
         if (!terms.overwrite() && !terms.resume()) {
             int more = there.size() - 1;
-            throw new UsageException(there.getFirst()
-                    + (more > 0 ? " and " + more + " more are" : " is") + " already there; --overwrite replaces "
-                    + (more > 0 ? "them" : "it") + ", --resume goes on with a round that was ended");
+            throw new UsageException(say(
+                    "app.round.RoundRun.already-there-overwrite-replaces-resume-goes",
+                    there.getFirst()
+                            + (more > 0 ? say("app.round.RoundRun.and-more-are", more) : say("app.round.RoundRun.is")),
+                    (more > 0 ? say("app.round.RoundRun.them") : say("app.round.RoundRun.it"))));
         }
         for (RoundItem i : items) {
             if (Files.exists(i.file())) {
@@ -222,7 +226,7 @@ public final class RoundRun {
         }
         for (Path t : there) {
             if (Files.exists(t) && inputs.contains(t.toRealPath())) {
-                throw new UsageException(t + " was read from and is not written on; take another folder");
+                throw new UsageException(say("app.round.RoundRun.was-read-from-and-is-not", t));
             }
         }
     }
@@ -241,9 +245,7 @@ public final class RoundRun {
         boolean may = terms.overwrite() || isOurs(item, past);
         if (!may && was) {
             done = FileResult.not(
-                    item,
-                    FileResult.State.FAILED,
-                    item.target() + " is there and is not what a round wrote; --overwrite replaces it");
+                    item, FileResult.State.FAILED, say("app.round.RoundRun.is-there-and-is-not-what", item.target()));
         } else {
             journal.begin(item);
             done = shared(new ItemJob(round, deed, item, may));

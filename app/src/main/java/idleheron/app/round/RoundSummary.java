@@ -1,5 +1,7 @@
 package idleheron.app.round;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.Wording;
@@ -55,9 +57,13 @@ public record RoundSummary(List<FileResult> results) {
     /** "40 files: 38 clean, 1 with faults, 1 failed". */
     public String line() {
         int missing = count(FileResult.State.MISSING);
-        return Wording.counted(results.size(), "file") + ": " + count(FileResult.State.CLEAN) + " clean, "
-                + count(FileResult.State.FAULTS) + " with faults, " + count(FileResult.State.FAILED) + " failed"
-                + (missing == 0 ? "" : ", " + missing + " missing");
+        return say(
+                "app.round.RoundSummary.clean-with-faults-failed",
+                Wording.counted(results.size(), "file"),
+                count(FileResult.State.CLEAN),
+                count(FileResult.State.FAULTS),
+                count(FileResult.State.FAILED),
+                (missing == 0 ? "" : say("app.round.RoundSummary.missing", missing)));
     }
 
     public ObjectNode json() {

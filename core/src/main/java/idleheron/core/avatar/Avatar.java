@@ -1,5 +1,7 @@
 package idleheron.core.avatar;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.NodeBound;
 import idleheron.core.scene.PartKey;
 import idleheron.core.scene.Scene;
@@ -145,8 +147,8 @@ public record Avatar(
             if (moved == null) {
                 told.add(new Fault(
                         "avatar-constraint",
-                        "constraint of node " + f.node(),
-                        "its axis is none of the joint's axes any more"));
+                        say("core.avatar.Avatar.constraint-of-node", f.node()),
+                        say("core.avatar.Avatar.its-axis-is-none-of-the")));
             } else {
                 kept.add(moved);
             }

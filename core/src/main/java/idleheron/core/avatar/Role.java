@@ -1,5 +1,7 @@
 package idleheron.core.avatar;
 
+import static idleheron.core.Messages.say;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -129,7 +131,7 @@ public enum Role {
     public static Role sided(String side, String part) {
         Role r = of(side + part);
         if (r == null) {
-            throw new IllegalArgumentException("no role " + side + part);
+            throw new IllegalArgumentException(say("core.avatar.Role.no-role", side, part));
         }
         return r;
     }
@@ -170,12 +172,12 @@ public enum Role {
     public enum Limb {
         TRUNK("trunk"),
         HEAD("head"),
-        LEFT_ARM("left arm"),
-        RIGHT_ARM("right arm"),
-        LEFT_LEG("left leg"),
-        RIGHT_LEG("right leg"),
-        LEFT_FINGERS("left fingers"),
-        RIGHT_FINGERS("right fingers");
+        LEFT_ARM(say("core.avatar.Role.left-arm")),
+        RIGHT_ARM(say("core.avatar.Role.right-arm")),
+        LEFT_LEG(say("core.avatar.Role.left-leg")),
+        RIGHT_LEG(say("core.avatar.Role.right-leg")),
+        LEFT_FINGERS(say("core.avatar.Role.left-fingers")),
+        RIGHT_FINGERS(say("core.avatar.Role.right-fingers"));
 
         private final String shown;
 

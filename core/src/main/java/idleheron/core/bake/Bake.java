@@ -1,5 +1,7 @@
 package idleheron.core.bake;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
@@ -68,7 +70,7 @@ public final class Bake {
         double[][] matrices = new double[moving.size()][16 * times.length];
         Matrix4d nothing = new Matrix4d();
         for (int t = 0; t < times.length; t++) {
-            progress.at((double) t / times.length, "baking " + (t + 1) + " of " + times.length);
+            progress.at((double) t / times.length, say("core.bake.Bake.baking-of", (t + 1), times.length));
             pose.at(clip, times[t]);
             for (int i = 0; i < at.length; i++) {
                 float[] p = bending.get(i).deform(pose, nothing);
@@ -151,7 +153,7 @@ public final class Bake {
         Budget.BAKE.check(times(all / 12, times.length));
         MemorySegment room = Room.of(Math.multiplyExact(all, times.length));
         for (int t = 0; t < times.length; t++) {
-            progress.at((double) t / times.length, "baking " + (t + 1) + " of " + times.length);
+            progress.at((double) t / times.length, say("core.bake.Bake.baking-of", (t + 1), times.length));
             long at = all * t;
             for (float[] p : moment.at(times[t])) {
                 MemorySegment.copy(Samples.segment(p), 0, room, at, 4L * p.length);

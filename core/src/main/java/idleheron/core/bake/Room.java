@@ -1,5 +1,7 @@
 package idleheron.core.bake;
 
+import static idleheron.core.Messages.say;
+
 import java.io.IOException;
 import java.lang.foreign.Arena;
 import java.lang.foreign.MemorySegment;
@@ -25,8 +27,11 @@ public final class Room {
         long free = Files.getFileStore(file).getUsableSpace();
         if (bytes > free) {
             Files.delete(file);
-            throw new IOException("the points of this bake take " + bytes / (1 << 20) + " MB, and " + file.getParent()
-                    + " has " + free / (1 << 20) + " MB left");
+            throw new IOException(say(
+                    "core.bake.Room.the-points-of-this-bake-take",
+                    bytes / (1 << 20),
+                    file.getParent(),
+                    free / (1 << 20)));
         }
         try (FileChannel c = FileChannel.open(
                 file, StandardOpenOption.READ, StandardOpenOption.WRITE, StandardOpenOption.DELETE_ON_CLOSE)) {

@@ -1,5 +1,7 @@
 package idleheron.core.cache;
 
+import static idleheron.core.Messages.say;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
@@ -53,7 +55,7 @@ public final class PathPattern {
         }
         if (out.matches(".*\\{\\d+}.*")) {
             throw new IllegalArgumentException(
-                    template + " names a star that " + text + " does not have; it has " + m.groupCount());
+                    say("core.cache.PathPattern.names-a-star-that-does-not", template, text, m.groupCount()));
         }
         return out;
     }

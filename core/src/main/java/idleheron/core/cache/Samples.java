@@ -1,5 +1,7 @@
 package idleheron.core.cache;
 
+import static idleheron.core.Messages.say;
+
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.nio.ByteOrder;
@@ -53,7 +55,7 @@ public final class Samples {
     public Samples(Layout layout, int count, int first, int last, TimeSampling times, Source source) {
         if (layout.extent < 1 || count < 0 || first < 0 || last < first || last > 0 && (first == 0 || last >= count)) {
             throw new IllegalArgumentException(
-                    "samples: count " + count + ", first changed " + first + ", last changed " + last);
+                    say("core.cache.Samples.samples-count-first-changed-last-changed", count, first, last));
         }
         this.type = layout.type;
         this.extent = layout.extent;

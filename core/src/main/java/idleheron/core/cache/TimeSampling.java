@@ -1,5 +1,7 @@
 package idleheron.core.cache;
 
+import static idleheron.core.Messages.say;
+
 import java.util.Arrays;
 
 /**
@@ -18,7 +20,7 @@ public record TimeSampling(double perCycle, double[] stored) {
 
     public TimeSampling {
         if (stored.length == 0) {
-            throw new IllegalArgumentException("a time sampling stores at least one time");
+            throw new IllegalArgumentException(say("core.cache.TimeSampling.a-time-sampling-stores-at-least"));
         }
     }
 

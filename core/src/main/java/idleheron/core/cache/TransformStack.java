@@ -1,5 +1,7 @@
 package idleheron.core.cache;
 
+import static idleheron.core.Messages.say;
+
 import org.joml.Matrix4d;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
@@ -27,7 +29,8 @@ public final class TransformStack {
         for (int op : operations) {
             int type = (op & 255) >> 4;
             if (type >= CHANNELS.length) {
-                throw new IllegalArgumentException("transform operation " + (op & 255) + " is of no known type");
+                throw new IllegalArgumentException(
+                        say("core.cache.TransformStack.transform-operation-is-of-no-known", (op & 255)));
             }
             n += CHANNELS[type];
         }

@@ -1,5 +1,7 @@
 package idleheron.core.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Topic;
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
@@ -59,7 +61,7 @@ final class CauseSearch {
         Scene now = pair.returned;
         Over before = over(now);
         while (out.size() < MOST && before.score > 0) {
-            progress.at((double) out.size() / MOST, "looking for the likely cause");
+            progress.at((double) out.size() / MOST, say("core.compare.CauseSearch.looking-for-the-likely-cause"));
             Tried first = first(now);
             if (first != null && first.left.total() < before.total()) {
                 out.add(cause(first.candidate, before, first.left));

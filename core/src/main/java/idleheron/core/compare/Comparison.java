@@ -1,5 +1,7 @@
 package idleheron.core.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
@@ -78,7 +80,7 @@ public record Comparison(
                 causes.addAll(k.causes(p.with(mend(returned, causes))));
             }
         }
-        progress.at(0.95, "looking for what was lost");
+        progress.at(0.95, say("core.compare.Comparison.looking-for-what-was-lost"));
         Scene mended = mend(returned, causes);
         List<Loss> losses = new ArrayList<>(rescued(sent, returned));
         if (standIn == null) {
@@ -106,10 +108,22 @@ public record Comparison(
                 out.add(new Loss(
                         "file-rescued",
                         Topic.HIERARCHY,
-                        "The " + (s == sent ? "sent" : "returned") + " file is damaged and was rescued, " + n
-                                + (n == 1 ? " thing is" : " things are") + " missing or in part, first "
-                                + s.lost().getFirst().text(),
-                        Figure.of(n, n == 1 ? "thing lost" : "things lost", s.name())));
+                        say(
+                                "core.compare.Comparison.the-file-is-damaged-and-was",
+                                (s == sent
+                                        ? say("core.compare.Comparison.sent")
+                                        : say("core.compare.Comparison.returned")),
+                                n,
+                                (n == 1
+                                        ? say("core.compare.Comparison.thing-is")
+                                        : say("core.compare.Comparison.things-are")),
+                                s.lost().getFirst().text()),
+                        Figure.of(
+                                n,
+                                n == 1
+                                        ? say("core.compare.Comparison.thing-lost")
+                                        : say("core.compare.Comparison.things-lost"),
+                                s.name())));
             }
         }
         return out;
@@ -122,7 +136,7 @@ public record Comparison(
                         t.topic(),
                         Verdict.NOT_CHECKED,
                         t.worst(),
-                        "Only what was rescued could be compared: " + t.summary(),
+                        say("core.compare.Comparison.only-what-was-rescued-could-be", t.summary()),
                         t.evidence(),
                         t.plots())
                 : t;
@@ -169,7 +183,8 @@ public record Comparison(
     private static TopicResult withinReach(TopicResult t, AssetKind standIn) {
         return standIn.standsFor().contains(t.topic())
                 ? t
-                : TopicResult.notChecked(t.topic(), "A " + standIn.code() + " holds none of this.");
+                : TopicResult.notChecked(
+                        t.topic(), say("core.compare.Comparison.a-holds-none-of-this", standIn.code()));
     }
 
     /** A topic whose own figures are within tolerance and that lost what they do not measure has drifted. */
@@ -205,7 +220,8 @@ public record Comparison(
         StringBuilder s = new StringBuilder();
         for (int i = 0; i < causes.size(); i++) {
             String text = causes.get(i).text();
-            s.append(i == 0 ? text : (i == causes.size() - 1 ? ", and " : ", ") + lower(text));
+            s.append(
+                    i == 0 ? text : (i == causes.size() - 1 ? say("core.compare.Comparison.and") : ", ") + lower(text));
         }
         return s.isEmpty() ? "" : s.append('.').toString();
     }

@@ -1,5 +1,7 @@
 package idleheron.core.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.pair.Loss;
@@ -41,8 +43,11 @@ final class Losses {
             out.add(new Loss(
                     worst.code(),
                     worst.topic(),
-                    worst.text() + "; the same on " + Wording.counted(others.size(), "other: ", "others: ")
-                            + Wording.listed(others),
+                    say(
+                            "core.compare.Losses.the-same-on",
+                            worst.text(),
+                            Wording.counted(others.size(), "other: ", "others: "),
+                            Wording.listed(others)),
                     worst.figure()));
         }
         return out;

@@ -1,5 +1,7 @@
 package idleheron.core.crossing;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.GapFigures;
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
@@ -40,7 +42,8 @@ public record Dressing(Scene scene, Scene body, Scene garment) {
     public static Dressing of(Scene body, Scene garment) {
         int wearer = wearer(body);
         if (wearer < 0) {
-            throw new IllegalArgumentException(body.name() + " shows no surface that could wear something");
+            throw new IllegalArgumentException(
+                    say("core.crossing.Dressing.shows-no-surface-that-could-wear", body.name()));
         }
         Scene placed = new ConvertStage(body.stage().axes(), body.stage().metersPerUnit()).apply(garment);
         Scene both = SceneMerge.of(List.of(body, placed)).scene();
@@ -52,7 +55,8 @@ public record Dressing(Scene scene, Scene body, Scene garment) {
             }
         }
         if (worn.isEmpty()) {
-            throw new IllegalArgumentException(garment.name() + " shows no surface that could be worn");
+            throw new IllegalArgumentException(
+                    say("core.crossing.Dressing.shows-no-surface-that-could-be", garment.name()));
         }
         return new Dressing(both.with(Worn.KEY, List.of(new Worn(wearer, worn))), body, placed);
     }

@@ -1,5 +1,7 @@
 package idleheron.core.crossing;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Measure;
@@ -75,7 +77,9 @@ public record Preparation(Scene original, List<Step> steps) {
     /** What became of the surface over all steps, as a clause. */
     public String effect() {
         Step s = farthest();
-        return s == null ? "surface moves 0 mm" : s.proof().text();
+        return s == null
+                ? say("core.crossing.Preparation.surface-moves-0-mm")
+                : s.proof().text();
     }
 
     /** What comes out. */

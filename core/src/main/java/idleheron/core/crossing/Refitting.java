@@ -1,5 +1,7 @@
 package idleheron.core.crossing;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.facts.Cloth;
@@ -35,7 +37,8 @@ public record Refitting(Scene garment, Map<String, PushOut> figures) {
         Scene to = new ConvertStage(from.stage().axes(), from.stage().metersPerUnit()).apply(onto);
         int wearer = Dressing.wearer(to);
         if (wearer < 0) {
-            throw new IllegalArgumentException(onto.name() + " shows no surface that could wear something");
+            throw new IllegalArgumentException(
+                    say("core.crossing.Refitting.shows-no-surface-that-could-wear", onto.name()));
         }
         Scene s = d.scene();
         Worn worn = Objects.requireNonNull(Worn.in(s));
@@ -49,7 +52,9 @@ public record Refitting(Scene garment, Map<String, PushOut> figures) {
             String name = s.nodes().get(g).name();
             if (!c.isWhole() || c.mesh().skin() != null) {
                 throw new IllegalArgumentException(name
-                        + (c.isWhole() ? " follows joints already" : " has no face, or places that are no numbers"));
+                        + (c.isWhole()
+                                ? say("core.crossing.Refitting.follows-joints-already")
+                                : say("core.crossing.Refitting.has-no-face-or-places-that")));
             }
             double[] lies = c.joined(Refit.onto(first, there, c.surface()));
             PushOut out = PushOut.of(c.joined().at(lies), lies, second, gap);

@@ -1,5 +1,7 @@
 package idleheron.core.finding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.time.FrameRate;
@@ -143,7 +145,7 @@ public record Convention(
 
         public Layout {
             if (!green.isEmpty() && !green.equals("up") && !green.equals("down")) {
-                throw new IllegalArgumentException("green runs up or down, found " + green);
+                throw new IllegalArgumentException(say("core.finding.Convention.green-runs-up-or-down-found", green));
             }
         }
 

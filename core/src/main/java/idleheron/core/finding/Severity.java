@@ -1,5 +1,7 @@
 package idleheron.core.finding;
 
+import static idleheron.core.Messages.say;
+
 /** How bad a finding is. */
 public enum Severity {
     /** Will break on the way. */
@@ -14,7 +16,13 @@ public enum Severity {
         this.word = word;
     }
 
+    /** Its name in files and on the command line; the same in every language. */
     public String word() {
         return word;
+    }
+
+    /** What a person reads. */
+    public String shown() {
+        return say("core.finding.Severity." + word.replace(' ', '-'));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.formula;
 
+import static idleheron.core.Messages.say;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -28,8 +30,7 @@ public sealed interface Easing {
             "step-end", new Steps(1, Jump.END));
 
     /** What may be said, for a message. */
-    String WORDS = "linear, ease, ease-in, ease-out, ease-in-out, step-start, step-end, steps(n, end) or "
-            + "cubic-bezier(x1, y1, x2, y2)";
+    String WORDS = say("core.formula.Easing.linear-ease-ease-in-ease-out");
 
     /**
      * The share of the way that is done.

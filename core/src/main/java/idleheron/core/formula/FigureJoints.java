@@ -1,5 +1,7 @@
 package idleheron.core.formula;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.NearNames;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
@@ -62,15 +64,15 @@ public final class FigureJoints {
         if (found.size() > 1) {
             throw new FormulaFault(
                     place,
-                    "a joint of one name",
-                    found.size() + " called " + joint + ", such as " + paths.get(found.getFirst()));
+                    say("core.formula.FigureJoints.a-joint-of-one-name"),
+                    say("core.formula.FigureJoints.called-such-as", found.size(), joint, paths.get(found.getFirst())));
         }
         String nearest = figure.nodes().stream()
                 .map(Node::name)
                 .min(Comparator.comparingDouble(n -> NearNames.byWords(joint, n)))
                 .filter(n -> NearNames.byWords(joint, n) <= NEAR)
-                .map(n -> ", nearest is " + n)
+                .map(n -> say("core.formula.FigureJoints.nearest-is", n))
                 .orElse("");
-        throw new FormulaFault(place, "a joint of " + figure.name(), joint + nearest);
+        throw new FormulaFault(place, say("core.formula.FigureJoints.a-joint-of", figure.name()), joint + nearest);
     }
 }

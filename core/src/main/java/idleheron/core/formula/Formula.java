@@ -1,5 +1,7 @@
 package idleheron.core.formula;
 
+import static idleheron.core.Messages.say;
+
 import com.ezylang.evalex.BaseException;
 import com.ezylang.evalex.Expression;
 import com.ezylang.evalex.data.EvaluationValue;
@@ -61,8 +63,8 @@ public final class Formula {
         if (text.isBlank() || text.length() > LONGEST) {
             throw new FormulaFault(
                     place,
-                    "a formula of at most " + LONGEST + " characters",
-                    text.isBlank() ? "nothing" : text.length() + " characters");
+                    say("core.formula.Formula.a-formula-of-at-most-characters", LONGEST),
+                    text.isBlank() ? "nothing" : say("core.formula.Formula.characters", text.length()));
         }
         List<Reference> references = new ArrayList<>();
         List<String> names = new ArrayList<>();
@@ -70,7 +72,7 @@ public final class Formula {
         Matcher signed = SIGNED_POWER.matcher(plain);
         if (signed.find()) {
             throw new FormulaFault(
-                    place.of(text, signed.start()), "a power with a sign in parentheses, as in 2^(-1)", signed.group());
+                    place.of(text, signed.start()), say("core.formula.Formula.a-power-with-a-sign-in"), signed.group());
         }
         Expression e = new Expression(plain, FormulaWords.CONFIGURATION);
         try {
@@ -100,7 +102,8 @@ public final class Formula {
         }
         int brace = out.indexOf("{") < 0 ? out.indexOf("}") : out.indexOf("{");
         if (brace >= 0) {
-            throw new FormulaFault(place.of(text, brace), "a channel such as {joint.move.y}", "half of one");
+            throw new FormulaFault(
+                    place.of(text, brace), "a channel such as {joint.move.y}", say("core.formula.Formula.half-of-one"));
         }
         return out.toString().replace('\n', ' ').replace('\r', ' ').replace('\t', ' ');
     }
@@ -108,7 +111,8 @@ public final class Formula {
     private static void word(Token token, String text, Place place) {
         Place at = place.of(text, token.getStartPosition() - 1);
         switch (token.getType()) {
-            case STRING_LITERAL -> throw new FormulaFault(at, "a number", "a text");
+            case STRING_LITERAL ->
+                throw new FormulaFault(at, say("core.formula.Formula.a-number"), say("core.formula.Formula.a-text"));
             case VARIABLE_OR_CONSTANT -> {
                 String name = token.getValue();
                 boolean known = TIMES.contains(name)
@@ -131,8 +135,11 @@ public final class Formula {
                 .orElse("t");
         return new FormulaFault(
                 at,
-                "t, u, " + String.join(", ", FormulaWords.CONSTANTS) + ", a function or a channel in braces",
-                name + (NearNames.byWords(nearest, name) <= 0.5 ? ", nearest is " + nearest : ""));
+                say("core.formula.Formula.t-u-a-function-or-a", String.join(", ", FormulaWords.CONSTANTS)),
+                name
+                        + (NearNames.byWords(nearest, name) <= 0.5
+                                ? say("core.formula.Formula.nearest-is", nearest)
+                                : ""));
     }
 
     private static FormulaFault fault(String text, Place place, BaseException e) {
@@ -146,9 +153,11 @@ public final class Formula {
         }
         return new FormulaFault(
                 at,
-                "a formula",
-                (token.isBlank() ? "its end" : token.strip().replaceAll("(?<=\\w)\\($", "")) + " ("
-                        + said.toLowerCase(Locale.ROOT) + ")");
+                say("core.formula.Formula.a-formula"),
+                (token.isBlank()
+                                ? say("core.formula.Formula.its-end")
+                                : token.strip().replaceAll("(?<=\\w)\\($", "")) + " (" + said.toLowerCase(Locale.ROOT)
+                        + ")");
     }
 
     public String text() {
@@ -182,12 +191,15 @@ public final class Formula {
             out = value.isNumberValue() ? value.getNumberValue().doubleValue() : Double.NaN;
         } catch (BaseException e) {
             FormulaFault f = fault(text, place, e);
-            throw new FormulaFault(f.place(), "a value at " + seconds(t), f.found());
+            throw new FormulaFault(f.place(), say("core.formula.Formula.a-value-at", seconds(t)), f.found());
         } catch (ArithmeticException | NumberFormatException e) {
             out = Double.NaN;
         }
         if (!Double.isFinite(out)) {
-            throw new FormulaFault(place, "a value at " + seconds(t), "none that is finite");
+            throw new FormulaFault(
+                    place,
+                    say("core.formula.Formula.a-value-at", seconds(t)),
+                    say("core.formula.Formula.none-that-is-finite"));
         }
         return out;
     }

@@ -1,5 +1,7 @@
 package idleheron.core.formula;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 
 /** What is wrong in a motion by formula: where, what was expected and what was found, each one line. */
@@ -16,8 +18,11 @@ public final class FormulaFault extends IllegalArgumentException {
     }
 
     private FormulaFault(String file, Place place, String expected, String found) {
-        super((file.isEmpty() ? "" : file + ", ") + place.text() + ": expected " + Wording.plain(expected) + ", found "
-                + Wording.plain(found));
+        super(say(
+                "core.formula.FormulaFault.expected-found",
+                (file.isEmpty() ? "" : file + ", ") + place.text(),
+                Wording.plain(expected),
+                Wording.plain(found)));
         this.file = file;
         this.place = place;
         this.expected = Wording.plain(expected);

@@ -1,5 +1,7 @@
 package idleheron.core.formula;
 
+import static idleheron.core.Messages.say;
+
 import com.ezylang.evalex.EvaluationException;
 import com.ezylang.evalex.Expression;
 import com.ezylang.evalex.config.ExpressionConfiguration;
@@ -105,7 +107,7 @@ final class FormulaWords {
         public EvaluationValue evaluate(Expression e, Token token, EvaluationValue... of) throws EvaluationException {
             double base = of[0].getNumberValue().doubleValue();
             double power = of[1].getNumberValue().doubleValue();
-            return value(token, Math.pow(base, power), "A power that is no number");
+            return value(token, Math.pow(base, power), say("core.formula.FormulaWords.a-power-that-is-no-number"));
         }
     }
 
@@ -116,7 +118,11 @@ final class FormulaWords {
         public EvaluationValue evaluate(Expression e, Token token, EvaluationValue... of) throws EvaluationException {
             double by = of[1].getNumberValue().doubleValue();
             return value(
-                    token, of[0].getNumberValue().doubleValue() / by, by == 0 ? "Division by zero" : "Not a number");
+                    token,
+                    of[0].getNumberValue().doubleValue() / by,
+                    by == 0
+                            ? say("core.formula.FormulaWords.division-by-zero")
+                            : say("core.formula.FormulaWords.not-a-number"));
         }
     }
 
@@ -135,12 +141,16 @@ final class FormulaWords {
         public EvaluationValue evaluate(Expression e, Token token, EvaluationValue... of) throws EvaluationException {
             if (takes != 0 && of.length != takes) {
                 throw new EvaluationException(
-                        token, "Takes " + (takes == 1 ? "1 number" : takes + " numbers") + " and not " + of.length);
+                        token,
+                        say(
+                                "core.formula.FormulaWords.takes-and-not",
+                                (takes == 1 ? "1 number" : say("core.formula.FormulaWords.numbers", takes)),
+                                of.length));
             }
             double[] v = Arrays.stream(of)
                     .mapToDouble(x -> x.getNumberValue().doubleValue())
                     .toArray();
-            return value(token, function.applyAsDouble(v), "Not a number");
+            return value(token, function.applyAsDouble(v), say("core.formula.FormulaWords.not-a-number"));
         }
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.formula;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.PartKey;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
@@ -30,10 +32,12 @@ public record MotionPlan(
         KeyWish keys,
         List<Said> channels) {
     /** Under which a scene keeps what its clips were written as. */
-    public static final PartKey<MotionPlan> KEY = new PartKey<>("plans of motion", MotionPlan.class);
+    public static final PartKey<MotionPlan> KEY =
+            new PartKey<>(say("core.formula.MotionPlan.plans-of-motion"), MotionPlan.class);
 
     /** Under which a scene that holds nothing but a plan, and the joints that it names, keeps it. */
-    public static final PartKey<MotionPlan> ALONE = new PartKey<>("plans alone", MotionPlan.class);
+    public static final PartKey<MotionPlan> ALONE =
+            new PartKey<>(say("core.formula.MotionPlan.plans-alone"), MotionPlan.class);
 
     public MotionPlan {
         channels = List.copyOf(channels);

@@ -1,5 +1,7 @@
 package idleheron.core.formula;
 
+import static idleheron.core.Messages.say;
+
 /**
  * Where something stands in a text.
  *
@@ -20,6 +22,6 @@ public record Place(int line, int column) {
 
     /** "line 3, column 14". */
     public String text() {
-        return "line " + line + ", column " + column;
+        return say("core.formula.Place.line-column", line, column);
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.MeshEdges;
 import idleheron.core.geometry.Share;
@@ -42,7 +44,7 @@ public record PosedDepth(
         for (int c = 0; c < scene.clips().size(); c++) {
             Clip clip = scene.clips().get(c);
             for (int g : worn.garments()) {
-                progress.at((double) c / scene.clips().size(), "posing " + clip.name());
+                progress.at((double) c / scene.clips().size(), say("core.garment.PosedDepth.posing", clip.name()));
                 out.add(of(scene, worn.body(), rest, g, clip, most));
             }
         }

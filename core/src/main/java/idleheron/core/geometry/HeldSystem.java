@@ -1,5 +1,7 @@
 package idleheron.core.geometry;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
 import java.util.Arrays;
@@ -41,7 +43,7 @@ public final class HeldSystem {
             }
         }
         if (!settled(energy, u, n, held)) {
-            throw new IllegalArgumentException("some of " + n + " free points hang on nothing that is held");
+            throw new IllegalArgumentException(say("core.geometry.HeldSystem.some-of-free-points-hang-on", n));
         }
         this.free = new Dissection(energy, points, free).order(Arrays.copyOf(u, n));
         for (int i = 0; i < n; i++) {
@@ -61,7 +63,7 @@ public final class HeldSystem {
         inner.sortIndices(null);
         CholeskyUpLooking_DSCC cholesky = new CholeskyUpLooking_DSCC();
         if (n > 0 && !cholesky.decompose(inner)) {
-            throw new IllegalArgumentException("some of " + n + " free points hang on nothing that is held");
+            throw new IllegalArgumentException(say("core.geometry.HeldSystem.some-of-free-points-hang-on", n));
         }
         factor = n > 0 ? cholesky.getL() : inner;
     }
@@ -113,7 +115,9 @@ public final class HeldSystem {
         java.util.concurrent.atomic.AtomicInteger done = new java.util.concurrent.atomic.AtomicInteger();
         Cores.each(columns.length, c -> {
             solve(columns[c]);
-            progress.at((double) done.incrementAndGet() / columns.length, "filling in weights");
+            progress.at(
+                    (double) done.incrementAndGet() / columns.length,
+                    say("core.geometry.HeldSystem.filling-in-weights"));
         });
     }
 

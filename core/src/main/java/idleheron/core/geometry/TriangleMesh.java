@@ -1,5 +1,7 @@
 package idleheron.core.geometry;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.mesh.Mesh;
 import java.util.Arrays;
 
@@ -12,12 +14,13 @@ import java.util.Arrays;
 public record TriangleMesh(double[] points, int[] triangles) {
     public TriangleMesh {
         if (points.length % 3 != 0 || triangles.length % 3 != 0) {
-            throw new IllegalArgumentException(
-                    points.length + " numbers and " + triangles.length + " corners, expected threes");
+            throw new IllegalArgumentException(say(
+                    "core.geometry.TriangleMesh.numbers-and-corners-expected-threes", points.length, triangles.length));
         }
         for (int p : triangles) {
             if (p < 0 || 3L * p >= points.length) {
-                throw new IllegalArgumentException("a corner at point " + p + " of " + points.length / 3);
+                throw new IllegalArgumentException(
+                        say("core.geometry.TriangleMesh.a-corner-at-point-of", p, points.length / 3));
             }
         }
     }

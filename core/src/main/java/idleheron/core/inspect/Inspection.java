@@ -1,5 +1,7 @@
 package idleheron.core.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
@@ -67,7 +69,7 @@ public final class Inspection {
     private static void readerNotes(Facts f, @Nullable Convention c, List<Finding> out) {
         for (String note : f.scene().notes()) {
             out.add(Finding.of("reader-note", Severity.NOTE, Topic.HIERARCHY)
-                    .says("Noticed while reading", note + ".")
+                    .says(say("core.inspect.Inspection.noticed-while-reading"), note + ".")
                     .measured(Figure.NONE));
         }
     }
@@ -87,13 +89,17 @@ public final class Inspection {
             int node = scene.find(worst.joint());
             out.add(Finding.of("parts-rest-apart", Severity.BREAKS, Topic.REST_POSE)
                     .says(
-                            "Parts do not share one rest pose",
-                            apart.size() + " joints of " + worst.part() + " rest elsewhere, " + worst.joint() + " "
-                                    + Figure.number(worst.mm()) + " mm and " + Figure.number(worst.degrees())
-                                    + "° off. On one skeleton one of the parts will not fit.")
+                            say("core.inspect.Inspection.parts-do-not-share-one-rest"),
+                            say(
+                                    "core.inspect.Inspection.joints-of-rest-elsewhere-mm-and",
+                                    apart.size(),
+                                    worst.part(),
+                                    worst.joint(),
+                                    Figure.number(worst.mm()),
+                                    Figure.number(worst.degrees())))
                     .measured(Figure.of(worst.mm(), "mm", node < 0 ? worst.joint() : scene.path(node)))
                     .atNode(node)
-                    .because("One of them was saved in another pose or of another version of the skeleton."));
+                    .because(say("core.inspect.Inspection.one-of-them-was-saved-in")));
         }
         return out;
     }

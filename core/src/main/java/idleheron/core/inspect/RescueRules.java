@@ -1,5 +1,7 @@
 package idleheron.core.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -29,16 +31,18 @@ final class RescueRules {
         List<String> named = new ArrayList<>(lines.subList(0, Math.min(NAMED, lines.size())));
         int more = lines.size() - named.size();
         if (more > 0) {
-            named.add("and " + more + " more");
+            named.add(say("core.inspect.RescueRules.and-more", more));
         }
-        out.add(
-                Finding.of("file-rescued", Severity.BREAKS, Topic.HIERARCHY)
-                        .says(
-                                "Rescued from a damaged file",
-                                "This is what could still be read. Lost or in part: " + String.join("; ", named) + ".")
-                        .measured(Figure.of(
-                                s.lost().size(), s.lost().size() == 1 ? "thing lost" : "things lost", s.name()))
-                        .because(
-                                "The file was cut off or bytes in it were changed. Ask for it again; use this only where there is no other."));
+        out.add(Finding.of("file-rescued", Severity.BREAKS, Topic.HIERARCHY)
+                .says(
+                        say("core.inspect.RescueRules.rescued-from-a-damaged-file"),
+                        say("core.inspect.RescueRules.this-is-what-could-still-be", String.join("; ", named)))
+                .measured(Figure.of(
+                        s.lost().size(),
+                        s.lost().size() == 1
+                                ? say("core.inspect.RescueRules.thing-lost")
+                                : say("core.inspect.RescueRules.things-lost"),
+                        s.name()))
+                .because(say("core.inspect.RescueRules.the-file-was-cut-off-or")));
     }
 }

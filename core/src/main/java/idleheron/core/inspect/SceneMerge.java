@@ -1,5 +1,7 @@
 package idleheron.core.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.avatar.motion.MotionTransfer;
 import idleheron.core.formula.bake.FormulaTransfer;
 import idleheron.core.math.Matrices;
@@ -47,7 +49,7 @@ public record SceneMerge(Scene scene, List<Apart> apart) {
     public static SceneMerge of(List<Scene> parts) {
         Scene all = parts.isEmpty() ? null : parts.getFirst();
         if (all == null) {
-            throw new IllegalArgumentException("nothing to put together");
+            throw new IllegalArgumentException(say("core.inspect.SceneMerge.nothing-to-put-together"));
         }
         List<Apart> apart = new ArrayList<>();
         for (Scene part : parts.subList(1, parts.size())) {
@@ -58,7 +60,7 @@ public record SceneMerge(Scene scene, List<Apart> apart) {
             if (!part.stage().axes().equals(all.stage().axes())
                     || part.stage().metersPerUnit() != all.stage().metersPerUnit()) {
                 throw new IllegalArgumentException(
-                        part.name() + " is in other axes or another unit than " + all.name());
+                        say("core.inspect.SceneMerge.is-in-other-axes-or-another", part.name(), all.name()));
             }
             all = MotionTransfer.fits(part, all) ? MotionTransfer.onto(part, all) : new Join(all, part).joined(apart);
         }

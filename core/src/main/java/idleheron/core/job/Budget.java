@@ -1,5 +1,7 @@
 package idleheron.core.job;
 
+import static idleheron.core.Messages.say;
+
 import java.util.Locale;
 
 /**
@@ -11,13 +13,13 @@ public enum Budget {
     /** Prims and the parts they are put together from, of one stage. */
     PRIMS(1500, "prims"),
     /** Objects of one cache where they are seen, instances followed. */
-    PLACES(1000, "placed objects"),
+    PLACES(1000, say("core.job.Budget.placed-objects")),
     /** Points times moments that go out as numbers. */
-    SAMPLES(200, "points times frames"),
+    SAMPLES(200, say("core.job.Budget.points-times-frames")),
     /** Texels of one picture that is changed: its values, what comes of it, and what lies between. */
     TEXELS(60, "texels"),
     /** Points times frames of a bake, which lie on the disk and in the file that is written: 240 GB. */
-    BAKE(0, "points times frames");
+    BAKE(0, say("core.job.Budget.points-times-frames"));
 
     private static final long BAKED = 20_000_000_000L;
 
@@ -36,7 +38,7 @@ public enum Budget {
         private final String found;
 
         private Exceeded(String allowed, String found) {
-            super(found + ", and at most " + allowed);
+            super(say("core.job.Budget.and-at-most", found, allowed));
             this.allowed = allowed;
             this.found = found;
         }
@@ -67,7 +69,7 @@ public enum Budget {
     public void check(long n) {
         if (n > limit()) {
             throw new Exceeded(
-                    String.format(Locale.ROOT, "%,d %s (--most %s=N allows more)", limit(), what, code()),
+                    String.format(Locale.ROOT, say("core.job.Budget.d-s-most-s-n-allows"), limit(), what, code()),
                     n == Long.MAX_VALUE ? "more" : String.format(Locale.ROOT, "%,d", n));
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.core.kind;
 
+import static idleheron.core.Messages.say;
+
 /**
  * In which form things lie in a scene, so that a carrier can say which it is able to hold.
  *
@@ -7,8 +9,8 @@ package idleheron.core.kind;
  */
 public record Content(String label) {
     /** Nodes with meshes, skins, clips, cameras and lights. */
-    public static final Content NODES = new Content("a scene of nodes");
+    public static final Content NODES = new Content(say("core.kind.Content.a-scene-of-nodes"));
 
-    public static final Content CACHE = new Content("a cache");
-    public static final Content VOLUME = new Content("a volume");
+    public static final Content CACHE = new Content(say("core.kind.Content.a-cache"));
+    public static final Content VOLUME = new Content(say("core.kind.Content.a-volume"));
 }

@@ -1,5 +1,7 @@
 package idleheron.core.math;
 
+import static idleheron.core.Messages.say;
+
 import org.joml.Matrix3d;
 
 /**
@@ -18,15 +20,15 @@ public record AxisSystem(SignedAxis up, SignedAxis front, SignedAxis right) {
      */
     public AxisSystem {
         if (up.axis() == front.axis() || up.axis() == right.axis() || front.axis() == right.axis()) {
-            throw new IllegalArgumentException("up " + up.label() + ", front " + front.label() + ", right "
-                    + right.label() + " do not span a space");
+            throw new IllegalArgumentException(
+                    say("core.math.AxisSystem.up-front-right-do-not-span", up.label(), front.label(), right.label()));
         }
     }
 
     /** The right-handed system with these two axes: right = up × front. */
     public static AxisSystem rightHanded(SignedAxis up, SignedAxis front) {
         if (up.axis() == front.axis()) {
-            throw new IllegalArgumentException("up and front both lie along " + up.label());
+            throw new IllegalArgumentException(say("core.math.AxisSystem.up-and-front-both-lie-along", up.label()));
         }
         int axis = 3 - up.axis() - front.axis();
         boolean cyclic = (up.axis() + 1) % 3 == front.axis();
@@ -58,11 +60,11 @@ public record AxisSystem(SignedAxis up, SignedAxis front, SignedAxis right) {
     }
 
     public String handedness() {
-        return isRightHanded() ? "right" : "left";
+        return isRightHanded() ? say("core.math.AxisSystem.right") : say("core.math.AxisSystem.left");
     }
 
     /** For a narrow band: "Z up, right-handed". */
     public String describe() {
-        return up.label() + " up, " + handedness() + "-handed";
+        return say("core.math.AxisSystem.up-handed", up.label(), handedness());
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.math;
 
+import static idleheron.core.Messages.say;
+
 import java.util.Arrays;
 import org.joml.Matrix3d;
 import org.jspecify.annotations.Nullable;
@@ -73,7 +75,7 @@ public enum SignedAxis {
      */
     public static SignedAxis of(int axis, int sign) {
         if (axis < 0 || axis > 2) {
-            throw new IllegalArgumentException("axis " + axis + ", expected 0 to 2");
+            throw new IllegalArgumentException(say("core.math.SignedAxis.axis-expected-0-to-2", axis));
         }
         return values()[axis * 2 + (sign < 0 ? 1 : 0)];
     }

@@ -1,5 +1,7 @@
 package idleheron.core.math;
 
+import static idleheron.core.Messages.say;
+
 import org.ejml.data.DMatrixRMaj;
 import org.ejml.dense.row.factory.DecompositionFactory_DDRM;
 import org.ejml.interfaces.decomposition.SingularValueDecomposition_F64;
@@ -57,7 +59,7 @@ public record Similarity(
     public static Similarity fit(double[] from, double[] to, boolean allowMirror) {
         if (from.length != to.length || from.length == 0 || from.length % 3 != 0) {
             throw new IllegalArgumentException(
-                    "needs two equal lists of points, got " + from.length + " and " + to.length);
+                    say("core.math.Similarity.needs-two-equal-lists-of-points", from.length, to.length));
         }
         int n = from.length / 3;
         double[] cf = centre(from);

@@ -1,14 +1,16 @@
 package idleheron.core.pair;
 
+import static idleheron.core.Messages.say;
+
 /** What a carrier of nodes may have a place for, or not. */
 public enum Held {
     JOINTS("joints"),
     SKINS("skins"),
     CLIPS("clips"),
-    SHAPES("blend shapes"),
-    POLYGONS("faces of more than three corners"),
-    CAMERAS_LIGHTS("cameras and lights"),
-    ROLES("the roles of an avatar");
+    SHAPES(say("core.pair.Held.blend-shapes")),
+    POLYGONS(say("core.pair.Held.faces-of-more-than-three-corners")),
+    CAMERAS_LIGHTS(say("core.pair.Held.cameras-and-lights")),
+    ROLES(say("core.pair.Held.the-roles-of-an-avatar"));
 
     private final String shown;
 

@@ -1,5 +1,7 @@
 package idleheron.core.pair;
 
+import static idleheron.core.Messages.say;
+
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -117,11 +119,13 @@ public final class NamePattern {
     }
 
     private static String told(char place, String from, String to) {
-        String what = place == '^' ? "prefix" : "suffix";
+        String what = place == '^' ? say("core.pair.NamePattern.prefix") : say("core.pair.NamePattern.suffix");
         if (place == '*' || !from.isEmpty() && !to.isEmpty()) {
-            return "have \"" + to + "\" in the place of \"" + from + "\"";
+            return say("core.pair.NamePattern.have-in-the-place-of", to, from);
         }
-        return from.isEmpty() ? "have the " + what + " \"" + to + "\"" : "lost the " + what + " \"" + from + "\"";
+        return from.isEmpty()
+                ? say("core.pair.NamePattern.have-the", what, to)
+                : say("core.pair.NamePattern.lost-the", what, from);
     }
 
     /** Names that are equal but for capitals and whatever is no letter or digit. */
@@ -132,7 +136,7 @@ public final class NamePattern {
         for (String b : before) {
             put(b, bare.get(letters(Matching.plain(b))), pairs);
         }
-        return new NamePattern("are written with other separators or capitals", unique(pairs));
+        return new NamePattern(say("core.pair.NamePattern.are-written-with-other-separators-or"), unique(pairs));
     }
 
     private static String letters(String name) {

@@ -1,5 +1,7 @@
 package idleheron.core.pair;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -31,7 +33,7 @@ public record TopicResult(
     /** "not sent" of a topic that the sent side has nothing of, "not checked" of one that could not be compared. */
     public String unchecked() {
         boolean nothing = summary.startsWith("The sent scene has no ") || summary.endsWith(" was sent.");
-        return nothing ? "not sent" : verdict.word();
+        return nothing ? say("core.pair.TopicResult.not-sent") : verdict.shown();
     }
 
     /** A topic that was not compared, and why. */

@@ -1,5 +1,7 @@
 package idleheron.core.picture;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.PartKey;
 import idleheron.core.scene.Scene;
 import java.util.ArrayList;
@@ -12,18 +14,19 @@ import java.util.List;
  * @param file name of the picture's file
  */
 public record PictureEdit(String file, Change change) {
-    public static final PartKey<PictureEdit> KEY = new PartKey<>("changes of pictures", PictureEdit.class);
+    public static final PartKey<PictureEdit> KEY =
+            new PartKey<>(say("core.picture.PictureEdit.changes-of-pictures"), PictureEdit.class);
 
     /** A change of every texel. */
     public enum Change {
         /** Green runs the other way: the largest value less what it was. */
-        TURN_GREEN("green turned"),
+        TURN_GREEN(say("core.picture.PictureEdit.green-turned")),
         /** Alpha is full everywhere. */
-        FILL_ALPHA("alpha filled"),
+        FILL_ALPHA(say("core.picture.PictureEdit.alpha-filled")),
         /** Alpha is the largest value less what it was. */
-        TURN_ALPHA("alpha turned"),
+        TURN_ALPHA(say("core.picture.PictureEdit.alpha-turned")),
         /** Alpha is taken away. */
-        DROP_ALPHA("alpha dropped");
+        DROP_ALPHA(say("core.picture.PictureEdit.alpha-dropped"));
 
         private final String word;
 

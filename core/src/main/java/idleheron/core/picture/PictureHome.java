@@ -1,5 +1,7 @@
 package idleheron.core.picture;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.PartKey;
 import idleheron.core.scene.Scene;
 import java.nio.file.Path;
@@ -10,7 +12,8 @@ import java.util.List;
  * A folder from which paths of a scene's pictures are meant: that of the file it was read from. A scene put together has several.
  */
 public record PictureHome(Path folder) {
-    public static final PartKey<PictureHome> KEY = new PartKey<>("folders of pictures", PictureHome.class);
+    public static final PartKey<PictureHome> KEY =
+            new PartKey<>(say("core.picture.PictureHome.folders-of-pictures"), PictureHome.class);
 
     /** A scene with pictures, looked for first beside the file it was read from, then where its reader knows of others. */
     public static Scene around(Path file, Scene scene) {

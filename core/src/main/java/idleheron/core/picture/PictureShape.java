@@ -1,5 +1,7 @@
 package idleheron.core.picture;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import java.util.Arrays;
 import java.util.zip.CRC32;
@@ -106,7 +108,7 @@ public record PictureShape(
     public String channels() {
         return switch (bands) {
             case 1 -> "grey";
-            case 2 -> "grey and alpha";
+            case 2 -> say("core.picture.PictureShape.grey-and-alpha");
             case 3 -> "RGB";
             default -> "RGBA";
         };
@@ -114,8 +116,14 @@ public record PictureShape(
 
     /** "1024 by 512 pixels, RGBA, 8 bits, png, 1.2 MB". */
     public String text() {
-        return width + " by " + height + " pixels, " + channels() + ", " + bits + " bits, " + kind + ", "
-                + Wording.bytes(bytes);
+        return say(
+                "core.picture.PictureShape.by-pixels-bits",
+                width,
+                height,
+                channels(),
+                bits,
+                kind,
+                Wording.bytes(bytes));
     }
 
     /** Whether two files hold the same, byte by byte. */

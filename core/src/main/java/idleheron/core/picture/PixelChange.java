@@ -1,5 +1,7 @@
 package idleheron.core.picture;
 
+import static idleheron.core.Messages.say;
+
 import java.util.List;
 
 /** Changes of every texel, on the stored values. */
@@ -72,8 +74,12 @@ public final class PixelChange {
         for (int b = 0; b < channels.size(); b++) {
             Pixels c = channels.get(b).withBits(bits);
             if (c.width() != first.width() || c.height() != first.height()) {
-                throw new IllegalArgumentException("channels of " + first.width() + " by " + first.height() + " and of "
-                        + c.width() + " by " + c.height() + " texels do not fit into one picture");
+                throw new IllegalArgumentException(say(
+                        "core.picture.PixelChange.channels-of-by-and-of-by",
+                        first.width(),
+                        first.height(),
+                        c.width(),
+                        c.height()));
             }
             for (int i = 0; i < c.width() * c.height(); i++) {
                 out.values()[i * channels.size() + b] = c.values()[i * c.bands()];

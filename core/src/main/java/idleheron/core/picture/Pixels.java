@@ -1,5 +1,7 @@
 package idleheron.core.picture;
 
+import static idleheron.core.Messages.say;
+
 /**
  * A picture to be changed, by its stored values: rows from the top, the channels of a texel side by side.
  *
@@ -14,11 +16,11 @@ public record Pixels(int width, int height, int bands, int bits, char[] values) 
     public Pixels {
         if (width < 1 || height < 1 || bands < 1 || bands > 4 || bits != 8 && bits != 16) {
             throw new IllegalArgumentException(
-                    width + " by " + height + " texels of " + bands + " channels of " + bits + " bits");
+                    say("core.picture.Pixels.by-texels-of-channels-of-bits", width, height, bands, bits));
         }
         if (values.length != (long) width * height * bands) {
             throw new IllegalArgumentException(
-                    values.length + " values for " + width + " by " + height + " by " + bands);
+                    say("core.picture.Pixels.values-for-by-by", values.length, width, height, bands));
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.picture;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.core.scene.Placement;
 import java.util.ArrayList;
@@ -63,7 +65,7 @@ public final class Texels {
 
     private static void check(int width, int height, int[] argb) {
         if (width < 1 || height < 1 || argb.length != width * height) {
-            throw new IllegalArgumentException(argb.length + " texels for " + width + " by " + height);
+            throw new IllegalArgumentException(say("core.picture.Texels.texels-for-by", argb.length, width, height));
         }
     }
 

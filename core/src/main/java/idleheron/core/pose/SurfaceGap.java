@@ -1,5 +1,7 @@
 package idleheron.core.pose;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Node;
@@ -138,7 +140,10 @@ public final class SurfaceGap {
         int pieces = Math.max(1, points / SMALLEST);
         for (int from = 0; from < seconds.length; from += BLOCK) {
             progress.at(
-                    (double) from / seconds.length, clipA == null ? "at rest" : "weighing the skin on " + clipA.name());
+                    (double) from / seconds.length,
+                    clipA == null
+                            ? say("core.pose.SurfaceGap.at-rest")
+                            : say("core.pose.SurfaceGap.weighing-the-skin-on", clipA.name()));
             int frames = Math.min(BLOCK, seconds.length - from);
             int pairs = (frames + 1) / 2;
             List<double[]> ma = new ArrayList<>();
@@ -190,7 +195,10 @@ public final class SurfaceGap {
         Surface sb = new Surface(b, nodesB[i]);
         for (int t = 0; t < seconds.length; t++) {
             progress.at(
-                    (double) t / seconds.length, clipA == null ? "at rest" : "weighing the skin on " + clipA.name());
+                    (double) t / seconds.length,
+                    clipA == null
+                            ? say("core.pose.SurfaceGap.at-rest")
+                            : say("core.pose.SurfaceGap.weighing-the-skin-on", clipA.name()));
             float[] pa = sa.deform(a.at(clipA, seconds[t]), afterA);
             float[] pb = sb.deform(b.at(clipB, seconds[t]), afterB);
             int n = Math.min(pa.length, pb.length);

@@ -1,5 +1,7 @@
 package idleheron.core.remedy;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.Scene;
 
 /** A remedy that keeps its place in the list and is switched off. */
@@ -16,7 +18,7 @@ public record Paused(Remedy remedy) implements Remedy {
 
     @Override
     public String describe() {
-        return "Switched off. " + remedy.describe();
+        return say("core.remedy.Paused.switched-off", remedy.describe());
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.job.Progress;
 import idleheron.core.pose.CanonicalSpace;
@@ -35,9 +37,10 @@ public record Proof(Figure worst, int frames) {
     /** As a clause: "surface moves 0.042 mm, clip wade, frame 47, hips". */
     public String text() {
         return isFinite()
-                ? "surface moves " + worst.full()
-                : "points of the surface are no numbers any more"
-                        + worst.full().substring(worst.text().length());
+                ? say("core.remedy.Proof.surface-moves", worst.full())
+                : say(
+                        "core.remedy.Proof.points-of-the-surface-are-no",
+                        worst.full().substring(worst.text().length()));
     }
 
     /** Meshes are taken in their order; where they were cut or put together, points by where they rest. */

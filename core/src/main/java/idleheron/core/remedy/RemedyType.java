@@ -1,5 +1,7 @@
 package idleheron.core.remedy;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.AxisSystem;
 import idleheron.core.scene.Scene;
 import java.util.function.Function;
@@ -81,13 +83,13 @@ public record RemedyType(
      */
     public Remedy made(RemedyValue value) {
         if (word == null) {
-            throw new IllegalArgumentException(code + " has more parameters than a word can tell; a recipe holds it");
+            throw new IllegalArgumentException(say("core.remedy.RemedyType.has-more-parameters-than-a-word", code));
         }
         if (word.usage().isEmpty() && !value.text().isEmpty()) {
-            throw new IllegalArgumentException(code + " takes no value, found " + value.text());
+            throw new IllegalArgumentException(say("core.remedy.RemedyType.takes-no-value-found", code, value.text()));
         }
         if (word.usage().startsWith("=") && value.text().isEmpty()) {
-            throw new IllegalArgumentException(code + " needs a value: " + usage());
+            throw new IllegalArgumentException(say("core.remedy.RemedyType.needs-a-value", code, usage()));
         }
         return word.made().apply(value);
     }

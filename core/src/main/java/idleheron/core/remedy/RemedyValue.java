@@ -1,5 +1,7 @@
 package idleheron.core.remedy;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.SignedAxis;
 import idleheron.core.time.FrameRate;
 import idleheron.core.volume.tree.IndexBox;
@@ -28,7 +30,7 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
     /** Where all goes. */
     public RemedyType.Destination destination() {
         if (place == null) {
-            throw new IllegalArgumentException("needs a destination: --for CONVENTION");
+            throw new IllegalArgumentException(say("core.remedy.RemedyValue.needs-a-destination-for-convention"));
         }
         return place;
     }
@@ -56,7 +58,7 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
     /** A name: anything but nothing. */
     public String name() {
         if (text.isBlank()) {
-            throw expected("a name");
+            throw expected(say("core.remedy.RemedyValue.a-name"));
         }
         return text;
     }
@@ -71,7 +73,7 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
         } catch (NumberFormatException e) {
             // told below
         }
-        throw expected("a number");
+        throw expected(say("core.remedy.RemedyValue.a-number"));
     }
 
     /**
@@ -80,7 +82,7 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
     public double positive() {
         double v = number();
         if (!(v > 0)) {
-            throw expected("a number above 0");
+            throw expected(say("core.remedy.RemedyValue.a-number-above-0"));
         }
         return v;
     }
@@ -91,7 +93,7 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
     public int whole() {
         double v = number();
         if (v != (int) v) {
-            throw expected("a whole number");
+            throw expected(say("core.remedy.RemedyValue.a-whole-number"));
         }
         return (int) v;
     }
@@ -100,7 +102,7 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
     public int count() {
         int n = whole();
         if (n < 1) {
-            throw expected("a whole number above 0");
+            throw expected(say("core.remedy.RemedyValue.a-whole-number-above-0"));
         }
         return n;
     }
@@ -113,7 +115,7 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
     public SignedAxis axis() {
         SignedAxis a = SignedAxis.named(text);
         if (a == null) {
-            throw expected("an axis: X, Y, Z, -X, -Y or -Z");
+            throw expected(say("core.remedy.RemedyValue.an-axis-x-y-z-x"));
         }
         return a;
     }
@@ -121,7 +123,7 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
     public ValueType type() {
         String all = String.join(
                 ", ", Arrays.stream(ValueType.values()).map(ValueType::id).toList());
-        return one(ValueType.values(), t -> t.id().equals(text), "a type, one of " + all);
+        return one(ValueType.values(), t -> t.id().equals(text), say("core.remedy.RemedyValue.a-type-one-of", all));
     }
 
     private <T> T one(T[] all, Predicate<T> is, String expected) {
@@ -133,7 +135,7 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
         List<String> out =
                 Arrays.stream(text.split(LIST, -1)).map(String::strip).toList();
         if (out.contains("")) {
-            throw expected("names with commas between them");
+            throw expected(say("core.remedy.RemedyValue.names-with-commas-between-them"));
         }
         return out;
     }
@@ -148,12 +150,15 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
         int[] n =
                 Arrays.stream(text.split(LIST, -1)).mapToInt(t -> of(t).whole()).toArray();
         if (n.length != 6) {
-            throw expected("six whole numbers");
+            throw expected(say("core.remedy.RemedyValue.six-whole-numbers"));
         }
         return new IndexBox(n[0], n[1], n[2], n[3], n[4], n[5]);
     }
 
     private IllegalArgumentException expected(String what) {
-        return new IllegalArgumentException("expected " + what + ", found " + (text.isEmpty() ? "nothing" : text));
+        return new IllegalArgumentException(say(
+                "core.remedy.RemedyValue.expected-found",
+                what,
+                (text.isEmpty() ? say("core.remedy.RemedyValue.nothing") : text)));
     }
 }

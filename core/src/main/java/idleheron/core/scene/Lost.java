@@ -1,5 +1,7 @@
 package idleheron.core.scene;
 
+import static idleheron.core.Messages.say;
+
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,17 +17,17 @@ import java.util.Objects;
 public record Lost(What what, String name, String place, String why) {
     /** Kinds of things. */
     public enum What {
-        PART("part of the file", "parts of the file"),
-        STAGE("unit, axes and rate", "unit, axes and rate"),
-        NODE("node", "all nodes"),
-        MESH("mesh", "all meshes"),
-        LAYERS("what lies over mesh", "what lies over all meshes"),
-        SKIN("skin", "all skins"),
-        SHAPES("blend shapes", "all blend shapes"),
-        MATERIAL("material", "all materials"),
-        CLIP("clip", "all clips"),
-        GRID("grid", "all grids"),
-        OBJECT("object of a cache", "all objects of caches");
+        PART(say("core.scene.Lost.part-of-the-file"), say("core.scene.Lost.parts-of-the-file")),
+        STAGE(say("core.scene.Lost.unit-axes-and-rate"), say("core.scene.Lost.unit-axes-and-rate")),
+        NODE("node", say("core.scene.Lost.all-nodes")),
+        MESH("mesh", say("core.scene.Lost.all-meshes")),
+        LAYERS(say("core.scene.Lost.what-lies-over-mesh"), say("core.scene.Lost.what-lies-over-all-meshes")),
+        SKIN("skin", say("core.scene.Lost.all-skins")),
+        SHAPES(say("core.scene.Lost.blend-shapes"), say("core.scene.Lost.all-blend-shapes")),
+        MATERIAL("material", say("core.scene.Lost.all-materials")),
+        CLIP("clip", say("core.scene.Lost.all-clips")),
+        GRID("grid", say("core.scene.Lost.all-grids")),
+        OBJECT(say("core.scene.Lost.object-of-a-cache"), say("core.scene.Lost.all-objects-of-caches"));
 
         private final String word;
         private final String all;

@@ -1,5 +1,7 @@
 package idleheron.core.scene;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Cache;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.motion.Clip;
@@ -36,8 +38,10 @@ public record Scene(String name, Stage stage, List<Node> nodes, Parts parts, Lis
         for (int i = 0; i < nodes.size(); i++) {
             int p = nodes.get(i).parent();
             if (p < -1 || p >= i) {
-                throw new IllegalArgumentException(
-                        "node " + i + " " + nodes.get(i).name() + " comes before its parent");
+                throw new IllegalArgumentException(say(
+                        "core.scene.Scene.node-comes-before-its-parent",
+                        i,
+                        nodes.get(i).name()));
             }
         }
     }

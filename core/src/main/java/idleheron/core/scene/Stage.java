@@ -1,5 +1,7 @@
 package idleheron.core.scene;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.AxisSystem;
 import idleheron.core.time.FrameRate;
 import java.util.List;
@@ -25,7 +27,7 @@ public record Stage(
 
     public Stage {
         if (!(metersPerUnit > 0) || Double.isInfinite(metersPerUnit)) {
-            throw new IllegalArgumentException("metres per unit is " + metersPerUnit + ", expected a positive number");
+            throw new IllegalArgumentException(say("core.scene.Stage.metres-per-unit-is-expected-a", metersPerUnit));
         }
         properties = List.copyOf(properties);
     }

@@ -1,5 +1,7 @@
 package idleheron.core.time;
 
+import static idleheron.core.Messages.say;
+
 /**
  * Frames per second as an exact fraction, so that 24000/1001 stays itself.
  *
@@ -14,7 +16,8 @@ public record FrameRate(long numerator, long denominator) {
 
     public FrameRate {
         if (numerator <= 0 || denominator <= 0) {
-            throw new IllegalArgumentException("frame rate " + numerator + "/" + denominator + " is not positive");
+            throw new IllegalArgumentException(
+                    say("core.time.FrameRate.frame-rate-is-not-positive", numerator, denominator));
         }
         long g = gcd(numerator, denominator);
         numerator /= g;
@@ -28,7 +31,7 @@ public record FrameRate(long numerator, long denominator) {
     /** The fraction that a rounded figure stands for: 23.976 is 24000/1001, 29.97 is 30000/1001. */
     public static FrameRate nearest(double perSecond) {
         if (!(perSecond > 0) || perSecond > 1e9) {
-            throw new IllegalArgumentException("frame rate " + perSecond + " is not usable");
+            throw new IllegalArgumentException(say("core.time.FrameRate.frame-rate-is-not-usable", perSecond));
         }
         double whole = Math.rint(perSecond);
         if (whole >= 1 && Math.abs(perSecond - whole) < 1e-6) {

@@ -1,5 +1,7 @@
 package idleheron.core.time;
 
+import static idleheron.core.Messages.say;
+
 /** The times at which a span is sampled. */
 public final class SampleTimes {
     /** More frames than this in one clip is refused: no clip is 30 hours long at 24 frames a second. */
@@ -21,7 +23,7 @@ public final class SampleTimes {
         boolean after = to < last;
         long all = Math.max(0, count) + (before ? 1 : 0) + (after ? 1 : 0);
         if (all > MOST) {
-            throw new IllegalArgumentException("a clip of " + all + " frames is more than " + MOST);
+            throw new IllegalArgumentException(say("core.time.SampleTimes.a-clip-of-frames-is-more", all, MOST));
         }
         double[] out = new double[(int) all];
         int at = 0;

@@ -1,5 +1,7 @@
 package idleheron.core.volume;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.volume.tree.SparseTree;
 import idleheron.core.volume.tree.ValueType;
 import java.util.Objects;
@@ -13,8 +15,8 @@ import java.util.Objects;
  * @param metadata all that goes with it, name and class included
  */
 public record Grid(String name, String gridClass, GridMap map, SparseTree tree, boolean half, GridMetadata metadata) {
-    public static final String FOG = "fog volume";
-    public static final String LEVEL_SET = "level set";
+    public static final String FOG = say("core.volume.Grid.fog-volume");
+    public static final String LEVEL_SET = say("core.volume.Grid.level-set");
 
     /** A grid that says of itself no more than its name and class. */
     public static Grid of(String name, String gridClass, GridMap map, SparseTree tree) {

@@ -1,5 +1,7 @@
 package idleheron.core.volume;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.SignedAxis;
 import idleheron.core.volume.tree.IndexBox;
 import idleheron.core.volume.tree.ValueType;
@@ -40,7 +42,7 @@ public sealed interface GridChange {
         public Place {
             if (matrix.length != 16 || !Arrays.stream(matrix).allMatch(Double::isFinite)) {
                 throw new IllegalArgumentException(
-                        "expected a matrix of 16 finite numbers, found " + Arrays.toString(matrix));
+                        say("core.volume.GridChange.expected-a-matrix-of-16-finite", Arrays.toString(matrix)));
             }
         }
 
@@ -84,7 +86,8 @@ public sealed interface GridChange {
     record Scale(double factor) implements GridChange {
         public Scale {
             if (!(factor > 0 && Double.isFinite(factor))) {
-                throw new IllegalArgumentException("expected a factor above 0, found " + factor);
+                throw new IllegalArgumentException(
+                        say("core.volume.GridChange.expected-a-factor-above-0-found", factor));
             }
         }
 
@@ -154,7 +157,8 @@ public sealed interface GridChange {
     record Coarsen(double factor) implements GridChange {
         public Coarsen {
             if (!(factor > 0 && Double.isFinite(factor))) {
-                throw new IllegalArgumentException("expected a size of voxels above 0, found " + factor);
+                throw new IllegalArgumentException(
+                        say("core.volume.GridChange.expected-a-size-of-voxels-above", factor));
             }
         }
 
@@ -173,7 +177,8 @@ public sealed interface GridChange {
     record Prune(double tolerance) implements GridChange {
         public Prune {
             if (!(tolerance >= 0 && Double.isFinite(tolerance))) {
-                throw new IllegalArgumentException("expected a tolerance of 0 or more, found " + tolerance);
+                throw new IllegalArgumentException(
+                        say("core.volume.GridChange.expected-a-tolerance-of-0-or", tolerance));
             }
         }
 
@@ -218,7 +223,8 @@ public sealed interface GridChange {
     record Multiply(String name, double factor) implements GridChange {
         public Multiply {
             if (!Double.isFinite(factor)) {
-                throw new IllegalArgumentException("expected a finite factor, found " + factor);
+                throw new IllegalArgumentException(
+                        say("core.volume.GridChange.expected-a-finite-factor-found", factor));
             }
         }
 

@@ -1,5 +1,7 @@
 package idleheron.core.volume;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.volume.tree.IndexBox;
 import org.jspecify.annotations.Nullable;
 
@@ -180,7 +182,7 @@ public record GridMap(
                 - m[1] * (m[4] * m[10] - m[6] * m[8])
                 + m[2] * (m[4] * m[9] - m[5] * m[8]);
         if (d == 0 || Double.isNaN(d)) {
-            throw new ArithmeticException("the transform flattens space");
+            throw new ArithmeticException(say("core.volume.GridMap.the-transform-flattens-space"));
         }
         double[] out = new double[16];
         for (int r = 0; r < 3; r++) {

@@ -1,5 +1,7 @@
 package idleheron.core.volume;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.volume.tree.IndexBox;
 import idleheron.core.volume.tree.SparseTree;
 import idleheron.core.volume.tree.TreeStats;
@@ -20,7 +22,7 @@ public final class Resample {
             }
         }
         if (of.frustum() != null) {
-            throw new IllegalArgumentException("a frustum keeps its voxels");
+            throw new IllegalArgumentException(say("core.volume.Resample.a-frustum-keeps-its-voxels"));
         }
         return GridMap.plainest(m);
     }

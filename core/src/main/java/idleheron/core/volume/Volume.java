@@ -1,5 +1,7 @@
 package idleheron.core.volume;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -44,7 +46,7 @@ public record Volume(String name, int padding, List<Frame> frames, List<GridChan
          * @throws IOException when they cannot be read, or the grid has none
          */
         default PointSet points(String label) throws IOException {
-            throw new IOException(label + " is no grid of points");
+            throw new IOException(say("core.volume.Volume.is-no-grid-of-points", label));
         }
     }
 
@@ -130,7 +132,7 @@ public record Volume(String name, int padding, List<Frame> frames, List<GridChan
                 return !changes.isEmpty() && g.half() && g.type().real() ? g.withTree(GridEdits.halve(g.tree())) : g;
             }
         }
-        throw new IOException(frame.file + ": expected a grid " + name + ", found none");
+        throw new IOException(say("core.volume.Volume.expected-a-grid-found-none", frame.file, name));
     }
 
     /** Frames that can be read. */

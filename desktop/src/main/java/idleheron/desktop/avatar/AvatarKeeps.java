@@ -1,5 +1,7 @@
 package idleheron.desktop.avatar;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.desktop.model.Kept;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -11,7 +13,7 @@ import org.slf4j.LoggerFactory;
 /** What was said by hand and will be asked for again: roles for rigs of the same joints, the terms of the house. */
 public final class AvatarKeeps {
     private static final Logger LOG = LoggerFactory.getLogger(AvatarKeeps.class);
-    private static final String HOUSE = "terms of the house";
+    private static final String HOUSE = say("desktop.avatar.AvatarKeeps.terms-of-the-house");
 
     private final Kept kept;
 

@@ -1,5 +1,7 @@
 package idleheron.desktop.avatar;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Verdict;
 import idleheron.core.Wording;
 import idleheron.core.avatar.Avatar;
@@ -141,16 +143,18 @@ public final class RoleModel {
         String joint = joint(role);
         RoleGuess g = found.guess(role);
         if (joint.isEmpty()) {
-            return g != null ? "perhaps " + name(g.node()) : role.isRequired() ? "missing" : "";
+            return g != null
+                    ? say("desktop.avatar.RoleModel.perhaps", name(g.node()))
+                    : role.isRequired() ? say("desktop.avatar.RoleModel.missing") : "";
         }
         if (twice(role)) {
-            return "has two roles";
+            return say("desktop.avatar.RoleModel.has-two-roles");
         }
         if (told().containsKey(role.code())) {
-            return "by hand";
+            return say("desktop.avatar.RoleModel.by-hand");
         }
         if (g == null) {
-            return "as the file says";
+            return say("desktop.avatar.RoleModel.as-the-file-says");
         }
         return name(g.node()).equals(joint) ? Math.round(PERCENT * g.certainty()) + " %" : "shape: " + name(g.node());
     }
@@ -161,8 +165,9 @@ public final class RoleModel {
         if (g == null) {
             return "";
         }
-        String against = g.against().isEmpty() ? "" : "; against it: " + String.join(", ", g.against());
-        return name(g.node()) + " by shape: " + String.join(", ", g.why()) + against;
+        String against =
+                g.against().isEmpty() ? "" : say("desktop.avatar.RoleModel.against-it", String.join(", ", g.against()));
+        return say("desktop.avatar.RoleModel.by-shape", name(g.node()), String.join(", ", g.why()), against);
     }
 
     /** What was said by hand: roles, as the standard writes them, with their joint or "". */
@@ -190,12 +195,12 @@ public final class RoleModel {
                 .distinct()
                 .toList();
         List<String> out = new ArrayList<>();
-        out.add(Wording.counted(now.size(), "role") + " of " + Role.values().length + " given");
+        out.add(say("desktop.avatar.RoleModel.of-given", Wording.counted(now.size(), "role"), Role.values().length));
         if (!missing.isEmpty()) {
             out.add("missing: " + missing.stream().map(Role::shown).collect(Collectors.joining(", ")));
         }
         if (!two.isEmpty()) {
-            out.add("two roles: " + String.join(", ", two));
+            out.add(say("desktop.avatar.RoleModel.two-roles", String.join(", ", two)));
         }
         out.addAll(found.doubts());
         return String.join("; ", out) + ".";

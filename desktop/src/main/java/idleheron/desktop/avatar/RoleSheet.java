@@ -1,5 +1,7 @@
 package idleheron.desktop.avatar;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.avatar.Role;
 import idleheron.core.remedy.avatar.GiveRoles;
 import idleheron.desktop.widget.Ui;
@@ -28,7 +30,7 @@ import org.jspecify.annotations.Nullable;
  * onto a role, or chosen in its row.
  */
 public final class RoleSheet extends HBox {
-    private static final String NONE = "no joint";
+    private static final String NONE = say("desktop.avatar.RoleSheet.no-joint");
     private static final double JOINT = 150;
     private static final double NAME = 132;
     private static final double CELL = 27;
@@ -68,30 +70,41 @@ public final class RoleSheet extends HBox {
         model.take(before);
         refresh();
         if (!before.isEmpty()) {
-            state.setText("As it was said by hand for a rig of the same joints. " + state.getText());
+            state.setText(say("desktop.avatar.RoleSheet.as-it-was-said-by-hand", state.getText()));
         }
     }
 
     private VBox side() {
-        letters.setPromptText("Find a joint");
-        Ui.named(letters, "Letters of a joint's name", "Show only joints with these letters in their name");
+        letters.setPromptText(say("desktop.avatar.RoleSheet.find-a-joint"));
+        Ui.named(
+                letters,
+                say("desktop.avatar.RoleSheet.letters-of-a-joint-s-name"),
+                say("desktop.avatar.RoleSheet.show-only-joints-with-these-letters"));
         letters.textProperty().addListener((o, was, is) -> refresh());
-        joints.setAccessibleText("Joints, those without a role first");
+        joints.setAccessibleText(say("desktop.avatar.RoleSheet.joints-those-without-a-role-first"));
         joints.setFixedCellSize(CELL);
         joints.getStyleClass().add("help-list");
         joints.setCellFactory(v -> new JointCell());
         VBox.setVgrow(joints, Priority.ALWAYS);
         VBox side = Ui.column(
                 8,
-                Ui.label("Joints", "heading"),
+                Ui.label(say("desktop.avatar.RoleSheet.joints"), "heading"),
                 letters,
                 joints,
                 state,
                 Ui.row(
                         8,
-                        Ui.button("As found", "Forget what was said by hand here", this::anew, "quiet"),
+                        Ui.button(
+                                say("desktop.avatar.RoleSheet.as-found"),
+                                say("desktop.avatar.RoleSheet.forget-what-was-said-by-hand"),
+                                this::anew,
+                                "quiet"),
                         Ui.grow(),
-                        Ui.button("Give these", "Add it to the remedies and keep it", this::give, "strong-button")));
+                        Ui.button(
+                                say("desktop.avatar.RoleSheet.give-these"),
+                                say("desktop.avatar.RoleSheet.add-it-to-the-remedies-and"),
+                                this::give,
+                                "strong-button")));
         side.setMinWidth(230);
         side.setPrefWidth(230);
         return side;
@@ -191,7 +204,7 @@ public final class RoleSheet extends HBox {
             joint.setMinWidth(JOINT);
             joint.setMaxWidth(JOINT);
             joint.setVisibleRowCount(14);
-            joint.setAccessibleText("Joint of the " + role.shown());
+            joint.setAccessibleText(say("desktop.avatar.RoleSheet.joint-of-the", role.shown()));
             joint.setTooltip(why);
             joint.valueProperty().addListener((o, was, is) -> {
                 if (!filling && is != null) {
@@ -223,7 +236,7 @@ public final class RoleSheet extends HBox {
             joint.setValue(now.isEmpty() ? NONE : now);
             word.setText(model.word(role));
             String reasons = model.why(role);
-            why.setText(reasons.isEmpty() ? "Nothing is known by shape." : reasons);
+            why.setText(reasons.isEmpty() ? say("desktop.avatar.RoleSheet.nothing-is-known-by-shape") : reasons);
             mark.getChildren().setAll(Ui.mark(model.verdict(role), 11));
         }
     }

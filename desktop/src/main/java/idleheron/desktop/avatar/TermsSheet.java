@@ -1,5 +1,7 @@
 package idleheron.desktop.avatar;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.AvatarMeta;
@@ -29,7 +31,7 @@ import javafx.scene.layout.VBox;
  * or what the user takes from the terms of the house.
  */
 public final class TermsSheet extends VBox {
-    private static final String NOT_SAID = "not said";
+    private static final String NOT_SAID = say("desktop.avatar.TermsSheet.not-said");
 
     /** What is the avatar's own and never the house's. */
     private static final List<MetaField> OWN = List.of(MetaField.NAME, MetaField.VERSION);
@@ -69,20 +71,20 @@ public final class TermsSheet extends VBox {
                         Ui.row(
                                 8,
                                 Ui.button(
-                                        "Take the house's",
-                                        "Fill in what was kept as the terms of the house",
+                                        say("desktop.avatar.TermsSheet.take-the-house-s"),
+                                        say("desktop.avatar.TermsSheet.fill-in-what-was-kept-as"),
                                         this::house,
                                         "quiet"),
                                 Ui.button(
-                                        "Keep as the house's",
-                                        "Keep all but name and version for the next avatar",
+                                        say("desktop.avatar.TermsSheet.keep-as-the-house-s"),
+                                        say("desktop.avatar.TermsSheet.keep-all-but-name-and-version"),
                                         this::keep,
                                         "quiet"),
                                 Ui.grow(),
                                 Ui.button(
-                                        "Say these",
-                                        "Add what was changed to the remedies",
-                                        this::say,
+                                        say("desktop.avatar.TermsSheet.say-these"),
+                                        say("desktop.avatar.TermsSheet.add-what-was-changed-to-the"),
+                                        this::give,
                                         "strong-button")));
         judge();
     }
@@ -112,17 +114,18 @@ public final class TermsSheet extends VBox {
                     8,
                     t,
                     Ui.button(
-                            "The standard's",
-                            "The only terms that receivers accept here: " + MetaField.LICENSE
-                                    + "; others go into other license url",
+                            say("desktop.avatar.TermsSheet.the-standard-s"),
+                            say("desktop.avatar.TermsSheet.the-only-terms-that-receivers-accept", MetaField.LICENSE),
                             () -> t.setText(MetaField.LICENSE),
                             "quiet"));
         }
         String hint = f.kind() == MetaField.Kind.LIST
-                ? "several are parted by semicolons"
+                ? say("desktop.avatar.TermsSheet.several-are-parted-by-semicolons")
                 : f.choices().isEmpty()
                         ? ""
-                        : "not said counts as " + f.choices().getFirst();
+                        : say(
+                                "desktop.avatar.TermsSheet.not-said-counts-as",
+                                f.choices().getFirst());
         if (hint.isEmpty()) {
             return control;
         }
@@ -167,11 +170,11 @@ public final class TermsSheet extends VBox {
         List<MetaField> wrong = meta().wrong();
         state.setText(
                 wrong.isEmpty()
-                        ? "All that must be said is said."
-                        : "Still to be said: "
-                                + Wording.listed(
-                                        wrong.stream().map(MetaField::shown).toList())
-                                + ". Receivers find no avatar without.");
+                        ? say("desktop.avatar.TermsSheet.all-that-must-be-said-is")
+                        : say(
+                                "desktop.avatar.TermsSheet.still-to-be-said-receivers-find",
+                                Wording.listed(
+                                        wrong.stream().map(MetaField::shown).toList())));
     }
 
     private void house() {
@@ -184,7 +187,7 @@ public final class TermsSheet extends VBox {
         });
         judge();
         if (terms.isEmpty()) {
-            state.setText("Nothing was kept as the house's yet. " + state.getText());
+            state.setText(say("desktop.avatar.TermsSheet.nothing-was-kept-as-the-house", state.getText()));
         }
     }
 
@@ -197,11 +200,13 @@ public final class TermsSheet extends VBox {
         }
         state.setText(
                 keeps.keepTerms(terms)
-                        ? "Kept: " + Wording.counted(terms.size(), "field") + " for the next avatar."
-                        : "It could not be kept.");
+                        ? say(
+                                "desktop.avatar.TermsSheet.kept-for-the-next-avatar",
+                                Wording.counted(terms.size(), "field"))
+                        : say("desktop.avatar.TermsSheet.it-could-not-be-kept"));
     }
 
-    private void say() {
+    private void give() {
         List<SayMeta> out = new ArrayList<>();
         for (MetaField f : MetaField.values()) {
             if (!text(f).equals(start.get(f))) {

@@ -1,5 +1,7 @@
 package idleheron.desktop.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.compare.Comparison;
 import idleheron.core.pair.LikelyCause;
@@ -46,7 +48,7 @@ final class CauseCard extends VBox {
             offerSave(mended);
             return;
         }
-        getChildren().add(Ui.label("Likely cause", "small"));
+        getChildren().add(Ui.label(say("desktop.compare.CauseCard.likely-cause"), "small"));
         List<LikelyCause> told = told(c.causes());
         told.forEach(l -> getChildren().add(line(l, l == told.getFirst())));
         int n = c.causes().size();
@@ -54,9 +56,10 @@ final class CauseCard extends VBox {
                 .addAll(
                         Ui.wrapped(rest(c, n - told.size()), "second"),
                         Ui.button(
-                                "Mend the returned file",
-                                "Apply " + Wording.counted(n, "remedy", "remedies")
-                                        + " to what came back, and compare again",
+                                say("desktop.compare.CauseCard.mend-the-returned-file"),
+                                say(
+                                        "desktop.compare.CauseCard.apply-to-what-came-back-and",
+                                        Wording.counted(n, "remedy", "remedies")),
                                 mend,
                                 "strong-button"));
         offerSave(mended);
@@ -66,15 +69,17 @@ final class CauseCard extends VBox {
         if (mended) {
             getChildren()
                     .add(Ui.button(
-                            "Save the mended file…",
-                            "Write what came back as it is mended, in any carrier",
+                            say("desktop.compare.CauseCard.save-the-mended-file"),
+                            say("desktop.compare.CauseCard.write-what-came-back-as-it"),
                             save,
                             "quiet"));
         }
     }
 
     private static String title(Comparison c) {
-        return c.losses().isEmpty() ? "Likely cause" : "Lost on the way; no remedy on what came back restores it";
+        return c.losses().isEmpty()
+                ? say("desktop.compare.CauseCard.likely-cause")
+                : say("desktop.compare.CauseCard.lost-on-the-way-no-remedy");
     }
 
     private static String nothing(Comparison c, boolean mended) {
@@ -82,11 +87,11 @@ final class CauseCard extends VBox {
             return c.lossSentence();
         }
         if (c.verdict().isFault()) {
-            return "No single cause explains the differences: what is over tolerance was lost on the way, and no remedy restores it.";
+            return say("desktop.compare.CauseCard.no-single-cause-explains-the-differences");
         }
         return mended
-                ? "Mended: what is left is within tolerance."
-                : "Nothing to explain: what came back is what was sent.";
+                ? say("desktop.compare.CauseCard.mended-what-is-left-is-within")
+                : say("desktop.compare.CauseCard.nothing-to-explain-what-came-back");
     }
 
     /** Those that explain most, in the order in which they were found: so the figures read downward. */
@@ -109,13 +114,18 @@ final class CauseCard extends VBox {
         sentence.setMaxWidth(Double.MAX_VALUE);
         Label left = Ui.label(l.before() + " → " + l.left(), "figure");
         left.setMinWidth(USE_PREF_SIZE);
-        left.setTooltip(
-                new Tooltip(l.before() + " figures over tolerance before its remedy, " + l.left() + " after it"));
+        left.setTooltip(new Tooltip(
+                say("desktop.compare.CauseCard.figures-over-tolerance-before-its-remedy", l.before(), l.left())));
         HBox line = Ui.row(6, sentence, left);
         line.setAlignment(Pos.TOP_LEFT);
         if (HelpPages.of(l.code()) != null) {
-            Button about = Ui.button("?", "What this is about", () -> help.accept(l.code()), "icon-button", "about");
-            about.setAccessibleText("What this is about: " + l.text());
+            Button about = Ui.button(
+                    "?",
+                    say("desktop.compare.CauseCard.what-this-is-about"),
+                    () -> help.accept(l.code()),
+                    "icon-button",
+                    "about");
+            about.setAccessibleText(say("desktop.compare.CauseCard.what-this-is-about-2", l.text()));
             line.getChildren().add(about);
         }
         return line;
@@ -123,11 +133,15 @@ final class CauseCard extends VBox {
 
     private static String rest(Comparison c, int more) {
         List<LikelyCause> causes = c.causes();
-        return (more > 0 ? Wording.counted(more, "smaller cause") + " more. " : "")
-                + "After mending " + (causes.size() == 1 ? "it" : "all") + ", "
-                + causes.getLast().left() + " of "
-                + Wording.counted(causes.getFirst().before(), "figure")
-                + (causes.getLast().left() == 1 ? " is" : " are") + " over tolerance."
-                + (c.losses().isEmpty() ? "" : " Lost on the way: " + c.lossSentence());
+        return say(
+                "desktop.compare.CauseCard.after-mending-of-over-tolerance",
+                (more > 0 ? say("desktop.compare.CauseCard.more", Wording.counted(more, "smaller cause")) : ""),
+                (causes.size() == 1 ? say("desktop.compare.CauseCard.it") : say("desktop.compare.CauseCard.all")),
+                causes.getLast().left(),
+                Wording.counted(causes.getFirst().before(), "figure"),
+                (causes.getLast().left() == 1
+                        ? say("desktop.compare.CauseCard.is")
+                        : say("desktop.compare.CauseCard.are")),
+                (c.losses().isEmpty() ? "" : say("desktop.compare.CauseCard.lost-on-the-way", c.lossSentence())));
     }
 }

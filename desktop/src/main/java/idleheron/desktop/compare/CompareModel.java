@@ -1,5 +1,7 @@
 package idleheron.desktop.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CompareJob;
 import idleheron.core.Evidence;
 import idleheron.core.Topic;
@@ -114,13 +116,17 @@ record CompareModel(CompareJob.Result result, Topic topic) {
      */
     String legend(boolean weights, double top, int node) {
         if (!weights) {
-            return String.format(Locale.ROOT, "0 – %.3f mm between sent and returned", top);
+            return String.format(Locale.ROOT, say("desktop.compare.CompareModel.0-3f-mm-between-sent-and"), top);
         }
         int joint = joint(node);
         return String.format(
                 Locale.ROOT,
-                "0 – %.3f difference in weight%s",
+                say("desktop.compare.CompareModel.0-3f-difference-in-weight-s"),
                 top,
-                joint < 0 ? ", all joints" : " of " + sent().nodes().get(joint).name());
+                joint < 0
+                        ? say("desktop.compare.CompareModel.all-joints")
+                        : say(
+                                "desktop.compare.CompareModel.of",
+                                sent().nodes().get(joint).name()));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.desktop.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CompareJob;
 import idleheron.core.Evidence;
 import idleheron.core.Topic;
@@ -8,7 +10,6 @@ import idleheron.core.Wording;
 import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
-import idleheron.core.pair.CompareSettings;
 import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
@@ -22,15 +23,11 @@ import idleheron.desktop.view3d.Spaces;
 import idleheron.desktop.view3d.ViewFrame;
 import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
-import idleheron.desktop.widget.Carriers;
 import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.EvidenceTable;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Split;
 import idleheron.desktop.widget.Ui;
-import idleheron.formats.disk.FileNames;
-import java.io.File;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Consumer;
 import javafx.application.Platform;
@@ -43,7 +40,6 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -56,21 +52,16 @@ public final class CompareScreen extends Screen<BorderPane> {
     private static final double PLOT = 64;
 
     private final Bench bench;
-    private final BenchActions deeds;
     private final Spaces spaces;
     private final ViewFrame frame;
     private final Viewport view;
     private final VBox head = Ui.column(0);
     private final TopicLedger ledger = new TopicLedger(this::choose);
-    private final HBox terms = Ui.row(
-            8,
-            Ui.button("Matching", "What belongs to what, and how to change it", this::matching, "quiet"),
-            Ui.button("Tolerances", "From which figure on a difference counts", this::tolerances, "quiet"));
+    private final HBox terms;
     private final CauseCard cause;
     private final EvidencePane pane;
     private final EvidenceTable table;
     private final VBox evidence;
-    private final Sheets sheets;
     private final PlotPane plot;
     private final Split sides;
     private final Split pictures;
@@ -92,15 +83,26 @@ public final class CompareScreen extends Screen<BorderPane> {
     public CompareScreen(Bench bench, BenchActions deeds, Parts with) {
         super(new BorderPane());
         this.bench = bench;
-        this.deeds = deeds;
         view = with.view;
         spaces = with.spaces;
-        sheets = with.sheets;
+        CompareSheets asks = new CompareSheets(bench, deeds, with.sheets);
+        terms = Ui.row(
+                8,
+                Ui.button(
+                        say("desktop.compare.CompareScreen.matching"),
+                        say("desktop.compare.CompareScreen.what-belongs-to-what-and-how"),
+                        asks::matching,
+                        "quiet"),
+                Ui.button(
+                        say("desktop.compare.CompareScreen.tolerances"),
+                        say("desktop.compare.CompareScreen.from-which-figure-on-a-difference"),
+                        asks::tolerances,
+                        "quiet"));
         pane = new EvidencePane(deeds::tell);
         table = pane.table();
         plot = new PlotPane(bench);
         legend = Legend.of(legendText);
-        cause = new CauseCard(with.help, deeds::mend, this::saveMended);
+        cause = new CauseCard(with.help, deeds::mend, asks::saveMended);
         frame = new ViewFrame(view)
                 .left(arrangement)
                 .right(Choice.meaning(bench.asMeant()))
@@ -113,7 +115,7 @@ public final class CompareScreen extends Screen<BorderPane> {
                 new Split.Between(
                         Orientation.VERTICAL,
                         "compare-table",
-                        "Line between the topics and the table",
+                        say("desktop.compare.CompareScreen.line-between-the-topics-and-the"),
                         h -> Math.min(told.prefHeight(told.getWidth()) + 4, h * 0.7)),
                 with.settings,
                 Ui.scrolled(told),
@@ -123,7 +125,7 @@ public final class CompareScreen extends Screen<BorderPane> {
                 new Split.Between(
                         Orientation.VERTICAL,
                         "compare-plot",
-                        "Line between the view and the plot",
+                        say("desktop.compare.CompareScreen.line-between-the-view-and-the"),
                         h -> h - Math.max(PLOT, h * 0.12)),
                 with.settings,
                 frame,
@@ -132,7 +134,7 @@ public final class CompareScreen extends Screen<BorderPane> {
                 new Split.Between(
                         Orientation.HORIZONTAL,
                         "compare-side",
-                        "Line between the topics and the view",
+                        say("desktop.compare.CompareScreen.line-between-the-topics-and-the-2"),
                         w -> Math.max(SIDE_LEAST, SIDE_SHARE * w)),
                 with.settings,
                 left,
@@ -207,9 +209,13 @@ public final class CompareScreen extends Screen<BorderPane> {
             return;
         }
         headline(
-                Ui.label("Comparing", "verdict"),
-                Wording.counted(bench.told().size(), "topic") + (bench.told().size() == 1 ? " is" : " are")
-                        + " done so far");
+                Ui.label(say("desktop.compare.CompareScreen.comparing"), "verdict"),
+                say(
+                        "desktop.compare.CompareScreen.done-so-far",
+                        Wording.counted(bench.told().size(), "topic")
+                                + (bench.told().size() == 1
+                                        ? say("desktop.compare.CompareScreen.is")
+                                        : say("desktop.compare.CompareScreen.are"))));
         ledger.showRunning(bench.told());
     }
 
@@ -224,10 +230,14 @@ public final class CompareScreen extends Screen<BorderPane> {
         if (c == null) {
             boolean coming = bench.crossing().get().returned() != null;
             headline(
-                    Ui.label(coming ? "Comparing" : "Nothing to compare", "title"),
+                    Ui.label(
+                            coming
+                                    ? say("desktop.compare.CompareScreen.comparing")
+                                    : say("desktop.compare.CompareScreen.nothing-to-compare"),
+                            "title"),
                     coming
-                            ? "Reading both sides."
-                            : "Send the file (key 4) and rehearse with a stand-in, or drop the file that came back here.");
+                            ? say("desktop.compare.CompareScreen.reading-both-sides")
+                            : say("desktop.compare.CompareScreen.send-the-file-key-4-and"));
             ledger.showNothing();
             summary.setText("");
             pane.show(Evidence.NONE);
@@ -244,12 +254,20 @@ public final class CompareScreen extends Screen<BorderPane> {
                         10,
                         Ui.mark(k.verdict(), 22),
                         Ui.label(k.verdict().title(), "verdict"),
-                        Ui.label(c.isMended() ? "mended" : "", "second")),
-                k.faults() + " of " + Wording.counted(checked, "topic") + " over tolerance, "
-                        + (k.asMeant() ? "as meant." : "as stored.")
-                        + (c.isMended()
-                                ? " As it came: " + came.verdict().word() + ", " + came.faults() + " over tolerance."
-                                : ""));
+                        Ui.label(c.isMended() ? say("desktop.compare.CompareScreen.mended") : "", "second")),
+                say(
+                        "desktop.compare.CompareScreen.of-over-tolerance",
+                        k.faults(),
+                        Wording.counted(checked, "topic"),
+                        (k.asMeant()
+                                ? say("desktop.compare.CompareScreen.as-meant")
+                                : say("desktop.compare.CompareScreen.as-stored")),
+                        (c.isMended()
+                                ? say(
+                                        "desktop.compare.CompareScreen.as-it-came-over-tolerance",
+                                        came.verdict().shown(),
+                                        came.faults())
+                                : "")));
         ledger.show(k, topic);
         cause.show(k, !bench.crossing().get().mends().isEmpty());
         showTopic();
@@ -263,47 +281,6 @@ public final class CompareScreen extends Screen<BorderPane> {
     @Override
     public ViewFrame frame() {
         return frame;
-    }
-
-    private void saveMended() {
-        Asset back = bench.crossing().get().returned();
-        if (back == null) {
-            return;
-        }
-        FileChooser f = new FileChooser();
-        f.setTitle("Save the mended file");
-        f.getExtensionFilters().setAll(Carriers.filters());
-        String stem = FileNames.stem(String.valueOf(Path.of(back.path()).getFileName()));
-        f.setInitialFileName(stem + "_mended" + FileNames.end(back.path()));
-        File chosen = f.showSaveDialog(root.getScene().getWindow());
-        if (chosen != null) {
-            deeds.saveMended(chosen.toPath());
-        }
-    }
-
-    private void matching() {
-        CompareJob.Result c = bench.compared().get();
-        if (c != null) {
-            CompareSettings now = bench.crossing().get().terms();
-            sheets.show(
-                    "What belongs to what",
-                    "Matched by path, by name and by place; what you choose here is kept with the crossing.",
-                    new MatchSheet(
-                            c.sent().scene(),
-                            c.returned().scene(),
-                            now.table(),
-                            t -> deeds.terms(bench.crossing().get().terms().with(t))));
-        }
-    }
-
-    private void tolerances() {
-        CompareSettings now = bench.crossing().get().terms();
-        sheets.showSmall(
-                "Tolerances",
-                "From where on a difference counts. Kept with the crossing.",
-                new ToleranceSheet(
-                        now.tolerances(),
-                        t -> deeds.terms(bench.crossing().get().terms().with(t))));
     }
 
     private void choose(Topic t) {

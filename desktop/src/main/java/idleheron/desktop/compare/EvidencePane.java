@@ -1,5 +1,7 @@
 package idleheron.desktop.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.desktop.widget.EvidenceTable;
 import idleheron.desktop.widget.Ui;
@@ -29,17 +31,25 @@ final class EvidencePane extends VBox {
     EvidencePane(Consumer<String> tell) {
         this.tell = tell;
         setSpacing(4);
-        search.setPromptText("Find in the table");
-        search.setAccessibleText("Find in the table");
-        search.setTooltip(new Tooltip("Show only the rows with this word"));
+        search.setPromptText(say("desktop.compare.EvidencePane.find-in-the-table"));
+        search.setAccessibleText(say("desktop.compare.EvidencePane.find-in-the-table"));
+        search.setTooltip(new Tooltip(say("desktop.compare.EvidencePane.show-only-the-rows-with-this")));
         search.textProperty().addListener((o, was, is) -> table.show(shown()));
         HBox.setHgrow(search, Priority.ALWAYS);
         VBox.setVgrow(table, Priority.ALWAYS);
         HBox tools = Ui.row(
                 6,
                 search,
-                Ui.button("Copy", "Copy what is shown, for a spreadsheet", this::copy, "quiet"),
-                Ui.button("CSV", "Save what is shown as a CSV file", this::save, "quiet"));
+                Ui.button(
+                        say("desktop.compare.EvidencePane.copy"),
+                        say("desktop.compare.EvidencePane.copy-what-is-shown-for-a"),
+                        this::copy,
+                        "quiet"),
+                Ui.button(
+                        say("desktop.compare.EvidencePane.csv"),
+                        say("desktop.compare.EvidencePane.save-what-is-shown-as-a"),
+                        this::save,
+                        "quiet"));
         getChildren().addAll(tools, table);
     }
 
@@ -68,7 +78,8 @@ final class EvidencePane extends VBox {
         ClipboardContent c = new ClipboardContent();
         c.putString(CompareCsv.of(shown()));
         Clipboard.getSystemClipboard().setContent(c);
-        tell.accept(shown().rows().size() + " rows are copied.");
+        tell.accept(say(
+                "desktop.compare.EvidencePane.rows-are-copied", shown().rows().size()));
     }
 
     private void save() {
@@ -78,9 +89,9 @@ final class EvidencePane extends VBox {
         if (f != null) {
             try {
                 Files.writeString(f.toPath(), CompareCsv.of(shown()));
-                tell.accept("The table is in " + f + ".");
+                tell.accept(say("desktop.compare.EvidencePane.the-table-is-in", f));
             } catch (IOException e) {
-                tell.accept("The table cannot be saved: " + e.getMessage());
+                tell.accept(say("desktop.compare.EvidencePane.the-table-cannot-be-saved", e.getMessage()));
             }
         }
     }

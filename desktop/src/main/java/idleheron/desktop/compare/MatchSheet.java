@@ -1,5 +1,7 @@
 package idleheron.desktop.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.pair.MatchTable;
 import idleheron.core.pair.Matching;
 import idleheron.core.scene.Scene;
@@ -37,7 +39,7 @@ final class MatchSheet extends VBox {
     private final Consumer<MatchTable> changed;
     private final TableView<Row> rows = new TableView<>();
     private final TextField search = new TextField();
-    private final CheckBox open = new CheckBox("Only without a partner");
+    private final CheckBox open = new CheckBox(say("desktop.compare.MatchSheet.only-without-a-partner"));
     private MatchTable table;
 
     private record Row(
@@ -54,30 +56,38 @@ final class MatchSheet extends VBox {
         this.table = table;
         this.changed = changed;
         setSpacing(10);
-        search.setPromptText("Find a name");
-        Ui.named(search, "Find a name", "Show only rows with these letters");
+        search.setPromptText(say("desktop.compare.MatchSheet.find-a-name"));
+        Ui.named(
+                search,
+                say("desktop.compare.MatchSheet.find-a-name"),
+                say("desktop.compare.MatchSheet.show-only-rows-with-these-letters"));
         HBox.setHgrow(search, Priority.ALWAYS);
         search.textProperty().addListener((o, was, is) -> fill());
-        open.setTooltip(new Tooltip("Show only what has no partner on the other side"));
+        open.setTooltip(new Tooltip(say("desktop.compare.MatchSheet.show-only-what-has-no-partner")));
         open.selectedProperty().addListener((o, was, is) -> fill());
         HBox tools = Ui.row(
                 12,
                 search,
                 open,
                 Ui.button(
-                        "Forget what was told",
-                        "Match by names and places alone",
+                        say("desktop.compare.MatchSheet.forget-what-was-told"),
+                        say("desktop.compare.MatchSheet.match-by-names-and-places-alone"),
                         () -> tell(MatchTable.NONE),
                         "quiet"));
         rows.getStyleClass().add("evidence");
         rows.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         rows.setFixedCellSize(34);
-        rows.setPlaceholder(Ui.label("Everything has a partner.", "second"));
-        rows.getColumns().add(Column.<Row>text("what", 80, Row::kind).plain());
-        rows.getColumns().add(Column.<Row>path("sent", 320, Row::name).plain());
+        rows.setPlaceholder(Ui.label(say("desktop.compare.MatchSheet.everything-has-a-partner"), "second"));
+        rows.getColumns()
+                .add(Column.<Row>text(say("desktop.compare.MatchSheet.what"), 80, Row::kind)
+                        .plain());
+        rows.getColumns()
+                .add(Column.<Row>path(say("desktop.compare.MatchSheet.sent"), 320, Row::name)
+                        .plain());
         rows.getColumns().add(partner());
         rows.getColumns()
-                .add(Column.<Row>text("", 90, r -> r.told() ? "by hand" : "").plain());
+                .add(Column.<Row>text("", 90, r -> r.told() ? say("desktop.compare.MatchSheet.by-hand") : "")
+                        .plain());
         VBox.setVgrow(rows, Priority.ALWAYS);
         getChildren().addAll(tools, rows);
         fill();
@@ -121,7 +131,10 @@ final class MatchSheet extends VBox {
                 filling = true;
                 box.getItems().setAll(r.choices());
                 box.setValue(r.partner());
-                Ui.named(box, "Partner of " + r.name(), r.name() + " is compared with: " + r.partner());
+                Ui.named(
+                        box,
+                        say("desktop.compare.MatchSheet.partner-of", r.name()),
+                        say("desktop.compare.MatchSheet.is-compared-with", r.name(), r.partner()));
                 filling = false;
                 setGraphic(box);
             }
@@ -144,7 +157,7 @@ final class MatchSheet extends VBox {
             int other = m.nodes()[j];
             String path = sent.path(j);
             all.add(new Row(
-                    "joint",
+                    say("desktop.compare.MatchSheet.joint"),
                     path,
                     other < 0 ? NOTHING : returned.path(other),
                     table.nodes().containsKey(path),
@@ -157,7 +170,7 @@ final class MatchSheet extends VBox {
             Mesh mesh = sent.meshes().get(i);
             int other = m.meshes()[i];
             all.add(new Row(
-                    "mesh",
+                    say("desktop.compare.MatchSheet.mesh"),
                     mesh.name(),
                     other < 0 ? NOTHING : returned.meshes().get(other).name(),
                     table.meshes().containsKey(mesh.name()),
@@ -170,7 +183,7 @@ final class MatchSheet extends VBox {
             Clip clip = sent.clips().get(i);
             int other = m.clips()[i];
             all.add(new Row(
-                    "clip",
+                    say("desktop.compare.MatchSheet.clip"),
                     clip.name(),
                     other < 0 ? NOTHING : returned.clips().get(other).name(),
                     table.clips().containsKey(clip.name()),

@@ -1,5 +1,7 @@
 package idleheron.desktop.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.pair.Series;
 import idleheron.desktop.model.Bench;
@@ -33,7 +35,7 @@ final class PlotPane extends Pane {
         getStyleClass().add("card");
         setMinHeight(60);
         setPrefHeight(80);
-        setAccessibleText("Plot of the error by frame. A click goes to a frame.");
+        setAccessibleText(say("desktop.compare.PlotPane.plot-of-the-error-by-frame"));
         getChildren().add(canvas);
         canvas.widthProperty().bind(widthProperty());
         canvas.heightProperty().bind(heightProperty());
@@ -83,7 +85,7 @@ final class PlotPane extends Pane {
         g.setTextBaseline(VPos.CENTER);
         g.setTextAlign(TextAlignment.LEFT);
         if (s == null) {
-            g.fillText("This topic has no figure over time.", 14, 22);
+            g.fillText(say("desktop.compare.PlotPane.this-topic-has-no-figure-over"), 14, 22);
             return;
         }
         g.fillText(s.title(), 14, 14);

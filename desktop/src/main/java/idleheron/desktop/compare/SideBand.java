@@ -1,5 +1,7 @@
 package idleheron.desktop.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CompareJob;
 import idleheron.core.Figure;
 import idleheron.core.crossing.Asset;
@@ -44,9 +46,23 @@ public final class SideBand extends HBox {
         CompareJob.Result both = bench.compared().get();
         Asset left = c.sent() == null ? c.original() : c.sent();
         Asset right = both == null ? c.returned() : both.returned();
-        getChildren().add(side("sent", c.sent() == null ? "on the bench" : "sent", left, right));
+        getChildren()
+                .add(side(
+                        "sent",
+                        c.sent() == null
+                                ? say("desktop.compare.SideBand.on-the-bench")
+                                : say("desktop.compare.SideBand.sent"),
+                        left,
+                        right));
         getChildren().add(middle(c, left));
-        getChildren().add(side("returned", c.mends().isEmpty() ? "returned" : "returned, mended", right, left));
+        getChildren()
+                .add(side(
+                        "returned",
+                        c.mends().isEmpty()
+                                ? say("desktop.compare.SideBand.returned")
+                                : say("desktop.compare.SideBand.returned-mended"),
+                        right,
+                        left));
     }
 
     private static VBox middle(Crossing c, @Nullable Asset left) {
@@ -55,7 +71,7 @@ public final class SideBand extends HBox {
                 2,
                 Ui.label("⟶", "arrow"),
                 Ui.label(carrier, "small"),
-                Ui.label(c.via().isEmpty() ? "" : "via " + c.via(), "small"));
+                Ui.label(c.via().isEmpty() ? "" : say("desktop.compare.SideBand.via", c.via()), "small"));
         v.setAlignment(Pos.CENTER);
         v.setMinWidth(130);
         return v;
@@ -72,8 +88,8 @@ public final class SideBand extends HBox {
             box.getChildren()
                     .add(Ui.column(
                             1,
-                            Ui.label("Nothing came back yet", "strong"),
-                            Ui.label("Send it, or drop the returned file here", "second")));
+                            Ui.label(say("desktop.compare.SideBand.nothing-came-back-yet"), "strong"),
+                            Ui.label(say("desktop.compare.SideBand.send-it-or-drop-the-returned"), "second")));
             return box;
         }
         Scene s = asset.scene();
@@ -83,7 +99,7 @@ public final class SideBand extends HBox {
                 Ui.label(
                         word + " · "
                                 + (s.isRescued()
-                                        ? "rescued in part"
+                                        ? say("desktop.compare.SideBand.rescued-in-part")
                                         : AssetKinds.main(s).summary(s)),
                         "second"));
         who.setMinWidth(0);
@@ -94,16 +110,25 @@ public final class SideBand extends HBox {
         box.getChildren()
                 .addAll(
                         fact(
-                                "up",
+                                say("desktop.compare.SideBand.up"),
                                 a.axes().up().label(),
                                 b.axes().up() != a.axes().up()),
                         fact(
-                                "hand",
+                                say("desktop.compare.SideBand.hand"),
                                 a.axes().handedness(),
                                 !a.axes().handedness().equals(b.axes().handedness())),
-                        fact("unit", a.unitLabel(), !a.unitLabel().equals(b.unitLabel())),
-                        fact("rate", a.rate().label() + " /s", !a.rate().equals(b.rate())),
-                        fact("range", range(s), other != null && !range(s).equals(range(other.scene()))));
+                        fact(
+                                say("desktop.compare.SideBand.unit"),
+                                a.unitLabel(),
+                                !a.unitLabel().equals(b.unitLabel())),
+                        fact(
+                                say("desktop.compare.SideBand.rate"),
+                                a.rate().label() + " /s",
+                                !a.rate().equals(b.rate())),
+                        fact(
+                                say("desktop.compare.SideBand.range"),
+                                range(s),
+                                other != null && !range(s).equals(range(other.scene()))));
         return box;
     }
 

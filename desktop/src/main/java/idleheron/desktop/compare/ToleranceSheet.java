@@ -1,5 +1,7 @@
 package idleheron.desktop.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.pair.Tolerances;
 import idleheron.desktop.widget.Ui;
 import idleheron.report.TermsJson;
@@ -21,21 +23,21 @@ import javafx.stage.FileChooser;
 /** From where on a difference counts, figure by figure. */
 final class ToleranceSheet extends VBox {
     private static final List<String[]> NAMES = List.of(
-            new String[] {"Scale between the sides", "relative"},
-            new String[] {"Turn between the sides", "°"},
-            new String[] {"Offset between the sides", "mm"},
-            new String[] {"Joint at rest", "mm"},
-            new String[] {"Bone length", "relative"},
-            new String[] {"Joint orientation", "°"},
-            new String[] {"Weights of a point, summed", ""},
-            new String[] {"Surface, from weights", "mm"},
-            new String[] {"Joint in a clip", "mm"},
-            new String[] {"Turn of a joint in a clip", "°"},
-            new String[] {"Ranges and shifts", "frames"},
-            new String[] {"Blend shape", "mm"},
+            new String[] {say("desktop.compare.ToleranceSheet.scale-between-the-sides"), "relative"},
+            new String[] {say("desktop.compare.ToleranceSheet.turn-between-the-sides"), "°"},
+            new String[] {say("desktop.compare.ToleranceSheet.offset-between-the-sides"), "mm"},
+            new String[] {say("desktop.compare.ToleranceSheet.joint-at-rest"), "mm"},
+            new String[] {say("desktop.compare.ToleranceSheet.bone-length"), "relative"},
+            new String[] {say("desktop.compare.ToleranceSheet.joint-orientation"), "°"},
+            new String[] {say("desktop.compare.ToleranceSheet.weights-of-a-point-summed"), ""},
+            new String[] {say("desktop.compare.ToleranceSheet.surface-from-weights"), "mm"},
+            new String[] {say("desktop.compare.ToleranceSheet.joint-in-a-clip"), "mm"},
+            new String[] {say("desktop.compare.ToleranceSheet.turn-of-a-joint-in-a"), "°"},
+            new String[] {say("desktop.compare.ToleranceSheet.ranges-and-shifts"), "frames"},
+            new String[] {say("desktop.compare.ToleranceSheet.blend-shape"), "mm"},
             new String[] {"Vertex", "mm"},
             new String[] {"Normal", "°"},
-            new String[] {"Voxel", "of range"});
+            new String[] {"Voxel", say("desktop.compare.ToleranceSheet.of-range")});
 
     private final List<TextField> fields = new ArrayList<>();
     private final Label trouble = Ui.label("", "second");
@@ -50,7 +52,7 @@ final class ToleranceSheet extends VBox {
             f.setPrefColumnCount(9);
             f.setAlignment(Pos.CENTER_RIGHT);
             f.getStyleClass().add("figure");
-            Ui.named(f, NAMES.get(i)[0], "From which figure on this counts as a difference");
+            Ui.named(f, NAMES.get(i)[0], say("desktop.compare.ToleranceSheet.from-which-figure-on-this-counts"));
             fields.add(f);
             int column = i < 8 ? 0 : 3;
             grid.add(Ui.label(NAMES.get(i)[0]), column, i % 8);
@@ -67,18 +69,25 @@ final class ToleranceSheet extends VBox {
                         Ui.row(
                                 8,
                                 Ui.button(
-                                        "Use these",
-                                        "Compare again under these tolerances",
+                                        say("desktop.compare.ToleranceSheet.use-these"),
+                                        say("desktop.compare.ToleranceSheet.compare-again-under-these-tolerances"),
                                         this::use,
                                         "strong-button"),
                                 Ui.button(
-                                        "Usual values",
-                                        "What the program starts with",
+                                        say("desktop.compare.ToleranceSheet.usual-values"),
+                                        say("desktop.compare.ToleranceSheet.what-the-program-starts-with"),
                                         () -> put(Tolerances.DEFAULT),
                                         "quiet"),
-                                Ui.button("Read a file", "Tolerances from a JSON file", this::read, "quiet"),
                                 Ui.button(
-                                        "Save as a file", "For the command line and for others", this::save, "quiet")));
+                                        say("desktop.compare.ToleranceSheet.read-a-file"),
+                                        say("desktop.compare.ToleranceSheet.tolerances-from-a-json-file"),
+                                        this::read,
+                                        "quiet"),
+                                Ui.button(
+                                        say("desktop.compare.ToleranceSheet.save-as-a-file"),
+                                        say("desktop.compare.ToleranceSheet.for-the-command-line-and-for"),
+                                        this::save,
+                                        "quiet")));
     }
 
     private static double[] values(Tolerances t) {
@@ -121,8 +130,10 @@ final class ToleranceSheet extends VBox {
                 v[i] = -1;
             }
             if (!(v[i] >= 0)) {
-                throw new IllegalArgumentException(NAMES.get(i)[0].toLowerCase(Locale.ROOT)
-                        + ": expected a number from 0, found \"" + fields.get(i).getText() + '"');
+                throw new IllegalArgumentException(say(
+                        "desktop.compare.ToleranceSheet.expected-a-number-from-0-found",
+                        NAMES.get(i)[0].toLowerCase(Locale.ROOT),
+                        fields.get(i).getText()));
             }
         }
         return new Tolerances(
@@ -132,7 +143,7 @@ final class ToleranceSheet extends VBox {
     private void use() {
         try {
             changed.accept(told());
-            trouble.setText("Compared under these.");
+            trouble.setText(say("desktop.compare.ToleranceSheet.compared-under-these"));
         } catch (IllegalArgumentException e) {
             trouble.setText(e.getMessage());
         }
@@ -143,7 +154,7 @@ final class ToleranceSheet extends VBox {
         if (f != null) {
             try {
                 put(TermsJson.read(f.toPath()));
-                trouble.setText("Read from " + f.getName() + ".");
+                trouble.setText(say("desktop.compare.ToleranceSheet.read-from", f.getName()));
             } catch (IOException e) {
                 trouble.setText(e.getMessage());
             }
@@ -157,7 +168,7 @@ final class ToleranceSheet extends VBox {
         if (f != null) {
             try {
                 Files.writeString(f.toPath(), TermsJson.text(told()));
-                trouble.setText("Saved as " + f.getName() + ".");
+                trouble.setText(say("desktop.compare.ToleranceSheet.saved-as", f.getName()));
             } catch (IOException | IllegalArgumentException e) {
                 trouble.setText(e.getMessage());
             }

@@ -1,5 +1,7 @@
 package idleheron.desktop.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.Wording;
@@ -78,11 +80,17 @@ final class TopicLedger extends VBox {
 
     /** "8 topics have nothing to compare", which opens. */
     private Node fold(List<TopicResult> rest) {
-        String text =
-                Wording.counted(rest.size(), "topic") + (rest.size() == 1 ? " has" : " have") + " nothing to compare";
+        String text = say(
+                "desktop.compare.TopicLedger.nothing-to-compare",
+                Wording.counted(rest.size(), "topic")
+                        + (rest.size() == 1
+                                ? say("desktop.compare.TopicLedger.has")
+                                : say("desktop.compare.TopicLedger.have")));
         Button b = Ui.button(
                 (open ? "▾ " : "▸ ") + text,
-                open ? "Fold these topics away" : "Show these topics, and why each was not compared",
+                open
+                        ? say("desktop.compare.TopicLedger.fold-these-topics-away")
+                        : say("desktop.compare.TopicLedger.show-these-topics-and-why-each"),
                 () -> {
                     open = !open;
                     put(shown, topic);
@@ -135,7 +143,7 @@ final class TopicLedger extends VBox {
         }
         row.setUserData(t.topic());
         row.setFocusTraversable(chosen);
-        String says = t.topic().title() + ", " + t.verdict().word() + ", "
+        String says = t.topic().title() + ", " + t.verdict().shown() + ", "
                 + (t.verdict() == Verdict.NOT_CHECKED
                         ? t.unchecked()
                         : t.worst().text());

@@ -1,5 +1,7 @@
 package idleheron.desktop.formula;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.MotionJob;
 import idleheron.core.finding.Finding;
 import idleheron.core.formula.MotionPlan;
@@ -52,7 +54,7 @@ public final class FormulaModel {
     /** "Line 9, column 14", or "" where nothing is wrong or its place is not known. */
     public static String place(MotionJob.Result r) {
         Place p = r.place();
-        return p == null ? "" : "Line " + p.line() + ", column " + p.column();
+        return p == null ? "" : say("desktop.formula.FormulaModel.line-column", p.line(), p.column());
     }
 
     /** What is noticed about the clip, a line each. */
@@ -94,6 +96,6 @@ public final class FormulaModel {
     /** "tide.motion.toml": what a file with the text is called. */
     public static String fileName(MotionJob.Result r) {
         String clip = r.plan() == null ? "" : r.plan().clip().replaceAll("[^A-Za-z0-9_-]+", "_");
-        return (clip.isEmpty() ? "motion" : clip) + "." + NAME;
+        return (clip.isEmpty() ? say("desktop.formula.FormulaModel.motion") : clip) + "." + NAME;
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.desktop.formula;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.MotionJob;
 import idleheron.core.Verdict;
 import idleheron.core.formula.MotionPlan;
@@ -59,24 +61,40 @@ public final class FormulaSheet extends HBox {
         this.deeds = deeds;
         text.setText(model.first());
         text.getStyleClass().add("source");
-        Ui.named(text, "The motion", "The motion as text: a formula for each channel");
+        Ui.named(
+                text,
+                say("desktop.formula.FormulaSheet.the-motion"),
+                say("desktop.formula.FormulaSheet.the-motion-as-text-a-formula"));
         text.setPrefWidth(TEXT);
-        go = Ui.button("Go there", "Put the cursor where it is wrong (F8)", this::goThere, "quiet");
-        play = Ui.button("Pause", "Play or pause", transport::toggle);
+        go = Ui.button(
+                say("desktop.formula.FormulaSheet.go-there"),
+                say("desktop.formula.FormulaSheet.put-the-cursor-where-it-is"),
+                this::goThere,
+                "quiet");
+        play = Ui.button(
+                say("desktop.formula.FormulaSheet.pause"),
+                say("desktop.formula.FormulaSheet.play-or-pause"),
+                transport::toggle);
         put = Ui.button(
-                "Put on the figure",
-                "The clip becomes part of what is made ready",
+                say("desktop.formula.FormulaSheet.put-on-the-figure"),
+                say("desktop.formula.FormulaSheet.the-clip-becomes-part-of-what"),
                 () -> taken.put(text.getText()),
                 "strong-button");
-        keep = Ui.button("Save as a file…", "Keep the text, to be used again", () -> {
-            MotionJob.Result r = last;
-            if (r != null) {
-                taken.keep(text.getText(), FormulaModel.fileName(r));
-            }
-        });
-        transport.playing().addListener((o, was, is) -> play.setText(is ? "Pause" : "Play"));
+        keep = Ui.button(
+                say("desktop.formula.FormulaSheet.save-as-a-file"),
+                say("desktop.formula.FormulaSheet.keep-the-text-to-be-used"),
+                () -> {
+                    MotionJob.Result r = last;
+                    if (r != null) {
+                        taken.keep(text.getText(), FormulaModel.fileName(r));
+                    }
+                });
+        transport
+                .playing()
+                .addListener((o, was, is) -> play.setText(
+                        is ? say("desktop.formula.FormulaSheet.pause") : say("desktop.formula.FormulaSheet.play")));
         view.palette(dusk ? Palette.DUSK : Palette.DAY);
-        view.setAccessibleText("The figure.");
+        view.setAccessibleText(say("desktop.formula.FormulaSheet.the-figure"));
         text.textProperty().addListener((o, was, is) -> pause.playFromStart());
         pause.setOnFinished(e -> judge());
         sceneProperty().addListener((o, was, is) -> {
@@ -117,15 +135,17 @@ public final class FormulaSheet extends HBox {
             frame.setText(
                     c == null
                             ? ""
-                            : "frame " + Math.round(c.rate().frame(is.doubleValue())) + " of "
-                                    + Math.round(c.lastFrame()));
+                            : say(
+                                    "desktop.formula.FormulaSheet.frame-of",
+                                    Math.round(c.rate().frame(is.doubleValue())),
+                                    Math.round(c.lastFrame())));
         });
         return frame;
     }
 
     private void judge() {
         String said = text.getText();
-        deeds.workOut("motion by formula", p -> model.judge(said, p), this::take);
+        deeds.workOut(say("desktop.formula.FormulaSheet.motion-by-formula"), p -> model.judge(said, p), this::take);
     }
 
     private void take(MotionJob.Result r) {

@@ -1,5 +1,7 @@
 package idleheron.desktop.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.garment.Worn;
@@ -40,7 +42,8 @@ public final class ColliderModel {
         bare = Worn.undressed(scene);
         body = FitColliders.body(scene);
         if (body < 0) {
-            throw new IllegalArgumentException("no joint moves a surface of " + scene.name());
+            throw new IllegalArgumentException(
+                    say("desktop.garment.ColliderModel.no-joint-moves-a-surface-of", scene.name()));
         }
         parts = BodyParts.of(scene, body);
         all.addAll(said(Collider.in(scene)));
@@ -129,21 +132,25 @@ public final class ColliderModel {
         if (now.isEmpty()) {
             float[] hot = new float[parts.surface().pointCount()];
             java.util.Arrays.fill(hot, 1);
-            return new Covered(List.of("No collider yet. Cloth would go through the body."), hot);
+            return new Covered(List.of(say("desktop.garment.ColliderModel.no-collider-yet-cloth-would-go")), hot);
         }
         Coverage c = parts.coverage(now);
         List<String> lines = new ArrayList<>();
-        lines.add(Wording.counted(now.size(), "collider") + ", " + Figure.number(PERCENT * (1 - c.uncovered()))
-                + " % of the body covered");
-        lines.add("Bare by up to " + Figure.number(Math.max(0, MM * c.worst())) + " mm");
-        lines.add(Figure.number(PERCENT * c.standsOut()) + " % stands out of the body, by up to "
-                + Figure.number(MM * c.out()) + " mm");
+        lines.add(say(
+                "desktop.garment.ColliderModel.of-the-body-covered",
+                Wording.counted(now.size(), "collider"),
+                Figure.number(PERCENT * (1 - c.uncovered()))));
+        lines.add(say("desktop.garment.ColliderModel.bare-by-up-to-mm", Figure.number(Math.max(0, MM * c.worst()))));
+        lines.add(say(
+                "desktop.garment.ColliderModel.stands-out-of-the-body-by",
+                Figure.number(PERCENT * c.standsOut()),
+                Figure.number(MM * c.out())));
         List<String> bare = IntStream.range(0, c.bare().length)
                 .filter(j -> c.bare()[j] > Coverage.NONE)
                 .mapToObj(parts::name)
                 .toList();
         if (!bare.isEmpty()) {
-            lines.add("Mostly bare: " + Wording.listed(bare));
+            lines.add(say("desktop.garment.ColliderModel.mostly-bare", Wording.listed(bare)));
         }
         float[] heat = new float[c.distances().length];
         for (int i = 0; i < heat.length; i++) {

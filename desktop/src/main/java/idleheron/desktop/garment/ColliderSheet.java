@@ -1,5 +1,7 @@
 package idleheron.desktop.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.remedy.garment.SetColliders;
@@ -55,12 +57,16 @@ public final class ColliderSheet extends HBox {
         Palette palette = dusk ? Palette.DUSK : Palette.DAY;
         colors = new int[] {palette.rgb(Palette.Tone.CLAY), palette.rgb(Palette.Tone.AMBER)};
         view.palette(palette);
-        view.setAccessibleText("The body and its colliders. Click at a joint to choose its collider.");
+        view.setAccessibleText(say("desktop.garment.ColliderSheet.the-body-and-its-colliders-click"));
         view.onChosen(this::chooseAt);
-        remove = Ui.button("Remove", "Take the chosen collider away", this::remove, "quiet");
+        remove = Ui.button(
+                say("desktop.garment.ColliderSheet.remove"),
+                say("desktop.garment.ColliderSheet.take-the-chosen-collider-away"),
+                this::remove,
+                "quiet");
         use = Ui.button(
-                "Use these",
-                "Add these colliders to the remedies",
+                say("desktop.garment.ColliderSheet.use-these"),
+                say("desktop.garment.ColliderSheet.add-these-colliders-to-the-remedies"),
                 () -> given.accept(model.remedy()),
                 "strong-button");
         sceneProperty().addListener((o, was, is) -> {
@@ -68,7 +74,7 @@ public final class ColliderSheet extends HBox {
                 view.close();
             }
         });
-        list.setAccessibleText("Colliders");
+        list.setAccessibleText(say("desktop.garment.ColliderSheet.colliders"));
         list.setFixedCellSize(CELL);
         list.getStyleClass().add("help-list");
         list.setCellFactory(v -> new Row());
@@ -79,7 +85,7 @@ public final class ColliderSheet extends HBox {
             }
         });
         setSpacing(14);
-        HBox legend = Legend.of(Ui.label("covered – bare by 2 cm", "small"));
+        HBox legend = Legend.of(Ui.label(say("desktop.garment.ColliderSheet.covered-bare-by-2-cm"), "small"));
         StackPane left = new StackPane(view, legend);
         StackPane.setAlignment(legend, Pos.BOTTOM_LEFT);
         StackPane.setMargin(legend, new Insets(12));
@@ -91,7 +97,10 @@ public final class ColliderSheet extends HBox {
     private VBox side() {
         joint.getItems().setAll(model.joints());
         joint.setValue(joint.getItems().getFirst());
-        Ui.named(joint, "Joint that gets a collider", "The joint that the new collider follows");
+        Ui.named(
+                joint,
+                say("desktop.garment.ColliderSheet.joint-that-gets-a-collider"),
+                say("desktop.garment.ColliderSheet.the-joint-that-the-new-collider"));
         joint.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(joint, Priority.ALWAYS);
         VBox.setVgrow(list, Priority.ALWAYS);
@@ -100,14 +109,24 @@ public final class ColliderSheet extends HBox {
                 Ui.row(
                         8,
                         Ui.button(
-                                "Fit all",
-                                "As few as cover the body, in place of these",
-                                () -> deeds.workOut("fit colliders", p -> model.fitted(), this::take),
+                                say("desktop.garment.ColliderSheet.fit-all"),
+                                say("desktop.garment.ColliderSheet.as-few-as-cover-the-body"),
+                                () -> deeds.workOut(
+                                        say("desktop.garment.ColliderSheet.fit-colliders"),
+                                        p -> model.fitted(),
+                                        this::take),
                                 "quiet"),
                         remove),
                 list,
-                Ui.row(8, joint, Ui.button("Add here", "A ball at this joint", this::add, "quiet")),
-                Ui.label("Its two balls, in the joint's own space", "small"),
+                Ui.row(
+                        8,
+                        joint,
+                        Ui.button(
+                                say("desktop.garment.ColliderSheet.add-here"),
+                                say("desktop.garment.ColliderSheet.a-ball-at-this-joint"),
+                                this::add,
+                                "quiet")),
+                Ui.label(say("desktop.garment.ColliderSheet.its-two-balls-in-the-joint"), "small"),
                 grid(),
                 Ui.hairline(),
                 told,
@@ -121,15 +140,17 @@ public final class ColliderSheet extends HBox {
     private GridPane grid() {
         GridPane out = new GridPane(6, 4);
         for (int k = 0; k < COLUMNS.size(); k++) {
-            out.add(Ui.label(COLUMNS.get(k) + ", cm", "small"), k, 0);
+            out.add(Ui.label(say("desktop.garment.ColliderSheet.cm", COLUMNS.get(k)), "small"), k, 0);
         }
         for (int i = 0; i < 2 * COLUMNS.size(); i++) {
             boolean radius = i % COLUMNS.size() == COLUMNS.size() - 1;
             Spinner<Double> s = new Spinner<>(radius ? 0.1 : -500.0, 500.0, 1.0, 0.5);
             s.setEditable(true);
             s.setPrefWidth(88);
-            String what = (i < COLUMNS.size() ? "First" : "Second") + " ball, " + COLUMNS.get(i % COLUMNS.size())
-                    + ", centimetres";
+            String what = say(
+                    "desktop.garment.ColliderSheet.ball-centimetres",
+                    (i < COLUMNS.size() ? "First" : "Second"),
+                    COLUMNS.get(i % COLUMNS.size()));
             Ui.named(s, what, what);
             s.valueProperty().addListener((o, was, is) -> edited());
             numbers.add(s);
@@ -197,7 +218,7 @@ public final class ColliderSheet extends HBox {
         fill();
         use.setDisable(!model.isChanged());
         List<SetColliders.OnJoint> now = model.all();
-        deeds.workOut("measure what is bare", p -> model.covered(now), this::tell);
+        deeds.workOut(say("desktop.garment.ColliderSheet.measure-what-is-bare"), p -> model.covered(now), this::tell);
         show();
     }
 
@@ -254,8 +275,8 @@ public final class ColliderSheet extends HBox {
             double length = c.a().minus(c.b()).length();
             String first = text(c.ra());
             return length < 1e-6
-                    ? "ball of " + first + " cm"
-                    : text(length) + " cm long, " + first + " to " + text(c.rb()) + " cm";
+                    ? say("desktop.garment.ColliderSheet.ball-of-cm", first)
+                    : say("desktop.garment.ColliderSheet.cm-long-to-cm", text(length), first, text(c.rb()));
         }
 
         private static String text(double metres) {

@@ -1,5 +1,7 @@
 package idleheron.desktop.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
@@ -55,8 +57,7 @@ public final class FreedomModel {
         this.scene = scene;
         cloth = Cloth.of(scene, garment);
         if (!cloth.isWhole()) {
-            throw new IllegalArgumentException(
-                    name() + " cannot be painted: it has no surface, or points that lie nowhere");
+            throw new IllegalArgumentException(say("desktop.garment.FreedomModel.cannot-be-painted-it-has-no", name()));
         }
         length = Drape.of(scene.nodes().get(garment)).freedom();
         middle = PaintFreedom.middle(scene, garment);
@@ -247,11 +248,17 @@ public final class FreedomModel {
                 ? null
                 : new Vec3((p[a] + p[b]) / 2, (p[a + 1] + p[b + 1]) / 2, (p[a + 2] + p[b + 2]) / 2);
         List<String> lines = List.of(
-                Figure.number(PERCENT * f.held()) + " % of it is held, " + Figure.number(PERCENT * f.free())
-                        + " % wholly free",
-                Figure.number(CM * f.mean()) + " cm free on average",
-                "Steepest: " + Figure.number(f.steepest()) + " cm per cm of cloth"
-                        + (f.harsh() == 0 ? "" : "; above 1 on " + Figure.thousands(f.harsh()) + " edges"));
+                say(
+                        "desktop.garment.FreedomModel.of-it-is-held-wholly-free",
+                        Figure.number(PERCENT * f.held()),
+                        Figure.number(PERCENT * f.free())),
+                say("desktop.garment.FreedomModel.cm-free-on-average", Figure.number(CM * f.mean())),
+                say(
+                        "desktop.garment.FreedomModel.steepest-cm-per-cm-of-cloth",
+                        Figure.number(f.steepest()),
+                        (f.harsh() == 0
+                                ? ""
+                                : say("desktop.garment.FreedomModel.above-1-on-edges", Figure.thousands(f.harsh())))));
         return new Told(lines, at, f.harsh() > 0);
     }
 

@@ -1,5 +1,7 @@
 package idleheron.desktop.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.freedom.Stroke;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.CanonicalSpace;
@@ -43,11 +45,13 @@ public final class FreedomSheet extends HBox {
     private final Choice<Stroke.How> how = new Choice<>(
             List.of(Stroke.How.values()),
             Choice::name,
-            k -> "What the brush does where it is drawn over: " + Choice.name(k).toLowerCase(java.util.Locale.ROOT));
+            k -> say(
+                    "desktop.garment.FreedomSheet.what-the-brush-does-where-it",
+                    Choice.name(k).toLowerCase(java.util.Locale.ROOT)));
     private final Slider value;
     private final Slider size = new Slider(0.5, 30, 5);
     private final Slider strength = new Slider(5, 100, 100);
-    private final CheckBox mirrored = new CheckBox("Both sides of the body");
+    private final CheckBox mirrored = new CheckBox(say("desktop.garment.FreedomSheet.both-sides-of-the-body"));
     private final Button undo;
     private final Button redo;
     private final Button use;
@@ -60,17 +64,28 @@ public final class FreedomSheet extends HBox {
         this.model = model;
         space = CanonicalSpace.of(model.scene().stage());
         value = new Slider(0, model.centimetres(), 0);
-        undo = Ui.button("Undo", "Take the last stroke back (Ctrl+Z)", this::undo, "quiet");
-        redo = Ui.button("Redo", "Draw it again (Ctrl+Y)", this::redo, "quiet");
-        undo.setAccessibleText("Undo the stroke");
-        redo.setAccessibleText("Draw it again");
+        undo = Ui.button(
+                say("desktop.garment.FreedomSheet.undo"),
+                say("desktop.garment.FreedomSheet.take-the-last-stroke-back-ctrl"),
+                this::undo,
+                "quiet");
+        redo = Ui.button(
+                say("desktop.garment.FreedomSheet.redo"),
+                say("desktop.garment.FreedomSheet.draw-it-again-ctrl-y"),
+                this::redo,
+                "quiet");
+        undo.setAccessibleText(say("desktop.garment.FreedomSheet.undo-the-stroke"));
+        redo.setAccessibleText(say("desktop.garment.FreedomSheet.draw-it-again"));
         use = Ui.button(
-                "Use this map", "Add the strokes to the remedies", () -> given.accept(model.remedy()), "strong-button");
+                say("desktop.garment.FreedomSheet.use-this-map"),
+                say("desktop.garment.FreedomSheet.add-the-strokes-to-the-remedies"),
+                () -> given.accept(model.remedy()),
+                "strong-button");
         for (Viewport v : List.of(figure, flat)) {
             v.palette(dusk ? Palette.DUSK : Palette.DAY);
         }
-        figure.setAccessibleText("The figure. Drag over the garment to paint it, beside it to go round.");
-        flat.setAccessibleText("The flat cut. Drag over a panel to paint it.");
+        figure.setAccessibleText(say("desktop.garment.FreedomSheet.the-figure-drag-over-the-garment"));
+        flat.setAccessibleText(say("desktop.garment.FreedomSheet.the-flat-cut-drag-over-a"));
         figure.tool(new Hand(model::hit));
         flat.tool(new Hand(model::hitFlat));
         flat.start(Viewpoint.FRONT);
@@ -116,24 +131,25 @@ public final class FreedomSheet extends HBox {
     }
 
     private VBox side() {
-        mirrored.setTooltip(new Tooltip("Paint the other side of the body too"));
+        mirrored.setTooltip(new Tooltip(say("desktop.garment.FreedomSheet.paint-the-other-side-of-the")));
         mirrored.setSelected(true);
         undo.setDisable(true);
         redo.setDisable(true);
         VBox side = Ui.column(
                 10,
                 how,
-                field("Freedom", "cm", value),
-                field("From the middle to the rim", "cm", size),
-                field("Strength", "%", strength),
+                field(say("desktop.garment.FreedomSheet.freedom"), say("desktop.garment.FreedomSheet.cm"), value),
+                field(
+                        say("desktop.garment.FreedomSheet.from-the-middle-to-the-rim"),
+                        say("desktop.garment.FreedomSheet.cm"),
+                        size),
+                field(say("desktop.garment.FreedomSheet.strength"), "%", strength),
                 mirrored,
                 Ui.row(8, undo, redo),
                 Ui.hairline(),
                 told,
                 Ui.grow(),
-                Ui.wrapped(
-                        "Drag over the cloth to paint, beside it to go round. The amber ring marks the steepest place.",
-                        "small"),
+                Ui.wrapped(say("desktop.garment.FreedomSheet.drag-over-the-cloth-to-paint"), "small"),
                 use);
         side.setMinWidth(SIDE);
         side.setPrefWidth(SIDE);
@@ -142,7 +158,7 @@ public final class FreedomSheet extends HBox {
 
     private static VBox field(String name, String unit, Slider s) {
         Label now = Ui.label("", "figure");
-        Ui.named(s, name + ", " + unit, name + " of the brush, " + unit);
+        Ui.named(s, name + ", " + unit, say("desktop.garment.FreedomSheet.of-the-brush", name, unit));
         s.valueProperty().addListener((o, was, is) -> now.setText(text(is.doubleValue(), unit)));
         now.setText(text(s.getValue(), unit));
         return Ui.column(2, Ui.row(8, Ui.label(name, "small"), Ui.grow(), now), s);

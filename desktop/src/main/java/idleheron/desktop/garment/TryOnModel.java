@@ -1,5 +1,7 @@
 package idleheron.desktop.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.TryOnJob;
 import idleheron.core.Wording;
 import idleheron.core.garment.Worn;
@@ -89,8 +91,12 @@ public final class TryOnModel {
                 .toList();
         return held.isEmpty()
                 ? ""
-                : Wording.listed(held) + (held.size() == 1 ? " has" : " have")
-                        + " no freedom map and will follow the skin.";
+                : say(
+                        "desktop.garment.TryOnModel.no-freedom-map-and-will-follow",
+                        Wording.listed(held)
+                                + (held.size() == 1
+                                        ? say("desktop.garment.TryOnModel.has")
+                                        : say("desktop.garment.TryOnModel.have")));
     }
 
     /**

@@ -1,5 +1,7 @@
 package idleheron.desktop.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.TryOnJob;
 import idleheron.core.Figure;
 import idleheron.core.garment.tryon.TryOnFrame;
@@ -54,7 +56,7 @@ final class TryOnPlot extends Pane {
         getStyleClass().add("card");
         setMinHeight(92);
         setPrefHeight(92);
-        setAccessibleText("Plot of " + title + " by frame. A click goes to a frame.");
+        setAccessibleText(say("desktop.garment.TryOnPlot.plot-of-by-frame-a-click", title));
         getChildren().add(canvas);
         canvas.widthProperty().bind(widthProperty());
         canvas.heightProperty().bind(heightProperty());

@@ -1,5 +1,7 @@
 package idleheron.desktop.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.TryOnJob;
 import idleheron.core.garment.tryon.TryOn;
 import idleheron.core.garment.tryon.TryOnFrame;
@@ -53,17 +55,23 @@ public final class TryOnSheet extends HBox {
         TryOnModel.Way usual = model.usual();
         clip.getItems().setAll(model.clips());
         clip.setValue(usual.clip());
-        Ui.named(clip, "Clip", "The clip that the body moves by");
+        Ui.named(
+                clip,
+                say("desktop.garment.TryOnSheet.clip"),
+                say("desktop.garment.TryOnSheet.the-clip-that-the-body-moves"));
         clip.setMaxWidth(Double.MAX_VALUE);
         steps = new Spinner<>(1, MOST_STEPS, usual.subSteps());
         steps.setEditable(true);
         Ui.named(
                 steps,
-                "Sub-steps of a frame",
-                "How often the cloth is computed within a frame; more is slower and stiffer");
+                say("desktop.garment.TryOnSheet.sub-steps-of-a-frame"),
+                say("desktop.garment.TryOnSheet.how-often-the-cloth-is-computed"));
         thickness = new Spinner<>(0.1, 50.0, usual.thickness(), 0.5);
         thickness.setEditable(true);
-        Ui.named(thickness, "Thickness in millimetres", "How far the cloth stays off the body, millimetres");
+        Ui.named(
+                thickness,
+                say("desktop.garment.TryOnSheet.thickness-in-millimetres"),
+                say("desktop.garment.TryOnSheet.how-far-the-cloth-stays-off"));
         against = new Choice<>(
                 model.against(),
                 a -> switch (a) {
@@ -72,23 +80,43 @@ public final class TryOnSheet extends HBox {
                     case NOTHING -> "Nothing";
                 },
                 a -> switch (a) {
-                    case SURFACE -> "The cloth is kept off the surface of the body";
-                    case COLLIDERS -> "The cloth is kept off the colliders";
-                    case NOTHING -> "The cloth is kept off nothing";
+                    case SURFACE -> say("desktop.garment.TryOnSheet.the-cloth-is-kept-off-the");
+                    case COLLIDERS -> say("desktop.garment.TryOnSheet.the-cloth-is-kept-off-the-2");
+                    case NOTHING -> say("desktop.garment.TryOnSheet.the-cloth-is-kept-off-nothing");
                 });
         stretch = new TryOnPlot(
-                transport, dusk, "99 % of edges, times their length", "times", 1, TryOnFrame::stretchMost);
-        depth = new TryOnPlot(transport, dusk, "Deepest inside the body, mm", "mm", 0, f -> MM * f.depth());
-        play = Ui.button("Play", "Play or pause (Space)", transport::toggle);
-        keep = Ui.button("Save as a cache…", "Write what was tried on", () -> {
-            TryOnModel.Shown s = shown;
-            if (s != null) {
-                kept.accept(s.cache());
-            }
-        });
+                transport,
+                dusk,
+                say("desktop.garment.TryOnSheet.99-of-edges-times-their-length"),
+                "times",
+                1,
+                TryOnFrame::stretchMost);
+        depth = new TryOnPlot(
+                transport,
+                dusk,
+                say("desktop.garment.TryOnSheet.deepest-inside-the-body-mm"),
+                "mm",
+                0,
+                f -> MM * f.depth());
+        play = Ui.button(
+                say("desktop.garment.TryOnSheet.play"),
+                say("desktop.garment.TryOnSheet.play-or-pause-space"),
+                transport::toggle);
+        keep = Ui.button(
+                say("desktop.garment.TryOnSheet.save-as-a-cache"),
+                say("desktop.garment.TryOnSheet.write-what-was-tried-on"),
+                () -> {
+                    TryOnModel.Shown s = shown;
+                    if (s != null) {
+                        kept.accept(s.cache());
+                    }
+                });
         play.setDisable(true);
         keep.setDisable(true);
-        transport.playing().addListener((o, was, is) -> play.setText(is ? "Pause" : "Play"));
+        transport
+                .playing()
+                .addListener((o, was, is) -> play.setText(
+                        is ? say("desktop.garment.TryOnSheet.pause") : say("desktop.garment.TryOnSheet.play")));
         view.palette(dusk ? Palette.DUSK : Palette.DAY);
         sceneProperty().addListener((o, was, is) -> {
             if (is == null) {
@@ -114,19 +142,24 @@ public final class TryOnSheet extends HBox {
         Label before = Ui.wrapped(model.before(), "second");
         before.setManaged(!before.getText().isEmpty());
         told.getChildren()
-                .setAll(Ui.wrapped(
-                        "A rehearsal, not a cloth engine: figures can be held against each other, places not.",
-                        "second"));
+                .setAll(Ui.wrapped(say("desktop.garment.TryOnSheet.a-rehearsal-not-a-cloth-engine"), "second"));
         ScrollPane figures = Ui.scrolled(told);
         VBox.setVgrow(figures, Priority.ALWAYS);
         VBox side = Ui.column(
                 8,
-                field("Clip", clip),
-                field("Sub-steps of a frame", steps),
-                field("Thickness, mm", thickness),
-                field("Kept out by", against),
+                field(say("desktop.garment.TryOnSheet.clip"), clip),
+                field(say("desktop.garment.TryOnSheet.sub-steps-of-a-frame"), steps),
+                field(say("desktop.garment.TryOnSheet.thickness-mm"), thickness),
+                field(say("desktop.garment.TryOnSheet.kept-out-by"), against),
                 before,
-                Ui.row(8, Ui.button("Try on", "Let it fall over the clip", this::run, "strong-button"), play),
+                Ui.row(
+                        8,
+                        Ui.button(
+                                say("desktop.garment.TryOnSheet.try-on"),
+                                say("desktop.garment.TryOnSheet.let-it-fall-over-the-clip"),
+                                this::run,
+                                "strong-button"),
+                        play),
                 Ui.hairline(),
                 figures,
                 keep);
@@ -144,7 +177,7 @@ public final class TryOnSheet extends HBox {
         thickness.commitValue();
         TryOnModel.Way way = new TryOnModel.Way(clip.getValue(), steps.getValue(), thickness.getValue(), against.get());
         transport.playing().set(false);
-        deeds.workOut("try on", p -> model.run(way, p), this::take);
+        deeds.workOut(say("desktop.garment.TryOnSheet.try-on-2"), p -> model.run(way, p), this::take);
     }
 
     private void take(TryOnModel.Shown s) {
@@ -158,9 +191,11 @@ public final class TryOnSheet extends HBox {
             if (before != null && i < before.tried().size()) {
                 box.getChildren()
                         .add(Ui.wrapped(
-                                "Before, with " + before.way().subSteps() + " sub-steps and "
-                                        + before.way().against().word() + ": "
-                                        + before.tried().get(i).told().getFirst(),
+                                say(
+                                        "desktop.garment.TryOnSheet.before-with-sub-steps-and",
+                                        before.way().subSteps(),
+                                        before.way().against().word(),
+                                        before.tried().get(i).told().getFirst()),
                                 "small",
                                 "second"));
             }

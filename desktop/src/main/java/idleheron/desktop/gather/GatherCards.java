@@ -1,5 +1,7 @@
 package idleheron.desktop.gather;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
 import idleheron.desktop.model.Bench;
@@ -50,15 +52,24 @@ final class GatherCards {
         Button go = switch (s.kind()) {
             case COMPARE -> {
                 thumbs.of(file, other, c::picture);
-                yield button("Compare", "Compare what was sent and what came back", () -> deeds.openPair(file, other));
+                yield button(
+                        "Compare",
+                        say("desktop.gather.GatherCards.compare-what-was-sent-and-what"),
+                        () -> deeds.openPair(file, other));
             }
             case WEAR -> {
                 thumbs.of(other, c::picture);
-                yield button("Put it on", "Look over the garment on the body", () -> deeds.openWorn(file, other));
+                yield button(
+                        say("desktop.gather.GatherCards.put-it-on"),
+                        say("desktop.gather.GatherCards.look-over-the-garment-on-the"),
+                        () -> deeds.openWorn(file, other));
             }
             case LOOK_OVER -> {
                 thumbs.of(s.other().isEmpty() ? file : other, c::picture);
-                yield button("Look over", "See what will go wrong with it", () -> deeds.open(file));
+                yield button(
+                        say("desktop.gather.GatherCards.look-over"),
+                        say("desktop.gather.GatherCards.see-what-will-go-wrong-with"),
+                        () -> deeds.open(file));
             }
         };
         go.setAccessibleText(go.getText() + ": " + s.title());
@@ -70,15 +81,19 @@ final class GatherCards {
     Node crossed(Settings.Crossed x) {
         VBox box = small(
                 String.valueOf(x.sent().getFileName()),
-                "came back as " + x.returned().getFileName());
+                say("desktop.gather.GatherCards.came-back-as", x.returned().getFileName()));
         Verdict v = Arrays.stream(Verdict.values())
                 .filter(k -> k.word().equals(x.verdict()))
                 .findFirst()
                 .orElse(Verdict.NOT_CHECKED);
         Button again = button(
-                "Compare again", "Open both files and compare them", () -> deeds.openPair(x.sent(), x.returned()));
-        again.setAccessibleText("Compare again: " + x.sent().getFileName() + " and "
-                + x.returned().getFileName());
+                say("desktop.gather.GatherCards.compare-again"),
+                say("desktop.gather.GatherCards.open-both-files-and-compare-them"),
+                () -> deeds.openPair(x.sent(), x.returned()));
+        again.setAccessibleText(say(
+                "desktop.gather.GatherCards.compare-again-and",
+                x.sent().getFileName(),
+                x.returned().getFileName()));
         box.getChildren().addAll(Ui.row(8, Ui.mark(v, 13), Ui.label(v.title(), "strong"), Ui.grow(), again));
         return box;
     }
@@ -86,25 +101,29 @@ final class GatherCards {
     /** A kept crossing: its two files, verdict and signature. */
     Node kept(Path file) {
         String name = String.valueOf(file.getFileName());
-        VBox box = small(name, "a kept crossing");
+        VBox box = small(name, say("desktop.gather.GatherCards.a-kept-crossing"));
         try {
             CrossingFile c = CrossingFile.read(file, KeptCrossings.FORM);
             box.getChildren()
                     .addAll(
                             Ui.wrapped(
-                                    c.sent() + " → " + (c.returned().isEmpty() ? "nothing yet" : c.returned()),
+                                    c.sent() + " → "
+                                            + (c.returned().isEmpty()
+                                                    ? say("desktop.gather.GatherCards.nothing-yet")
+                                                    : c.returned()),
                                     "second"),
                             Ui.wrapped(
                                     c.verdict()
                                             + (c.signedBy().isEmpty()
-                                                    ? ", not signed off"
-                                                    : ", signed off by " + c.signedBy()),
+                                                    ? say("desktop.gather.GatherCards.not-signed-off")
+                                                    : say("desktop.gather.GatherCards.signed-off-by", c.signedBy())),
                                     "second"));
         } catch (IOException e) {
             box.getChildren().add(Ui.wrapped(String.valueOf(e.getMessage()), "small"));
         }
-        Button open = button("Open", "Compare both sides again", () -> deeds.open(file));
-        open.setAccessibleText("Open " + name);
+        Button open =
+                button("Open", say("desktop.gather.GatherCards.compare-both-sides-again"), () -> deeds.open(file));
+        open.setAccessibleText(say("desktop.gather.GatherCards.open", name));
         box.getChildren().add(Ui.row(8, Ui.grow(), open));
         return box;
     }
@@ -120,12 +139,18 @@ final class GatherCards {
     Node file(Path file) {
         String name = String.valueOf(file.getFileName());
         Path parent = file.toAbsolutePath().getParent();
-        Card c = new Card(name, parent == null ? "" : "in " + parent.getFileName());
+        Card c = new Card(name, parent == null ? "" : say("desktop.gather.GatherCards.in", parent.getFileName()));
         boolean back = GatherModel.cameBack(file) && bench.crossing().get().original() != null;
         Button go = back
                 ? Ui.button(
-                        "Take as returned", "Compare it with what was sent", () -> deeds.openReturned(file), "quiet")
-                : button("Put on the bench", "Look it over", () -> deeds.open(file));
+                        say("desktop.gather.GatherCards.take-as-returned"),
+                        say("desktop.gather.GatherCards.compare-it-with-what-was-sent"),
+                        () -> deeds.openReturned(file),
+                        "quiet")
+                : button(
+                        say("desktop.gather.GatherCards.put-on-the-bench"),
+                        say("desktop.gather.GatherCards.look-it-over"),
+                        () -> deeds.open(file));
         go.setAccessibleText(go.getText() + ": " + name);
         HBox row = Ui.row(8, go);
         thumbs.of(file, s -> {
@@ -142,8 +167,12 @@ final class GatherCards {
     private void wear(HBox row, Path file) {
         Asset body = bench.crossing().get().original();
         if (body != null && GatherModel.hasBody(bench.crossing().get())) {
-            Button wear = Ui.button("Wear it", "Put it on " + body.name(), () -> deeds.wear(file), "quiet");
-            wear.setAccessibleText("Wear " + file.getFileName());
+            Button wear = Ui.button(
+                    say("desktop.gather.GatherCards.wear-it"),
+                    say("desktop.gather.GatherCards.put-it-on-2", body.name()),
+                    () -> deeds.wear(file),
+                    "quiet");
+            wear.setAccessibleText(say("desktop.gather.GatherCards.wear", file.getFileName()));
             row.getChildren().add(wear);
         }
     }

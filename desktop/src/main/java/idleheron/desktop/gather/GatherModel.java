@@ -1,5 +1,7 @@
 package idleheron.desktop.gather;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
@@ -30,9 +32,9 @@ final class GatherModel {
     /** What the crossing has, in the order of its way. */
     static List<Placed> placed(Crossing c) {
         List<Placed> out = new ArrayList<>();
-        place(c.original(), "will be sent", out);
-        place(c.sent(), "was sent", out);
-        place(c.returned(), "came back", out);
+        place(c.original(), say("desktop.gather.GatherModel.will-be-sent"), out);
+        place(c.sent(), say("desktop.gather.GatherModel.was-sent"), out);
+        place(c.returned(), say("desktop.gather.GatherModel.came-back"), out);
         return out;
     }
 
@@ -70,7 +72,10 @@ final class GatherModel {
     static String carriers() {
         List<String> names =
                 SceneFiles.formats().stream().map(SceneFormat::name).toList();
-        return String.join(", ", names.subList(0, names.size() - 1)) + " or " + names.getLast();
+        return say(
+                "desktop.gather.GatherModel.or",
+                String.join(", ", names.subList(0, names.size() - 1)),
+                names.getLast());
     }
 
     /** Whether a scene shows surfaces that no joint moves and nothing else: what could be worn. */
@@ -94,7 +99,12 @@ final class GatherModel {
         double height = new Facts(s).height();
         List<String> out = new ArrayList<>();
         if (!Double.isNaN(height)) {
-            out.add(String.format(Locale.ROOT, height < 0.1 ? "%.3f m high" : "%.2f m high", height));
+            out.add(String.format(
+                    Locale.ROOT,
+                    height < 0.1
+                            ? say("desktop.gather.GatherModel.3f-m-high")
+                            : say("desktop.gather.GatherModel.2f-m-high"),
+                    height));
         }
         out.add(AssetKinds.main(s).summary(s));
         if (!s.clips().isEmpty()) {

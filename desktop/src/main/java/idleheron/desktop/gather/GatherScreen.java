@@ -1,5 +1,7 @@
 package idleheron.desktop.gather;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.crossing.Crossing;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
@@ -67,17 +69,17 @@ public final class GatherScreen extends Screen<ScrollPane> {
         Crossing c = bench.crossing().get();
         content.getChildren().add(head(c));
         section("", GatherModel.placed(c), p -> cards.asset(p.asset(), p.role()));
-        section("Crossings lately", settings.crossed(), cards::crossed);
+        section(say("desktop.gather.GatherScreen.crossings-lately"), settings.crossed(), cards::crossed);
         Path folder = demo;
         if (folder != null) {
             section(
-                    "Low Tide Post, the demo: what happens on the way",
+                    say("desktop.gather.GatherScreen.low-tide-post-the-demo-what"),
                     DemoStory.in(folder),
                     s -> cards.story(s, folder));
             singly(GatherModel.files(folder));
         }
         section(
-                "Files lately",
+                say("desktop.gather.GatherScreen.files-lately"),
                 GatherModel.lately(settings.recent(), demo),
                 p -> p.toString().endsWith(CrossingFile.ENDING) ? cards.kept(p) : cards.file(p));
     }
@@ -85,21 +87,28 @@ public final class GatherScreen extends Screen<ScrollPane> {
     private HBox head(Crossing c) {
         VBox text = Ui.column(
                 2,
-                Ui.label(c.original() == null ? "Put a file on the bench" : "On the bench", "title"),
+                Ui.label(
+                        c.original() == null
+                                ? say("desktop.gather.GatherScreen.put-a-file-on-the-bench")
+                                : say("desktop.gather.GatherScreen.on-the-bench"),
+                        "title"),
                 Ui.wrapped(
-                        "Drop a file of " + GatherModel.carriers()
-                                + ", several, or a folder anywhere in the window; or choose.",
+                        say("desktop.gather.GatherScreen.drop-a-file-of-several-or", GatherModel.carriers()),
                         "second"));
         HBox.setHgrow(text, Priority.ALWAYS);
         return Ui.row(
                 16,
                 text,
                 Ui.button(
-                        "Many files…",
-                        "One recipe over all files of a folder: a round (Ctrl Shift O)",
+                        say("desktop.gather.GatherScreen.many-files"),
+                        say("desktop.gather.GatherScreen.one-recipe-over-all-files-of"),
                         chooses.folder(),
                         "quiet"),
-                Ui.button("Choose a file…", "Open a file (Ctrl O)", chooses.file(), "strong-button"));
+                Ui.button(
+                        say("desktop.gather.GatherScreen.choose-a-file"),
+                        say("desktop.gather.GatherScreen.open-a-file-ctrl-o"),
+                        chooses.file(),
+                        "strong-button"));
     }
 
     /** The files of the demo one by one, folded away to begin with. */
@@ -108,14 +117,16 @@ public final class GatherScreen extends Screen<ScrollPane> {
             return;
         }
         Button fold = Ui.button(
-                (singly ? "▾ " : "▸ ") + "All " + files.size() + " files of the demo, one by one",
-                singly ? "Fold them away" : "Show a card for each file",
+                say("desktop.gather.GatherScreen.all-files-of-the-demo-one", (singly ? "▾ " : "▸ "), files.size()),
+                singly
+                        ? say("desktop.gather.GatherScreen.fold-them-away")
+                        : say("desktop.gather.GatherScreen.show-a-card-for-each-file"),
                 () -> {
                     singly = !singly;
                     show();
                 },
                 "flat");
-        fold.setAccessibleText("All files of the demo, one by one");
+        fold.setAccessibleText(say("desktop.gather.GatherScreen.all-files-of-the-demo-one-2"));
         content.getChildren().add(fold);
         if (singly) {
             section("", files, cards::file);

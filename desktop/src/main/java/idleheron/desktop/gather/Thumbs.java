@@ -1,5 +1,7 @@
 package idleheron.desktop.gather;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.crossing.Asset;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
@@ -95,7 +97,7 @@ final class Thumbs {
             waiting.add(then);
         } else {
             asked.put(key, new ArrayList<>(List.of(then)));
-            jobs.later("picture of " + what, p -> made(work, p), made -> {
+            jobs.later(say("desktop.gather.Thumbs.picture-of", what), p -> made(work, p), made -> {
                 known.put(key, made);
                 List<Consumer<Summary>> all = asked.remove(key);
                 if (all != null) {
@@ -112,7 +114,8 @@ final class Thumbs {
         } catch (CancellationException e) {
             throw e;
         } catch (IOException | RuntimeException e) {
-            return new Summary("cannot be read", String.valueOf(e.getMessage()), null, false);
+            return new Summary(
+                    say("desktop.gather.Thumbs.cannot-be-read"), String.valueOf(e.getMessage()), null, false);
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.desktop.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CheckJob;
 import idleheron.core.Evidence;
 import idleheron.core.Topic;
@@ -141,7 +143,8 @@ final class AssetTables extends VBox {
         tabs.getChildren().clear();
         tab = null;
         if (!tables.isEmpty()) {
-            Choice<FactTable> made = new Choice<>(tables, FactTable::title, t -> "The table of: " + t.title());
+            Choice<FactTable> made = new Choice<>(
+                    tables, FactTable::title, t -> say("desktop.inspect.AssetTables.the-table-of", t.title()));
             made.getStyleClass().setAll("tabs");
             tabs.getChildren().setAll(made);
             tab = made;

@@ -1,5 +1,7 @@
 package idleheron.desktop.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheMesh;
@@ -53,37 +55,51 @@ final class CacheTree extends VBox {
         tree.setFixedCellSize(26);
         tree.setShowRoot(false);
         tree.setColumnResizePolicy(TreeTableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-        TreeTableColumn<Part, Part> samples =
-                Column.<Part>text("samples", 190, this::bar).tree();
+        TreeTableColumn<Part, Part> samples = Column.<Part>text(
+                        say("desktop.inspect.CacheTree.samples-2"), 190, this::bar)
+                .tree();
         tree.getColumns()
-                .add(Column.<Part>text("object", 230, p -> p.node().name()).tree());
+                .add(Column.<Part>text(
+                                say("desktop.inspect.CacheTree.object"),
+                                230,
+                                p -> p.node().name())
+                        .tree());
         tree.getColumns()
-                .add(Column.<Part>text("kind", 100, p -> p.node().kind().label())
+                .add(Column.<Part>text(
+                                say("desktop.inspect.CacheTree.kind"),
+                                100,
+                                p -> p.node().kind().label())
                         .tree());
         tree.getColumns().add(samples);
         tree.getColumns()
-                .add(Column.<Part>figure("number", 66, p -> count(p.node())).tree());
-        tree.getColumns()
-                .add(Column.<Part>figure("points", 76, p -> points(p.node())).tree());
-        tree.getColumns()
-                .add(Column.<Part>figure("size", 84, p -> p.own < 0 ? "…" : CacheSize.text(p.own))
+                .add(Column.<Part>figure(say("desktop.inspect.CacheTree.number"), 66, p -> count(p.node()))
                         .tree());
         tree.getColumns()
-                .add(Column.<Part>figure("with all under it", 110, p -> p.all < 0 ? "…" : CacheSize.text(p.all))
+                .add(Column.<Part>figure(say("desktop.inspect.CacheTree.points"), 76, p -> points(p.node()))
                         .tree());
-        tree.setAccessibleText("Tree of the cache");
+        tree.getColumns()
+                .add(Column.<Part>figure(
+                                say("desktop.inspect.CacheTree.size"), 84, p -> p.own < 0 ? "…" : CacheSize.text(p.own))
+                        .tree());
+        tree.getColumns()
+                .add(Column.<Part>figure(
+                                say("desktop.inspect.CacheTree.with-all-under-it"),
+                                110,
+                                p -> p.all < 0 ? "…" : CacheSize.text(p.all))
+                        .tree());
+        tree.setAccessibleText(say("desktop.inspect.CacheTree.tree-of-the-cache"));
         tree.getSelectionModel().selectedItemProperty().addListener((o, was, is) -> {
             if (is != null && !quiet) {
                 chosen.accept(is.getValue().entry.path());
             }
         });
-        tree.setPlaceholder(Ui.label("No cache.", "second"));
+        tree.setPlaceholder(Ui.label(say("desktop.inspect.CacheTree.no-cache"), "second"));
         VBox.setVgrow(tree, Priority.ALWAYS);
         getChildren().addAll(tree, legend());
     }
 
     private HBox legend() {
-        HBox box = Ui.row(6, Ui.label("Samples:", "small"));
+        HBox box = Ui.row(6, Ui.label(say("desktop.inspect.CacheTree.samples"), "small"));
         for (SampleBar.Shape s : SampleBar.Shape.values()) {
             SampleBar bar = new SampleBar(44, bench.dusk().get());
             bar.draw(s, 0, 1, new double[0]);

@@ -1,5 +1,7 @@
 package idleheron.desktop.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.OnCharacterJob;
 import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
@@ -57,7 +59,7 @@ final class CompanionBar extends VBox {
     void take(Asset value) {
         asset = value;
         shown = null;
-        getChildren().setAll(asked("Show on a character"));
+        getChildren().setAll(asked(say("desktop.inspect.CompanionBar.show-on-a-character")));
         if (isFor(value.scene())) {
             String known = kept.of(key(value.scene())).getOrDefault(PLACE, "");
             if (!known.isEmpty() && Files.isRegularFile(Path.of(known))) {
@@ -102,14 +104,14 @@ final class CompanionBar extends VBox {
     private MenuButton asked(String text) {
         MenuButton out = new MenuButton(text);
         out.setAccessibleText(text);
-        out.setTooltip(new Tooltip("Draw the clips on a character that was delivered before"));
+        out.setTooltip(new Tooltip(say("desktop.inspect.CompanionBar.draw-the-clips-on-a-character")));
         for (Path p : settings.recent()) {
             Asset a = asset;
             if (a == null || !p.toString().equals(a.path())) {
                 out.getItems().add(item(String.valueOf(p.getFileName()), () -> showOn(p)));
             }
         }
-        out.getItems().add(item("Choose a file…", this::choose));
+        out.getItems().add(item(say("desktop.inspect.CompanionBar.choose-a-file"), this::choose));
         return out;
     }
 
@@ -122,7 +124,7 @@ final class CompanionBar extends VBox {
 
     private void choose() {
         FileChooser f = new FileChooser();
-        f.setTitle("The character");
+        f.setTitle(say("desktop.inspect.CompanionBar.the-character"));
         File chosen = f.showOpenDialog(getScene().getWindow());
         if (chosen != null) {
             showOn(chosen.toPath());
@@ -132,11 +134,14 @@ final class CompanionBar extends VBox {
     private void showOn(Path file) {
         Asset a = asset;
         if (a != null) {
-            deeds.workOut("show on a character", new OnCharacterJob(a.scene(), file)::run, r -> {
-                if (asset == a) {
-                    shownOn(a, file, r);
-                }
-            });
+            deeds.workOut(
+                    say("desktop.inspect.CompanionBar.show-on-a-character-2"),
+                    new OnCharacterJob(a.scene(), file)::run,
+                    r -> {
+                        if (asset == a) {
+                            shownOn(a, file, r);
+                        }
+                    });
         }
     }
 
@@ -145,15 +150,20 @@ final class CompanionBar extends VBox {
         keep(a.scene(), Map.of(PLACE, file.toAbsolutePath().toString()));
         String fit = r.fit().text();
         Label told = Ui.wrapped(
-                "Shown on " + file.getFileName() + ". It " + fit + ".", r.fit().fits() ? "second" : "strong");
+                say("desktop.inspect.CompanionBar.shown-on-it", file.getFileName(), fit),
+                r.fit().fits() ? "second" : "strong");
         told.setGraphic(Ui.mark(r.fit().fits() ? Verdict.CLEAN : Verdict.BROKEN, 11));
         getChildren()
                 .setAll(
                         told,
                         Ui.row(
                                 8,
-                                asked("On another one"),
-                                Ui.button("Alone", "Draw the joints of the file itself", () -> alone(a), "quiet")));
+                                asked(say("desktop.inspect.CompanionBar.on-another-one")),
+                                Ui.button(
+                                        say("desktop.inspect.CompanionBar.alone"),
+                                        say("desktop.inspect.CompanionBar.draw-the-joints-of-the-file"),
+                                        () -> alone(a),
+                                        "quiet")));
         changed.run();
     }
 

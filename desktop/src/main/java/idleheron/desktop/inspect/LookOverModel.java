@@ -1,5 +1,7 @@
 package idleheron.desktop.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CheckJob;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -43,7 +45,8 @@ record LookOverModel(CheckJob.Result result, @Nullable Convention destination) {
 
     /** "rigged character", with what became of a damaged file. */
     String word() {
-        return AssetKinds.main(scene()).word(scene()) + (scene().isRescued() ? ", rescued in part" : "");
+        return AssetKinds.main(scene()).word(scene())
+                + (scene().isRescued() ? say("desktop.inspect.LookOverModel.rescued-in-part") : "");
     }
 
     /** Height, what tells it from others of its kind, and clips. */
@@ -53,7 +56,9 @@ record LookOverModel(CheckJob.Result result, @Nullable Convention destination) {
             return kind.summary(scene());
         }
         double height = result.facts().height();
-        return (Double.isNaN(height) ? "" : String.format(Locale.ROOT, "%.2f m high · ", height))
+        return (Double.isNaN(height)
+                        ? ""
+                        : String.format(Locale.ROOT, say("desktop.inspect.LookOverModel.2f-m-high"), height))
                 + kind.summary(scene()) + " · "
                 + Wording.counted(scene().clips().size(), "clip");
     }
@@ -67,10 +72,10 @@ record LookOverModel(CheckJob.Result result, @Nullable Convention destination) {
             List<FactLine> lines =
                     new ArrayList<>(groups.isEmpty() ? List.of() : groups.get(i).lines());
             if (i == 0) {
-                lines.addFirst(new FactLine("file", a.format() + " " + a.variant()));
+                lines.addFirst(new FactLine(say("desktop.inspect.LookOverModel.file"), a.format() + " " + a.variant()));
             }
             if (i >= groups.size() - 1) {
-                lines.add(new FactLine("on disk", Wording.bytes(a.bytes())));
+                lines.add(new FactLine(say("desktop.inspect.LookOverModel.on-disk"), Wording.bytes(a.bytes())));
             }
             out.add(new FactGroup(groups.isEmpty() ? "" : groups.get(i).title(), lines));
         }
@@ -80,11 +85,12 @@ record LookOverModel(CheckJob.Result result, @Nullable Convention destination) {
     /** All, and each severity that there is. */
     List<Filter> filters() {
         List<Filter> out = new ArrayList<>();
-        out.add(new Filter("All " + result.findings().size(), null));
+        out.add(new Filter(
+                say("desktop.inspect.LookOverModel.all", result.findings().size()), null));
         for (Severity s : Severity.values()) {
             long n = result.findings().stream().filter(f -> f.severity() == s).count();
             if (n > 0) {
-                out.add(new Filter(n + " " + s.word(), s));
+                out.add(new Filter(n + " " + s.shown(), s));
             }
         }
         return out;
@@ -99,8 +105,13 @@ record LookOverModel(CheckJob.Result result, @Nullable Convention destination) {
     /** For whom it was checked, by how many rules, and how many of them found something. */
     String checked() {
         long codes = result.findings().stream().map(Finding::code).distinct().count();
-        return "Checked " + (destination == null ? "without a destination" : "for " + destination.title()) + ": "
-                + codes + " of " + Inspection.ruleCount() + " rules found something";
+        return say(
+                "desktop.inspect.LookOverModel.checked-of-rules-found-something",
+                (destination == null
+                        ? say("desktop.inspect.LookOverModel.without-a-destination")
+                        : say("desktop.inspect.LookOverModel.for", destination.title())),
+                codes,
+                Inspection.ruleCount());
     }
 
     Lead lead(Finding f) {

@@ -1,5 +1,7 @@
 package idleheron.desktop.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CheckJob;
 import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
@@ -99,7 +101,11 @@ public final class LookOverScreen extends Screen<BorderPane> {
         HBox top = new HBox(12, frame, side);
         HBox.setHgrow(frame, Priority.ALWAYS);
         VBox.setVgrow(top, Priority.ALWAYS);
-        stored = Ui.button("The file as stored", "Its parts with types and byte offsets", leads.asStored, "quiet");
+        stored = Ui.button(
+                say("desktop.inspect.LookOverScreen.the-file-as-stored"),
+                say("desktop.inspect.LookOverScreen.its-parts-with-types-and-byte"),
+                leads.asStored,
+                "quiet");
         tables = new AssetTables(
                 bench,
                 this::showView,
@@ -113,7 +119,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
                 new Split.Between(
                         Orientation.VERTICAL,
                         "look-tables",
-                        "Line between the view and the tables",
+                        say("desktop.inspect.LookOverScreen.line-between-the-view-and-the"),
                         h -> h - Math.min(Math.max(tables.wanted(), h * TABLES), h * MOST)),
                 settings,
                 top,
@@ -122,7 +128,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
                 new Split.Between(
                         Orientation.HORIZONTAL,
                         "look-findings",
-                        "Line between the findings and the view",
+                        say("desktop.inspect.LookOverScreen.line-between-the-findings-and-the"),
                         w -> Math.max(300, FINDINGS * w)),
                 settings,
                 left,
@@ -168,10 +174,14 @@ public final class LookOverScreen extends Screen<BorderPane> {
             left.getChildren()
                     .addFirst(Ui.column(
                             2,
-                            Ui.label(coming == null ? "Nothing to look over" : "Looking over", "title"),
+                            Ui.label(
+                                    coming == null
+                                            ? say("desktop.inspect.LookOverScreen.nothing-to-look-over")
+                                            : say("desktop.inspect.LookOverScreen.looking-over"),
+                                    "title"),
                             Ui.wrapped(
                                     coming == null
-                                            ? "Put a file on the bench first: key 1, or drop one here."
+                                            ? say("desktop.inspect.LookOverScreen.put-a-file-on-the-bench")
                                             : coming.name(),
                                     "second")));
             return;
@@ -187,8 +197,10 @@ public final class LookOverScreen extends Screen<BorderPane> {
         shownFor = asset;
         stored.setText(
                 scene.isRescued()
-                        ? "What was lost"
-                        : SceneFiles.named(asset.format()).layered() != null ? "Layer by layer" : "The file as stored");
+                        ? say("desktop.inspect.LookOverScreen.what-was-lost")
+                        : SceneFiles.named(asset.format()).layered() != null
+                                ? say("desktop.inspect.LookOverScreen.layer-by-layer")
+                                : say("desktop.inspect.LookOverScreen.the-file-as-stored"));
         style.setVisible(!scene.nodes().isEmpty() || !scene.caches().isEmpty());
         // Without nodes there are neither weights nor joints to look at.
         style.bar(k -> scene.nodes().isEmpty() && k != ViewRequest.Style.SURFACE && k != ViewRequest.Style.WIRE);
@@ -211,7 +223,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
                     .add(Ui.row(
                             8,
                             Ui.mark(Verdict.CLEAN, 12),
-                            Ui.label("Nothing will go wrong that can be seen here.", "second")));
+                            Ui.label(say("desktop.inspect.LookOverScreen.nothing-will-go-wrong-that-can"), "second")));
         }
         cards.getChildren().add(Ui.wrapped(m.checked(), "small"));
     }
@@ -237,8 +249,8 @@ public final class LookOverScreen extends Screen<BorderPane> {
         for (LookOverModel.Filter f : all) {
             ToggleButton t = new ToggleButton(f.text());
             t.setToggleGroup(group);
-            t.setAccessibleText("Show " + f.text());
-            t.setTooltip(new Tooltip("Show " + f.text()));
+            t.setAccessibleText(say("desktop.inspect.LookOverScreen.show", f.text()));
+            t.setTooltip(new Tooltip(say("desktop.inspect.LookOverScreen.show", f.text())));
             t.setSelected(f.only() == only);
             t.setOnAction(e -> {
                 only = f.only();
@@ -319,8 +331,10 @@ public final class LookOverScreen extends Screen<BorderPane> {
                 look.isOfGarments()
                         ? Legend.garments(look, s)
                         : joint < 0
-                                ? "choose a joint to see its weights"
-                                : "0 – 1 weight of " + s.nodes().get(joint).name());
+                                ? say("desktop.inspect.LookOverScreen.choose-a-joint-to-see-its")
+                                : say(
+                                        "desktop.inspect.LookOverScreen.0-1-weight-of",
+                                        s.nodes().get(joint).name()));
         view.show(
                 List.of(new ViewRequest.Shown(
                         s, spaces.of(s, bench.asMeant().get(), s.stage().metersPerUnit()), look, joint, false, false)),

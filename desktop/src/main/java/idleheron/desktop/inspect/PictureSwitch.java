@@ -1,5 +1,7 @@
 package idleheron.desktop.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.widget.Ui;
@@ -30,8 +32,8 @@ final class PictureSwitch extends HBox {
         setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
         covers.setValue(Cover.COLOURS);
         covers.setPrefWidth(WIDE);
-        covers.setAccessibleText("What pictures show");
-        covers.setTooltip(new Tooltip("What the pictures on the surfaces show"));
+        covers.setAccessibleText(say("desktop.inspect.PictureSwitch.what-pictures-show"));
+        covers.setTooltip(new Tooltip(say("desktop.inspect.PictureSwitch.what-the-pictures-on-the-surfaces")));
         covers.setConverter(new StringConverter<>() {
             @Override
             public String toString(Cover c) {
@@ -52,13 +54,13 @@ final class PictureSwitch extends HBox {
 
     static String word(Cover c) {
         return switch (c) {
-            case COLOURS -> "Pictures";
-            case NORMALS -> "Pictures with normals";
-            case PLAIN -> "Plain colours";
-            case RED -> "Red channel";
-            case GREEN -> "Green channel";
-            case BLUE -> "Blue channel";
-            case ALPHA -> "Alpha channel";
+            case COLOURS -> say("desktop.inspect.PictureSwitch.pictures");
+            case NORMALS -> say("desktop.inspect.PictureSwitch.pictures-with-normals");
+            case PLAIN -> say("desktop.inspect.PictureSwitch.plain-colours");
+            case RED -> say("desktop.inspect.PictureSwitch.red-channel");
+            case GREEN -> say("desktop.inspect.PictureSwitch.green-channel");
+            case BLUE -> say("desktop.inspect.PictureSwitch.blue-channel");
+            case ALPHA -> say("desktop.inspect.PictureSwitch.alpha-channel");
         };
     }
 
@@ -77,7 +79,7 @@ final class PictureSwitch extends HBox {
      * @param pointed the one that somebody points at, or ""
      */
     void tell(List<String> files, String pointed) {
-        missing.setText(pointed.isEmpty() ? text(files) : "Hatched here: " + pointed);
+        missing.setText(pointed.isEmpty() ? text(files) : say("desktop.inspect.PictureSwitch.hatched-here", pointed));
         missing.setVisible(!files.isEmpty());
     }
 
@@ -85,7 +87,11 @@ final class PictureSwitch extends HBox {
     static String text(List<String> files) {
         return files.isEmpty()
                 ? ""
-                : "Hatched: " + Wording.listed(files) + (files.size() == 1 ? " is" : " are")
-                        + " missing or cannot be read";
+                : say(
+                        "desktop.inspect.PictureSwitch.hatched-missing-or-cannot-be-read",
+                        Wording.listed(files),
+                        (files.size() == 1
+                                ? say("desktop.inspect.PictureSwitch.is")
+                                : say("desktop.inspect.PictureSwitch.are")));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.desktop.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.desktop.widget.Ui;
 import idleheron.render.ink.Palette.Tone;
 import javafx.scene.canvas.Canvas;
@@ -12,11 +14,11 @@ final class SampleBar extends Canvas {
 
     /** What changes from sample to sample. */
     enum Shape {
-        CONSTANT("still"),
-        TRANSFORM("only moves"),
-        DEFORMING("points move"),
-        TOPOLOGY("faces change"),
-        INSTANCE("again");
+        CONSTANT(say("desktop.inspect.SampleBar.still")),
+        TRANSFORM(say("desktop.inspect.SampleBar.only-moves")),
+        DEFORMING(say("desktop.inspect.SampleBar.points-move")),
+        TOPOLOGY(say("desktop.inspect.SampleBar.faces-change")),
+        INSTANCE(say("desktop.inspect.SampleBar.again"));
 
         private final String word;
 

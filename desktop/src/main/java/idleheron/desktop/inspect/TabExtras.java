@@ -1,5 +1,7 @@
 package idleheron.desktop.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CheckJob;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -110,11 +112,14 @@ final class TabExtras extends StackPane {
     }
 
     private VBox sliders(Scene s) {
-        VBox box = Ui.column(4, Ui.label("Try them in the view", "small"));
+        VBox box = Ui.column(4, Ui.label(say("desktop.inspect.TabExtras.try-them-in-the-view"), "small"));
         for (Mesh m : s.meshes()) {
             for (BlendShape k : m.shapes()) {
                 Slider slider = new Slider(0, 1, weights.getOrDefault(key(m, k), k.weight()));
-                Ui.named(slider, "Weight of " + k.name(), "Weight of blend shape " + k.name() + ", 0 to 1");
+                Ui.named(
+                        slider,
+                        say("desktop.inspect.TabExtras.weight-of", k.name()),
+                        say("desktop.inspect.TabExtras.weight-of-blend-shape-0-to", k.name()));
                 slider.setPrefWidth(130);
                 Label value = Ui.label(Figure.number(slider.getValue()), "figure");
                 value.setMinWidth(44);
@@ -129,7 +134,7 @@ final class TabExtras extends StackPane {
             }
         }
         if (box.getChildren().size() == 1) {
-            box.getChildren().setAll(Ui.label("No blend shapes.", "second"));
+            box.getChildren().setAll(Ui.label(say("desktop.inspect.TabExtras.no-blend-shapes"), "second"));
         }
         return box;
     }
@@ -160,7 +165,8 @@ final class TabExtras extends StackPane {
     private static FlowPane thumbs(Scene s, @Nullable Path folder) {
         FlowPane flow = new FlowPane(10, 8);
         for (Texture t : s.textures()) {
-            StackPane frame = new StackPane(Ui.label(t.found() ? "…" : "not found", "small"));
+            StackPane frame =
+                    new StackPane(Ui.label(t.found() ? "…" : say("desktop.inspect.TabExtras.not-found"), "small"));
             frame.getStyleClass().add("thumb");
             frame.setMinSize(THUMB, THUMB);
             frame.setPrefSize(THUMB, THUMB);
@@ -173,7 +179,7 @@ final class TabExtras extends StackPane {
             });
         }
         if (s.textures().isEmpty()) {
-            flow.getChildren().add(Ui.label("No pictures.", "second"));
+            flow.getChildren().add(Ui.label(say("desktop.inspect.TabExtras.no-pictures"), "second"));
         }
         return flow;
     }
@@ -202,9 +208,11 @@ final class TabExtras extends StackPane {
         if (clip == null || track == null) {
             return Ui.column(
                     4,
-                    Ui.label("Curves", "small"),
+                    Ui.label(say("desktop.inspect.TabExtras.curves"), "small"),
                     Ui.wrapped(
-                            joint < 0 ? "Choose a joint to see its curves." : "This joint has no keys in this clip.",
+                            joint < 0
+                                    ? say("desktop.inspect.TabExtras.choose-a-joint-to-see-its")
+                                    : say("desktop.inspect.TabExtras.this-joint-has-no-keys-in"),
                             "second"));
         }
         Canvas canvas = new Canvas(WIDTH, 130);
@@ -221,7 +229,9 @@ final class TabExtras extends StackPane {
                 high = Math.max(high, v);
             }
         }
-        String range = low > high ? "no turns" : Figure.number(low) + "° to " + Figure.number(high) + "°";
+        String range = low > high
+                ? say("desktop.inspect.TabExtras.no-turns")
+                : say("desktop.inspect.TabExtras.to", Figure.number(low), Figure.number(high));
         double span = Math.max(1e-6, high - low);
         for (int c = 3; c < 6; c++) {
             Curve k = track.curves()[c];
@@ -250,6 +260,14 @@ final class TabExtras extends StackPane {
             g.fillText(Channel.values()[c].name().substring(7).toLowerCase(Locale.ROOT), 4 + 16 * (c - 3), 12);
         }
         return Ui.column(
-                2, Ui.label(s.nodes().get(joint).name() + ", turns in " + clip.name() + ": " + range, "small"), canvas);
+                2,
+                Ui.label(
+                        say(
+                                "desktop.inspect.TabExtras.turns-in",
+                                s.nodes().get(joint).name(),
+                                clip.name(),
+                                range),
+                        "small"),
+                canvas);
     }
 }

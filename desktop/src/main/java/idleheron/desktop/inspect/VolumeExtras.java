@@ -1,5 +1,7 @@
 package idleheron.desktop.inspect;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
@@ -55,11 +57,13 @@ public final class VolumeExtras extends HBox {
     private final Choice<Integer> axis = new Choice<>(
             List.of(0, 1, 2),
             a -> "XYZ".substring(a, a + 1),
-            a -> "Slice across the " + "XYZ".substring(a, a + 1) + " axis");
+            a -> say("desktop.inspect.VolumeExtras.slice-across-the-axis", "XYZ".substring(a, a + 1)));
     private final Choice<Plot> below = new Choice<>(
             List.of(Plot.values()),
             Choice::name,
-            p -> p == Plot.VALUES ? "How many voxels have which value" : "Where the smoke comes from over the frames");
+            p -> p == Plot.VALUES
+                    ? say("desktop.inspect.VolumeExtras.how-many-voxels-have-which-value")
+                    : say("desktop.inspect.VolumeExtras.where-the-smoke-comes-from-over"));
     private final Slider depth = new Slider(0, 1, 0.5);
     private final Canvas picture = new Canvas(SLICE, SLICE);
     private final Canvas bars = new Canvas(BARS, 62);
@@ -90,8 +94,8 @@ public final class VolumeExtras extends HBox {
     VolumeExtras(Bench bench, java.util.function.Consumer<String> fieldChosen) {
         this.bench = bench;
         setSpacing(12);
-        field.setAccessibleText("Field that is shown");
-        field.setTooltip(new Tooltip("Which of the fields that ride together is shown"));
+        field.setAccessibleText(say("desktop.inspect.VolumeExtras.field-that-is-shown"));
+        field.setTooltip(new Tooltip(say("desktop.inspect.VolumeExtras.which-of-the-fields-that-ride")));
         field.setPrefWidth(BARS);
         field.valueProperty().addListener((o, was, is) -> {
             if (is != null) {
@@ -101,8 +105,8 @@ public final class VolumeExtras extends HBox {
         });
         axis.set(2);
         axis.chosen().addListener((o, was, is) -> ask());
-        depth.setAccessibleText("Depth of the slice");
-        depth.setTooltip(new Tooltip("Where the slice lies in the volume"));
+        depth.setAccessibleText(say("desktop.inspect.VolumeExtras.depth-of-the-slice"));
+        depth.setTooltip(new Tooltip(say("desktop.inspect.VolumeExtras.where-the-slice-lies-in-the")));
         depth.setPrefWidth(BARS);
         depth.valueProperty().addListener((o, was, is) -> ask());
         under.setMinHeight(30);
@@ -115,7 +119,7 @@ public final class VolumeExtras extends HBox {
         bench.transport().seconds().addListener((o, was, is) -> ask());
         bench.dusk().addListener((o, was, is) -> draw());
         below.chosen().addListener((o, was, is) -> ask());
-        HBox slicing = Ui.row(6, Ui.label("across", "small"), axis);
+        HBox slicing = Ui.row(6, Ui.label(say("desktop.inspect.VolumeExtras.across"), "small"), axis);
         slicing.setAlignment(Pos.CENTER_LEFT);
         VBox side = Ui.column(4, Ui.row(6, field), slicing, depth, below, bars, spread);
         getChildren().addAll(Ui.column(2, picture, under), side);
@@ -149,7 +153,10 @@ public final class VolumeExtras extends HBox {
         if (f == null || f.isBroken()) {
             made = null;
             draw();
-            under.setText(f == null ? "no file for frame " + number : "this frame cannot be read");
+            under.setText(
+                    f == null
+                            ? say("desktop.inspect.VolumeExtras.no-file-for-frame", number)
+                            : say("desktop.inspect.VolumeExtras.this-frame-cannot-be-read"));
             return;
         }
         int a = axis.get();
@@ -172,7 +179,8 @@ public final class VolumeExtras extends HBox {
                 GridHeader h = w.volume.headers(w.frame).stream()
                         .filter(x -> x.name().equals(w.field) && x.type() != null)
                         .findFirst()
-                        .orElseThrow(() -> new IOException("the frame has no " + w.field));
+                        .orElseThrow(
+                                () -> new IOException(say("desktop.inspect.VolumeExtras.the-frame-has-no", w.field)));
                 g = w.volume.grid(w.frame, h.label(), Progress.NONE);
                 kept = g;
                 spreadOf = Histogram.of(g.tree(), 32);
@@ -268,14 +276,14 @@ public final class VolumeExtras extends HBox {
         h.fillText(Figure.number(of.low()), 0, 60);
         String high = Figure.number(of.high());
         h.fillText(high, BARS - 6.2 * high.length(), 60);
-        spread.setText("how many voxels, by value");
+        spread.setText(say("desktop.inspect.VolumeExtras.how-many-voxels-by-value"));
     }
 
     /** How far the emitter's surface is from the nearest active voxel, frame by frame. */
     private void emitter(GraphicsContext h, Made m) {
         VolumeEmitter e = m.emitter;
         if (e == null || e.rows().isEmpty()) {
-            spread.setText("Nothing on the bench touches it. Drop its emitter together with it.");
+            spread.setText(say("desktop.inspect.VolumeExtras.nothing-on-the-bench-touches-it"));
             return;
         }
         double unit = m.wish.scene.stage().metersPerUnit() * 1000;
@@ -307,9 +315,12 @@ public final class VolumeExtras extends HBox {
                 .filter(r -> r.frame() == m.wish.frame.number())
                 .findFirst()
                 .orElse(e.rows().getFirst());
-        spread.setText(Figure.number(at.gap() * unit) + " mm from " + e.mesh() + ", "
-                + Figure.number(at.centres() * unit / 1000) + " m between middles; at most " + Figure.number(top)
-                + " mm");
+        spread.setText(say(
+                "desktop.inspect.VolumeExtras.mm-from-m-between-middles-at",
+                Figure.number(at.gap() * unit),
+                e.mesh(),
+                Figure.number(at.centres() * unit / 1000),
+                Figure.number(top)));
     }
 
     private void tell(double x, double y) {

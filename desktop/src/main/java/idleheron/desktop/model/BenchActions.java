@@ -1,8 +1,9 @@
 package idleheron.desktop.model;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CheckJob;
 import idleheron.app.CompareJob;
-import idleheron.app.MendJob;
 import idleheron.app.OpenJob;
 import idleheron.app.PrepareJob;
 import idleheron.app.RehearseJob;
@@ -14,16 +15,11 @@ import idleheron.core.job.Progress;
 import idleheron.core.pair.CompareSettings;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.space.ConvertStage;
-import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
-import idleheron.formats.disk.FileNames;
-import idleheron.formats.spi.SceneFormat;
 import idleheron.rehearsal.StandIn;
 import idleheron.report.CrossingFile;
-import idleheron.report.RecipeJson;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -39,6 +35,7 @@ public final class BenchActions {
     private final Settings settings;
     private final Consumer<String> tell;
     private final KeptCrossings crossings;
+    private final BenchSaves saves;
     private Crossing derived = Crossing.EMPTY;
     private final FileWatch watched = new FileWatch();
     /** The terms of the last comparison. */
@@ -51,6 +48,7 @@ public final class BenchActions {
         this.undo = undo;
         this.settings = settings;
         this.crossings = new KeptCrossings(bench, jobs, undo, settings);
+        this.saves = new BenchSaves(bench, jobs, tell);
         bench.crossing().addListener((o, was, is) -> derive());
     }
 
@@ -149,12 +147,15 @@ public final class BenchActions {
 
     private void openReturned(Path file, boolean rescue) {
         Path whole = SceneFiles.around(file);
-        jobs.run("open returned", p -> read(whole, rescue, () -> openReturned(file, true), p), a -> {
-            Crossing c = bench.crossing().get();
-            Crossing base = c.sent() == null && c.original() != null ? c.withSent(c.original()) : c;
-            undo.change(base.withReturned(a, ""));
-            bench.step().set(Step.COMPARE);
-        });
+        jobs.run(
+                say("desktop.model.BenchActions.open-returned"),
+                p -> read(whole, rescue, () -> openReturned(file, true), p),
+                a -> {
+                    Crossing c = bench.crossing().get();
+                    Crossing base = c.sent() == null && c.original() != null ? c.withSent(c.original()) : c;
+                    undo.change(base.withReturned(a, ""));
+                    bench.step().set(Step.COMPARE);
+                });
     }
 
     public void destination(@Nullable Convention convention) {
@@ -185,39 +186,9 @@ public final class BenchActions {
         undo.change(bench.crossing().get().withRemedies(remedies));
     }
 
-    /** Writes a scene of its own beside the crossing, whole and read back; the chooser asked before something is replaced. */
-    public void save(Scene scene, Path file) {
-        jobs.run(
-                "save",
-                p -> {
-                    SceneFormat format = SceneFiles.byName(file);
-                    if (format == null) {
-                        throw new IOException(file.getFileName() + " has the ending of no carrier");
-                    }
-                    return SceneFiles.write(
-                            scene, file, format, format.variants().getFirst(), true, p);
-                },
-                r -> tell.accept(file.getFileName() + " is written and was read back."));
-    }
-
-    /** Writes what came back as it is mended; read back and compared before it is put in place. */
-    public void saveMended(Path file) {
-        Crossing c = bench.crossing().get();
-        Asset sent = c.sent();
-        Asset returned = c.returned();
-        if (sent == null || returned == null) {
-            return;
-        }
-        MendJob job = new MendJob(file, true, List.of(Path.of(sent.path()), Path.of(returned.path())));
-        boolean meant = bench.asMeant().get();
-        jobs.run(
-                "save the mended file",
-                p -> {
-                    job.check();
-                    return job.run(sent, returned, c.mends(), c.terms(), meant, p);
-                },
-                m -> tell.accept(file.getFileName() + " is written and was read back: "
-                        + m.comparison().verdict().word() + "."));
+    /** What leaves a file besides what is sent. */
+    public BenchSaves saves() {
+        return saves;
     }
 
     /** Takes what was written as what went out. */
@@ -257,30 +228,6 @@ public final class BenchActions {
         crossings.keep();
     }
 
-    /** Saves the remedies as a recipe beside the file on the bench, under a name that is still free. */
-    public void saveRecipe() {
-        Crossing c = bench.crossing().get();
-        Asset a = c.original();
-        if (a == null) {
-            return;
-        }
-        String base = FileNames.stem(a.path());
-        String text = recipe();
-        jobs.run(
-                "save the recipe",
-                p -> {
-                    Path to = FileNames.free(base, ".recipe.json");
-                    return Files.writeString(to, text);
-                },
-                done -> tell.accept("The recipe is in " + done + "."));
-    }
-
-    /** The remedies on the bench as the text of a recipe. */
-    public String recipe() {
-        Crossing c = bench.crossing().get();
-        return RecipeJson.text(KeptCrossings.FORM, c.destination(), c.remedies());
-    }
-
     /** Reads what came back again when its file was written anew; to be called every now and then. */
     public void watch() {
         Asset a = bench.crossing().get().returned();
@@ -288,7 +235,7 @@ public final class BenchActions {
         if (watched.isNew(file) && file != null) {
             String via = bench.crossing().get().via();
             jobs.run(
-                    "open returned",
+                    say("desktop.model.BenchActions.open-returned"),
                     OpenJob.of(file)::run,
                     fresh -> undo.change(bench.crossing().get().withReturned(fresh, via)));
         }
@@ -328,7 +275,7 @@ public final class BenchActions {
             return;
         }
         CheckJob job = new CheckJob(a, c.destination());
-        jobs.run("look over", p -> job.look(), l -> {
+        jobs.run(say("desktop.model.BenchActions.look-over"), p -> job.look(), l -> {
             bench.lookedOver().set(l);
             lookInto(job, l);
         });
@@ -337,7 +284,7 @@ public final class BenchActions {
     /** What only reading all of it tells, once all else is on the screen. */
     private void lookInto(CheckJob job, CheckJob.Result seen) {
         if (job.isDeep()) {
-            jobs.run("look into", p -> job.lookInto(seen, p), l -> {
+            jobs.run(say("desktop.model.BenchActions.look-into"), p -> job.lookInto(seen, p), l -> {
                 if (bench.lookedOver().get() == seen) {
                     bench.lookedOver().set(l);
                 }
@@ -352,7 +299,10 @@ public final class BenchActions {
             return;
         }
         Preparation earlier = bench.prepared().get();
-        jobs.run("make ready", new PrepareJob(a.scene(), c.remedies(), earlier)::run, bench.prepared()::set);
+        jobs.run(
+                say("desktop.model.BenchActions.make-ready"),
+                new PrepareJob(a.scene(), c.remedies(), earlier)::run,
+                bench.prepared()::set);
     }
 
     /** What is known already of the same two files as they came, under the same terms. */

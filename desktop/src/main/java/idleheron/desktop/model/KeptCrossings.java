@@ -1,5 +1,7 @@
 package idleheron.desktop.model;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CompareJob;
 import idleheron.app.OpenJob;
 import idleheron.core.crossing.Asset;
@@ -46,7 +48,7 @@ public final class KeptCrossings {
             CrossingFile content = CrossingFile.of(
                     c, both == null ? null : both.asItCame().comparison().verdict(), folder);
             jobs.run(
-                    "keep the crossing",
+                    say("desktop.model.KeptCrossings.keep-the-crossing"),
                     p -> {
                         content.write(file, FORM);
                         return file;
@@ -68,7 +70,7 @@ public final class KeptCrossings {
     void open(Path file) {
         record Kept(Crossing crossing, boolean compared) {}
         jobs.run(
-                "open the crossing",
+                say("desktop.model.KeptCrossings.open-the-crossing"),
                 p -> {
                     CrossingFile kept = CrossingFile.read(file, FORM);
                     Path folder = Objects.requireNonNull(file.toAbsolutePath().getParent());

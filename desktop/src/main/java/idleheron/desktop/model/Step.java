@@ -1,13 +1,15 @@
 package idleheron.desktop.model;
 
+import static idleheron.core.Messages.say;
+
 /** The six steps of a crossing. */
 public enum Step {
-    GATHER("Gather"),
-    LOOK_OVER("Look over"),
-    MAKE_READY("Make ready"),
-    SEND("Send"),
-    COMPARE("Compare"),
-    SIGN_OFF("Sign off");
+    GATHER(say("desktop.model.Step.gather")),
+    LOOK_OVER(say("desktop.model.Step.look-over")),
+    MAKE_READY(say("desktop.model.Step.make-ready")),
+    SEND(say("desktop.model.Step.send")),
+    COMPARE(say("desktop.model.Step.compare")),
+    SIGN_OFF(say("desktop.model.Step.sign-off"));
 
     private final String title;
 

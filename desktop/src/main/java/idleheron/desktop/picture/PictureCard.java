@@ -1,5 +1,7 @@
 package idleheron.desktop.picture;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.picture.PictureDone;
 import idleheron.app.picture.PicturesAtHand;
 import idleheron.core.Verdict;
@@ -39,7 +41,7 @@ final class PictureCard extends VBox {
             view.setPreserveRatio(true);
             paper.getChildren().add(view);
         } else {
-            paper.getChildren().add(Ui.label("none", "small"));
+            paper.getChildren().add(Ui.label(say("desktop.picture.PictureCard.none"), "small"));
         }
         Label name = Ui.label(picture.name(), "strong");
         name.setMaxWidth(SIDE - 16);
@@ -49,7 +51,8 @@ final class PictureCard extends VBox {
         setMaxWidth(WIDTH);
         setAlignment(Pos.TOP_LEFT);
         setFocusTraversable(true);
-        setAccessibleText("Picture " + picture.name() + ", " + String.join(", ", PicturesModel.told(picture)));
+        setAccessibleText(say(
+                "desktop.picture.PictureCard.picture", picture.name(), String.join(", ", PicturesModel.told(picture))));
         Tooltip.install(this, new Tooltip(picture.path()));
         setOnMouseClicked(e -> chosen.run());
         setOnKeyPressed(e -> {

@@ -1,5 +1,7 @@
 package idleheron.desktop.picture;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.picture.PictureDone;
 import idleheron.app.picture.PicturesAtHand;
 import idleheron.core.Verdict;
@@ -69,7 +71,7 @@ public final class PicturesModel {
     public record Slot(String material, String property, String word, String file) {
         /** "normals: oilskin_normal.png". */
         public String text() {
-            return word + ": " + (file.isEmpty() ? "none" : file);
+            return word + ": " + (file.isEmpty() ? say("desktop.picture.PicturesModel.none") : file);
         }
     }
 
@@ -115,9 +117,12 @@ public final class PicturesModel {
         PictureDone look = p.look();
         PictureShape shape = look == null ? null : look.before();
         if (look == null || shape == null) {
-            return List.of(look == null ? "not found" : "cannot be read");
+            return List.of(
+                    look == null
+                            ? say("desktop.picture.PicturesModel.not-found")
+                            : say("desktop.picture.PicturesModel.cannot-be-read"));
         }
-        String size = shape.width() + " × " + shape.height() + " px";
+        String size = say("desktop.picture.PicturesModel.px", shape.width(), shape.height());
         return look.role() == PictureRole.UNKNOWN
                 ? List.of(size)
                 : List.of(look.role().word(), size);
@@ -128,21 +133,21 @@ public final class PicturesModel {
         List<String> out = new ArrayList<>();
         PictureDone look = p.look();
         if (look == null) {
-            out.add("There is no file at " + p.path() + ".");
+            out.add(say("desktop.picture.PicturesModel.there-is-no-file-at", p.path()));
         } else if (look.before() == null) {
             out.add(look.failure());
         } else {
             out.addAll(look.lines());
         }
-        out.addAll(p.users().isEmpty() ? List.of("On no material.") : p.users());
+        out.addAll(p.users().isEmpty() ? List.of(say("desktop.picture.PicturesModel.on-no-material")) : p.users());
         for (int i = 0; i < used.length; i++) {
             if (used[i] >= 0 && scene.textures().get(i).fileName().equals(p.name())) {
-                out.add("Faces use " + Math.round(100 * used[i]) + " % of it.");
+                out.add(say("desktop.picture.PicturesModel.faces-use-of-it", Math.round(100 * used[i])));
                 break;
             }
         }
         if (!p.sent().isEmpty()) {
-            out.add("When sent: " + p.sent() + ".");
+            out.add(say("desktop.picture.PicturesModel.when-sent", p.sent()));
         }
         return out;
     }

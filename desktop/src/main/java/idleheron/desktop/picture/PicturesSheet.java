@@ -1,5 +1,7 @@
 package idleheron.desktop.picture;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.picture.PictureChannel;
 import idleheron.app.picture.PicturesAtHand;
 import idleheron.core.Wording;
@@ -43,7 +45,7 @@ public final class PicturesSheet extends HBox {
     private final Choice<PictureChannel> channel = new Choice<>(
             List.of(PictureChannel.values()),
             Choice::name,
-            c -> "Show this channel of the picture alone: " + Choice.name(c));
+            c -> say("desktop.picture.PicturesSheet.show-this-channel-of-the-picture", Choice.name(c)));
     private final Label name = Ui.wrapped("", "strong");
     private final VBox told = Ui.column(3);
     private final VBox materials = Ui.column(8);
@@ -68,20 +70,28 @@ public final class PicturesSheet extends HBox {
         this.works = works;
         this.taken = taken;
         ScrollPane left = Ui.scrolled(shelf);
-        left.setAccessibleText("Pictures");
+        left.setAccessibleText(say("desktop.picture.PicturesSheet.pictures"));
         HBox.setHgrow(left, Priority.ALWAYS);
         large.setMinHeight(LARGE);
         large.setPrefHeight(LARGE);
         large.getStyleClass().add("thumb");
         channel.chosen().addListener((o, was, is) -> enlarge());
         ScrollPane places = Ui.scrolled(materials);
-        places.setAccessibleText("Materials");
+        places.setAccessibleText(say("desktop.picture.PicturesSheet.materials"));
         VBox.setVgrow(places, Priority.ALWAYS);
-        VBox side = Ui.column(8, large, channel, name, told, Ui.hairline(), Ui.label("Materials", "heading"), places);
+        VBox side = Ui.column(
+                8,
+                large,
+                channel,
+                name,
+                told,
+                Ui.hairline(),
+                Ui.label(say("desktop.picture.PicturesSheet.materials"), "heading"),
+                places);
         side.setPrefWidth(SIDE);
         side.setMinWidth(SIDE);
         getChildren().addAll(left, side);
-        shelf.getChildren().setAll(Ui.label("Looking at the pictures…", "second"));
+        shelf.getChildren().setAll(Ui.label(say("desktop.picture.PicturesSheet.looking-at-the-pictures"), "second"));
         load();
     }
 
@@ -101,14 +111,21 @@ public final class PicturesSheet extends HBox {
         String was = chosen == null ? "" : chosen.path();
         cards.clear();
         shelf.getChildren().clear();
-        section("On the model", m.all().linked(), "It has no pictures.");
         section(
-                "Beside it, on no material",
+                say("desktop.picture.PicturesSheet.on-the-model"),
+                m.all().linked(),
+                say("desktop.picture.PicturesSheet.it-has-no-pictures"));
+        section(
+                say("desktop.picture.PicturesSheet.beside-it-on-no-material"),
                 m.all().beside(),
-                "No other pictures lie in the folder of the file or below it.");
+                say("desktop.picture.PicturesSheet.no-other-pictures-lie-in-the"));
         if (m.all().more() > 0) {
             shelf.getChildren()
-                    .add(Ui.label(Wording.counted(m.all().more(), "more picture") + " in those folders.", "small"));
+                    .add(Ui.label(
+                            say(
+                                    "desktop.picture.PicturesSheet.in-those-folders",
+                                    Wording.counted(m.all().more(), "more picture")),
+                            "small"));
         }
         List<PictureCard> all = List.copyOf(cards);
         all.stream()
@@ -161,7 +178,8 @@ public final class PicturesSheet extends HBox {
         PicturesModel m = model;
         large.getChildren().clear();
         if (p == null || m == null || p.seen() == null) {
-            large.getChildren().add(Ui.label(p == null ? "" : "Not found", "second"));
+            large.getChildren()
+                    .add(Ui.label(p == null ? "" : say("desktop.picture.PicturesSheet.not-found"), "second"));
             return;
         }
         PictureChannel c = channel.chosen().get();
@@ -171,7 +189,11 @@ public final class PicturesSheet extends HBox {
         deeds.workOut("picture", w -> new Large(c.of(seen, LONGEST, edits)), got -> {
             if (chosen == p && channel.chosen().get() == c) {
                 PictureChannel.Shown s = got.shown();
-                large.getChildren().setAll(s == null ? Ui.label("Cannot be read", "second") : view(s));
+                large.getChildren()
+                        .setAll(
+                                s == null
+                                        ? Ui.label(say("desktop.picture.PicturesSheet.cannot-be-read"), "second")
+                                        : view(s));
             }
         });
     }
@@ -198,7 +220,7 @@ public final class PicturesSheet extends HBox {
             materials.getChildren().addAll(Ui.label(material, "strong"), flow);
         });
         if (m.slots().isEmpty()) {
-            materials.getChildren().add(Ui.wrapped("It has no materials.", "second"));
+            materials.getChildren().add(Ui.wrapped(say("desktop.picture.PicturesSheet.it-has-no-materials"), "second"));
         }
     }
 
@@ -207,7 +229,11 @@ public final class PicturesSheet extends HBox {
         boolean can = p != null && p.seen() != null && !p.name().equals(slot.file());
         Button out = Ui.button(
                 slot.text(),
-                can ? "Put " + Objects.requireNonNull(p).name() + " here" : "Choose another picture to put it here",
+                can
+                        ? say(
+                                "desktop.picture.PicturesSheet.put-here",
+                                Objects.requireNonNull(p).name())
+                        : say("desktop.picture.PicturesSheet.choose-another-picture-to-put-it"),
                 () -> put(slot, chosen),
                 "quiet");
         out.setAccessibleText(slot.material() + ", " + slot.text());

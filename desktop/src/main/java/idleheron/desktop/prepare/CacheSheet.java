@@ -1,5 +1,7 @@
 package idleheron.desktop.prepare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.PathPattern;
 import idleheron.core.cache.edit.CacheEdits;
@@ -30,7 +32,7 @@ final class CacheSheet extends VBox {
     private final ComboBox<ChangeCache.Kind> kind = new ComboBox<>();
     private final TextField first = new TextField();
     private final TextField second = new TextField();
-    private final Label arrow = Ui.label("becomes", "second");
+    private final Label arrow = Ui.label(say("desktop.prepare.CacheSheet.becomes"), "second");
     private final Label what = Ui.wrapped("", "second");
     private final Label outcome = Ui.wrapped("", "small");
     private final TreeView<String> tree = new TreeView<>();
@@ -55,25 +57,28 @@ final class CacheSheet extends VBox {
                 return ChangeCache.Kind.REGROUP;
             }
         });
-        kind.setAccessibleText("What is to be done");
-        kind.setTooltip(new Tooltip("What is to be done"));
-        first.setAccessibleText("With what");
-        second.setAccessibleText("What it becomes");
+        kind.setAccessibleText(say("desktop.prepare.CacheSheet.what-is-to-be-done"));
+        kind.setTooltip(new Tooltip(say("desktop.prepare.CacheSheet.what-is-to-be-done")));
+        first.setAccessibleText(say("desktop.prepare.CacheSheet.with-what"));
+        second.setAccessibleText(say("desktop.prepare.CacheSheet.what-it-becomes"));
         HBox.setHgrow(first, Priority.ALWAYS);
         HBox.setHgrow(second, Priority.ALWAYS);
         take = Ui.button(
-                "Add to the remedies", "Adds it after the others", () -> taken.accept(made()), "strong-button");
+                say("desktop.prepare.CacheSheet.add-to-the-remedies"),
+                say("desktop.prepare.CacheSheet.adds-it-after-the-others"),
+                () -> taken.accept(made()),
+                "strong-button");
         tree.getStyleClass().add("evidence");
         tree.setShowRoot(false);
         tree.setFixedCellSize(28);
-        tree.setAccessibleText("The tree that comes of it");
+        tree.setAccessibleText(say("desktop.prepare.CacheSheet.the-tree-that-comes-of-it"));
         VBox.setVgrow(tree, Priority.ALWAYS);
         getChildren()
                 .addAll(
                         Ui.row(8, kind, first, arrow, second, take),
                         what,
                         outcome,
-                        Ui.label("The tree that comes of it", "heading"),
+                        Ui.label(say("desktop.prepare.CacheSheet.the-tree-that-comes-of-it"), "heading"),
                         tree);
         kind.valueProperty().addListener((o, was, is) -> start());
         first.textProperty().addListener((o, was, is) -> ask());
@@ -88,19 +93,20 @@ final class CacheSheet extends VBox {
     private void start() {
         String[] usual = switch (kind.getValue()) {
             case SPLIT_PIECES, SPLIT_FACE_SETS ->
-                new String[] {"**", "", "paths; * is any part of a name, ** any part of a path"};
-            case SPLIT_REGIONS -> new String[] {"1", "", "metres of a cell"};
-            case SPLIT_ATTRIBUTE -> new String[] {"", "", "name of an attribute"};
-            case RIGID, SHARE -> new String[] {"0.01", "", "millimetres that points may move"};
-            case DROP -> new String[] {"", "", "paths; * is any part of a name, ** any part of a path"};
-            case JOIN -> new String[] {"**", "joined", "paths; * is any part of a name, ** any part of a path"};
-            case REGROUP -> new String[] {"/*", "/all/{1}", "paths; * is any part of a name, ** any part of a path"};
-            case POSITIONS -> new String[] {"", "", "nothing more to say"};
-            case CUT -> new String[] {"1:24", "", "first frame : last frame"};
+                new String[] {"**", "", say("desktop.prepare.CacheSheet.paths-is-any-part-of-a")};
+            case SPLIT_REGIONS -> new String[] {"1", "", say("desktop.prepare.CacheSheet.metres-of-a-cell")};
+            case SPLIT_ATTRIBUTE -> new String[] {"", "", say("desktop.prepare.CacheSheet.name-of-an-attribute")};
+            case RIGID, SHARE ->
+                new String[] {"0.01", "", say("desktop.prepare.CacheSheet.millimetres-that-points-may-move")};
+            case DROP -> new String[] {"", "", say("desktop.prepare.CacheSheet.paths-is-any-part-of-a")};
+            case JOIN -> new String[] {"**", "joined", say("desktop.prepare.CacheSheet.paths-is-any-part-of-a")};
+            case REGROUP -> new String[] {"/*", "/all/{1}", say("desktop.prepare.CacheSheet.paths-is-any-part-of-a")};
+            case POSITIONS -> new String[] {"", "", say("desktop.prepare.CacheSheet.nothing-more-to-say")};
+            case CUT -> new String[] {"1:24", "", say("desktop.prepare.CacheSheet.first-frame-last-frame")};
             case SHIFT -> new String[] {"-1", "", "frames"};
-            case RESAMPLE -> new String[] {"24", "", "samples a second"};
+            case RESAMPLE -> new String[] {"24", "", say("desktop.prepare.CacheSheet.samples-a-second")};
             case SCALE -> new String[] {"0.01", "", "factor"};
-            case TURN -> new String[] {"Z:Y", "", "axis that is up : axis that is to be up"};
+            case TURN -> new String[] {"Z:Y", "", say("desktop.prepare.CacheSheet.axis-that-is-up-axis-that")};
         };
         second.setVisible(two());
         second.setManaged(two());
@@ -137,20 +143,25 @@ final class CacheSheet extends VBox {
                 does = r.describe();
                 Cache before = scene.caches().getFirst();
                 after = r.apply(scene).caches().getFirst();
-                told = before.entries().size() + " objects become "
-                        + after.entries().size() + ".";
+                told = say(
+                        "desktop.prepare.CacheSheet.objects-become",
+                        before.entries().size(),
+                        after.entries().size());
                 if (k == ChangeCache.Kind.REGROUP) {
                     Map<String, String> plan = CacheEdits.plan(before, new PathPattern(from), to);
-                    told = plan.size() + (plan.size() == 1 ? " object moves" : " objects move")
+                    told = plan.size()
+                            + (plan.size() == 1
+                                    ? say("desktop.prepare.CacheSheet.object-moves")
+                                    : say("desktop.prepare.CacheSheet.objects-move"))
                             + plan.entrySet().stream()
                                     .findFirst()
-                                    .map(e -> ": " + e.getKey() + " to " + e.getValue())
+                                    .map(e -> say("desktop.prepare.CacheSheet.to", e.getKey(), e.getValue()))
                                     .orElse("")
                             + ".";
                 }
             } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
                 told = e instanceof PatternSyntaxException || e.getMessage() == null
-                        ? "This is no pattern."
+                        ? say("desktop.prepare.CacheSheet.this-is-no-pattern")
                         : e.getMessage();
             }
             Cache made = after;
@@ -178,7 +189,7 @@ final class CacheSheet extends VBox {
             if (over.getChildren().size() < SHOWN) {
                 over.getChildren().add(item);
             } else if (over.getChildren().size() == SHOWN) {
-                over.getChildren().add(new TreeItem<>("… and more"));
+                over.getChildren().add(new TreeItem<>(say("desktop.prepare.CacheSheet.and-more")));
             }
             item.setExpanded(c.entries().size() < 60);
             items.add(item);

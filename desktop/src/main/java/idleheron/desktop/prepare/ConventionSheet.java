@@ -1,5 +1,7 @@
 package idleheron.desktop.prepare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.finding.Convention;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
@@ -42,20 +44,30 @@ final class ConventionSheet extends HBox {
         setSpacing(16);
         text.setText(ConventionFiles.text(from));
         text.getStyleClass().add("source");
-        Ui.named(text, "The convention", "The convention as text");
+        Ui.named(
+                text,
+                say("desktop.prepare.ConventionSheet.the-convention"),
+                say("desktop.prepare.ConventionSheet.the-convention-as-text"));
         text.textProperty().addListener((o, was, is) -> judge());
         HBox.setHgrow(text, Priority.ALWAYS);
         name.setText(from.code() + "-own");
-        Ui.named(name, "Name of the copy", "The name the copy is kept under");
+        Ui.named(
+                name,
+                say("desktop.prepare.ConventionSheet.name-of-the-copy"),
+                say("desktop.prepare.ConventionSheet.the-name-the-copy-is-kept"));
         ScrollPane scroll = Ui.scrolled(preview);
         VBox right = Ui.column(
                 8,
                 state,
-                Ui.label("What its naming rules say", "heading"),
+                Ui.label(say("desktop.prepare.ConventionSheet.what-its-naming-rules-say"), "heading"),
                 scroll,
-                Ui.label("Keep it under the name", "small"),
+                Ui.label(say("desktop.prepare.ConventionSheet.keep-it-under-the-name"), "small"),
                 name,
-                Ui.button("Keep and use", "Save the copy and take it as the destination", this::keep, "strong-button"));
+                Ui.button(
+                        say("desktop.prepare.ConventionSheet.keep-and-use"),
+                        say("desktop.prepare.ConventionSheet.save-the-copy-and-take-it"),
+                        this::keep,
+                        "strong-button"));
         right.setPrefWidth(300);
         right.setMinWidth(270);
         getChildren().addAll(text, right);
@@ -64,7 +76,8 @@ final class ConventionSheet extends HBox {
 
     private @Nullable Convention read() {
         try {
-            return ConventionFiles.read(name.getText().strip(), "this text", text.getText());
+            return ConventionFiles.read(
+                    name.getText().strip(), say("desktop.prepare.ConventionSheet.this-text"), text.getText());
         } catch (FormatException e) {
             state.setText(e.getMessage());
             return null;
@@ -75,13 +88,15 @@ final class ConventionSheet extends HBox {
         Convention c = read();
         preview.getChildren().clear();
         if (c == null) {
-            preview.getChildren().add(Ui.wrapped("Nothing, until the text is right.", "second"));
+            preview.getChildren()
+                    .add(Ui.wrapped(say("desktop.prepare.ConventionSheet.nothing-until-the-text-is-right"), "second"));
             return;
         }
-        state.setText("Reads well: " + c.title() + ".");
+        state.setText(say("desktop.prepare.ConventionSheet.reads-well", c.title()));
         Scene s = scene;
         if (s == null) {
-            preview.getChildren().add(Ui.wrapped("Put a file on the bench to try them.", "second"));
+            preview.getChildren()
+                    .add(Ui.wrapped(say("desktop.prepare.ConventionSheet.put-a-file-on-the-bench"), "second"));
             return;
         }
         names(
@@ -97,19 +112,23 @@ final class ConventionSheet extends HBox {
                     s.skeletonRoots().stream().map(r -> s.nodes().get(r).name()).toList();
             line(
                     roots.contains(c.more().root()),
-                    "root " + String.join(", ", roots) + ", asked for "
-                            + c.more().root());
+                    say(
+                            "desktop.prepare.ConventionSheet.root-asked-for",
+                            String.join(", ", roots),
+                            c.more().root()));
         }
     }
 
     private void names(String what, String rule, List<String> names) {
         if (rule.isEmpty()) {
-            preview.getChildren().add(Ui.label("Any name for " + what + ".", "second"));
+            preview.getChildren().add(Ui.label(say("desktop.prepare.ConventionSheet.any-name-for", what), "second"));
             return;
         }
         Pattern p = Pattern.compile(rule);
         List<String> wrong = names.stream().filter(n -> !p.matcher(n).matches()).toList();
-        line(wrong.isEmpty(), (names.size() - wrong.size()) + " of " + names.size() + " " + what + " match");
+        line(
+                wrong.isEmpty(),
+                say("desktop.prepare.ConventionSheet.of-match", (names.size() - wrong.size()), names.size(), what));
         wrong.stream().limit(12).forEach(n -> preview.getChildren().add(Ui.label("   " + n, "small")));
     }
 
@@ -128,12 +147,12 @@ final class ConventionSheet extends HBox {
             return;
         }
         if (!file.matches("[A-Za-z0-9_-]+")) {
-            state.setText("A name of letters, digits, - and _ is needed.");
+            state.setText(say("desktop.prepare.ConventionSheet.a-name-of-letters-digits-and"));
             return;
         }
         Path to = folder.resolve(file + ".toml");
         if (Files.exists(to) && !state.getText().startsWith("There is one")) {
-            state.setText("There is one of that name already; press again to replace it.");
+            state.setText(say("desktop.prepare.ConventionSheet.there-is-one-of-that-name"));
             return;
         }
         try {

@@ -1,5 +1,7 @@
 package idleheron.desktop.prepare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.MotionJob;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
@@ -30,8 +32,8 @@ final class FormulaDeeds implements FormulaSheet.Taken {
     List<Node> offered(Scene s) {
         return MotionJob.isOffered(s)
                 ? List.of(Ui.button(
-                        "Motion by formula…",
-                        "Write a clip as keys and formulas and see the figure move by it",
+                        say("desktop.prepare.FormulaDeeds.motion-by-formula"),
+                        say("desktop.prepare.FormulaDeeds.write-a-clip-as-keys-and"),
                         () -> write(s),
                         "quiet"))
                 : List.of();
@@ -39,8 +41,8 @@ final class FormulaDeeds implements FormulaSheet.Taken {
 
     private void write(Scene s) {
         sheets.showWide(
-                "Motion by formula",
-                s.name() + " moves by what is written here. What is wrong is told as you type.",
+                say("desktop.prepare.FormulaDeeds.motion-by-formula-2"),
+                say("desktop.prepare.FormulaDeeds.moves-by-what-is-written-here", s.name()),
                 new FormulaSheet(
                         new FormulaModel(s, remedies()), deeds, bench.dusk().get(), this));
     }
@@ -58,18 +60,18 @@ final class FormulaDeeds implements FormulaSheet.Taken {
     @Override
     public void keep(String text, String name) {
         FileChooser f = new FileChooser();
-        f.setTitle("Save the motion");
+        f.setTitle(say("desktop.prepare.FormulaDeeds.save-the-motion"));
         f.setInitialFileName(name);
         File to = f.showSaveDialog(sheets.getScene().getWindow());
         if (to == null) {
             return;
         }
         deeds.workOut(
-                "saving the motion",
+                say("desktop.prepare.FormulaDeeds.saving-the-motion"),
                 p -> {
                     MotionJob.save(text, to.toPath());
                     return to.getName();
                 },
-                n -> deeds.tell(n + " saved."));
+                n -> deeds.tell(say("desktop.prepare.FormulaDeeds.saved", n)));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.desktop.prepare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CheckJob;
 import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
@@ -47,7 +49,7 @@ import org.jspecify.annotations.Nullable;
 
 /** The destination and the remedies in order; the picture beside them must not move, and a figure proves it. */
 public final class MakeReadyScreen extends Screen<BorderPane> {
-    private static final String NONE = "Not decided";
+    private static final String NONE = say("desktop.prepare.MakeReadyScreen.not-decided");
     private static final double OFF = 0.5;
     private static final double REMEDIES = 0.3;
 
@@ -67,8 +69,8 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
             List.of(ViewRequest.Arrangement.OVER, ViewRequest.Arrangement.BESIDE),
             Choice::name,
             a -> a == ViewRequest.Arrangement.OVER
-                    ? "Before and after the remedies over each other"
-                    : "Before the remedies at the left, after them at the right");
+                    ? say("desktop.prepare.MakeReadyScreen.before-and-after-the-remedies-over")
+                    : say("desktop.prepare.MakeReadyScreen.before-the-remedies-at-the-left"));
     private final Sheets sheets;
     private final Settings settings;
     private final WornDeeds worn;
@@ -91,8 +93,8 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
         this.spaces = spaces;
         learn();
         destination.setMaxWidth(Double.MAX_VALUE);
-        destination.setAccessibleText("Destination");
-        destination.setTooltip(new Tooltip("How the other side writes things"));
+        destination.setAccessibleText(say("desktop.prepare.MakeReadyScreen.destination"));
+        destination.setTooltip(new Tooltip(say("desktop.prepare.MakeReadyScreen.how-the-other-side-writes-things")));
         destination.valueProperty().addListener((o, was, is) -> {
             if (!filling && is != null) {
                 deeds.destination(known.stream()
@@ -101,15 +103,24 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
                         .orElse(null));
             }
         });
-        VBox list = Ui.column(8, Ui.label("Remedies, in this order", "heading"), steps, offers);
+        VBox list = Ui.column(
+                8, Ui.label(say("desktop.prepare.MakeReadyScreen.remedies-in-this-order"), "heading"), steps, offers);
         ScrollPane scroll = Ui.scrolled(list);
         HBox places = Ui.row(
                 6,
                 destination,
-                Ui.button("Edit a copy", "Change a copy of this convention, as text", this::edit, "quiet"));
+                Ui.button(
+                        say("desktop.prepare.MakeReadyScreen.edit-a-copy"),
+                        say("desktop.prepare.MakeReadyScreen.change-a-copy-of-this-convention"),
+                        this::edit,
+                        "quiet"));
         HBox.setHgrow(destination, Priority.ALWAYS);
         VBox left = Ui.column(
-                8, Ui.label("Make it ready", "title"), Ui.label("Where it is going", "small"), places, scroll);
+                8,
+                Ui.label(say("desktop.prepare.MakeReadyScreen.make-it-ready"), "title"),
+                Ui.label(say("desktop.prepare.MakeReadyScreen.where-it-is-going"), "small"),
+                places,
+                scroll);
         left.setMinWidth(280);
         frame = new ViewFrame(view).left(arrangement);
         VBox.setVgrow(frame, Priority.ALWAYS);
@@ -119,7 +130,7 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
                 new Split.Between(
                         Orientation.HORIZONTAL,
                         "ready-remedies",
-                        "Line between the remedies and the view",
+                        say("desktop.prepare.MakeReadyScreen.line-between-the-remedies-and-the"),
                         w -> Math.max(330, REMEDIES * w)),
                 settings,
                 left,
@@ -149,7 +160,8 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
         Preparation p = bench.prepared().get();
         destination.setDisable(original == null);
         if (original == null || p == null) {
-            steps.getChildren().add(Ui.wrapped("Put a file on the bench first: key 1.", "second"));
+            steps.getChildren()
+                    .add(Ui.wrapped(say("desktop.prepare.MakeReadyScreen.put-a-file-on-the-bench"), "second"));
             return;
         }
         for (int i = 0; i < p.steps().size(); i++) {
@@ -158,22 +170,23 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
         if (!p.steps().isEmpty()) {
             steps.getChildren()
                     .add(Ui.button(
-                            "Save as recipe",
-                            "For the command line and for a whole folder: ./heron batch",
-                            deeds::saveRecipe,
+                            say("desktop.prepare.MakeReadyScreen.save-as-recipe"),
+                            say("desktop.prepare.MakeReadyScreen.for-the-command-line-and-for"),
+                            deeds.saves()::keepRecipe,
                             "quiet"));
         }
         if (p.steps().isEmpty()) {
-            steps.getChildren().add(Ui.wrapped("None yet. The file would go as it is.", "second"));
+            steps.getChildren()
+                    .add(Ui.wrapped(say("desktop.prepare.MakeReadyScreen.none-yet-the-file-would-go"), "second"));
         }
         if (!p.scene().caches().isEmpty()) {
             steps.getChildren()
                     .add(Ui.button(
-                            "Change the cache…",
-                            "Split, join, regroup, cut, leave out: with the tree that comes of it",
+                            say("desktop.prepare.MakeReadyScreen.change-the-cache"),
+                            say("desktop.prepare.MakeReadyScreen.split-join-regroup-cut-leave-out"),
                             () -> sheets.show(
-                                    "Change the cache",
-                                    "What is to be done with the cache as it stands after the remedies so far.",
+                                    say("desktop.prepare.MakeReadyScreen.change-the-cache-2"),
+                                    say("desktop.prepare.MakeReadyScreen.what-is-to-be-done-with"),
                                     new CacheSheet(p.scene(), r -> {
                                         sheets.close();
                                         List<Remedy> all = new ArrayList<>(remedies());
@@ -202,17 +215,19 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
                 .add(Ui.row(
                         8,
                         Ui.button(
-                                "Roles…",
-                                "Which joint is the hips, the head, a hand: see it limb by limb and change it",
-                                () -> deeds.workOut("find roles", p -> new RoleModel(s), m -> roles(m, keeps)),
+                                say("desktop.prepare.MakeReadyScreen.roles"),
+                                say("desktop.prepare.MakeReadyScreen.which-joint-is-the-hips-the"),
+                                () -> deeds.workOut(
+                                        say("desktop.prepare.MakeReadyScreen.find-roles"),
+                                        p -> new RoleModel(s),
+                                        m -> roles(m, keeps)),
                                 "quiet"),
                         Ui.button(
-                                "Terms…",
-                                "Who made it and what may be done with it",
+                                say("desktop.prepare.MakeReadyScreen.terms"),
+                                say("desktop.prepare.MakeReadyScreen.who-made-it-and-what-may"),
                                 () -> sheets.show(
-                                        "Who made it and under what terms",
-                                        "In the words of the standard. What is not said counts as the strictest; nothing is"
-                                                + " made up.",
+                                        say("desktop.prepare.MakeReadyScreen.who-made-it-and-under-what"),
+                                        say("desktop.prepare.MakeReadyScreen.in-the-words-of-the-standard"),
                                         new TermsSheet(s, keeps, said -> {
                                             sheets.close();
                                             deeds.remedies(ReadyModel.withTerms(remedies(), said));
@@ -222,8 +237,8 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
 
     private void roles(RoleModel model, AvatarKeeps keeps) {
         sheets.showWide(
-                "Roles of the figure",
-                "Drag a joint onto a role, or choose it there. Those in strong letters must be there.",
+                say("desktop.prepare.MakeReadyScreen.roles-of-the-figure"),
+                say("desktop.prepare.MakeReadyScreen.drag-a-joint-onto-a-role"),
                 new RoleSheet(model, keeps, given -> {
                     sheets.close();
                     deeds.remedies(ReadyModel.withRoles(remedies(), given));
@@ -243,8 +258,8 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
         Convention from = bench.crossing().get().destination();
         Asset a = bench.crossing().get().original();
         sheets.show(
-                "A convention of your own",
-                "A copy as text. Left out asks for nothing; what is wrong is told as you type.",
+                say("desktop.prepare.MakeReadyScreen.a-convention-of-your-own"),
+                say("desktop.prepare.MakeReadyScreen.a-copy-as-text-left-out"),
                 new ConventionSheet(
                         from == null ? Conventions.all().getFirst() : from,
                         settings.conventions(),
@@ -280,20 +295,27 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
                 s.before().length() + s.after().length() > WIDE ? lines : change,
                 moved);
         HBox.setHgrow(text, Priority.ALWAYS);
-        var up =
-                Ui.button("↑", "Earlier", () -> deeds.remedies(ReadyModel.moved(remedies(), index, -1)), "icon-button");
-        var down = Ui.button("↓", "Later", () -> deeds.remedies(ReadyModel.moved(remedies(), index, 1)), "icon-button");
+        var up = Ui.button(
+                "↑",
+                say("desktop.prepare.MakeReadyScreen.earlier"),
+                () -> deeds.remedies(ReadyModel.moved(remedies(), index, -1)),
+                "icon-button");
+        var down = Ui.button(
+                "↓",
+                say("desktop.prepare.MakeReadyScreen.later"),
+                () -> deeds.remedies(ReadyModel.moved(remedies(), index, 1)),
+                "icon-button");
         var out = Ui.button(
                 "×",
-                "Take this remedy out",
+                say("desktop.prepare.MakeReadyScreen.take-this-remedy-out"),
                 () -> deeds.remedies(ReadyModel.moved(remedies(), index, 0)),
                 "icon-button");
         up.setDisable(index == 0);
         down.setDisable(index == remedies().size() - 1);
         CheckBox on = new CheckBox();
         on.setSelected(!(s.remedy() instanceof Paused));
-        on.setAccessibleText("Whether this remedy is applied");
-        on.setTooltip(new Tooltip("Applied, or switched off in its place"));
+        on.setAccessibleText(say("desktop.prepare.MakeReadyScreen.whether-this-remedy-is-applied"));
+        on.setTooltip(new Tooltip(say("desktop.prepare.MakeReadyScreen.applied-or-switched-off-in-its")));
         on.setOnAction(e -> deeds.remedies(ReadyModel.paused(remedies(), index)));
         text.setOpacity(on.isSelected() ? 1 : OFF);
         HBox box = new HBox(6, on, text, Ui.column(0, out, up, down));
@@ -309,11 +331,11 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
         }
         HBox head = Ui.row(
                 8,
-                Ui.label("Offered", "heading"),
+                Ui.label(say("desktop.prepare.MakeReadyScreen.offered"), "heading"),
                 Ui.grow(),
                 Ui.button(
-                        "Take all",
-                        "Add every offered remedy",
+                        say("desktop.prepare.MakeReadyScreen.take-all"),
+                        say("desktop.prepare.MakeReadyScreen.add-every-offered-remedy"),
                         () -> deeds.remedies(ReadyModel.withAll(c, open)),
                         "strong-button"));
         offers.getChildren().add(head);

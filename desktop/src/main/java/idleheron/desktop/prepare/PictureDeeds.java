@@ -1,5 +1,7 @@
 package idleheron.desktop.prepare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CheckJob;
 import idleheron.core.crossing.Crossing;
 import idleheron.core.crossing.Preparation;
@@ -33,8 +35,8 @@ final class PictureDeeds {
         return s.materials().isEmpty() && s.textures().isEmpty()
                 ? List.of()
                 : List.of(Ui.button(
-                        "Pictures…",
-                        "See the pictures channel by channel, and put them on materials",
+                        say("desktop.prepare.PictureDeeds.pictures"),
+                        say("desktop.prepare.PictureDeeds.see-the-pictures-channel-by-channel"),
                         this::look,
                         "quiet"));
     }
@@ -49,7 +51,9 @@ final class PictureDeeds {
         });
         bench.prepared().addListener(anew);
         sheets.showWide(
-                "Pictures", "Drag a picture onto a place of a material, or choose it and press the place.", sheet);
+                say("desktop.prepare.PictureDeeds.pictures"),
+                say("desktop.prepare.PictureDeeds.drag-a-picture-onto-a-place"),
+                sheet);
     }
 
     /** The work on what stands on the bench now. */

@@ -1,5 +1,7 @@
 package idleheron.desktop.prepare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Verdict;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.crossing.Crossing;
@@ -105,10 +107,16 @@ final class ReadyModel {
         if (!s.outcome().text().isEmpty() || !s.proof().isFinite()) {
             return s.effect();
         }
-        return "surface moves "
-                + String.format(Locale.ROOT, "%.4f mm", s.proof().worst().value()) + " in "
-                + s.proof().frames() + " poses"
-                + (s.remedy().type().keeps() == Keeps.OTHERS && !s.proof().isStill() ? ", as asked for" : "");
+        return say(
+                "desktop.prepare.ReadyModel.surface-moves-in-poses",
+                String.format(
+                        Locale.ROOT,
+                        say("desktop.prepare.ReadyModel.4f-mm"),
+                        s.proof().worst().value()),
+                s.proof().frames(),
+                (s.remedy().type().keeps() == Keeps.OTHERS && !s.proof().isStill()
+                        ? say("desktop.prepare.ReadyModel.as-asked-for")
+                        : ""));
     }
 
     /**
@@ -123,7 +131,11 @@ final class ReadyModel {
     static Proof proof(Preparation p) {
         Preparation.Step farthest = p.farthest();
         if (farthest == null) {
-            return new Proof(Verdict.NOT_CHECKED, "", "", "Nothing was changed, so nothing needs proof.");
+            return new Proof(
+                    Verdict.NOT_CHECKED,
+                    "",
+                    "",
+                    say("desktop.prepare.ReadyModel.nothing-was-changed-so-nothing-needs"));
         }
         if (p.scene().nodes().isEmpty() && !p.scene().caches().isEmpty()) {
             Preparation.Step last = p.steps().getLast();
@@ -137,8 +149,15 @@ final class ReadyModel {
         int poses = p.steps().stream().mapToInt(s -> s.proof().frames()).sum();
         return new Proof(
                 still || kept ? Verdict.CLEAN : Verdict.DRIFTED,
-                String.format(Locale.ROOT, "%.4f mm", farthest.proof().worst().value()),
-                still ? "The picture did not move" : kept ? "The picture moved as asked for" : "The picture moved",
-                "the farthest any point of the surface moved, over " + poses + " poses of all clips");
+                String.format(
+                        Locale.ROOT,
+                        say("desktop.prepare.ReadyModel.4f-mm"),
+                        farthest.proof().worst().value()),
+                still
+                        ? say("desktop.prepare.ReadyModel.the-picture-did-not-move")
+                        : kept
+                                ? say("desktop.prepare.ReadyModel.the-picture-moved-as-asked-for")
+                                : say("desktop.prepare.ReadyModel.the-picture-moved"),
+                say("desktop.prepare.ReadyModel.the-farthest-any-point-of-the", poses));
     }
 }

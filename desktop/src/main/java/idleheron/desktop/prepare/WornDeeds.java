@@ -1,5 +1,7 @@
 package idleheron.desktop.prepare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.Worn;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.garment.ColliderModel;
@@ -36,26 +38,34 @@ final class WornDeeds {
         List<Node> row = new ArrayList<>();
         if (TryOnModel.isOffered(s)) {
             row.add(Ui.button(
-                    "Try on…",
-                    "Let the garments fall over a clip, as a rehearsal",
+                    say("desktop.prepare.WornDeeds.try-on"),
+                    say("desktop.prepare.WornDeeds.let-the-garments-fall-over-a"),
                     () -> sheets.showWide(
-                            "Try on",
-                            Objects.requireNonNull(Worn.in(s)).names(s) + " as they stand after the remedies so far.",
+                            say("desktop.prepare.WornDeeds.try-on-2"),
+                            say(
+                                    "desktop.prepare.WornDeeds.as-they-stand-after-the-remedies",
+                                    Objects.requireNonNull(Worn.in(s)).names(s)),
                             new TryOnSheet(s, deeds, bench.dusk().get(), this::keepCache)),
                     "quiet"));
         }
         for (int g : FreedomModel.garments(s)) {
             row.add(Ui.button(
-                    "Paint " + s.nodes().get(g).name() + "…",
-                    "How far it may leave its skin, with a brush on the figure and on its panels",
-                    () -> deeds.workOut("look at the cloth", p -> new FreedomModel(s, g), this::paint),
+                    say("desktop.prepare.WornDeeds.paint", s.nodes().get(g).name()),
+                    say("desktop.prepare.WornDeeds.how-far-it-may-leave-its"),
+                    () -> deeds.workOut(
+                            say("desktop.prepare.WornDeeds.look-at-the-cloth"),
+                            p -> new FreedomModel(s, g),
+                            this::paint),
                     "quiet"));
         }
         if (!row.isEmpty()) {
             row.add(Ui.button(
-                    "Colliders…",
-                    "What keeps cloth out of the body: capsules on its joints, fitted or by hand",
-                    () -> deeds.workOut("look at the body", p -> new ColliderModel(s), this::colliders),
+                    say("desktop.prepare.WornDeeds.colliders"),
+                    say("desktop.prepare.WornDeeds.what-keeps-cloth-out-of-the"),
+                    () -> deeds.workOut(
+                            say("desktop.prepare.WornDeeds.look-at-the-body"),
+                            p -> new ColliderModel(s),
+                            this::colliders),
                     "quiet"));
         }
         return row.isEmpty() ? List.of() : List.of(Ui.flow(8, row));
@@ -63,8 +73,8 @@ final class WornDeeds {
 
     private void paint(FreedomModel m) {
         sheets.showWide(
-                "How far " + m.name() + " may leave its skin",
-                "As it stands after the remedies so far.",
+                say("desktop.prepare.WornDeeds.how-far-may-leave-its-skin", m.name()),
+                say("desktop.prepare.WornDeeds.as-it-stands-after-the-remedies"),
                 new FreedomSheet(m, bench.dusk().get(), painted -> {
                     sheets.close();
                     deeds.add(painted);
@@ -73,8 +83,10 @@ final class WornDeeds {
 
     private void colliders(ColliderModel m) {
         sheets.showWide(
-                "Colliders of " + m.scene().nodes().get(m.body()).name(),
-                "Capsules on joints. They keep cloth out of the body where colliders are used in place of its surface.",
+                say(
+                        "desktop.prepare.WornDeeds.colliders-of",
+                        m.scene().nodes().get(m.body()).name()),
+                say("desktop.prepare.WornDeeds.capsules-on-joints-they-keep-cloth"),
                 new ColliderSheet(m, deeds, bench.dusk().get(), given -> {
                     sheets.close();
                     deeds.add(given);
@@ -83,11 +95,11 @@ final class WornDeeds {
 
     private void keepCache(Scene cache) {
         FileChooser f = new FileChooser();
-        f.setTitle("Save what was tried on");
+        f.setTitle(say("desktop.prepare.WornDeeds.save-what-was-tried-on"));
         f.setInitialFileName(cache.name() + ".abc");
         File to = f.showSaveDialog(sheets.getScene().getWindow());
         if (to != null) {
-            deeds.save(cache, to.toPath());
+            deeds.saves().scene(cache, to.toPath());
         }
     }
 }

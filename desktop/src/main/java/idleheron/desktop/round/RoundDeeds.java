@@ -1,5 +1,7 @@
 package idleheron.desktop.round;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.Recipe;
 import idleheron.app.UsageException;
 import idleheron.app.round.PartFiles;
@@ -36,11 +38,11 @@ public final class RoundDeeds {
     /** Between two looks at folders that are watched, milliseconds. */
     static final long LOOKS = 2000;
 
-    static final String OTHER = "A recipe of your own…";
-    private static final String NONE = "No remedies";
-    private static final String BENCH = "The remedies on the bench";
-    private static final String AS_RECIPE = "As the recipe says";
-    private static final String SAME = "The same carrier";
+    static final String OTHER = say("desktop.round.RoundDeeds.a-recipe-of-your-own");
+    private static final String NONE = say("desktop.round.RoundDeeds.no-remedies");
+    private static final String BENCH = say("desktop.round.RoundDeeds.the-remedies-on-the-bench");
+    private static final String AS_RECIPE = say("desktop.round.RoundDeeds.as-the-recipe-says");
+    private static final String SAME = say("desktop.round.RoundDeeds.the-same-carrier");
 
     private final Bench bench;
     private final BenchActions deeds;
@@ -69,20 +71,26 @@ public final class RoundDeeds {
         VBox choices = Ui.column(
                 10,
                 choice(
-                        "One asset of many files",
-                        "A head and a body on one skeleton, characters of one shot, a motion and its figure.",
+                        say("desktop.round.RoundDeeds.one-asset-of-many-files"),
+                        say("desktop.round.RoundDeeds.a-head-and-a-body-on"),
                         () -> {
                             sheets.close();
                             deeds.openTogether(files);
                         }),
-                choice("A round", "One recipe over each of them, with a table of what became of it.", () -> of(files)));
-        sheets.showSmall("Several files", files.size() + " files came at once.", choices);
+                choice(
+                        say("desktop.round.RoundDeeds.a-round"),
+                        say("desktop.round.RoundDeeds.one-recipe-over-each-of-them"),
+                        () -> of(files)));
+        sheets.showSmall(
+                say("desktop.round.RoundDeeds.several-files"),
+                say("desktop.round.RoundDeeds.files-came-at-once", files.size()),
+                choices);
     }
 
     /** Asks for a folder, and shows the round over its files. */
     public void choose() {
         DirectoryChooser d = new DirectoryChooser();
-        d.setTitle("A round over all files of a folder");
+        d.setTitle(say("desktop.round.RoundDeeds.a-round-over-all-files-of"));
         File f = d.showDialog(sheets.getScene().getWindow());
         if (f != null) {
             of(List.of(f.toPath()));
@@ -147,7 +155,7 @@ public final class RoundDeeds {
     private boolean isBusy() {
         if (model.isRunning() || model.isWatching()) {
             show();
-            deeds.tell("A round is under way; stop it before another one begins.");
+            deeds.tell(say("desktop.round.RoundDeeds.a-round-is-under-way-stop"));
             return true;
         }
         return false;
@@ -155,8 +163,8 @@ public final class RoundDeeds {
 
     private void show() {
         sheets.showWide(
-                "A round",
-                "One recipe over many files: each is made ready, looked over, written and proved.",
+                say("desktop.round.RoundDeeds.a-round"),
+                say("desktop.round.RoundDeeds.one-recipe-over-many-files-each"),
                 new RoundSheet(model, this));
     }
 
@@ -233,7 +241,7 @@ public final class RoundDeeds {
     private String benchRecipe(String out) {
         Path file = PartFiles.folder(folder(out)).resolve("bench.recipe.json");
         try {
-            byte[] text = deeds.recipe().getBytes(StandardCharsets.UTF_8);
+            byte[] text = deeds.saves().recipe().getBytes(StandardCharsets.UTF_8);
             Drafts.write(file, true, List.of(), o -> o.write(text));
         } catch (IOException e) {
             deeds.tell(Failures.text(e));
@@ -260,7 +268,7 @@ public final class RoundDeeds {
 
     void folder(TextField out) {
         DirectoryChooser d = new DirectoryChooser();
-        d.setTitle("The folder they go to");
+        d.setTitle(say("desktop.round.RoundDeeds.the-folder-they-go-to"));
         File f = d.showDialog(sheets.getScene().getWindow());
         if (f != null) {
             out.setText(f.toString());
@@ -269,7 +277,7 @@ public final class RoundDeeds {
 
     /** Asks for a recipe; "" where none is chosen. */
     String recipe() {
-        return chosen("A recipe", "Recipes", "*.json", false);
+        return chosen(say("desktop.round.RoundDeeds.a-recipe"), "Recipes", "*.json", false);
     }
 
     private String chosen(String title, String what, String pattern, boolean save) {
@@ -283,7 +291,7 @@ public final class RoundDeeds {
     }
 
     void keep(Round round) {
-        String file = chosen("Keep this round", "Rounds", "*" + RoundFile.ENDING, true);
+        String file = chosen(say("desktop.round.RoundDeeds.keep-this-round"), "Rounds", "*" + RoundFile.ENDING, true);
         if (!file.isEmpty()) {
             write(() -> RoundFile.write(round, Path.of(file)), file);
         }
@@ -291,7 +299,7 @@ public final class RoundDeeds {
 
     void export(RoundSummary summary, Round round) {
         FileChooser f = new FileChooser();
-        f.setTitle("Export the summary");
+        f.setTitle(say("desktop.round.RoundDeeds.export-the-summary"));
         for (String kind : RoundExport.KINDS) {
             f.getExtensionFilters().add(new FileChooser.ExtensionFilter(kind.substring(1), "*" + kind));
         }

@@ -1,5 +1,7 @@
 package idleheron.desktop.round;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
 import idleheron.app.round.FileResult;
 import idleheron.app.round.Round;
@@ -40,7 +42,7 @@ public final class RoundModel {
     /** Where a file of a round is. */
     public enum Stage {
         WAITING("waiting"),
-        AT_WORK("at work"),
+        AT_WORK(say("desktop.round.RoundModel.at-work")),
         ENDED("");
 
         private final String word;
@@ -62,8 +64,11 @@ public final class RoundModel {
                 return stage.word;
             }
             return switch (result.state()) {
-                case CLEAN -> already ? "done before" : "done";
-                case FAULTS -> already ? "with faults, before" : "with faults";
+                case CLEAN -> already ? say("desktop.round.RoundModel.done-before") : "done";
+                case FAULTS ->
+                    already
+                            ? say("desktop.round.RoundModel.with-faults-before")
+                            : say("desktop.round.RoundModel.with-faults");
                 case FAILED, MISSING -> result.state().word();
             };
         }
@@ -158,13 +163,17 @@ public final class RoundModel {
             return said;
         }
         if (items.isEmpty() && isRunning()) {
-            return "Looking for files…";
+            return say("desktop.round.RoundModel.looking-for-files");
         }
         long bytes = items.stream().mapToLong(RoundItem::bytes).sum();
         String all = Wording.counted(items.size(), "file") + ", " + Wording.bytes(bytes);
         RoundSummary s = summary();
         if (worker != null && !watching) {
-            return s.results().size() + " of " + all + Wording.left(done, (System.nanoTime() - began) / 1e9);
+            return say(
+                    "desktop.round.RoundModel.of",
+                    s.results().size(),
+                    all,
+                    Wording.left(done, (System.nanoTime() - began) / 1e9));
         }
         return (watching ? "Watching. " : "") + (s.results().isEmpty() ? all : s.line());
     }
@@ -173,7 +182,7 @@ public final class RoundModel {
     public String totals() {
         return summary().totals().stream()
                 .limit(8)
-                .map(t -> t.code() + " in " + Wording.counted(t.files(), "file"))
+                .map(t -> say("desktop.round.RoundModel.in", t.code(), Wording.counted(t.files(), "file")))
                 .collect(Collectors.joining(", "));
     }
 

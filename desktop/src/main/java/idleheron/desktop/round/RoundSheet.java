@@ -1,5 +1,7 @@
 package idleheron.desktop.round;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.round.RoundSummary;
 import idleheron.core.Verdict;
 import idleheron.desktop.widget.Column;
@@ -28,9 +30,10 @@ import org.jspecify.annotations.Nullable;
 final class RoundSheet extends VBox {
     private final RoundModel model;
     private final RoundDeeds deeds;
-    private final ComboBox<String> recipe = combo("Recipe", "What is done to each file");
-    private final ComboBox<String> destination = combo("Destination", "How the other side writes things");
-    private final ComboBox<String> carrier = combo("Carrier", "What they are written as");
+    private final ComboBox<String> recipe = combo("Recipe", say("desktop.round.RoundSheet.what-is-done-to-each-file"));
+    private final ComboBox<String> destination =
+            combo("Destination", say("desktop.round.RoundSheet.how-the-other-side-writes-things"));
+    private final ComboBox<String> carrier = combo("Carrier", say("desktop.round.RoundSheet.what-they-are-written-as"));
     private final TextField out = new TextField();
     private final TableView<RoundModel.Row> table = new TableView<>();
     private final ProgressBar bar = new ProgressBar(0);
@@ -51,35 +54,46 @@ final class RoundSheet extends VBox {
         this.model = model;
         this.deeds = deeds;
         fill();
-        out.setAccessibleText("Folder they go to");
-        out.setTooltip(new Tooltip("The folder the files go to; it is made where it is not there"));
+        out.setAccessibleText(say("desktop.round.RoundSheet.folder-they-go-to"));
+        out.setTooltip(new Tooltip(say("desktop.round.RoundSheet.the-folder-the-files-go-to")));
         HBox.setHgrow(out, Priority.ALWAYS);
         start = Ui.button(
-                "Start", "Do every file; what was done before and is unchanged is kept", this::begin, "strong-button");
-        stop = Ui.button("Stop", "Stop; what is done stays", model::stop, "quiet");
-        again = Ui.button("Again", "Do once more what failed", () -> model.again(deeds.terms()), "quiet");
+                say("desktop.round.RoundSheet.start"),
+                say("desktop.round.RoundSheet.do-every-file-what-was-done"),
+                this::begin,
+                "strong-button");
+        stop = Ui.button(
+                say("desktop.round.RoundSheet.stop"),
+                say("desktop.round.RoundSheet.stop-what-is-done-stays"),
+                model::stop,
+                "quiet");
+        again = Ui.button(
+                say("desktop.round.RoundSheet.again"),
+                say("desktop.round.RoundSheet.do-once-more-what-failed"),
+                () -> model.again(deeds.terms()),
+                "quiet");
         watch = Ui.button(
-                "Watch",
-                "Do what is new or newer in these folders, once it has stopped growing",
+                say("desktop.round.RoundSheet.watch"),
+                say("desktop.round.RoundSheet.do-what-is-new-or-newer"),
                 () -> model.watch(deeds.round(asked()), deeds.terms(), RoundDeeds.LOOKS),
                 "quiet");
         export = Ui.button(
-                "Export…",
-                "The summary as a page, a table or JSON",
+                say("desktop.round.RoundSheet.export"),
+                say("desktop.round.RoundSheet.the-summary-as-a-page-a"),
                 () -> deeds.export(summary(), deeds.round(asked())),
                 "quiet");
         open = Ui.button(
-                "Open on the bench",
-                "Open the chosen file with the remedies of this round (Enter)",
+                say("desktop.round.RoundSheet.open-on-the-bench"),
+                say("desktop.round.RoundSheet.open-the-chosen-file-with-the"),
                 this::opened,
                 "quiet");
         Button keep = Ui.button(
-                "Keep this round…",
-                "Keep it as a file, for here and for the command line",
+                say("desktop.round.RoundSheet.keep-this-round"),
+                say("desktop.round.RoundSheet.keep-it-as-a-file-for"),
                 () -> deeds.keep(deeds.round(asked())),
                 "quiet");
         bar.setMaxWidth(Double.MAX_VALUE);
-        bar.setAccessibleText("How far it is, by bytes");
+        bar.setAccessibleText(say("desktop.round.RoundSheet.how-far-it-is-by-bytes"));
         HBox.setHgrow(bar, Priority.ALWAYS);
         columns();
         VBox.setVgrow(table, Priority.ALWAYS);
@@ -89,12 +103,16 @@ final class RoundSheet extends VBox {
                                 12,
                                 named("Recipe", recipe),
                                 named("Destination", destination),
-                                named("Written as", carrier)),
+                                named(say("desktop.round.RoundSheet.written-as"), carrier)),
                         Ui.row(
                                 8,
-                                Ui.label("Into", "small"),
+                                Ui.label(say("desktop.round.RoundSheet.into"), "small"),
                                 out,
-                                Ui.button("Choose…", "Choose the folder they go to", () -> deeds.folder(out), "quiet")),
+                                Ui.button(
+                                        say("desktop.round.RoundSheet.choose"),
+                                        say("desktop.round.RoundSheet.choose-the-folder-they-go-to"),
+                                        () -> deeds.folder(out),
+                                        "quiet")),
                         Ui.row(8, start, stop, again, watch, Ui.grow(), open, export, keep),
                         Ui.row(12, headline, bar),
                         table,
@@ -140,29 +158,32 @@ final class RoundSheet extends VBox {
 
     private void columns() {
         table.getStyleClass().add("evidence");
-        table.setAccessibleText("Files of the round");
+        table.setAccessibleText(say("desktop.round.RoundSheet.files-of-the-round"));
         table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         table.setFixedCellSize(28);
-        table.setPlaceholder(Ui.label("No files.", "second"));
+        table.setPlaceholder(Ui.label(say("desktop.round.RoundSheet.no-files"), "second"));
         table.getColumns()
                 .setAll(List.of(
                         sorted(
-                                Column.path("File", 250, r -> r.item().name()),
+                                Column.path(
+                                        say("desktop.round.RoundSheet.file"),
+                                        250,
+                                        r -> r.item().name()),
                                 Comparator.comparing(r -> r.item().name())),
                         sorted(
-                                Column.text("State", 120, RoundSheet::state),
+                                Column.text(say("desktop.round.RoundSheet.state"), 120, RoundSheet::state),
                                 Comparator.comparing(RoundModel.Row::state)),
                         sorted(
-                                Column.text("Read back", 90, RoundModel.Row::verdict),
+                                Column.text(say("desktop.round.RoundSheet.read-back"), 90, RoundModel.Row::verdict),
                                 Comparator.comparing(RoundModel.Row::verdict)),
                         sorted(
-                                Column.figure("Time", 70, RoundModel.Row::time),
+                                Column.figure(say("desktop.round.RoundSheet.time"), 70, RoundModel.Row::time),
                                 Comparator.comparingDouble(RoundModel.Row::seconds)),
                         sorted(
-                                Column.figure("Size", 80, RoundModel.Row::size),
+                                Column.figure(say("desktop.round.RoundSheet.size"), 80, RoundModel.Row::size),
                                 Comparator.comparingLong(r -> r.item().bytes())),
                         sorted(
-                                Column.text("Worst finding", 400, RoundModel.Row::worst),
+                                Column.text(say("desktop.round.RoundSheet.worst-finding"), 400, RoundModel.Row::worst),
                                 Comparator.comparing(RoundModel.Row::worst))));
         table.setRowFactory(t -> {
             TableRow<RoundModel.Row> row = new TableRow<>() {
@@ -238,7 +259,7 @@ final class RoundSheet extends VBox {
         bar.setProgress(model.done());
         bar.setVisible(model.isRunning());
         String found = model.totals();
-        totals.setText(found.isEmpty() ? "" : "Found in the files as they go: " + found);
+        totals.setText(found.isEmpty() ? "" : say("desktop.round.RoundSheet.found-in-the-files-as-they", found));
         enable();
     }
 

@@ -1,5 +1,7 @@
 package idleheron.desktop.send;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
 import idleheron.app.delivery.DeliveryList;
 import idleheron.app.delivery.SendAgainJob;
@@ -37,7 +39,7 @@ public final class AgainDeeds {
             return;
         }
         FileChooser f = new FileChooser();
-        f.setTitle("The list of a delivery");
+        f.setTitle(say("desktop.send.AgainDeeds.the-list-of-a-delivery"));
         f.getExtensionFilters().add(new FileChooser.ExtensionFilter("Deliveries", "*" + DeliveryList.ENDING));
         File chosen = f.showOpenDialog(sheets.getScene().getWindow());
         if (chosen != null) {
@@ -49,8 +51,8 @@ public final class AgainDeeds {
     public void show(Path list) {
         String name = String.valueOf(list.getFileName());
         sheets.show(
-                "Send again",
-                name + ": what differs from last time, before anything is written.",
+                say("desktop.send.AgainDeeds.send-again"),
+                say("desktop.send.AgainDeeds.what-differs-from-last-time-before", name),
                 new AgainSheet(list, this));
     }
 
@@ -65,7 +67,7 @@ public final class AgainDeeds {
     /** What a delivery would be again; nothing is written. */
     void ahead(Path list, Consumer<Looked> then) {
         deeds.workOut(
-                "looking ahead",
+                say("desktop.send.AgainDeeds.looking-ahead"),
                 p -> {
                     try {
                         return new Looked(new SendAgainJob(DeliveryList.read(list)).ahead(p), "");
@@ -78,6 +80,6 @@ public final class AgainDeeds {
 
     /** Writes what was told. */
     void send(SendAgainJob.Ahead ahead, Consumer<Delivery.Outcome> then) {
-        deeds.workOut("send again", ahead::send, then);
+        deeds.workOut(say("desktop.send.AgainDeeds.send-again-2"), ahead::send, then);
     }
 }

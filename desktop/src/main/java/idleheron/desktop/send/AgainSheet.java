@@ -1,5 +1,7 @@
 package idleheron.desktop.send;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.delivery.DeliveryTree;
 import idleheron.app.delivery.SendAgainJob;
 import idleheron.core.Verdict;
@@ -29,13 +31,17 @@ final class AgainSheet extends VBox {
         this.list = list;
         this.deeds = deeds;
         send = Ui.button(
-                "Send what changes",
-                "Write the files that would get other bytes, read them back, and leave the others untouched",
+                say("desktop.send.AgainSheet.send-what-changes"),
+                say("desktop.send.AgainSheet.write-the-files-that-would-get"),
                 this::send,
                 "strong-button");
-        Button look = Ui.button("Look again", "Read the sources once more", this::look, "quiet");
+        Button look = Ui.button(
+                say("desktop.send.AgainSheet.look-again"),
+                say("desktop.send.AgainSheet.read-the-sources-once-more"),
+                this::look,
+                "quiet");
         var all = Ui.scrolled(told);
-        all.setAccessibleText("What would be sent again");
+        all.setAccessibleText(say("desktop.send.AgainSheet.what-would-be-sent-again"));
         setVgrow(all, javafx.scene.layout.Priority.ALWAYS);
         getChildren().addAll(all, Ui.hairline(), Ui.row(10, send, look, state));
         look();
@@ -44,7 +50,7 @@ final class AgainSheet extends VBox {
     private void look() {
         ahead = null;
         send.setDisable(true);
-        told.getChildren().setAll(Ui.label("Reading what it was made from, and making it anew…", "second"));
+        told.getChildren().setAll(Ui.label(say("desktop.send.AgainSheet.reading-what-it-was-made-from"), "second"));
         state.setText("");
         deeds.ahead(list, l -> {
             SendAgainJob.Ahead a = l.ahead();
@@ -52,32 +58,34 @@ final class AgainSheet extends VBox {
                 take(a);
             } else {
                 told.getChildren().clear();
-                line(Verdict.BROKEN, "It cannot be done again: " + l.why() + ".");
+                line(Verdict.BROKEN, say("desktop.send.AgainSheet.it-cannot-be-done-again", l.why()));
             }
         });
     }
 
     private void take(SendAgainJob.Ahead a) {
         ahead = a;
-        told.getChildren().setAll(Ui.label("Since last time", "heading"));
+        told.getChildren().setAll(Ui.label(say("desktop.send.AgainSheet.since-last-time"), "heading"));
         if (a.sources().isEmpty() && a.touched().isEmpty()) {
-            line(Verdict.CLEAN, "Sources and files are as they were.");
+            line(Verdict.CLEAN, say("desktop.send.AgainSheet.sources-and-files-are-as-they"));
         }
-        a.sources().forEach(s -> line(Verdict.DRIFTED, s.getFileName() + " changed."));
-        a.touched().forEach(t -> line(Verdict.DRIFTED, t.getFileName() + " is not as it was delivered."));
+        a.sources().forEach(s -> line(Verdict.DRIFTED, say("desktop.send.AgainSheet.changed", s.getFileName())));
+        a.touched()
+                .forEach(t -> line(
+                        Verdict.DRIFTED, say("desktop.send.AgainSheet.is-not-as-it-was-delivered", t.getFileName())));
         if (!a.differences().isEmpty()) {
-            told.getChildren().add(Ui.label("What would differ", "heading"));
+            told.getChildren().add(Ui.label(say("desktop.send.AgainSheet.what-would-differ"), "heading"));
         }
         for (SendAgainJob.Difference d : a.differences()) {
             told.getChildren().add(Ui.label(String.valueOf(d.file().getFileName()), "strong"));
             if (d.topics().isEmpty()) {
-                line(Verdict.CLEAN, "Other bytes, nothing over tolerance.");
+                line(Verdict.CLEAN, say("desktop.send.AgainSheet.other-bytes-nothing-over-tolerance"));
             }
             for (TopicResult t : d.topics()) {
                 line(t.verdict(), t.topic().title() + ": " + t.summary());
             }
         }
-        files("Would be written", a.files());
+        files(say("desktop.send.AgainSheet.would-be-written"), a.files());
         send.setDisable(!a.anything());
         state.setText(counted(a.files()));
     }
@@ -91,8 +99,12 @@ final class AgainSheet extends VBox {
         long change =
                 files.stream().filter(f -> f.change() != Drafts.Change.SAME).count();
         return change == 0
-                ? "Nothing changes."
-                : Wording.counted(change, "file") + " of " + files.size() + (change == 1 ? " changes." : " change.");
+                ? say("desktop.send.AgainSheet.nothing-changes")
+                : say(
+                        "desktop.send.AgainSheet.of",
+                        Wording.counted(change, "file"),
+                        files.size(),
+                        (change == 1 ? " changes." : " change."));
     }
 
     private void line(Verdict verdict, String text) {
@@ -112,16 +124,18 @@ final class AgainSheet extends VBox {
     private void done(Delivery.Outcome o) {
         told.getChildren().clear();
         if (!o.placed()) {
-            line(Verdict.BROKEN, "What was written did not read back clean, so all files are kept.");
+            line(Verdict.BROKEN, say("desktop.send.AgainSheet.what-was-written-did-not-read"));
         }
         for (Delivery.Part p : o.parts()) {
             line(
                     p.proof().verdict(),
-                    p.file().getFileName() + " reads back "
-                            + p.proof().verdict().word() + ".");
+                    say(
+                            "desktop.send.AgainSheet.reads-back",
+                            p.file().getFileName(),
+                            p.proof().verdict().shown()));
         }
         o.left().forEach(l -> line(Verdict.DRIFTED, l + "."));
-        files(o.placed() ? "Written" : "Not written", o.files());
+        files(o.placed() ? "Written" : say("desktop.send.AgainSheet.not-written"), o.files());
         state.setText("");
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.desktop.send;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Verdict;
 import idleheron.core.Wording;
 import idleheron.core.compare.Comparison;
@@ -29,7 +31,7 @@ final class ProofCard extends VBox {
 
     /** What sending would write, until something else is shown. */
     void previewed(List<String> files) {
-        VBox card = Ui.column(4, Ui.label("Would be written", "heading"));
+        VBox card = Ui.column(4, Ui.label(say("desktop.send.ProofCard.would-be-written"), "heading"));
         files.forEach(f -> card.getChildren().add(Ui.label(f, "figure")));
         card.getStyleClass().add("card");
         card.setPadding(new Insets(14));
@@ -40,11 +42,7 @@ final class ProofCard extends VBox {
         getChildren().clear();
         Asset sent = c.sent();
         if (sent == null) {
-            getChildren()
-                    .add(Ui.wrapped(
-                            "Nothing was sent yet. After sending, the file is read back and every topic is "
-                                    + "held against what went out; the result stands here.",
-                            "second"));
+            getChildren().add(Ui.wrapped(say("desktop.send.ProofCard.nothing-was-sent-yet-after-sending"), "second"));
             return;
         }
         VBox card = Ui.column(6);
@@ -64,8 +62,10 @@ final class ProofCard extends VBox {
                             Ui.mark(done.verdict(), 16),
                             Ui.label(
                                     done.verdict() == Verdict.CLEAN
-                                            ? "Reads back clean"
-                                            : "Reads back " + done.verdict().word(),
+                                            ? say("desktop.send.ProofCard.reads-back-clean")
+                                            : say(
+                                                    "desktop.send.ProofCard.reads-back",
+                                                    done.verdict().shown()),
                                     "heading")));
             for (TopicResult t : done.topics()) {
                 if (t.verdict() != Verdict.NOT_CHECKED) {
@@ -85,10 +85,10 @@ final class ProofCard extends VBox {
                                 Ui.mark(p.comparison().verdict(), 11),
                                 Ui.label(String.valueOf(p.file().getFileName())),
                                 Ui.grow(),
-                                Ui.label(p.comparison().verdict().word(), "second")));
+                                Ui.label(p.comparison().verdict().shown(), "second")));
             }
         } else {
-            card.getChildren().add(Ui.label("Opened as it is; it was not written here.", "second"));
+            card.getChildren().add(Ui.label(say("desktop.send.ProofCard.opened-as-it-is-it-was"), "second"));
         }
         getChildren().add(card);
     }

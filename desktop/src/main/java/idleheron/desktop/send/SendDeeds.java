@@ -1,5 +1,7 @@
 package idleheron.desktop.send;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.OpenJob;
 import idleheron.app.SendJob;
 import idleheron.app.UsageException;
@@ -62,8 +64,7 @@ final class SendDeeds {
                 p -> {
                     if (order.listed()) {
                         if (sources(c).isEmpty()) {
-                            throw new UsageException("what was put together by hand cannot be put together again from a"
-                                    + " list, so none can be left; nothing is written");
+                            throw new UsageException(say("desktop.send.SendDeeds.what-was-put-together-by-hand"));
                         }
                         SendJob.free(List.of(DeliveryList.beside(order.target().file())), order.overwrite(), List.of());
                     }
@@ -73,9 +74,10 @@ final class SendDeeds {
                             .toList();
                     Delivery.Part first = done.parts().getFirst();
                     if (!done.placed()) {
-                        throw new IOException(first.file() + " read back "
-                                + first.proof().verdict().word()
-                                + ", so the file that was there is kept; send under another name to look at it");
+                        throw new IOException(say(
+                                "desktop.send.SendDeeds.read-back-so-the-file-that",
+                                first.file(),
+                                first.proof().verdict().shown()));
                     }
                     if (order.listed()) {
                         list(c, order, done);

@@ -1,5 +1,7 @@
 package idleheron.desktop.send;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.delivery.DeliverySettings;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.pictures.PictureFiles;
@@ -13,19 +15,38 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.StringConverter;
 
 /** The choices of what goes, in how many files, and where its pictures are. */
 final class SendOptions {
-    private final CheckBox meshes = box("Meshes", "With their skins, blend shapes and materials", true);
-    private final CheckBox skeleton = box("Skeleton", "Joints; without them nothing moves the meshes", true);
-    private final CheckBox smoothing = box("Smoothing", "What says which edges are hard", true);
-    private final CheckBox tangents = box("Tangents", "Tangents and binormals", true);
-    private final CheckBox baked = box("A key on every frame", "Bakes every channel that moves", false);
-    private final CheckBox apart = box("Each clip in its own file", "Beside one with everything but the clips", false);
-    private final CheckBox listed =
-            box("Leave a list", "Leaves a small file beside it, from which the same can be sent again", false);
+    private final CheckBox meshes = box(
+            say("desktop.send.SendOptions.meshes"),
+            say("desktop.send.SendOptions.with-their-skins-blend-shapes-and"),
+            true);
+    private final CheckBox skeleton = box(
+            say("desktop.send.SendOptions.skeleton"),
+            say("desktop.send.SendOptions.joints-without-them-nothing-moves-the"),
+            true);
+    private final CheckBox smoothing = box(
+            say("desktop.send.SendOptions.smoothing"),
+            say("desktop.send.SendOptions.what-says-which-edges-are-hard"),
+            true);
+    private final CheckBox tangents =
+            box(say("desktop.send.SendOptions.tangents"), say("desktop.send.SendOptions.tangents-and-binormals"), true);
+    private final CheckBox baked = box(
+            say("desktop.send.SendOptions.a-key-on-every-frame"),
+            say("desktop.send.SendOptions.bakes-every-channel-that-moves"),
+            false);
+    private final CheckBox apart = box(
+            say("desktop.send.SendOptions.each-clip-in-its-own-file"),
+            say("desktop.send.SendOptions.beside-one-with-everything-but-the"),
+            false);
+    private final CheckBox listed = box(
+            say("desktop.send.SendOptions.leave-a-list"),
+            say("desktop.send.SendOptions.leaves-a-small-file-beside-it"),
+            false);
     private final ComboBox<PictureFiles.Travel> pictures = new ComboBox<>();
     private final ComboBox<String> kind = new ComboBox<>();
     private final ComboBox<Integer> size = new ComboBox<>();
@@ -37,35 +58,37 @@ final class SendOptions {
     SendOptions(Runnable changed) {
         meshes.selectedProperty().addListener((o, was, is) -> changed.run());
         skeleton.selectedProperty().addListener((o, was, is) -> changed.run());
+        List.of(pictures, kind, size).forEach(c -> c.setMinWidth(Region.USE_PREF_SIZE));
         pictures.getItems().setAll(PictureFiles.Travel.values());
         pictures.setValue(PictureFiles.Travel.AS_THEY_ARE);
-        pictures.setAccessibleText("Where the pictures go");
-        pictures.setTooltip(new Tooltip("Where the pictures go"));
+        pictures.setAccessibleText(say("desktop.send.SendOptions.where-the-pictures-go"));
+        pictures.setTooltip(new Tooltip(say("desktop.send.SendOptions.where-the-pictures-go")));
         pictures.setConverter(shown(
                 t -> switch (t) {
-                    case AS_THEY_ARE -> "as they are";
-                    case INSIDE -> "inside the file";
-                    case BESIDE -> "copied beside it";
+                    case AS_THEY_ARE -> say("desktop.send.SendOptions.as-they-are");
+                    case INSIDE -> say("desktop.send.SendOptions.inside-the-file");
+                    case BESIDE -> say("desktop.send.SendOptions.copied-beside-it");
                 },
                 PictureFiles.Travel.AS_THEY_ARE));
         kind.getItems().add("");
         kind.getItems().addAll(PictureStyle.KINDS);
         kind.setValue("");
-        kind.setAccessibleText("What pictures become");
-        kind.setTooltip(new Tooltip("What travelling pictures become"));
-        kind.setConverter(shown(k -> k.isEmpty() ? "any kind" : k, ""));
+        kind.setAccessibleText(say("desktop.send.SendOptions.what-pictures-become"));
+        kind.setTooltip(new Tooltip(say("desktop.send.SendOptions.what-travelling-pictures-become")));
+        kind.setConverter(shown(k -> k.isEmpty() ? say("desktop.send.SendOptions.any-kind") : k, ""));
         size.getItems().setAll(0, 512, 1024, 2048, 4096);
         size.setValue(0);
-        size.setAccessibleText("Largest side of pictures");
-        size.setTooltip(new Tooltip("No side of a travelling picture is longer"));
-        size.setConverter(shown(n -> n == 0 ? "any size" : n + " px", 0));
+        size.setAccessibleText(say("desktop.send.SendOptions.largest-side-of-pictures"));
+        size.setTooltip(new Tooltip(say("desktop.send.SendOptions.no-side-of-a-travelling-picture")));
+        size.setConverter(shown(
+                n -> n == 0 ? say("desktop.send.SendOptions.any-size") : say("desktop.send.SendOptions.px", n), 0));
         kind.disableProperty().bind(pictures.valueProperty().isEqualTo(PictureFiles.Travel.AS_THEY_ARE));
         size.disableProperty().bind(kind.disableProperty());
         node = Ui.column(
                 8,
                 Ui.row(14, meshes, skeleton, smoothing, tangents),
                 new FlowPane(14, 8, baked, apart),
-                Ui.row(8, Ui.label("Pictures", "second"), pictures, kind, size));
+                Ui.row(8, Ui.label(say("desktop.send.SendOptions.pictures"), "second"), pictures, kind, size));
     }
 
     private static <T> StringConverter<T> shown(Function<T, String> text, T usual) {

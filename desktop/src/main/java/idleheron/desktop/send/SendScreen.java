@@ -1,5 +1,7 @@
 package idleheron.desktop.send;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
@@ -39,13 +41,16 @@ public final class SendScreen extends Screen<HBox> {
     private final StandInList standIns;
     private final TextField target = new TextField();
     private final ComboBox<String> variant = new ComboBox<>();
-    private final CheckBox overwrite = new CheckBox("Replace a file that is there");
+    private final CheckBox overwrite = new CheckBox(say("desktop.send.SendScreen.replace-a-file-that-is-there"));
     private final SendOptions options = new SendOptions(this::show);
     private final SendModel model = new SendModel();
     private final ComboBox<SceneFormat> carrier = new ComboBox<>();
     private final ComboBox<Integer> perFrame = new ComboBox<>();
     private final HBox baking = Ui.row(
-            8, Ui.label("Bakes the first clip that goes,", "second"), perFrame, Ui.label("samples a frame", "second"));
+            8,
+            Ui.label(say("desktop.send.SendScreen.bakes-the-first-clip-that-goes"), "second"),
+            perFrame,
+            Ui.label(say("desktop.send.SendScreen.samples-a-frame"), "second"));
 
     public SendScreen(Bench bench, BenchActions deeds, AgainDeeds again, Settings settings, Runnable chooseReturned) {
         super(new HBox(18));
@@ -53,11 +58,11 @@ public final class SendScreen extends Screen<HBox> {
         this.deeds = new SendDeeds(bench, deeds, settings.conventions());
         this.again = again;
         standIns = new StandInList(deeds, chooseReturned);
-        overwrite.setTooltip(new Tooltip("Write over a file of that name; without it nothing is replaced"));
-        target.setAccessibleText("Where to");
-        target.setTooltip(new Tooltip("The file that is written"));
-        carrier.setAccessibleText("Carrier");
-        carrier.setTooltip(new Tooltip("What kind of file carries it"));
+        overwrite.setTooltip(new Tooltip(say("desktop.send.SendScreen.write-over-a-file-of-that")));
+        target.setAccessibleText(say("desktop.send.SendScreen.where-to"));
+        target.setTooltip(new Tooltip(say("desktop.send.SendScreen.the-file-that-is-written")));
+        carrier.setAccessibleText(say("desktop.send.SendScreen.carrier"));
+        carrier.setTooltip(new Tooltip(say("desktop.send.SendScreen.what-kind-of-file-carries-it")));
         carrier.setConverter(new StringConverter<>() {
             @Override
             public String toString(SceneFormat f) {
@@ -78,15 +83,15 @@ public final class SendScreen extends Screen<HBox> {
         });
         perFrame.getItems().setAll(1, 2, 4, 8);
         perFrame.setValue(1);
-        perFrame.setAccessibleText("Samples a frame");
-        perFrame.setTooltip(new Tooltip("More than one for motion blur"));
+        perFrame.setAccessibleText(say("desktop.send.SendScreen.samples-a-frame-2"));
+        perFrame.setTooltip(new Tooltip(say("desktop.send.SendScreen.more-than-one-for-motion-blur")));
         versions();
-        variant.setAccessibleText("Version of the carrier");
-        variant.setTooltip(new Tooltip("Version of the carrier"));
+        variant.setAccessibleText(say("desktop.send.SendScreen.version-of-the-carrier"));
+        variant.setTooltip(new Tooltip(say("desktop.send.SendScreen.version-of-the-carrier")));
         HBox.setHgrow(target, Priority.ALWAYS);
         VBox how = Ui.column(
                 8,
-                Ui.label("Carrier and place", "heading"),
+                Ui.label(say("desktop.send.SendScreen.carrier-and-place"), "heading"),
                 Ui.row(8, carrier, variant),
                 Ui.row(8, target),
                 options.node(),
@@ -95,25 +100,25 @@ public final class SendScreen extends Screen<HBox> {
                 Ui.row(
                         10,
                         Ui.button(
-                                "Send",
-                                "Write the file, read it back and hold both against each other",
+                                say("desktop.send.SendScreen.send"),
+                                say("desktop.send.SendScreen.write-the-file-read-it-back"),
                                 this::send,
                                 "strong-button"),
                         Ui.button(
-                                "Preview",
-                                "Tell every file that would be written, and write none",
+                                say("desktop.send.SendScreen.preview"),
+                                say("desktop.send.SendScreen.tell-every-file-that-would-be"),
                                 this::preview,
                                 "quiet"),
                         Ui.button(
-                                "Send again…",
-                                "Do an earlier delivery again by the list that lies beside it",
+                                say("desktop.send.SendScreen.send-again"),
+                                say("desktop.send.SendScreen.do-an-earlier-delivery-again-by"),
                                 () -> this.again.choose(target.getText()),
                                 "quiet"),
-                        Ui.label("read back, then put in place", "small")));
+                        Ui.label(say("desktop.send.SendScreen.read-back-then-put-in-place"), "small")));
         how.getStyleClass().add("card");
         how.setPadding(new Insets(14));
         ScrollPane what = Ui.scrolled(goes);
-        VBox left = Ui.column(10, Ui.label("What goes", "title"), what);
+        VBox left = Ui.column(10, Ui.label(say("desktop.send.SendScreen.what-goes"), "title"), what);
         left.setPrefWidth(330);
         left.setMinWidth(280);
         ScrollPane proofs = Ui.scrolled(proof);
@@ -121,7 +126,7 @@ public final class SendScreen extends Screen<HBox> {
         HBox.setHgrow(middle, Priority.ALWAYS);
         middle.setPrefWidth(440);
         ScrollPane tools = Ui.scrolled(standIns);
-        VBox right = Ui.column(10, Ui.label("And back", "title"), tools);
+        VBox right = Ui.column(10, Ui.label(say("desktop.send.SendScreen.and-back"), "title"), tools);
         right.setPrefWidth(400);
         right.setMinWidth(320);
         root.getChildren().addAll(left, middle, right);
@@ -137,7 +142,7 @@ public final class SendScreen extends Screen<HBox> {
         Preparation p = bench.prepared().get();
         goes.getChildren().clear();
         if (original == null || p == null) {
-            goes.getChildren().add(Ui.wrapped("Put a file on the bench first: key 1.", "second"));
+            goes.getChildren().add(Ui.wrapped(say("desktop.send.SendScreen.put-a-file-on-the-bench"), "second"));
             root.getChildren().get(1).setDisable(true);
             standIns.show(c);
             return;
@@ -171,16 +176,17 @@ public final class SendScreen extends Screen<HBox> {
         visible(baking, model.bakes(going));
         goes.getChildren().add(Ui.facts(model.facts(going), "heading"));
         if (!all.clips().isEmpty()) {
-            goes.getChildren().add(Ui.label("Clips", "heading"));
+            goes.getChildren().add(Ui.label(say("desktop.send.SendScreen.clips"), "heading"));
         }
         for (Clip c : all.clips()) {
             CheckBox box = new CheckBox(c.name());
             box.setMnemonicParsing(false);
             box.setSelected(model.goes(c));
-            box.setAccessibleText("Send clip " + c.name());
-            box.setTooltip(new Tooltip("Whether clip " + c.name() + " goes along"));
+            box.setAccessibleText(say("desktop.send.SendScreen.send-clip", c.name()));
+            box.setTooltip(new Tooltip(say("desktop.send.SendScreen.whether-clip-goes-along", c.name())));
             box.selectedProperty().addListener((o, was, is) -> model.goes(c, is));
-            String frames = "frames " + Figure.number(c.firstFrame()) + " – " + Figure.number(c.lastFrame());
+            String frames =
+                    say("desktop.send.SendScreen.frames", Figure.number(c.firstFrame()), Figure.number(c.lastFrame()));
             goes.getChildren().add(Ui.row(8, box, Ui.grow(), Ui.label(frames, "figure")));
         }
         if (!model.format().advice().isEmpty()) {

@@ -1,5 +1,7 @@
 package idleheron.desktop.send;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.crossing.Crossing;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.widget.Ui;
@@ -25,10 +27,7 @@ final class StandInList extends VBox {
         getChildren().clear();
         boolean ready = c.sent() != null && Files.isRegularFile(Path.of(c.sent().path()));
         getChildren()
-                .add(Ui.wrapped(
-                        "Rehearse with a simulated receiving tool. It reads the file that was sent and "
-                                + "writes what it makes of it, habits and all.",
-                        "second"));
+                .add(Ui.wrapped(say("desktop.send.StandInList.rehearse-with-a-simulated-receiving-tool"), "second"));
         for (StandIn s : StandIn.all()) {
             VBox card = Ui.column(
                     5,
@@ -39,9 +38,16 @@ final class StandInList extends VBox {
             for (Habit h : s.habits().stream().sorted().toList()) {
                 card.getChildren().add(Ui.wrapped("· " + h.text(), "second"));
             }
-            var go = Ui.button("Rehearse", "Send it through " + s.title(), () -> deeds.rehearse(s), "strong-button");
+            var go = Ui.button(
+                    say("desktop.send.StandInList.rehearse"),
+                    say("desktop.send.StandInList.send-it-through", s.title()),
+                    () -> deeds.rehearse(s),
+                    "strong-button");
             var well = Ui.button(
-                    "Well behaved", "The same tool without its habits", () -> deeds.rehearse(s.behaved()), "quiet");
+                    say("desktop.send.StandInList.well-behaved"),
+                    say("desktop.send.StandInList.the-same-tool-without-its-habits"),
+                    () -> deeds.rehearse(s.behaved()),
+                    "quiet");
             go.setDisable(!ready);
             well.setDisable(!ready);
             card.getChildren().add(Ui.row(8, go, well));
@@ -49,8 +55,12 @@ final class StandInList extends VBox {
             card.setPadding(new Insets(12));
             getChildren().add(card);
         }
-        var bring = Ui.button("Choose what came back…", "Open the returned file", chooseReturned, "quiet");
+        var bring = Ui.button(
+                say("desktop.send.StandInList.choose-what-came-back"),
+                say("desktop.send.StandInList.open-the-returned-file"),
+                chooseReturned,
+                "quiet");
         bring.setDisable(c.original() == null);
-        getChildren().addAll(Ui.label("Or bring back the real thing", "heading"), bring);
+        getChildren().addAll(Ui.label(say("desktop.send.StandInList.or-bring-back-the-real-thing"), "heading"), bring);
     }
 }

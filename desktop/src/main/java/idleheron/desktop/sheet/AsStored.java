@@ -1,5 +1,7 @@
 package idleheron.desktop.sheet;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CheckJob;
 import idleheron.core.crossing.Asset;
 import idleheron.desktop.model.Bench;
@@ -34,8 +36,8 @@ public final class AsStored {
         Layered layered = SceneFiles.named(l.asset().format()).layered();
         if (l.asset().scene().isRescued()) {
             sheets.show(
-                    "What was lost of " + l.asset().name(),
-                    "All that the damaged file no longer gives, or gives in part.",
+                    say("desktop.sheet.AsStored.what-was-lost-of", l.asset().name()),
+                    say("desktop.sheet.AsStored.all-that-the-damaged-file-no"),
                     new LostSheet(l.asset().scene().lost()));
         } else if (layered != null) {
             layers(l.asset(), layered);
@@ -47,11 +49,11 @@ public final class AsStored {
     private void layers(Asset asset, Layered layered) {
         Path file = Path.of(asset.path());
         jobs.run(
-                "read the stage",
+                say("desktop.sheet.AsStored.read-the-stage"),
                 p -> layered.look(file, p),
                 v -> sheets.show(
-                        asset.name() + ", layer by layer",
-                        "Each layer has a letter; a prim shows the letters of the layers that speak of it.",
+                        say("desktop.sheet.AsStored.layer-by-layer", asset.name()),
+                        say("desktop.sheet.AsStored.each-layer-has-a-letter-a"),
                         new StageSheet(
                                 v,
                                 new StageSheet.Makes(this::parts, (prim, end) -> flatten(layered, file, prim, end)))));
@@ -63,16 +65,22 @@ public final class AsStored {
         String what = prim.equals("/") ? "_flat" : "_" + prim.substring(prim.lastIndexOf('/') + 1);
         Path out = file.resolveSibling(name + what + "." + ending);
         jobs.run(
-                "write " + out.getFileName(),
+                say("desktop.sheet.AsStored.write", out.getFileName()),
                 p -> layered.flatten(file, prim, out, PictureStyle.AS_IT_IS, false),
                 m -> {
                     sheets.close();
                     notice.accept(
-                            out.getFileName() + ": " + m.prims() + " prims, " + m.files()
-                                    + (m.files() == 1 ? " file" : " files")
-                                    + (m.missing().isEmpty()
+                            say(
+                                    "desktop.sheet.AsStored.prims",
+                                    out.getFileName(),
+                                    m.prims(),
+                                    m.files(),
+                                    (m.files() == 1
+                                            ? say("desktop.sheet.AsStored.file")
+                                            : say("desktop.sheet.AsStored.files")),
+                                    (m.missing().isEmpty()
                                             ? "."
-                                            : "; not found: " + String.join(", ", m.missing()) + "."),
+                                            : say("desktop.sheet.AsStored.not-found", String.join(", ", m.missing())))),
                             !m.missing().isEmpty());
                 });
     }
@@ -83,11 +91,11 @@ public final class AsStored {
         if (l != null) {
             Path file = Path.of(l.asset().path());
             jobs.run(
-                    "read as stored",
+                    say("desktop.sheet.AsStored.read-as-stored"),
                     p -> SceneFiles.outline(file, p),
                     o -> sheets.show(
-                            l.asset().name() + " as stored",
-                            o.type() + ", every part with its type and the byte at which it begins.",
+                            say("desktop.sheet.AsStored.as-stored", l.asset().name()),
+                            say("desktop.sheet.AsStored.every-part-with-its-type-and", o.type()),
                             new OutlineSheet(o)));
         }
     }

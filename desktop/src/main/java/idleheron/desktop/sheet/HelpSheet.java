@@ -1,5 +1,7 @@
 package idleheron.desktop.sheet;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.desktop.model.HelpPages;
 import idleheron.desktop.widget.FullLabel;
 import idleheron.desktop.widget.Ui;
@@ -22,8 +24,11 @@ public final class HelpSheet extends HBox {
     public HelpSheet(HelpPages.@Nullable Page first) {
         setSpacing(18);
         TextField search = new TextField();
-        search.setPromptText("Find a word");
-        Ui.named(search, "Find a word", "Show only the pages with this word");
+        search.setPromptText(say("desktop.sheet.HelpSheet.find-a-word"));
+        Ui.named(
+                search,
+                say("desktop.sheet.HelpSheet.find-a-word"),
+                say("desktop.sheet.HelpSheet.show-only-the-pages-with-this"));
         search.textProperty().addListener((o, was, is) -> fill(is));
         list.setCellFactory(x -> new ListCell<>() {
             @Override
@@ -70,7 +75,8 @@ public final class HelpSheet extends HBox {
         page.getChildren().setAll(Ui.wrapped(p.title(), "title"));
         p.paragraphs().forEach(t -> page.getChildren().add(Ui.wrapped(t)));
         if (!p.codes().getFirst().equals("-")) {
-            page.getChildren().add(Ui.wrapped("In reports: " + String.join(", ", p.codes()), "small"));
+            page.getChildren()
+                    .add(Ui.wrapped(say("desktop.sheet.HelpSheet.in-reports", String.join(", ", p.codes())), "small"));
         }
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.desktop.sheet;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.Lost;
 import idleheron.desktop.widget.Ui;
 import java.util.List;
@@ -19,7 +21,7 @@ public final class LostSheet extends VBox {
         }
         ScrollPane all = new ScrollPane(lines);
         all.setFitToWidth(true);
-        all.setAccessibleText("What was lost");
+        all.setAccessibleText(say("desktop.sheet.LostSheet.what-was-lost"));
         getChildren().add(all);
         setVgrow(all, javafx.scene.layout.Priority.ALWAYS);
     }

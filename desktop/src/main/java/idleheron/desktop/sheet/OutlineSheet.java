@@ -1,5 +1,7 @@
 package idleheron.desktop.sheet;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.desktop.widget.Column;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.spi.Outline;
@@ -26,21 +28,32 @@ public final class OutlineSheet extends VBox {
         this.outline = outline;
         setSpacing(10);
         TextField search = new TextField();
-        search.setPromptText("Find a name or a value");
-        Ui.named(search, "Find a name or a value", "Show only the parts with this name or value");
+        search.setPromptText(say("desktop.sheet.OutlineSheet.find-a-name-or-a-value"));
+        Ui.named(
+                search,
+                say("desktop.sheet.OutlineSheet.find-a-name-or-a-value"),
+                say("desktop.sheet.OutlineSheet.show-only-the-parts-with-this"));
         search.textProperty().addListener((o, was, is) -> find(is));
         HBox.setHgrow(search, Priority.ALWAYS);
         count.setMinWidth(190);
         tree.getStyleClass().add("evidence");
         tree.setFixedCellSize(26);
         tree.setColumnResizePolicy(TreeTableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-        tree.getColumns().add(Column.<Outline>text("part", 280, Outline::name).tree());
         tree.getColumns()
-                .add(Column.<Outline>figure("at byte", 90, o -> String.format(Locale.ROOT, "%,d", o.at()))
+                .add(Column.<Outline>text(say("desktop.sheet.OutlineSheet.part"), 280, Outline::name)
                         .tree());
-        tree.getColumns().add(Column.<Outline>text("type", 150, Outline::type).tree());
         tree.getColumns()
-                .add(Column.<Outline>text("begins with", 300, Outline::value).tree());
+                .add(Column.<Outline>figure(
+                                say("desktop.sheet.OutlineSheet.at-byte"),
+                                90,
+                                o -> String.format(Locale.ROOT, "%,d", o.at()))
+                        .tree());
+        tree.getColumns()
+                .add(Column.<Outline>text(say("desktop.sheet.OutlineSheet.type"), 150, Outline::type)
+                        .tree());
+        tree.getColumns()
+                .add(Column.<Outline>text(say("desktop.sheet.OutlineSheet.begins-with"), 300, Outline::value)
+                        .tree());
         VBox.setVgrow(tree, Priority.ALWAYS);
         getChildren().addAll(Ui.row(12, search, count), tree);
         find("");
@@ -51,13 +64,16 @@ public final class OutlineSheet extends VBox {
             TreeItem<Outline> root = new Part(outline);
             root.setExpanded(true);
             tree.setRoot(root);
-            count.setText(String.format(Locale.ROOT, "%,d parts", outline.count()));
+            count.setText(String.format(Locale.ROOT, say("desktop.sheet.OutlineSheet.d-parts"), outline.count()));
             return;
         }
         int[] hits = {0};
         TreeItem<Outline> root = holding(outline, word.toLowerCase(Locale.ROOT), hits);
         tree.setRoot(root == null ? new TreeItem<>(outline) : root);
-        count.setText(hits[0] >= MOST ? "the first " + MOST + " hits" : hits[0] + " hits");
+        count.setText(
+                hits[0] >= MOST
+                        ? say("desktop.sheet.OutlineSheet.the-first-hits", MOST)
+                        : say("desktop.sheet.OutlineSheet.hits", hits[0]));
     }
 
     /** The parts that hold a word, with those above them; null where none does. */

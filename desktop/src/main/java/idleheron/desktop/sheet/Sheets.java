@@ -1,5 +1,7 @@
 package idleheron.desktop.sheet;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.desktop.widget.Ui;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -46,7 +48,11 @@ public final class Sheets extends StackPane {
                 12,
                 Ui.column(2, Ui.label(title, "title"), Ui.wrapped(what, "second")),
                 Ui.grow(),
-                Ui.button("Close", "Close this sheet (Esc)", this::close, "quiet"));
+                Ui.button(
+                        say("desktop.sheet.Sheets.close"),
+                        say("desktop.sheet.Sheets.close-this-sheet-esc"),
+                        this::close,
+                        "quiet"));
         HBox.setHgrow(head.getChildren().getFirst(), Priority.ALWAYS);
         head.setAlignment(Pos.TOP_LEFT);
         VBox sheet = Ui.column(12, head, content);

@@ -1,5 +1,7 @@
 package idleheron.desktop.sheet;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.desktop.widget.Column;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.spi.LayeredFile;
@@ -32,7 +34,7 @@ public final class StageSheet extends HBox {
     private final TreeTableView<LayeredFile.PrimLine> tree = new TreeTableView<>();
     private final TableView<LayeredFile.Said> said = new TableView<>();
     private String chosen = "/";
-    private final Label who = Ui.label("Choose a prim to see who says what.", "second");
+    private final Label who = Ui.label(say("desktop.sheet.StageSheet.choose-a-prim-to-see-who"), "second");
 
     /**
      * What can be made of a stage.
@@ -45,7 +47,7 @@ public final class StageSheet extends HBox {
     public StageSheet(LayeredFile stage, Makes makes) {
         this.stage = stage;
         setSpacing(18);
-        VBox left = Ui.column(6, Ui.label("Layers", "heading"));
+        VBox left = Ui.column(6, Ui.label(say("desktop.sheet.StageSheet.layers"), "heading"));
         for (int i = 0; i < stage.layerLines().size(); i++) {
             left.getChildren().add(layer(i));
         }
@@ -53,25 +55,25 @@ public final class StageSheet extends HBox {
         stage.troubles().forEach(p -> left.getChildren().add(Ui.wrapped(p.subject() + ": " + p.message(), "fault")));
         left.getChildren()
                 .addAll(
-                        Ui.label("Make of it", "heading"),
+                        Ui.label(say("desktop.sheet.StageSheet.make-of-it"), "heading"),
                         Ui.button(
-                                "One layer",
-                                "A layer beside the file that says the same and brings nothing in",
+                                say("desktop.sheet.StageSheet.one-layer"),
+                                say("desktop.sheet.StageSheet.a-layer-beside-the-file-that"),
                                 () -> makes.flat().accept("/", "usdc"),
                                 "quiet"),
                         Ui.button(
-                                "A package",
-                                "A package beside the file, all files gathered",
+                                say("desktop.sheet.StageSheet.a-package"),
+                                say("desktop.sheet.StageSheet.a-package-beside-the-file-all"),
                                 () -> makes.flat().accept("/", "usdz"),
                                 "quiet"),
                         Ui.button(
-                                "The chosen branch",
-                                "A layer beside the file with the chosen prim and what it needs",
+                                say("desktop.sheet.StageSheet.the-chosen-branch"),
+                                say("desktop.sheet.StageSheet.a-layer-beside-the-file-with"),
                                 () -> makes.flat().accept(chosen, "usdc"),
                                 "quiet"),
                         Ui.button(
-                                "Part by part",
-                                "The top layer as it is stored, every field of it",
+                                say("desktop.sheet.StageSheet.part-by-part"),
+                                say("desktop.sheet.StageSheet.the-top-layer-as-it-is"),
                                 makes.parts(),
                                 "quiet"));
         ScrollPane scroll = Ui.scrolled(left);
@@ -97,8 +99,10 @@ public final class StageSheet extends HBox {
         Label l = Ui.label(letter(layer), "layer-mark");
         l.getStyleClass().add("layer-" + layer % COLOURS);
         l.setMinWidth(Region.USE_PREF_SIZE);
-        l.setAccessibleText(
-                "Layer " + letter(layer) + ", " + stage.layerLines().get(layer).name());
+        l.setAccessibleText(say(
+                "desktop.sheet.StageSheet.layer",
+                letter(layer),
+                stage.layerLines().get(layer).name()));
         return l;
     }
 
@@ -118,7 +122,7 @@ public final class StageSheet extends HBox {
         }
         long all =
                 stage.contents().stream().mapToLong(LayeredFile.Packed::bytes).sum();
-        left.getChildren().add(Ui.label("In the package, " + size(all), "heading"));
+        left.getChildren().add(Ui.label(say("desktop.sheet.StageSheet.in-the-package", size(all)), "heading"));
         for (LayeredFile.Packed c : stage.contents()) {
             Region bar = new Region();
             bar.getStyleClass().add("share");
@@ -140,20 +144,24 @@ public final class StageSheet extends HBox {
         tree.getStyleClass().add("evidence");
         tree.setFixedCellSize(26);
         tree.setShowRoot(false);
-        tree.setAccessibleText("Prims of the stage");
+        tree.setAccessibleText(say("desktop.sheet.StageSheet.prims-of-the-stage"));
         tree.setColumnResizePolicy(TreeTableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         tree.getColumns()
-                .add(Column.<LayeredFile.PrimLine>text("prim", 300, p -> p.name())
+                .add(Column.<LayeredFile.PrimLine>text(say("desktop.sheet.StageSheet.prim"), 300, p -> p.name())
                         .tree());
         tree.getColumns()
                 .add(Column.<LayeredFile.PrimLine>text(
-                                "type", 130, p -> p.type().isEmpty() ? "–" : p.type())
+                                say("desktop.sheet.StageSheet.type"),
+                                130,
+                                p -> p.type().isEmpty() ? "–" : p.type())
                         .tree());
         tree.getColumns()
-                .add(Column.<LayeredFile.PrimLine>text("said by", 150, p -> marks(p.layers()))
+                .add(Column.<LayeredFile.PrimLine>text(
+                                say("desktop.sheet.StageSheet.said-by"), 150, p -> marks(p.layers()))
                         .tree());
         tree.getColumns()
-                .add(Column.<LayeredFile.PrimLine>text("", 90, p -> p.there() ? "" : "not shown")
+                .add(Column.<LayeredFile.PrimLine>text(
+                                "", 90, p -> p.there() ? "" : say("desktop.sheet.StageSheet.not-shown"))
                         .tree());
         TreeItem<LayeredFile.PrimLine> root = new TreeItem<>();
         int[] count = {0};
@@ -183,29 +191,37 @@ public final class StageSheet extends HBox {
     private void choose(LayeredFile.PrimLine p) {
         chosen = p.path();
         List<LayeredFile.Said> all = stage.said(p.path());
-        who.setText(
-                p.path() + (all.isEmpty() ? " has no properties." : ": who says what, the opinion that counts first"));
+        who.setText(p.path()
+                + (all.isEmpty()
+                        ? say("desktop.sheet.StageSheet.has-no-properties")
+                        : say("desktop.sheet.StageSheet.who-says-what-the-opinion-that")));
         said.getItems().setAll(all);
     }
 
     private void opinions() {
         said.getStyleClass().add("evidence");
         said.setFixedCellSize(26);
-        said.setAccessibleText("Who says what of the chosen prim");
+        said.setAccessibleText(say("desktop.sheet.StageSheet.who-says-what-of-the-chosen"));
         said.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-        said.setPlaceholder(Ui.label("No layer writes a property of this prim.", "second"));
+        said.setPlaceholder(Ui.label(say("desktop.sheet.StageSheet.no-layer-writes-a-property-of"), "second"));
         said.getColumns()
-                .add(Column.<LayeredFile.Said>text("property", 190, s -> s.property())
+                .add(Column.<LayeredFile.Said>text(say("desktop.sheet.StageSheet.property"), 190, s -> s.property())
                         .plain());
         said.getColumns()
-                .add(Column.<LayeredFile.Said>text("by", 44, s -> marks(List.of(s.layer())))
+                .add(Column.<LayeredFile.Said>text(
+                                say("desktop.sheet.StageSheet.by"), 44, s -> marks(List.of(s.layer())))
                         .plain());
         said.getColumns()
-                .add(Column.<LayeredFile.Said>text("way", 84, s -> s.arc()).plain());
+                .add(Column.<LayeredFile.Said>text(say("desktop.sheet.StageSheet.way"), 84, s -> s.arc())
+                        .plain());
         said.getColumns()
-                .add(Column.<LayeredFile.Said>text("type", 110, s -> s.type()).plain());
+                .add(Column.<LayeredFile.Said>text(say("desktop.sheet.StageSheet.type"), 110, s -> s.type())
+                        .plain());
         said.getColumns()
-                .add(Column.<LayeredFile.Said>text("value", 300, s -> s.value().isEmpty() ? "no value" : s.value())
+                .add(Column.<LayeredFile.Said>text(
+                                say("desktop.sheet.StageSheet.value"),
+                                300,
+                                s -> s.value().isEmpty() ? say("desktop.sheet.StageSheet.no-value") : s.value())
                         .plain());
         said.setRowFactory(t -> new TableRow<>() {
             @Override

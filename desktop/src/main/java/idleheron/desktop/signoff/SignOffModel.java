@@ -1,5 +1,7 @@
 package idleheron.desktop.signoff;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CompareJob;
 import idleheron.core.Verdict;
 import idleheron.core.Wording;
@@ -52,16 +54,21 @@ record SignOffModel(CompareJob.Result result, Crossing crossing) {
         List<Part> out = new ArrayList<>();
         out.add(new Part(
                 "",
-                List.of(result.sent().name() + " and back, " + Wording.counted(k.faults(), "topic")
-                        + " over tolerance, " + (k.asMeant() ? "as meant." : "as stored.")),
+                List.of(say(
+                        "desktop.signoff.SignOffModel.and-back-over-tolerance",
+                        result.sent().name(),
+                        Wording.counted(k.faults(), "topic"),
+                        (k.asMeant()
+                                ? say("desktop.signoff.SignOffModel.as-meant")
+                                : say("desktop.signoff.SignOffModel.as-stored")))),
                 false));
         if (!k.causes().isEmpty()) {
             List<String> lines = new ArrayList<>(List.of(k.causeSentence()));
             k.causes().forEach(c -> lines.add("· " + c.remedy().describe()));
-            out.add(new Part("Likely cause", lines, true));
+            out.add(new Part(say("desktop.signoff.SignOffModel.likely-cause"), lines, true));
         }
         if (!k.losses().isEmpty()) {
-            out.add(new Part("Lost on the way", List.of(k.lossSentence()), false));
+            out.add(new Part(say("desktop.signoff.SignOffModel.lost-on-the-way"), List.of(k.lossSentence()), false));
         }
         return out;
     }
@@ -87,7 +94,7 @@ record SignOffModel(CompareJob.Result result, Crossing crossing) {
 
     /** "Signed off by Ilse Brandt". */
     String signed() {
-        return "Signed off by " + crossing.signedBy();
+        return say("desktop.signoff.SignOffModel.signed-off-by", crossing.signedBy());
     }
 
     Snapshot.Shown sent() {

@@ -1,5 +1,7 @@
 package idleheron.desktop.signoff;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CompareJob;
 import idleheron.app.ReportJob;
 import idleheron.core.Verdict;
@@ -14,6 +16,7 @@ import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
 import idleheron.render.ink.Picture;
 import idleheron.report.Snapshot;
+import java.util.List;
 import javafx.geometry.Insets;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
@@ -52,34 +55,56 @@ public final class SignOffScreen extends Screen<HBox> {
         page.getStyleClass().addAll("card", "report-page");
         ScrollPane scroll = Ui.scrolled(page);
         HBox.setHgrow(scroll, Priority.ALWAYS);
-        by.setPromptText("Your name");
-        by.setAccessibleText("Signed off by");
-        by.setTooltip(new Tooltip("Who signs the report"));
-        note.setPromptText("A remark for the reader");
+        by.setPromptText(say("desktop.signoff.SignOffScreen.your-name"));
+        by.setAccessibleText(say("desktop.signoff.SignOffScreen.signed-off-by"));
+        by.setTooltip(new Tooltip(say("desktop.signoff.SignOffScreen.who-signs-the-report")));
+        note.setPromptText(say("desktop.signoff.SignOffScreen.a-remark-for-the-reader"));
         note.setPrefRowCount(4);
         note.setWrapText(true);
-        note.setAccessibleText("Remark");
-        note.setTooltip(new Tooltip("A remark that stands on the report"));
+        note.setAccessibleText(say("desktop.signoff.SignOffScreen.remark"));
+        note.setTooltip(new Tooltip(say("desktop.signoff.SignOffScreen.a-remark-that-stands-on-the")));
         picture.setMinHeight(PICTURE_HEIGHT);
         VBox right = Ui.column(
                 10,
-                Ui.label("Sign off", "title"),
-                Ui.label("Signed off by", "small"),
+                Ui.label(say("desktop.signoff.SignOffScreen.sign-off"), "title"),
+                Ui.label(say("desktop.signoff.SignOffScreen.signed-off-by"), "small"),
                 by,
-                Ui.label("Remark", "small"),
+                Ui.label(say("desktop.signoff.SignOffScreen.remark"), "small"),
                 note,
-                Ui.button("Sign off", "Put your name under the report", this::sign, "strong-button"),
+                Ui.button(
+                        say("desktop.signoff.SignOffScreen.sign-off"),
+                        say("desktop.signoff.SignOffScreen.put-your-name-under-the-report"),
+                        this::sign,
+                        "strong-button"),
                 state,
                 Ui.hairline(),
-                Ui.label("Take it along", "heading"),
-                Ui.row(
+                Ui.label(say("desktop.signoff.SignOffScreen.take-it-along"), "heading"),
+                Ui.flow(
                         8,
-                        Ui.button("Save as HTML", "One page that needs no other file", () -> save(".html"), "quiet"),
-                        Ui.button("Save as PDF", "For mail and print", () -> save(".pdf"), "quiet")),
-                Ui.row(
+                        List.of(
+                                Ui.button(
+                                        say("desktop.signoff.SignOffScreen.save-as-html"),
+                                        say("desktop.signoff.SignOffScreen.one-page-that-needs-no-other"),
+                                        () -> save(".html"),
+                                        "quiet"),
+                                Ui.button(
+                                        say("desktop.signoff.SignOffScreen.save-as-pdf"),
+                                        say("desktop.signoff.SignOffScreen.for-mail-and-print"),
+                                        () -> save(".pdf"),
+                                        "quiet"))),
+                Ui.flow(
                         8,
-                        Ui.button("Save as JSON", "For a build farm", () -> save(".json"), "quiet"),
-                        Ui.button("Save as CSV", "Every figure, one to a line", () -> save(".csv"), "quiet")));
+                        List.of(
+                                Ui.button(
+                                        say("desktop.signoff.SignOffScreen.save-as-json"),
+                                        say("desktop.signoff.SignOffScreen.for-a-build-farm"),
+                                        () -> save(".json"),
+                                        "quiet"),
+                                Ui.button(
+                                        say("desktop.signoff.SignOffScreen.save-as-csv"),
+                                        say("desktop.signoff.SignOffScreen.every-figure-one-to-a-line"),
+                                        () -> save(".csv"),
+                                        "quiet"))));
         right.setPrefWidth(300);
         right.setMinWidth(260);
         root.getChildren().addAll(scroll, right);
@@ -97,8 +122,9 @@ public final class SignOffScreen extends Screen<HBox> {
         if (c == null) {
             page.getChildren()
                     .addAll(
-                            Ui.label("No report yet", "title"),
-                            Ui.wrapped("A report needs both sides. Compare first: key 5.", "second"));
+                            Ui.label(say("desktop.signoff.SignOffScreen.no-report-yet"), "title"),
+                            Ui.wrapped(
+                                    say("desktop.signoff.SignOffScreen.a-report-needs-both-sides-compare"), "second"));
             return;
         }
         SignOffModel m = new SignOffModel(c, bench.crossing().get());
@@ -108,7 +134,7 @@ public final class SignOffScreen extends Screen<HBox> {
                         12,
                         Ui.mark(c.asItCame().comparison().verdict(), 22),
                         Ui.label(m.verdict(), "verdict"),
-                        Ui.label(m.isMended() ? "as it came" : "", "second")));
+                        Ui.label(m.isMended() ? say("desktop.signoff.SignOffScreen.as-it-came") : "", "second")));
         for (SignOffModel.Part p : m.parts()) {
             if (!p.title().isEmpty()) {
                 text.getChildren().add(Ui.label(p.title(), "small"));
@@ -140,8 +166,16 @@ public final class SignOffScreen extends Screen<HBox> {
                 .add(Ui.row(
                         8,
                         Ui.mark(k.verdict(), 13),
-                        Ui.label(k.verdict().title() + ", mended", "strong"),
-                        Ui.label(Wording.counted(k.faults(), "topic") + " over tolerance", "second")));
+                        Ui.label(
+                                say(
+                                        "desktop.signoff.SignOffScreen.mended",
+                                        k.verdict().title()),
+                                "strong"),
+                        Ui.label(
+                                say(
+                                        "desktop.signoff.SignOffScreen.over-tolerance",
+                                        Wording.counted(k.faults(), "topic")),
+                                "second")));
         m.crossing().mends().forEach(r -> text.getChildren().add(Ui.wrapped("· " + r.describe(), "second")));
     }
 
@@ -173,7 +207,7 @@ public final class SignOffScreen extends Screen<HBox> {
         }
         pictured = m.result();
         jobs.run(
-                "picture for the report",
+                say("desktop.signoff.SignOffScreen.picture-for-the-report"),
                 p -> Snapshot.over(m.sent(), m.returned(), m.moment(), PICTURE_WIDTH, PICTURE_HEIGHT),
                 this::put);
     }
@@ -187,7 +221,7 @@ public final class SignOffScreen extends Screen<HBox> {
 
     private void sign() {
         if (by.getText().isBlank()) {
-            deeds.tell("Write your name first; a report is signed by a person.");
+            deeds.tell(say("desktop.signoff.SignOffScreen.write-your-name-first-a-report"));
             by.requestFocus();
             return;
         }
@@ -202,7 +236,7 @@ public final class SignOffScreen extends Screen<HBox> {
             jobs.run(
                     "report",
                     p -> job.run(c.sent(), c.asItCame().returned(), c.asItCame().comparison(), m.paper()),
-                    done -> deeds.tell("The report is in " + done + "."));
+                    done -> deeds.tell(say("desktop.signoff.SignOffScreen.the-report-is-in", done)));
         }
     }
 }

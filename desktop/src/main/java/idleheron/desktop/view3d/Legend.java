@@ -1,5 +1,7 @@
 package idleheron.desktop.view3d;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.garment.freedom.Drape;
 import idleheron.core.garment.freedom.FreedomMap;
@@ -29,9 +31,11 @@ public final class Legend {
     public static String garments(ViewRequest.Style style, Scene scene) {
         return switch (style) {
             case GAP ->
-                Math.round(1000 * ClothHeat.GAP) + " mm off the body – on it – " + Math.round(1000 * ClothHeat.GAP)
-                        + " mm inside";
-            case STRETCH -> "as long as at rest – " + Figure.number(1 + ClothHeat.STRETCH) + " times as long";
+                say(
+                        "desktop.view3d.Legend.mm-off-the-body-on-it",
+                        Math.round(1000 * ClothHeat.GAP),
+                        Math.round(1000 * ClothHeat.GAP));
+            case STRETCH -> say("desktop.view3d.Legend.as-long-as-at-rest-times", Figure.number(1 + ClothHeat.STRETCH));
             case FREEDOM -> freedom(100 * longest(scene));
             default -> "";
         };
@@ -39,7 +43,7 @@ public final class Legend {
 
     /** What the ramp stands for where it shows freedom up to a length, centimetres. */
     public static String freedom(double most) {
-        return "held – free by " + Figure.number(most) + " cm";
+        return say("desktop.view3d.Legend.held-free-by-cm", Figure.number(most));
     }
 
     /** The largest length that a map of the scene stands for, metres. */

@@ -1,5 +1,7 @@
 package idleheron.desktop.view3d;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.desktop.widget.Alone;
 import idleheron.desktop.widget.Ui;
 import java.util.ArrayList;
@@ -90,7 +92,9 @@ public final class ViewFrame extends Region implements Alone {
     }
 
     private void lifted(boolean is) {
-        String text = is ? "All else again (F11 or Esc)" : "The view alone in the window (F11)";
+        String text = is
+                ? say("desktop.view3d.ViewFrame.all-else-again-f11-or-esc")
+                : say("desktop.view3d.ViewFrame.the-view-alone-in-the-window");
         alone.setTooltip(new Tooltip(text));
         alone.setAccessibleText(text);
         alone.setGraphic(new FontIcon(is ? Feather.MINIMIZE_2 : Feather.MAXIMIZE_2));

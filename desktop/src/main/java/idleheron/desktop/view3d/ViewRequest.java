@@ -1,5 +1,7 @@
 package idleheron.desktop.view3d;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
 import idleheron.render.ink.Palette;
@@ -64,11 +66,11 @@ public record ViewRequest(
     }
 
     public enum Arrangement {
-        OVER("Sent and returned over each other"),
-        BESIDE("Sent at the left, returned at the right"),
-        DIFFERENCE("How far each point of the surface moved, as heat"),
+        OVER(say("desktop.view3d.ViewRequest.sent-and-returned-over-each-other")),
+        BESIDE(say("desktop.view3d.ViewRequest.sent-at-the-left-returned-at")),
+        DIFFERENCE(say("desktop.view3d.ViewRequest.how-far-each-point-of-the")),
         /** The difference of skin weights, of the chosen joint or of all. */
-        WEIGHTS("How far the skin weights differ, of the chosen joint or of all, as heat");
+        WEIGHTS(say("desktop.view3d.ViewRequest.how-far-the-skin-weights-differ"));
 
         private final String tip;
 
@@ -82,18 +84,18 @@ public record ViewRequest(
     }
 
     public enum Style {
-        SURFACE("The surface with its materials"),
-        WIRE("The surface with the edges of its triangles"),
-        WEIGHTS("The skin weights of the chosen joint, as heat"),
-        JOINTS("The joints over the surface"),
+        SURFACE(say("desktop.view3d.ViewRequest.the-surface-with-its-materials")),
+        WIRE(say("desktop.view3d.ViewRequest.the-surface-with-the-edges-of")),
+        WEIGHTS(say("desktop.view3d.ViewRequest.the-skin-weights-of-the-chosen")),
+        JOINTS(say("desktop.view3d.ViewRequest.the-joints-over-the-surface")),
         /** Of garments: how far from the body that wears them. */
-        GAP("How far the garment is from the body, as heat"),
+        GAP(say("desktop.view3d.ViewRequest.how-far-the-garment-is-from")),
         /** Of garments: how much longer than at rest. */
-        STRETCH("How much longer the cloth is than at rest, as heat"),
+        STRETCH(say("desktop.view3d.ViewRequest.how-much-longer-the-cloth-is")),
         /** Of garments: how far they may leave their skin. */
-        FREEDOM("How far each point may leave its skinned place, as heat"),
+        FREEDOM(say("desktop.view3d.ViewRequest.how-far-each-point-may-leave")),
         /** Of garments: their flat cut beside them, a colour for each panel. */
-        PANELS("The flat cut beside the garment, a colour for each panel");
+        PANELS(say("desktop.view3d.ViewRequest.the-flat-cut-beside-the-garment"));
 
         private final String tip;
 

@@ -1,5 +1,7 @@
 package idleheron.desktop.view3d;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Vec3;
 import idleheron.desktop.model.Transport;
 import idleheron.render.ink.Palette;
@@ -78,7 +80,7 @@ public final class Viewport extends Region {
         this.transport = transport;
         getStyleClass().add("viewport");
         setFocusTraversable(true);
-        setAccessibleText("View of the figure. Arrow keys with Control go round, plus and minus come closer.");
+        setAccessibleText(say("desktop.view3d.Viewport.view-of-the-figure-arrow-keys"));
         setCursor(Cursor.OPEN_HAND);
         setMinSize(120, 120);
         getChildren().addAll(image, tools);

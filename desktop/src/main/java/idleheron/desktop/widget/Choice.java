@@ -1,6 +1,9 @@
 package idleheron.desktop.widget;
 
+import static idleheron.core.Messages.say;
+
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.function.Function;
 import java.util.function.Predicate;
@@ -63,10 +66,10 @@ public final class Choice<T> extends FlowPane {
     public static Choice<Boolean> meaning(BooleanProperty asMeant) {
         Choice<Boolean> out = new Choice<>(
                 List.of(false, true),
-                meant -> meant ? "As meant" : "As stored",
+                meant -> meant ? say("desktop.widget.Choice.as-meant") : say("desktop.widget.Choice.as-stored"),
                 meant -> meant
-                        ? "In metres, Y up, as the declarations of each file say (M)"
-                        : "The raw numbers of each file (M)");
+                        ? say("desktop.widget.Choice.in-metres-y-up-as-the")
+                        : say("desktop.widget.Choice.the-raw-numbers-of-each-file"));
         out.set(asMeant.get());
         asMeant.addListener((o, was, is) -> out.set(is));
         out.chosen().addListener((o, was, is) -> asMeant.set(is));
@@ -75,7 +78,7 @@ public final class Choice<T> extends FlowPane {
 
     /** "Difference" of {@code DIFFERENCE}: what stands on a button for a plain enum. */
     public static String name(Enum<?> value) {
-        return value.name().charAt(0) + value.name().substring(1).toLowerCase(java.util.Locale.ROOT);
+        return say("desktop.widget.Choice." + value.name().toLowerCase(Locale.ROOT));
     }
 
     public T get() {

@@ -21,6 +21,16 @@ import org.jspecify.annotations.Nullable;
 public record Column<T>(String title, double width, Form form, Function<T, Object> of) {
     private static final double LEAST = 60;
 
+    /** Width of a letter of a title, points; and of what lies beside it. */
+    private static final double LETTER = 7.2;
+
+    private static final double BESIDE = 20;
+
+    /** Wide enough for its title, whatever language that is in. */
+    private double wide() {
+        return Math.max(width, BESIDE + LETTER * title.length());
+    }
+
     /** How what stands there is set. */
     public enum Form {
         TEXT,
@@ -45,8 +55,8 @@ public record Column<T>(String title, double width, Form form, Function<T, Objec
     /** For a table. */
     public TableColumn<T, T> plain() {
         TableColumn<T, T> c = new TableColumn<>(title);
-        c.setPrefWidth(width);
-        c.setMinWidth(Math.min(width, LEAST));
+        c.setPrefWidth(wide());
+        c.setMinWidth(Math.max(BESIDE + LETTER * title.length(), Math.min(width, LEAST)));
         c.setSortable(false);
         c.setReorderable(false);
         if (form == Form.FIGURE) {
@@ -72,8 +82,8 @@ public record Column<T>(String title, double width, Form form, Function<T, Objec
     /** For a tree. */
     public TreeTableColumn<T, T> tree() {
         TreeTableColumn<T, T> c = new TreeTableColumn<>(title);
-        c.setPrefWidth(width);
-        c.setMinWidth(Math.min(width, LEAST));
+        c.setPrefWidth(wide());
+        c.setMinWidth(Math.max(BESIDE + LETTER * title.length(), Math.min(width, LEAST)));
         c.setSortable(false);
         c.setReorderable(false);
         if (form == Form.FIGURE) {

@@ -1,5 +1,7 @@
 package idleheron.desktop.widget;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import java.util.function.Consumer;
@@ -26,7 +28,7 @@ public final class EvidenceTable extends TableView<Evidence.Row> {
         getStyleClass().add("evidence");
         setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         setFixedCellSize(30);
-        Label empty = Ui.label("Nothing to show here.", "second");
+        Label empty = Ui.label(say("desktop.widget.EvidenceTable.nothing-to-show-here"), "second");
         setPlaceholder(empty);
         setRowFactory(t -> new TableRow<>() {
             @Override

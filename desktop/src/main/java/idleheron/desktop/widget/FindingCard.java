@@ -1,5 +1,7 @@
 package idleheron.desktop.widget;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Verdict;
 import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
@@ -27,12 +29,13 @@ public final class FindingCard extends HBox {
         setSpacing(10);
         VBox text = Ui.column(3, Ui.wrapped(finding.title(), "strong"), Ui.wrapped(finding.message(), "second"));
         if (!finding.likelyCause().isEmpty()) {
-            text.getChildren().add(Ui.wrapped("Likely cause: " + finding.likelyCause(), "small"));
+            text.getChildren()
+                    .add(Ui.wrapped(say("desktop.widget.FindingCard.likely-cause", finding.likelyCause()), "small"));
         }
         @Nullable Remedy r = finding.remedy();
         if (r != null) {
             Button b = Ui.button(
-                    applied ? "Done" : r.title(),
+                    applied ? say("desktop.widget.FindingCard.done") : r.title(),
                     r.describe(),
                     () -> remedy.accept(r),
                     applied ? "quiet" : "strong-button");
@@ -42,13 +45,17 @@ public final class FindingCard extends HBox {
         HBox.setHgrow(text, Priority.ALWAYS);
         getChildren().addAll(Ui.mark(verdict(finding.severity()), 13), text);
         if (HelpPages.of(finding.code()) != null) {
-            var about = Ui.button("?", "What this is about", () -> help.accept(finding.code()), "icon-button");
-            about.setAccessibleText("What this is about");
+            var about = Ui.button(
+                    "?",
+                    say("desktop.widget.FindingCard.what-this-is-about"),
+                    () -> help.accept(finding.code()),
+                    "icon-button");
+            about.setAccessibleText(say("desktop.widget.FindingCard.what-this-is-about"));
             getChildren().add(about);
         }
         setOnMouseClicked(e -> chosen.accept(finding));
         setFocusTraversable(true);
-        setAccessibleText(finding.severity().word() + ": " + finding.title());
+        setAccessibleText(finding.severity().shown() + ": " + finding.title());
         setOnKeyPressed(e -> {
             if (e.getCode() == javafx.scene.input.KeyCode.ENTER) {
                 chosen.accept(finding);
@@ -62,7 +69,8 @@ public final class FindingCard extends HBox {
 
     private static String place(Finding f) {
         String s = f.figure().subject();
-        return f.figure().text() + (s.isEmpty() ? "" : " at " + s.substring(s.lastIndexOf('/') + 1));
+        return f.figure().text()
+                + (s.isEmpty() ? "" : say("desktop.widget.FindingCard.at", s.substring(s.lastIndexOf('/') + 1)));
     }
 
     public static Verdict verdict(Severity s) {

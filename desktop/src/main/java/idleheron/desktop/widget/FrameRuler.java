@@ -1,5 +1,7 @@
 package idleheron.desktop.widget;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CheckJob;
 import idleheron.app.CompareJob;
 import idleheron.core.Figure;
@@ -80,13 +82,13 @@ public final class FrameRuler extends BorderPane {
 
     private HBox controls() {
         ComboBox<Clip> clips = new ComboBox<>();
-        clips.setAccessibleText("Clip");
-        clips.setTooltip(new Tooltip("Which clip is shown"));
+        clips.setAccessibleText(say("desktop.widget.FrameRuler.clip"));
+        clips.setTooltip(new Tooltip(say("desktop.widget.FrameRuler.which-clip-is-shown")));
         clips.setPrefWidth(132);
         clips.setConverter(new StringConverter<>() {
             @Override
             public String toString(@Nullable Clip c) {
-                return c == null ? "at rest" : c.name();
+                return c == null ? say("desktop.widget.FrameRuler.at-rest") : c.name();
             }
 
             @Override
@@ -106,14 +108,16 @@ public final class FrameRuler extends BorderPane {
                 transport.clip().set(is);
             }
         });
-        Button back = icon(Feather.CHEVRON_LEFT, "One frame back (Left)", () -> transport.step(-1));
-        Button play = icon(Feather.PLAY, "Play or pause (Space)", transport::toggle);
+        Button back = icon(
+                Feather.CHEVRON_LEFT, say("desktop.widget.FrameRuler.one-frame-back-left"), () -> transport.step(-1));
+        Button play = icon(Feather.PLAY, say("desktop.widget.FrameRuler.play-or-pause-space"), transport::toggle);
         play.setGraphic(playIcon);
-        Button on = icon(Feather.CHEVRON_RIGHT, "One frame on (Right)", () -> transport.step(1));
+        Button on = icon(
+                Feather.CHEVRON_RIGHT, say("desktop.widget.FrameRuler.one-frame-on-right"), () -> transport.step(1));
         ToggleButton loop = new ToggleButton("", new FontIcon(Feather.REPEAT));
         loop.getStyleClass().add("icon-button");
-        loop.setTooltip(new Tooltip("Start again at the end (L)"));
-        loop.setAccessibleText("Loop");
+        loop.setTooltip(new Tooltip(say("desktop.widget.FrameRuler.start-again-at-the-end-l")));
+        loop.setAccessibleText(say("desktop.widget.FrameRuler.loop"));
         loop.selectedProperty().bindBidirectional(transport.looping());
         at.setMinWidth(86);
         at.setAlignment(Pos.CENTER_RIGHT);
@@ -189,11 +193,13 @@ public final class FrameRuler extends BorderPane {
         g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
         Clip c = transport.clip().get();
         if (c == null) {
-            at.setText("at rest");
+            at.setText(say("desktop.widget.FrameRuler.at-rest"));
             return;
         }
         double now = c.rate().frame(transport.seconds().get());
-        at.setText(String.format(java.util.Locale.ROOT, "frame %.1f", now).replace(".0", ""));
+        at.setText(say(
+                "desktop.widget.FrameRuler.frame",
+                String.format(java.util.Locale.ROOT, "%.1f", now).replace(".0", "")));
         Clip other = other();
         Span s = span(c, other);
         double top = other == null ? 16 : 8;

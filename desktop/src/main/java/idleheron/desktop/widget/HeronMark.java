@@ -1,5 +1,7 @@
 package idleheron.desktop.widget;
 
+import static idleheron.core.Messages.say;
+
 import javafx.scene.Group;
 import javafx.scene.shape.Circle;
 import javafx.scene.shape.SVGPath;
@@ -17,6 +19,6 @@ public final class HeronMark extends Group {
         getChildren().addAll(p, eye);
         setScaleX(scale);
         setScaleY(scale);
-        setAccessibleText("A heron");
+        setAccessibleText(say("desktop.widget.HeronMark.a-heron"));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.desktop.widget;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
 import idleheron.desktop.model.RefusedException;
 import idleheron.formats.bytes.FormatException;
@@ -26,11 +28,11 @@ public final class Notices extends VBox {
     public void failed(Throwable e) {
         if (e instanceof RefusedException r) {
             tell(
-                    "This file cannot be read. " + r.getMessage(),
+                    say("desktop.widget.Notices.this-file-cannot-be-read", r.getMessage()),
                     true,
                     Ui.button(
-                            "Read what is whole",
-                            "Rescues what is left of the damaged file and lists what is lost",
+                            say("desktop.widget.Notices.read-what-is-whole"),
+                            say("desktop.widget.Notices.rescues-what-is-left-of-the"),
                             () -> {
                                 getChildren().clear();
                                 r.rescue().run();
@@ -39,11 +41,13 @@ public final class Notices extends VBox {
             return;
         }
         if (e instanceof UsageException) { // a plain no, not a fault of the program
-            tell("That cannot be done. " + e.getMessage(), true);
+            tell(say("desktop.widget.Notices.that-cannot-be-done", e.getMessage()), true);
             return;
         }
-        String what = e instanceof FormatException ? "This file cannot be read. " : "That did not work. ";
-        tell(what + Failures.sentence(e, "work in the window"), true);
+        String what = e instanceof FormatException
+                ? say("desktop.widget.Notices.this-file-cannot-be-read-2")
+                : say("desktop.widget.Notices.that-did-not-work");
+        tell(what + Failures.sentence(e, say("desktop.widget.Notices.work-in-the-window")), true);
     }
 
     public void tell(String text, boolean bad, Node... more) {
@@ -53,7 +57,10 @@ public final class Notices extends VBox {
         box.getChildren().addAll(more);
         box.getChildren()
                 .addAll(Ui.button(
-                        "Close", "Close this notice (Esc)", () -> getChildren().remove(box), "quiet"));
+                        say("desktop.widget.Notices.close"),
+                        say("desktop.widget.Notices.close-this-notice-esc"),
+                        () -> getChildren().remove(box),
+                        "quiet"));
         box.getStyleClass().addAll("card", "notice");
         getChildren().setAll(List.of(box));
     }

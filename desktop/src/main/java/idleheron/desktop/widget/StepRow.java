@@ -1,5 +1,7 @@
 package idleheron.desktop.widget;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.crossing.Crossing;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.Step;
@@ -41,7 +43,7 @@ public final class StepRow extends Pane {
             b.getStyleClass().add("stone");
             b.setId("stone-" + (s.ordinal() + 1));
             b.setAccessibleText(s.title());
-            b.setTooltip(new Tooltip(s.title() + " (key " + (s.ordinal() + 1) + ")"));
+            b.setTooltip(new Tooltip(say("desktop.widget.StepRow.key", s.title(), (s.ordinal() + 1))));
             b.setMinSize(SIZE, SIZE);
             b.setMaxSize(SIZE, SIZE);
             b.setOnAction(e -> bench.step().set(s));

@@ -113,7 +113,7 @@ public final class Ui {
         p.setMinSize(size + 4, size + 4);
         p.setPrefSize(size + 4, size + 4);
         p.setMaxSize(size + 4, size + 4);
-        p.setAccessibleText(v.word());
+        p.setAccessibleText(v.shown());
         return p;
     }
 

@@ -1,5 +1,7 @@
 package idleheron.formats.alembic;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.Meta;
@@ -66,7 +68,7 @@ public final class AbcFormat implements SceneFormat {
 
     @Override
     public String advice() {
-        return "A cache has no place for axes and unit of its own; they go as metadata, which other programs may not read.";
+        return say("formats.alembic.AbcFormat.a-cache-has-no-place-for");
     }
 
     @Override
@@ -110,7 +112,7 @@ public final class AbcFormat implements SceneFormat {
         Cache cache = AbcSceneReader.read(archive);
         List<String> notes = new ArrayList<>();
         if (!declared(archive.meta())) {
-            notes.add("a cache declares neither up axis nor unit; Y up and metres are taken");
+            notes.add(say("formats.alembic.AbcFormat.a-cache-declares-neither-up-axis"));
         }
         Scene scene = Scene.bare(archive.name(), stage(archive, cache))
                 .withNotes(notes)
@@ -122,7 +124,7 @@ public final class AbcFormat implements SceneFormat {
     private static void refuseOlder(Path file, String name, MemorySegment bytes) throws FormatException {
         byte[] head = bytes.asSlice(0, Math.min(bytes.byteSize(), 8)).toArray(ValueLayout.JAVA_BYTE);
         if (Ogawa.isHdf5(head)) {
-            throw FormatException.at(name, 0, "an Ogawa archive", AbcHdf5.tell(file));
+            throw FormatException.at(name, 0, say("formats.alembic.AbcFormat.an-ogawa-archive"), AbcHdf5.tell(file));
         }
     }
 
@@ -229,8 +231,9 @@ public final class AbcFormat implements SceneFormat {
     @Override
     public void write(Scene scene, String variant, Path file, Progress progress) throws IOException {
         if (scene.caches().size() != 1) {
-            throw new IllegalArgumentException("an archive holds one cache; this has "
-                    + scene.caches().size() + ". Bake the scene, or join its caches");
+            throw new IllegalArgumentException(say(
+                    "formats.alembic.AbcFormat.an-archive-holds-one-cache-this",
+                    scene.caches().size()));
         }
         AbcWriter.write(AbcSceneWriter.write(scene.caches().getFirst(), scene.stage()), file, progress);
     }

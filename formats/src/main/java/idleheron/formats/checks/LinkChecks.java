@@ -1,5 +1,7 @@
 package idleheron.formats.checks;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.cache.Cache;
@@ -63,17 +65,20 @@ public final class LinkChecks {
             out.add(Finding.of("linked-file-missing", there || beside ? Severity.DRIFTS : Severity.BREAKS, Topic.CACHES)
                     .says(
                             there || beside
-                                    ? "A file is pointed to by a path that does not travel"
-                                    : "A file that is pointed to is not there",
-                            subject.substring(subject.lastIndexOf('/') + 1) + " points to " + told
-                                    + (beside
-                                            ? "; " + name + " lies beside, so name it without its folder."
+                                    ? say("formats.checks.LinkChecks.a-file-is-pointed-to-by")
+                                    : say("formats.checks.LinkChecks.a-file-that-is-pointed-to"),
+                            say(
+                                    "formats.checks.LinkChecks.points-to",
+                                    subject.substring(subject.lastIndexOf('/') + 1),
+                                    told,
+                                    (beside
+                                            ? say("formats.checks.LinkChecks.lies-beside-so-name-it-without", name)
                                             : there
-                                                    ? ", which only this machine has."
-                                                    : ", and no " + name + " lies beside."))
-                    .measured(Figure.of(1, "files", subject))
+                                                    ? say("formats.checks.LinkChecks.which-only-this-machine-has")
+                                                    : say("formats.checks.LinkChecks.and-no-lies-beside", name))))
+                    .measured(Figure.of(1, say("formats.checks.LinkChecks.files"), subject))
                     .atNode(node)
-                    .because("The file was moved, or only one of the two was sent."));
+                    .because(say("formats.checks.LinkChecks.the-file-was-moved-or-only")));
         } catch (InvalidPathException e) {
             // text that is no path here points to nothing
         }

@@ -1,5 +1,7 @@
 package idleheron.formats.checks;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -60,9 +62,9 @@ public final class PictureChecks {
                 if (other != null && !other.equals(t.fileName())) {
                     out.add(Finding.of("picture-twice", Severity.NOTE, Topic.MATERIALS)
                             .says(
-                                    t.fileName() + " and " + other + " are the same picture",
-                                    "Both files are the same, byte by byte. One of them would do.")
-                            .measured(Figure.of(2, "files", t.fileName())));
+                                    say("formats.checks.PictureChecks.and-are-the-same-picture", t.fileName(), other),
+                                    say("formats.checks.PictureChecks.both-files-are-the-same-byte"))
+                            .measured(Figure.of(2, say("formats.checks.PictureChecks.files"), t.fileName())));
                 }
             }
         }
@@ -88,10 +90,14 @@ public final class PictureChecks {
         if (c != null && most > 0 && memory / MEGA > most) {
             out.add(Finding.of("budget-pictures", Severity.DRIFTS, Topic.MATERIALS)
                     .says(
-                            Figure.number(memory / MEGA) + " MB of pictures, " + Figure.number(most) + " MB are taken",
-                            c.title() + " takes " + Figure.number(most)
-                                    + " MB once they are unpacked: width by height, 4 bytes a pixel, a third more for their"
-                                    + " smaller copies. Half the width and height is a quarter of it.")
+                            say(
+                                    "formats.checks.PictureChecks.mb-of-pictures-mb-are-taken",
+                                    Figure.number(memory / MEGA),
+                                    Figure.number(most)),
+                            say(
+                                    "formats.checks.PictureChecks.takes-mb-once-they-are-unpacked",
+                                    c.title(),
+                                    Figure.number(most)))
                     .measured(Figure.of(memory / MEGA, "MB")));
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.checks;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -78,9 +80,12 @@ final class PictureFindings {
             tell(
                     "texture-too-large",
                     Severity.DRIFTS,
-                    "is larger than the destination takes",
-                    seen.width() + " by " + seen.height() + " pixels, where at most " + most
-                            + " are taken. It is resized when pictures travel beside or inside.",
+                    say("formats.checks.PictureFindings.is-larger-than-the-destination-takes"),
+                    say(
+                            "formats.checks.PictureFindings.by-pixels-where-at-most-are",
+                            seen.width(),
+                            seen.height(),
+                            most),
                     figure(longest, "pixels"));
         }
         boolean power = Integer.bitCount(seen.width()) == 1 && Integer.bitCount(seen.height()) == 1;
@@ -88,9 +93,12 @@ final class PictureFindings {
             tell(
                     "picture-no-power-of-two",
                     Severity.DRIFTS,
-                    "has sides that are no power of two",
-                    seen.width() + " by " + seen.height() + " pixels, where " + c.title()
-                            + " takes 256, 512, 1024 and such.",
+                    say("formats.checks.PictureFindings.has-sides-that-are-no-power"),
+                    say(
+                            "formats.checks.PictureFindings.by-pixels-where-takes-256-512",
+                            seen.width(),
+                            seen.height(),
+                            c.title()),
                     figure(longest, "pixels"));
         }
     }
@@ -101,20 +109,22 @@ final class PictureFindings {
             tell(
                     "texture-almost-clear",
                     Severity.DRIFTS,
-                    "is almost wholly transparent",
-                    "Its alpha is " + Figure.number(f.alpha() * 100) + " % on average. "
-                            + (counts
-                                    ? "It is linked as opacity, so that what it is on vanishes."
-                                    : "A material that takes its opacity from it vanishes."),
+                    say("formats.checks.PictureFindings.is-almost-wholly-transparent"),
+                    say(
+                            "formats.checks.PictureFindings.its-alpha-is-on-average",
+                            Figure.number(f.alpha() * 100),
+                            (counts
+                                    ? say("formats.checks.PictureFindings.it-is-linked-as-opacity-so")
+                                    : say("formats.checks.PictureFindings.a-material-that-takes-its-opacity"))),
                     figure(f.alpha() * 100, "%"),
                     PictureEdit.Change.FILL_ALPHA);
         } else if (f.isMultiplied()) {
             tell(
                     "picture-alpha-multiplied",
                     Severity.NOTE,
-                    "has colours multiplied by its alpha",
-                    "No half clear texel is lighter than its alpha. A reader that multiplies once more draws dark edges.",
-                    figure(f.half() * 100, "% half clear"));
+                    say("formats.checks.PictureFindings.has-colours-multiplied-by-its-alpha"),
+                    say("formats.checks.PictureFindings.no-half-clear-texel-is-lighter"),
+                    figure(f.half() * 100, say("formats.checks.PictureFindings.half-clear")));
         }
     }
 
@@ -124,15 +134,19 @@ final class PictureFindings {
             tell(
                     "picture-of-other-role",
                     Severity.DRIFTS,
-                    "colours a surface and is a picture of normals",
-                    Figure.number(100 * f.normals().share()) + " % of it are vectors of unit length.",
+                    say("formats.checks.PictureFindings.colours-a-surface-and-is-a"),
+                    say(
+                            "formats.checks.PictureFindings.of-it-are-vectors-of-unit",
+                            Figure.number(100 * f.normals().share())),
                     figure(100 * f.normals().share(), "%"));
         } else if (users.has(PictureRole.NORMAL) && f.normals().share() < FEW) {
             tell(
                     "picture-of-other-role",
                     Severity.DRIFTS,
-                    "is linked for normals and is none of them",
-                    "Only " + Figure.number(100 * f.normals().share()) + " % of it are vectors of unit length.",
+                    say("formats.checks.PictureFindings.is-linked-for-normals-and-is"),
+                    say(
+                            "formats.checks.PictureFindings.only-of-it-are-vectors-of",
+                            Figure.number(100 * f.normals().share())),
                     figure(100 * f.normals().share(), "%"));
         }
     }
@@ -142,8 +156,8 @@ final class PictureFindings {
             tell(
                     "normals-lossy",
                     Severity.DRIFTS,
-                    "holds normals as JPEG",
-                    "JPEG rounds colours in blocks of 8 by 8, which is seen in the light. PNG or TGA keep them.",
+                    say("formats.checks.PictureFindings.holds-normals-as-jpeg"),
+                    say("formats.checks.PictureFindings.jpeg-rounds-colours-in-blocks-of"),
                     figure(1, "files"));
         }
         for (FreeProperty p : t.properties()) {
@@ -151,8 +165,8 @@ final class PictureFindings {
                 tell(
                         "normals-as-colour",
                         Severity.DRIFTS,
-                        "holds normals and is told to be sRGB",
-                        "A reader bends its numbers by the curve of colours; normals are raw.",
+                        say("formats.checks.PictureFindings.holds-normals-and-is-told-to"),
+                        say("formats.checks.PictureFindings.a-reader-bends-its-numbers-by"),
                         figure(1, "files"));
             }
         }
@@ -162,12 +176,18 @@ final class PictureFindings {
             tell(
                     "normals-green-other",
                     wanted.isEmpty() ? Severity.NOTE : Severity.DRIFTS,
-                    "has its green running " + (n.isDown() ? "downward" : "upward"),
-                    (wanted.isEmpty() ? "The standards take it upward" : "The destination takes it " + wanted + "ward")
-                            + "; what stands out looks pressed in. "
-                            + Figure.number(100 * Math.abs(n.green()))
-                            + " % sure, by the curl of the heights it implies.",
-                    figure(100 * Math.abs(n.green()), "% sure"),
+                    say(
+                            "formats.checks.PictureFindings.has-its-green-running",
+                            (n.isDown()
+                                    ? say("formats.checks.PictureFindings.downward")
+                                    : say("formats.checks.PictureFindings.upward"))),
+                    say(
+                            "formats.checks.PictureFindings.what-stands-out-looks-pressed-in",
+                            (wanted.isEmpty()
+                                    ? say("formats.checks.PictureFindings.the-standards-take-it-upward")
+                                    : say("formats.checks.PictureFindings.the-destination-takes-it-ward", wanted)),
+                            Figure.number(100 * Math.abs(n.green()))),
+                    figure(100 * Math.abs(n.green()), say("formats.checks.PictureFindings.sure")),
                     PictureEdit.Change.TURN_GREEN);
         }
     }

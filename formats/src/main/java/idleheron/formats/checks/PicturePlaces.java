@@ -1,5 +1,7 @@
 package idleheron.formats.checks;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Finding;
@@ -28,15 +30,24 @@ final class PicturePlaces {
                 : users.roles().iterator().next();
         List<String> near = files.of(t, role);
         String told = near.isEmpty()
-                ? " It will be missing on the other side."
-                : " " + near.getFirst() + " is the nearest name"
-                        + (near.size() > 1 ? "; then " + String.join(", ", near.subList(1, near.size())) : "") + ".";
+                ? say("formats.checks.PicturePlaces.it-will-be-missing-on-the")
+                : say(
+                        "formats.checks.PicturePlaces.is-the-nearest-name",
+                        near.getFirst(),
+                        (near.size() > 1
+                                ? say(
+                                        "formats.checks.PicturePlaces.then",
+                                        String.join(", ", near.subList(1, near.size())))
+                                : ""));
         out.add(Finding.of("texture-not-found", Severity.DRIFTS, Topic.MATERIALS)
                 .says(
-                        t.fileName() + " is not found",
-                        "The file points to " + t.path() + ", " + users.text() + "." + told)
-                .measured(Figure.of(0, "files", t.fileName()))
-                .because(near.isEmpty() ? "The path belongs to another machine." : "The picture was renamed.")
+                        say("formats.checks.PicturePlaces.is-not-found", t.fileName()),
+                        say("formats.checks.PicturePlaces.the-file-points-to", t.path(), users.text(), told))
+                .measured(Figure.of(0, say("formats.checks.PicturePlaces.files"), t.fileName()))
+                .because(
+                        near.isEmpty()
+                                ? say("formats.checks.PicturePlaces.the-path-belongs-to-another-machine")
+                                : say("formats.checks.PicturePlaces.the-picture-was-renamed"))
                 .mendedBy(near.isEmpty() ? null : new LinkPictures(Map.of(t.fileName(), near.getFirst()))));
     }
 
@@ -63,9 +74,8 @@ final class PicturePlaces {
                 out.add(PictureChecks.finding(
                         "texture-in-other-case",
                         t,
-                        t.fileName() + " is written otherwise",
-                        "The file beside it is " + like.getFileName()
-                                + ". Where capitals count, the picture is not found.",
+                        say("formats.checks.PicturePlaces.is-written-otherwise", t.fileName()),
+                        say("formats.checks.PicturePlaces.the-file-beside-it-is-where", like.getFileName()),
                         1,
                         "files"));
             }
@@ -75,8 +85,8 @@ final class PicturePlaces {
             out.add(PictureChecks.finding(
                     "texture-path-absolute",
                     t,
-                    t.fileName() + " has an absolute path only",
-                    "The file points to " + t.path() + ", which is a place on one machine. Let pictures travel beside.",
+                    say("formats.checks.PicturePlaces.has-an-absolute-path-only", t.fileName()),
+                    say("formats.checks.PicturePlaces.the-file-points-to-which-is", t.path()),
                     1,
                     "files"));
         }
@@ -87,9 +97,8 @@ final class PicturePlaces {
             out.add(PictureChecks.finding(
                     "texture-in-other-folder",
                     t,
-                    t.fileName() + " lies in another folder",
-                    "The file says " + told + ", and it was found at " + folder.relativize(there)
-                            + ". A reader that looks only where it is told does not find it.",
+                    say("formats.checks.PicturePlaces.lies-in-another-folder", t.fileName()),
+                    say("formats.checks.PicturePlaces.the-file-says-and-it-was", told, folder.relativize(there)),
                     1,
                     "files"));
         }

@@ -1,5 +1,7 @@
 package idleheron.formats.checks;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.picture.PictureRole;
 import idleheron.core.scene.Material;
@@ -52,14 +54,14 @@ record PictureUsers(List<String> materials, Set<PictureRole> roles) {
 
     /** " It is used by oilskin, hat, scarf and 4 more."; nothing where nobody is known. */
     String sentence() {
-        return materials.isEmpty() ? "" : " It is " + text() + ".";
+        return materials.isEmpty() ? "" : say("formats.checks.PictureUsers.it-is", text());
     }
 
     /** "used by oilskin, hat, scarf and 4 more". */
     String text() {
         if (materials.isEmpty()) {
-            return "used by no material";
+            return say("formats.checks.PictureUsers.used-by-no-material");
         }
-        return "used by " + Wording.listed(materials);
+        return say("formats.checks.PictureUsers.used-by", Wording.listed(materials));
     }
 }

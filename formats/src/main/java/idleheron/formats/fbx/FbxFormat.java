@@ -1,5 +1,7 @@
 package idleheron.formats.fbx;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
 import idleheron.core.scene.Scene;
@@ -56,7 +58,7 @@ public final class FbxFormat implements SceneFormat {
     public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
         FbxDocument document = FbxDocuments.read(name, bytes, progress.part(0, 0.7));
-        progress.at(0.7, "building the scene");
+        progress.at(0.7, say("formats.fbx.FbxFormat.building-the-scene"));
         Scene scene = FbxSceneReader.read(name, document, file.toAbsolutePath().getParent());
         progress.at(1, "read");
         return new ReadScene(scene, name(), document.variant(), bytes.byteSize());
@@ -66,7 +68,7 @@ public final class FbxFormat implements SceneFormat {
     public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
         FbxRescue.Found found = FbxRescue.of(name, bytes, salvage);
-        progress.at(0.7, "building the scene of what is whole");
+        progress.at(0.7, say("formats.fbx.FbxFormat.building-the-scene-of-what-is"));
         FbxDocument stored = found.document();
         FbxDocument document =
                 FbxAftermath.follow(FbxUpgrade.toSeven(stored), found.harmed(), stored.version() < 7000, salvage);
@@ -81,7 +83,7 @@ public final class FbxFormat implements SceneFormat {
 
     @Override
     public void write(Scene scene, String variant, OutputStream out, Progress progress) throws IOException {
-        progress.at(0, "building the document");
+        progress.at(0, say("formats.fbx.FbxFormat.building-the-document"));
         int version = variant.equals(BINARY_75) ? 7500 : 7400;
         FbxDocument document = FbxSceneWriter.write(scene, version);
         if (variant.equals(TEXT_74)) {

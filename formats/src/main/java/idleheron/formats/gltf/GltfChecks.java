@@ -1,5 +1,7 @@
 package idleheron.formats.gltf;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -47,18 +49,23 @@ final class GltfChecks {
         List<String> both = new ArrayList<>();
         for (int t : colors) {
             if (figures.containsKey(t) && t < scene.textures().size()) {
-                both.add(scene.textures().get(t).fileName() + " on " + figures.get(t));
+                both.add(say(
+                        "formats.gltf.GltfChecks.on", scene.textures().get(t).fileName(), figures.get(t)));
             }
         }
         if (!both.isEmpty()) {
             out.add(Finding.of("gltf-picture-twofold", Severity.DRIFTS, Topic.MATERIALS)
                     .says(
-                            Wording.counted(both.size(), "picture") + " used for colour and for figures",
-                            Wording.listed(both)
-                                    + ". Pictures of colour are read as sRGB, those of normals, metal and roughness as they"
-                                    + " are; one of the two looks wrong.")
-                    .measured(Figure.of(both.size(), both.size() == 1 ? "picture" : "pictures"))
-                    .because("One file was taken for two uses."));
+                            say(
+                                    "formats.gltf.GltfChecks.used-for-colour-and-for-figures",
+                                    Wording.counted(both.size(), "picture")),
+                            say("formats.gltf.GltfChecks.pictures-of-colour-are-read-as", Wording.listed(both)))
+                    .measured(Figure.of(
+                            both.size(),
+                            both.size() == 1
+                                    ? say("formats.gltf.GltfChecks.picture")
+                                    : say("formats.gltf.GltfChecks.pictures")))
+                    .because(say("formats.gltf.GltfChecks.one-file-was-taken-for-two")));
         }
     }
 
@@ -73,11 +80,16 @@ final class GltfChecks {
         if (!twice.isEmpty()) {
             out.add(Finding.of("gltf-joint-names-twice", Severity.NOTE, Topic.HIERARCHY)
                     .says(
-                            Wording.counted(twice.size(), "name") + " given to several joints",
-                            Wording.listed(twice)
-                                    + ". Numbers tell joints apart in the file; receivers that go by names mix them up.")
-                    .measured(Figure.of(twice.size(), twice.size() == 1 ? "name" : "names"))
-                    .because("Names need not be unique in the format."));
+                            say(
+                                    "formats.gltf.GltfChecks.given-to-several-joints",
+                                    Wording.counted(twice.size(), "name")),
+                            say("formats.gltf.GltfChecks.numbers-tell-joints-apart-in-the", Wording.listed(twice)))
+                    .measured(Figure.of(
+                            twice.size(),
+                            twice.size() == 1
+                                    ? say("formats.gltf.GltfChecks.name")
+                                    : say("formats.gltf.GltfChecks.names")))
+                    .because(say("formats.gltf.GltfChecks.names-need-not-be-unique-in")));
         }
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.motion.Motion;
 import idleheron.core.avatar.motion.MotionForm;
@@ -78,7 +80,7 @@ public final class GltfFormat implements SceneFormat {
 
     @Override
     public String advice() {
-        return "Goes in metres, Y up, in triangles, with keys in seconds; what was otherwise is converted on the way.";
+        return say("formats.gltf.GltfFormat.goes-in-metres-y-up-in");
     }
 
     @Override
@@ -118,13 +120,13 @@ public final class GltfFormat implements SceneFormat {
         String name = String.valueOf(file.getFileName());
         Path folder = file.toAbsolutePath().getParent();
         GltfDocument doc = GltfDocument.read(name, folder, bytes);
-        progress.at(0.4, "reading meshes");
+        progress.at(0.4, say("formats.gltf.GltfFormat.reading-meshes"));
         GltfSceneReader.Found found = GltfSceneReader.found(doc, FileNames.stem(name), folder);
         Scene scene = MotionFile.read(doc, found, AvatarReader.read(doc, found));
         progress.at(1, "read");
         Avatar avatar = Avatar.in(scene);
         String variant = avatar != null
-                ? "avatar " + avatar.version()
+                ? say("formats.gltf.GltfFormat.avatar", avatar.version())
                 : Motion.in(scene) != null ? MOTION : doc.binary() ? BINARY : TEXT;
         return new ReadScene(scene, name(), variant, bytes.byteSize());
     }
@@ -171,11 +173,15 @@ public final class GltfFormat implements SceneFormat {
             return "";
         }
         if (avatar == null || avatar.roles().isEmpty()) {
-            return "an avatar says which joint has which role, and no joint has one: give-roles finds them";
+            return say("formats.gltf.GltfFormat.an-avatar-says-which-joint-has");
         }
         return AvatarWriter.isWritten(avatar)
                 ? ""
-                : "an avatar of version " + avatar.version()
-                        + (avatar.version().startsWith("0") ? " is raised first: raise-avatar" : " is not known");
+                : say(
+                        "formats.gltf.GltfFormat.an-avatar-of-version",
+                        avatar.version(),
+                        (avatar.version().startsWith("0")
+                                ? say("formats.gltf.GltfFormat.is-raised-first-raise-avatar")
+                                : say("formats.gltf.GltfFormat.is-not-known")));
     }
 }

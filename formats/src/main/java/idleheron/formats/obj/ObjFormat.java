@@ -1,5 +1,7 @@
 package idleheron.formats.obj;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
@@ -62,7 +64,7 @@ public final class ObjFormat implements SceneFormat {
 
     @Override
     public String advice() {
-        return "Goes as a surface that rests, in the world, with materials beside it; joints, clips and shapes stay here.";
+        return say("formats.obj.ObjFormat.goes-as-a-surface-that-rests");
     }
 
     @Override
@@ -99,7 +101,7 @@ public final class ObjFormat implements SceneFormat {
     public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
         ObjDocument doc = ObjDocument.read(name, bytes);
-        progress.at(0.7, "reading parts");
+        progress.at(0.7, say("formats.obj.ObjFormat.reading-parts"));
         Scene scene = ObjSceneReader.read(
                 doc, FileNames.stem(name), file.toAbsolutePath().getParent());
         progress.at(1, "read");

@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.core.kind.Content;
 import idleheron.core.math.AxisSystem;
@@ -63,7 +65,7 @@ public final class VdbFormat implements SceneFormat {
 
     @Override
     public String advice() {
-        return "Each # in the name is a digit of the frame. Every voxel is read back.";
+        return say("formats.openvdb.VdbFormat.each-in-the-name-is-a");
     }
 
     @Override
@@ -97,15 +99,17 @@ public final class VdbFormat implements SceneFormat {
             throws FormatException {
         String name = String.valueOf(file.getFileName());
         VdbReader reader = opening.open(name, bytes);
-        progress.at(0.5, "reading grids");
+        progress.at(0.5, say("formats.openvdb.VdbFormat.reading-grids"));
         Volume volume =
                 new Volume(FileNames.stem(name), 0, List.of(VdbFrames.frame(file, 0, reader, opening)), List.of());
         List<String> notes = new ArrayList<>();
         if (reader.file().version() > 224) {
-            notes.add("file version " + reader.file().version() + " is newer than 224 and was read as that");
+            notes.add(say(
+                    "formats.openvdb.VdbFormat.file-version-is-newer-than-224",
+                    reader.file().version()));
         }
         if (!declared(reader.file().metadata())) {
-            notes.add("a volume file declares neither up axis nor unit; Y up and metres are taken");
+            notes.add(say("formats.openvdb.VdbFormat.a-volume-file-declares-neither-up"));
         }
         Scene scene = Scene.bare(name, stage(reader.file(), Stage.COMMON))
                 .withNotes(notes)
@@ -181,9 +185,9 @@ public final class VdbFormat implements SceneFormat {
     @Override
     public void write(Scene scene, String variant, OutputStream out, Progress progress) throws IOException {
         if (scene.volumes().size() != 1 || scene.volumes().getFirst().frames().size() != 1) {
-            throw new IllegalArgumentException("a volume file holds one frame of one volume; this has "
-                    + scene.volumes().stream().mapToInt(v -> v.frames().size()).sum()
-                    + ". Name the target with # for the frame: smoke.####.vdb");
+            throw new IllegalArgumentException(say(
+                    "formats.openvdb.VdbFormat.a-volume-file-holds-one-frame",
+                    scene.volumes().stream().mapToInt(v -> v.frames().size()).sum()));
         }
         Volume v = scene.volumes().getFirst();
         write(v, v.frames().getFirst(), scene.stage(), options(variant), out, progress);
@@ -208,8 +212,8 @@ public final class VdbFormat implements SceneFormat {
         for (int i = 0; i < headers.size(); i++) {
             GridHeader h = headers.get(i);
             if (h.type() == null) {
-                throw new IOException(frame.file() + ": a grid of type " + h.typeName() + " cannot be written; leave "
-                        + h.name() + " out");
+                throw new IOException(say(
+                        "formats.openvdb.VdbFormat.a-grid-of-type-cannot-be", frame.file(), h.typeName(), h.name()));
             }
             grids.add(
                     v.grid(frame, h.label(), progress.part(0.5 * i / headers.size(), 0.5 * (i + 1) / headers.size())));

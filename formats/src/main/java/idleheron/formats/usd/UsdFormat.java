@@ -1,5 +1,7 @@
 package idleheron.formats.usd;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
@@ -103,7 +105,7 @@ public final class UsdFormat implements SceneFormat {
         String name = String.valueOf(file.getFileName());
         try {
             ComposedStage stage = ComposedStage.open(assets.rootOf(file, bytes), assets, true);
-            progress.at(0.2, "putting the stage together");
+            progress.at(0.2, say("formats.usd.UsdFormat.putting-the-stage-together"));
             Scene scene = UsdSceneReader.read(name, stage, progress.part(0.2, 1));
             progress.at(1, "read");
             Layers.Form form = Layers.form(bytes);
@@ -112,7 +114,8 @@ public final class UsdFormat implements SceneFormat {
         } catch (FormatException e) {
             throw e;
         } catch (IOException e) {
-            throw FormatException.in(name, "files that can be read", String.valueOf(e.getMessage()), e);
+            throw FormatException.in(
+                    name, say("formats.usd.UsdFormat.files-that-can-be-read"), String.valueOf(e.getMessage()), e);
         }
     }
 
@@ -167,7 +170,7 @@ public final class UsdFormat implements SceneFormat {
                 .filter(c -> c.name().equals(clip))
                 .findFirst()
                 .map(c -> UsdSceneWriter.clip(scene, c, asset))
-                .orElseThrow(() -> new IOException("there is no clip " + clip));
+                .orElseThrow(() -> new IOException(say("formats.usd.UsdFormat.there-is-no-clip", clip)));
         if (variant.equals(TEXT)) {
             Layers.writeText(layer, file);
         } else {

@@ -1,5 +1,7 @@
 package idleheron.rehearsal.demo;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.cache.ChangeCache;
@@ -71,7 +73,7 @@ public final class DemoData {
     /** Writes what is missing in a folder; what is there stays. */
     public static void write(Path folder, Progress progress) throws IOException {
         Files.createDirectories(folder);
-        progress.at(0, "modelling the postwoman");
+        progress.at(0, say("rehearsal.demo.DemoData.modelling-the-postwoman"));
         LowTidePictures.write(folder);
         if (!Files.exists(folder.resolve(POSTWOMAN)) || !Files.exists(folder.resolve(SENT))) {
             Scene woman = LowTidePictures.on(Postwoman.scene());
@@ -82,14 +84,14 @@ public final class DemoData {
             }
             put(ready, folder.resolve(SENT));
         }
-        progress.at(0.6, "casting the bell");
+        progress.at(0.6, say("rehearsal.demo.DemoData.casting-the-bell"));
         if (!Files.exists(folder.resolve(BELL))) {
             put(FootbridgeBell.scene(), folder.resolve(BELL));
         }
         gauge(folder);
         for (StandIn s : List.of(StandIn.ALDER, StandIn.SEDGE)) {
             Path back = folder.resolve("postwoman_from_" + s.code() + ".fbx");
-            progress.at(0.8, "sending her to " + s.title());
+            progress.at(0.8, say("rehearsal.demo.DemoData.sending-her-to", s.title()));
             if (!Files.exists(back)) {
                 s.rehearse(folder.resolve(SENT), back, Progress.NONE);
             }
@@ -119,7 +121,7 @@ public final class DemoData {
 
     /** Writes her as glTF, as an avatar as it leaves and as it comes back, and as a plain body. */
     public static void avatars(Path folder, Progress progress) throws IOException {
-        progress.at(0.85, "giving her roles");
+        progress.at(0.85, say("rehearsal.demo.DemoData.giving-her-roles"));
         SceneFormat gltf = new GltfFormat();
         if (!Files.exists(folder.resolve(GLB))) {
             Scene wading = Postwoman.scene();
@@ -152,7 +154,7 @@ public final class DemoData {
 
     /** Writes her cape and shirt as they were sewn, and the cape as it came from elsewhere. */
     public static void garments(Path folder, Progress progress) throws IOException {
-        progress.at(0.88, "sewing her cape");
+        progress.at(0.88, say("rehearsal.demo.DemoData.sewing-her-cape"));
         if (!Files.exists(folder.resolve(CAPE))) {
             put(LowTideGarments.scene(), folder.resolve(CAPE));
         }
@@ -163,7 +165,7 @@ public final class DemoData {
 
     /** Writes the smoke as it was baked, and as it came back: in centimetres, on its side, one grid under another name. */
     public static void smoke(Path folder, Progress progress) throws IOException {
-        progress.at(0.9, "burning peat");
+        progress.at(0.9, say("rehearsal.demo.DemoData.burning-peat"));
         Path sent = folder.resolve(SMOKE);
         Path returned = folder.resolve(SMOKE_RETURNED);
         if (Files.exists(sent) && Files.exists(returned)) {
@@ -185,7 +187,7 @@ public final class DemoData {
 
     /** Writes the reeds as they leave, each kind once, and as they came back: one lump of points, ten frames late. */
     public static void reeds(Path folder, Progress progress) throws IOException {
-        progress.at(0.95, "planting reeds");
+        progress.at(0.95, say("rehearsal.demo.DemoData.planting-reeds"));
         Path sent = folder.resolve(REEDS);
         Path returned = folder.resolve(REEDS_RETURNED);
         if (!Files.exists(sent)) {

@@ -1,5 +1,7 @@
 package idleheron.rehearsal.demo;
 
+import static idleheron.core.Messages.say;
+
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -27,80 +29,80 @@ public record DemoStory(String title, String tells, Kind kind, String file, Stri
 
     private static final List<DemoStory> ALL = List.of(
             new DemoStory(
-                    "Arrives a hundred times too small",
-                    "The postwoman came back in metres that are read as centimetres, with turned bone axes, another root and 15 tip joints.",
+                    say("rehearsal.demo.DemoStory.arrives-a-hundred-times-too-small"),
+                    say("rehearsal.demo.DemoStory.the-postwoman-came-back-in-metres"),
                     Kind.COMPARE,
                     DemoData.SENT,
                     FROM + "alder.fbx"),
             new DemoStory(
-                    "Lies on its side",
-                    "The peat smoke came back turned by 90° and 100 times too large, and its density is called smoke.",
+                    say("rehearsal.demo.DemoStory.lies-on-its-side"),
+                    say("rehearsal.demo.DemoStory.the-peat-smoke-came-back-turned"),
                     Kind.COMPARE,
                     DemoData.SMOKE,
                     DemoData.SMOKE_RETURNED),
             new DemoStory(
-                    "One lump instead of four hundred",
-                    "400 reeds came back as one mesh, 10 frames late.",
+                    say("rehearsal.demo.DemoStory.one-lump-instead-of-four-hundred"),
+                    say("rehearsal.demo.DemoStory.400-reeds-came-back-as-one"),
                     Kind.COMPARE,
                     DemoData.REEDS,
                     DemoData.REEDS_RETURNED),
             new DemoStory(
-                    "The satchel strap bends oddly",
-                    "6 influences a point became 4, and 24 frames a second are counted as 30.",
+                    say("rehearsal.demo.DemoStory.the-satchel-strap-bends-oddly"),
+                    say("rehearsal.demo.DemoStory.6-influences-a-point-became-4"),
                     Kind.COMPARE,
                     DemoData.SENT,
                     FROM + "sedge.fbx"),
             new DemoStory(
-                    "The smile did not come back",
-                    "The avatar lost 4 blend shapes with their expressions, and its author and terms are others.",
+                    say("rehearsal.demo.DemoStory.the-smile-did-not-come-back"),
+                    say("rehearsal.demo.DemoStory.the-avatar-lost-4-blend-shapes"),
                     Kind.COMPARE,
                     DemoData.AVATAR,
                     DemoData.AVATAR_RETURNED),
             new DemoStory(
-                    "Paper instead of oilskin",
-                    "The cape came back without its thickness, its flat cut and its cloth settings.",
+                    say("rehearsal.demo.DemoStory.paper-instead-of-oilskin"),
+                    say("rehearsal.demo.DemoStory.the-cape-came-back-without-its"),
                     Kind.COMPARE,
                     DemoData.CAPE,
                     DemoData.CAPE_RETURNED),
             new DemoStory(
-                    "Cut for a shorter body",
-                    "The cape is put on the postwoman and passes into her; it can be refitted, wrapped and weighted.",
+                    say("rehearsal.demo.DemoStory.cut-for-a-shorter-body"),
+                    say("rehearsal.demo.DemoStory.the-cape-is-put-on-the"),
                     Kind.WEAR,
                     DemoData.POSTWOMAN,
                     DemoData.CAPE),
             new DemoStory(
-                    "Not ready to leave",
-                    "Scale on a node, 3 roots and 13 tip joints: what will go wrong is known before she is sent.",
+                    say("rehearsal.demo.DemoStory.not-ready-to-leave"),
+                    say("rehearsal.demo.DemoStory.scale-on-a-node-3-roots"),
                     Kind.LOOK_OVER,
                     DemoData.POSTWOMAN,
                     ""),
             new DemoStory(
-                    "Scales hide in the layers",
-                    "A stage of five layers in metres refers to files in centimetres.",
+                    say("rehearsal.demo.DemoStory.scales-hide-in-the-layers"),
+                    say("rehearsal.demo.DemoStory.a-stage-of-five-layers-in"),
                     Kind.LOOK_OVER,
                     DemoData.STAGE,
                     ""),
             new DemoStory(
-                    "A package for a phone",
-                    "The postwoman with her pictures in one file, as a phone shows it.",
+                    say("rehearsal.demo.DemoStory.a-package-for-a-phone"),
+                    say("rehearsal.demo.DemoStory.the-postwoman-with-her-pictures-in"),
                     Kind.LOOK_OVER,
                     DemoData.PHONE,
                     ""),
             new DemoStory(
-                    "A loop that jumps",
-                    "The storm moves the tide gauge by formula, and its periods do not fit the clip.",
+                    say("rehearsal.demo.DemoStory.a-loop-that-jumps"),
+                    say("rehearsal.demo.DemoStory.the-storm-moves-the-tide-gauge"),
                     Kind.LOOK_OVER,
                     DemoData.GAUGE_MOTIONS.getLast(),
                     DemoData.GAUGE),
             new DemoStory(
-                    "Stands still elsewhere",
-                    "The footbridge bell moves by groups; a receiver that moves joints alone shows it still.",
+                    say("rehearsal.demo.DemoStory.stands-still-elsewhere"),
+                    say("rehearsal.demo.DemoStory.the-footbridge-bell-moves-by-groups"),
                     Kind.LOOK_OVER,
                     DemoData.BELL,
                     ""),
             new DemoStory(
-                    "A picture under another name",
-                    "A plain body points to satchel.png, and satchel_color.png lies beside it.",
+                    say("rehearsal.demo.DemoStory.a-picture-under-another-name"),
+                    say("rehearsal.demo.DemoStory.a-plain-body-points-to-satchel"),
                     Kind.LOOK_OVER,
                     DemoData.BODY,
                     ""));

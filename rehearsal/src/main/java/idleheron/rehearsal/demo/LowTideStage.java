@@ -1,5 +1,7 @@
 package idleheron.rehearsal.demo;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.remedy.space.ConvertStage;
@@ -105,7 +107,7 @@ final class LowTideStage {
     static void write(Path demo, Progress progress) throws IOException {
         Path folder = demo.resolve(FOLDER);
         Files.createDirectories(folder);
-        progress.at(0.97, "setting the stage");
+        progress.at(0.97, say("rehearsal.demo.LowTideStage.setting-the-stage"));
         Path asset = folder.resolve("postwoman.usdc");
         Path wade = folder.resolve("postwoman_wade.usdc");
         Path phone = folder.resolve(PHONE);

@@ -1,5 +1,7 @@
 package idleheron.rehearsal.demo;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.core.volume.FieldPainter;
 import idleheron.core.volume.Grid;
@@ -60,7 +62,7 @@ final class PeatSmoke {
     }
 
     private static Grid grid(String name, int frame, Progress progress) {
-        progress.at(0, "burning peat");
+        progress.at(0, say("rehearsal.demo.PeatSmoke.burning-peat"));
         double t = 0.9 + frame / RATE;
         double top = RISE * t;
         IndexBox box =

@@ -1,5 +1,7 @@
 package idleheron.report.build;
 
+import static idleheron.core.Messages.say;
+
 import java.io.StringWriter;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
@@ -33,7 +35,7 @@ public final class JUnitXml {
                 x.writeCharacters("\n    ");
                 x.writeEmptyElement("testcase");
                 attribute(x, "classname", c.file());
-                attribute(x, "name", "no finding");
+                attribute(x, "name", say("report.build.JUnitXml.no-finding"));
             }
             for (Noted f : c.noted()) {
                 noted(x, c, f);
@@ -60,7 +62,7 @@ public final class JUnitXml {
             attribute(x, "message", f.title());
             attribute(x, "type", f.word());
         }
-        String known = inside.equals("skipped") ? "known and accepted, " : "";
+        String known = inside.equals("skipped") ? say("report.build.JUnitXml.known-and-accepted") : "";
         x.writeCharacters(plain(known + f.word() + ": " + f.told()));
         x.writeEndElement();
         x.writeEndElement();

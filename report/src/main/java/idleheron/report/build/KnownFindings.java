@@ -1,5 +1,7 @@
 package idleheron.report.build;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -86,13 +88,15 @@ public record KnownFindings(Set<Known> all) {
     public static KnownFindings read(Path file) throws IOException {
         String name = String.valueOf(file.getFileName());
         if (Files.size(file) > LARGEST) {
-            throw new IOException(name + ": expected known findings, found " + Files.size(file) + " bytes");
+            throw new IOException(
+                    say("report.build.KnownFindings.expected-known-findings-found-bytes", name, Files.size(file)));
         }
         try {
             JsonNode o = new ObjectMapper().readTree(Files.readAllBytes(file));
             String schema = Json.of(SCHEMA).path("schema").asText();
             if (!o.path("schema").asText().equals(schema)) {
-                throw new IOException(name + ": expected schema " + schema + ", found " + o.path("schema"));
+                throw new IOException(
+                        say("report.build.KnownFindings.expected-schema-found", name, schema, o.path("schema")));
             }
             Set<Known> out = new LinkedHashSet<>();
             for (JsonNode n : o.path("findings")) {
@@ -100,13 +104,18 @@ public record KnownFindings(Set<Known> all) {
             }
             return new KnownFindings(out);
         } catch (JacksonException e) {
-            throw new IOException(name + ": expected known findings as JSON, found " + e.getOriginalMessage(), e);
+            throw new IOException(
+                    say(
+                            "report.build.KnownFindings.expected-known-findings-as-json-found",
+                            name,
+                            e.getOriginalMessage()),
+                    e);
         }
     }
 
     private static String text(String name, JsonNode n, String key) throws IOException {
         if (!n.path(key).isTextual()) {
-            throw new IOException(name + ": expected a text under " + key + ", found " + n);
+            throw new IOException(say("report.build.KnownFindings.expected-a-text-under-found", name, key, n));
         }
         return n.path(key).asText();
     }

@@ -1,5 +1,7 @@
 package idleheron.core.avatar.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
@@ -36,7 +38,7 @@ import java.util.Set;
 /** Humanoid avatars. What their figure is made of is a character's. */
 public final class AvatarAssets implements AssetKind {
     private static final List<FactTable> TABLES = List.of(new FactTable(
-            "Roles",
+            say("core.avatar.asset.AvatarAssets.roles"),
             Set.of(Topic.AVATAR),
             s -> Motion.figure(s) == null ? 0 : Role.values().length,
             f -> roles(f.scene())));
@@ -60,7 +62,9 @@ public final class AvatarAssets implements AssetKind {
 
     @Override
     public String word(Scene s) {
-        return Avatar.in(s) == null ? "motion for avatars" : "avatar";
+        return Avatar.in(s) == null
+                ? say("core.avatar.asset.AvatarAssets.motion-for-avatars")
+                : say("core.avatar.asset.AvatarAssets.avatar");
     }
 
     /** "55 roles · 15 expressions · 1 spring". */
@@ -84,16 +88,26 @@ public final class AvatarAssets implements AssetKind {
         AvatarMeta m = a.meta();
         String by = m == null ? "" : m.text(MetaField.AUTHORS);
         out.add(new FactLine(
-                Avatar.in(s) == null ? "motion" : "avatar",
-                "version " + a.version() + ", " + summary(s)
-                        + (Avatar.in(s) == null ? "" : by.isEmpty() ? ", nobody named as maker" : ", by " + by)));
+                Avatar.in(s) == null
+                        ? say("core.avatar.asset.AvatarAssets.motion")
+                        : say("core.avatar.asset.AvatarAssets.avatar"),
+                say(
+                        "core.avatar.asset.AvatarAssets.version",
+                        a.version(),
+                        summary(s),
+                        (Avatar.in(s) == null
+                                ? ""
+                                : by.isEmpty()
+                                        ? say("core.avatar.asset.AvatarAssets.nobody-named-as-maker")
+                                        : say("core.avatar.asset.AvatarAssets.by", by)))));
         for (Role.Limb limb : Role.Limb.values()) {
             List<String> said = limb.roles().stream()
                     .filter(r -> a.roles().containsKey(r))
                     .map(r -> r.shown() + " " + s.nodes().get(a.node(r)).name())
                     .toList();
             if (!said.isEmpty()) {
-                out.add(new FactLine("roles", limb.shown() + ": " + String.join(", ", said)));
+                out.add(new FactLine(
+                        say("core.avatar.asset.AvatarAssets.roles-2"), limb.shown() + ": " + String.join(", ", said)));
             }
         }
         return out;
@@ -107,26 +121,36 @@ public final class AvatarAssets implements AssetKind {
         }
         AvatarMeta m = a.meta() == null ? AvatarMeta.NONE : a.meta();
         return List.of(new FactGroup(
-                "Avatar",
+                say("core.avatar.asset.AvatarAssets.avatar-2"),
                 List.of(
-                        new FactLine("version", a.version()),
-                        new FactLine("by", said(m, MetaField.AUTHORS)),
-                        new FactLine("use", said(m, MetaField.COMMERCIAL_USAGE)),
-                        new FactLine("roles", a.roles().size() + " of " + Role.values().length),
+                        new FactLine(say("core.avatar.asset.AvatarAssets.version-2"), a.version()),
+                        new FactLine(say("core.avatar.asset.AvatarAssets.by-2"), said(m, MetaField.AUTHORS)),
+                        new FactLine(say("core.avatar.asset.AvatarAssets.use"), said(m, MetaField.COMMERCIAL_USAGE)),
                         new FactLine(
-                                "expressions", Integer.toString(a.expressions().size())),
+                                say("core.avatar.asset.AvatarAssets.roles-2"),
+                                say(
+                                        "core.avatar.asset.AvatarAssets.of",
+                                        a.roles().size(),
+                                        Role.values().length)),
                         new FactLine(
-                                "springs",
+                                say("core.avatar.asset.AvatarAssets.expressions"),
+                                Integer.toString(a.expressions().size())),
+                        new FactLine(
+                                say("core.avatar.asset.AvatarAssets.springs"),
                                 Integer.toString(a.springs().springs().size())))));
     }
 
     private static String said(AvatarMeta m, MetaField field) {
-        return m.text(field).isEmpty() ? "not said" : m.text(field);
+        return m.text(field).isEmpty() ? say("core.avatar.asset.AvatarAssets.not-said") : m.text(field);
     }
 
     @Override
     public List<FactGroup> cargo(Scene s) {
-        return isIn(s) ? List.of(new FactGroup("Avatar", List.of(new FactLine("holds", summary(s))))) : List.of();
+        return isIn(s)
+                ? List.of(new FactGroup(
+                        say("core.avatar.asset.AvatarAssets.avatar-2"),
+                        List.of(new FactLine(say("core.avatar.asset.AvatarAssets.holds"), summary(s)))))
+                : List.of();
     }
 
     @Override
@@ -150,10 +174,10 @@ public final class AvatarAssets implements AssetKind {
                 Severity.NOTE,
                 f.topic(),
                 f.node(),
-                "Rests in T-pose and was bound in another",
-                f.message() + " Receivers of avatars take it as it is; to bind it where it rests moves what blends.",
+                say("core.avatar.asset.AvatarAssets.rests-in-t-pose-and-was"),
+                say("core.avatar.asset.AvatarAssets.receivers-of-avatars-take-it-as", f.message()),
                 f.figure(),
-                "The T-pose was taken after the skin was bound.",
+                say("core.avatar.asset.AvatarAssets.the-t-pose-was-taken-after"),
                 new BindAtRest());
     }
 
@@ -172,8 +196,10 @@ public final class AvatarAssets implements AssetKind {
         return t.topic().equals(Topic.AVATAR) && missing.contains(Held.ROLES) && !isIn(p.returned)
                 ? t.as(
                         Verdict.NOT_CARRIED,
-                        "The carrier has no place for " + Held.ROLES.shown() + "; " + summary(p.sent)
-                                + " stayed behind.")
+                        say(
+                                "core.avatar.asset.AvatarAssets.the-carrier-has-no-place-for",
+                                Held.ROLES.shown(),
+                                summary(p.sent)))
                 : t;
     }
 
@@ -199,6 +225,13 @@ public final class AvatarAssets implements AssetKind {
                         List.of(joint, guess, certain, g == null ? "" : String.join(", ", g.why()))));
             }
         }
-        return new Evidence("role", List.of("joint", "by shape", "certain %", "what speaks for it"), rows);
+        return new Evidence(
+                say("core.avatar.asset.AvatarAssets.role"),
+                List.of(
+                        say("core.avatar.asset.AvatarAssets.joint"),
+                        say("core.avatar.asset.AvatarAssets.by-shape"),
+                        say("core.avatar.asset.AvatarAssets.certain"),
+                        say("core.avatar.asset.AvatarAssets.what-speaks-for-it")),
+                rows);
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.avatar.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -64,24 +66,30 @@ final class FigureRules {
         }
         RoleFinding found = RoleFinder.find(f.scene());
         List<String> ask = new ArrayList<>(found.doubts());
-        found.missing().forEach(r -> ask.add("no joint seems to be the " + r.shown()));
+        found.missing().forEach(r -> ask.add(say("core.avatar.check.FigureRules.no-joint-seems-to-be-the", r.shown())));
         found.doubtful().stream()
                 .filter(Role::isRequired)
-                .forEach(r -> ask.add("the " + r.shown() + " may be "
-                        + f.scene().nodes().get(found.node(r)).name()));
+                .forEach(r -> ask.add(say(
+                        "core.avatar.check.FigureRules.the-may-be",
+                        r.shown(),
+                        f.scene().nodes().get(found.node(r)).name())));
         out.add(Finding.of("avatar-missing", Severity.BREAKS, Topic.AVATAR)
                 .says(
-                        "No joint has a role of a human figure yet",
-                        c.title()
-                                + " takes a figure as an avatar, which says which joint is the hips, the head and so on. "
-                                + Wording.counted(found.guesses().size(), "role") + " of " + Role.values().length
-                                + " can be told from the shape"
-                                + (ask.isEmpty()
-                                        ? ", with all that must be there."
-                                        : ". To be asked: " + Wording.listed(ask) + "."))
+                        say("core.avatar.check.FigureRules.no-joint-has-a-role-of"),
+                        say(
+                                "core.avatar.check.FigureRules.takes-a-figure-as-an-avatar",
+                                c.title(),
+                                Wording.counted(found.guesses().size(), "role"),
+                                Role.values().length,
+                                (ask.isEmpty()
+                                        ? say("core.avatar.check.FigureRules.with-all-that-must-be-there")
+                                        : say("core.avatar.check.FigureRules.to-be-asked", Wording.listed(ask)))))
                 .measured(Figure.of(
-                        found.missing().size(), found.missing().size() == 1 ? "role to be asked" : "roles to be asked"))
-                .because("The scene comes from a carrier that has no roles.")
+                        found.missing().size(),
+                        found.missing().size() == 1
+                                ? say("core.avatar.check.FigureRules.role-to-be-asked")
+                                : say("core.avatar.check.FigureRules.roles-to-be-asked")))
+                .because(say("core.avatar.check.FigureRules.the-scene-comes-from-a-carrier"))
                 .mendedBy(found.guesses().isEmpty() ? null : new GiveRoles(Map.of())));
     }
 
@@ -106,16 +114,21 @@ final class FigureRules {
             double torso = body.torso() / known;
             factor = factor == 1 && torso >= 0.25 && torso <= 1.2 ? known : factor;
         }
-        String text = "From hips to head it measures " + Figure.number(body.torso()) + " m; people measure 0.5 m there"
-                + (factor == 1
+        String text = say(
+                "core.avatar.check.FigureRules.from-hips-to-head-it-measures",
+                Figure.number(body.torso()),
+                (factor == 1
                         ? "."
-                        : ". Divided by " + Figure.number(factor) + " it is " + Figure.number(body.torso() / factor)
-                                + " m: the numbers are " + unit(factor) + ".");
+                        : say(
+                                "core.avatar.check.FigureRules.divided-by-it-is-m-the",
+                                Figure.number(factor),
+                                Figure.number(body.torso() / factor),
+                                unit(factor))));
         out.add(Finding.of("avatar-size", Severity.BREAKS, Topic.UNITS_AND_AXES)
-                .says("The figure is not in metres", text)
+                .says(say("core.avatar.check.FigureRules.the-figure-is-not-in-metres"), text)
                 .measured(Figure.of(body.torso(), "m"))
                 .atNode(hips(f))
-                .because("The unit was lost on the way.")
+                .because(say("core.avatar.check.FigureRules.the-unit-was-lost-on-the"))
                 .mendedBy(
                         factor == 1
                                 ? null
@@ -125,7 +138,11 @@ final class FigureRules {
     }
 
     private static String unit(double factor) {
-        return factor == 100 ? "centimetres" : factor == 1000 ? "millimetres" : "inches";
+        return factor == 100
+                ? say("core.avatar.check.FigureRules.centimetres")
+                : factor == 1000
+                        ? say("core.avatar.check.FigureRules.millimetres")
+                        : say("core.avatar.check.FigureRules.inches");
     }
 
     /** Lying down, left for right, or looking elsewhere than along +Z. */
@@ -137,22 +154,22 @@ final class FigureRules {
         if (body.swapped()) {
             out.add(Finding.of("avatar-sides", Severity.BREAKS, Topic.AVATAR)
                     .says(
-                            "Left and right are exchanged",
-                            "The toes point to where the back would be: the joints of the left side have the roles of"
-                                    + " the right.")
-                    .measured(Figure.of(2, "sides"))
+                            say("core.avatar.check.FigureRules.left-and-right-are-exchanged"),
+                            say("core.avatar.check.FigureRules.the-toes-point-to-where-the"))
+                    .measured(Figure.of(2, say("core.avatar.check.FigureRules.sides")))
                     .atNode(hips(f))
-                    .because("The sides were taken from names, or seen from the front.")
+                    .because(say("core.avatar.check.FigureRules.the-sides-were-taken-from-names"))
                     .mendedBy(exchanged(f.scene())));
         } else if (body.lean() > LIES) {
             out.add(Finding.of("avatar-lies-down", Severity.BREAKS, Topic.UNITS_AND_AXES)
                     .says(
-                            "The figure lies down",
-                            "The way from hips to head leans by " + Figure.number(Figure.tenth(body.lean()))
-                                    + "° from upright.")
+                            say("core.avatar.check.FigureRules.the-figure-lies-down"),
+                            say(
+                                    "core.avatar.check.FigureRules.the-way-from-hips-to-head",
+                                    Figure.number(Figure.tenth(body.lean()))))
                     .measured(Figure.of(body.lean(), "°"))
                     .atNode(hips(f))
-                    .because("Another axis is up than the file says.")
+                    .because(say("core.avatar.check.FigureRules.another-axis-is-up-than-the"))
                     .mendedBy(
                             Math.abs(body.up().z()) < ALONG
                                     ? null
@@ -160,12 +177,13 @@ final class FigureRules {
         } else if (body.turned() > FAR) {
             out.add(Finding.of("avatar-facing", Severity.BREAKS, Topic.UNITS_AND_AXES)
                     .says(
-                            "The figure looks the wrong way",
-                            "It is turned by " + Figure.number(Figure.tenth(body.turned()))
-                                    + "° from the front, which is +Z for an avatar.")
+                            say("core.avatar.check.FigureRules.the-figure-looks-the-wrong-way"),
+                            say(
+                                    "core.avatar.check.FigureRules.it-is-turned-by-from-the",
+                                    Figure.number(Figure.tenth(body.turned()))))
                     .measured(Figure.of(body.turned(), "°"))
                     .atNode(hips(f))
-                    .because("Its tool has another front, or the file is of an older version.")
+                    .because(say("core.avatar.check.FigureRules.its-tool-has-another-front-or"))
                     .mendedBy(turn(0, -heading(body.front()))));
         }
     }
@@ -210,18 +228,21 @@ final class FigureRules {
         LimbAim worst = off.getFirst();
         int node = a.node(worst.role());
         List<String> each = off.stream()
-                .map(x -> s.nodes().get(a.node(x.role())).name() + " by " + Figure.number(Figure.tenth(x.degrees()))
-                        + "°")
+                .map(x -> say(
+                        "core.avatar.check.FigureRules.by",
+                        s.nodes().get(a.node(x.role())).name(),
+                        Figure.number(Figure.tenth(x.degrees()))))
                 .toList();
         out.add(Finding.of("avatar-t-pose", worst.degrees() > FAR ? Severity.DRIFTS : Severity.NOTE, Topic.REST_POSE)
                 .says(
-                        "Not in T-pose: " + s.nodes().get(node).name() + " by "
-                                + Figure.number(Figure.tenth(worst.degrees())) + "°",
-                        "Arms rest level and legs straight down in an avatar. Off are " + Wording.listed(each)
-                                + ". Motion made for avatars is off by the same.")
+                        say(
+                                "core.avatar.check.FigureRules.not-in-t-pose-by",
+                                s.nodes().get(node).name(),
+                                Figure.number(Figure.tenth(worst.degrees()))),
+                        say("core.avatar.check.FigureRules.arms-rest-level-and-legs-straight", Wording.listed(each)))
                 .measured(Figure.of(worst.degrees(), "°", s.path(node)))
                 .atNode(node)
-                .because("The figure was bound in another pose.")
+                .because(say("core.avatar.check.FigureRules.the-figure-was-bound-in-another"))
                 .mendedBy(new StandInT()));
     }
 
@@ -241,10 +262,17 @@ final class FigureRules {
             if (scaled || degrees > TURNED) {
                 out.add(Finding.of("avatar-above-hips", Severity.DRIFTS, Topic.HIERARCHY)
                         .says(
-                                n.name() + " above the hips " + (scaled ? "scales" : "turns") + " the figure",
-                                n.name() + " has a scale of " + Figure.number(size.x()) + " and a turn of "
-                                        + Figure.number(Figure.tenth(degrees))
-                                        + "°. Receivers place the hips themselves and leave out what lies above.")
+                                say(
+                                        "core.avatar.check.FigureRules.above-the-hips-the-figure",
+                                        n.name(),
+                                        (scaled
+                                                ? say("core.avatar.check.FigureRules.scales")
+                                                : say("core.avatar.check.FigureRules.turns"))),
+                                say(
+                                        "core.avatar.check.FigureRules.has-a-scale-of-and-a",
+                                        n.name(),
+                                        Figure.number(size.x()),
+                                        Figure.number(Figure.tenth(degrees))))
                         .measured(scaled ? Figure.of(size.x(), "×", s.path(i)) : Figure.of(degrees, "°", s.path(i)))
                         .atNode(i)
                         .mendedBy(scaled ? new BakeScale() : new BakeTurn(n.name())));
@@ -271,7 +299,10 @@ final class FigureRules {
             double least = Math.min(size.x(), Math.min(size.y(), size.z()));
             boolean mirrored = w.determinant3x3() < 0;
             if (mirrored || most / least > UNEVEN) {
-                bad.add(s.nodes().get(e.getValue()).name() + (mirrored ? " is mirrored" : " is stretched"));
+                bad.add(s.nodes().get(e.getValue()).name()
+                        + (mirrored
+                                ? say("core.avatar.check.FigureRules.is-mirrored")
+                                : say("core.avatar.check.FigureRules.is-stretched")));
                 worst = Math.max(worst, most / least);
                 first = first < 0 ? e.getValue() : first;
             }
@@ -279,10 +310,10 @@ final class FigureRules {
         if (!bad.isEmpty()) {
             out.add(Finding.of("avatar-bone-scale", Severity.BREAKS, Topic.HIERARCHY)
                     .says(
-                            Wording.counted(bad.size(), "joint") + " stretched or mirrored",
-                            Wording.listed(bad)
-                                    + ". Joints with roles have one even scale above zero; motion from elsewhere shears"
-                                    + " them otherwise.")
+                            say(
+                                    "core.avatar.check.FigureRules.stretched-or-mirrored",
+                                    Wording.counted(bad.size(), "joint")),
+                            say("core.avatar.check.FigureRules.joints-with-roles-have-one-even", Wording.listed(bad)))
                     .measured(Figure.of(worst, "×", s.path(first)))
                     .atNode(first));
         }
@@ -306,10 +337,13 @@ final class FigureRules {
                 String name = s.nodes().get(a.node(above)).name();
                 out.add(Finding.of("avatar-bone-length", Severity.BREAKS, Topic.REST_POSE)
                         .says(
-                                name + " has no length",
-                                name + ", the " + above.shown() + ", lies where "
-                                        + s.nodes().get(node).name() + " is, the " + role.shown()
-                                        + ". Nothing can be aimed along it, and receivers drop its turn.")
+                                say("core.avatar.check.FigureRules.has-no-length", name),
+                                say(
+                                        "core.avatar.check.FigureRules.the-lies-where-is-the-nothing",
+                                        name,
+                                        above.shown(),
+                                        s.nodes().get(node).name(),
+                                        role.shown()))
                         .measured(Figure.of(length * 1000, "mm", s.path(a.node(above))))
                         .atNode(a.node(above)));
             }

@@ -1,5 +1,7 @@
 package idleheron.core.avatar.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -45,12 +47,16 @@ final class PartRules {
         }
         out.add(Finding.of("avatar-meta", Severity.BREAKS, Topic.AVATAR)
                 .says(
-                        m == null ? "Nobody is named as its maker" : "Its terms are incomplete",
-                        "An avatar says who made it and under what terms; missing or not allowed: "
-                                + String.join(", ", wrong)
-                                + ". Receivers find no avatar without. These are asked for and never made up: say-meta=authors:NAME.")
-                .measured(Figure.of(wrong.size(), wrong.size() == 1 ? "field" : "fields"))
-                .because("Only its maker knows."));
+                        m == null
+                                ? say("core.avatar.check.PartRules.nobody-is-named-as-its-maker")
+                                : say("core.avatar.check.PartRules.its-terms-are-incomplete"),
+                        say("core.avatar.check.PartRules.an-avatar-says-who-made-it", String.join(", ", wrong)))
+                .measured(Figure.of(
+                        wrong.size(),
+                        wrong.size() == 1
+                                ? say("core.avatar.check.PartRules.field")
+                                : say("core.avatar.check.PartRules.fields")))
+                .because(say("core.avatar.check.PartRules.only-its-maker-knows")));
     }
 
     /** Expressions that move nothing, or move what is not there. */
@@ -73,29 +79,44 @@ final class PartRules {
                         && s.meshes().get(mesh).shapes().stream()
                                 .anyMatch(b -> b.name().equals(x.shape()));
                 if (!there) {
-                    lost.add(e.name() + " moves " + x.shape() + " of "
-                            + s.nodes().get(x.node()).name());
+                    lost.add(say(
+                            "core.avatar.check.PartRules.moves-of",
+                            e.name(),
+                            x.shape(),
+                            s.nodes().get(x.node()).name()));
                 }
             }
             for (Expression.Color x : e.colors()) {
                 if (s.materials().stream().noneMatch(m -> m.name().equals(x.material()))) {
-                    lost.add(e.name() + " colours " + x.material());
+                    lost.add(say("core.avatar.check.PartRules.colours", e.name(), x.material()));
                 }
             }
         }
         if (!lost.isEmpty()) {
             out.add(Finding.of("avatar-expression", Severity.BREAKS, Topic.BLEND_SHAPES)
                     .says(
-                            Wording.counted(lost.size(), "part") + " of expressions not there",
-                            "What expressions move is not in the scene: " + Wording.listed(lost) + ".")
-                    .measured(Figure.of(lost.size(), lost.size() == 1 ? "part" : "parts")));
+                            say(
+                                    "core.avatar.check.PartRules.of-expressions-not-there",
+                                    Wording.counted(lost.size(), "part")),
+                            say("core.avatar.check.PartRules.what-expressions-move-is-not-in", Wording.listed(lost)))
+                    .measured(Figure.of(
+                            lost.size(),
+                            lost.size() == 1
+                                    ? say("core.avatar.check.PartRules.part")
+                                    : say("core.avatar.check.PartRules.parts"))));
         }
         if (!empty.isEmpty()) {
             out.add(Finding.of("avatar-expression-empty", Severity.NOTE, Topic.BLEND_SHAPES)
                     .says(
-                            Wording.counted(empty.size(), "expression") + " without effect",
-                            Wording.listed(empty) + " move nothing.")
-                    .measured(Figure.of(empty.size(), empty.size() == 1 ? "expression" : "expressions")));
+                            say(
+                                    "core.avatar.check.PartRules.without-effect",
+                                    Wording.counted(empty.size(), "expression")),
+                            say("core.avatar.check.PartRules.move-nothing", Wording.listed(empty)))
+                    .measured(Figure.of(
+                            empty.size(),
+                            empty.size() == 1
+                                    ? say("core.avatar.check.PartRules.expression")
+                                    : say("core.avatar.check.PartRules.expressions"))));
         }
     }
 
@@ -109,15 +130,22 @@ final class PartRules {
         int shapes = ExpressionFinder.shapes(f.scene()).size();
         if (!found.isEmpty()) {
             List<String> told = found.entrySet().stream()
-                    .map(e -> String.join(" and ", e.getValue()) + " as " + e.getKey())
+                    .map(e -> say("core.avatar.check.PartRules.as", String.join(" and ", e.getValue()), e.getKey()))
                     .toList();
             out.add(Finding.of("avatar-expressions-missing", Severity.NOTE, Topic.BLEND_SHAPES)
                     .says(
-                            "No expression, and " + Wording.counted(shapes, "blend shape"),
-                            "Receivers move faces by expressions and never by blend shapes alone. By their names: "
-                                    + Wording.listed(told) + ".")
-                    .measured(Figure.of(found.size(), found.size() == 1 ? "expression" : "expressions"))
-                    .because("The carrier that it comes from has none.")
+                            say(
+                                    "core.avatar.check.PartRules.no-expression-and",
+                                    Wording.counted(shapes, "blend shape")),
+                            say(
+                                    "core.avatar.check.PartRules.receivers-move-faces-by-expressions-and",
+                                    Wording.listed(told)))
+                    .measured(Figure.of(
+                            found.size(),
+                            found.size() == 1
+                                    ? say("core.avatar.check.PartRules.expression")
+                                    : say("core.avatar.check.PartRules.expressions")))
+                    .because(say("core.avatar.check.PartRules.the-carrier-that-it-comes-from"))
                     .mendedBy(new GiveExpressions(Map.of())));
         }
     }
@@ -132,42 +160,46 @@ final class PartRules {
         List<String> bad = new ArrayList<>();
         Set<Integer> used = new HashSet<>();
         for (Springs.Spring spring : a.springs().springs()) {
-            String name = spring.name().isEmpty() ? "a spring" : spring.name();
+            String name = spring.name().isEmpty() ? say("core.avatar.check.PartRules.a-spring") : spring.name();
             if (spring.joints().size() < 2) {
-                bad.add(name + " has no second joint");
+                bad.add(say("core.avatar.check.PartRules.has-no-second-joint", name));
             }
             int above = -1;
             for (Springs.Joint j : spring.joints()) {
                 String joint = s.nodes().get(j.node()).name();
                 if (!used.add(j.node())) {
-                    bad.add(joint + " swings in two springs");
+                    bad.add(say("core.avatar.check.PartRules.swings-in-two-springs", joint));
                 }
                 if (above >= 0 && (above == j.node() || !s.isUnder(j.node(), above))) {
-                    bad.add(joint + " of " + name + " does not lie below the joint before");
+                    bad.add(say("core.avatar.check.PartRules.of-does-not-lie-below-the", joint, name));
                 }
                 if (j.radius() < 0 || j.stiffness() < 0 || j.drag() < 0 || j.drag() > 1) {
-                    bad.add(joint + " of " + name + " has a figure out of range");
+                    bad.add(say("core.avatar.check.PartRules.of-has-a-figure-out-of", joint, name));
                 }
                 above = j.node();
             }
             for (int g : spring.groups()) {
                 if (g < 0 || g >= a.springs().groups().size()) {
-                    bad.add(name + " keeps clear of a group that is not there");
+                    bad.add(say("core.avatar.check.PartRules.keeps-clear-of-a-group-that", name));
                 }
             }
         }
         for (Springs.Group g : a.springs().groups()) {
             if (g.colliders().stream()
                     .anyMatch(x -> x < 0 || x >= a.springs().colliders().size())) {
-                bad.add("the group " + g.name() + " names a collider that is not there");
+                bad.add(say("core.avatar.check.PartRules.the-group-names-a-collider-that", g.name()));
             }
         }
         if (!bad.isEmpty()) {
             out.add(Finding.of("avatar-spring", Severity.DRIFTS, Topic.AVATAR)
                     .says(
-                            Wording.counted(bad.size(), "fault") + " in what swings",
-                            Wording.listed(bad) + ". Receivers leave such springs out, or fail.")
-                    .measured(Figure.of(bad.size(), bad.size() == 1 ? "fault" : "faults")));
+                            say("core.avatar.check.PartRules.in-what-swings", Wording.counted(bad.size(), "fault")),
+                            say("core.avatar.check.PartRules.receivers-leave-such-springs-out-or", Wording.listed(bad)))
+                    .measured(Figure.of(
+                            bad.size(),
+                            bad.size() == 1
+                                    ? say("core.avatar.check.PartRules.fault")
+                                    : say("core.avatar.check.PartRules.faults"))));
         }
     }
 
@@ -191,10 +223,13 @@ final class PartRules {
             if (at != null && at == start) {
                 out.add(Finding.of("avatar-constraint", Severity.BREAKS, Topic.AVATAR)
                         .says(
-                                s.nodes().get(start).name() + " follows itself",
-                                "What " + s.nodes().get(start).name()
-                                        + " follows leads back to it. Receivers fail on such circles.")
-                        .measured(Figure.of(seen.size(), "nodes", s.path(start)))
+                                say(
+                                        "core.avatar.check.PartRules.follows-itself",
+                                        s.nodes().get(start).name()),
+                                say(
+                                        "core.avatar.check.PartRules.what-follows-leads-back-to-it",
+                                        s.nodes().get(start).name()))
+                        .measured(Figure.of(seen.size(), say("core.avatar.check.PartRules.nodes"), s.path(start)))
                         .atNode(start));
             }
         }
@@ -211,9 +246,17 @@ final class PartRules {
             boolean breaks = !code.equals("avatar-mesh-node") && !code.equals("avatar-spring");
             out.add(Finding.of(code, breaks ? Severity.BREAKS : Severity.DRIFTS, Topic.AVATAR)
                     .says(
-                            all.size() == 1 ? all.getFirst() : all.getFirst() + ", and " + (all.size() - 1) + " more",
-                            "The file says something that cannot be. " + String.join("; ", all) + ".")
-                    .measured(Figure.of(all.size(), all.size() == 1 ? "fault" : "faults")));
+                            all.size() == 1
+                                    ? all.getFirst()
+                                    : say("core.avatar.check.PartRules.and-more", all.getFirst(), (all.size() - 1)),
+                            say(
+                                    "core.avatar.check.PartRules.the-file-says-something-that-cannot",
+                                    String.join("; ", all)))
+                    .measured(Figure.of(
+                            all.size(),
+                            all.size() == 1
+                                    ? say("core.avatar.check.PartRules.fault")
+                                    : say("core.avatar.check.PartRules.faults"))));
         });
     }
 
@@ -226,13 +269,14 @@ final class PartRules {
         boolean older = a.version().startsWith("0");
         out.add(Finding.of("avatar-version", older ? Severity.DRIFTS : Severity.BREAKS, Topic.AVATAR)
                 .says(
-                        older ? "An older avatar, version " + a.version() : "Version " + a.version() + " is not known",
                         older
-                                ? "Version 0 looks along -Z, names thumbs and expressions otherwise, and says its terms in"
-                                        + " other words. Its roles and expressions are read; its terms are asked for anew."
-                                : "Avatars are of version 1.0 here.")
-                .measured(Figure.of(1, "file"))
-                .because(older ? "It was written before the standard was settled." : "")
+                                ? say("core.avatar.check.PartRules.an-older-avatar-version", a.version())
+                                : say("core.avatar.check.PartRules.version-is-not-known", a.version()),
+                        older
+                                ? say("core.avatar.check.PartRules.version-0-looks-along-z-names")
+                                : say("core.avatar.check.PartRules.avatars-are-of-version-1-0"))
+                .measured(Figure.of(1, say("core.avatar.check.PartRules.file")))
+                .because(older ? say("core.avatar.check.PartRules.it-was-written-before-the-standard") : "")
                 .mendedBy(older ? new RaiseAvatar() : null));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.avatar.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -34,11 +36,20 @@ final class RoleRules {
         if (!missing.isEmpty()) {
             out.add(Finding.of("avatar-role-missing", Severity.BREAKS, Topic.AVATAR)
                     .says(
-                            "No joint is the " + missing.getFirst() + (missing.size() > 1 ? ", and others" : ""),
-                            "An avatar needs all of " + Role.REQUIRED.size() + " roles; no joint has the role of "
-                                    + Wording.listed(missing) + ". A receiver says only that this is no avatar.")
-                    .measured(Figure.of(missing.size(), missing.size() == 1 ? "role" : "roles"))
-                    .because("The role was never given, or its joint is not there.")
+                            say(
+                                    "core.avatar.check.RoleRules.no-joint-is-the",
+                                    missing.getFirst(),
+                                    (missing.size() > 1 ? say("core.avatar.check.RoleRules.and-others") : "")),
+                            say(
+                                    "core.avatar.check.RoleRules.an-avatar-needs-all-of-roles",
+                                    Role.REQUIRED.size(),
+                                    Wording.listed(missing)))
+                    .measured(Figure.of(
+                            missing.size(),
+                            missing.size() == 1
+                                    ? say("core.avatar.check.RoleRules.role")
+                                    : say("core.avatar.check.RoleRules.roles")))
+                    .because(say("core.avatar.check.RoleRules.the-role-was-never-given-or"))
                     .mendedBy(new GiveRoles(Map.of())));
         }
     }
@@ -58,9 +69,12 @@ final class RoleRules {
                 String name = s.nodes().get(node).name();
                 out.add(Finding.of("avatar-role-twice", Severity.BREAKS, Topic.AVATAR)
                         .says(
-                                name + " has " + roles.size() + " roles",
-                                name + " is " + String.join(" and ", roles) + "; a joint has one role at most.")
-                        .measured(Figure.of(roles.size(), "roles", s.path(node)))
+                                say("core.avatar.check.RoleRules.has-roles", name, roles.size()),
+                                say(
+                                        "core.avatar.check.RoleRules.is-a-joint-has-one-role",
+                                        name,
+                                        String.join(" and ", roles)))
+                        .measured(Figure.of(roles.size(), say("core.avatar.check.RoleRules.roles"), s.path(node)))
                         .atNode(node));
             }
         });
@@ -79,20 +93,27 @@ final class RoleRules {
             if (above != null && a.node(above) != node && !s.isUnder(node, a.node(above))) {
                 out.add(Finding.of("avatar-role-parent", Severity.BREAKS, Topic.AVATAR)
                         .says(
-                                name + " does not hang under the " + above.shown(),
-                                name + " is the " + role.shown() + " and does not lie below "
-                                        + s.nodes().get(a.node(above)).name() + ", which is the " + above.shown() + ".")
-                        .measured(Figure.of(1, "joint", s.path(node)))
+                                say("core.avatar.check.RoleRules.does-not-hang-under-the", name, above.shown()),
+                                say(
+                                        "core.avatar.check.RoleRules.is-the-and-does-not-lie",
+                                        name,
+                                        role.shown(),
+                                        s.nodes().get(a.node(above)).name(),
+                                        above.shown()))
+                        .measured(Figure.of(1, say("core.avatar.check.RoleRules.joint"), s.path(node)))
                         .atNode(node));
             }
             Role needed = needs(role);
             if (needed != null && !a.roles().containsKey(needed)) {
                 out.add(Finding.of("avatar-role-parent", Severity.BREAKS, Topic.AVATAR)
                         .says(
-                                "The " + role.shown() + " needs a " + needed.shown(),
-                                name + " is the " + role.shown() + ", which only a figure with a " + needed.shown()
-                                        + " may have.")
-                        .measured(Figure.of(1, "joint", s.path(node)))
+                                say("core.avatar.check.RoleRules.the-needs-a", role.shown(), needed.shown()),
+                                say(
+                                        "core.avatar.check.RoleRules.is-the-which-only-a-figure",
+                                        name,
+                                        role.shown(),
+                                        needed.shown()))
+                        .measured(Figure.of(1, say("core.avatar.check.RoleRules.joint"), s.path(node)))
                         .atNode(node)
                         .mendedBy(new GiveRoles(Map.of(role.code(), ""))));
             }

@@ -1,5 +1,7 @@
 package idleheron.core.avatar.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -38,16 +40,23 @@ public final class AvatarTopic {
         Avatar a = Motion.figure(p.sent);
         Avatar b = Motion.figure(p.returned);
         if (a == null) {
-            return TopicResult.notChecked(Topic.AVATAR, "The sent scene has no avatar.");
+            return TopicResult.notChecked(
+                    Topic.AVATAR, say("core.avatar.compare.AvatarTopic.the-sent-scene-has-no-avatar"));
         }
         if (b == null) {
             return TopicResult.of(
                     Topic.AVATAR,
                     Verdict.BROKEN,
-                    Figure.of(a.roles().size(), a.roles().size() == 1 ? "role" : "roles"),
-                    "No joint has a role any more: " + Wording.counted(a.roles().size(), "role") + ", "
-                            + Wording.counted(a.expressions().size(), "expression") + " and "
-                            + Wording.counted(a.springs().springs().size(), "spring") + " did not arrive.",
+                    Figure.of(
+                            a.roles().size(),
+                            a.roles().size() == 1
+                                    ? say("core.avatar.compare.AvatarTopic.role-2")
+                                    : say("core.avatar.compare.AvatarTopic.roles")),
+                    say(
+                            "core.avatar.compare.AvatarTopic.no-joint-has-a-role-any",
+                            Wording.counted(a.roles().size(), "role"),
+                            Wording.counted(a.expressions().size(), "expression"),
+                            Wording.counted(a.springs().springs().size(), "spring")),
                     Evidence.NONE);
         }
         return new AvatarTopic(p, a, b).result();
@@ -58,7 +67,7 @@ public final class AvatarTopic {
         b.roles().forEach((role, node) -> {
             if (!a.roles().containsKey(role)) {
                 row(
-                        "role " + role.shown(),
+                        say("core.avatar.compare.AvatarTopic.role", role.shown()),
                         -1,
                         node,
                         "–",
@@ -77,29 +86,45 @@ public final class AvatarTopic {
                 b.springs().springs().stream().map(Springs.Spring::name).toList());
         if (a.follows().size() != b.follows().size()) {
             row(
-                    "followers",
+                    say("core.avatar.compare.AvatarTopic.followers"),
                     -1,
                     -1,
                     Integer.toString(a.follows().size()),
                     Integer.toString(b.follows().size()));
-            told.add(Wording.counted(a.follows().size(), "follower") + " became "
-                    + b.follows().size());
+            told.add(say(
+                    "core.avatar.compare.AvatarTopic.became",
+                    Wording.counted(a.follows().size(), "follower"),
+                    b.follows().size()));
             others++;
         }
         if (roles > 0) {
-            told.addFirst(Wording.counted(roles, "role") + " not with the same joint");
+            told.addFirst(
+                    say("core.avatar.compare.AvatarTopic.not-with-the-same-joint", Wording.counted(roles, "role")));
         }
         Verdict v = roles > 0 ? Verdict.BROKEN : others > 0 ? Verdict.DRIFTED : Verdict.CLEAN;
         return TopicResult.of(
                 Topic.AVATAR,
                 v,
-                roles > 0 ? Figure.of(roles, roles == 1 ? "role" : "roles") : Figure.of(others, "differences"),
+                roles > 0
+                        ? Figure.of(
+                                roles,
+                                roles == 1
+                                        ? say("core.avatar.compare.AvatarTopic.role-2")
+                                        : say("core.avatar.compare.AvatarTopic.roles"))
+                        : Figure.of(others, say("core.avatar.compare.AvatarTopic.differences")),
                 told.isEmpty()
                         ? others == 0
-                                ? "All " + a.roles().size() + " roles, expressions and springs are there."
-                                : Wording.counted(others, "role") + " came besides."
+                                ? say(
+                                        "core.avatar.compare.AvatarTopic.all-roles-expressions-and-springs-are",
+                                        a.roles().size())
+                                : say("core.avatar.compare.AvatarTopic.came-besides", Wording.counted(others, "role"))
                         : String.join("; ", told) + ".",
-                new Evidence("of the avatar", List.of("sent", "returned"), rows));
+                new Evidence(
+                        say("core.avatar.compare.AvatarTopic.of-the-avatar"),
+                        List.of(
+                                say("core.avatar.compare.AvatarTopic.sent"),
+                                say("core.avatar.compare.AvatarTopic.returned")),
+                        rows));
     }
 
     private void role(Role role, int node) {
@@ -110,7 +135,7 @@ public final class AvatarTopic {
         }
         roles++;
         row(
-                "role " + role.shown(),
+                say("core.avatar.compare.AvatarTopic.role", role.shown()),
                 node,
                 back,
                 name(p.sent.nodes().get(node).name()),
@@ -118,7 +143,7 @@ public final class AvatarTopic {
     }
 
     private static String name(String told) {
-        return told.isEmpty() ? "a joint without a name" : told;
+        return told.isEmpty() ? say("core.avatar.compare.AvatarTopic.a-joint-without-a-name") : told;
     }
 
     private void row(String subject, int sent, int returned, String before, String after) {
@@ -134,20 +159,28 @@ public final class AvatarTopic {
             String y = String.join(", ", after.getOrDefault(f, List.of()));
             if (!x.equals(y)) {
                 changed.add(f.shown());
-                row(f.shown(), -1, -1, x.isEmpty() ? "not said" : x, y.isEmpty() ? "not said" : y);
+                row(
+                        f.shown(),
+                        -1,
+                        -1,
+                        x.isEmpty() ? say("core.avatar.compare.AvatarTopic.not-said") : x,
+                        y.isEmpty() ? say("core.avatar.compare.AvatarTopic.not-said") : y);
             }
         }
         if (!changed.isEmpty()) {
-            told.add("its maker and terms say otherwise: " + Wording.listed(changed));
+            told.add(say("core.avatar.compare.AvatarTopic.its-maker-and-terms-say-otherwise", Wording.listed(changed)));
             others += changed.size();
         }
     }
 
     private void names(String what, List<String> before, List<String> after) {
         List<String> lost = before.stream().filter(n -> !after.contains(n)).toList();
-        lost.forEach(n -> row(what + " " + n, -1, -1, "there", "–"));
+        lost.forEach(n -> row(what + " " + n, -1, -1, say("core.avatar.compare.AvatarTopic.there"), "–"));
         if (!lost.isEmpty()) {
-            told.add(Wording.counted(lost.size(), what) + " did not arrive: " + Wording.listed(lost));
+            told.add(say(
+                    "core.avatar.compare.AvatarTopic.did-not-arrive",
+                    Wording.counted(lost.size(), what),
+                    Wording.listed(lost)));
             others += lost.size();
         }
     }

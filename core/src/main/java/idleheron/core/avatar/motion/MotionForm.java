@@ -1,5 +1,7 @@
 package idleheron.core.avatar.motion;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.Expression;
 import idleheron.core.avatar.Role;
@@ -51,9 +53,9 @@ public final class MotionForm {
         Motion m = Motion.in(scene);
         Map<Role, Integer> roles = m != null ? m.roles() : a == null ? Map.of() : a.roles();
         if (!roles.containsKey(Role.HIPS)) {
-            return "a motion says which joint has which role, and none is the hips: give-roles finds them";
+            return say("core.avatar.motion.MotionForm.a-motion-says-which-joint-has");
         }
-        return scene.clips().isEmpty() ? "a motion needs a clip, and there is none" : "";
+        return scene.clips().isEmpty() ? say("core.avatar.motion.MotionForm.a-motion-needs-a-clip-and") : "";
     }
 
     /** A scene that is a motion already stays as it is. */
@@ -85,7 +87,12 @@ public final class MotionForm {
         }
         int shapes = scene.meshes().size();
         if (shapes > 0) {
-            told.add(shapes + (shapes == 1 ? " surface" : " surfaces") + " left out");
+            told.add(say(
+                    "core.avatar.motion.MotionForm.left-out",
+                    shapes
+                            + (shapes == 1
+                                    ? say("core.avatar.motion.MotionForm.surface")
+                                    : say("core.avatar.motion.MotionForm.surfaces"))));
         }
         Scene moving = scene.withNodes(nodes)
                 .withClips(clips)
@@ -126,8 +133,13 @@ public final class MotionForm {
             }
         }
         if (cut > 0) {
-            told.add("in " + c.name() + " " + cut + (cut == 1 ? " joint moves" : " joints move")
-                    + " or grows besides turning, which only the hips may; left out");
+            told.add(say(
+                    "core.avatar.motion.MotionForm.in-or-grows-besides-turning-which",
+                    c.name(),
+                    cut,
+                    (cut == 1
+                            ? say("core.avatar.motion.MotionForm.joint-moves")
+                            : say("core.avatar.motion.MotionForm.joints-move"))));
         }
         return out;
     }
@@ -155,7 +167,7 @@ public final class MotionForm {
             tracks.get(i).add(new Clip.NodeTrack(node, curves));
         }
         if (node < 0 && e.shapes().stream().anyMatch(s -> moved(s))) {
-            told.add("the expression " + e.name() + " moves in parts and is left out");
+            told.add(say("core.avatar.motion.MotionForm.the-expression-moves-in-parts-and", e.name()));
         }
     }
 

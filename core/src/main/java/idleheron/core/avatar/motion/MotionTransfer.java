@@ -1,5 +1,7 @@
 package idleheron.core.avatar.motion;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.Expression;
 import idleheron.core.avatar.Role;
@@ -66,7 +68,8 @@ public final class MotionTransfer {
         Motion m = Motion.in(from);
         Avatar a = Avatar.in(onto);
         if (m == null || a == null || !fits(from, onto)) {
-            throw new IllegalArgumentException(from.name() + " is no motion that " + onto.name() + " can take");
+            throw new IllegalArgumentException(
+                    say("core.avatar.motion.MotionTransfer.is-no-motion-that-can-take", from.name(), onto.name()));
         }
         MotionTransfer t = new MotionTransfer(from, m, onto, a);
         List<Clip> clips = new ArrayList<>(onto.clips());

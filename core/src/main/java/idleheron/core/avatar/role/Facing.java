@@ -1,5 +1,7 @@
 package idleheron.core.avatar.role;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Vec3;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,13 +23,13 @@ record Facing(Vec3 front, double certainty, List<String> why, List<String> again
         Vote v = new Vote(axis, t.extent());
         for (LimbFit leg : p.legs()) {
             if (leg.after() >= 0) {
-                v.say("toes", t.place(leg.after()).minus(t.place(leg.end())), 4);
+                v.speak("toes", t.place(leg.after()).minus(t.place(leg.end())), 4);
             }
-            v.say("feet", t.heart(leg.end()).minus(t.place(leg.end())), 1.5);
-            v.say("knees", bend(t, leg), 1);
+            v.speak("feet", t.heart(leg.end()).minus(t.place(leg.end())), 1.5);
+            v.speak("knees", bend(t, leg), 1);
         }
         for (LimbFit arm : p.arms()) {
-            v.say("elbows", bend(t, arm).times(-1), 0.6);
+            v.speak("elbows", bend(t, arm).times(-1), 0.6);
             thumb(t, arm, v);
         }
         int head = p.head()[p.head().length - 1];
@@ -38,7 +40,7 @@ record Facing(Vec3 front, double certainty, List<String> why, List<String> again
             n++;
         }
         if (n > 1) {
-            v.say("joints of the face", eyes.times(1.0 / n), 1);
+            v.speak(say("core.avatar.role.Facing.joints-of-the-face"), eyes.times(1.0 / n), 1);
         }
         double all = v.ahead + v.behind;
         boolean turned = v.behind > v.ahead;
@@ -70,7 +72,7 @@ record Facing(Vec3 front, double certainty, List<String> why, List<String> again
                 rest = rest.plus(t.place(f));
             }
         }
-        v.say("thumbs", t.place(thumb).minus(rest.times(1.0 / (fingers.size() - 1))), 1);
+        v.speak("thumbs", t.place(thumb).minus(rest.times(1.0 / (fingers.size() - 1))), 1);
     }
 
     /** Sums up what speaks for one way and for the other. */
@@ -87,7 +89,7 @@ record Facing(Vec3 front, double certainty, List<String> why, List<String> again
             this.extent = extent;
         }
 
-        void say(String what, Vec3 way, double weight) {
+        void speak(String what, Vec3 way, double weight) {
             double d = way.dot(axis) / extent;
             if (Math.abs(d) < SMALL) {
                 return;

@@ -1,5 +1,7 @@
 package idleheron.core.avatar.role;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.avatar.Role;
 import idleheron.core.avatar.role.RoleNames.Part;
 import idleheron.core.math.Vec3;
@@ -49,12 +51,14 @@ public final class RoleFinder {
 
     private static RoleFinding find(JointTree t) {
         if (t.all().length < Role.REQUIRED.size()) {
-            return RoleFinding.none("fewer joints than a figure needs: " + t.all().length + " of "
-                    + Role.REQUIRED.size() + " that move points or lie between such");
+            return RoleFinding.none(say(
+                    "core.avatar.role.RoleFinder.fewer-joints-than-a-figure-needs",
+                    t.all().length,
+                    Role.REQUIRED.size()));
         }
         List<BodyPlan> plans = BodyPlan.all(t);
         if (plans.isEmpty() || plans.getFirst().head().length == 0) {
-            return RoleFinding.none("no two pairs of limbs with a head above them");
+            return RoleFinding.none(say("core.avatar.role.RoleFinder.no-two-pairs-of-limbs-with"));
         }
         return new RoleFinder(t, plans).finding();
     }
@@ -153,7 +157,7 @@ public final class RoleFinder {
     }
 
     private void put(Role role, int node, double shape, Part part) {
-        List<String> why = new ArrayList<>(List.of("its place in the figure"));
+        List<String> why = new ArrayList<>(List.of(say("core.avatar.role.RoleFinder.its-place-in-the-figure")));
         List<String> against = new ArrayList<>();
         double certainty = shape;
         String name = t.name(node);
@@ -161,19 +165,19 @@ public final class RoleFinder {
         String side = RoleNames.side(name);
         boolean otherSide = !side.isEmpty() && !role.side().isEmpty() && !side.equals(role.side());
         if (named > 0) {
-            why.add("its name");
+            why.add(say("core.avatar.role.RoleFinder.its-name"));
             certainty = 1 - (1 - certainty) * 0.5;
         } else if (named < 0) {
-            against.add("its name");
+            against.add(say("core.avatar.role.RoleFinder.its-name"));
             certainty *= 0.8;
         }
         if (otherSide) {
-            against.add("the side in its name");
+            against.add(say("core.avatar.role.RoleFinder.the-side-in-its-name"));
             certainty *= 0.9;
         }
         if (!role.side().isEmpty()) {
-            facing.why().forEach(w -> why.add("where the " + w + " point"));
-            facing.against().forEach(w -> against.add("where the " + w + " point"));
+            facing.why().forEach(w -> why.add(say("core.avatar.role.RoleFinder.where-the-point", w)));
+            facing.against().forEach(w -> against.add(say("core.avatar.role.RoleFinder.where-the-point", w)));
         }
         out.put(role, new RoleGuess(role, node, certainty, why, against));
     }
@@ -186,14 +190,14 @@ public final class RoleFinder {
         Vec3 legDown = t.direction(leg.upper(), leg.end());
         Vec3 trunk = t.direction(plan.hips(), plan.armPair().at());
         if (armDown.dot(legDown) > 0.8 && Math.abs(trunk.dot(legDown)) < 0.75) {
-            doubts.add("arms and legs stand alike on the ground, as on four feet");
+            doubts.add(say("core.avatar.role.RoleFinder.arms-and-legs-stand-alike-on"));
         }
         double rise = t.place(plan.armPair().at()).minus(t.place(plan.hips())).dot(up);
         if (rise < LEVEL * t.length(plan.hips(), plan.armPair().at())) {
-            doubts.add("the arms do not hang above the hips");
+            doubts.add(say("core.avatar.role.RoleFinder.the-arms-do-not-hang-above"));
         }
         if (facing.certainty() < 0.2) {
-            doubts.add("nothing tells front from back, so left and right are not certain");
+            doubts.add(say("core.avatar.role.RoleFinder.nothing-tells-front-from-back-so"));
         }
         return doubts;
     }

@@ -1,5 +1,7 @@
 package idleheron.core.cache.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -38,8 +40,11 @@ public final class CacheAssets implements AssetKind {
     /** So many objects are listed for a person. */
     private static final int SHOWN = 40;
 
-    private static final List<FactTable> TABLES = List.of(
-            new FactTable("Caches", Set.of(Topic.CACHES), CacheAssets::objects, f -> CacheTables.objects(f.scene())));
+    private static final List<FactTable> TABLES = List.of(new FactTable(
+            say("core.cache.asset.CacheAssets.caches"),
+            Set.of(Topic.CACHES),
+            CacheAssets::objects,
+            f -> CacheTables.objects(f.scene())));
 
     private static final List<TopicCheck> TOPICS =
             List.of(TopicCheck.of(Topic.CACHES, 1, CacheTopic::of).inPart());
@@ -65,7 +70,7 @@ public final class CacheAssets implements AssetKind {
 
     @Override
     public String word(Scene s) {
-        return "cache";
+        return say("core.cache.asset.CacheAssets.cache-word");
     }
 
     /** "400 meshes, 392 of them instances". */
@@ -77,7 +82,10 @@ public final class CacheAssets implements AssetKind {
         int objects = c.entries().size();
         return Wording.counted(meshes, "mesh", "meshes")
                 + (instances == 0 ? "" : " · " + Wording.counted(instances, "instance")) + " · "
-                + Figure.thousands(objects) + (objects == 1 ? " object" : " objects");
+                + Figure.thousands(objects)
+                + (objects == 1
+                        ? say("core.cache.asset.CacheAssets.object-2")
+                        : say("core.cache.asset.CacheAssets.objects"));
     }
 
     @Override
@@ -89,7 +97,7 @@ public final class CacheAssets implements AssetKind {
 
     private static void lines(Cache c, List<FactLine> out) {
         out.add(new FactLine(
-                "cache",
+                say("core.cache.asset.CacheAssets.cache"),
                 c.name() + ": " + Wording.counted(c.entries().size(), "object") + ", "
                         + Wording.counted(c.count(CacheKind.MESH), "mesh", "meshes") + ", "
                         + Wording.counted(c.count(CacheKind.TRANSFORM), "transform") + ", "
@@ -100,9 +108,9 @@ public final class CacheAssets implements AssetKind {
                     ? n.get(ChannelSemantic.CHANNELS)
                     : n.get(ChannelSemantic.POSITIONS);
             out.add(new FactLine(
-                    "object",
+                    say("core.cache.asset.CacheAssets.object"),
                     e.path() + ": " + n.kind().label()
-                            + (n.source().isEmpty() ? "" : " of " + n.source())
+                            + (n.source().isEmpty() ? "" : say("core.cache.asset.CacheAssets.of", n.source()))
                             + (n.kind().isMesh()
                                     ? ", " + Wording.counted(new CacheMesh(n).points(0), "point") + ", "
                                             + new CacheMesh(n).topology()
@@ -110,10 +118,14 @@ public final class CacheAssets implements AssetKind {
                             + (s == null
                                     ? ""
                                     : ", " + Wording.counted(s.count(), "sample")
-                                            + (s.constant() ? ", constant" : ""))));
+                                            + (s.constant() ? say("core.cache.asset.CacheAssets.constant") : ""))));
         });
         if (c.entries().size() > SHOWN) {
-            out.add(new FactLine("", "and " + (c.entries().size() - SHOWN) + " more; --json tells all"));
+            out.add(new FactLine(
+                    "",
+                    say(
+                            "core.cache.asset.CacheAssets.and-more-json-tells-all",
+                            (c.entries().size() - SHOWN))));
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.cache.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.cache.Cache;
@@ -31,21 +33,34 @@ final class CacheFigures {
                 .count();
         return List.of(
                 new FactGroup(
-                        "As taken: a cache need not say",
+                        say("core.cache.asset.CacheFigures.as-taken-a-cache-need-not"),
                         List.of(
-                                new FactLine("up", s.axes().up().label()),
-                                new FactLine("unit", s.unitLabel()),
-                                new FactLine("rate", s.rate().label() + " /s"))),
-                new FactGroup(
-                        "Measured",
-                        List.of(
-                                new FactLine("range", range(s, c)),
                                 new FactLine(
-                                        "height", b == null ? "–" : String.format(Locale.ROOT, "%.3f m", b[4] - b[1])),
-                                new FactLine("meshes in sight", Figure.thousands(pose.meshes().length)),
-                                new FactLine("points in sight", Figure.thousands(points.length / 3)),
-                                new FactLine("instances", Figure.thousands(c.count(CacheKind.INSTANCE))),
-                                new FactLine("faces change in", Wording.counted(changing, "mesh", "meshes")))));
+                                        say("core.cache.asset.CacheFigures.up"),
+                                        s.axes().up().label()),
+                                new FactLine(say("core.cache.asset.CacheFigures.unit"), s.unitLabel()),
+                                new FactLine(
+                                        say("core.cache.asset.CacheFigures.rate"),
+                                        s.rate().label() + " /s"))),
+                new FactGroup(
+                        say("core.cache.asset.CacheFigures.measured"),
+                        List.of(
+                                new FactLine(say("core.cache.asset.CacheFigures.range"), range(s, c)),
+                                new FactLine(
+                                        say("core.cache.asset.CacheFigures.height"),
+                                        b == null ? "–" : String.format(Locale.ROOT, "%.3f m", b[4] - b[1])),
+                                new FactLine(
+                                        say("core.cache.asset.CacheFigures.meshes-in-sight"),
+                                        Figure.thousands(pose.meshes().length)),
+                                new FactLine(
+                                        say("core.cache.asset.CacheFigures.points-in-sight"),
+                                        Figure.thousands(points.length / 3)),
+                                new FactLine(
+                                        say("core.cache.asset.CacheFigures.instances"),
+                                        Figure.thousands(c.count(CacheKind.INSTANCE))),
+                                new FactLine(
+                                        say("core.cache.asset.CacheFigures.faces-change-in"),
+                                        Wording.counted(changing, "mesh", "meshes")))));
     }
 
     static List<FactGroup> cargo(Scene scene) {
@@ -54,12 +69,19 @@ final class CacheFigures {
         return List.of(new FactGroup(
                 "",
                 List.of(
-                        new FactLine("objects", Figure.thousands(c.entries().size())),
                         new FactLine(
-                                "meshes", Figure.thousands(c.count(CacheKind.MESH) + c.count(CacheKind.SUBDIVISION))),
-                        new FactLine("instances", Figure.thousands(c.count(CacheKind.INSTANCE))),
-                        new FactLine("range", range(s, c)),
-                        new FactLine("axes and unit", s.axes().describe() + ", " + s.unitLabel()))));
+                                say("core.cache.asset.CacheFigures.objects"),
+                                Figure.thousands(c.entries().size())),
+                        new FactLine(
+                                say("core.cache.asset.CacheFigures.meshes"),
+                                Figure.thousands(c.count(CacheKind.MESH) + c.count(CacheKind.SUBDIVISION))),
+                        new FactLine(
+                                say("core.cache.asset.CacheFigures.instances"),
+                                Figure.thousands(c.count(CacheKind.INSTANCE))),
+                        new FactLine(say("core.cache.asset.CacheFigures.range"), range(s, c)),
+                        new FactLine(
+                                say("core.cache.asset.CacheFigures.axes-and-unit"),
+                                s.axes().describe() + ", " + s.unitLabel()))));
     }
 
     private static String range(Stage s, Cache c) {

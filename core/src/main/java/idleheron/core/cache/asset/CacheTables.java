@@ -1,5 +1,7 @@
 package idleheron.core.cache.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheMesh;
@@ -36,6 +38,13 @@ final class CacheTables {
                                 moving == null ? (Object) "–" : (Object) (double) moving.count())));
             }
         }
-        return new Evidence("object", List.of("kind", "points", "faces", "samples"), rows);
+        return new Evidence(
+                say("core.cache.asset.CacheTables.object"),
+                List.of(
+                        say("core.cache.asset.CacheTables.kind"),
+                        say("core.cache.asset.CacheTables.points"),
+                        say("core.cache.asset.CacheTables.faces"),
+                        say("core.cache.asset.CacheTables.samples")),
+                rows);
     }
 }

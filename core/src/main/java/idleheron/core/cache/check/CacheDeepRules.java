@@ -1,5 +1,7 @@
 package idleheron.core.cache.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.cache.Cache;
@@ -61,12 +63,12 @@ public final class CacheDeepRules {
         for (int i = 0; i < n; i++) {
             Cache c = scene.caches().get(i);
             Progress own = progress.part((double) i / n, (i + 1.0) / n);
-            own.at(0, "looking into " + c.name());
+            own.at(0, say("core.cache.check.CacheDeepRules.looking-into", c.name()));
             CacheDeepRules d = new CacheDeepRules(scene, c, out);
             Cache split = d.lumps();
-            own.at(0.3, "fitting what moves without bending");
+            own.at(0.3, say("core.cache.check.CacheDeepRules.fitting-what-moves-without-bending"));
             Cache rigid = d.rigid(split);
-            own.at(0.6, "looking for equal meshes");
+            own.at(0.6, say("core.cache.check.CacheDeepRules.looking-for-equal-meshes"));
             d.equal(rigid);
             own.at(0.9, "measuring");
             d.repeats();
@@ -99,12 +101,12 @@ public final class CacheDeepRules {
         }
         out.add(Finding.of("cache-one-lump", Severity.DRIFTS, Topic.CACHES)
                 .says(
-                        lumps == 1 ? "One mesh is many pieces" : lumps + " meshes are many pieces",
-                        first + " hangs together in " + pieces
-                                + " pieces. As one object none of them can be selected, hidden or"
-                                + " shaded by itself.")
-                .measured(Figure.of(pieces, "pieces", first))
-                .because("Everything was joined before the bake.")
+                        lumps == 1
+                                ? say("core.cache.check.CacheDeepRules.one-mesh-is-many-pieces")
+                                : say("core.cache.check.CacheDeepRules.meshes-are-many-pieces", lumps),
+                        say("core.cache.check.CacheDeepRules.hangs-together-in-pieces-as-one", first, pieces))
+                .measured(Figure.of(pieces, say("core.cache.check.CacheDeepRules.pieces"), first))
+                .because(say("core.cache.check.CacheDeepRules.everything-was-joined-before-the-bake"))
                 .mendedBy(ChangeCache.pieces(lumps == 1 ? first : "**")));
         return CacheEdits.split(cache, EVERY, n -> {
             List<CacheNode> parts = new MeshSplit(n).byConnectivity();
@@ -134,15 +136,20 @@ public final class CacheDeepRules {
         long small = CacheSize.of(after);
         out.add(Finding.of("cache-rigid-as-points", Severity.DRIFTS, Topic.CACHES)
                 .says(
-                        "Rigid motion stored point by point",
-                        n + " of " + moving + " moving " + (split == cache ? "meshes" : "pieces")
-                                + " never bend, to within "
-                                + Figure.number(mm) + " mm. As transforms the file shrinks from "
-                                + CacheSize.text(bytes)
-                                + " to "
-                                + CacheSize.text(small) + (split == cache ? "." : ", once it is taken apart."))
+                        say("core.cache.check.CacheDeepRules.rigid-motion-stored-point-by-point"),
+                        say(
+                                "core.cache.check.CacheDeepRules.of-moving-never-bend-to-within",
+                                n,
+                                moving,
+                                (split == cache
+                                        ? say("core.cache.check.CacheDeepRules.meshes")
+                                        : say("core.cache.check.CacheDeepRules.pieces")),
+                                Figure.number(mm),
+                                CacheSize.text(bytes),
+                                CacheSize.text(small),
+                                (split == cache ? "." : say("core.cache.check.CacheDeepRules.once-it-is-taken-apart"))))
                 .measured(Figure.of(100.0 * small / bytes, "%", cache.name()))
-                .because("The bake wrote every point of every frame.")
+                .because(say("core.cache.check.CacheDeepRules.the-bake-wrote-every-point-of"))
                 .mendedBy(ChangeCache.rigid(ChangeCache.LEEWAY)));
         return after;
     }
@@ -160,11 +167,16 @@ public final class CacheDeepRules {
         double mm = equal.worst() * scene.stage().metersPerUnit() * 1000;
         out.add(Finding.of("cache-equal-meshes", Severity.DRIFTS, Topic.CACHES)
                 .says(
-                        "The same mesh again and again",
-                        n + (n == 1 ? " mesh is" : " meshes are") + " another one in another place, to within "
-                                + Figure.number(mm)
-                                + " mm. Kept once, and with rigid motion as transforms, the file takes "
-                                + CacheSize.text(small) + " of " + CacheSize.text(bytes) + ".")
+                        say("core.cache.check.CacheDeepRules.the-same-mesh-again-and-again"),
+                        say(
+                                "core.cache.check.CacheDeepRules.another-one-in-another-place-to",
+                                n
+                                        + (n == 1
+                                                ? say("core.cache.check.CacheDeepRules.mesh-is")
+                                                : say("core.cache.check.CacheDeepRules.meshes-are")),
+                                Figure.number(mm),
+                                CacheSize.text(small),
+                                CacheSize.text(bytes)))
                 .measured(Figure.of(100.0 * small / bytes, "%", cache.name()))
                 .mendedBy(ChangeCache.share(ChangeCache.LEEWAY)));
     }
@@ -197,11 +209,17 @@ public final class CacheDeepRules {
         if (most > 0) {
             out.add(Finding.of("cache-samples-repeated", Severity.NOTE, Topic.CACHES)
                     .says(
-                            "Samples stand still in the middle",
-                            where + " has " + most + (most == 1 ? " sample" : " samples")
-                                    + " equal to the one before, the first at frame " + Figure.number(frame) + ".")
-                    .measured(new Figure(most, "samples", where, "", frame))
-                    .because("The simulation held, or frames were filled in."));
+                            say("core.cache.check.CacheDeepRules.samples-stand-still-in-the-middle"),
+                            say(
+                                    "core.cache.check.CacheDeepRules.has-equal-to-the-one-before",
+                                    where,
+                                    most,
+                                    (most == 1
+                                            ? say("core.cache.check.CacheDeepRules.sample")
+                                            : say("core.cache.check.CacheDeepRules.samples")),
+                                    Figure.number(frame)))
+                    .measured(new Figure(most, say("core.cache.check.CacheDeepRules.samples-2"), where, "", frame))
+                    .because(say("core.cache.check.CacheDeepRules.the-simulation-held-or-frames-were")));
         }
     }
 
@@ -219,7 +237,9 @@ public final class CacheDeepRules {
                     .append(CacheSize.text(each[i]));
         }
         out.add(Finding.of("cache-size", Severity.NOTE, Topic.CACHES)
-                .says("Where the bytes are", CacheSize.text(bytes) + " in all: " + told + ".")
+                .says(
+                        say("core.cache.check.CacheDeepRules.where-the-bytes-are"),
+                        say("core.cache.check.CacheDeepRules.in-all", CacheSize.text(bytes), told))
                 .measured(Figure.of(
                         bytes / (double) (1 << 20),
                         "MB",
@@ -245,15 +265,23 @@ public final class CacheDeepRules {
         double unit = scene.stage().metersPerUnit() * (large ? 0.01 : 100);
         out.add(Finding.of("cache-unit", Severity.BREAKS, Topic.CACHES)
                 .says(
-                        "The unit cannot be right",
-                        cache.name() + " measures " + Figure.number(size) + " m as "
-                                + scene.stage().unitLabel() + " to the unit. "
-                                + (large ? "As centimetres" : "As metres")
-                                + " it is "
-                                + Figure.number(size * (large ? 0.01 : 100)) + " m."
-                                + (apart ? " What it goes with is " + Figure.number(tall) + " m high." : ""))
+                        say("core.cache.check.CacheDeepRules.the-unit-cannot-be-right"),
+                        say(
+                                "core.cache.check.CacheDeepRules.measures-m-as-to-the-unit",
+                                cache.name(),
+                                Figure.number(size),
+                                scene.stage().unitLabel(),
+                                (large
+                                        ? say("core.cache.check.CacheDeepRules.as-centimetres")
+                                        : say("core.cache.check.CacheDeepRules.as-metres")),
+                                Figure.number(size * (large ? 0.01 : 100)),
+                                (apart
+                                        ? say(
+                                                "core.cache.check.CacheDeepRules.what-it-goes-with-is-m",
+                                                Figure.number(tall))
+                                        : "")))
                 .measured(Figure.of(size, "m", cache.name()))
-                .because("A cache does not say what its unit is.")
+                .because(say("core.cache.check.CacheDeepRules.a-cache-does-not-say-what"))
                 .mendedBy(
                         apart
                                 ? ChangeCache.scale(large ? 0.01 : 100)
@@ -270,11 +298,15 @@ public final class CacheDeepRules {
         if (Math.abs(front - tall) < 0.1 * tall && Math.abs(up - tall) > 0.3 * tall) {
             out.add(Finding.of("cache-lying", Severity.BREAKS, Topic.CACHES)
                     .says(
-                            "The cache lies on its back",
-                            cache.name() + " is " + Figure.number(front) + " m deep and " + Figure.number(up)
-                                    + " m high; what it goes with is " + Figure.number(tall) + " m high.")
+                            say("core.cache.check.CacheDeepRules.the-cache-lies-on-its-back"),
+                            say(
+                                    "core.cache.check.CacheDeepRules.is-m-deep-and-m-high",
+                                    cache.name(),
+                                    Figure.number(front),
+                                    Figure.number(up),
+                                    Figure.number(tall)))
                     .measured(Figure.of(up, "m", cache.name()))
-                    .because("A cache does not say which axis is up.")
+                    .because(say("core.cache.check.CacheDeepRules.a-cache-does-not-say-which"))
                     .mendedBy(ChangeCache.turn(SignedAxis.of(2, 1), SignedAxis.of(1, 1))));
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.core.cache.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.cache.Cache;
@@ -57,18 +59,26 @@ public final class CacheRules {
             if (Math.abs(first - Math.rint(first)) > 1e-3) {
                 out.add(Finding.of("cache-off-frames", Severity.DRIFTS, Topic.CACHES)
                         .says(
-                                "Samples lie between frames",
-                                cache.name() + " runs over frames " + told + " at " + rate.label()
-                                        + " /s. On whole frames every sample is blended from two.")
-                        .measured(Figure.of(first - Math.rint(first), "frames", cache.name()))
-                        .because("The bake began half a frame early for motion blur, or at another rate."));
+                                say("core.cache.check.CacheRules.samples-lie-between-frames"),
+                                say(
+                                        "core.cache.check.CacheRules.runs-over-frames-at-s-on",
+                                        cache.name(),
+                                        told,
+                                        rate.label()))
+                        .measured(Figure.of(
+                                first - Math.rint(first), say("core.cache.check.CacheRules.frames"), cache.name()))
+                        .because(say("core.cache.check.CacheRules.the-bake-began-half-a-frame")));
             }
             if (c != null && c.rate() != null && !c.rate().equals(rate)) {
                 out.add(Finding.of("cache-rate", Severity.DRIFTS, Topic.CACHES)
                         .says(
-                                "Another rate than the destination",
-                                cache.name() + " has " + rate.label() + " samples a second; " + c.title() + " runs at "
-                                        + c.rate().label() + ".")
+                                say("core.cache.check.CacheRules.another-rate-than-the-destination"),
+                                say(
+                                        "core.cache.check.CacheRules.has-samples-a-second-runs-at",
+                                        cache.name(),
+                                        rate.label(),
+                                        c.title(),
+                                        c.rate().label()))
                         .measured(Figure.of(rate.perSecond(), "/s", cache.name()))
                         .mendedBy(ChangeCache.resample(c.rate())));
             }
@@ -95,16 +105,20 @@ public final class CacheRules {
             boolean shifted = Math.abs(rate.frame(near.endSeconds()) - start - (last - first)) < 1e-3;
             out.add(Finding.of("cache-range", Severity.BREAKS, Topic.CACHES)
                     .says(
-                            "Another range than the clip",
-                            cache.name() + " runs over frames " + Figure.number(first) + " – " + Figure.number(last)
-                                    + ", "
-                                    + near.name() + " over " + Figure.number(start) + " – "
-                                    + Figure.number(rate.frame(near.endSeconds())) + ".")
-                    .measured(Figure.of(first - start, "frames", cache.name()))
+                            say("core.cache.check.CacheRules.another-range-than-the-clip"),
+                            say(
+                                    "core.cache.check.CacheRules.runs-over-frames-over",
+                                    cache.name(),
+                                    Figure.number(first),
+                                    Figure.number(last),
+                                    near.name(),
+                                    Figure.number(start),
+                                    Figure.number(rate.frame(near.endSeconds()))))
+                    .measured(Figure.of(first - start, say("core.cache.check.CacheRules.frames"), cache.name()))
                     .because(
                             shifted
-                                    ? "The bake was counted from another frame."
-                                    : "The bake stopped early or took too much.")
+                                    ? say("core.cache.check.CacheRules.the-bake-was-counted-from-another")
+                                    : say("core.cache.check.CacheRules.the-bake-stopped-early-or-took"))
                     .mendedBy(shifted ? ChangeCache.shift(start - first) : null));
         }
     }
@@ -151,30 +165,40 @@ public final class CacheRules {
             out.add(Finding.of("cache-samples-missing", Severity.BREAKS, Topic.CACHES)
                     .says(
                             gaps.size() == 1
-                                    ? "Samples are missing"
-                                    : "Samples are missing in " + gaps.size() + " places",
-                            e.path() + " has no sample between frames " + String.join(", ", gaps)
-                                    + ". What moves there is blended straight across.")
-                    .measured(new Figure(gaps.size(), "gaps", e.path(), "", Double.NaN))
-                    .because("The bake lost frames."));
+                                    ? say("core.cache.check.CacheRules.samples-are-missing")
+                                    : say("core.cache.check.CacheRules.samples-are-missing-in-places", gaps.size()),
+                            say(
+                                    "core.cache.check.CacheRules.has-no-sample-between-frames-what",
+                                    e.path(),
+                                    String.join(", ", gaps)))
+                    .measured(
+                            new Figure(gaps.size(), say("core.cache.check.CacheRules.gaps"), e.path(), "", Double.NaN))
+                    .because(say("core.cache.check.CacheRules.the-bake-lost-frames")));
         }
         if (uneven > 0) {
             out.add(Finding.of("cache-samples-uneven", Severity.NOTE, Topic.CACHES)
                     .says(
-                            "Samples at uneven times",
-                            e.path() + " has " + uneven + " of " + steps.length
-                                    + " steps that are longer or shorter than " + Figure.number(usual * 1000)
-                                    + " ms. Receivers that count frames will show the wrong one.")
-                    .measured(Figure.of(uneven, "steps", e.path()))
-                    .because("Several samples a frame, for motion blur, or a rate that changed.")
+                            say("core.cache.check.CacheRules.samples-at-uneven-times"),
+                            say(
+                                    "core.cache.check.CacheRules.has-of-steps-that-are-longer",
+                                    e.path(),
+                                    uneven,
+                                    steps.length,
+                                    Figure.number(usual * 1000)))
+                    .measured(Figure.of(uneven, say("core.cache.check.CacheRules.steps"), e.path()))
+                    .because(say("core.cache.check.CacheRules.several-samples-a-frame-for-motion"))
                     .mendedBy(ChangeCache.resample(rate)));
         }
         if (twice >= 0) {
             out.add(Finding.of("cache-samples-twice", Severity.DRIFTS, Topic.CACHES)
                     .says(
-                            "A moment comes twice",
-                            e.path() + " has two samples at frame " + Figure.number(rate.frame(t[twice])) + ".")
-                    .measured(new Figure(1, "samples", e.path(), "", rate.frame(t[twice]))));
+                            say("core.cache.check.CacheRules.a-moment-comes-twice"),
+                            say(
+                                    "core.cache.check.CacheRules.has-two-samples-at-frame",
+                                    e.path(),
+                                    Figure.number(rate.frame(t[twice]))))
+                    .measured(new Figure(
+                            1, say("core.cache.check.CacheRules.samples"), e.path(), "", rate.frame(t[twice]))));
         }
     }
 
@@ -203,13 +227,19 @@ public final class CacheRules {
             if (!changing.isEmpty()) {
                 out.add(Finding.of("cache-topology-changes", Severity.BREAKS, Topic.CACHES)
                         .says(
-                                "Points or faces change half way",
-                                (changing.size() == 1 ? first : changing.size() + " meshes, first " + first)
-                                        + ", from frame " + Figure.number(frame)
-                                        + " on. Nothing is blended across the change, and what is bound to points by number"
-                                        + " lets go.")
-                        .measured(new Figure(changing.size(), "meshes", first, "", frame))
-                        .because("A fluid or a cut does this on purpose; a garment or a body does not."));
+                                say("core.cache.check.CacheRules.points-or-faces-change-half-way"),
+                                say(
+                                        "core.cache.check.CacheRules.from-frame-on-nothing-is-blended",
+                                        (changing.size() == 1
+                                                ? first
+                                                : say(
+                                                        "core.cache.check.CacheRules.meshes-first",
+                                                        changing.size(),
+                                                        first)),
+                                        Figure.number(frame)))
+                        .measured(new Figure(
+                                changing.size(), say("core.cache.check.CacheRules.meshes"), first, "", frame))
+                        .because(say("core.cache.check.CacheRules.a-fluid-or-a-cut-does")));
             }
         }
     }
@@ -241,17 +271,20 @@ public final class CacheRules {
             if (!clash.isEmpty()) {
                 out.add(Finding.of("cache-names-clash", Severity.DRIFTS, Topic.CACHES)
                         .says(
-                                "Names that differ in nothing but capitals",
-                                clash.size() + " of them, " + clash.getFirst() + " for one.")
-                        .measured(Figure.of(clash.size(), "names", clash.getFirst())));
+                                say("core.cache.check.CacheRules.names-that-differ-in-nothing-but"),
+                                say("core.cache.check.CacheRules.of-them-for-one", clash.size(), clash.getFirst()))
+                        .measured(Figure.of(clash.size(), say("core.cache.check.CacheRules.names"), clash.getFirst())));
             }
             if (!strange.isEmpty()) {
                 out.add(Finding.of("cache-names-refused", Severity.DRIFTS, Topic.CACHES)
                         .says(
-                                "Names that some receivers refuse",
-                                strange.size() + " with blanks, signs or letters that are not plain, "
-                                        + strange.getFirst() + " for one; they come back changed.")
-                        .measured(Figure.of(strange.size(), "names", strange.getFirst())));
+                                say("core.cache.check.CacheRules.names-that-some-receivers-refuse"),
+                                say(
+                                        "core.cache.check.CacheRules.with-blanks-signs-or-letters-that",
+                                        strange.size(),
+                                        strange.getFirst()))
+                        .measured(Figure.of(
+                                strange.size(), say("core.cache.check.CacheRules.names"), strange.getFirst())));
             }
         }
     }
@@ -280,17 +313,21 @@ public final class CacheRules {
                         }
                     }
                 }
-                String what = name.equals("uv") ? "UV" : "normals";
+                String what = name.equals("uv") ? "UV" : say("core.cache.check.CacheRules.normals");
                 if (with > 0 && !without.isEmpty()) {
                     out.add(Finding.of(
                                     name.equals("uv") ? "cache-uv-missing" : "cache-normals-missing",
                                     Severity.DRIFTS,
                                     Topic.CACHES)
                             .says(
-                                    "Some meshes have no " + what,
-                                    without.size() + " of " + (with + without.size()) + ", " + without.getFirst()
-                                            + " for one.")
-                            .measured(Figure.of(without.size(), "meshes", without.getFirst())));
+                                    say("core.cache.check.CacheRules.some-meshes-have-no", what),
+                                    say(
+                                            "core.cache.check.CacheRules.of-for-one",
+                                            without.size(),
+                                            (with + without.size()),
+                                            without.getFirst()))
+                            .measured(Figure.of(
+                                    without.size(), say("core.cache.check.CacheRules.meshes"), without.getFirst())));
                 }
                 if (!moving.isEmpty()) {
                     out.add(Finding.of(
@@ -298,10 +335,14 @@ public final class CacheRules {
                                     Severity.NOTE,
                                     Topic.CACHES)
                             .says(
-                                    "The " + what + " of a mesh change over time",
-                                    moving.size() + (moving.size() == 1 ? " mesh, " : " meshes, ") + moving.getFirst()
-                                            + ". Most receivers keep the first sample.")
-                            .measured(Figure.of(moving.size(), "meshes", moving.getFirst())));
+                                    say("core.cache.check.CacheRules.the-of-a-mesh-change-over", what),
+                                    say(
+                                            "core.cache.check.CacheRules.most-receivers-keep-the-first-sample",
+                                            moving.size()
+                                                    + (moving.size() == 1 ? " mesh, " : " meshes, ")
+                                                    + moving.getFirst()))
+                            .measured(Figure.of(
+                                    moving.size(), say("core.cache.check.CacheRules.meshes"), moving.getFirst())));
                 }
             }
         }
@@ -315,19 +356,23 @@ public final class CacheRules {
                 String source = e.node().source();
                 if (e.node().kind() == CacheKind.INSTANCE
                         && (cache.find(source) < 0 || (e.path() + "/").startsWith(source + "/"))) {
-                    lost.add(e.path() + " of " + source);
+                    lost.add(say("core.cache.check.CacheRules.of", e.path(), source));
                 }
             }
             if (!lost.isEmpty()) {
                 out.add(Finding.of("cache-instance-lost", Severity.BREAKS, Topic.CACHES)
                         .says(
                                 lost.size() == 1
-                                        ? "An instance shows nothing"
-                                        : lost.size() + " instances show nothing",
-                                lost.getFirst() + (lost.size() > 1 ? " and others" : "")
-                                        + ": the source is not there, or holds the instance itself.")
-                        .measured(Figure.of(lost.size(), "instances", lost.getFirst()))
-                        .because("The source was dropped or renamed."));
+                                        ? say("core.cache.check.CacheRules.an-instance-shows-nothing")
+                                        : say("core.cache.check.CacheRules.instances-show-nothing", lost.size()),
+                                say(
+                                        "core.cache.check.CacheRules.the-source-is-not-there-or",
+                                        lost.getFirst()
+                                                + (lost.size() > 1
+                                                        ? say("core.cache.check.CacheRules.and-others")
+                                                        : "")))
+                        .measured(Figure.of(lost.size(), say("core.cache.check.CacheRules.instances"), lost.getFirst()))
+                        .because(say("core.cache.check.CacheRules.the-source-was-dropped-or-renamed")));
             }
         }
     }

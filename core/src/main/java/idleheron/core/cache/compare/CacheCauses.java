@@ -1,5 +1,7 @@
 package idleheron.core.cache.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.cache.CacheMesh;
@@ -104,8 +106,13 @@ public final class CacheCauses {
     }
 
     private static String told(double late) {
-        return "The cache comes " + Figure.number(Math.abs(late)) + (Math.abs(late) == 1 ? " frame " : " frames ")
-                + (late > 0 ? "late" : "early");
+        return say(
+                "core.cache.compare.CacheCauses.the-cache-comes",
+                Figure.number(Math.abs(late)),
+                (Math.abs(late) == 1
+                        ? say("core.cache.compare.CacheCauses.frame")
+                        : say("core.cache.compare.CacheCauses.frames")),
+                (late > 0 ? say("core.cache.compare.CacheCauses.late") : say("core.cache.compare.CacheCauses.early")));
     }
 
     /** The number of frames to move by for which the middles of all points lie closest. */
@@ -171,10 +178,12 @@ public final class CacheCauses {
             return;
         }
         String text = size
-                ? "The cache came back " + Figure.number(1 / fit.scale()) + " times as large"
+                ? say("core.cache.compare.CacheCauses.the-cache-came-back-times-as", Figure.number(1 / fit.scale()))
                 : turn
-                        ? "The cache came back turned by " + Figure.number(fit.angleDegrees()) + "°"
-                        : "The cache came back in another place";
+                        ? say(
+                                "core.cache.compare.CacheCauses.the-cache-came-back-turned-by",
+                                Figure.number(fit.angleDegrees()))
+                        : say("core.cache.compare.CacheCauses.the-cache-came-back-in-another");
         Vec3 degrees = RotationOrder.XYZ.angles(fit.rotation());
         tried(
                 size ? "cache-scaled" : turn ? "cache-turned" : "cache-moved",
@@ -282,7 +291,12 @@ public final class CacheCauses {
         if (has < had) {
             tried(
                     "cache-joined",
-                    had + " objects came back as " + (has == 1 ? "one mesh" : has + " meshes"),
+                    say(
+                            "core.cache.compare.CacheCauses.objects-came-back-as",
+                            had,
+                            (has == 1
+                                    ? say("core.cache.compare.CacheCauses.one-mesh")
+                                    : say("core.cache.compare.CacheCauses.meshes", has))),
                     ChangeCache.pieces("**"));
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.core.cache.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.CachePose;
 import idleheron.core.cache.Interpolation;
 import idleheron.core.cache.measure.NearPoints;
@@ -46,7 +48,9 @@ final class CacheDistance {
             CachePose a = new CachePose(pairs.sent);
             CachePose b = new CachePose(pairs.back);
             for (int t = from; t < to; t++) {
-                progress.at((double) done.getAndIncrement() / pairs.times.length, "holding caches together");
+                progress.at(
+                        (double) done.getAndIncrement() / pairs.times.length,
+                        say("core.cache.compare.CacheDistance.holding-caches-together"));
                 a.at(pairs.times[t], Interpolation.LINEAR);
                 b.at(pairs.times[t], Interpolation.LINEAR);
                 for (int i = 0; i < pairs.meshes.length; i++) {

@@ -1,5 +1,7 @@
 package idleheron.core.cache.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -52,7 +54,9 @@ public final class CacheLosses {
             add(
                     out,
                     "cache-names-lost",
-                    Wording.counted(renamed.size(), "object", "objects") + " came back under other names",
+                    say(
+                            "core.cache.compare.CacheLosses.came-back-under-other-names",
+                            Wording.counted(renamed.size(), "object", "objects")),
                     renamed.size(),
                     "objects",
                     renamed.getFirst());
@@ -61,7 +65,9 @@ public final class CacheLosses {
             add(
                     out,
                     "cache-attributes-lost",
-                    "Attributes did not come back: " + Wording.listed(List.copyOf(gone)),
+                    say(
+                            "core.cache.compare.CacheLosses.attributes-did-not-come-back",
+                            Wording.listed(List.copyOf(gone))),
                     gone.size(),
                     "attributes",
                     gone.iterator().next());
@@ -70,7 +76,7 @@ public final class CacheLosses {
             add(
                     out,
                     "cache-properties-lost",
-                    "The user's properties of " + Wording.listed(user) + " did not come back",
+                    say("core.cache.compare.CacheLosses.the-user-s-properties-of-did", Wording.listed(user)),
                     user.size(),
                     "objects",
                     user.getFirst());
@@ -81,7 +87,9 @@ public final class CacheLosses {
             add(
                     out,
                     "cache-instances-spread",
-                    Wording.counted(had, "instance", "instances") + " came back as meshes of their own",
+                    say(
+                            "core.cache.compare.CacheLosses.came-back-as-meshes-of-their",
+                            Wording.counted(had, "instance", "instances")),
                     (double) had,
                     "instances",
                     "");

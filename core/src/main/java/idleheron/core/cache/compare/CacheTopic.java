@@ -1,5 +1,7 @@
 package idleheron.core.cache.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -8,7 +10,6 @@ import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.CachePose;
 import idleheron.core.cache.Interpolation;
-import idleheron.core.cache.Param;
 import idleheron.core.cache.measure.CacheGap;
 import idleheron.core.cache.measure.NearPoints;
 import idleheron.core.job.Progress;
@@ -26,16 +27,16 @@ import org.jspecify.annotations.Nullable;
 /** Baked geometry, object by object and sample by sample. */
 public final class CacheTopic {
     private static final List<String> COLUMNS = List.of(
-            "worst, mm",
-            "what became of it",
-            "95 %, mm",
-            "mean, mm",
-            "RMS, mm",
-            "nearest, mm",
-            "worst at frame",
-            "samples",
-            "points",
-            "found by");
+            say("core.cache.compare.CacheTopic.worst-mm"),
+            say("core.cache.compare.CacheTopic.what-became-of-it"),
+            say("core.cache.compare.CacheTopic.95-mm"),
+            say("core.cache.compare.CacheTopic.mean-mm"),
+            say("core.cache.compare.CacheTopic.rms-mm"),
+            say("core.cache.compare.CacheTopic.nearest-mm"),
+            say("core.cache.compare.CacheTopic.worst-at-frame"),
+            say("core.cache.compare.CacheTopic.samples"),
+            say("core.cache.compare.CacheTopic.points"),
+            say("core.cache.compare.CacheTopic.found-by"));
     private static final double BROKEN = 10;
     private static final int PLOTS = 3;
 
@@ -56,7 +57,7 @@ public final class CacheTopic {
 
     public static TopicResult of(Pair p, Progress progress) {
         if (p.sent.caches().isEmpty() && p.returned.caches().isEmpty()) {
-            return TopicResult.notChecked(Topic.CACHES, "No cache was sent.");
+            return TopicResult.notChecked(Topic.CACHES, say("core.cache.compare.CacheTopic.no-cache-was-sent"));
         }
         try {
             CachePairs pairs = CachePairs.of(p, progress.part(0, 0.3));
@@ -64,13 +65,14 @@ public final class CacheTopic {
                 return TopicResult.of(
                         Topic.CACHES,
                         Verdict.BROKEN,
-                        Figure.of(1, "cache"),
-                        "The cache did not come back.",
+                        Figure.of(1, say("core.cache.compare.CacheTopic.cache")),
+                        say("core.cache.compare.CacheTopic.the-cache-did-not-come-back"),
                         Evidence.NONE);
             }
             return new CacheTopic(p, pairs).result(progress.part(0.3, 1));
         } catch (IOException e) {
-            return TopicResult.notChecked(Topic.CACHES, "The rig could not be baked: " + e.getMessage());
+            return TopicResult.notChecked(
+                    Topic.CACHES, say("core.cache.compare.CacheTopic.the-rig-could-not-be-baked", e.getMessage()));
         }
     }
 
@@ -89,7 +91,17 @@ public final class CacheTopic {
                     object(b, m),
                     true,
                     Double.NaN,
-                    List.of("–", "new", "–", "–", "–", "–", "–", "–", points(b, m), "–")));
+                    List.of(
+                            "–",
+                            say("core.cache.compare.CacheTopic.new"),
+                            "–",
+                            "–",
+                            "–",
+                            "–",
+                            "–",
+                            "–",
+                            points(b, m),
+                            "–")));
             broken = true;
         }
         if (!pairs.complete()) {
@@ -100,17 +112,29 @@ public final class CacheTopic {
                 .thenComparingDouble(r -> -(r.cells().get(0) instanceof Double v ? v : 0)));
         long over = rows.stream().filter(Evidence.Row::over).count();
         Verdict v = over == 0 ? Verdict.CLEAN : broken ? Verdict.BROKEN : Verdict.DRIFTED;
-        return new TopicResult(Topic.CACHES, v, worst, summary(over), new Evidence("object", COLUMNS, rows), plots);
+        return new TopicResult(
+                Topic.CACHES,
+                v,
+                worst,
+                summary(over),
+                new Evidence(say("core.cache.compare.CacheTopic.object"), COLUMNS, rows),
+                plots);
     }
 
     private String summary(long over) {
         int n = pairs.meshes.length;
         if (over == 0) {
-            return n + (n == 1 ? " object" : " objects") + " at " + pairs.times.length
-                    + " samples: nothing moved by more than " + Figure.number(worst.value()) + " mm.";
+            return say(
+                    "core.cache.compare.CacheTopic.at-samples-nothing-moved-by-more",
+                    n
+                            + (n == 1
+                                    ? say("core.cache.compare.CacheTopic.object-2")
+                                    : say("core.cache.compare.CacheTopic.objects")),
+                    pairs.times.length,
+                    Figure.number(worst.value()));
         }
-        String gone = missing == 0 ? "" : missing + " of " + n + " objects did not come back as such. ";
-        return gone + "Points are up to " + Figure.number(worst.value()) + " mm off.";
+        String gone = missing == 0 ? "" : say("core.cache.compare.CacheTopic.of-objects-did-not-come-back", missing, n);
+        return say("core.cache.compare.CacheTopic.points-are-up-to-mm-off", gone, Figure.number(worst.value()));
     }
 
     private static Evidence.Row row(String subject, boolean over, double seconds, List<Object> cells) {
@@ -129,9 +153,17 @@ public final class CacheTopic {
         boolean over = Math.max(Math.abs(first), Math.abs(last)) > p.tolerances.frames();
         if (over) {
             broken = true;
-            String told = "frames " + Figure.number(rate.frame(s[0])) + " – " + Figure.number(rate.frame(s[1]))
-                    + " became " + Figure.number(rate.frame(r[0])) + " – " + Figure.number(rate.frame(r[1]));
-            rows.add(row("range", true, s[0], List.of("–", told, "–", "–", "–", "–", "–", "–", "–", "–")));
+            String told = say(
+                    "core.cache.compare.CacheTopic.frames-became",
+                    Figure.number(rate.frame(s[0])),
+                    Figure.number(rate.frame(s[1])),
+                    Figure.number(rate.frame(r[0])),
+                    Figure.number(rate.frame(r[1])));
+            rows.add(row(
+                    say("core.cache.compare.CacheTopic.range"),
+                    true,
+                    s[0],
+                    List.of("–", told, "–", "–", "–", "–", "–", "–", "–", "–")));
         }
     }
 
@@ -150,7 +182,9 @@ public final class CacheTopic {
                         c.seconds(),
                         List.of(
                                 c.back() ? (Object) c.mm() : "–",
-                                c.back() ? "turned by " + Figure.number(c.degrees()) + "°" : "missing",
+                                c.back()
+                                        ? say("core.cache.compare.CacheTopic.turned-by", Figure.number(c.degrees()))
+                                        : say("core.cache.compare.CacheTopic.missing"),
                                 "–",
                                 "–",
                                 "–",
@@ -158,7 +192,7 @@ public final class CacheTopic {
                                 rate.frame(c.seconds()),
                                 "–",
                                 "–",
-                                c.back() ? "path" : "–")));
+                                c.back() ? say("core.cache.compare.CacheTopic.path") : "–")));
             }
         }
     }
@@ -174,7 +208,17 @@ public final class CacheTopic {
                     path,
                     true,
                     Double.NaN,
-                    List.of("–", "missing", "–", "–", "–", "–", "–", (double) m.count(), (double) m.points(0), "–")));
+                    List.of(
+                            "–",
+                            say("core.cache.compare.CacheTopic.missing"),
+                            "–",
+                            "–",
+                            "–",
+                            "–",
+                            "–",
+                            (double) m.count(),
+                            (double) m.points(0),
+                            "–")));
             return;
         }
         CacheNode back = b.node(pairs.partner[i]);
@@ -183,7 +227,8 @@ public final class CacheTopic {
         if (mm > worst.value()) {
             worst = new Figure(mm, "mm", path, "", rate.frame(pairs.times[at]));
         }
-        String state = state(sent, back, object(b, pairs.partner[i]), d, i);
+        String state = ObjectState.of(
+                sent, back, pairs.found[i].equals("place") ? object(b, pairs.partner[i]) : "", d.hidden[i]);
         boolean topology = d.nearest[i] || m.topologyHolds() != new CacheMesh(back).topologyHolds();
         boolean over = mm > p.tolerances.clipPosition() || topology || d.hidden[i] > 0;
         broken |= topology || mm > BROKEN * p.tolerances.clipPosition();
@@ -211,55 +256,6 @@ public final class CacheTopic {
             sum += v;
         }
         return sum / Math.max(1, d.mean[i].length);
-    }
-
-    private String state(CacheNode sent, CacheNode back, String called, CacheDistance d, int i) {
-        List<String> out = new ArrayList<>();
-        if (pairs.found[i].equals("place")) {
-            out.add("now " + last(called));
-        }
-        CacheMesh m = new CacheMesh(sent);
-        CacheMesh r = new CacheMesh(back);
-        if (m.points(0) != r.points(0)) {
-            out.add("now " + r.points(0) + " points");
-        }
-        if (m.topologyHolds() != r.topologyHolds()) {
-            out.add(r.topologyHolds() ? "topology no longer changes" : "topology changes now");
-        }
-        if (d.hidden[i] > 0) {
-            out.add("shown else at " + d.hidden[i] + " samples");
-        }
-        for (Param q : sent.params()) {
-            Param there = back.param(q.name());
-            if (there == null) {
-                out.add(q.name() + " lost");
-            } else if (!alike(q, there)) {
-                out.add(q.name() + " changed");
-            }
-        }
-        if (!sent.user().isEmpty() && back.user().isEmpty()) {
-            out.add("user properties lost");
-        }
-        return out.isEmpty() ? "there" : String.join(", ", out);
-    }
-
-    private static boolean alike(Param a, Param b) {
-        if (a.values().count() == 0
-                || b.values().count() == 0
-                || a.values().type().isText()) {
-            return a.values().count() == b.values().count();
-        }
-        double[] x = a.flat(0);
-        double[] y = b.flat(0);
-        if (x.length != y.length) {
-            return false;
-        }
-        for (int k = 0; k < x.length; k++) {
-            if (Math.abs(x[k] - y[k]) > 1e-4 * Math.max(1, Math.abs(x[k]))) {
-                return false;
-            }
-        }
-        return true;
     }
 
     /** The farthest that any point of one is from the closest of the other, in metres. */
@@ -291,12 +287,12 @@ public final class CacheTopic {
             worst = new Figure(mm, "mm", "everything", "", rate.frame(gap.seconds()));
         }
         rows.add(row(
-                "everything",
+                say("core.cache.compare.CacheTopic.everything"),
                 over,
                 gap.seconds(),
                 List.of(
                         mm,
-                        b.meshes().length + " for " + a.meshes().length + " objects",
+                        say("core.cache.compare.CacheTopic.for-objects", b.meshes().length, a.meshes().length),
                         "–",
                         "–",
                         "–",
@@ -304,11 +300,12 @@ public final class CacheTopic {
                         rate.frame(gap.seconds()),
                         (double) gap.moments(),
                         "–",
-                        "closest points")));
+                        say("core.cache.compare.CacheTopic.closest-points"))));
         if (gap.moments() > 1) {
             double[] top = Arrays.stream(gap.worstAt()).map(x -> x * 1000).toArray();
             double[] mid = Arrays.stream(gap.meanAt()).map(x -> x * 1000).toArray();
-            plots.add(series("Everything, to the closest point", gap.times(), top, mid));
+            plots.add(series(
+                    say("core.cache.compare.CacheTopic.everything-to-the-closest-point"), gap.times(), top, mid));
         }
     }
 
@@ -325,8 +322,9 @@ public final class CacheTopic {
                 mid[t] += d.mean[i][t] * 1000.0 / pairs.meshes.length;
             }
         }
-        String name = worst.subject().isEmpty() ? "" : ", worst in " + last(worst.subject());
-        plots.add(series("All objects" + name, pairs.times, top, mid));
+        String name =
+                worst.subject().isEmpty() ? "" : say("core.cache.compare.CacheTopic.worst-in", last(worst.subject()));
+        plots.add(series(say("core.cache.compare.CacheTopic.all-objects", name), pairs.times, top, mid));
         java.util.stream.IntStream.range(0, pairs.meshes.length)
                 .boxed()
                 .sorted(Comparator.comparingDouble(i -> -d.worst[i][d.worstAt(i)]))

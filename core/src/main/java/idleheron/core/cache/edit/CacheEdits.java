@@ -1,5 +1,7 @@
 package idleheron.core.cache.edit;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
@@ -137,7 +139,7 @@ public final class CacheEdits {
      */
     public static Cache regroup(Cache cache, Map<String, String> plan) {
         if (plan.values().stream().distinct().count() < plan.size()) {
-            throw new IllegalArgumentException("several objects would have the same path; use a star for what differs");
+            throw new IllegalArgumentException(say("core.cache.edit.CacheEdits.several-objects-would-have-the-same"));
         }
         Map<String, CacheNode> goes = new LinkedHashMap<>();
         for (Map.Entry<String, String> e : plan.entrySet()) {
@@ -234,8 +236,8 @@ public final class CacheEdits {
         List<CacheNode> children = new ArrayList<>(into.children());
         if (at == names.size() - 1) {
             if (children.stream().anyMatch(c -> c.name().equals(what.name()))) {
-                throw new IllegalArgumentException(
-                        "/" + String.join("/", names) + " is there already; choose another path");
+                throw new IllegalArgumentException(say(
+                        "core.cache.edit.CacheEdits.is-there-already-choose-another-path", String.join("/", names)));
             }
             children.add(what);
             return into.withChildren(children);
@@ -262,14 +264,16 @@ public final class CacheEdits {
         for (int i : pose.meshes()) {
             if (which.matches(pose.placed().get(i).path())) {
                 if (!new CacheMesh(pose.node(i)).topologyHolds()) {
-                    throw new IllegalArgumentException(
-                            pose.placed().get(i).path() + " changes its topology and cannot be joined");
+                    throw new IllegalArgumentException(say(
+                            "core.cache.edit.CacheEdits.changes-its-topology-and-cannot-be",
+                            pose.placed().get(i).path()));
                 }
                 meshes.add(i);
             }
         }
         if (meshes.size() < 2) {
-            throw new IllegalArgumentException("at least two meshes are needed to join, found " + meshes.size());
+            throw new IllegalArgumentException(
+                    say("core.cache.edit.CacheEdits.at-least-two-meshes-are-needed", meshes.size()));
         }
         CacheNode joined = new MeshJoin(cache, meshes.stream().mapToInt(i -> i).toArray()).named(name);
         Cache left = drop(cache, which);

@@ -1,5 +1,7 @@
 package idleheron.core.cache.edit;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
@@ -240,7 +242,7 @@ public final class MeshSplit {
     public List<CacheNode> byParam(String name) {
         Param p = node.param(name);
         if (p == null) {
-            throw new IllegalArgumentException(node.name() + " has no attribute " + name);
+            throw new IllegalArgumentException(say("core.cache.edit.MeshSplit.has-no-attribute", node.name(), name));
         }
         int e = p.values().extent();
         Samples at = p.indices();
@@ -255,7 +257,9 @@ public final class MeshSplit {
                 case "uni" -> f;
                 case "fvr" -> starts[f];
                 case "vtx", "var" -> counts[f] == 0 ? 0 : indices[starts[f]];
-                default -> throw new IllegalArgumentException(name + " has one value for the whole of " + node.name());
+                default ->
+                    throw new IllegalArgumentException(
+                            say("core.cache.edit.MeshSplit.has-one-value-for-the-whole", name, node.name()));
             };
             int value = at == null ? element : lookup[element];
             String told = texts.isEmpty()

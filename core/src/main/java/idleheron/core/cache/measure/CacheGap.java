@@ -1,5 +1,7 @@
 package idleheron.core.cache.measure;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CachePose;
 import idleheron.core.cache.Interpolation;
@@ -41,7 +43,7 @@ public record CacheGap(double worst, double seconds, double[] times, double[] wo
         double worst = 0;
         double when = times[0];
         for (int i = 0; i < times.length; i++) {
-            progress.at((double) i / times.length, "holding surfaces together");
+            progress.at((double) i / times.length, say("core.cache.measure.CacheGap.holding-surfaces-together"));
             float[] x = points(pa, times[i], before);
             float[] y = points(pb, times[i], after);
             double[] there = one(x, y);

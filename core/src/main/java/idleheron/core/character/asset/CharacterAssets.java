@@ -1,5 +1,7 @@
 package idleheron.core.character.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -50,20 +52,28 @@ public final class CharacterAssets implements AssetKind {
             Set.of(Topic.HIERARCHY, Topic.REST_POSE, Topic.JOINT_ORIENTATION, Topic.SKIN_WEIGHTS);
 
     private static final List<FactTable> TABLES = List.of(
-            new FactTable("Joints", JOINTS, s -> s.joints().size(), CharacterTables::joints),
             new FactTable(
-                    "Surfaces",
+                    say("core.character.asset.CharacterAssets.joints"),
+                    JOINTS,
+                    s -> s.joints().size(),
+                    CharacterTables::joints),
+            new FactTable(
+                    say("core.character.asset.CharacterAssets.surfaces"),
                     Set.of(Topic.SURFACES),
                     s -> s.meshes().size(),
                     f -> CharacterTables.surfaces(f.scene())),
-            new FactTable("Clips", Set.of(Topic.CLIPS), s -> s.clips().size(), f -> CharacterTables.clips(f.scene())),
             new FactTable(
-                    "Blend shapes",
+                    say("core.character.asset.CharacterAssets.clips"),
+                    Set.of(Topic.CLIPS),
+                    s -> s.clips().size(),
+                    f -> CharacterTables.clips(f.scene())),
+            new FactTable(
+                    say("core.character.asset.CharacterAssets.blend-shapes"),
                     Set.of(Topic.BLEND_SHAPES),
                     CharacterAssets::shapes,
                     f -> CharacterTables.shapes(f.scene())),
             new FactTable(
-                    "Materials",
+                    say("core.character.asset.CharacterAssets.materials"),
                     Set.of(Topic.MATERIALS),
                     s -> s.materials().size(),
                     f -> CharacterTables.materials(f.scene())));
@@ -126,13 +136,19 @@ public final class CharacterAssets implements AssetKind {
     @Override
     public String word(Scene s) {
         boolean skinned = s.meshes().stream().anyMatch(m -> m.skin() != null);
-        return skinned ? "rigged character" : s.joints().isEmpty() ? "prop" : "skeleton";
+        return skinned
+                ? say("core.character.asset.CharacterAssets.rigged-character")
+                : s.joints().isEmpty()
+                        ? say("core.character.asset.CharacterAssets.prop")
+                        : say("core.character.asset.CharacterAssets.skeleton");
     }
 
     @Override
     public String summary(Scene s) {
-        return Figure.thousands(s.pointCount()) + " points · "
-                + Wording.counted(s.joints().size(), "joint");
+        return say(
+                "core.character.asset.CharacterAssets.points",
+                Figure.thousands(s.pointCount()),
+                Wording.counted(s.joints().size(), "joint"));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.character.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.finding.Facts;
 import idleheron.core.kind.FactGroup;
@@ -26,37 +28,48 @@ final class CharacterFigures {
         Stage s = scene.stage();
         return List.of(
                 new FactGroup(
-                        "As declared",
+                        say("core.character.asset.CharacterFigures.as-declared"),
                         List.of(
-                                new FactLine("up", s.axes().up().label()),
-                                new FactLine("front", s.axes().front().label()),
-                                new FactLine("handed", s.axes().handedness()),
-                                new FactLine("unit", s.unitLabel()),
-                                new FactLine("rate", s.rate().label() + " /s"),
                                 new FactLine(
-                                        "range",
+                                        say("core.character.asset.CharacterFigures.up"),
+                                        s.axes().up().label()),
+                                new FactLine(
+                                        say("core.character.asset.CharacterFigures.front"),
+                                        s.axes().front().label()),
+                                new FactLine(
+                                        say("core.character.asset.CharacterFigures.handed"),
+                                        s.axes().handedness()),
+                                new FactLine(say("core.character.asset.CharacterFigures.unit"), s.unitLabel()),
+                                new FactLine(
+                                        say("core.character.asset.CharacterFigures.rate"),
+                                        s.rate().label() + " /s"),
+                                new FactLine(
+                                        say("core.character.asset.CharacterFigures.range"),
                                         Figure.number(s.rate().frame(s.startSeconds())) + " – "
                                                 + Figure.number(s.rate().frame(s.endSeconds()))))),
                 new FactGroup(
-                        "Measured",
+                        say("core.character.asset.CharacterFigures.measured"),
                         List.of(
                                 new FactLine(
-                                        "height",
+                                        say("core.character.asset.CharacterFigures.height"),
                                         Double.isNaN(f.height())
                                                 ? "–"
                                                 : String.format(Locale.ROOT, "%.3f m", f.height())),
-                                new FactLine("bones along", along(f)),
-                                new FactLine("influences", influences(scene)),
-                                new FactLine("sum of weights", sums(scene)),
+                                new FactLine(say("core.character.asset.CharacterFigures.bones-along"), along(f)),
                                 new FactLine(
-                                        "roots",
+                                        say("core.character.asset.CharacterFigures.influences"), influences(scene)),
+                                new FactLine(say("core.character.asset.CharacterFigures.sum-of-weights"), sums(scene)),
+                                new FactLine(
+                                        say("core.character.asset.CharacterFigures.roots"),
                                         Integer.toString(scene.skeletonRoots().size())),
                                 new FactLine(
-                                        "pictures found",
-                                        scene.textures().stream()
+                                        say("core.character.asset.CharacterFigures.pictures-found"),
+                                        say(
+                                                "core.character.asset.CharacterFigures.of",
+                                                scene.textures().stream()
                                                         .filter(Texture::found)
-                                                        .count() + " of "
-                                                + scene.textures().size()))));
+                                                        .count(),
+                                                scene.textures().size())))));
     }
 
     static List<FactGroup> cargo(Scene s) {
@@ -64,16 +77,23 @@ final class CharacterFigures {
         out.add(new FactGroup(
                 "",
                 List.of(
-                        new FactLine("joints", Integer.toString(s.joints().size())),
-                        new FactLine("points", Figure.thousands(s.pointCount())),
                         new FactLine(
-                                "axes and unit",
+                                say("core.character.asset.CharacterFigures.joints"),
+                                Integer.toString(s.joints().size())),
+                        new FactLine(
+                                say("core.character.asset.CharacterFigures.points"), Figure.thousands(s.pointCount())),
+                        new FactLine(
+                                say("core.character.asset.CharacterFigures.axes-and-unit"),
                                 s.stage().axes().describe() + ", " + s.stage().unitLabel()))));
         if (!s.meshes().isEmpty()) {
             out.add(new FactGroup(
-                    "Meshes",
+                    say("core.character.asset.CharacterFigures.meshes"),
                     s.meshes().stream()
-                            .map(m -> new FactLine(m.name(), Figure.thousands(m.pointCount()) + " points"))
+                            .map(m -> new FactLine(
+                                    m.name(),
+                                    say(
+                                            "core.character.asset.CharacterFigures.points-2",
+                                            Figure.thousands(m.pointCount()))))
                             .toList()));
         }
         List<String> shapes = s.meshes().stream()
@@ -81,7 +101,9 @@ final class CharacterFigures {
                 .map(BlendShape::name)
                 .toList();
         if (!shapes.isEmpty()) {
-            out.add(new FactGroup("Blend shapes", List.of(new FactLine("", String.join(", ", shapes)))));
+            out.add(new FactGroup(
+                    say("core.character.asset.CharacterFigures.blend-shapes"),
+                    List.of(new FactLine("", String.join(", ", shapes)))));
         }
         return out;
     }
@@ -99,7 +121,11 @@ final class CharacterFigures {
         int total = all;
         return n.entrySet().stream()
                 .max(Map.Entry.comparingByValue())
-                .map(e -> e.getKey().label().toLowerCase(Locale.ROOT) + " (" + e.getValue() + " of " + total + ")")
+                .map(e -> say(
+                        "core.character.asset.CharacterFigures.of-2",
+                        e.getKey().label().toLowerCase(Locale.ROOT),
+                        e.getValue(),
+                        total))
                 .orElse("–");
     }
 
@@ -109,7 +135,7 @@ final class CharacterFigures {
             Skin k = m.skin();
             most = k == null ? most : Math.max(most, k.maxInfluences());
         }
-        return most == 0 ? "–" : "max " + most;
+        return most == 0 ? "–" : say("core.character.asset.CharacterFigures.max", most);
     }
 
     private static String sums(Scene s) {

@@ -1,5 +1,7 @@
 package idleheron.core.character.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.kind.FactLine;
@@ -22,25 +24,34 @@ final class CharacterLines {
     static List<FactLine> of(Scene s) {
         List<FactLine> out = new ArrayList<>();
         s.meshes().forEach(m -> mesh(m, out));
-        s.clips().forEach(c -> out.add(new FactLine("clip", clip(c))));
+        s.clips().forEach(c -> out.add(new FactLine(say("core.character.asset.CharacterLines.clip"), clip(c))));
         for (Material m : s.materials()) {
             out.add(new FactLine(
-                    "material",
-                    m.name() + ": " + (m.model().isEmpty() ? "no model" : m.model()) + ", "
-                            + Wording.counted(m.uses().size(), "picture") + ", "
-                            + Wording.counted(m.properties().size(), "value") + " kept as they are"));
+                    say("core.character.asset.CharacterLines.material"),
+                    say(
+                            "core.character.asset.CharacterLines.kept-as-they-are",
+                            m.name(),
+                            (m.model().isEmpty() ? say("core.character.asset.CharacterLines.no-model") : m.model()),
+                            Wording.counted(m.uses().size(), "picture"),
+                            Wording.counted(m.properties().size(), "value"))));
         }
         double[] used = s.textures().isEmpty() ? new double[0] : UsedTexels.shares(s);
         for (int i = 0; i < used.length; i++) {
             Texture t = s.textures().get(i);
             byte[] inside = t.content();
             out.add(new FactLine(
-                    "picture",
+                    say("core.character.asset.CharacterLines.picture"),
                     t.fileName() + ": "
-                            + (inside != null ? "inside, " + inside.length + " bytes" : t.found() ? "found" : "missing")
+                            + (inside != null
+                                    ? say("core.character.asset.CharacterLines.inside-bytes", inside.length)
+                                    : t.found()
+                                            ? say("core.character.asset.CharacterLines.found")
+                                            : say("core.character.asset.CharacterLines.missing"))
                             + (Double.isNaN(used[i])
-                                    ? ", on no face"
-                                    : ", faces use " + Math.round(100 * used[i]) + " % of it")));
+                                    ? say("core.character.asset.CharacterLines.on-no-face")
+                                    : say(
+                                            "core.character.asset.CharacterLines.faces-use-of-it",
+                                            Math.round(100 * used[i])))));
         }
         return out;
     }
@@ -48,29 +59,48 @@ final class CharacterLines {
     private static void mesh(Mesh m, List<FactLine> out) {
         Skin skin = m.skin();
         out.add(new FactLine(
-                "mesh",
+                say("core.character.asset.CharacterLines.mesh"),
                 m.name() + ": " + Wording.counted(m.pointCount(), "point") + ", "
                         + Wording.counted(m.faceCount(), "face") + ", "
                         + Wording.counted(m.shapes().size(), "blend shape")
                         + (skin == null
                                 ? ""
-                                : ", skinned to " + Wording.counted(skin.joints().length, "joint") + ", at most "
-                                        + skin.maxInfluences() + " on a point"
-                                        + (skin.style().isPlain()
+                                : say(
+                                        "core.character.asset.CharacterLines.skinned-to-at-most-on-a",
+                                        Wording.counted(skin.joints().length, "joint"),
+                                        skin.maxInfluences(),
+                                        (skin.style().isPlain()
                                                 ? ""
-                                                : ", " + skin.style().method().label()))));
+                                                : ", " + skin.style().method().label())))));
         for (MeshLayer l : m.layers()) {
             out.add(new FactLine(
                     "",
-                    l.kind().label() + " by " + l.domain().name().toLowerCase(Locale.ROOT) + ", "
-                            + Wording.counted(l.entries(), "value") + (l.name().isEmpty() ? "" : ", " + l.name())));
+                    say(
+                            "core.character.asset.CharacterLines.by",
+                            l.kind().label(),
+                            l.domain().name().toLowerCase(Locale.ROOT),
+                            Wording.counted(l.entries(), "value"),
+                            (l.name().isEmpty() ? "" : ", " + l.name()))));
         }
     }
 
     private static String clip(Clip c) {
-        return c.name() + ": frames " + Figure.number(c.firstFrame()) + " to " + Figure.number(c.lastFrame()) + " at "
-                + c.rate().label() + " /s, " + c.movedNodes().size() + " nodes move"
-                + (c.isLayered() ? ", " + Wording.counted(c.layers().size(), "layer") + " on top" : "")
-                + (c.values().isEmpty() ? "" : ", " + c.values().size() + " other properties move");
+        return say(
+                "core.character.asset.CharacterLines.frames-to-at-s-nodes-move",
+                c.name(),
+                Figure.number(c.firstFrame()),
+                Figure.number(c.lastFrame()),
+                c.rate().label(),
+                c.movedNodes().size(),
+                (c.isLayered()
+                        ? say(
+                                "core.character.asset.CharacterLines.on-top",
+                                Wording.counted(c.layers().size(), "layer"))
+                        : ""),
+                (c.values().isEmpty()
+                        ? ""
+                        : say(
+                                "core.character.asset.CharacterLines.other-properties-move",
+                                c.values().size())));
     }
 }

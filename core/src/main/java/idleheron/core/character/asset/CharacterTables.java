@@ -1,5 +1,7 @@
 package idleheron.core.character.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.finding.Facts;
 import idleheron.core.math.SignedAxis;
@@ -40,10 +42,20 @@ public final class CharacterTables {
                             along == null ? "–" : along.label().toLowerCase(java.util.Locale.ROOT),
                             Double.isNaN(bind) ? (Object) "–" : (Object) bind,
                             (double) f.points(j),
-                            moving.contains(j) ? "keys" : "still")));
+                            moving.contains(j)
+                                    ? say("core.character.asset.CharacterTables.keys")
+                                    : say("core.character.asset.CharacterTables.still"))));
         }
         return new Evidence(
-                "joint", List.of("parent", "length m", "bone along", "rest to bind °", "points", "motion"), rows);
+                say("core.character.asset.CharacterTables.joint"),
+                List.of(
+                        say("core.character.asset.CharacterTables.parent"),
+                        say("core.character.asset.CharacterTables.length-m"),
+                        say("core.character.asset.CharacterTables.bone-along"),
+                        say("core.character.asset.CharacterTables.rest-to-bind"),
+                        say("core.character.asset.CharacterTables.points"),
+                        say("core.character.asset.CharacterTables.motion")),
+                rows);
     }
 
     public static Evidence surfaces(Scene s) {
@@ -60,9 +72,16 @@ public final class CharacterTables {
                                 (double) m.pointCount(),
                                 (double) m.faceCount(),
                                 (double) m.uvSets().size(),
-                                m.normals() == null ? "none" : "per corner",
+                                m.normals() == null
+                                        ? say("core.character.asset.CharacterTables.none")
+                                        : say("core.character.asset.CharacterTables.per-corner"),
                                 (double) n.materials().length,
-                                k == null ? "rigid" : k.joints().length + " joints, at most " + k.maxInfluences(),
+                                k == null
+                                        ? say("core.character.asset.CharacterTables.rigid")
+                                        : say(
+                                                "core.character.asset.CharacterTables.joints-at-most",
+                                                k.joints().length,
+                                                k.maxInfluences()),
                                 k == null ? "–" : k.style().method().label(),
                                 m.layers().isEmpty()
                                         ? "–"
@@ -75,8 +94,16 @@ public final class CharacterTables {
             }
         }
         return new Evidence(
-                "mesh",
-                List.of("points", "faces", "UV sets", "normals", "materials", "skin", "skinning", "also"),
+                say("core.character.asset.CharacterTables.mesh"),
+                List.of(
+                        say("core.character.asset.CharacterTables.points"),
+                        say("core.character.asset.CharacterTables.faces"),
+                        say("core.character.asset.CharacterTables.uv-sets"),
+                        say("core.character.asset.CharacterTables.normals"),
+                        say("core.character.asset.CharacterTables.materials"),
+                        say("core.character.asset.CharacterTables.skin"),
+                        say("core.character.asset.CharacterTables.skinning"),
+                        say("core.character.asset.CharacterTables.also")),
                 rows);
     }
 
@@ -102,16 +129,16 @@ public final class CharacterTables {
                             (double) c.values().size())));
         }
         return new Evidence(
-                "clip",
+                say("core.character.asset.CharacterTables.clip"),
                 List.of(
-                        "first frame",
-                        "last frame",
-                        "rate /s",
-                        "length s",
-                        "nodes",
-                        "blend shapes",
-                        "layers",
-                        "other properties"),
+                        say("core.character.asset.CharacterTables.first-frame"),
+                        say("core.character.asset.CharacterTables.last-frame"),
+                        say("core.character.asset.CharacterTables.rate-s"),
+                        say("core.character.asset.CharacterTables.length-s"),
+                        say("core.character.asset.CharacterTables.nodes"),
+                        say("core.character.asset.CharacterTables.blend-shapes"),
+                        say("core.character.asset.CharacterTables.layers"),
+                        say("core.character.asset.CharacterTables.other-properties")),
                 rows);
     }
 
@@ -138,7 +165,14 @@ public final class CharacterTables {
                                 worst * s.stage().metersPerUnit() * 1000)));
             }
         }
-        return new Evidence("blend shape", List.of("mesh", "targets", "points", "largest move mm"), rows);
+        return new Evidence(
+                say("core.character.asset.CharacterTables.blend-shape"),
+                List.of(
+                        say("core.character.asset.CharacterTables.mesh"),
+                        say("core.character.asset.CharacterTables.targets"),
+                        say("core.character.asset.CharacterTables.points"),
+                        say("core.character.asset.CharacterTables.largest-move-mm")),
+                rows);
     }
 
     public static Evidence materials(Scene s) {
@@ -152,7 +186,13 @@ public final class CharacterTables {
                             m.model().isEmpty() ? "–" : m.model(),
                             m.opacity(),
                             t == null ? "–" : t.path(),
-                            t == null ? "–" : t.content() != null ? "inside" : t.found() ? "found" : "missing",
+                            t == null
+                                    ? "–"
+                                    : t.content() != null
+                                            ? say("core.character.asset.CharacterTables.inside")
+                                            : t.found()
+                                                    ? say("core.character.asset.CharacterTables.found")
+                                                    : say("core.character.asset.CharacterTables.missing"),
                             m.properties().isEmpty()
                                     ? "–"
                                     : String.join(
@@ -161,7 +201,15 @@ public final class CharacterTables {
                                                     .map(f -> f.name() + " " + f.shown())
                                                     .toList()))));
         }
-        return new Evidence("material", List.of("model", "opacity", "picture", "state", "also"), rows);
+        return new Evidence(
+                say("core.character.asset.CharacterTables.material"),
+                List.of(
+                        say("core.character.asset.CharacterTables.model"),
+                        say("core.character.asset.CharacterTables.opacity"),
+                        say("core.character.asset.CharacterTables.picture"),
+                        say("core.character.asset.CharacterTables.state"),
+                        say("core.character.asset.CharacterTables.also")),
+                rows);
     }
 
     private static Evidence.Row row(String subject, int node, List<Object> cells) {

@@ -1,5 +1,7 @@
 package idleheron.core.character.cause;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.character.compare.MotionMatch;
@@ -70,8 +72,10 @@ public final class ClipCauses {
         if (sent != null) {
             out.add(new Candidate(
                     "rate-misread",
-                    "Frames were kept and seconds were not: " + sent.rate().label() + " frames a second were read as "
-                            + p.returned.stage().rate().label(),
+                    say(
+                            "core.character.cause.ClipCauses.frames-were-kept-and-seconds-were",
+                            sent.rate().label(),
+                            p.returned.stage().rate().label()),
                     new RetimeClips(sent.rate()),
                     Candidate.CLIPS,
                     true));
@@ -117,8 +121,12 @@ public final class ClipCauses {
             boolean alike = with.size() == matched && alike(with);
             double by = -with.values().iterator().next() * rate;
             String text = alike
-                    ? "Every clip was shifted by " + Figure.number(rounded(by)) + " frames"
-                    : (zero ? "Clips were moved to start at frame 0: " : "Clips were shifted, each by its own frames: ")
+                    ? say(
+                            "core.character.cause.ClipCauses.every-clip-was-shifted-by-frames",
+                            Figure.number(rounded(by)))
+                    : (zero
+                                    ? say("core.character.cause.ClipCauses.clips-were-moved-to-start-at")
+                                    : say("core.character.cause.ClipCauses.clips-were-shifted-each-by-its"))
                             + listed(with, rate);
             ShiftClips remedy = alike ? new ShiftClips(with.values().iterator().next()) : new ShiftClips(0, with, true);
             out.add(new Candidate("clips-shifted", text, remedy, Candidate.CLIPS));
@@ -126,7 +134,7 @@ public final class ClipCauses {
         if (!under.isEmpty()) {
             out.add(new Candidate(
                     "motion-shifted",
-                    "The motion lies elsewhere under ranges that stayed: " + listed(under, rate),
+                    say("core.character.cause.ClipCauses.the-motion-lies-elsewhere-under-ranges", listed(under, rate)),
                     new ShiftClips(0, under, false),
                     Candidate.CLIPS));
         }
@@ -143,7 +151,10 @@ public final class ClipCauses {
 
     private static String listed(Map<String, Double> back, double rate) {
         return Wording.listed(back.entrySet().stream()
-                .map(e -> e.getKey() + " by " + Figure.number(rounded(-e.getValue() * rate)) + " frames")
+                .map(e -> say(
+                        "core.character.cause.ClipCauses.by-frames",
+                        e.getKey(),
+                        Figure.number(rounded(-e.getValue() * rate))))
                 .toList());
     }
 
@@ -192,8 +203,12 @@ public final class ClipCauses {
                 : factor;
         out.add(new Candidate(
                 "motion-scaled",
-                (names.size() == 1 ? "Animated translations of " + names.getFirst() : "Animated translations")
-                        + " were scaled by " + Figure.number(f) + " and the bones were not",
+                say(
+                        "core.character.cause.ClipCauses.were-scaled-by-and-the-bones",
+                        (names.size() == 1
+                                ? say("core.character.cause.ClipCauses.animated-translations-of", names.getFirst())
+                                : say("core.character.cause.ClipCauses.animated-translations")),
+                        Figure.number(f)),
                 new ScaleMotion(1 / f, names),
                 Candidate.CLIPS));
     }

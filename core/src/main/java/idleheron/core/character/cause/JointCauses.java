@@ -1,5 +1,7 @@
 package idleheron.core.character.cause;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.character.compare.HierarchyTopic;
@@ -48,7 +50,10 @@ public final class JointCauses {
         for (int j : p.returned.joints()) {
             if (p.matching.back()[j] < 0 && HierarchyTopic.isExtraRoot(p, j)) {
                 String name = p.returned.nodes().get(j).name();
-                out.add(new Candidate("extra-root", "A root, " + name + ", was put on top", new SingleRoot(name))
+                out.add(new Candidate(
+                                "extra-root",
+                                say("core.character.cause.JointCauses.a-root-was-put-on-top", name),
+                                new SingleRoot(name))
                         .opening());
             }
         }
@@ -62,7 +67,10 @@ public final class JointCauses {
             }
         }
         if (!names.isEmpty()) {
-            out.add(new Candidate("tip-joints-added", names.size() + " tip joints were added", new DropJoints(names)));
+            out.add(new Candidate(
+                    "tip-joints-added",
+                    say("core.character.cause.JointCauses.tip-joints-were-added", names.size()),
+                    new DropJoints(names)));
         }
     }
 
@@ -75,9 +83,11 @@ public final class JointCauses {
         String axes = alongChange(p);
         out.add(new Candidate(
                 "joints-re-aimed",
-                "The bones were re-aimed" + axes + ", every joint turned by "
-                        + Figure.number(Math.rint(SwingTwist.angle(k) * 100) / 100) + "° about its own "
-                        + RestTopics.about(k, SwingTwist.angle(k)),
+                say(
+                        "core.character.cause.JointCauses.the-bones-were-re-aimed-every",
+                        axes,
+                        Figure.number(Math.rint(SwingTwist.angle(k) * 100) / 100),
+                        RestTopics.about(k, SwingTwist.angle(k))),
                 new TurnJoints(back)));
     }
 
@@ -116,9 +126,17 @@ public final class JointCauses {
         if (!turns.isEmpty() && turns.size() < joints.length) {
             out.add(new Candidate(
                     "some-joints-re-aimed",
-                    Wording.counted(names.size(), "joint was", "joints were") + " turned about "
-                            + (names.size() == 1 ? "itself" : "themselves, not all alike") + ", by up to "
-                            + Figure.number(Math.rint(worst * 100) / 100) + "°: " + Wording.listed(names),
+                    say(
+                            "core.character.cause.JointCauses.turned-about-by-up-to",
+                            Wording.counted(
+                                    names.size(),
+                                    say("core.character.cause.JointCauses.joint-was"),
+                                    say("core.character.cause.JointCauses.joints-were")),
+                            (names.size() == 1
+                                    ? say("core.character.cause.JointCauses.itself")
+                                    : say("core.character.cause.JointCauses.themselves-not-all-alike")),
+                            Figure.number(Math.rint(worst * 100) / 100),
+                            Wording.listed(names)),
                     new TurnSomeJoints(turns)));
         }
     }
@@ -138,7 +156,10 @@ public final class JointCauses {
             SignedAxis a = BoneAxis.of(p.sent, p.sentPose, j);
             SignedAxis b = BoneAxis.of(p.returned, p.returnedPose, p.matching.nodes()[j]);
             if (a != null && b != null) {
-                count.merge(" (" + a.label() + " ran along the bone, now " + b.label() + ")", 1, Integer::sum);
+                count.merge(
+                        say("core.character.cause.JointCauses.ran-along-the-bone-now", a.label(), b.label()),
+                        1,
+                        Integer::sum);
             }
         }
         return count.entrySet().stream()
@@ -172,8 +193,7 @@ public final class JointCauses {
             if (same) {
                 out.add(new Candidate(
                                 "rest-is-first-frame",
-                                "The rest pose is the first frame of " + c.name()
-                                        + " and no longer the pose that was bound",
+                                say("core.character.cause.JointCauses.the-rest-pose-is-the-first", c.name()),
                                 remedy)
                         .opening());
                 return;

@@ -1,5 +1,7 @@
 package idleheron.core.character.cause;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.character.compare.Carrier;
 import idleheron.core.character.compare.RestPoints;
@@ -71,15 +73,32 @@ public final class MeshCauses {
         boolean scaled = Math.abs(f.scale() - 1) > p.tolerances.scale();
         boolean turned = f.angleDegrees() > p.tolerances.turn() || f.mirrored();
         String what = scaled
-                ? "scaled by " + Figure.number(rounded(f.scale()))
-                        + (turned ? " and turned by " + Figure.number(rounded(f.angleDegrees())) + "°" : "")
+                ? say(
+                        "core.character.cause.MeshCauses.scaled-by",
+                        Figure.number(rounded(f.scale())),
+                        (turned
+                                ? say(
+                                        "core.character.cause.MeshCauses.and-turned-by",
+                                        Figure.number(rounded(f.angleDegrees())))
+                                : ""))
                 : turned
-                        ? f.mirrored() ? "mirrored" : "turned by " + Figure.number(rounded(f.angleDegrees())) + "°"
-                        : "moved by " + Figure.number(f.offset().length() * 1000) + " mm";
+                        ? f.mirrored()
+                                ? say("core.character.cause.MeshCauses.mirrored")
+                                : say(
+                                        "core.character.cause.MeshCauses.turned-by",
+                                        Figure.number(rounded(f.angleDegrees())))
+                        : say(
+                                "core.character.cause.MeshCauses.moved-by-mm",
+                                Figure.number(f.offset().length() * 1000));
         out.add(new Candidate(
                 scaled ? "mesh-scaled" : turned ? "mesh-turned" : "mesh-moved",
-                "The surface of " + mesh.name() + " was " + what
-                        + (p.sent.joints().isEmpty() ? "" : " and the skeleton was not"),
+                say(
+                        "core.character.cause.MeshCauses.the-surface-of-was",
+                        mesh.name(),
+                        what,
+                        (p.sent.joints().isEmpty()
+                                ? ""
+                                : say("core.character.cause.MeshCauses.and-the-skeleton-was-not"))),
                 new MovePoints(mesh.name(), new Matrix4d(f.matrix()).invert()),
                 Candidate.POINTS));
     }

@@ -1,5 +1,7 @@
 package idleheron.core.character.cause;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.kind.Candidate;
 import idleheron.core.math.Similarity;
@@ -84,16 +86,25 @@ public final class Renames {
                 .get(java.util.Objects.requireNonNull(found.get(first)))
                 .name();
         if (root) {
-            return "The root was renamed from " + was + " to " + is;
+            return say("core.character.cause.Renames.the-root-was-renamed-from-to", was, is);
         }
         int all = p.sent.joints().size();
-        String which =
-                found.size() == all ? "All " + all + " joints " : Wording.counted(found.size(), "joint ", "joints ");
+        String which = found.size() == all
+                ? say("core.character.cause.Renames.all-joints", all)
+                : Wording.counted(found.size(), "joint ", "joints ");
         NamePattern rule = pattern;
         return rule != null && rule.pairs().size() >= 0.8 * found.size()
-                ? which + rule.text() + (rule.text().contains("\"") ? "" : ", such as " + was + " as " + is)
-                : which + (found.size() == 1 ? "has another name" : "have other names") + ", such as " + is + " for "
-                        + was;
+                ? which
+                        + rule.text()
+                        + (rule.text().contains("\"") ? "" : say("core.character.cause.Renames.such-as-as", was, is))
+                : say(
+                        "core.character.cause.Renames.such-as-for",
+                        which
+                                + (found.size() == 1
+                                        ? say("core.character.cause.Renames.has-another-name")
+                                        : say("core.character.cause.Renames.have-other-names")),
+                        is,
+                        was);
     }
 
     private void pair(int sent, int returned) {

@@ -1,5 +1,7 @@
 package idleheron.core.character.cause;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.character.compare.StageTopic;
 import idleheron.core.character.compare.TopTransforms;
@@ -53,15 +55,21 @@ public final class SceneCauses {
         if (axes != null) {
             out.add(new Candidate(
                     fit.mirrored() ? "handedness-misdeclared" : "axes-misdeclared",
-                    "The data are " + axes.describe() + " where " + stage.axes().describe() + " is declared",
+                    say(
+                            "core.character.cause.SceneCauses.the-data-are-where-is-declared",
+                            axes.describe(),
+                            stage.axes().describe()),
                     new Redeclare(axes, stage.metersPerUnit()),
                     Set.of(),
                     !fit.mirrored()));
             if (unit > 0) {
                 out.add(new Candidate(
                         "unit-and-axes-misdeclared",
-                        unitText(stage, unit) + ", and the data are " + axes.describe() + " where "
-                                + stage.axes().describe() + " is declared",
+                        say(
+                                "core.character.cause.SceneCauses.and-the-data-are-where-is",
+                                unitText(stage, unit),
+                                axes.describe(),
+                                stage.axes().describe()),
                         new Redeclare(axes, unit)));
             }
         }
@@ -78,7 +86,7 @@ public final class SceneCauses {
      */
     private record Part(boolean there, String node) {
         String by() {
-            return node.isEmpty() ? "" : ": so says the node " + node;
+            return node.isEmpty() ? "" : say("core.character.cause.SceneCauses.so-says-the-node", node);
         }
     }
 
@@ -100,24 +108,31 @@ public final class SceneCauses {
                     "scene-turned",
                     String.format(
                                     java.util.Locale.ROOT,
-                                    "Everything was turned by %.1f°, %.1f°, %.1f° about X, Y, Z%s",
+                                    say("core.character.cause.SceneCauses.everything-was-turned-by-1f-1f"),
                                     Figure.tenth(t.x()),
                                     Figure.tenth(t.y()),
                                     Figure.tenth(t.z()),
-                                    scaled ? " and scaled by " + Figure.number(fit.scale()) : "")
+                                    scaled
+                                            ? say(
+                                                    "core.character.cause.SceneCauses.and-scaled-by",
+                                                    Figure.number(fit.scale()))
+                                            : "")
                             + (turn.node.isEmpty() ? size : turn).by(),
                     new MoveScene(angles, factor, moved ? offset : Vec3.ZERO)));
         } else if (scaled) {
             out.add(new Candidate(
                     "scene-scaled",
-                    "Everything was scaled by " + Figure.number(fit.scale()) + size.by(),
+                    say(
+                            "core.character.cause.SceneCauses.everything-was-scaled-by",
+                            Figure.number(fit.scale()),
+                            size.by()),
                     new MoveScene(Vec3.ZERO, factor, moved ? offset : Vec3.ZERO)));
         } else if (moved) {
             out.add(new Candidate(
                     "scene-moved",
                     String.format(
                             java.util.Locale.ROOT,
-                            "Everything was moved by %.1f mm, %.1f mm, %.1f mm",
+                            say("core.character.cause.SceneCauses.everything-was-moved-by-1f-mm"),
                             Figure.tenth(fit.offset().x() * 1000),
                             Figure.tenth(fit.offset().y() * 1000),
                             Figure.tenth(fit.offset().z() * 1000)),
@@ -141,14 +156,21 @@ public final class SceneCauses {
                 return UNIT_NAMES[i];
             }
         }
-        return "units of " + stage.withMetersPerUnit(unit).unitLabel();
+        return say(
+                "core.character.cause.SceneCauses.units-of",
+                stage.withMetersPerUnit(unit).unitLabel());
     }
 
     private static String unitText(Stage stage, double unit) {
         double times = unit / stage.metersPerUnit();
-        return Figure.number(times > 1 ? times : 1 / times) + " times too " + (times > 1 ? "small" : "large")
-                + ": the numbers are " + unitName(unit, stage) + ", the file says "
-                + unitName(stage.metersPerUnit(), stage);
+        return say(
+                "core.character.cause.SceneCauses.times-too-the-numbers-are-the",
+                Figure.number(times > 1 ? times : 1 / times),
+                (times > 1
+                        ? say("core.character.cause.SceneCauses.small")
+                        : say("core.character.cause.SceneCauses.large")),
+                unitName(unit, stage),
+                unitName(stage.metersPerUnit(), stage));
     }
 
     /** The axes that the data must be in: the declared ones with the fitted turn taken back, when that is a turn by squares. */

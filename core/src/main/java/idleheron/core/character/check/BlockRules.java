@@ -1,5 +1,7 @@
 package idleheron.core.character.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -53,9 +55,9 @@ public final class BlockRules {
         if (movers > 1) {
             out.add(Finding.of("parts-without-joints", Severity.NOTE, Topic.HIERARCHY)
                     .says(
-                            parts.nodes().length + " rigid parts, no joint",
-                            movers + " groups move them. A receiver that moves joints alone shows them still.")
-                    .measured(Figure.of(parts.nodes().length, "parts"))
+                            say("core.character.check.BlockRules.rigid-parts-no-joint", parts.nodes().length),
+                            say("core.character.check.BlockRules.groups-move-them-a-receiver-that", movers))
+                    .measured(Figure.of(parts.nodes().length, say("core.character.check.BlockRules.parts")))
                     .atNode(parts.nodes()[0])
                     .mendedBy(new PartsToJoints(false)));
             ungrouped(s, parts, movers, out);
@@ -87,11 +89,20 @@ public final class BlockRules {
             boolean one = alone.size() == 1;
             Finding f = Finding.of("part-without-group", Severity.DRIFTS, Topic.HIERARCHY)
                     .says(
-                            one ? "A part in no group" : alone.size() + " parts in no group",
-                            listed(s, alone) + (one ? " is" : " are") + " at the top, beside " + movers
-                                    + " groups with parts, and" + (one ? " stays" : " stay")
-                                    + " behind when the figure moves.")
-                    .because("It was made or joined outside of its group.");
+                            one
+                                    ? say("core.character.check.BlockRules.a-part-in-no-group")
+                                    : say("core.character.check.BlockRules.parts-in-no-group", alone.size()),
+                            say(
+                                    "core.character.check.BlockRules.at-the-top-beside-groups-with",
+                                    listed(s, alone)
+                                            + (one
+                                                    ? say("core.character.check.BlockRules.is")
+                                                    : say("core.character.check.BlockRules.are")),
+                                    movers,
+                                    (one
+                                            ? say("core.character.check.BlockRules.stays")
+                                            : say("core.character.check.BlockRules.stay"))))
+                    .because(say("core.character.check.BlockRules.it-was-made-or-joined-outside"));
             out.add(told(f, s, alone, "parts"));
         }
     }
@@ -112,9 +123,9 @@ public final class BlockRules {
             Finding f = Finding.of("group-without-part", Severity.NOTE, Topic.HIERARCHY)
                     .says(
                             none.size() == 1
-                                    ? "A group with nothing in it"
-                                    : none.size() + " groups with nothing in them",
-                            listed(s, none) + ". Some receivers leave out what is empty, and with it what it marks.");
+                                    ? say("core.character.check.BlockRules.a-group-with-nothing-in-it")
+                                    : say("core.character.check.BlockRules.groups-with-nothing-in-them", none.size()),
+                            say("core.character.check.BlockRules.some-receivers-leave-out-what-is", listed(s, none)));
             out.add(told(f, s, none, "groups"));
         }
     }
@@ -134,10 +145,12 @@ public final class BlockRules {
             Finding f = Finding.of("group-names-twice", Severity.DRIFTS, Topic.HIERARCHY)
                     .says(
                             again.size() == 1
-                                    ? "Two groups of one name"
-                                    : again.size() + " groups have the name of another",
-                            listed(s, again) + ". A receiver that finds groups by name moves the first one alone.")
-                    .because("It was copied with what lies in it.");
+                                    ? say("core.character.check.BlockRules.two-groups-of-one-name")
+                                    : say(
+                                            "core.character.check.BlockRules.groups-have-the-name-of-another",
+                                            again.size()),
+                            say("core.character.check.BlockRules.a-receiver-that-finds-groups-by", listed(s, again)))
+                    .because(say("core.character.check.BlockRules.it-was-copied-with-what-lies"));
             out.add(told(f, s, again, "groups"));
         }
     }
@@ -163,12 +176,16 @@ public final class BlockRules {
             if (far > size) {
                 out.add(Finding.of("pivot-far-from-part", Severity.DRIFTS, Topic.REST_POSE)
                         .says(
-                                s.nodes().get(i).name() + " turns about a place far from it",
-                                "Its parts are " + Figure.number(size) + " m large, and it turns about a place "
-                                        + Figure.number(far) + " m beside them. They swing round instead of turning.")
+                                say(
+                                        "core.character.check.BlockRules.turns-about-a-place-far-from",
+                                        s.nodes().get(i).name()),
+                                say(
+                                        "core.character.check.BlockRules.its-parts-are-m-large-and",
+                                        Figure.number(size),
+                                        Figure.number(far)))
                         .measured(Figure.of(far, "m", s.nodes().get(i).name()))
                         .atNode(i)
-                        .because("The pivot stayed where the group was made."));
+                        .because(say("core.character.check.BlockRules.the-pivot-stayed-where-the-group")));
             }
         }
     }
@@ -261,13 +278,23 @@ public final class BlockRules {
         }
         out.add(Finding.of("piece-follows-two", Severity.DRIFTS, Topic.SKIN_WEIGHTS)
                 .says(
-                        "A rigid piece of " + s.nodes().get(node).name() + " follows " + names.size() + " joints",
-                        Wording.listed(names.stream().sorted().toList()) + ": each moves its points whole, so "
-                                + stretched + (stretched == 1 ? " face stretches" : " faces stretch")
-                                + " between them. A rigid part follows one joint.")
-                .measured(Figure.of(stretched, "faces", s.nodes().get(node).name()))
+                        say(
+                                "core.character.check.BlockRules.a-rigid-piece-of-follows-joints",
+                                s.nodes().get(node).name(),
+                                names.size()),
+                        say(
+                                "core.character.check.BlockRules.each-moves-its-points-whole-so",
+                                Wording.listed(names.stream().sorted().toList()),
+                                stretched,
+                                (stretched == 1
+                                        ? say("core.character.check.BlockRules.face-stretches")
+                                        : say("core.character.check.BlockRules.faces-stretch"))))
+                .measured(Figure.of(
+                        stretched,
+                        say("core.character.check.BlockRules.faces"),
+                        s.nodes().get(node).name()))
                 .atNode(node)
-                .because("Points of a part were given to the joint of its neighbour."));
+                .because(say("core.character.check.BlockRules.points-of-a-part-were-given")));
     }
 
     /** Whether most pieces follow one joint each: what is one surface over many joints was meant to stretch. */
@@ -294,14 +321,18 @@ public final class BlockRules {
         boolean one = h.hangs().equals(h.stands());
         out.add(Finding.of("part-turns-along", Severity.DRIFTS, Topic.SKIN_WEIGHTS)
                 .says(
-                        (one ? "A part of " : "") + h.stands() + " turns along",
-                        "All points follow " + joint + ". By its shape "
-                                + (one ? "one piece" : h.hangs()) + " hangs on the axis of " + joint + ", and "
-                                + (one ? "the other" : h.stands())
-                                + " goes round it, as a frame round its door, and should stand still.")
-                .measured(Figure.of(h.points(), "points", h.stands()))
+                        say(
+                                "core.character.check.BlockRules.turns-along",
+                                (one ? say("core.character.check.BlockRules.a-part-of") : "") + h.stands()),
+                        say(
+                                "core.character.check.BlockRules.all-points-follow-by-its-shape",
+                                joint,
+                                (one ? say("core.character.check.BlockRules.one-piece") : h.hangs()),
+                                joint,
+                                (one ? say("core.character.check.BlockRules.the-other") : h.stands())))
+                .measured(Figure.of(h.points(), say("core.character.check.BlockRules.points"), h.stands()))
                 .atNode(h.joint())
-                .because("Everything was bound to the one joint there was.")
+                .because(say("core.character.check.BlockRules.everything-was-bound-to-the-one"))
                 .mendedBy(new StillPart(false)));
     }
 }

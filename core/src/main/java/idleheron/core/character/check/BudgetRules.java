@@ -1,5 +1,7 @@
 package idleheron.core.character.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -45,10 +47,17 @@ final class BudgetRules {
         List<String> names = used.stream().map(m -> s.materials().get(m).name()).toList();
         out.add(Finding.of("budget-materials", Severity.DRIFTS, Topic.MATERIALS)
                 .says(
-                        used.size() + " materials, " + most + " are taken",
-                        c.title() + " takes " + most + "; each is drawn by itself. In use: " + Wording.listed(names)
-                                + ". Surfaces that may share one are to be joined where they are made.")
-                .measured(Figure.of(used.size(), used.size() == 1 ? "material" : "materials")));
+                        say("core.character.check.BudgetRules.materials-are-taken", used.size(), most),
+                        say(
+                                "core.character.check.BudgetRules.takes-each-is-drawn-by-itself",
+                                c.title(),
+                                most,
+                                Wording.listed(names)))
+                .measured(Figure.of(
+                        used.size(),
+                        used.size() == 1
+                                ? say("core.character.check.BudgetRules.material")
+                                : say("core.character.check.BudgetRules.materials"))));
     }
 
     private static boolean uses(int[] slots, int slot) {
@@ -83,13 +92,21 @@ final class BudgetRules {
         parts.sort((a, b) -> Long.compare(b.triangles, a.triangles));
         List<String> heavy = parts.stream()
                 .limit(NAMED)
-                .map(p -> s.nodes().get(p.node).name() + " has " + p.triangles)
+                .map(p -> say(
+                        "core.character.check.BudgetRules.has",
+                        s.nodes().get(p.node).name(),
+                        p.triangles))
                 .toList();
         out.add(Finding.of("budget-triangles", Severity.DRIFTS, Topic.SURFACES)
                 .says(
-                        all + " triangles, " + most + " are taken",
-                        c.title() + " takes " + most + ". The largest parts: " + Wording.listed(heavy) + ".")
-                .measured(Figure.of((double) all, "triangles", s.path(parts.getFirst().node)))
+                        say("core.character.check.BudgetRules.triangles-are-taken", all, most),
+                        say(
+                                "core.character.check.BudgetRules.takes-the-largest-parts",
+                                c.title(),
+                                most,
+                                Wording.listed(heavy)))
+                .measured(Figure.of(
+                        (double) all, say("core.character.check.BudgetRules.triangles"), s.path(parts.getFirst().node)))
                 .atNode(parts.getFirst().node));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.character.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -40,14 +42,16 @@ public final class ClipRules {
                         * clip.rate().perSecond();
                 out.add(Finding.of("clip-leaves-range", Severity.DRIFTS, Topic.CLIPS)
                         .says(
-                                clip.name() + " leaves the declared range",
-                                "It runs " + span(clip) + "; the file declares "
-                                        + Figure.number(clip.rate().frame(start)) + " – "
-                                        + Figure.number(clip.rate().frame(end))
-                                        + ". A receiver that takes the declared range cuts " + Figure.number(over)
-                                        + " frames.")
-                        .measured(new Figure(over, "frames", "", clip.name(), clip.lastFrame()))
-                        .because("The declared range belongs to another clip."));
+                                say("core.character.check.ClipRules.leaves-the-declared-range", clip.name()),
+                                say(
+                                        "core.character.check.ClipRules.it-runs-the-file-declares-a",
+                                        span(clip),
+                                        Figure.number(clip.rate().frame(start)),
+                                        Figure.number(clip.rate().frame(end)),
+                                        Figure.number(over)))
+                        .measured(new Figure(
+                                over, say("core.character.check.ClipRules.frames"), "", clip.name(), clip.lastFrame()))
+                        .because(say("core.character.check.ClipRules.the-declared-range-belongs-to-another")));
             }
         }
     }
@@ -62,24 +66,33 @@ public final class ClipRules {
             double rate = clip.rate().perSecond();
             double over = Math.max(clip.startSeconds() - keyed[0], keyed[1] - clip.endSeconds()) * rate;
             double still = Math.max(keyed[0] - clip.startSeconds(), clip.endSeconds() - keyed[1]) * rate;
-            String keys = "Its keys run "
-                    + Figure.number(clip.rate().frame(keyed[0])) + " – "
-                    + Figure.number(clip.rate().frame(keyed[1])) + ", the clip is declared as " + span(clip) + ". ";
+            String keys = say(
+                    "core.character.check.ClipRules.its-keys-run-the-clip-is",
+                    Figure.number(clip.rate().frame(keyed[0])),
+                    Figure.number(clip.rate().frame(keyed[1])),
+                    span(clip));
             if (over > HALF_FRAME) {
                 out.add(Finding.of("keys-leave-clip", Severity.DRIFTS, Topic.CLIPS)
                         .says(
-                                clip.name() + " has keys outside of its span",
-                                keys + "A receiver that takes the declared span cuts " + Figure.number(over)
-                                        + " frames.")
-                        .measured(new Figure(over, "frames", "", clip.name(), clip.lastFrame()))
-                        .because("The span was cut and the keys were left, or it is that of another clip."));
+                                say("core.character.check.ClipRules.has-keys-outside-of-its-span", clip.name()),
+                                say(
+                                        "core.character.check.ClipRules.a-receiver-that-takes-the-declared",
+                                        keys,
+                                        Figure.number(over)))
+                        .measured(new Figure(
+                                over, say("core.character.check.ClipRules.frames"), "", clip.name(), clip.lastFrame()))
+                        .because(say("core.character.check.ClipRules.the-span-was-cut-and-the")));
             } else if (still > HALF_FRAME) {
                 out.add(Finding.of("clip-longer-than-keys", Severity.NOTE, Topic.CLIPS)
                         .says(
-                                clip.name() + " stands still for " + Figure.number(still) + " frames",
-                                keys + "A receiver that takes the keys makes it shorter.")
-                        .measured(new Figure(still, "frames", "", clip.name(), clip.lastFrame()))
-                        .because("The span of the scene was taken for that of the keys."));
+                                say(
+                                        "core.character.check.ClipRules.stands-still-for-frames",
+                                        clip.name(),
+                                        Figure.number(still)),
+                                say("core.character.check.ClipRules.a-receiver-that-takes-the-keys", keys))
+                        .measured(new Figure(
+                                still, say("core.character.check.ClipRules.frames"), "", clip.name(), clip.lastFrame()))
+                        .because(say("core.character.check.ClipRules.the-span-of-the-scene-was")));
             }
         }
     }
@@ -97,18 +110,24 @@ public final class ClipRules {
             }
             List<String> what = new ArrayList<>();
             if (clip.isLayered()) {
-                what.add((clip.layers().size() + 1) + " layers");
+                what.add(say(
+                        "core.character.check.ClipRules.layers", (clip.layers().size() + 1)));
             }
             if (odd[0] > 0) {
-                what.add(odd[0] + " curves with weighted handles, held next values or motion beyond their keys");
+                what.add(say("core.character.check.ClipRules.curves-with-weighted-handles-held-next", odd[0]));
             }
             out.add(Finding.of("clip-needs-baking", Severity.DRIFTS, Topic.CLIPS)
                     .says(
-                            clip.name() + " is more than plain keys",
-                            "It has " + String.join(" and ", what)
-                                    + ". Many receivers take the first layer and straight lines.")
+                            say("core.character.check.ClipRules.is-more-than-plain-keys", clip.name()),
+                            say(
+                                    "core.character.check.ClipRules.it-has-many-receivers-take-the",
+                                    String.join(" and ", what)))
                     .measured(new Figure(
-                            odd[0] + clip.layers().size(), "curves, layers", "", clip.name(), clip.firstFrame()))
+                            odd[0] + clip.layers().size(),
+                            say("core.character.check.ClipRules.curves-layers"),
+                            "",
+                            clip.name(),
+                            clip.firstFrame()))
                     .mendedBy(new BakeClips()));
         }
     }
@@ -146,12 +165,14 @@ public final class ClipRules {
             if (worst > CLOSED && worst < MEANT_AS_LOOP) {
                 out.add(Finding.of("loop-open", Severity.DRIFTS, Topic.CLIPS)
                         .says(
-                                clip.name() + " does not close",
-                                "Its last frame is " + Figure.number(worst) + "° off the first at "
-                                        + s.nodes().get(at).name() + ".")
+                                say("core.character.check.ClipRules.does-not-close", clip.name()),
+                                say(
+                                        "core.character.check.ClipRules.its-last-frame-is-off-the",
+                                        Figure.number(worst),
+                                        s.nodes().get(at).name()))
                         .measured(new Figure(worst, "°", s.path(at), clip.name(), clip.lastFrame()))
                         .atNode(at)
-                        .because("The last key was moved, or the loop was cut a frame early."));
+                        .because(say("core.character.check.ClipRules.the-last-key-was-moved-or")));
             }
         }
     }
@@ -169,9 +190,12 @@ public final class ClipRules {
         }
         out.add(Finding.of("other-rate", Severity.DRIFTS, Topic.CLIPS)
                 .says(
-                        "Another frame rate than the destination",
-                        "The file counts " + f.scene().stage().rate().label() + " frames a second, " + c.title() + " "
-                                + c.rate().label() + ". Ends that fall between its frames will be rounded.")
+                        say("core.character.check.ClipRules.another-frame-rate-than-the-destination"),
+                        say(
+                                "core.character.check.ClipRules.the-file-counts-frames-a-second",
+                                f.scene().stage().rate().label(),
+                                c.title(),
+                                c.rate().label()))
                 .measured(Figure.of(f.scene().stage().rate().perSecond(), "/s")));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.character.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -65,13 +67,13 @@ final class ClipTwins {
                                     ? told(
                                             "clip-repeats-other",
                                             b,
-                                            b.name() + " is the same as " + a.name(),
-                                            "One of them would do.")
+                                            say("core.character.check.ClipTwins.is-the-same-as", b.name(), a.name()),
+                                            say("core.character.check.ClipTwins.one-of-them-would-do"))
                                     : told(
                                             "clip-is-reverse",
                                             b,
-                                            b.name() + " is " + a.name() + " backwards",
-                                            "A receiver that can play backwards needs one of them."));
+                                            say("core.character.check.ClipTwins.is-backwards", b.name(), a.name()),
+                                            say("core.character.check.ClipTwins.a-receiver-that-can-play-backwards")));
                     break;
                 }
             }
@@ -80,11 +82,9 @@ final class ClipTwins {
 
     private static Finding told(String code, Clip clip, String title, String then) {
         return Finding.of(code, Severity.NOTE, Topic.CLIPS)
-                .says(
-                        title,
-                        "Every node that moves is within 0.1 mm and 0.1° of it at " + MOMENTS
-                                + " moments spread over the clip. " + then)
-                .measured(new Figure(MOMENTS, "moments", "", clip.name(), clip.firstFrame()));
+                .says(title, say("core.character.check.ClipTwins.every-node-that-moves-is-within", MOMENTS, then))
+                .measured(new Figure(
+                        MOMENTS, say("core.character.check.ClipTwins.moments"), "", clip.name(), clip.firstFrame()));
     }
 
     /** Weights of blend shapes, then matrices as meant of the nodes that move, twelve numbers each, at each moment. */

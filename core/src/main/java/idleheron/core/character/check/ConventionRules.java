@@ -1,5 +1,7 @@
 package idleheron.core.character.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -53,10 +55,15 @@ public final class ConventionRules {
                 .getKey();
         out.add(Finding.of("bones-along-other-axis", Severity.DRIFTS, Topic.JOINT_ORIENTATION)
                 .says(
-                        "Bones run along " + most.label(),
-                        count.get(most) + " of " + all + " bones run along their joint's " + most.label() + "; "
-                                + c.title() + " has them along " + wanted.label() + ". Motion made there will not fit.")
-                .measured(Figure.of(all - right, "bones"))
+                        say("core.character.check.ConventionRules.bones-run-along", most.label()),
+                        say(
+                                "core.character.check.ConventionRules.of-bones-run-along-their-joint",
+                                count.get(most),
+                                all,
+                                most.label(),
+                                c.title(),
+                                wanted.label()))
+                .measured(Figure.of(all - right, say("core.character.check.ConventionRules.bones")))
                 .atNode(f.scene().joints().getFirst())
                 .mendedBy(idleheron.core.remedy.skeleton.AimJoints.along(wanted)));
     }
@@ -72,9 +79,9 @@ public final class ConventionRules {
         if (!name.equals(wanted)) {
             out.add(Finding.of("root-named-otherwise", Severity.DRIFTS, Topic.HIERARCHY)
                     .says(
-                            "The root is called " + name,
-                            "The destination looks for " + wanted + "; clips will not find the skeleton that is there.")
-                    .measured(Figure.of(1, "joints", s.path(root)))
+                            say("core.character.check.ConventionRules.the-root-is-called", name),
+                            say("core.character.check.ConventionRules.the-destination-looks-for-clips-will", wanted))
+                    .measured(Figure.of(1, say("core.character.check.ConventionRules.joints"), s.path(root)))
                     .atNode(root)
                     .mendedBy(RenameNodes.table(Map.of(name, wanted))));
         }
@@ -104,11 +111,20 @@ public final class ConventionRules {
             if (!wrong.isEmpty()) {
                 out.add(Finding.of("joint-names-break-rule", Severity.DRIFTS, Topic.HIERARCHY)
                         .says(
-                                wrong.size() + (wrong.size() == 1 ? " joint name breaks" : " joint names break")
-                                        + " the rule",
-                                SkeletonRules.listed(wrong) + " do not match " + rule + "."
-                                        + (table.isEmpty() ? "" : " " + preview(table)))
-                        .measured(Figure.of(wrong.size(), "joints", s.path(first)))
+                                say(
+                                        "core.character.check.ConventionRules.the-rule",
+                                        wrong.size()
+                                                + (wrong.size() == 1
+                                                        ? say("core.character.check.ConventionRules.joint-name-breaks")
+                                                        : say(
+                                                                "core.character.check.ConventionRules.joint-names-break"))),
+                                say(
+                                        "core.character.check.ConventionRules.do-not-match",
+                                        SkeletonRules.listed(wrong),
+                                        rule,
+                                        (table.isEmpty() ? "" : " " + preview(table))))
+                        .measured(Figure.of(
+                                wrong.size(), say("core.character.check.ConventionRules.joints"), s.path(first)))
                         .atNode(first)
                         .mendedBy(table.isEmpty() ? null : RenameNodes.table(table)));
             }
@@ -122,10 +138,18 @@ public final class ConventionRules {
             if (!wrong.isEmpty()) {
                 out.add(Finding.of("clip-names-break-rule", Severity.DRIFTS, Topic.CLIPS)
                         .says(
-                                wrong.size() + (wrong.size() == 1 ? " clip name breaks" : " clip names break")
-                                        + " the rule",
-                                SkeletonRules.listed(wrong) + " do not match " + rule + ".")
-                        .measured(Figure.of(wrong.size(), "clips")));
+                                say(
+                                        "core.character.check.ConventionRules.the-rule",
+                                        wrong.size()
+                                                + (wrong.size() == 1
+                                                        ? say("core.character.check.ConventionRules.clip-name-breaks")
+                                                        : say(
+                                                                "core.character.check.ConventionRules.clip-names-break"))),
+                                say(
+                                        "core.character.check.ConventionRules.do-not-match-2",
+                                        SkeletonRules.listed(wrong),
+                                        rule))
+                        .measured(Figure.of(wrong.size(), say("core.character.check.ConventionRules.clips"))));
             }
         }
     }
@@ -140,7 +164,11 @@ public final class ConventionRules {
 
     private static String preview(Map<String, String> table) {
         Map.Entry<String, String> e = table.entrySet().iterator().next();
-        return e.getKey() + " would be " + e.getValue() + (table.size() > 1 ? ", and so on." : ".");
+        return say(
+                "core.character.check.ConventionRules.would-be",
+                e.getKey(),
+                e.getValue(),
+                (table.size() > 1 ? say("core.character.check.ConventionRules.and-so-on") : "."));
     }
 
     /** Joints that move nothing, where only those that do may come along. */
@@ -153,14 +181,19 @@ public final class ConventionRules {
         if (!idle.isEmpty()) {
             out.add(Finding.of("joints-without-influence", Severity.DRIFTS, Topic.HIERARCHY)
                     .says(
-                            idle.size() + (idle.size() == 1 ? " joint moves nothing" : " joints move nothing"),
-                            SkeletonRules.listed(idle.stream()
+                            idle.size()
+                                    + (idle.size() == 1
+                                            ? say("core.character.check.ConventionRules.joint-moves-nothing")
+                                            : say("core.character.check.ConventionRules.joints-move-nothing")),
+                            say(
+                                    "core.character.check.ConventionRules.and-what-is-below-them-move",
+                                    SkeletonRules.listed(idle.stream()
                                             .map(j -> s.nodes().get(j).name())
-                                            .toList())
-                                    + " and what is below them move no point; the destination wants none of them.")
-                    .measured(Figure.of(idle.size(), "joints", s.path(idle.getFirst())))
+                                            .toList())))
+                    .measured(Figure.of(
+                            idle.size(), say("core.character.check.ConventionRules.joints"), s.path(idle.getFirst())))
                     .atNode(idle.getFirst())
-                    .because("Controls and tips went along.")
+                    .because(say("core.character.check.ConventionRules.controls-and-tips-went-along"))
                     .mendedBy(new KeepInfluencing()));
         }
     }
@@ -185,9 +218,14 @@ public final class ConventionRules {
         if (off > 0) {
             out.add(Finding.of("weights-will-be-rounded", Severity.DRIFTS, Topic.SKIN_WEIGHTS)
                     .says(
-                            "Weights will be rounded to " + c.more().weightBits() + " bits",
-                            off + " weights are no whole part of " + steps + "; the farthest is off by "
-                                    + Figure.number(worst) + ". Rounded here, they still sum to 1.")
+                            say(
+                                    "core.character.check.ConventionRules.weights-will-be-rounded-to-bits",
+                                    c.more().weightBits()),
+                            say(
+                                    "core.character.check.ConventionRules.weights-are-no-whole-part-of",
+                                    off,
+                                    steps,
+                                    Figure.number(worst)))
                     .measured(Figure.of(worst, ""))
                     .mendedBy(TuneWeights.quantise(c.more().weightBits())));
         }
@@ -208,10 +246,17 @@ public final class ConventionRules {
         if (!wrong.isEmpty()) {
             out.add(Finding.of("picture-kind-not-taken", Severity.DRIFTS, Topic.MATERIALS)
                     .says(
-                            wrong.size() + (wrong.size() == 1 ? " picture is" : " pictures are")
-                                    + " of a kind that is not taken",
-                            SkeletonRules.listed(wrong) + "; the destination takes " + String.join(", ", kinds) + ".")
-                    .measured(Figure.of(wrong.size(), "pictures")));
+                            say(
+                                    "core.character.check.ConventionRules.of-a-kind-that-is-not",
+                                    wrong.size()
+                                            + (wrong.size() == 1
+                                                    ? say("core.character.check.ConventionRules.picture-is")
+                                                    : say("core.character.check.ConventionRules.pictures-are"))),
+                            say(
+                                    "core.character.check.ConventionRules.the-destination-takes",
+                                    SkeletonRules.listed(wrong),
+                                    String.join(", ", kinds)))
+                    .measured(Figure.of(wrong.size(), say("core.character.check.ConventionRules.pictures"))));
         }
     }
 }

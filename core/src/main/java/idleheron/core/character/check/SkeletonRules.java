@@ -1,5 +1,7 @@
 package idleheron.core.character.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -50,27 +52,35 @@ public final class SkeletonRules {
             }
             boolean uniform = Math.abs(scale.x() - scale.y()) < ONE && Math.abs(scale.x() - scale.z()) < ONE;
             String amount = uniform
-                    ? Figure.number(scale.x()) + " on all axes"
+                    ? say("core.character.check.SkeletonRules.on-all-axes", Figure.number(scale.x()))
                     : Figure.number(scale.x()) + ", " + Figure.number(scale.y()) + ", " + Figure.number(scale.z());
             out.add(Finding.of("node-scale", Severity.BREAKS, Topic.HIERARCHY)
                     .says(
-                            "Scale " + (uniform ? Figure.number(scale.x()) : "by axis") + " left " + what,
-                            n.name() + " carries " + amount + ". Where scale is dropped, what lies below arrives "
-                                    + Figure.number(uniform && scale.x() > 0 ? Math.max(scale.x(), 1 / scale.x()) : 1)
-                                    + " times too " + (scale.x() > 1 ? "small." : "large."))
+                            say(
+                                    "core.character.check.SkeletonRules.scale-left",
+                                    (uniform
+                                            ? Figure.number(scale.x())
+                                            : say("core.character.check.SkeletonRules.by-axis")),
+                                    what),
+                            say(
+                                    "core.character.check.SkeletonRules.carries-where-scale-is-dropped-what",
+                                    n.name(),
+                                    amount,
+                                    Figure.number(uniform && scale.x() > 0 ? Math.max(scale.x(), 1 / scale.x()) : 1),
+                                    (scale.x() > 1 ? "small." : "large.")))
                     .measured(Figure.of(scale.x(), "×", s.path(i)))
                     .atNode(i)
                     .because(
                             uniform
-                                    ? "The rig was sized by its top group."
-                                    : "The node was stretched and never frozen.")
+                                    ? say("core.character.check.SkeletonRules.the-rig-was-sized-by-its")
+                                    : say("core.character.check.SkeletonRules.the-node-was-stretched-and-never"))
                     .mendedBy(uniform && scale.x() > 0 ? new BakeScale() : null));
         }
     }
 
     private static String carried(Scene s, int node, boolean skinned) {
         if (s.nodes().get(node).isJoint()) {
-            return "on a joint";
+            return say("core.character.check.SkeletonRules.on-a-joint");
         }
         boolean mesh = s.nodes().get(node).kind() == NodeKind.MESH;
         boolean joint = false;
@@ -80,7 +90,9 @@ public final class SkeletonRules {
                 mesh |= s.nodes().get(i).kind() == NodeKind.MESH;
             }
         }
-        return joint ? "above the skeleton" : mesh && skinned ? "on a mesh" : "";
+        return joint
+                ? say("core.character.check.SkeletonRules.above-the-skeleton")
+                : mesh && skinned ? say("core.character.check.SkeletonRules.on-a-mesh") : "";
     }
 
     /** More than one root. */
@@ -94,10 +106,14 @@ public final class SkeletonRules {
         if (idle.isEmpty() && ownMeshes(s, roots)) {
             out.add(Finding.of("several-characters", Severity.NOTE, Topic.HIERARCHY)
                     .says(
-                            roots.size() + " characters in one file",
-                            listed(names(s, roots))
-                                    + " each have their own skeleton and their own meshes. They are matched and checked together.")
-                    .measured(Figure.of(roots.size(), "characters", s.path(roots.getFirst())))
+                            say("core.character.check.SkeletonRules.characters-in-one-file", roots.size()),
+                            say(
+                                    "core.character.check.SkeletonRules.each-have-their-own-skeleton-and",
+                                    listed(names(s, roots))))
+                    .measured(Figure.of(
+                            roots.size(),
+                            say("core.character.check.SkeletonRules.characters"),
+                            s.path(roots.getFirst())))
                     .atNode(roots.getFirst()));
             return;
         }
@@ -105,14 +121,18 @@ public final class SkeletonRules {
         int shown = idle.isEmpty() ? roots.get(1) : idle.getFirst();
         out.add(Finding.of("several-roots", Severity.BREAKS, Topic.HIERARCHY)
                 .says(
-                        roots.size() == 2 ? "Two roots" : roots.size() + " roots",
-                        listed(names) + ". A receiver that wants one root refuses the file or adds its own on top.")
-                .measured(Figure.of(roots.size(), "roots", s.path(shown)))
+                        roots.size() == 2
+                                ? say("core.character.check.SkeletonRules.two-roots")
+                                : say("core.character.check.SkeletonRules.roots", roots.size()),
+                        say("core.character.check.SkeletonRules.a-receiver-that-wants-one-root", listed(names)))
+                .measured(Figure.of(roots.size(), say("core.character.check.SkeletonRules.roots-2"), s.path(shown)))
                 .atNode(shown)
                 .because(
                         idle.isEmpty()
-                                ? "A chain is not connected."
-                                : listed(names(s, idle)) + " move no point: controls that went along.")
+                                ? say("core.character.check.SkeletonRules.a-chain-is-not-connected")
+                                : say(
+                                        "core.character.check.SkeletonRules.move-no-point-controls-that-went",
+                                        listed(names(s, idle))))
                 .mendedBy(idle.isEmpty() ? null : new SingleRoot("")));
     }
 
@@ -144,7 +164,10 @@ public final class SkeletonRules {
         if (names.size() <= most) {
             return String.join(", ", names);
         }
-        return String.join(", ", names.subList(0, most)) + " and " + (names.size() - most) + " more";
+        return say(
+                "core.character.check.SkeletonRules.and-more",
+                String.join(", ", names.subList(0, most)),
+                (names.size() - most));
     }
 
     /** Joints that end a chain and move nothing. */
@@ -159,12 +182,16 @@ public final class SkeletonRules {
         }
         out.add(Finding.of("tip-joints", Severity.DRIFTS, Topic.HIERARCHY)
                 .says(
-                        tips.size() == 1 ? "One tip joint" : tips.size() + " tip joints",
-                        "No weight, no children: " + listed(names(s, tips))
-                                + ". Some receivers keep them, some add their own on top.")
-                .measured(Figure.of(tips.size(), "joints", s.path(tips.getFirst())))
+                        tips.size() == 1
+                                ? say("core.character.check.SkeletonRules.one-tip-joint")
+                                : say("core.character.check.SkeletonRules.tip-joints", tips.size()),
+                        say(
+                                "core.character.check.SkeletonRules.no-weight-no-children-some-receivers",
+                                listed(names(s, tips))))
+                .measured(Figure.of(
+                        tips.size(), say("core.character.check.SkeletonRules.joints"), s.path(tips.getFirst())))
                 .atNode(tips.getFirst())
-                .because("They marked the ends of bones.")
+                .because(say("core.character.check.SkeletonRules.they-marked-the-ends-of-bones"))
                 .mendedBy(DropJoints.all()));
     }
 
@@ -181,11 +208,14 @@ public final class SkeletonRules {
         if (!found.isEmpty()) {
             out.add(Finding.of("zero-length-bone", Severity.DRIFTS, Topic.REST_POSE)
                     .says(
-                            found.size() == 1 ? "A bone without length" : found.size() + " bones without length",
-                            listed(names(s, found))
-                                    + " lie on the joint above them; a receiver that aims bones at their child has "
-                                    + "nothing to aim at.")
-                    .measured(Figure.of(found.size(), "bones", s.path(found.getFirst())))
+                            found.size() == 1
+                                    ? say("core.character.check.SkeletonRules.a-bone-without-length")
+                                    : say("core.character.check.SkeletonRules.bones-without-length", found.size()),
+                            say(
+                                    "core.character.check.SkeletonRules.lie-on-the-joint-above-them",
+                                    listed(names(s, found))))
+                    .measured(Figure.of(
+                            found.size(), say("core.character.check.SkeletonRules.bones"), s.path(found.getFirst())))
                     .atNode(found.getFirst()));
         }
     }
@@ -202,10 +232,14 @@ public final class SkeletonRules {
         if (!missing.isEmpty()) {
             out.add(Finding.of("missing-bind-pose", Severity.BREAKS, Topic.REST_POSE)
                     .says(
-                            "No bind pose on " + missing.size() + " joints",
-                            listed(names(s, missing))
-                                    + " move points, and the file does not say where they were bound.")
-                    .measured(Figure.of(missing.size(), "joints", s.path(missing.getFirst())))
+                            say("core.character.check.SkeletonRules.no-bind-pose-on-joints", missing.size()),
+                            say(
+                                    "core.character.check.SkeletonRules.move-points-and-the-file-does",
+                                    listed(names(s, missing))))
+                    .measured(Figure.of(
+                            missing.size(),
+                            say("core.character.check.SkeletonRules.joints"),
+                            s.path(missing.getFirst())))
                     .atNode(missing.getFirst()));
         }
     }
@@ -238,13 +272,15 @@ public final class SkeletonRules {
         if (where >= 0) {
             out.add(Finding.of("rest-is-not-bind", Severity.DRIFTS, Topic.REST_POSE)
                     .says(
-                            "Rests elsewhere than it was bound",
-                            off.size() + " joints: " + listed(names(s, off))
-                                    + ". A receiver that binds at rest bends the skin by " + Figure.number(worst)
-                                    + "°.")
+                            say("core.character.check.SkeletonRules.rests-elsewhere-than-it-was-bound"),
+                            say(
+                                    "core.character.check.SkeletonRules.joints-a-receiver-that-binds-at",
+                                    off.size(),
+                                    listed(names(s, off)),
+                                    Figure.number(worst)))
                     .measured(Figure.of(worst, "°", s.path(where)))
                     .atNode(where)
-                    .because("It was saved in a pose, such as the first frame.")
+                    .because(say("core.character.check.SkeletonRules.it-was-saved-in-a-pose"))
                     .mendedBy(new RestToBind()));
         }
     }
@@ -265,12 +301,17 @@ public final class SkeletonRules {
             }
             out.add(Finding.of("square-turn-on-node", Severity.DRIFTS, Topic.UNITS_AND_AXES)
                     .says(
-                            "A turn of " + Figure.number(Math.rint(angle)) + "° left " + what,
-                            n.name() + " turns what lies below by " + Figure.number(Math.rint(angle))
-                                    + "°. Where the node is dropped, or its turn not looked at, it arrives on its back or sideways.")
+                            say(
+                                    "core.character.check.SkeletonRules.a-turn-of-left",
+                                    Figure.number(Math.rint(angle)),
+                                    what),
+                            say(
+                                    "core.character.check.SkeletonRules.turns-what-lies-below-by-where",
+                                    n.name(),
+                                    Figure.number(Math.rint(angle))))
                     .measured(Figure.of(Math.rint(angle), "°", s.path(i)))
                     .atNode(i)
-                    .because("An up axis was changed by turning the top instead of converting.")
+                    .because(say("core.character.check.SkeletonRules.an-up-axis-was-changed-by"))
                     .mendedBy(new BakeTurn(n.name())));
         }
     }

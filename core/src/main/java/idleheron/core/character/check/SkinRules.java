@@ -1,5 +1,7 @@
 package idleheron.core.character.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -24,12 +26,14 @@ public final class SkinRules {
         if (!s.joints().isEmpty() && !s.meshes().isEmpty() && !f.isSkinned()) {
             out.add(Finding.of("nothing-skinned", Severity.BREAKS, Topic.SKIN_WEIGHTS)
                     .says(
-                            "Nothing is skinned",
-                            s.joints().size() + " joints and " + s.meshes().size()
-                                    + " meshes, and no joint moves a point.")
-                    .measured(Figure.of(0, "points"))
+                            say("core.character.check.SkinRules.nothing-is-skinned"),
+                            say(
+                                    "core.character.check.SkinRules.joints-and-meshes-and-no-joint",
+                                    s.joints().size(),
+                                    s.meshes().size()))
+                    .measured(Figure.of(0, say("core.character.check.SkinRules.points")))
                     .atNode(s.joints().getFirst())
-                    .because("The skins were left out when the file was written."));
+                    .because(say("core.character.check.SkinRules.the-skins-were-left-out-when")));
         }
     }
 
@@ -48,10 +52,15 @@ public final class SkinRules {
             if (none > 0) {
                 int node = s.nodeOfMesh(m);
                 out.add(Finding.of("unweighted-points", Severity.BREAKS, Topic.SKIN_WEIGHTS)
-                        .says(none + " points without weight", "They stay behind when " + mesh.name() + " moves.")
-                        .measured(Figure.of(none, "points", node < 0 ? mesh.name() : s.path(node)))
+                        .says(
+                                say("core.character.check.SkinRules.points-without-weight", none),
+                                say("core.character.check.SkinRules.they-stay-behind-when-moves", mesh.name()))
+                        .measured(Figure.of(
+                                none,
+                                say("core.character.check.SkinRules.points"),
+                                node < 0 ? mesh.name() : s.path(node)))
                         .atNode(node)
-                        .because("Joints that moved them are missing, or they were never painted."));
+                        .because(say("core.character.check.SkinRules.joints-that-moved-them-are-missing")));
             }
         }
     }
@@ -76,12 +85,13 @@ public final class SkinRules {
                 int node = s.nodeOfMesh(m);
                 out.add(Finding.of("weights-off-one", Severity.DRIFTS, Topic.SKIN_WEIGHTS)
                         .says(
-                                off + " points whose weights are not 1 in sum",
-                                "The farthest sums to " + Figure.number(worst)
-                                        + ". Some receivers scale to 1, some do not.")
+                                say("core.character.check.SkinRules.points-whose-weights-are-not-1", off),
+                                say(
+                                        "core.character.check.SkinRules.the-farthest-sums-to-some-receivers",
+                                        Figure.number(worst)))
                         .measured(Figure.of(worst, "", node < 0 ? "" : s.path(node)))
                         .atNode(node)
-                        .because("Weights were cut or rounded and not scaled again."));
+                        .because(say("core.character.check.SkinRules.weights-were-cut-or-rounded-and")));
             }
         }
     }
@@ -103,9 +113,14 @@ public final class SkinRules {
             int node = s.nodeOfMesh(m);
             out.add(Finding.of("too-many-influences", Severity.DRIFTS, Topic.SKIN_WEIGHTS)
                     .says(
-                            skin.maxInfluences() + " influences on " + over + " points",
-                            "The destination takes " + c.maxInfluences() + "; the weakest will be cut.")
-                    .measured(Figure.of(skin.maxInfluences(), "joints", node < 0 ? "" : s.path(node)))
+                            say("core.character.check.SkinRules.influences-on-points", skin.maxInfluences(), over),
+                            say(
+                                    "core.character.check.SkinRules.the-destination-takes-the-weakest-will",
+                                    c.maxInfluences()))
+                    .measured(Figure.of(
+                            skin.maxInfluences(),
+                            say("core.character.check.SkinRules.joints"),
+                            node < 0 ? "" : s.path(node)))
                     .atNode(node)
                     .mendedBy(TuneWeights.limit(c.maxInfluences())));
         }

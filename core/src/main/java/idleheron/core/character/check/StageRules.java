@@ -1,5 +1,7 @@
 package idleheron.core.character.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -28,11 +30,16 @@ public final class StageRules {
         double times = h < SMALLEST ? 1.7 / h : h / 1.7;
         Stage s = f.scene().stage();
         String cause = Math.abs(Math.log10(times) - 2) < 0.35
-                ? "The unit is declared a hundred times too " + (h < SMALLEST ? "small" : "large")
-                        + ", or was not looked at."
-                : "The declared unit of " + s.unitLabel() + " does not fit the data.";
+                ? say(
+                        "core.character.check.StageRules.the-unit-is-declared-a-hundred",
+                        (h < SMALLEST
+                                ? say("core.character.check.StageRules.small")
+                                : say("core.character.check.StageRules.large")))
+                : say("core.character.check.StageRules.the-declared-unit-of-does-not", s.unitLabel());
         out.add(Finding.of("implausible-height", Severity.BREAKS, Topic.UNITS_AND_AXES)
-                .says("Implausible height", "By its own unit the figure is " + Figure.number(h) + " m high.")
+                .says(
+                        say("core.character.check.StageRules.implausible-height"),
+                        say("core.character.check.StageRules.by-its-own-unit-the-figure", Figure.number(h)))
                 .measured(Figure.of(h, "m"))
                 .because(cause));
     }
@@ -50,12 +57,16 @@ public final class StageRules {
         }
         out.add(Finding.of("other-axes-or-unit", Severity.DRIFTS, Topic.UNITS_AND_AXES)
                 .says(
-                        "Other axes or unit than the destination",
-                        "The file is " + a.describe() + ", " + s.unitLabel() + "; " + c.title() + " writes "
-                                + c.axes().describe() + ", "
-                                + Stage.COMMON
+                        say("core.character.check.StageRules.other-axes-or-unit-than-the"),
+                        say(
+                                "core.character.check.StageRules.the-file-is-writes",
+                                a.describe(),
+                                s.unitLabel(),
+                                c.title(),
+                                c.axes().describe(),
+                                Stage.COMMON
                                         .withMetersPerUnit(c.metersPerUnit())
-                                        .unitLabel() + ".")
+                                        .unitLabel()))
                 .measured(Figure.of(factor, "×"))
                 .mendedBy(new ConvertStage(c.axes(), c.metersPerUnit())));
     }

@@ -1,5 +1,7 @@
 package idleheron.core.character.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -22,10 +24,10 @@ public final class SurfaceRules {
             if (!t.found() && seen.add(t.path())) { // several materials may use one picture
                 out.add(Finding.of("texture-not-found", Severity.DRIFTS, Topic.MATERIALS)
                         .says(
-                                name(t) + " is not found",
-                                "The file points to " + t.path() + ". It will be missing on the other side.")
-                        .measured(Figure.of(0, "files", name(t)))
-                        .because("The path belongs to another machine."));
+                                say("core.character.check.SurfaceRules.is-not-found", name(t)),
+                                say("core.character.check.SurfaceRules.the-file-points-to-it-will", t.path()))
+                        .measured(Figure.of(0, say("core.character.check.SurfaceRules.files"), name(t)))
+                        .because(say("core.character.check.SurfaceRules.the-path-belongs-to-another-machine")));
             }
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.core.character.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.NearNames;
 import idleheron.core.Topic;
@@ -37,17 +39,32 @@ final class WantedClips {
         }
         Map<String, String> table = near(missing, has, c.more().clips().wanted());
         List<String> told = new ArrayList<>();
-        table.forEach((clip, wanted) -> told.add(clip + " may be " + wanted));
+        table.forEach((clip, wanted) -> told.add(say("core.character.check.WantedClips.may-be", clip, wanted)));
         out.add(Finding.of("wanted-clips-missing", Severity.BREAKS, Topic.CLIPS)
                 .says(
-                        Wording.counted(missing.size(), "clip that is", "clips that are") + " looked for "
-                                + (missing.size() == 1 ? "is" : "are") + " missing",
-                        c.title() + " looks for " + Wording.listed(missing) + " by name."
-                                + (told.isEmpty()
-                                        ? " No clip is called like " + (missing.size() == 1 ? "it." : "them.")
-                                        : " " + Wording.listed(told) + "."))
-                .measured(Figure.of(missing.size(), "clips", missing.getFirst()))
-                .because(told.isEmpty() ? "They were left out or not made." : "They have other names.")
+                        say(
+                                "core.character.check.WantedClips.looked-for-missing",
+                                Wording.counted(
+                                        missing.size(),
+                                        say("core.character.check.WantedClips.clip-that-is"),
+                                        say("core.character.check.WantedClips.clips-that-are")),
+                                (missing.size() == 1
+                                        ? say("core.character.check.WantedClips.is")
+                                        : say("core.character.check.WantedClips.are"))),
+                        say(
+                                "core.character.check.WantedClips.looks-for-by-name",
+                                c.title(),
+                                Wording.listed(missing),
+                                (told.isEmpty()
+                                        ? say(
+                                                "core.character.check.WantedClips.no-clip-is-called-like",
+                                                (missing.size() == 1 ? "it." : "them."))
+                                        : " " + Wording.listed(told) + ".")))
+                .measured(Figure.of(missing.size(), say("core.character.check.WantedClips.clips"), missing.getFirst()))
+                .because(
+                        told.isEmpty()
+                                ? say("core.character.check.WantedClips.they-were-left-out-or-not")
+                                : say("core.character.check.WantedClips.they-have-other-names"))
                 .mendedBy(table.isEmpty() ? null : new RenameClips(table)));
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.character.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -46,7 +48,8 @@ public final class ClipTopic {
     private TopicResult result(Progress progress) {
         int n = p.sent.clips().size();
         if (n == 0) {
-            return TopicResult.notChecked(Topic.CLIPS, "The sent scene has no clip.");
+            return TopicResult.notChecked(
+                    Topic.CLIPS, say("core.character.compare.ClipTopic.the-sent-scene-has-no-clip"));
         }
         for (int c = 0; c < n; c++) {
             Clip sent = p.sent.clips().get(c);
@@ -54,14 +57,27 @@ public final class ClipTopic {
             if (other < 0) {
                 missing++;
                 rows.add(new Evidence.Row(
-                        sent.name(), -1, -1, c, sent.startSeconds(), true, List.of("missing", "", "", "", "", "", "")));
+                        sent.name(),
+                        -1,
+                        -1,
+                        c,
+                        sent.startSeconds(),
+                        true,
+                        List.of(say("core.character.compare.ClipTopic.missing"), "", "", "", "", "", "")));
                 continue;
             }
             clip(c, sent, p.returned.clips().get(other), progress.part((double) c / n, (c + 1.0) / n));
         }
         Evidence e = new Evidence(
-                "clip",
-                List.of("first", "last", "rate /s", "range off by frames", "worst mm", "RMS mm", "worst °"),
+                say("core.character.compare.ClipTopic.clip"),
+                List.of(
+                        say("core.character.compare.ClipTopic.first"),
+                        say("core.character.compare.ClipTopic.last"),
+                        say("core.character.compare.ClipTopic.rate-s"),
+                        say("core.character.compare.ClipTopic.range-off-by-frames"),
+                        say("core.character.compare.ClipTopic.worst-mm"),
+                        say("core.character.compare.ClipTopic.rms-mm"),
+                        say("core.character.compare.ClipTopic.worst")),
                 rows);
         boolean overMove = position.value() > p.tolerances.clipPosition() || angle.value() > p.tolerances.clipAngle();
         boolean overRange = worstFrames > p.tolerances.frames();
@@ -69,14 +85,17 @@ public final class ClipTopic {
                 ? Verdict.BROKEN
                 : overMove || overRange ? Verdict.DRIFTED : Verdict.CLEAN;
         Figure worst = missing > 0
-                ? Figure.of(missing, "missing")
+                ? Figure.of(missing, say("core.character.compare.ClipTopic.missing"))
                 : position.value() > p.tolerances.clipPosition()
                         ? position
-                        : overRange ? Figure.of(worstFrames, "frames") : position;
-        String summary =
-                ranges(n, overRange) + "Worst joint " + position.full() + "; worst angle " + angle.full() + ".";
+                        : overRange ? Figure.of(worstFrames, say("core.character.compare.ClipTopic.frames")) : position;
+        String summary = say(
+                "core.character.compare.ClipTopic.worst-joint-worst-angle",
+                ranges(n, overRange),
+                position.full(),
+                angle.full());
         if (p.matched().length == 0) {
-            String only = "No joint has a partner, so that no motion was compared.";
+            String only = say("core.character.compare.ClipTopic.no-joint-has-a-partner-so");
             return v.isFault() && (missing > 0 || overRange)
                     ? new TopicResult(Topic.CLIPS, v, worst, ranges(n, overRange) + only, e, List.of())
                     : TopicResult.notChecked(Topic.CLIPS, only);
@@ -86,10 +105,20 @@ public final class ClipTopic {
 
     private String ranges(int clips, boolean overRange) {
         return (missing > 0
-                        ? missing + " of " + Wording.counted(clips, "clip is", "clips are") + " missing. "
-                        : clips == 1 ? "The clip is there. " : "All " + clips + " clips are there. ")
+                        ? say(
+                                "core.character.compare.ClipTopic.of-missing",
+                                missing,
+                                Wording.counted(
+                                        clips,
+                                        say("core.character.compare.ClipTopic.clip-is"),
+                                        say("core.character.compare.ClipTopic.clips-are")))
+                        : clips == 1
+                                ? say("core.character.compare.ClipTopic.the-clip-is-there")
+                                : say("core.character.compare.ClipTopic.all-clips-are-there", clips))
                 + recounted()
-                + (overRange ? "A range is off by " + Figure.number(worstFrames) + " frames. " : "");
+                + (overRange
+                        ? say("core.character.compare.ClipTopic.a-range-is-off-by-frames", Figure.number(worstFrames))
+                        : "");
     }
 
     /** Says so where frames are counted at another rate and the seconds are kept, which harms nobody. */
@@ -101,8 +130,10 @@ public final class ClipTopic {
                 Clip b = p.returned.clips().get(other);
                 if (!a.rate().equals(b.rate())
                         && Math.abs(a.length() - b.length()) * a.rate().perSecond() < 1) {
-                    return "Seconds were kept and frames were not: " + a.rate().label() + " a second are counted as "
-                            + b.rate().label() + ". ";
+                    return say(
+                            "core.character.compare.ClipTopic.seconds-were-kept-and-frames-were",
+                            a.rate().label(),
+                            b.rate().label());
                 }
             }
         }
@@ -129,7 +160,9 @@ public final class ClipTopic {
         double worstAngle = 0;
         double squares = 0;
         for (int t = 0; t < times.length; t++) {
-            progress.at((double) t / times.length, "holding " + sent.name() + " against each other");
+            progress.at(
+                    (double) t / times.length,
+                    say("core.character.compare.ClipTopic.holding-against-each-other", sent.name()));
             p.sentPose.at(sent, times[t]);
             p.returnedPose.at(returned, times[t]);
             for (int i = 0; i < joints.length; i++) {
@@ -171,7 +204,14 @@ public final class ClipTopic {
         double meanSquare = squares / Math.max(1, times.length * joints.length);
         rows.add(row(index, sent, returned, new Errors(times, worst, worstAngle, meanSquare)));
         plots.add(new Series(
-                "Joint error by frame, mm", "mm", index, times, worst, mean, where, p.tolerances.clipPosition()));
+                say("core.character.compare.ClipTopic.joint-error-by-frame-mm"),
+                "mm",
+                index,
+                times,
+                worst,
+                mean,
+                where,
+                p.tolerances.clipPosition()));
     }
 
     /**

@@ -1,5 +1,7 @@
 package idleheron.core.character.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -22,7 +24,8 @@ public final class HierarchyTopic {
 
     public static TopicResult of(Pair p) {
         if (p.sent.nodes().isEmpty()) {
-            return TopicResult.notChecked(Topic.HIERARCHY, "The sent scene has no node.");
+            return TopicResult.notChecked(
+                    Topic.HIERARCHY, say("core.character.compare.HierarchyTopic.the-sent-scene-has-no-node"));
         }
         List<Evidence.Row> rows = new ArrayList<>();
         Set<Integer> weighted = weighted(p.sent);
@@ -37,7 +40,13 @@ public final class HierarchyTopic {
                 missing++;
                 lostWeight += weighted.contains(j) ? 1 : 0;
                 rows.add(row(
-                        p.sent.path(j), j, -1, "missing", weighted.contains(j) ? "moves points" : "moves no point"));
+                        p.sent.path(j),
+                        j,
+                        -1,
+                        say("core.character.compare.HierarchyTopic.missing"),
+                        weighted.contains(j)
+                                ? say("core.character.compare.HierarchyTopic.moves-points")
+                                : say("core.character.compare.HierarchyTopic.moves-no-point")));
             } else if (reparented(p, j, other)) {
                 moved++;
                 int above = p.returned.jointAbove(other);
@@ -45,18 +54,25 @@ public final class HierarchyTopic {
                         p.sent.path(j),
                         j,
                         other,
-                        "hangs elsewhere",
+                        say("core.character.compare.HierarchyTopic.hangs-elsewhere"),
                         above < 0
-                                ? "at the top"
-                                : "under " + p.returned.nodes().get(above).name()));
+                                ? say("core.character.compare.HierarchyTopic.at-the-top")
+                                : say(
+                                        "core.character.compare.HierarchyTopic.under",
+                                        p.returned.nodes().get(above).name())));
             }
         }
         List<Evidence.Row> extra = new ArrayList<>();
         for (int j : p.returned.joints()) {
             if (p.matching.back()[j] < 0) {
                 added++;
-                String kind = isExtraRoot(p, j) ? "a root on top" : tips.contains(j) ? "a tip joint" : "a joint";
-                Evidence.Row r = row(p.returned.path(j), -1, j, "added", kind);
+                String kind = isExtraRoot(p, j)
+                        ? say("core.character.compare.HierarchyTopic.a-root-on-top")
+                        : tips.contains(j)
+                                ? say("core.character.compare.HierarchyTopic.a-tip-joint")
+                                : say("core.character.compare.HierarchyTopic.a-joint");
+                Evidence.Row r =
+                        row(p.returned.path(j), -1, j, say("core.character.compare.HierarchyTopic.added"), kind);
                 if (kind.equals("a root on top")) {
                     rows.addFirst(r);
                 } else {
@@ -69,20 +85,44 @@ public final class HierarchyTopic {
         int all = missing + added + moved;
         Verdict v = all == 0 ? Verdict.CLEAN : lostWeight > 0 || moved > 0 ? Verdict.BROKEN : Verdict.DRIFTED;
         Figure worst = missing > 0
-                ? Figure.of(missing, "missing")
+                ? Figure.of(missing, say("core.character.compare.HierarchyTopic.missing"))
                 : added > 0
-                        ? Figure.of(added, "added")
-                        : moved > 0 ? Figure.of(moved, "moved") : Figure.of(0, "changed");
+                        ? Figure.of(added, say("core.character.compare.HierarchyTopic.added"))
+                        : moved > 0
+                                ? Figure.of(moved, say("core.character.compare.HierarchyTopic.moved"))
+                                : Figure.of(0, say("core.character.compare.HierarchyTopic.changed"));
         if (all == 0 && p.sent.joints().isEmpty()) {
-            return TopicResult.notChecked(Topic.HIERARCHY, "The sent scene has no joint.");
+            return TopicResult.notChecked(
+                    Topic.HIERARCHY, say("core.character.compare.HierarchyTopic.the-sent-scene-has-no-joint"));
         }
         String summary = all == 0
-                ? Wording.all(p.sent.joints().size(), "joint is there and hangs", "joints are there and hang")
-                        + " where " + (p.sent.joints().size() == 1 ? "it" : "they") + " did."
-                : missing + " joints missing, " + added + " added, " + moved + " hanging elsewhere; " + roots
-                        + (roots == 1 ? " root." : " roots.");
+                ? say(
+                        "core.character.compare.HierarchyTopic.where-did",
+                        Wording.all(
+                                p.sent.joints().size(),
+                                say("core.character.compare.HierarchyTopic.joint-is-there-and-hangs"),
+                                say("core.character.compare.HierarchyTopic.joints-are-there-and-hang")),
+                        (p.sent.joints().size() == 1
+                                ? say("core.character.compare.HierarchyTopic.it")
+                                : say("core.character.compare.HierarchyTopic.they")))
+                : say(
+                        "core.character.compare.HierarchyTopic.joints-missing-added-hanging-elsewhere",
+                        missing,
+                        added,
+                        moved,
+                        roots,
+                        (roots == 1 ? " root." : " roots."));
         return TopicResult.of(
-                Topic.HIERARCHY, v, worst, summary, new Evidence("joint", List.of("change", "what"), rows));
+                Topic.HIERARCHY,
+                v,
+                worst,
+                summary,
+                new Evidence(
+                        say("core.character.compare.HierarchyTopic.joint"),
+                        List.of(
+                                say("core.character.compare.HierarchyTopic.change"),
+                                say("core.character.compare.HierarchyTopic.what")),
+                        rows));
     }
 
     /** Whether an added joint stands above the returned partner of a sent root. */

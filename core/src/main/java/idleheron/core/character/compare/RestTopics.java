@@ -1,5 +1,7 @@
 package idleheron.core.character.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -30,7 +32,8 @@ public final class RestTopics {
 
     public static TopicResult positions(Pair p) {
         if (p.sent.nodes().isEmpty()) {
-            return TopicResult.notChecked(Topic.REST_POSE, "The sent scene has no joint.");
+            return TopicResult.notChecked(
+                    Topic.REST_POSE, say("core.character.compare.RestTopics.the-sent-scene-has-no-joint"));
         }
         p.sentPose.rest();
         p.returnedPose.rest();
@@ -49,16 +52,30 @@ public final class RestTopics {
             }
         }
         rows.sort(Comparator.comparingDouble(r -> -(Double) r.cells().getFirst()));
-        Evidence e = new Evidence("joint", List.of("off by mm", "bone length ×"), rows);
+        Evidence e = new Evidence(
+                say("core.character.compare.RestTopics.joint"),
+                List.of(
+                        say("core.character.compare.RestTopics.off-by-mm"),
+                        say("core.character.compare.RestTopics.bone-length")),
+                rows);
         Verdict v = e.over() == 0
                 ? Verdict.CLEAN
                 : worst > Math.max(FAR, p.tolerances.joint()) ? Verdict.BROKEN : Verdict.DRIFTED;
         if (rows.isEmpty()) {
-            return TopicResult.notChecked(Topic.REST_POSE, "No joint has a partner.");
+            return TopicResult.notChecked(
+                    Topic.REST_POSE, say("core.character.compare.RestTopics.no-joint-has-a-partner"));
         }
         String summary = e.over() == 0
-                ? told(p, rows.size(), "rests where it did", "rest where they did")
-                : e.over() + " of " + rows.size() + " joints rest elsewhere" + alone(p, rows.size()) + ".";
+                ? told(
+                        p,
+                        rows.size(),
+                        say("core.character.compare.RestTopics.rests-where-it-did"),
+                        say("core.character.compare.RestTopics.rest-where-they-did"))
+                : say(
+                        "core.character.compare.RestTopics.of-joints-rest-elsewhere",
+                        e.over(),
+                        rows.size(),
+                        alone(p, rows.size()));
         return TopicResult.of(Topic.REST_POSE, v, Figure.of(worst, "mm", subject), summary, e);
     }
 
@@ -70,7 +87,14 @@ public final class RestTopics {
 
     private static String alone(Pair p, int compared) {
         int left = p.sent.joints().size() - compared;
-        return left <= 0 ? "" : "; " + Wording.counted(left, "other has", "others have") + " no partner";
+        return left <= 0
+                ? ""
+                : say(
+                        "core.character.compare.RestTopics.no-partner",
+                        Wording.counted(
+                                left,
+                                say("core.character.compare.RestTopics.other-has"),
+                                say("core.character.compare.RestTopics.others-have")));
     }
 
     private static double lengthRatio(Pair p, int j, int other) {
@@ -110,7 +134,8 @@ public final class RestTopics {
 
     public static TopicResult orientation(Pair p) {
         if (p.sent.nodes().isEmpty()) {
-            return TopicResult.notChecked(Topic.JOINT_ORIENTATION, "The sent scene has no joint.");
+            return TopicResult.notChecked(
+                    Topic.JOINT_ORIENTATION, say("core.character.compare.RestTopics.the-sent-scene-has-no-joint"));
         }
         p.sentPose.rest();
         p.returnedPose.rest();
@@ -143,18 +168,33 @@ public final class RestTopics {
             }
         }
         rows.sort(Comparator.comparingDouble(r -> -(Double) r.cells().getFirst()));
-        Evidence e = new Evidence("joint", List.of("angle °", "swing °", "twist °", "about", "along the bone"), rows);
+        Evidence e = new Evidence(
+                say("core.character.compare.RestTopics.joint"),
+                List.of(
+                        say("core.character.compare.RestTopics.angle"),
+                        say("core.character.compare.RestTopics.swing"),
+                        say("core.character.compare.RestTopics.twist"),
+                        say("core.character.compare.RestTopics.about"),
+                        say("core.character.compare.RestTopics.along-the-bone")),
+                rows);
         if (rows.isEmpty()) {
-            return TopicResult.notChecked(Topic.JOINT_ORIENTATION, "No joint has a partner.");
+            return TopicResult.notChecked(
+                    Topic.JOINT_ORIENTATION, say("core.character.compare.RestTopics.no-joint-has-a-partner"));
         }
         boolean over = e.over() > 0;
         Quaterniond same = over ? constantTurn(p) : null;
         String summary = !over
-                ? told(p, rows.size(), "keeps its axes", "keep their axes")
+                ? told(
+                        p,
+                        rows.size(),
+                        say("core.character.compare.RestTopics.keeps-its-axes"),
+                        say("core.character.compare.RestTopics.keep-their-axes"))
                 : same != null
-                        ? "Every joint is turned by the same " + Figure.number(SwingTwist.angle(same))
-                                + "° about its own " + about(same, SwingTwist.angle(same)) + "."
-                        : e.over() + " of " + rows.size() + " joints are turned, each by its own angle.";
+                        ? say(
+                                "core.character.compare.RestTopics.every-joint-is-turned-by-the",
+                                Figure.number(SwingTwist.angle(same)),
+                                about(same, SwingTwist.angle(same)))
+                        : say("core.character.compare.RestTopics.of-joints-are-turned-each-by", e.over(), rows.size());
         Verdict v = !over ? Verdict.CLEAN : worst > 1 ? Verdict.BROKEN : Verdict.DRIFTED;
         return TopicResult.of(Topic.JOINT_ORIENTATION, v, Figure.of(worst, "°", subject), summary, e);
     }
@@ -181,6 +221,8 @@ public final class RestTopics {
         double length = Math.sqrt(k.x * k.x + k.y * k.y + k.z * k.z);
         SignedAxis a = SignedAxis.nearest(sign * k.x, sign * k.y, sign * k.z);
         double part = Math.max(Math.abs(k.x), Math.max(Math.abs(k.y), Math.abs(k.z))) / length;
-        return part > 0.999 ? a.label().toLowerCase(java.util.Locale.ROOT) : "slanted axis";
+        return part > 0.999
+                ? a.label().toLowerCase(java.util.Locale.ROOT)
+                : say("core.character.compare.RestTopics.slanted-axis");
     }
 }

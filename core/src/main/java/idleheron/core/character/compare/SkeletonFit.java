@@ -1,5 +1,7 @@
 package idleheron.core.character.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Matrices;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
@@ -82,16 +84,16 @@ public record SkeletonFit(
     /** One sentence. */
     public String text() {
         if (fits()) {
-            return "fits the delivered skeleton: every joint is there, under the same joint, with the same rest pose";
+            return say("core.character.compare.SkeletonFit.fits-the-delivered-skeleton-every-joint");
         }
         List<String> parts = new ArrayList<>();
-        say(missing, "moving joints are not there", parts);
-        say(elsewhere, "joints hang under another one", parts);
-        say(otherRest, "joints have another rest pose", parts);
-        return "does not fit the delivered skeleton: " + String.join("; ", parts);
+        list(missing, say("core.character.compare.SkeletonFit.moving-joints-are-not-there"), parts);
+        list(elsewhere, say("core.character.compare.SkeletonFit.joints-hang-under-another-one"), parts);
+        list(otherRest, say("core.character.compare.SkeletonFit.joints-have-another-rest-pose"), parts);
+        return say("core.character.compare.SkeletonFit.does-not-fit-the-delivered-skeleton", String.join("; ", parts));
     }
 
-    private static void say(List<String> names, String what, List<String> into) {
+    private static void list(List<String> names, String what, List<String> into) {
         if (!names.isEmpty()) {
             into.add(names.size() + " " + what + " (" + String.join(", ", names.subList(0, Math.min(3, names.size())))
                     + (names.size() > 3 ? ", …" : "") + ")");

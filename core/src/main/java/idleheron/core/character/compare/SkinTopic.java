@@ -1,5 +1,7 @@
 package idleheron.core.character.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -51,7 +53,7 @@ public final class SkinTopic {
         List<Mesh> swapped = new ArrayList<>(p.sent.meshes());
         boolean any = false;
         boolean differs = false;
-        String order = "by index";
+        String order = say("core.character.compare.SkinTopic.by-index");
         int partners = 0;
         for (int m = 0; m < swapped.size(); m++) {
             Skin s = p.sent.meshes().get(m).skin();
@@ -69,22 +71,30 @@ public final class SkinTopic {
                 lost++;
                 int node = p.sent.nodeOfMesh(m);
                 rows.add(new Evidence.Row(
-                        swapped.get(m).name(), node, -1, -1, Double.NaN, true, List.of("no skin", "", "", "")));
+                        swapped.get(m).name(),
+                        node,
+                        -1,
+                        -1,
+                        Double.NaN,
+                        true,
+                        List.of(say("core.character.compare.SkinTopic.no-skin"), "", "", "")));
                 continue;
             }
             int[] partner = PointMatch.of(p, m, other);
             if (java.util.stream.IntStream.range(0, partner.length).anyMatch(i -> partner[i] != i)) {
-                order = "by rest position";
+                order = say("core.character.compare.SkinTopic.by-rest-position");
             }
             Skin brought = brought(s, r, partner);
             differs |= points(m, s, brought);
             swapped.set(m, swapped.get(m).withSkin(brought));
         }
         if (!any) {
-            return TopicResult.notChecked(Topic.SKIN_WEIGHTS, "The sent scene has no skin.");
+            return TopicResult.notChecked(
+                    Topic.SKIN_WEIGHTS, say("core.character.compare.SkinTopic.the-sent-scene-has-no-skin"));
         }
         if (partners == 0 && lost == 0) {
-            return TopicResult.notChecked(Topic.SKIN_WEIGHTS, "No joint that moves points has a partner.");
+            return TopicResult.notChecked(
+                    Topic.SKIN_WEIGHTS, say("core.character.compare.SkinTopic.no-joint-that-moves-points-has"));
         }
         if (withSurface && differs) {
             deform(p.sent.withMeshes(swapped), progress);
@@ -142,8 +152,10 @@ public final class SkinTopic {
                     List.of(l1[i], (double) a.influences(i), (double) b.influences(i), b.sum(i))));
         }
         if (b.maxInfluences() < a.maxInfluences()) {
-            limits = "At most " + b.maxInfluences() + " influences came back where " + a.maxInfluences()
-                    + " were sent. ";
+            limits = say(
+                    "core.character.compare.SkinTopic.at-most-influences-came-back-where",
+                    b.maxInfluences(),
+                    a.maxInfluences());
         }
         return differs;
     }
@@ -202,7 +214,7 @@ public final class SkinTopic {
                 }
             }
             plots.add(new Series(
-                    "Surface error by frame, mm",
+                    say("core.character.compare.SkinTopic.surface-error-by-frame-mm"),
                     "mm",
                     c,
                     times,
@@ -215,16 +227,27 @@ public final class SkinTopic {
 
     private TopicResult told(String order) {
         rows.sort((x, y) -> Boolean.compare(y.over(), x.over()));
-        Evidence e = new Evidence("point", List.of("off by", "joints sent", "joints back", "sum back"), rows);
+        Evidence e = new Evidence(
+                say("core.character.compare.SkinTopic.point"),
+                List.of(
+                        say("core.character.compare.SkinTopic.off-by"),
+                        say("core.character.compare.SkinTopic.joints-sent"),
+                        say("core.character.compare.SkinTopic.joints-back"),
+                        say("core.character.compare.SkinTopic.sum-back")),
+                rows);
         boolean drifted = over > 0 || worstMm > p.tolerances.surface();
         Verdict v = lost > 0 || worstMm > Math.max(FAR, p.tolerances.surface())
                 ? Verdict.BROKEN
                 : drifted ? Verdict.DRIFTED : Verdict.CLEAN;
         @Nullable Figure shown = worstMm > p.tolerances.surface() ? surface : Figure.of(worstL1, "");
         String summary = lost > 0
-                ? lost + " meshes came back without their skin."
-                : limits + over + " points are off by more than " + p.tolerances.weight() + " (matched " + order
-                        + "); the surface moves " + surface.full() + " at most.";
+                ? say("core.character.compare.SkinTopic.meshes-came-back-without-their-skin", lost)
+                : say(
+                        "core.character.compare.SkinTopic.points-are-off-by-more-than",
+                        limits + over,
+                        p.tolerances.weight(),
+                        order,
+                        surface.full());
         return new TopicResult(Topic.SKIN_WEIGHTS, v, shown, summary, e, plots);
     }
 }

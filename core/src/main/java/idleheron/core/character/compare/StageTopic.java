@@ -1,5 +1,7 @@
 package idleheron.core.character.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -207,14 +209,22 @@ public final class StageTopic {
         Stage s = p.sent.stage();
         Stage r = p.returned.stage();
         List<Evidence.Row> rows = new ArrayList<>();
-        told(rows, "up axis, declared", s.axes().up().label(), r.axes().up().label());
         told(
                 rows,
-                "front axis, declared",
+                say("core.character.compare.StageTopic.up-axis-declared"),
+                s.axes().up().label(),
+                r.axes().up().label());
+        told(
+                rows,
+                say("core.character.compare.StageTopic.front-axis-declared"),
                 s.axes().front().label(),
                 r.axes().front().label());
-        told(rows, "handedness, declared", s.axes().handedness(), r.axes().handedness());
-        told(rows, "unit, declared", s.unitLabel(), r.unitLabel());
+        told(
+                rows,
+                say("core.character.compare.StageTopic.handedness-declared"),
+                s.axes().handedness(),
+                r.axes().handedness());
+        told(rows, say("core.character.compare.StageTopic.unit-declared"), s.unitLabel(), r.unitLabel());
         double scale = fit == null ? 1 : fit.scale();
         double angle = fit == null ? 0 : fit.angleDegrees();
         double offset = fit == null ? 0 : fit.offset().length() * 1000;
@@ -222,14 +232,18 @@ public final class StageTopic {
         boolean overScale = Math.abs(scale - 1) > p.tolerances.scale();
         boolean overTurn = angle > p.tolerances.turn();
         boolean overOffset = offset > p.tolerances.offset();
-        measured(rows, "scale, fitted ×", 1, scale, overScale);
-        measured(rows, "turn, fitted °", 0, angle, overTurn);
-        measured(rows, "offset, fitted mm", 0, offset, overOffset);
-        rows.add(row("mirrored", "no", mirrored ? "yes" : "no", mirrored));
+        measured(rows, say("core.character.compare.StageTopic.scale-fitted"), 1, scale, overScale);
+        measured(rows, say("core.character.compare.StageTopic.turn-fitted"), 0, angle, overTurn);
+        measured(rows, say("core.character.compare.StageTopic.offset-fitted-mm"), 0, offset, overOffset);
+        rows.add(row(
+                say("core.character.compare.StageTopic.mirrored"),
+                say("core.character.compare.StageTopic.no"),
+                mirrored ? say("core.character.compare.StageTopic.yes") : say("core.character.compare.StageTopic.no"),
+                mirrored));
         Figure worst = overScale
                 ? Figure.of(scale, "×")
                 : mirrored
-                        ? Figure.of(1, "mirror")
+                        ? Figure.of(1, say("core.character.compare.StageTopic.mirror"))
                         : overTurn
                                 ? Figure.of(angle, "°")
                                 : overOffset ? Figure.of(offset, "mm") : Figure.of(scale, "×");
@@ -239,15 +253,30 @@ public final class StageTopic {
                     Topic.UNITS_AND_AXES,
                     Verdict.NOT_CHECKED,
                     Figure.NONE,
-                    "Only what is declared was looked at: no three joints or points have partners.",
-                    new Evidence("what", List.of("sent", "returned"), rows));
+                    say("core.character.compare.StageTopic.only-what-is-declared-was-looked"),
+                    new Evidence(
+                            say("core.character.compare.StageTopic.what"),
+                            List.of(
+                                    say("core.character.compare.StageTopic.sent"),
+                                    say("core.character.compare.StageTopic.returned")),
+                            rows));
         }
         String summary = v == Verdict.CLEAN
-                ? "The two sides lie on each other; left after the fit "
-                        + Figure.number(fit == null ? 0 : fit.worst() * 1000) + " mm."
+                ? say(
+                        "core.character.compare.StageTopic.the-two-sides-lie-on-each",
+                        Figure.number(fit == null ? 0 : fit.worst() * 1000))
                 : describe(scale, angle, offset, mirrored, fit);
         return TopicResult.of(
-                Topic.UNITS_AND_AXES, v, worst, summary, new Evidence("what", List.of("sent", "returned"), rows));
+                Topic.UNITS_AND_AXES,
+                v,
+                worst,
+                summary,
+                new Evidence(
+                        say("core.character.compare.StageTopic.what"),
+                        List.of(
+                                say("core.character.compare.StageTopic.sent"),
+                                say("core.character.compare.StageTopic.returned")),
+                        rows));
     }
 
     private static String describe(
@@ -255,12 +284,12 @@ public final class StageTopic {
         Vec3 turn = fit == null ? Vec3.ZERO : turn(fit);
         List<String> parts = new ArrayList<>();
         if (Math.abs(scale - 1) > 1e-6) {
-            parts.add(Figure.number(scale) + " times the size");
+            parts.add(say("core.character.compare.StageTopic.times-the-size", Figure.number(scale)));
         }
         if (angle > 1e-4) {
             parts.add(String.format(
                     java.util.Locale.ROOT,
-                    "turned by %.2f° (%.1f°, %.1f°, %.1f° about X, Y, Z)",
+                    say("core.character.compare.StageTopic.turned-by-2f-1f-1f-1f"),
                     angle,
                     Figure.tenth(turn.x()),
                     Figure.tenth(turn.y()),
@@ -270,9 +299,10 @@ public final class StageTopic {
             parts.add("mirrored");
         }
         if (offset > 1e-3) {
-            parts.add(String.format(java.util.Locale.ROOT, "moved by %.3f mm", offset));
+            parts.add(String.format(
+                    java.util.Locale.ROOT, say("core.character.compare.StageTopic.moved-by-3f-mm"), offset));
         }
-        return "Returned is " + String.join(", ", parts) + ".";
+        return say("core.character.compare.StageTopic.returned-is", String.join(", ", parts));
     }
 
     /** Degrees about X, then Y, then Z; for a mirrored fit, of what is left when X is mirrored. */

@@ -1,5 +1,7 @@
 package idleheron.core.character.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -48,7 +50,9 @@ public final class SurfaceTopics {
                             Double.NaN,
                             r == null,
                             List.of(
-                                    r == null ? "missing" : "other points",
+                                    r == null
+                                            ? say("core.character.compare.SurfaceTopics.missing")
+                                            : say("core.character.compare.SurfaceTopics.other-points"),
                                     (double) s.targets().size(),
                                     0.0)));
                     continue;
@@ -64,21 +68,36 @@ public final class SurfaceTopics {
                         -1,
                         Double.NaN,
                         over,
-                        List.of("there", (double) r.targets().size(), mm)));
+                        List.of(
+                                say("core.character.compare.SurfaceTopics.there"),
+                                (double) r.targets().size(),
+                                mm)));
             }
         }
         if (count == 0) {
-            return TopicResult.notChecked(Topic.BLEND_SHAPES, "The sent scene has no blend shape.");
+            return TopicResult.notChecked(
+                    Topic.BLEND_SHAPES, say("core.character.compare.SurfaceTopics.the-sent-scene-has-no-blend"));
         }
-        Evidence e = new Evidence("blend shape", List.of("state", "targets", "off by mm"), rows);
+        Evidence e = new Evidence(
+                say("core.character.compare.SurfaceTopics.blend-shape"),
+                List.of(
+                        say("core.character.compare.SurfaceTopics.state"),
+                        say("core.character.compare.SurfaceTopics.targets"),
+                        say("core.character.compare.SurfaceTopics.off-by-mm")),
+                rows);
         Verdict v = missing > 0 ? Verdict.BROKEN : e.over() > 0 ? Verdict.DRIFTED : Verdict.CLEAN;
         return TopicResult.of(
                 Topic.BLEND_SHAPES,
                 v,
-                missing > 0 ? Figure.of(missing, "missing") : Figure.of(worst, "mm"),
                 missing > 0
-                        ? missing + " of " + count + " blend shapes are missing."
-                        : "All " + count + " blend shapes are there, " + Figure.number(worst) + " mm off at most.",
+                        ? Figure.of(missing, say("core.character.compare.SurfaceTopics.missing"))
+                        : Figure.of(worst, "mm"),
+                missing > 0
+                        ? say("core.character.compare.SurfaceTopics.of-blend-shapes-are-missing", missing, count)
+                        : say(
+                                "core.character.compare.SurfaceTopics.all-blend-shapes-are-there-mm",
+                                count,
+                                Figure.number(worst)),
                 e);
     }
 
@@ -136,7 +155,8 @@ public final class SurfaceTopics {
 
     public static TopicResult surfaces(Pair p) {
         if (p.sent.meshes().isEmpty()) {
-            return TopicResult.notChecked(Topic.SURFACES, "The sent scene has no mesh.");
+            return TopicResult.notChecked(
+                    Topic.SURFACES, say("core.character.compare.SurfaceTopics.the-sent-scene-has-no-mesh"));
         }
         List<Evidence.Row> rows = new ArrayList<>();
         double worst = 0;
@@ -154,7 +174,13 @@ public final class SurfaceTopics {
                         -1,
                         Double.NaN,
                         true,
-                        List.of("missing", (double) a.pointCount(), 0.0, (double) a.faceCount(), 0.0, 0.0)));
+                        List.of(
+                                say("core.character.compare.SurfaceTopics.missing"),
+                                (double) a.pointCount(),
+                                0.0,
+                                (double) a.faceCount(),
+                                0.0,
+                                0.0)));
                 continue;
             }
             Mesh b = p.returned.meshes().get(other);
@@ -173,7 +199,9 @@ public final class SurfaceTopics {
                     Double.NaN,
                     counts || mm > p.tolerances.vertex(),
                     List.of(
-                            counts ? "changed" : "same",
+                            counts
+                                    ? say("core.character.compare.SurfaceTopics.changed")
+                                    : say("core.character.compare.SurfaceTopics.same"),
                             (double) a.pointCount(),
                             (double) b.pointCount(),
                             (double) a.faceCount(),
@@ -181,8 +209,14 @@ public final class SurfaceTopics {
                             mm)));
         }
         Evidence e = new Evidence(
-                "mesh",
-                List.of("make-up", "points sent", "points returned", "faces sent", "faces returned", "off by mm"),
+                say("core.character.compare.SurfaceTopics.mesh"),
+                List.of(
+                        say("core.character.compare.SurfaceTopics.make-up"),
+                        say("core.character.compare.SurfaceTopics.points-sent"),
+                        say("core.character.compare.SurfaceTopics.points-returned"),
+                        say("core.character.compare.SurfaceTopics.faces-sent"),
+                        say("core.character.compare.SurfaceTopics.faces-returned"),
+                        say("core.character.compare.SurfaceTopics.off-by-mm")),
                 rows);
         Verdict v = changed > 0 ? Verdict.BROKEN : e.over() > 0 ? Verdict.DRIFTED : Verdict.CLEAN;
         return TopicResult.of(
@@ -190,9 +224,10 @@ public final class SurfaceTopics {
                 v,
                 Figure.of(worst, "mm"),
                 changed > 0
-                        ? changed + " meshes are made up differently."
-                        : "All meshes have the same points and faces, " + Figure.number(worst)
-                                + " mm off at rest at most.",
+                        ? say("core.character.compare.SurfaceTopics.meshes-are-made-up-differently", changed)
+                        : say(
+                                "core.character.compare.SurfaceTopics.all-meshes-have-the-same-points",
+                                Figure.number(worst)),
                 e);
     }
 
@@ -222,24 +257,44 @@ public final class SurfaceTopics {
             boolean there = p.returned.materials().stream()
                     .anyMatch(x -> Matching.plain(x.name()).equals(Matching.plain(name)));
             same += there ? 1 : 0;
-            rows.add(new Evidence.Row(name, -1, -1, -1, Double.NaN, !there, List.of(there ? "there" : "missing")));
+            rows.add(new Evidence.Row(
+                    name,
+                    -1,
+                    -1,
+                    -1,
+                    Double.NaN,
+                    !there,
+                    List.of(
+                            there
+                                    ? say("core.character.compare.SurfaceTopics.there")
+                                    : say("core.character.compare.SurfaceTopics.missing"))));
         }
         int faces = assignment(p);
         if (faces > 0) {
-            rows.addFirst(
-                    new Evidence.Row("faces", -1, -1, -1, Double.NaN, true, List.of(faces + " with another material")));
+            rows.addFirst(new Evidence.Row(
+                    say("core.character.compare.SurfaceTopics.faces"),
+                    -1,
+                    -1,
+                    -1,
+                    Double.NaN,
+                    true,
+                    List.of(say("core.character.compare.SurfaceTopics.with-another-material", faces))));
         }
         if (rows.isEmpty()) {
-            return TopicResult.notChecked(Topic.MATERIALS, "The sent scene has no material.");
+            return TopicResult.notChecked(
+                    Topic.MATERIALS, say("core.character.compare.SurfaceTopics.the-sent-scene-has-no-material"));
         }
         int all = p.sent.materials().size();
         Verdict v = faces > 0 ? Verdict.BROKEN : same < all ? Verdict.DRIFTED : Verdict.CLEAN;
         return TopicResult.of(
                 Topic.MATERIALS,
                 v,
-                Figure.of(same, "of " + all),
-                same + " of " + all + " materials are there; " + faces + " faces changed theirs.",
-                new Evidence("material", List.of("state"), rows));
+                Figure.of(same, say("core.character.compare.SurfaceTopics.of", all)),
+                say("core.character.compare.SurfaceTopics.of-materials-are-there-faces-changed", same, all, faces),
+                new Evidence(
+                        say("core.character.compare.SurfaceTopics.material"),
+                        List.of(say("core.character.compare.SurfaceTopics.state")),
+                        rows));
     }
 
     private static int assignment(Pair p) {

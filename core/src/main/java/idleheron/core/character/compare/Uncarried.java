@@ -1,5 +1,7 @@
 package idleheron.core.character.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.Wording;
@@ -37,7 +39,7 @@ public final class Uncarried {
             Topic.BLEND_SHAPES,
             new About(
                     Held.SHAPES,
-                    "blend shape",
+                    say("core.character.compare.Uncarried.blend-shape"),
                     s -> s.meshes().stream().mapToLong(m -> m.shapes().size()).sum()));
 
     private Uncarried() {}
@@ -58,17 +60,20 @@ public final class Uncarried {
                 && about.count.applyAsLong(p.returned) == 0) {
             return t.as(
                     Verdict.NOT_CARRIED,
-                    "The carrier has no place for " + about.held.shown() + "; "
-                            + Wording.counted(about.count.applyAsLong(p.sent), about.one) + " stayed behind.");
+                    say(
+                            "core.character.compare.Uncarried.the-carrier-has-no-place-for",
+                            about.held.shown(),
+                            Wording.counted(about.count.applyAsLong(p.sent), about.one)));
         }
         if (t.topic().equals(Topic.SURFACES) && missing.contains(Held.POLYGONS)) {
             long faces = cut(p);
             return faces > 0 && t.worst().value() <= p.tolerances.vertex()
                     ? t.as(
                             Verdict.NOT_CARRIED,
-                            Wording.counted(faces, "face") + " of more than three corners became triangles, since the"
-                                    + " carrier has no place for others; "
-                                    + t.worst().text() + " off at rest at most.")
+                            say(
+                                    "core.character.compare.Uncarried.of-more-than-three-corners-became",
+                                    Wording.counted(faces, "face"),
+                                    t.worst().text()))
                     : t;
         }
         return t;

@@ -1,5 +1,7 @@
 package idleheron.core.character.loss;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -46,24 +48,30 @@ public final class ClipLosses {
                 out.add(new Loss(
                         "clips-merged",
                         Topic.CLIPS,
-                        sent + " clips were merged into one, " + only.name(),
-                        new Figure(sent, "clips", "", only.name(), Double.NaN)));
+                        say("core.character.loss.ClipLosses.clips-were-merged-into-one", sent, only.name()),
+                        new Figure(sent, say("core.character.loss.ClipLosses.clips"), "", only.name(), Double.NaN)));
                 return;
             }
             if (p.matching.clips()[0] == 0) {
                 out.add(new Loss(
                         "only-first-clip",
                         Topic.CLIPS,
-                        "Only the first of " + sent + " clips arrived; missing: " + Wording.listed(missing),
-                        Figure.of(missing.size(), "clips")));
+                        say(
+                                "core.character.loss.ClipLosses.only-the-first-of-clips-arrived",
+                                sent,
+                                Wording.listed(missing)),
+                        Figure.of(missing.size(), say("core.character.loss.ClipLosses.clips"))));
                 return;
             }
         }
         out.add(new Loss(
                 "clips-missing",
                 Topic.CLIPS,
-                Wording.counted(missing.size(), "clip", "clips") + " did not arrive: " + Wording.listed(missing),
-                Figure.of(missing.size(), "clips")));
+                say(
+                        "core.character.loss.ClipLosses.did-not-arrive",
+                        Wording.counted(missing.size(), "clip", "clips"),
+                        Wording.listed(missing)),
+                Figure.of(missing.size(), say("core.character.loss.ClipLosses.clips"))));
     }
 
     private static void ranges(Pair p, List<Loss> out) {
@@ -103,21 +111,24 @@ public final class ClipLosses {
             out.add(new Loss(
                     "scene-range-taken",
                     Topic.CLIPS,
-                    "The range of the scene was taken for that of " + Wording.listed(scene),
-                    Figure.of(scene.size(), "clips")));
+                    say("core.character.loss.ClipLosses.the-range-of-the-scene-was", Wording.listed(scene)),
+                    Figure.of(scene.size(), say("core.character.loss.ClipLosses.clips"))));
         }
     }
 
     private static void told(String code, String word, List<String> names, double frames, List<Loss> out) {
         if (!names.isEmpty()) {
-            String verb = code.endsWith("start") ? "begins" : "ends";
+            String verb = code.endsWith("start")
+                    ? say("core.character.loss.ClipLosses.begins")
+                    : say("core.character.loss.ClipLosses.ends");
             out.add(new Loss(
                     code,
                     Topic.CLIPS,
                     Wording.listed(names) + " "
                             + (names.size() == 1 ? verb : verb.substring(0, verb.length() - 1)) + " "
                             + Figure.number(frames) + (Math.abs(frames - 1) < 1e-6 ? " frame " : " frames ") + word,
-                    new Figure(frames, "frames", "", names.getFirst(), Double.NaN)));
+                    new Figure(
+                            frames, say("core.character.loss.ClipLosses.frames"), "", names.getFirst(), Double.NaN)));
         }
     }
 
@@ -142,15 +153,17 @@ public final class ClipLosses {
                 out.add(new Loss(
                         "resampled-at-half-rate",
                         Topic.CLIPS,
-                        a.name() + " was resampled at half its rate: a key on every "
-                                + Figure.number(Math.rint(sb * a.rate().perSecond())) + " frames",
-                        new Figure(after, "keys", "", a.name(), Double.NaN)));
+                        say(
+                                "core.character.loss.ClipLosses.was-resampled-at-half-its-rate",
+                                a.name(),
+                                Figure.number(Math.rint(sb * a.rate().perSecond()))),
+                        new Figure(after, say("core.character.loss.ClipLosses.keys"), "", a.name(), Double.NaN)));
             } else {
                 out.add(new Loss(
                         "keys-reduced",
                         Topic.CLIPS,
-                        "Keys of " + a.name() + " were reduced from " + before + " to " + after,
-                        new Figure(after, "keys", "", a.name(), Double.NaN)));
+                        say("core.character.loss.ClipLosses.keys-of-were-reduced-from-to", a.name(), before, after),
+                        new Figure(after, say("core.character.loss.ClipLosses.keys"), "", a.name(), Double.NaN)));
             }
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.core.character.loss;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -54,9 +56,13 @@ public final class JointLosses {
             out.add(new Loss(
                     "missing-bind-pose",
                     Topic.REST_POSE,
-                    Wording.counted(n, "joint that moves points does", "joints that move points do")
-                            + " not say any more where they were bound; the pose at rest is taken",
-                    Figure.of(n, "joints", p.sent.path(first))));
+                    say(
+                            "core.character.loss.JointLosses.not-say-any-more-where-they",
+                            Wording.counted(
+                                    n,
+                                    say("core.character.loss.JointLosses.joint-that-moves-points-does"),
+                                    say("core.character.loss.JointLosses.joints-that-move-points-do"))),
+                    Figure.of(n, say("core.character.loss.JointLosses.joints"), p.sent.path(first))));
         }
     }
 
@@ -82,20 +88,22 @@ public final class JointLosses {
             String was = other < 0 ? "" : space(p.sent.nodes().get(i).name());
             String is = other < 0 ? "" : space(p.returned.nodes().get(other).name());
             if (!was.equals(is)) {
-                String told = was.isEmpty() ? is : is.isEmpty() ? was : was + " and have " + is;
+                String told = was.isEmpty()
+                        ? is
+                        : is.isEmpty() ? was : say("core.character.loss.JointLosses.and-have", was, is);
                 (was.isEmpty() ? got : lost).merge(told, 1, Integer::sum);
             }
         }
         lost.forEach((n, count) -> out.add(new Loss(
                 "namespace-lost",
                 Topic.HIERARCHY,
-                Wording.counted(count, "name", "names") + " lost the namespace " + n,
-                Figure.of(count, "names"))));
+                say("core.character.loss.JointLosses.lost-the-namespace", Wording.counted(count, "name", "names"), n),
+                Figure.of(count, say("core.character.loss.JointLosses.names")))));
         got.forEach((n, count) -> out.add(new Loss(
                 "namespace-added",
                 Topic.HIERARCHY,
-                Wording.counted(count, "name", "names") + " got the namespace " + n,
-                Figure.of(count, "names"))));
+                say("core.character.loss.JointLosses.got-the-namespace", Wording.counted(count, "name", "names"), n),
+                Figure.of(count, say("core.character.loss.JointLosses.names")))));
     }
 
     private static String space(String name) {
@@ -122,7 +130,11 @@ public final class JointLosses {
                     above = p.sent.jointAbove(above);
                 }
                 names.add(p.sent.nodes().get(j).name()
-                        + (above < 0 ? "" : " (to " + p.sent.nodes().get(above).name() + ")"));
+                        + (above < 0
+                                ? ""
+                                : say(
+                                        "core.character.loss.JointLosses.to",
+                                        p.sent.nodes().get(above).name())));
                 behind += points[j];
                 worst = worst < 0 || points[j] > points[worst] ? j : worst;
             }
@@ -134,18 +146,31 @@ public final class JointLosses {
             out.add(new Loss(
                     "joints-unmatched",
                     Topic.HIERARCHY,
-                    Wording.counted(names.size(), "joint that moves points has", "joints that move points have")
-                            + " no partner, and " + Wording.counted(others, "other one", "others")
-                            + " came; pair them by hand under Matching: " + Wording.listed(names),
-                    Figure.of(names.size(), "joints", p.sent.path(worst))));
+                    say(
+                            "core.character.loss.JointLosses.no-partner-and-came-pair-them",
+                            Wording.counted(
+                                    names.size(),
+                                    say("core.character.loss.JointLosses.joint-that-moves-points-has"),
+                                    say("core.character.loss.JointLosses.joints-that-move-points-have")),
+                            Wording.counted(others, "other one", "others"),
+                            Wording.listed(names)),
+                    Figure.of(names.size(), say("core.character.loss.JointLosses.joints"), p.sent.path(worst))));
         } else if (!names.isEmpty()) {
             out.add(new Loss(
                     "joints-lost-with-weight",
                     Topic.HIERARCHY,
-                    Wording.counted(names.size(), "joint that moves", "joints that move")
-                            + " points did not arrive: " + Wording.listed(names) + ", "
-                            + Wording.counted(behind, "point stays", "points stay") + " behind",
-                    Figure.of((double) behind, "points", p.sent.path(worst))));
+                    say(
+                            "core.character.loss.JointLosses.points-did-not-arrive-behind",
+                            Wording.counted(
+                                    names.size(),
+                                    say("core.character.loss.JointLosses.joint-that-moves"),
+                                    say("core.character.loss.JointLosses.joints-that-move")),
+                            Wording.listed(names),
+                            Wording.counted(
+                                    behind,
+                                    say("core.character.loss.JointLosses.point-stays"),
+                                    say("core.character.loss.JointLosses.points-stay"))),
+                    Figure.of((double) behind, say("core.character.loss.JointLosses.points"), p.sent.path(worst))));
         }
     }
 
@@ -174,9 +199,11 @@ public final class JointLosses {
             out.add(new Loss(
                     "joints-dropped",
                     Topic.HIERARCHY,
-                    Wording.counted(names.size(), "joint", "joints") + " that moved no point did not arrive: "
-                            + Wording.listed(names),
-                    Figure.of(names.size(), "joints")));
+                    say(
+                            "core.character.loss.JointLosses.that-moved-no-point-did-not",
+                            Wording.counted(names.size(), "joint", "joints"),
+                            Wording.listed(names)),
+                    Figure.of(names.size(), say("core.character.loss.JointLosses.joints"))));
         }
     }
 
@@ -198,24 +225,26 @@ public final class JointLosses {
         double far = n.translation().length() * p.sent.stage().metersPerUnit();
         List<String> with = new ArrayList<>();
         if (Math.abs(scale - 1) > p.tolerances.scale()) {
-            with.add("its scale of " + Figure.number(scale));
+            with.add(say("core.character.loss.JointLosses.its-scale-of", Figure.number(scale)));
         }
         if (turn > p.tolerances.orientation()) {
-            with.add("its turn of " + Figure.number(turn) + "°");
+            with.add(say("core.character.loss.JointLosses.its-turn-of", Figure.number(turn)));
         }
         if (far * 1000 > p.tolerances.joint()) {
-            with.add("its place " + Figure.number(far) + " m off");
+            with.add(say("core.character.loss.JointLosses.its-place-m-off", Figure.number(far)));
         }
         if (p.sent.clips().stream().anyMatch(c -> c.movedNodes().contains(joint))) {
-            with.add("the motion that was on it");
+            with.add(say("core.character.loss.JointLosses.the-motion-that-was-on-it"));
         }
         out.add(new Loss(
                 "root-removed",
                 Topic.HIERARCHY,
-                "The root, " + n.name() + ", was taken out"
-                        + (with.isEmpty()
-                                ? ", which stood still at the origin"
-                                : ", and " + Wording.listed(with) + " with it"),
+                say(
+                        "core.character.loss.JointLosses.the-root-was-taken-out",
+                        n.name(),
+                        (with.isEmpty()
+                                ? say("core.character.loss.JointLosses.which-stood-still-at-the-origin")
+                                : say("core.character.loss.JointLosses.and-with-it", Wording.listed(with)))),
                 Figure.of(scale, "×", p.sent.path(joint))));
     }
 
@@ -258,8 +287,13 @@ public final class JointLosses {
                 out.add(new Loss(
                         "rest-is-first-frame",
                         Topic.REST_POSE,
-                        "The rest pose is the first frame of " + c.name(),
-                        new Figure(elsewhere, "joints", "", c.name(), c.firstFrame())));
+                        say("core.character.loss.JointLosses.the-rest-pose-is-the-first", c.name()),
+                        new Figure(
+                                elsewhere,
+                                say("core.character.loss.JointLosses.joints"),
+                                "",
+                                c.name(),
+                                c.firstFrame())));
                 p.sentPose.at(c, c.startSeconds());
                 turnedBesides(p, joints, out);
                 p.sentPose.rest();
@@ -287,15 +321,23 @@ public final class JointLosses {
             out.add(new Loss(
                     "joints-re-aimed",
                     Topic.JOINT_ORIENTATION,
-                    "The bones were re-aimed besides, every joint by " + by.text(),
+                    say("core.character.loss.JointLosses.the-bones-were-re-aimed-besides", by.text()),
                     by));
         } else if (!names.isEmpty() && names.size() < joints.length) {
             out.add(new Loss(
                     "some-joints-re-aimed",
                     Topic.JOINT_ORIENTATION,
-                    Wording.counted(names.size(), "joint was", "joints were") + " turned about "
-                            + (names.size() == 1 ? "itself" : "themselves") + " besides, by up to " + by.text() + ": "
-                            + Wording.listed(names),
+                    say(
+                            "core.character.loss.JointLosses.turned-about-besides-by-up-to",
+                            Wording.counted(
+                                    names.size(),
+                                    say("core.character.loss.JointLosses.joint-was"),
+                                    say("core.character.loss.JointLosses.joints-were")),
+                            (names.size() == 1
+                                    ? say("core.character.loss.JointLosses.itself")
+                                    : say("core.character.loss.JointLosses.themselves")),
+                            by.text(),
+                            Wording.listed(names)),
                     by));
         }
     }
@@ -331,8 +373,16 @@ public final class JointLosses {
             out.add(new Loss(
                     "some-joints-re-aimed",
                     Topic.JOINT_ORIENTATION,
-                    Wording.counted(names.size(), "joint was", "joints were") + " turned about "
-                            + (names.size() == 1 ? "itself: " : "themselves, not all alike: ") + Wording.listed(names),
+                    say(
+                            "core.character.loss.JointLosses.turned-about",
+                            Wording.counted(
+                                    names.size(),
+                                    say("core.character.loss.JointLosses.joint-was"),
+                                    say("core.character.loss.JointLosses.joints-were")),
+                            (names.size() == 1
+                                    ? "itself: "
+                                    : say("core.character.loss.JointLosses.themselves-not-all-alike")),
+                            Wording.listed(names)),
                     Figure.of(worst, "°", p.sent.path(where))));
         }
     }

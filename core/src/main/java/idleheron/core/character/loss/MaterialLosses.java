@@ -1,5 +1,7 @@
 package idleheron.core.character.loss;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -49,7 +51,7 @@ public final class MaterialLosses {
                 String was = SurfaceTopics.material(p.sent, p.sent.nodeOfMesh(m), of[f]);
                 String is = SurfaceTopics.material(p.returned, p.returned.nodeOfMesh(other), f);
                 if (!was.equals(is) && !was.isEmpty() && index(p.sent.materials(), is) >= 0) {
-                    became.merge(is + " in the place of " + was, 1, Integer::sum);
+                    became.merge(say("core.character.loss.MaterialLosses.in-the-place-of", is, was), 1, Integer::sum);
                     faces++;
                 }
             }
@@ -58,9 +60,14 @@ public final class MaterialLosses {
             out.add(new Loss(
                     "materials-reordered",
                     Topic.MATERIALS,
-                    Wording.counted(faces, "face carries", "faces carry") + " another material: "
-                            + Wording.listed(List.copyOf(became.keySet())),
-                    Figure.of(faces, "faces")));
+                    say(
+                            "core.character.loss.MaterialLosses.another-material",
+                            Wording.counted(
+                                    faces,
+                                    say("core.character.loss.MaterialLosses.face-carries"),
+                                    say("core.character.loss.MaterialLosses.faces-carry")),
+                            Wording.listed(List.copyOf(became.keySet()))),
+                    Figure.of(faces, say("core.character.loss.MaterialLosses.faces"))));
         }
     }
 
@@ -78,22 +85,34 @@ public final class MaterialLosses {
         List<String> renamed = new ArrayList<>();
         for (int i : missing) {
             if (a.size() == b.size() && index(a, b.get(i).name()) < 0) {
-                renamed.add(a.get(i).name() + " to " + b.get(i).name());
+                renamed.add(say(
+                        "core.character.loss.MaterialLosses.to",
+                        a.get(i).name(),
+                        b.get(i).name()));
             }
         }
         if (renamed.size() == gone.size()) {
             out.add(new Loss(
                     "materials-renamed",
                     Topic.MATERIALS,
-                    Wording.counted(renamed.size(), "material", "materials") + " came under "
-                            + (renamed.size() == 1 ? "another name: " : "other names: ") + Wording.listed(renamed),
-                    Figure.of(renamed.size(), "materials")));
+                    say(
+                            "core.character.loss.MaterialLosses.came-under",
+                            Wording.counted(renamed.size(), "material", "materials"),
+                            (renamed.size() == 1
+                                    ? say("core.character.loss.MaterialLosses.another-name")
+                                    : say("core.character.loss.MaterialLosses.other-names")),
+                            Wording.listed(renamed)),
+                    Figure.of(renamed.size(), say("core.character.loss.MaterialLosses.materials"))));
         } else {
             out.add(new Loss(
                     b.size() < a.size() && !b.isEmpty() ? "materials-merged" : "materials-lost",
                     Topic.MATERIALS,
-                    a.size() + " materials became " + b.size() + "; gone: " + Wording.listed(gone),
-                    Figure.of(gone.size(), "materials")));
+                    say(
+                            "core.character.loss.MaterialLosses.materials-became-gone",
+                            a.size(),
+                            b.size(),
+                            Wording.listed(gone)),
+                    Figure.of(gone.size(), say("core.character.loss.MaterialLosses.materials"))));
         }
     }
 
@@ -104,19 +123,24 @@ public final class MaterialLosses {
             out.add(new Loss(
                     "pictures-dropped",
                     Topic.MATERIALS,
-                    Wording.counted(
+                    say(
+                            "core.character.loss.MaterialLosses.no-longer-pointed-to",
+                            Wording.counted(
                                     p.sent.textures().size()
                                             - p.returned.textures().size(),
-                                    "picture is",
-                                    "pictures are")
-                            + " no longer pointed to",
-                    Figure.of(p.sent.textures().size() - p.returned.textures().size(), "pictures")));
+                                    say("core.character.loss.MaterialLosses.picture-is"),
+                                    say("core.character.loss.MaterialLosses.pictures-are"))),
+                    Figure.of(
+                            p.sent.textures().size() - p.returned.textures().size(),
+                            say("core.character.loss.MaterialLosses.pictures"))));
         } else if (after < before) {
             out.add(new Loss(
                     "pictures-not-found",
                     Topic.MATERIALS,
-                    Wording.counted(before - after, "picture", "pictures") + " that were found are missing now",
-                    Figure.of((double) (before - after), "pictures")));
+                    say(
+                            "core.character.loss.MaterialLosses.that-were-found-are-missing-now",
+                            Wording.counted(before - after, "picture", "pictures")),
+                    Figure.of((double) (before - after), say("core.character.loss.MaterialLosses.pictures"))));
         }
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.character.loss;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -107,8 +109,10 @@ public final class MotionLosses {
             out.add(new Loss(
                     "twist-while-moving",
                     Topic.CLIPS,
-                    p.sent.nodes().get(where).name() + " rests as it did and twists about its own bone in motion, by "
-                            + Figure.number(worst) + "°",
+                    say(
+                            "core.character.loss.MotionLosses.rests-as-it-did-and-twists",
+                            p.sent.nodes().get(where).name(),
+                            Figure.number(worst)),
                     new Figure(
                             worst,
                             "°",
@@ -142,7 +146,10 @@ public final class MotionLosses {
             out.add(new Loss(
                     "loop-opened",
                     Topic.CLIPS,
-                    a.name() + " no longer closes: its ends are " + Figure.number(after) + "° apart",
+                    say(
+                            "core.character.loss.MotionLosses.no-longer-closes-its-ends-are",
+                            a.name(),
+                            Figure.number(after)),
                     new Figure(after, "°", "", a.name(), b.lastFrame())));
         }
     }
@@ -163,9 +170,11 @@ public final class MotionLosses {
             out.add(new Loss(
                     "sub-frames-rounded",
                     Topic.CLIPS,
-                    Wording.counted(before, "key", "keys") + " of " + a.name()
-                            + " lay between frames and came on whole frames",
-                    new Figure(before, "keys", "", a.name(), Double.NaN)));
+                    say(
+                            "core.character.loss.MotionLosses.of-lay-between-frames-and-came",
+                            Wording.counted(before, "key", "keys"),
+                            a.name()),
+                    new Figure(before, say("core.character.loss.MotionLosses.keys"), "", a.name(), Double.NaN)));
         }
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.character.loss;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -29,8 +31,10 @@ public final class OpaqueDataLosses {
             out.add(new Loss(
                     "custom-data-lost",
                     Topic.HIERARCHY,
-                    "Settings and custom attributes did not come back: " + Wording.listed(gone),
-                    Figure.of(gone.size(), "objects")));
+                    say(
+                            "core.character.loss.OpaqueDataLosses.settings-and-custom-attributes-did-not",
+                            Wording.listed(gone)),
+                    Figure.of(gone.size(), say("core.character.loss.OpaqueDataLosses.objects"))));
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.character.loss;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -61,8 +63,10 @@ public final class ShapeLosses {
                 out.add(new Loss(
                         "shape-applied-twice",
                         Topic.BLEND_SHAPES,
-                        a.shapes().get(s).name() + " is in the points of " + a.name()
-                                + " as well, so that it counts twice",
+                        say(
+                                "core.character.loss.ShapeLosses.is-in-the-points-of-as",
+                                a.shapes().get(s).name(),
+                                a.name()),
                         Figure.of(moved * 1000, "mm", a.name())));
                 return;
             }
@@ -113,20 +117,23 @@ public final class ShapeLosses {
                 dropped.add(s.name());
             } else {
                 taken[like] = true;
-                renamed.add(s.name() + " to " + b.shapes().get(like).name());
+                renamed.add(say(
+                        "core.character.loss.ShapeLosses.to",
+                        s.name(),
+                        b.shapes().get(like).name()));
             }
         }
-        say("shapes-dropped", " did not arrive: ", dropped, a, out);
-        say("shapes-renamed", " came under other names: ", renamed, a, out);
-        say("shapes-renamed", " came under each other's names: ", crossed, a, out);
-        say("in-betweens-lost", " lost in-betweens: ", thinner, a, out);
+        lose("shapes-dropped", say("core.character.loss.ShapeLosses.did-not-arrive"), dropped, a, out);
+        lose("shapes-renamed", say("core.character.loss.ShapeLosses.came-under-other-names"), renamed, a, out);
+        lose("shapes-renamed", say("core.character.loss.ShapeLosses.came-under-each-other-s-names"), crossed, a, out);
+        lose("in-betweens-lost", say("core.character.loss.ShapeLosses.lost-in-betweens"), thinner, a, out);
         for (int i = 1; i < order.size(); i++) {
             if (order.get(i) < order.get(i - 1)) {
                 out.add(new Loss(
                         "shapes-reordered",
                         Topic.BLEND_SHAPES,
-                        "The blend shapes of " + a.name() + " came in another order",
-                        Figure.of(order.size(), "blend shapes", a.name())));
+                        say("core.character.loss.ShapeLosses.the-blend-shapes-of-came-in", a.name()),
+                        Figure.of(order.size(), say("core.character.loss.ShapeLosses.blend-shapes"), a.name())));
                 return;
             }
         }
@@ -146,7 +153,7 @@ public final class ShapeLosses {
             for (BlendShape r : b.shapes()) {
                 if (named(a, r.name()) >= 0
                         && alike(s.targets().getLast(), r.targets().getLast())) {
-                    out.add(s.name() + " as " + r.name());
+                    out.add(say("core.character.loss.ShapeLosses.as", s.name(), r.name()));
                     break;
                 }
             }
@@ -162,13 +169,18 @@ public final class ShapeLosses {
                 > 1;
     }
 
-    private static void say(String code, String what, List<String> names, Mesh m, List<Loss> out) {
+    private static void lose(String code, String what, List<String> names, Mesh m, List<Loss> out) {
         if (!names.isEmpty()) {
             out.add(new Loss(
                     code,
                     Topic.BLEND_SHAPES,
-                    Wording.counted(names.size(), "blend shape", "blend shapes") + what + Wording.listed(names),
-                    Figure.of(names.size(), "blend shapes", m.name())));
+                    Wording.counted(
+                                    names.size(),
+                                    say("core.character.loss.ShapeLosses.blend-shape"),
+                                    say("core.character.loss.ShapeLosses.blend-shapes"))
+                            + what
+                            + Wording.listed(names),
+                    Figure.of(names.size(), say("core.character.loss.ShapeLosses.blend-shapes"), m.name())));
         }
     }
 

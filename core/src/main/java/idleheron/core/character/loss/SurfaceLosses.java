@@ -1,5 +1,7 @@
 package idleheron.core.character.loss;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -57,8 +59,10 @@ public final class SurfaceLosses {
         }
         add(
                 "faces-triangulated",
-                Wording.counted(more, "face", "faces") + " of more than three corners in " + a.name()
-                        + " became triangles",
+                say(
+                        "core.character.loss.SurfaceLosses.of-more-than-three-corners-in",
+                        Wording.counted(more, "face", "faces"),
+                        a.name()),
                 more,
                 "faces",
                 a,
@@ -77,8 +81,10 @@ public final class SurfaceLosses {
             if (moved > 0) {
                 add(
                         "points-renumbered",
-                        Wording.counted(moved, "point", "points") + " of " + a.name()
-                                + " came under another number; they are matched by their place",
+                        say(
+                                "core.character.loss.SurfaceLosses.of-came-under-another-number-they",
+                                Wording.counted(moved, "point", "points"),
+                                a.name()),
                         moved,
                         "points",
                         a,
@@ -94,8 +100,10 @@ public final class SurfaceLosses {
         if (more > 0) {
             add(
                     "points-split",
-                    a.name() + " has " + Wording.counted(more, "point", "points")
-                            + " more, all on places that were there: it was split at seams",
+                    say(
+                            "core.character.loss.SurfaceLosses.has-more-all-on-places-that",
+                            a.name(),
+                            Wording.counted(more, "point", "points")),
                     more,
                     "points",
                     a,
@@ -103,8 +111,10 @@ public final class SurfaceLosses {
         } else {
             add(
                     "points-welded",
-                    a.name() + " has " + Wording.counted(-more, "point", "points")
-                            + " fewer, and no place is gone: points were welded",
+                    say(
+                            "core.character.loss.SurfaceLosses.has-fewer-and-no-place-is",
+                            a.name(),
+                            Wording.counted(-more, "point", "points")),
                     -more,
                     "points",
                     a,
@@ -126,7 +136,10 @@ public final class SurfaceLosses {
         }
         add(
                 "winding-flipped",
-                Wording.counted(flipped, "face", "faces") + " of " + a.name() + " came back turned round",
+                say(
+                        "core.character.loss.SurfaceLosses.of-came-back-turned-round",
+                        Wording.counted(flipped, "face", "faces"),
+                        a.name()),
                 flipped,
                 "faces",
                 a,
@@ -157,7 +170,13 @@ public final class SurfaceLosses {
         float[] na = a.normals();
         float[] nb = b.normals();
         if (na != null && nb == null) {
-            add("normals-lost", a.name() + " came back without normals", a.corners().length, "corners", a, out);
+            add(
+                    "normals-lost",
+                    say("core.character.loss.SurfaceLosses.came-back-without-normals", a.name()),
+                    a.corners().length,
+                    "corners",
+                    a,
+                    out);
         }
         boolean cornerByCorner = !otherFaces && Arrays.equals(a.corners(), b.corners());
         if (na == null || nb == null || !cornerByCorner && a.pointCount() != b.pointCount()) {
@@ -206,8 +225,10 @@ public final class SurfaceLosses {
         if (off > 0) {
             add(
                     "normals-recomputed",
-                    "Normals of " + a.name() + " differ on " + Wording.counted(off, "corner", "corners")
-                            + ": they were made anew",
+                    say(
+                            "core.character.loss.SurfaceLosses.normals-of-differ-on-they-were",
+                            a.name(),
+                            Wording.counted(off, "corner", "corners")),
                     worst,
                     "°",
                     a,
@@ -260,13 +281,31 @@ public final class SurfaceLosses {
     private static void lost(Mesh a, Mesh b, List<Loss> out) {
         boolean smooth = a.smoothingGroups() != null || a.edgeSmoothing() != null;
         if (smooth && b.smoothingGroups() == null && b.edgeSmoothing() == null) {
-            add("smoothing-lost", "What says which edges of " + a.name() + " are hard is gone", 1, "meshes", a, out);
+            add(
+                    "smoothing-lost",
+                    say("core.character.loss.SurfaceLosses.what-says-which-edges-of-are", a.name()),
+                    1,
+                    "meshes",
+                    a,
+                    out);
         }
         if (has(a, MeshLayer.Kind.TANGENT) && !has(b, MeshLayer.Kind.TANGENT)) {
-            add("tangents-lost", a.name() + " came back without tangents", 1, "meshes", a, out);
+            add(
+                    "tangents-lost",
+                    say("core.character.loss.SurfaceLosses.came-back-without-tangents", a.name()),
+                    1,
+                    "meshes",
+                    a,
+                    out);
         }
         if (has(a, MeshLayer.Kind.COLOR) && !has(b, MeshLayer.Kind.COLOR)) {
-            add("colours-lost", a.name() + " came back without its colours", 1, "meshes", a, out);
+            add(
+                    "colours-lost",
+                    say("core.character.loss.SurfaceLosses.came-back-without-its-colours", a.name()),
+                    1,
+                    "meshes",
+                    a,
+                    out);
         }
     }
 
@@ -275,9 +314,15 @@ public final class SurfaceLosses {
         if (fewer > 0) {
             add(
                     "uv-sets-dropped",
-                    a.name() + " lost " + Wording.counted(fewer, "UV set", "UV sets"),
+                    say(
+                            "core.character.loss.SurfaceLosses.lost",
+                            a.name(),
+                            Wording.counted(
+                                    fewer,
+                                    say("core.character.loss.SurfaceLosses.uv-set"),
+                                    say("core.character.loss.SurfaceLosses.uv-sets"))),
                     fewer,
-                    "UV sets",
+                    say("core.character.loss.SurfaceLosses.uv-sets"),
                     a,
                     out);
         }
@@ -302,13 +347,19 @@ public final class SurfaceLosses {
             if (straight > 1e-4 && upsideDown < 1e-4) {
                 add(
                         "uv-flipped",
-                        "UV set " + (i + 1) + " of " + a.name() + " stands on its head",
+                        say("core.character.loss.SurfaceLosses.uv-set-of-stands-on-its", (i + 1), a.name()),
                         straight,
                         "UV",
                         a,
                         out);
             } else if (straight > 1e-4) {
-                add("uv-changed", "UV set " + (i + 1) + " of " + a.name() + " differs", straight, "UV", a, out);
+                add(
+                        "uv-changed",
+                        say("core.character.loss.SurfaceLosses.uv-set-of-differs", (i + 1), a.name()),
+                        straight,
+                        "UV",
+                        a,
+                        out);
             }
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.core.character.loss;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -78,8 +80,11 @@ public final class WeightLosses {
                 out.add(new Loss(
                         "skin-lost",
                         Topic.SKIN_WEIGHTS,
-                        p.sent.meshes().get(m).name() + " came back without a skin",
-                        Figure.of(p.sent.meshes().get(m).pointCount(), "points")));
+                        say(
+                                "core.character.loss.WeightLosses.came-back-without-a-skin",
+                                p.sent.meshes().get(m).name()),
+                        Figure.of(
+                                p.sent.meshes().get(m).pointCount(), say("core.character.loss.WeightLosses.points"))));
             }
         }
     }
@@ -94,8 +99,13 @@ public final class WeightLosses {
             out.add(new Loss(
                     "weights-lost",
                     Topic.SKIN_WEIGHTS,
-                    Wording.counted(n, "point has", "points have") + " lost all weight",
-                    Figure.of(n, "points", b.path())));
+                    say(
+                            "core.character.loss.WeightLosses.lost-all-weight",
+                            Wording.counted(
+                                    n,
+                                    say("core.character.loss.WeightLosses.point-has"),
+                                    say("core.character.loss.WeightLosses.points-have"))),
+                    Figure.of(n, say("core.character.loss.WeightLosses.points"), b.path())));
         }
     }
 
@@ -137,10 +147,13 @@ public final class WeightLosses {
         out.add(new Loss(
                 "influences-cut",
                 Topic.SKIN_WEIGHTS,
-                "Weights were cut to " + most + " influences a point, which " + b.sent.maxInfluences()
-                        + " were before; " + Wording.counted(had, "point", "points") + " lost up to "
-                        + Figure.number(worst) + " of their weight",
-                Figure.of(had, "points", b.path())));
+                say(
+                        "core.character.loss.WeightLosses.weights-were-cut-to-influences-a",
+                        most,
+                        b.sent.maxInfluences(),
+                        Wording.counted(had, "point", "points"),
+                        Figure.number(worst)),
+                Figure.of(had, say("core.character.loss.WeightLosses.points"), b.path())));
         return true;
     }
 
@@ -156,7 +169,7 @@ public final class WeightLosses {
                     out.add(new Loss(
                             "weights-rounded",
                             Topic.SKIN_WEIGHTS,
-                            "Weights were rounded to " + bits + " bits",
+                            say("core.character.loss.WeightLosses.weights-were-rounded-to-bits", bits),
                             Figure.of(worst, "", b.path())));
                 }
                 return steps;
@@ -213,15 +226,21 @@ public final class WeightLosses {
             out.add(new Loss(
                     "weights-not-normalised",
                     Topic.SKIN_WEIGHTS,
-                    Wording.counted(opened, "point no longer sums", "points no longer sum") + " to 1",
+                    say(
+                            "core.character.loss.WeightLosses.to-1",
+                            Wording.counted(
+                                    opened,
+                                    say("core.character.loss.WeightLosses.point-no-longer-sums"),
+                                    say("core.character.loss.WeightLosses.points-no-longer-sum"))),
                     Figure.of(worst, "", b.path())));
         }
         if (closed > 0) {
             out.add(new Loss(
                     "weights-normalised",
                     Topic.SKIN_WEIGHTS,
-                    "Weights were divided by their sum on " + Wording.counted(closed, "point", "points")
-                            + " that did not sum to 1",
+                    say(
+                            "core.character.loss.WeightLosses.weights-were-divided-by-their-sum",
+                            Wording.counted(closed, "point", "points")),
                     Figure.of(worst, "", b.path())));
         }
     }
@@ -257,10 +276,15 @@ public final class WeightLosses {
             out.add(new Loss(
                     "rigid-part-smeared",
                     Topic.SKIN_WEIGHTS,
-                    Wording.counted(n, "point", "points") + " that followed one joint alone, most of them " + joint
-                            + ", now "
-                            + (n == 1 ? "follows" : "follow") + " others by up to " + Figure.number(worst),
-                    Figure.of(n, "points", b.path())));
+                    say(
+                            "core.character.loss.WeightLosses.that-followed-one-joint-alone-most",
+                            Wording.counted(n, "point", "points"),
+                            joint,
+                            (n == 1
+                                    ? say("core.character.loss.WeightLosses.follows")
+                                    : say("core.character.loss.WeightLosses.follow")),
+                            Figure.number(worst)),
+                    Figure.of(n, say("core.character.loss.WeightLosses.points"), b.path())));
         }
     }
 }

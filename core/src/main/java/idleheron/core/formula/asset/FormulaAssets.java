@@ -1,5 +1,7 @@
 package idleheron.core.formula.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -19,8 +21,11 @@ import java.util.Set;
 
 /** Clips that were written by formula. What they move is a character's. */
 public final class FormulaAssets implements AssetKind {
-    private static final List<FactTable> TABLES =
-            List.of(new FactTable("Formulas", Set.of(Topic.CLIPS), FormulaAssets::channels, f -> formulas(f.scene())));
+    private static final List<FactTable> TABLES = List.of(new FactTable(
+            say("core.formula.asset.FormulaAssets.formulas"),
+            Set.of(Topic.CLIPS),
+            FormulaAssets::channels,
+            f -> formulas(f.scene())));
 
     @Override
     public String code() {
@@ -39,7 +44,7 @@ public final class FormulaAssets implements AssetKind {
 
     @Override
     public String word(Scene s) {
-        return "motion by formula";
+        return say("core.formula.asset.FormulaAssets.motion-by-formula");
     }
 
     /** "1 clip by formula · 5 channels · 23 keys". */
@@ -47,8 +52,11 @@ public final class FormulaAssets implements AssetKind {
     public String summary(Scene s) {
         List<FormulaReport> all = s.parts().of(FormulaReport.KEY);
         int keys = all.stream().mapToInt(FormulaReport::keys).sum();
-        return Wording.counted(all.size(), "clip") + " by formula · " + Wording.counted(channels(s), "channel") + " · "
-                + Wording.counted(keys, "key");
+        return say(
+                "core.formula.asset.FormulaAssets.by-formula",
+                Wording.counted(all.size(), "clip"),
+                Wording.counted(channels(s), "channel"),
+                Wording.counted(keys, "key"));
     }
 
     /** The plans of a scene, one for each report. */
@@ -66,7 +74,7 @@ public final class FormulaAssets implements AssetKind {
     public List<FactLine> lines(Scene s) {
         List<FactLine> out = new ArrayList<>();
         for (FormulaReport r : s.parts().of(FormulaReport.KEY)) {
-            out.add(new FactLine("formula", r.clip() + ": " + r.told()));
+            out.add(new FactLine(say("core.formula.asset.FormulaAssets.formula"), r.clip() + ": " + r.told()));
         }
         for (MotionPlan p : plans(s)) {
             for (MotionPlan.Said c : p.channels()) {
@@ -99,7 +107,13 @@ public final class FormulaAssets implements AssetKind {
                                 (double) c.place().line())));
             }
         }
-        return new Evidence("channel", List.of("clip", "written", "line"), rows);
+        return new Evidence(
+                say("core.formula.asset.FormulaAssets.channel"),
+                List.of(
+                        say("core.formula.asset.FormulaAssets.clip"),
+                        say("core.formula.asset.FormulaAssets.written"),
+                        say("core.formula.asset.FormulaAssets.line")),
+                rows);
     }
 
     @Override

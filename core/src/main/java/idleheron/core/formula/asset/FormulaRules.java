@@ -1,5 +1,7 @@
 package idleheron.core.formula.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -30,11 +32,9 @@ final class FormulaRules {
         if (p != null && !p.figure().isEmpty()) {
             out.add(Finding.of("formula-figure-missing", Severity.DRIFTS, Topic.CLIPS)
                     .says(
-                            p.figure() + " not found",
-                            p.file()
-                                    + " names it as its figure, and it is not beside it. What is shown are the joints that "
-                                    + "the motion names, all at the origin. Open the figure and the motion together.")
-                    .because("The motion was moved without its figure, or the figure has another name."));
+                            say("core.formula.asset.FormulaRules.not-found", p.figure()),
+                            say("core.formula.asset.FormulaRules.names-it-as-its-figure-and", p.file()))
+                    .because(say("core.formula.asset.FormulaRules.the-motion-was-moved-without-its")));
         }
     }
 
@@ -53,15 +53,22 @@ final class FormulaRules {
             out.add(Finding.of("formula-keys-off", r.fewest() ? Severity.DRIFTS : Severity.NOTE, Topic.CLIPS)
                     .atNode(f.scene().find(worst.joint()))
                     .says(
-                            "Keys of " + r.clip() + " are up to " + Figure.number(worst.value()) + (far ? " mm" : "°")
-                                    + " from the formula",
-                            r.told() + ". Asked for: " + Figure.number(wish.mm()) + " mm and "
-                                    + Figure.number(wish.degrees()) + "°."
-                                    + (r.fewest()
-                                            ? " The motion jumps or turns about between two frames; a higher rate follows it."
-                                            : " keys = \"fewest\" follows it between the frames."))
+                            say(
+                                    "core.formula.asset.FormulaRules.keys-of-are-up-to-from",
+                                    r.clip(),
+                                    Figure.number(worst.value()),
+                                    (far ? say("core.formula.asset.FormulaRules.mm") : "°")),
+                            say(
+                                    "core.formula.asset.FormulaRules.asked-for-mm-and",
+                                    r.told(),
+                                    Figure.number(wish.mm()),
+                                    Figure.number(wish.degrees()),
+                                    (r.fewest()
+                                            ? say("core.formula.asset.FormulaRules.the-motion-jumps-or-turns-about")
+                                            : say(
+                                                    "core.formula.asset.FormulaRules.keys-fewest-follows-it-between-the"))))
                     .measured(new Figure(worst.value(), far ? "mm" : "°", worst.joint(), r.clip(), worst.frame()))
-                    .because("Between two frames keys go straight and the formula does not."));
+                    .because(say("core.formula.asset.FormulaRules.between-two-frames-keys-go-straight")));
         }
     }
 
@@ -84,27 +91,32 @@ final class FormulaRules {
         FormulaReport.Seam first = group.getFirst();
         String names =
                 group.stream().limit(MOST).map(FormulaReport.Seam::channel).collect(Collectors.joining(", "))
-                        + (group.size() > MOST ? " and " + (group.size() - MOST) + " more" : "");
+                        + (group.size() > MOST
+                                ? say("core.formula.asset.FormulaRules.and-more", (group.size() - MOST))
+                                : "");
         boolean repeats = !Double.isNaN(first.period());
-        String unit = first.unit().equals("m") ? "mm" : first.unit();
+        String unit = first.unit().equals("m") ? say("core.formula.asset.FormulaRules.mm-2") : first.unit();
         double gap = first.gap() * (first.unit().equals("m") ? 1000 : 1);
         return Finding.of("formula-loop-open", Severity.DRIFTS, Topic.CLIPS)
                 .says(
-                        p.clip() + " does not close: " + names,
+                        say("core.formula.asset.FormulaRules.does-not-close", p.clip(), names),
                         repeats
-                                ? "The formula repeats every " + seconds(first.period()) + " and the clip lasts "
-                                        + seconds(p.seconds()) + ". A period of " + seconds(first.fits())
-                                        + " fits, or a clip of "
-                                        + seconds(first.period() * Math.max(1, Math.rint(p.seconds() / first.period())))
-                                        + "."
-                                : "It ends " + Figure.number(gap) + " " + unit
-                                        + " from where it begins and does not repeat " + "within "
-                                        + seconds(2 * p.seconds()) + ".")
+                                ? say(
+                                        "core.formula.asset.FormulaRules.the-formula-repeats-every-and-the",
+                                        seconds(first.period()),
+                                        seconds(p.seconds()),
+                                        seconds(first.fits()),
+                                        seconds(first.period() * Math.max(1, Math.rint(p.seconds() / first.period()))))
+                                : say(
+                                        "core.formula.asset.FormulaRules.it-ends-from-where-it-begins",
+                                        Figure.number(gap),
+                                        unit,
+                                        seconds(2 * p.seconds())))
                 .measured(new Figure(gap, unit, first.channel(), p.clip(), Double.NaN))
                 .because(
                         repeats
-                                ? "The period of the formula and the length of the clip do not go together."
-                                : "The motion goes on in one direction, or its keys do not meet.");
+                                ? say("core.formula.asset.FormulaRules.the-period-of-the-formula-and")
+                                : say("core.formula.asset.FormulaRules.the-motion-goes-on-in-one"));
     }
 
     private static String seconds(double s) {

@@ -1,5 +1,7 @@
 package idleheron.core.formula.bake;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.formula.ChannelName;
 import idleheron.core.formula.FigureJoints;
 import idleheron.core.formula.Formula;
@@ -73,9 +75,11 @@ final class BoundPlan {
                         && said.get(k).name().channel() == said.get(i).name().channel()) {
                     throw new FormulaFault(
                             said.get(i).place(),
-                            "a channel once",
-                            said.get(i).name() + ", which "
-                                    + said.get(k).place().text() + " says already");
+                            say("core.formula.bake.BoundPlan.a-channel-once"),
+                            say(
+                                    "core.formula.bake.BoundPlan.which-says-already",
+                                    said.get(i).name(),
+                                    said.get(k).place().text()));
                 }
             }
         }
@@ -92,13 +96,14 @@ final class BoundPlan {
         }
         throw new FormulaFault(
                 r.place(),
-                "a channel that is said here: "
-                        + String.join(
+                say(
+                        "core.formula.bake.BoundPlan.a-channel-that-is-said-here",
+                        String.join(
                                 ", ",
                                 plan.channels().stream()
                                         .map(s -> s.name().toString())
                                         .limit(6)
-                                        .toList()),
+                                        .toList())),
                 r.name().toString());
     }
 
@@ -114,7 +119,7 @@ final class BoundPlan {
                     .toList();
             throw new FormulaFault(
                     plan.channels().get(i).place(),
-                    "channels that do not ask for themselves",
+                    say("core.formula.bake.BoundPlan.channels-that-do-not-ask-for"),
                     String.join(" → ", ring));
         }
         seen[i] = 1;

@@ -1,5 +1,7 @@
 package idleheron.core.formula.bake;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.scene.PartKey;
@@ -18,7 +20,8 @@ import java.util.List;
 public record FormulaReport(
         String clip, boolean fewest, int keys, int everyFrame, Off mm, Off degrees, List<Seam> seams) {
     /** Under which a scene keeps it, in the order of its plans. */
-    public static final PartKey<FormulaReport> KEY = new PartKey<>("reports of motion", FormulaReport.class);
+    public static final PartKey<FormulaReport> KEY =
+            new PartKey<>(say("core.formula.bake.FormulaReport.reports-of-motion"), FormulaReport.class);
 
     public FormulaReport {
         seams = List.copyOf(seams);
@@ -29,7 +32,9 @@ public record FormulaReport(
         static final Off NONE = new Off(0, "", Double.NaN);
 
         private String told(String unit) {
-            String where = joint.isEmpty() ? "" : " (frame " + Figure.exact(Figure.tenth(frame)) + ", " + joint + ")";
+            String where = joint.isEmpty()
+                    ? ""
+                    : say("core.formula.bake.FormulaReport.frame", Figure.exact(Figure.tenth(frame)), joint);
             return Figure.number(value) + unit + where;
         }
     }
@@ -47,7 +52,13 @@ public record FormulaReport(
 
     /** "23 keys in place of 194, at most 0.041 mm (frame 12, pen) and 0.008° (frame 30.5, drum) from what is written". */
     public String told() {
-        return Wording.counted(keys, "key") + (fewest ? " in place of " + everyFrame : ", one on every frame")
-                + ", at most " + mm.told(" mm") + " and " + degrees.told("°") + " from what is written";
+        return say(
+                "core.formula.bake.FormulaReport.at-most-and-from-what-is",
+                Wording.counted(keys, "key")
+                        + (fewest
+                                ? say("core.formula.bake.FormulaReport.in-place-of", everyFrame)
+                                : say("core.formula.bake.FormulaReport.one-on-every-frame")),
+                mm.told(" mm"),
+                degrees.told("°"));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.formula.bake;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
 import idleheron.core.job.Progress;
@@ -28,7 +30,8 @@ public final class FormulaTransfer {
     public static Scene onto(Scene from, Scene onto) {
         MotionPlan plan = MotionPlan.alone(from);
         if (plan == null) {
-            throw new IllegalArgumentException(from.name() + " is no motion by formula");
+            throw new IllegalArgumentException(
+                    say("core.formula.bake.FormulaTransfer.is-no-motion-by-formula", from.name()));
         }
         return onto(plan, onto);
     }

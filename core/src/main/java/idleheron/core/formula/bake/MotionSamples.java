@@ -1,5 +1,7 @@
 package idleheron.core.formula.bake;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
 import idleheron.core.formula.Source;
@@ -55,7 +57,7 @@ final class MotionSamples {
         if (all > MOST) {
             throw new FormulaFault(
                     plan.channels().getFirst().place(),
-                    "at most " + MOST + " channels times frames, a long formula counted as several",
+                    say("core.formula.bake.MotionSamples.at-most-channels-times-frames-a", MOST),
                     String.format(java.util.Locale.ROOT, "%.0f", all));
         }
         frames = SampleTimes.frames(start, start + plan.seconds(), plan.rate());
@@ -88,7 +90,7 @@ final class MotionSamples {
         double[] out = new double[near.length];
         for (int i = 0; i < times.length; i++) {
             if (i % ASKED == 0) {
-                progress.at((double) i / times.length, "working out the formulas");
+                progress.at((double) i / times.length, say("core.formula.bake.MotionSamples.working-out-the-formulas"));
             }
             drive.at(times[i] - start, near, out);
             for (int c = 0; c < out.length; c++) {

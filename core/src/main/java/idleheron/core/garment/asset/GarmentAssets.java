@@ -1,5 +1,7 @@
 package idleheron.core.garment.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Wording;
@@ -33,8 +35,8 @@ import java.util.Set;
 /** Garments on the body that wears them. What they are made of is a character's. */
 public final class GarmentAssets implements AssetKind {
     private static final double MM = 1000;
-    private static final List<FactTable> TABLES =
-            List.of(new FactTable("Garments", Set.of(Worn.TOPIC), GarmentAssets::count, f -> gaps(f)));
+    private static final List<FactTable> TABLES = List.of(new FactTable(
+            say("core.garment.asset.GarmentAssets.garments"), Set.of(Worn.TOPIC), GarmentAssets::count, f -> gaps(f)));
 
     private static final List<TopicCheck> TOPICS = List.of(TopicCheck.of(Worn.TOPIC, GarmentTopic::of));
 
@@ -60,19 +62,24 @@ public final class GarmentAssets implements AssetKind {
 
     @Override
     public String word(Scene s) {
-        return "garment on a body";
+        return say("core.garment.asset.GarmentAssets.garment-on-a-body");
     }
 
     /** "cape and shirt on mannequin". */
     @Override
     public String summary(Scene s) {
         Worn w = Worn.in(s);
-        return w == null ? "" : w.names(s) + " on " + s.nodes().get(w.body()).name();
+        return w == null
+                ? ""
+                : say(
+                        "core.garment.asset.GarmentAssets.on",
+                        w.names(s),
+                        s.nodes().get(w.body()).name());
     }
 
     @Override
     public List<FactLine> lines(Scene s) {
-        return isIn(s) ? List.of(new FactLine("worn", summary(s))) : List.of();
+        return isIn(s) ? List.of(new FactLine(say("core.garment.asset.GarmentAssets.worn"), summary(s))) : List.of();
     }
 
     @Override
@@ -86,11 +93,15 @@ public final class GarmentAssets implements AssetKind {
                 .mapToLong(g -> s.meshes().get(s.nodes().get(g).payload()).pointCount())
                 .sum();
         return List.of(new FactGroup(
-                "Garments",
+                say("core.garment.asset.GarmentAssets.garments"),
                 List.of(
-                        new FactLine("worn", Wording.counted(w.garments().size(), "garment")),
-                        new FactLine("by", s.nodes().get(w.body()).name()),
-                        new FactLine("their points", Figure.thousands(points)))));
+                        new FactLine(
+                                say("core.garment.asset.GarmentAssets.worn"),
+                                Wording.counted(w.garments().size(), "garment")),
+                        new FactLine(
+                                say("core.garment.asset.GarmentAssets.by"),
+                                s.nodes().get(w.body()).name()),
+                        new FactLine(say("core.garment.asset.GarmentAssets.their-points"), Figure.thousands(points)))));
     }
 
     @Override
@@ -142,8 +153,14 @@ public final class GarmentAssets implements AssetKind {
             }
         }
         return new Evidence(
-                "garment",
-                List.of("points", "gap, middle mm", "5 % below mm", "95 % below mm", "deepest inside mm", "inside %"),
+                say("core.garment.asset.GarmentAssets.garment"),
+                List.of(
+                        say("core.garment.asset.GarmentAssets.points"),
+                        say("core.garment.asset.GarmentAssets.gap-middle-mm"),
+                        say("core.garment.asset.GarmentAssets.5-below-mm"),
+                        say("core.garment.asset.GarmentAssets.95-below-mm"),
+                        say("core.garment.asset.GarmentAssets.deepest-inside-mm"),
+                        say("core.garment.asset.GarmentAssets.inside")),
                 rows);
     }
 

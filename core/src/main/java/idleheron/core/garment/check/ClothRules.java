@@ -1,5 +1,7 @@
 package idleheron.core.garment.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.finding.Finding;
@@ -70,7 +72,9 @@ public final class ClothRules {
             int g = worn.garments().get(i);
             progress.at(
                     (double) i / worn.garments().size(),
-                    "looking over " + s.nodes().get(g).name());
+                    say(
+                            "core.garment.check.ClothRules.looking-over",
+                            s.nodes().get(g).name()));
             ClothRules r = new ClothRules(s, Cloth.of(s, g));
             if (GarmentRules.isWearable(r.cloth.surface(), skin)) {
                 r.points();
@@ -87,9 +91,8 @@ public final class ClothRules {
                 if (body != null && Facing.isInsideOut(r.cloth, body)) {
                     r.out.add(r.told.of("garment-inside-out", Severity.DRIFTS, 1, "garment")
                             .says(
-                                    name(s, g) + " is inside out",
-                                    "Its faces run clockwise seen from outside: it is lit from the wrong side, and what"
-                                            + " asks for its outer side takes the inner one.")
+                                    say("core.garment.check.ClothRules.is-inside-out", name(s, g)),
+                                    say("core.garment.check.ClothRules.its-faces-run-clockwise-seen-from"))
                             .mendedBy(new FlipFaces(name(s, g))));
                 }
                 all.addAll(UvRules.of(s, r.cloth));
@@ -111,19 +114,27 @@ public final class ClothRules {
         if (doubled > 0 && cloth.surface().isFinite()) {
             out.add(told.counted("garment-points-doubled", Severity.DRIFTS, doubled, "point")
                     .says(
-                            Wording.counted(doubled, "point") + " of " + name + " " + (doubled == 1 ? "lies" : "lie")
-                                    + " where another lies",
-                            "A solver parts cloth there: no thread joins two points of one place.")
-                    .because("The writer split points at seams of coordinates or at hard edges.")
+                            say(
+                                    "core.garment.check.ClothRules.of-where-another-lies",
+                                    Wording.counted(doubled, "point"),
+                                    name,
+                                    (doubled == 1
+                                            ? say("core.garment.check.ClothRules.lies")
+                                            : say("core.garment.check.ClothRules.lie"))),
+                            say("core.garment.check.ClothRules.a-solver-parts-cloth-there-no"))
+                    .because(say("core.garment.check.ClothRules.the-writer-split-points-at-seams"))
                     .mendedBy(WeldPoints.USUAL));
         }
         int unused = cloth.unused();
         if (unused > 0) {
             out.add(told.counted("garment-points-unused", Severity.DRIFTS, unused, "point")
                     .says(
-                            Wording.counted(unused, "point") + " of " + name + " belong" + (unused == 1 ? "s" : "")
-                                    + " to no face",
-                            "They weigh nothing and hang on nothing; what counts points counts them.")
+                            say(
+                                    "core.garment.check.ClothRules.of-belong-to-no-face",
+                                    Wording.counted(unused, "point"),
+                                    name,
+                                    (unused == 1 ? "s" : "")),
+                            say("core.garment.check.ClothRules.they-weigh-nothing-and-hang-on"))
                     .mendedBy(WeldPoints.USUAL));
         }
     }
@@ -137,27 +148,38 @@ public final class ClothRules {
             double share = (double) thin / cloth.joined().count();
             out.add(told.counted("garment-slivers", share > 0.01 ? Severity.DRIFTS : Severity.NOTE, thin, "triangle")
                     .says(
-                            Wording.counted(thin, "triangle") + " of " + name + " "
-                                    + (thin == 1 ? "is a sliver" : "are slivers"),
-                            "They are more than fifty times as long as high, or without area (" + of.flat()
-                                    + "): stiff along their length, and their normals mean nothing."));
+                            say(
+                                    "core.garment.check.ClothRules.of",
+                                    Wording.counted(thin, "triangle"),
+                                    name,
+                                    (thin == 1
+                                            ? say("core.garment.check.ClothRules.is-a-sliver")
+                                            : say("core.garment.check.ClothRules.are-slivers"))),
+                            say("core.garment.check.ClothRules.they-are-more-than-fifty-times", of.flat())));
         }
         if (of.crowded() > 0) {
-            out.add(
-                    told.counted("garment-edges-crowded", Severity.DRIFTS, of.crowded(), "edge")
-                            .says(
-                                    Wording.counted(of.crowded(), "edge") + " of " + name + " "
-                                            + (of.crowded() == 1 ? "has" : "have") + " more than two triangles",
-                                    "Such a place is no surface: it has no inside and no outside, and cloth cannot bend there."));
+            out.add(told.counted("garment-edges-crowded", Severity.DRIFTS, of.crowded(), "edge")
+                    .says(
+                            say(
+                                    "core.garment.check.ClothRules.of-more-than-two-triangles",
+                                    Wording.counted(of.crowded(), "edge"),
+                                    name,
+                                    (of.crowded() == 1
+                                            ? say("core.garment.check.ClothRules.has")
+                                            : say("core.garment.check.ClothRules.have"))),
+                            say("core.garment.check.ClothRules.such-a-place-is-no-surface")));
         }
         if (of.high() > UNEVEN * of.low()) {
             out.add(told.of("garment-spacing-uneven", Severity.DRIFTS, of.high() / of.low(), "times")
                     .says(
-                            "Edges of " + name + " are " + Figure.number(MM * of.low()) + " to "
-                                    + Figure.number(MM * of.high()) + " mm long",
-                            "The middle one is " + Figure.number(MM * of.median())
-                                    + " mm; a twentieth are shorter and a twentieth longer than those. Cloth is stiffer where"
-                                    + " its points lie close, and a solver's time goes there.")
+                            say(
+                                    "core.garment.check.ClothRules.edges-of-are-to-mm-long",
+                                    name,
+                                    Figure.number(MM * of.low()),
+                                    Figure.number(MM * of.high())),
+                            say(
+                                    "core.garment.check.ClothRules.the-middle-one-is-mm-a",
+                                    Figure.number(MM * of.median())))
                     .mendedBy(cloth.hasTwoSides() ? null : new Respace(MM * of.median())));
         }
     }
@@ -168,19 +190,25 @@ public final class ClothRules {
             double mm = Math.ceil(PERCENT * MM * of.widest()) / PERCENT;
             out.add(told.counted("garment-seams-apart", Severity.DRIFTS, of.apart(), "point")
                     .says(
-                            Wording.counted(of.apart(), "point") + " of borders of " + name
-                                    + (of.apart() == 1 ? " lies" : " lie")
-                                    + " beside another without being joined to it",
-                            "They lie up to " + Figure.number(MM * of.widest())
-                                    + " mm apart. Such seams open as soon as the cloth moves.")
+                            say(
+                                    "core.garment.check.ClothRules.of-borders-of-beside-another-without",
+                                    Wording.counted(of.apart(), "point"),
+                                    name,
+                                    (of.apart() == 1
+                                            ? say("core.garment.check.ClothRules.lies-2")
+                                            : say("core.garment.check.ClothRules.lie-2"))),
+                            say(
+                                    "core.garment.check.ClothRules.they-lie-up-to-mm-apart",
+                                    Figure.number(MM * of.widest())))
                     .mendedBy(new WeldPoints(mm + 1 / PERCENT)));
         }
         if (of.holes() > 0) {
             out.add(told.counted("garment-holes", Severity.NOTE, of.holes(), "hole")
                     .says(
-                            Wording.counted(of.holes(), "small hole") + " in " + name,
-                            "A border that goes round less than " + Figure.number(MM * Seams.HOLE)
-                                    + " mm; nobody puts a limb through it."));
+                            say("core.garment.check.ClothRules.in", Wording.counted(of.holes(), "small hole"), name),
+                            say(
+                                    "core.garment.check.ClothRules.a-border-that-goes-round-less",
+                                    Figure.number(MM * Seams.HOLE))));
         }
     }
 
@@ -192,11 +220,18 @@ public final class ClothRules {
             long n = small.stream().mapToLong(PieceList.Piece::points).sum();
             out.add(told.of("garment-trims-heavy", Severity.DRIFTS, PERCENT * points, "%")
                     .says(
-                            Wording.counted(small.size(), "trim") + " of " + name
-                                    + (small.size() == 1 ? " holds " : " hold ") + Figure.number(PERCENT * points)
-                                    + " % of its points",
-                            Figure.thousands(n) + " points on " + Figure.number(PERCENT * area)
-                                    + " % of its area. They take a solver's time and need none of it: they are rigid.")
+                            say(
+                                    "core.garment.check.ClothRules.of-of-its-points",
+                                    Wording.counted(small.size(), "trim"),
+                                    name,
+                                    (small.size() == 1
+                                            ? say("core.garment.check.ClothRules.holds")
+                                            : say("core.garment.check.ClothRules.hold")),
+                                    Figure.number(PERCENT * points)),
+                            say(
+                                    "core.garment.check.ClothRules.points-on-of-its-area-they",
+                                    Figure.thousands(n),
+                                    Figure.number(PERCENT * area)))
                     .mendedBy(new PartTrims(true)));
         }
     }
@@ -207,19 +242,31 @@ public final class ClothRules {
         if (cloth.hasTwoSides(t) && t.at(0.95) > UNEVENLY_THICK * t.at(0.05)) {
             out.add(told.of("garment-thickness-uneven", Severity.DRIFTS, t.at(0.95) / t.at(0.05), "times")
                     .says(
-                            name + " is unevenly thick: " + Figure.number(MM * t.at(0.05)) + " to "
-                                    + Figure.number(MM * t.at(0.95)) + " mm",
-                            "Middle " + Figure.number(MM * t.median())
-                                    + " mm, a twentieth thinner and a twentieth thicker than those."));
+                            say(
+                                    "core.garment.check.ClothRules.is-unevenly-thick-to-mm",
+                                    name,
+                                    Figure.number(MM * t.at(0.05)),
+                                    Figure.number(MM * t.at(0.95))),
+                            say(
+                                    "core.garment.check.ClothRules.middle-mm-a-twentieth-thinner-and",
+                                    Figure.number(MM * t.median()))));
         }
         Crossings c = Crossings.of(m);
         if (c.pairs() > 0) {
             out.add(told.counted("garment-crosses-itself", Severity.DRIFTS, c.triangles(), "triangle")
                     .says(
-                            name + " goes through itself in " + Wording.counted(c.triangles(), "triangle"),
-                            (c.pairs() == 1 ? "Once" : Figure.thousands(c.pairs()) + " times")
-                                    + " an edge crosses a triangle that it shares no point with"
-                                    + (c.point() < 0 ? "" : ", first at " + place(m, c.point())) + "."));
+                            say(
+                                    "core.garment.check.ClothRules.goes-through-itself-in",
+                                    name,
+                                    Wording.counted(c.triangles(), "triangle")),
+                            say(
+                                    "core.garment.check.ClothRules.an-edge-crosses-a-triangle-that",
+                                    (c.pairs() == 1
+                                            ? "Once"
+                                            : say("core.garment.check.ClothRules.times", Figure.thousands(c.pairs()))),
+                                    (c.point() < 0
+                                            ? ""
+                                            : say("core.garment.check.ClothRules.first-at", place(m, c.point()))))));
         }
     }
 
@@ -244,11 +291,14 @@ public final class ClothRules {
         if (all > 0 && free > TIGHT_SHARE * all) {
             out.add(told.of("freedom-tight", Severity.NOTE, PERCENT * free / all, "%")
                     .says(
-                            Figure.number(PERCENT * free / all) + " % of " + name
-                                    + " lies on the skin and may leave it",
-                            "It lies within " + Figure.number(MM * TIGHT) + " mm of the body and may move by more than "
-                                    + Figure.number(PERCENT * LOOSE)
-                                    + " cm: what is tight is better held, and costs no solver any time."));
+                            say(
+                                    "core.garment.check.ClothRules.of-lies-on-the-skin-and",
+                                    Figure.number(PERCENT * free / all),
+                                    name),
+                            say(
+                                    "core.garment.check.ClothRules.it-lies-within-mm-of-the",
+                                    Figure.number(MM * TIGHT),
+                                    Figure.number(PERCENT * LOOSE))));
         }
     }
 
@@ -262,11 +312,15 @@ public final class ClothRules {
         if (t.edges() > 0) {
             out.add(told.counted("garment-weights-tear", Severity.DRIFTS, t.edges(), "edge")
                     .says(
-                            "Weights of " + name + " tear at " + Wording.counted(t.edges(), "edge"),
-                            "Neighbouring points follow " + name(s, t.from()) + " and " + name(s, t.to())
-                                    + ", which have little to do with each other: the cloth is drawn apart when they"
-                                    + " move.")
-                    .because("Every point took the weights of its closest place on the body, across a gap.")
+                            say(
+                                    "core.garment.check.ClothRules.weights-of-tear-at",
+                                    name,
+                                    Wording.counted(t.edges(), "edge")),
+                            say(
+                                    "core.garment.check.ClothRules.neighbouring-points-follow-and-which-have",
+                                    name(s, t.from()),
+                                    name(s, t.to())))
+                    .because(say("core.garment.check.ClothRules.every-point-took-the-weights-of"))
                     .mendedBy(TakeWeights.USUAL));
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.core.garment.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.finding.Finding;
@@ -53,11 +55,14 @@ final class ColliderRules {
             out.add(new Told(s, worn.body())
                     .counted("collider-missing", Severity.DRIFTS, bare.size(), "joint")
                     .says(
-                            "No collider at " + Wording.listed(bare),
-                            "A garment lies over " + (bare.size() == 1 ? "it" : "them")
-                                    + ", and cloth can sink in there by up to " + Figure.number(MM * worst)
-                                    + " mm. In all " + Figure.number(PERCENT * c.uncovered())
-                                    + " % of the body lie more than 5 mm outside its colliders.")
+                            say("core.garment.check.ColliderRules.no-collider-at", Wording.listed(bare)),
+                            say(
+                                    "core.garment.check.ColliderRules.a-garment-lies-over-and-cloth",
+                                    (bare.size() == 1
+                                            ? say("core.garment.check.ColliderRules.it")
+                                            : say("core.garment.check.ColliderRules.them")),
+                                    Figure.number(MM * worst),
+                                    Figure.number(PERCENT * c.uncovered())))
                     .mendedBy(new FitColliders()));
         }
         double floats = floats(parts, c);
@@ -65,9 +70,13 @@ final class ColliderRules {
             out.add(new Told(s, worn.body())
                     .of("collider-stands-out", Severity.DRIFTS, MM * c.out(), "mm")
                     .says(
-                            "Colliders stand up to " + Figure.number(MM * c.out()) + " mm out of the body",
-                            Figure.number(PERCENT * floats) + " % of the body lie more than "
-                                    + Figure.number(MM * FLOATS) + " mm inside them: cloth floats over it.")
+                            say(
+                                    "core.garment.check.ColliderRules.colliders-stand-up-to-mm-out",
+                                    Figure.number(MM * c.out())),
+                            say(
+                                    "core.garment.check.ColliderRules.of-the-body-lie-more-than",
+                                    Figure.number(PERCENT * floats),
+                                    Figure.number(MM * FLOATS)))
                     .mendedBy(fitsBetter(parts, floats) ? new FitColliders() : null));
         }
         return out;

@@ -1,5 +1,7 @@
 package idleheron.core.garment.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.finding.Finding;
@@ -35,7 +37,7 @@ public final class FitRules {
             int g = worn.garments().get(i);
             progress.at(
                     (double) i / worn.garments().size(),
-                    "fitting " + s.nodes().get(g).name());
+                    say("core.garment.check.FitRules.fitting", s.nodes().get(g).name()));
             TriangleMesh m = RestSurface.of(s, g);
             TriangleMesh body = RestSurface.of(s, worn.body());
             if (m.count() > 0 && body.count() > 0 && m.isFinite() && body.isFinite()) {
@@ -53,7 +55,7 @@ public final class FitRules {
     private static @Nullable Finding finding(Scene s, int wearer, int g, TriangleMesh m, FitExplanation e) {
         String name = s.nodes().get(g).name();
         String body = s.nodes().get(wearer).name();
-        String left = "Its gap wavers by " + mm(e.before()) + " mm as it lies, and by " + mm(e.after()) + " mm then.";
+        String left = say("core.garment.check.FitRules.its-gap-wavers-by-mm-as", mm(e.before()), mm(e.after()));
         return switch (e.verdict()) {
             case FITS, LOOSE -> null;
             case UNIT ->
@@ -61,19 +63,24 @@ public final class FitRules {
                         ? null
                         : at("garment-turned", s, g, e.before())
                                 .says(
-                                        name + " lies otherwise than " + body + ": " + e.turned(),
-                                        (e.factor() == 1
-                                                        ? "Turned back"
-                                                        : "Turned back and times " + Figure.number(e.factor()))
-                                                + " it fits. " + left);
+                                        say("core.garment.check.FitRules.lies-otherwise-than", name, body, e.turned()),
+                                        say(
+                                                "core.garment.check.FitRules.it-fits",
+                                                (e.factor() == 1
+                                                        ? say("core.garment.check.FitRules.turned-back")
+                                                        : say(
+                                                                "core.garment.check.FitRules.turned-back-and-times",
+                                                                Figure.number(e.factor()))),
+                                                left));
             case SIZE -> size(s, g, e, left);
             case POSE -> pose(s, g, e, left);
             case BODY ->
                 at("garment-other-body", s, g, e.before())
                         .says(
-                                name + " was made for another body than " + body,
-                                "No unit, size, place or pose explains its gaps. By joint: "
-                                        + GapsByJoint.text(s, wearer, m, NAMED) + ".")
+                                say("core.garment.check.FitRules.was-made-for-another-body-than", name, body),
+                                say(
+                                        "core.garment.check.FitRules.no-unit-size-place-or-pose",
+                                        GapsByJoint.text(s, wearer, m, NAMED)))
                         .mendedBy(null);
         };
     }
@@ -83,19 +90,26 @@ public final class FitRules {
         double grown = PERCENT * (1 / e.scale() - 1);
         List<String> parts = new ArrayList<>();
         if (Math.abs(grown) >= 2) {
-            parts.add(Figure.number(Math.abs(grown)) + " % too " + (grown > 0 ? "large" : "small"));
+            parts.add(say(
+                    "core.garment.check.FitRules.too",
+                    Figure.number(Math.abs(grown)),
+                    (grown > 0 ? say("core.garment.check.FitRules.large") : say("core.garment.check.FitRules.small"))));
         }
         if (e.degrees() >= 2) {
-            parts.add("turned by " + Figure.number(e.degrees()) + "°");
+            parts.add(say("core.garment.check.FitRules.turned-by", Figure.number(e.degrees())));
         }
         if (parts.isEmpty()) {
-            parts.add("moved by " + mm(e.shift()) + " mm");
+            parts.add(say("core.garment.check.FitRules.moved-by-mm", mm(e.shift())));
         }
         return at("garment-other-size", s, g, e.before())
                 .says(
-                        name + " is " + Wording.listed(parts),
-                        "Times " + Figure.number(e.scale()) + ", turned by " + Figure.number(e.degrees())
-                                + "° and its middle moved by " + mm(e.shift()) + " mm it fits. " + left);
+                        say("core.garment.check.FitRules.is", name, Wording.listed(parts)),
+                        say(
+                                "core.garment.check.FitRules.times-turned-by-and-its-middle",
+                                Figure.number(e.scale()),
+                                Figure.number(e.degrees()),
+                                mm(e.shift()),
+                                left));
     }
 
     private static Finding pose(Scene s, int g, FitExplanation e, String left) {
@@ -106,19 +120,21 @@ public final class FitRules {
                 .toList();
         return at("garment-other-pose", s, g, e.before())
                 .says(
-                        s.nodes().get(g).name() + " was made in another pose: "
-                                + turns.getFirst()
-                                + (turns.size() > 1 ? " and " + (turns.size() - 1) + " more" : ""),
-                        "With " + Wording.listed(turns) + " than the body rests it fits. " + left
-                                + " Nothing that is taken over from this body will be right before it lies as the body"
-                                + " does.");
+                        say(
+                                "core.garment.check.FitRules.was-made-in-another-pose",
+                                s.nodes().get(g).name(),
+                                turns.getFirst(),
+                                (turns.size() > 1
+                                        ? say("core.garment.check.FitRules.and-more", (turns.size() - 1))
+                                        : "")),
+                        say("core.garment.check.FitRules.with-than-the-body-rests-it", Wording.listed(turns), left));
     }
 
     private static Finding at(String code, Scene s, int g, double before) {
         boolean skinned = s.meshes().get(s.nodes().get(g).payload()).skin() != null;
         return new Told(s, g)
                 .of(code, Severity.DRIFTS, MM * before, "mm")
-                .because("It was made for another file than the one that is worn now.")
+                .because(say("core.garment.check.FitRules.it-was-made-for-another-file"))
                 .mendedBy(skinned ? null : FitGarments.USUAL);
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.garment.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.finding.Convention;
@@ -85,30 +87,47 @@ public final class FreedomRules {
             tell(
                     "freedom-missing",
                     Severity.DRIFTS,
-                    name + " has settings of cloth and no freedom map",
-                    "Without a freedom map a receiver lets all of it loose, or nothing.",
-                    Figure.of(1, "garment"),
+                    say("core.garment.check.FreedomRules.has-settings-of-cloth-and-no", name),
+                    say("core.garment.check.FreedomRules.without-a-freedom-map-a-receiver"),
+                    Figure.of(1, say("core.garment.check.FreedomRules.garment")),
                     SetFreedom.usual(CM * d.freedom()));
         }
         if (!missing.isEmpty()) {
             tell(
                     "drape-missing",
                     Severity.NOTE,
-                    Wording.counted(missing.size(), "setting") + " of the cloth of " + name + " "
-                            + (missing.size() == 1 ? "is" : "are") + " not said",
-                    "Not said: " + String.join(", ", missing)
-                            + ". The receiver takes its own, and the garment falls otherwise.",
-                    Figure.of(missing.size(), missing.size() == 1 ? "setting" : "settings"),
+                    say(
+                            "core.garment.check.FreedomRules.of-the-cloth-of-not-said",
+                            Wording.counted(missing.size(), "setting"),
+                            name,
+                            (missing.size() == 1
+                                    ? say("core.garment.check.FreedomRules.is")
+                                    : say("core.garment.check.FreedomRules.are"))),
+                    say("core.garment.check.FreedomRules.not-said-the-receiver-takes-its", String.join(", ", missing)),
+                    Figure.of(
+                            missing.size(),
+                            missing.size() == 1
+                                    ? say("core.garment.check.FreedomRules.setting")
+                                    : say("core.garment.check.FreedomRules.settings")),
                     SayDrape.USUAL);
         }
         if (!odd.isEmpty()) {
             tell(
                     "drape-implausible",
                     Severity.DRIFTS,
-                    Wording.counted(odd.size(), "setting") + " of the cloth of " + name + " "
-                            + (odd.size() == 1 ? "is" : "are") + " outside what any cloth has",
-                    "It says " + Wording.listed(odd) + ". Lengths are in metres, masses in kilograms.",
-                    Figure.of(odd.size(), odd.size() == 1 ? "setting" : "settings"),
+                    say(
+                            "core.garment.check.FreedomRules.of-the-cloth-of-outside-what",
+                            Wording.counted(odd.size(), "setting"),
+                            name,
+                            (odd.size() == 1
+                                    ? say("core.garment.check.FreedomRules.is")
+                                    : say("core.garment.check.FreedomRules.are"))),
+                    say("core.garment.check.FreedomRules.it-says-lengths-are-in-metres", Wording.listed(odd)),
+                    Figure.of(
+                            odd.size(),
+                            odd.size() == 1
+                                    ? say("core.garment.check.FreedomRules.setting")
+                                    : say("core.garment.check.FreedomRules.settings")),
                     SayDrape.USUAL);
         }
     }
@@ -121,9 +140,16 @@ public final class FreedomRules {
             tell(
                     "freedom-outside",
                     Severity.BREAKS,
-                    Wording.counted(f.strange(), "point") + " of " + name + " with a freedom outside 0 to 1",
-                    "Freedom is a share of a length, 0 to 1; here it is less, more, or no number.",
-                    Figure.of(f.strange(), f.strange() == 1 ? "point" : "points"),
+                    say(
+                            "core.garment.check.FreedomRules.of-with-a-freedom-outside-0",
+                            Wording.counted(f.strange(), "point"),
+                            name),
+                    say("core.garment.check.FreedomRules.freedom-is-a-share-of-a"),
+                    Figure.of(
+                            f.strange(),
+                            f.strange() == 1
+                                    ? say("core.garment.check.FreedomRules.point")
+                                    : say("core.garment.check.FreedomRules.points")),
                     SoftenFreedom.USUAL);
             return;
         }
@@ -131,9 +157,8 @@ public final class FreedomRules {
             tell(
                     "freedom-all-free",
                     Severity.DRIFTS,
-                    "Nothing holds " + name + " up",
-                    "Every point of it may move by " + Figure.number(CM * length) + " cm. It slides off, or hangs from"
-                            + " nowhere.",
+                    say("core.garment.check.FreedomRules.nothing-holds-up", name),
+                    say("core.garment.check.FreedomRules.every-point-of-it-may-move", Figure.number(CM * length)),
                     Figure.of(PERCENT, "%"),
                     SetFreedom.usual(CM * length));
             return;
@@ -142,8 +167,8 @@ public final class FreedomRules {
             tell(
                     "freedom-all-held",
                     Severity.DRIFTS,
-                    "Nothing of " + name + " may move",
-                    "Its freedom map holds every point: it will follow its skin and never fall.",
+                    say("core.garment.check.FreedomRules.nothing-of-may-move", name),
+                    say("core.garment.check.FreedomRules.its-freedom-map-holds-every-point"),
                     Figure.of(0, "%"),
                     SetFreedom.usual(CM * length));
             return;
@@ -153,11 +178,15 @@ public final class FreedomRules {
             tell(
                     "freedom-harsh",
                     Severity.DRIFTS,
-                    "Freedom of " + name + " changes by up to " + Figure.number(f.steepest()) + " cm per cm of cloth",
-                    "At " + Wording.counted(f.veryHarsh(), "edge")
-                            + " it changes by more than 3 cm per cm, and by up to " + Figure.number(CM * f.jump())
-                            + " cm from one point to the next: it creases there.",
-                    Figure.of(f.steepest(), "cm per cm"),
+                    say(
+                            "core.garment.check.FreedomRules.freedom-of-changes-by-up-to",
+                            name,
+                            Figure.number(f.steepest())),
+                    say(
+                            "core.garment.check.FreedomRules.at-it-changes-by-more-than",
+                            Wording.counted(f.veryHarsh(), "edge"),
+                            Figure.number(CM * f.jump())),
+                    Figure.of(f.steepest(), say("core.garment.check.FreedomRules.cm-per-cm")),
                     SoftenFreedom.USUAL);
         }
         hem(cloth.joined(), v);
@@ -176,9 +205,13 @@ public final class FreedomRules {
             tell(
                     "freedom-parted",
                     Severity.DRIFTS,
-                    Wording.counted(n, "point") + " at seams of " + name + " with two freedoms",
-                    "Points in one place may move by up to " + Figure.number(CM * worst * length)
-                            + " cm differently: the seam opens.",
+                    say(
+                            "core.garment.check.FreedomRules.at-seams-of-with-two-freedoms",
+                            Wording.counted(n, "point"),
+                            name),
+                    say(
+                            "core.garment.check.FreedomRules.points-in-one-place-may-move",
+                            Figure.number(CM * worst * length)),
                     Figure.of(CM * worst * length, "cm"),
                     SoftenFreedom.USUAL);
         }
@@ -202,9 +235,10 @@ public final class FreedomRules {
             tell(
                     "freedom-hem-held",
                     Severity.NOTE,
-                    "The hem of " + name + " is held",
-                    Figure.number(PERCENT * held / all)
-                            + " % of its lowest border follows the skin, although cloth above it may move.",
+                    say("core.garment.check.FreedomRules.the-hem-of-is-held", name),
+                    say(
+                            "core.garment.check.FreedomRules.of-its-lowest-border-follows-the",
+                            Figure.number(PERCENT * held / all)),
                     Figure.of(PERCENT * held / all, "%"),
                     null);
         }

@@ -1,5 +1,7 @@
 package idleheron.core.garment.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.finding.Convention;
@@ -66,19 +68,23 @@ public final class GarmentRules {
             }
             List<Double> factors = factors(ratio);
             String told = factors.stream()
-                    .map(k -> "times " + Figure.number(k) + " it is " + Figure.number(ratio * k) + " of the body")
-                    .collect(java.util.stream.Collectors.joining(", or "));
+                    .map(k -> say(
+                            "core.garment.check.GarmentRules.times-it-is-of-the-body",
+                            Figure.number(k),
+                            Figure.number(ratio * k)))
+                    .collect(java.util.stream.Collectors.joining(say("core.garment.check.GarmentRules.or")));
             String name = s.nodes().get(g).name();
             Mesh mesh = s.meshes().get(s.nodes().get(g).payload());
             out.add(Finding.of("garment-unit", Severity.BREAKS, Worn.TOPIC)
                     .says(
-                            name + " is " + Figure.number(ratio) + " times as long as its body",
-                            "What people wear measures 0.08 to 1.3 of them. "
-                                    + (factors.isEmpty()
-                                            ? "No usual unit explains it."
-                                            : told + ": one of the two is in another unit than it says."))
-                    .measured(Figure.of(ratio, "times", s.path(g)))
-                    .because("Files of plain meshes do not say their unit, or say the wrong one.")
+                            say("core.garment.check.GarmentRules.is-times-as-long-as-its", name, Figure.number(ratio)),
+                            say(
+                                    "core.garment.check.GarmentRules.what-people-wear-measures-0-08",
+                                    (factors.isEmpty()
+                                            ? say("core.garment.check.GarmentRules.no-usual-unit-explains-it")
+                                            : say("core.garment.check.GarmentRules.one-of-the-two-is-in", told))))
+                    .measured(Figure.of(ratio, say("core.garment.check.GarmentRules.times"), s.path(g)))
+                    .because(say("core.garment.check.GarmentRules.files-of-plain-meshes-do-not"))
                     .atNode(g)
                     .mendedBy(
                             factors.isEmpty() || mesh.skin() != null
@@ -129,12 +135,14 @@ public final class GarmentRules {
             if (least > FLOATS) {
                 out.add(Finding.of("garment-floats", Severity.DRIFTS, Worn.TOPIC)
                         .says(
-                                name + " touches the body nowhere",
-                                "Its nearest point lies "
-                                        + (Double.isFinite(least)
-                                                ? Figure.number(MM * least) + " mm"
-                                                : "more than " + Figure.number(MM * GapFigures.CAP) + " mm")
-                                        + " from the body. It was moved, or made for another body.")
+                                say("core.garment.check.GarmentRules.touches-the-body-nowhere", name),
+                                say(
+                                        "core.garment.check.GarmentRules.its-nearest-point-lies-from-the",
+                                        (Double.isFinite(least)
+                                                ? say("core.garment.check.GarmentRules.mm", Figure.number(MM * least))
+                                                : say(
+                                                        "core.garment.check.GarmentRules.more-than-mm",
+                                                        Figure.number(MM * GapFigures.CAP)))))
                         .measured(Figure.of(MM * Math.min(least, GapFigures.CAP), "mm", s.path(g)))
                         .atNode(g));
             }
@@ -145,14 +153,20 @@ public final class GarmentRules {
         String where = gaps.deepest() < 0 ? "" : BodyParts.jointAt(s, wearer, body, m.points(), gaps.deepest());
         return Finding.of("garment-inside-body", Severity.DRIFTS, Worn.TOPIC)
                 .says(
-                        s.nodes().get(g).name() + " goes " + Figure.number(MM * gaps.worst()) + " mm into the body",
-                        Figure.number(CM2 * gaps.insideArea()) + " cm² of it lie inside, "
-                                + Figure.number(CM2 * gaps.deeper()) + " cm² deeper than 2 mm"
-                                + (where.isEmpty() ? "" : ", deepest at " + where) + ". Its middle gap is "
-                                + Figure.number(MM * gaps.median()) + " mm, nine tenths of it between "
-                                + Figure.number(MM * gaps.low()) + " and " + Figure.number(MM * gaps.high()) + " mm.")
+                        say(
+                                "core.garment.check.GarmentRules.goes-mm-into-the-body",
+                                s.nodes().get(g).name(),
+                                Figure.number(MM * gaps.worst())),
+                        say(
+                                "core.garment.check.GarmentRules.cm-of-it-lie-inside-cm",
+                                Figure.number(CM2 * gaps.insideArea()),
+                                Figure.number(CM2 * gaps.deeper()),
+                                (where.isEmpty() ? "" : say("core.garment.check.GarmentRules.deepest-at", where)),
+                                Figure.number(MM * gaps.median()),
+                                Figure.number(MM * gaps.low()),
+                                Figure.number(MM * gaps.high())))
                 .measured(Figure.of(MM * gaps.worst(), "mm", s.path(g)))
-                .because("It was made for another body or another pose, or one of the two was moved.")
+                .because(say("core.garment.check.GarmentRules.it-was-made-for-another-body"))
                 .atNode(g)
                 .mendedBy(s.meshes().get(s.nodes().get(g).payload()).skin() == null ? FitGarments.USUAL : null);
     }
@@ -177,11 +191,21 @@ public final class GarmentRules {
         if (!bare.isEmpty()) {
             out.add(Finding.of("garment-without-weights", Severity.BREAKS, Worn.TOPIC)
                     .says(
-                            Wording.counted(bare.size(), "garment") + " that no joint moves",
-                            Wording.listed(bare)
-                                    + (bare.size() == 1 ? " stays where it is" : " stay where they are")
-                                    + " when the body moves. Weights can be taken over from it.")
-                    .measured(Figure.of(bare.size(), bare.size() == 1 ? "garment" : "garments", s.path(first)))
+                            say(
+                                    "core.garment.check.GarmentRules.that-no-joint-moves",
+                                    Wording.counted(bare.size(), "garment")),
+                            say(
+                                    "core.garment.check.GarmentRules.when-the-body-moves-weights-can",
+                                    Wording.listed(bare)
+                                            + (bare.size() == 1
+                                                    ? say("core.garment.check.GarmentRules.stays-where-it-is")
+                                                    : say("core.garment.check.GarmentRules.stay-where-they-are"))))
+                    .measured(Figure.of(
+                            bare.size(),
+                            bare.size() == 1
+                                    ? say("core.garment.check.GarmentRules.garment")
+                                    : say("core.garment.check.GarmentRules.garments"),
+                            s.path(first)))
                     .atNode(first)
                     .mendedBy(TakeWeights.USUAL));
         }

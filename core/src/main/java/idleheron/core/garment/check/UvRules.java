@@ -1,5 +1,7 @@
 package idleheron.core.garment.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.finding.Finding;
@@ -36,9 +38,13 @@ final class UvRules {
                 out.add(new Told(s, g)
                         .counted("garment-uv-missing", Severity.NOTE, l.none(), "triangle")
                         .says(
-                                Wording.counted(l.none(), "triangle") + " of " + name + " without coordinates",
-                                "Set " + sets.get(i).name()
-                                        + " gives them none, or no area. Pictures are drawn out there."));
+                                say(
+                                        "core.garment.check.UvRules.of-without-coordinates",
+                                        Wording.counted(l.none(), "triangle"),
+                                        name),
+                                say(
+                                        "core.garment.check.UvRules.set-gives-them-none-or-no",
+                                        sets.get(i).name())));
             }
         }
         return out;
@@ -52,19 +58,20 @@ final class UvRules {
             out.add(new Told(s, g)
                     .counted("garment-uv-outside", Severity.NOTE, beyond, "tile")
                     .says(
-                            "Coordinates of " + name + " lie outside the first tile",
-                            "They lie in tiles " + Wording.listed(List.copyOf(l.tiles()))
-                                    + ". What keeps one picture a material, or clamps pictures, shows them wrongly.")
+                            say("core.garment.check.UvRules.coordinates-of-lie-outside-the-first", name),
+                            say(
+                                    "core.garment.check.UvRules.they-lie-in-tiles-what-keeps",
+                                    Wording.listed(List.copyOf(l.tiles()))))
                     .mendedBy(new UvToFirstTile()));
         }
         if (l.overlap() > OVERLAPS) {
             out.add(new Told(s, g)
                     .of("garment-uv-overlaps", Severity.NOTE, PERCENT * l.overlap(), "%")
                     .says(
-                            "Coordinates of " + name + " lie over each other",
-                            Figure.number(PERCENT * l.overlap())
-                                    + " % of what they cover is covered more than once. That is often meant, as for both"
-                                    + " halves of one picture; nothing can be baked into such a picture."));
+                            say("core.garment.check.UvRules.coordinates-of-lie-over-each-other", name),
+                            say(
+                                    "core.garment.check.UvRules.of-what-they-cover-is-covered",
+                                    Figure.number(PERCENT * l.overlap()))));
         }
     }
 
@@ -75,17 +82,17 @@ final class UvRules {
             out.add(new Told(s, g)
                     .of("garment-panels-stretched", Severity.DRIFTS, l.worst(), "times")
                     .says(
-                            "The flat panels of " + name + " do not fit its surface",
-                            "A twentieth of it is more than " + Figure.number(l.worst())
-                                    + " times as wide one way as the other, measured against its flat cut."));
+                            say("core.garment.check.UvRules.the-flat-panels-of-do-not", name),
+                            say("core.garment.check.UvRules.a-twentieth-of-it-is-more", Figure.number(l.worst()))));
         }
         if (l.overlap() > OVERLAPS) {
             out.add(new Told(s, g)
                     .of("garment-panels-overlap", Severity.DRIFTS, PERCENT * l.overlap(), "%")
                     .says(
-                            "The flat panels of " + name + " lie over each other",
-                            Figure.number(PERCENT * l.overlap())
-                                    + " % of what they cover is covered more than once; nobody can cut them so."));
+                            say("core.garment.check.UvRules.the-flat-panels-of-lie-over", name),
+                            say(
+                                    "core.garment.check.UvRules.of-what-they-cover-is-covered-2",
+                                    Figure.number(PERCENT * l.overlap()))));
         }
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.garment.collide;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.RestSurface;
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.Foot;
@@ -33,8 +35,9 @@ public record BodyParts(Scene scene, TriangleMesh surface, Skin skin, int[] stro
     public static BodyParts of(Scene s, int node) {
         Skin skin = s.meshes().get(s.nodes().get(node).payload()).skin();
         if (skin == null) {
-            throw new IllegalArgumentException(
-                    "no joint moves " + s.nodes().get(node).name());
+            throw new IllegalArgumentException(say(
+                    "core.garment.collide.BodyParts.no-joint-moves",
+                    s.nodes().get(node).name()));
         }
         int[] strongest = new int[skin.points()];
         Arrays.setAll(strongest, skin::strongest);

@@ -1,5 +1,7 @@
 package idleheron.core.garment.collide;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Vec3;
 
 /**
@@ -13,7 +15,7 @@ import idleheron.core.math.Vec3;
 public record Capsule(Vec3 a, double ra, Vec3 b, double rb) {
     public Capsule {
         if (!a.isFinite() || !b.isFinite() || !(ra > 0) || !(rb > 0) || !Double.isFinite(ra + rb)) {
-            throw new IllegalArgumentException("a capsule from " + a + " (" + ra + ") to " + b + " (" + rb + ")");
+            throw new IllegalArgumentException(say("core.garment.collide.Capsule.a-capsule-from-to", a, ra, b, rb));
         }
     }
 

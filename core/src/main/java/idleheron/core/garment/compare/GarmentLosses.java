@@ -1,5 +1,7 @@
 package idleheron.core.garment.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.garment.Worn;
@@ -39,7 +41,10 @@ public final class GarmentLosses {
             tell(
                     g,
                     "garment-shell-lost",
-                    g.name() + " came back with one side: it was " + Figure.number(MM * a.thickness()) + " mm thick",
+                    say(
+                            "core.garment.compare.GarmentLosses.came-back-with-one-side-it",
+                            g.name(),
+                            Figure.number(MM * a.thickness())),
                     MM * a.thickness(),
                     "mm",
                     out);
@@ -50,17 +55,26 @@ public final class GarmentLosses {
             tell(
                     g,
                     "garment-trims-lost",
-                    Wording.counted(trims, "trim") + " of " + g.name() + " did not come back",
+                    say(
+                            "core.garment.compare.GarmentLosses.of-did-not-come-back",
+                            Wording.counted(trims, "trim"),
+                            g.name()),
                     trims,
-                    trims == 1 ? "trim" : "trims",
+                    trims == 1
+                            ? say("core.garment.compare.GarmentLosses.trim")
+                            : say("core.garment.compare.GarmentLosses.trims"),
                     out);
         }
         if (a.panels() && !b.panels()) {
             tell(
                     g,
                     "garment-panels-lost",
-                    g.name() + " came back without its flat cut"
-                            + (b.cloth().mesh().uvSets().isEmpty() ? "" : "; what it has are coordinates for pictures"),
+                    say(
+                            "core.garment.compare.GarmentLosses.came-back-without-its-flat-cut",
+                            g.name(),
+                            (b.cloth().mesh().uvSets().isEmpty()
+                                    ? ""
+                                    : say("core.garment.compare.GarmentLosses.what-it-has-are-coordinates-for"))),
                     1,
                     "garment",
                     out);
@@ -70,9 +84,14 @@ public final class GarmentLosses {
             tell(
                     g,
                     "garment-seams-split",
-                    Wording.counted(split, "point") + " of " + g.name() + " came back twice in one place",
+                    say(
+                            "core.garment.compare.GarmentLosses.of-came-back-twice-in-one",
+                            Wording.counted(split, "point"),
+                            g.name()),
                     split,
-                    split == 1 ? "point" : "points",
+                    split == 1
+                            ? say("core.garment.compare.GarmentLosses.point")
+                            : say("core.garment.compare.GarmentLosses.points"),
                     out);
         }
     }
@@ -80,14 +99,23 @@ public final class GarmentLosses {
     private static void freedom(GarmentPair g, GarmentSide b, List<Loss> out) {
         MapChange m = g.map();
         if (g.sent().map() != null && b.map() == null) {
-            tell(g, "freedom-lost", g.name() + " came back without its freedom map", 1, "garment", out);
+            tell(
+                    g,
+                    "freedom-lost",
+                    say("core.garment.compare.GarmentLosses.came-back-without-its-freedom-map", g.name()),
+                    1,
+                    "garment",
+                    out);
         } else if (m != null && m.how() != MapChange.How.SAME && m.how() != MapChange.How.ROUNDED) {
             tell(
                     g,
                     "freedom-changed",
-                    "The freedom map of " + g.name() + " is " + m.how().word() + ": it differs by up to "
-                            + Figure.number(PERCENT * m.worst()) + " %, " + Figure.number(PERCENT * m.mean())
-                            + " % in the mean",
+                    say(
+                            "core.garment.compare.GarmentLosses.the-freedom-map-of-is-it",
+                            g.name(),
+                            m.how().word(),
+                            Figure.number(PERCENT * m.worst()),
+                            Figure.number(PERCENT * m.mean())),
                     PERCENT * m.worst(),
                     "%",
                     out);
@@ -112,7 +140,12 @@ public final class GarmentLosses {
             double before = a.drape().get(s);
             double after = b.drape().get(s);
             if (a.drape().isSaid(s) && b.drape().isSaid(s) && !(Math.abs(before - after) <= LIKE * Math.abs(before))) {
-                out.add(s.word() + " " + Figure.number(before) + " became " + Figure.number(after) + " " + s.unit());
+                out.add(say(
+                        "core.garment.compare.GarmentLosses.became",
+                        s.word(),
+                        Figure.number(before),
+                        Figure.number(after),
+                        s.unit()));
             }
         }
         return out;
@@ -124,10 +157,15 @@ public final class GarmentLosses {
             tell(
                     g,
                     "drape-lost",
-                    Wording.counted(gone.size(), "setting") + " of the cloth of " + g.name() + " did not come back: "
-                            + String.join(", ", gone),
+                    say(
+                            "core.garment.compare.GarmentLosses.of-the-cloth-of-did-not",
+                            Wording.counted(gone.size(), "setting"),
+                            g.name(),
+                            String.join(", ", gone)),
                     gone.size(),
-                    gone.size() == 1 ? "setting" : "settings",
+                    gone.size() == 1
+                            ? say("core.garment.compare.GarmentLosses.setting")
+                            : say("core.garment.compare.GarmentLosses.settings"),
                     out);
         }
         List<String> changed = changed(g.sent(), b);
@@ -135,9 +173,14 @@ public final class GarmentLosses {
             tell(
                     g,
                     "drape-changed",
-                    "The cloth of " + g.name() + " says otherwise: " + Wording.listed(changed),
+                    say(
+                            "core.garment.compare.GarmentLosses.the-cloth-of-says-otherwise",
+                            g.name(),
+                            Wording.listed(changed)),
                     changed.size(),
-                    changed.size() == 1 ? "setting" : "settings",
+                    changed.size() == 1
+                            ? say("core.garment.compare.GarmentLosses.setting")
+                            : say("core.garment.compare.GarmentLosses.settings"),
                     out);
         }
     }

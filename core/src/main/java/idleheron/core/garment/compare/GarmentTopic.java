@@ -1,5 +1,7 @@
 package idleheron.core.garment.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Verdict;
@@ -33,7 +35,8 @@ public final class GarmentTopic {
     public static TopicResult of(Pair p) {
         List<GarmentPair> all = GarmentPair.of(p);
         if (all.isEmpty()) {
-            return TopicResult.notChecked(Worn.TOPIC, "The sent scene has no garment.");
+            return TopicResult.notChecked(
+                    Worn.TOPIC, say("core.garment.compare.GarmentTopic.the-sent-scene-has-no-garment"));
         }
         GarmentTopic t = new GarmentTopic();
         all.forEach(t::garment);
@@ -42,11 +45,22 @@ public final class GarmentTopic {
         return TopicResult.of(
                 Worn.TOPIC,
                 v,
-                Figure.of(n, n == 1 ? "difference" : "differences"),
+                Figure.of(
+                        n,
+                        n == 1
+                                ? say("core.garment.compare.GarmentTopic.difference")
+                                : say("core.garment.compare.GarmentTopic.differences")),
                 t.told.isEmpty()
-                        ? Wording.counted(all.size(), "garment") + " as sent: cloth, freedom and settings."
+                        ? say(
+                                "core.garment.compare.GarmentTopic.as-sent-cloth-freedom-and-settings",
+                                Wording.counted(all.size(), "garment"))
                         : String.join("; ", t.told) + ".",
-                new Evidence("of the garments", List.of("sent", "returned"), t.rows));
+                new Evidence(
+                        say("core.garment.compare.GarmentTopic.of-the-garments"),
+                        List.of(
+                                say("core.garment.compare.GarmentTopic.sent"),
+                                say("core.garment.compare.GarmentTopic.returned")),
+                        t.rows));
     }
 
     private void row(GarmentPair g, String what, String before, String after, boolean over) {
@@ -56,7 +70,7 @@ public final class GarmentTopic {
     }
 
     private static String mm(double metres) {
-        return Double.isNaN(metres) ? "–" : Figure.number(MM * metres) + " mm";
+        return Double.isNaN(metres) ? "–" : say("core.garment.compare.GarmentTopic.mm", Figure.number(MM * metres));
     }
 
     private void garment(GarmentPair g) {
@@ -64,8 +78,15 @@ public final class GarmentTopic {
         GarmentSide b = g.returned();
         if (b == null) {
             broken++;
-            told.add(g.name() + " did not come back");
-            rows.add(new Evidence.Row(g.name(), g.node(), -1, -1, Double.NaN, true, List.of("there", "–")));
+            told.add(say("core.garment.compare.GarmentTopic.did-not-come-back", g.name()));
+            rows.add(new Evidence.Row(
+                    g.name(),
+                    g.node(),
+                    -1,
+                    -1,
+                    Double.NaN,
+                    true,
+                    List.of(say("core.garment.compare.GarmentTopic.there"), "–")));
             return;
         }
         int before = rows.size();
@@ -79,24 +100,51 @@ public final class GarmentTopic {
                 "trims",
                 a.cloth().pieces().trims().size(),
                 b.cloth().pieces().trims().size());
-        count(g, "points", a.cloth().joined().pointCount(), b.cloth().joined().pointCount());
-        length(g, "middle spacing", a.spacing().median(), b.spacing().median());
+        count(
+                g,
+                say("core.garment.compare.GarmentTopic.points"),
+                a.cloth().joined().pointCount(),
+                b.cloth().joined().pointCount());
+        length(
+                g,
+                say("core.garment.compare.GarmentTopic.middle-spacing"),
+                a.spacing().median(),
+                b.spacing().median());
         if (a.hasShells() || b.hasShells()) {
             length(g, "thickness", a.thickness(), b.thickness());
         }
-        row(g, "flat cut", a.panels() ? "there" : "none", b.panels() ? "there" : "none", a.panels() && !b.panels());
+        row(
+                g,
+                say("core.garment.compare.GarmentTopic.flat-cut"),
+                a.panels()
+                        ? say("core.garment.compare.GarmentTopic.there")
+                        : say("core.garment.compare.GarmentTopic.none"),
+                b.panels()
+                        ? say("core.garment.compare.GarmentTopic.there")
+                        : say("core.garment.compare.GarmentTopic.none"),
+                a.panels() && !b.panels());
         freedom(g, a, b);
         settings(g, a, b);
         if (!Double.isNaN(a.depth()) || !Double.isNaN(b.depth())) {
-            row(g, "deepest inside", mm(a.depth()), mm(b.depth()), b.depth() > a.depth() + DEEPER);
-            row(g, "middle gap", mm(a.gap()), mm(b.gap()), Math.abs(a.gap() - b.gap()) > DEEPER);
+            row(
+                    g,
+                    say("core.garment.compare.GarmentTopic.deepest-inside"),
+                    mm(a.depth()),
+                    mm(b.depth()),
+                    b.depth() > a.depth() + DEEPER);
+            row(
+                    g,
+                    say("core.garment.compare.GarmentTopic.middle-gap"),
+                    mm(a.gap()),
+                    mm(b.gap()),
+                    Math.abs(a.gap() - b.gap()) > DEEPER);
         }
         List<String> over = rows.subList(before, rows.size()).stream()
                 .filter(Evidence.Row::over)
                 .map(r -> r.subject().substring(g.name().length() + 2))
                 .toList();
         if (!over.isEmpty()) {
-            told.add(g.name() + " differs in " + Wording.listed(over));
+            told.add(say("core.garment.compare.GarmentTopic.differs-in", g.name(), Wording.listed(over)));
         }
     }
 
@@ -112,9 +160,21 @@ public final class GarmentTopic {
         MapChange m = g.map();
         boolean over = a.map() != null && b.map() == null || m != null && m.worst() > MapChange.ROUND;
         String after = b.map() == null
-                ? "none"
-                : m == null ? "there" : m.how().word() + ", up to " + Figure.number(PERCENT * m.worst()) + " % off";
-        row(g, "freedom map", a.map() == null ? "none" : "there", after, over);
+                ? say("core.garment.compare.GarmentTopic.none")
+                : m == null
+                        ? say("core.garment.compare.GarmentTopic.there")
+                        : say(
+                                "core.garment.compare.GarmentTopic.up-to-off",
+                                m.how().word(),
+                                Figure.number(PERCENT * m.worst()));
+        row(
+                g,
+                say("core.garment.compare.GarmentTopic.freedom-map"),
+                a.map() == null
+                        ? say("core.garment.compare.GarmentTopic.none")
+                        : say("core.garment.compare.GarmentTopic.there"),
+                after,
+                over);
     }
 
     private void settings(GarmentPair g, GarmentSide a, GarmentSide b) {
@@ -124,10 +184,15 @@ public final class GarmentTopic {
             return;
         }
         String after = gone.isEmpty() && changed.isEmpty()
-                ? "the same"
-                : (gone.isEmpty() ? "" : "not said: " + String.join(", ", gone))
+                ? say("core.garment.compare.GarmentTopic.the-same")
+                : (gone.isEmpty() ? "" : say("core.garment.compare.GarmentTopic.not-said", String.join(", ", gone)))
                         + (gone.isEmpty() || changed.isEmpty() ? "" : "; ")
                         + Wording.listed(changed);
-        row(g, "settings", "said", after, !gone.isEmpty() || !changed.isEmpty());
+        row(
+                g,
+                say("core.garment.compare.GarmentTopic.settings"),
+                say("core.garment.compare.GarmentTopic.said"),
+                after,
+                !gone.isEmpty() || !changed.isEmpty());
     }
 }

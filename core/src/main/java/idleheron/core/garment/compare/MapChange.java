@@ -1,5 +1,7 @@
 package idleheron.core.garment.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.geometry.Foot;
 import idleheron.core.geometry.TriangleTree;
@@ -15,10 +17,10 @@ import java.util.Objects;
  */
 record MapChange(double worst, double mean, int point, How how) {
     enum How {
-        SAME("the same"),
+        SAME(say("core.garment.compare.MapChange.the-same")),
         ROUNDED("rounded"),
-        INVERTED("turned round: what was held is free"),
-        CLAMPED("cut off at both ends"),
+        INVERTED(say("core.garment.compare.MapChange.turned-round-what-was-held-is")),
+        CLAMPED(say("core.garment.compare.MapChange.cut-off-at-both-ends")),
         OTHER("another");
 
         private final String word;

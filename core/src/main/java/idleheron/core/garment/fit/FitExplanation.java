@@ -1,5 +1,7 @@
 package idleheron.core.garment.fit;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.MeshEdges;
 import idleheron.core.geometry.SurfaceNormals;
@@ -94,12 +96,13 @@ public record FitExplanation(
      */
     private record Axes(String shown, double... rows) {
         static final Axes SAME = new Axes("", 1, 0, 0, 0, 1, 0, 0, 0, 1);
-        static final Axes MIRROR = new Axes("it is mirrored", -1, 0, 0, 0, 1, 0, 0, 0, 1);
+        static final Axes MIRROR =
+                new Axes(say("core.garment.fit.FitExplanation.it-is-mirrored"), -1, 0, 0, 0, 1, 0, 0, 0, 1);
         static final List<Axes> ALL = List.of(
                 SAME,
-                new Axes("its Z is up", 1, 0, 0, 0, 0, 1, 0, -1, 0),
-                new Axes("its Y was taken for Z", 1, 0, 0, 0, 0, -1, 0, 1, 0),
-                new Axes("it faces the other way", -1, 0, 0, 0, 1, 0, 0, 0, -1),
+                new Axes(say("core.garment.fit.FitExplanation.its-z-is-up"), 1, 0, 0, 0, 0, 1, 0, -1, 0),
+                new Axes(say("core.garment.fit.FitExplanation.its-y-was-taken-for-z"), 1, 0, 0, 0, 0, -1, 0, 1, 0),
+                new Axes(say("core.garment.fit.FitExplanation.it-faces-the-other-way"), -1, 0, 0, 0, 1, 0, 0, 0, -1),
                 MIRROR);
 
         double[] applied(double[] p, double factor) {

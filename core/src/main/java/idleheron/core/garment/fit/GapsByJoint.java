@@ -1,5 +1,7 @@
 package idleheron.core.garment.fit;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.geometry.TriangleMesh;
@@ -25,7 +27,7 @@ public final class GapsByJoint {
         Skin skin = body.skin();
         double all = f.median();
         if (skin == null) {
-            return "everywhere " + Figure.number(MM * all) + " mm";
+            return say("core.garment.fit.GapsByJoint.everywhere-mm", Figure.number(MM * all));
         }
         List<List<Double>> by = new ArrayList<>();
         for (int j = 0; j < body.joints(); j++) {
@@ -57,7 +59,7 @@ public final class GapsByJoint {
         gaps.sort(Comparator.comparingDouble(Gap::off).reversed());
         return Wording.listed(gaps.stream()
                 .limit(most)
-                .map(g -> g.joint + " " + Figure.number(Figure.tenth(MM * g.middle)) + " mm")
+                .map(g -> say("core.garment.fit.GapsByJoint.mm", g.joint, Figure.number(Figure.tenth(MM * g.middle))))
                 .toList());
     }
 }

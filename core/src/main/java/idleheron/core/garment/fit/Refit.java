@@ -1,5 +1,7 @@
 package idleheron.core.garment.fit;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.weights.BodyWeights;
 import idleheron.core.garment.weights.TransferSettings;
 import idleheron.core.garment.weights.WeightTransfer;
@@ -196,8 +198,7 @@ public final class Refit {
                     .translate(p.negate());
         }
         if (paired == 0 || a.skin() == null) {
-            throw new IllegalArgumentException(
-                    "the two bodies have neither the same faces nor a joint of the same name");
+            throw new IllegalArgumentException(say("core.garment.fit.Refit.the-two-bodies-have-neither-the"));
         }
         return a.posed(moves);
     }

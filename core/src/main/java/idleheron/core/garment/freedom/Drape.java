@@ -1,5 +1,7 @@
 package idleheron.core.garment.freedom;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Node;
 import java.util.ArrayList;
@@ -16,7 +18,7 @@ public final class Drape {
         DENSITY("density", "kg/m²", 0.03, 3, 0.2),
         FRICTION("friction", "", 0, 2, 0.3),
         THICKNESS("thickness", "m", 1e-4, 0.05, 0.003),
-        SUB_STEPS("sub_steps", "a frame", 1, 200, 20),
+        SUB_STEPS("sub_steps", say("core.garment.freedom.Drape.a-frame"), 1, 200, 20),
         FREEDOM("freedom", "m", 1e-3, 3, 0.2);
 
         private static final String BEFORE = "drape_";
@@ -77,10 +79,12 @@ public final class Drape {
                     return s;
                 }
             }
-            throw new IllegalArgumentException("no setting " + word + "; there are "
-                    + String.join(
+            throw new IllegalArgumentException(say(
+                    "core.garment.freedom.Drape.no-setting-there-are",
+                    word,
+                    String.join(
                             ", ",
-                            java.util.Arrays.stream(values()).map(v -> v.word).toList()));
+                            java.util.Arrays.stream(values()).map(v -> v.word).toList())));
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.garment.freedom;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.facts.PieceList;
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.EdgeWays;
@@ -21,7 +23,8 @@ public sealed interface FreedomRule {
     record Below(double top, double bottom) implements FreedomRule {
         public Below {
             if (!(top > bottom)) {
-                throw new IllegalArgumentException("a top of " + top + " m at or below a bottom of " + bottom + " m");
+                throw new IllegalArgumentException(
+                        say("core.garment.freedom.FreedomRule.a-top-of-m-at-or", top, bottom));
             }
         }
 
@@ -88,7 +91,8 @@ public sealed interface FreedomRule {
     record ByGap(double near, double far) implements FreedomRule {
         public ByGap {
             if (!(far > near)) {
-                throw new IllegalArgumentException("far, " + far + " m, at or below near, " + near + " m");
+                throw new IllegalArgumentException(
+                        say("core.garment.freedom.FreedomRule.far-m-at-or-below-near", far, near));
             }
         }
 
@@ -125,7 +129,7 @@ public sealed interface FreedomRule {
 
     private static void above0(double band) {
         if (!(band > 0)) {
-            throw new IllegalArgumentException("a band of " + band + " m; it is above 0");
+            throw new IllegalArgumentException(say("core.garment.freedom.FreedomRule.a-band-of-m-it-is", band));
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.garment.freedom;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Vec3;
 import java.util.List;
 
@@ -34,13 +36,14 @@ public record Stroke(Tip tip, List<Vec3> places) {
             double least = how == How.ADD ? -1 : 0;
             if (!(value >= least && value <= 1)) {
                 throw new IllegalArgumentException(
-                        "a value of " + value + "; it is " + (int) least + " to 1 where it is to " + word(how));
+                        say("core.garment.freedom.Stroke.a-value-of-it-is-to", value, (int) least, word(how)));
             }
             if (!(centimetres > 0 && centimetres <= MOST)) {
-                throw new IllegalArgumentException("a brush of " + centimetres + " cm; it is above 0 and up to 1000");
+                throw new IllegalArgumentException(say("core.garment.freedom.Stroke.a-brush-of-cm-it-is", centimetres));
             }
             if (!(strength > 0 && strength <= 1)) {
-                throw new IllegalArgumentException("a strength of " + strength + "; it is above 0 and up to 1");
+                throw new IllegalArgumentException(
+                        say("core.garment.freedom.Stroke.a-strength-of-it-is-above", strength));
             }
         }
 
@@ -53,7 +56,7 @@ public record Stroke(Tip tip, List<Vec3> places) {
         places = List.copyOf(places);
         for (Vec3 p : places) {
             if (!Double.isFinite(p.x() + p.y() + p.z())) {
-                throw new IllegalArgumentException("a place at " + p + ", which is none");
+                throw new IllegalArgumentException(say("core.garment.freedom.Stroke.a-place-at-which-is-none", p));
             }
         }
     }

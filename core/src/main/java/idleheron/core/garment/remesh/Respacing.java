@@ -1,5 +1,7 @@
 package idleheron.core.garment.remesh;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.facts.Cloth;
 import idleheron.core.garment.facts.Spacing;
 import idleheron.core.geometry.Foot;
@@ -58,7 +60,8 @@ public record Respacing(Mesh mesh, Spacing spacing, double off) {
      */
     public static Respacing within(Cloth cloth, int points) {
         if (points < FEWEST) {
-            throw new IllegalArgumentException("at most " + points + " points; " + FEWEST + " or more are needed");
+            throw new IllegalArgumentException(
+                    say("core.garment.remesh.Respacing.at-most-points-or-more-are", points, FEWEST));
         }
         double area = cloth.pieces().all().stream().mapToDouble(p -> p.area()).sum();
         double length = Math.sqrt(2 * area / (Math.sqrt(3) * points));
@@ -76,8 +79,10 @@ public record Respacing(Mesh mesh, Spacing spacing, double off) {
             length *= Math.sqrt(n / (0.5 * (1 + CLOSE) * points));
         }
         if (best == null) {
-            throw new IllegalArgumentException(
-                    cloth.mesh().name() + " does not come below " + points + " points: its rims and seams have more");
+            throw new IllegalArgumentException(say(
+                    "core.garment.remesh.Respacing.does-not-come-below-points-its",
+                    cloth.mesh().name(),
+                    points));
         }
         return best;
     }
@@ -87,18 +92,20 @@ public record Respacing(Mesh mesh, Spacing spacing, double off) {
         if (!(length > 0) || !c.isWhole()) {
             throw new IllegalArgumentException(
                     c.isWhole()
-                            ? "a spacing of " + length + " m"
-                            : name + " has no face, or places that are no numbers");
+                            ? say("core.garment.remesh.Respacing.a-spacing-of-m", length)
+                            : say("core.garment.remesh.Respacing.has-no-face-or-places-that", name));
         }
         if (c.hasTwoSides()) {
-            throw new IllegalArgumentException(name + " has two sides; only cloth of one side is spaced anew");
+            throw new IllegalArgumentException(say("core.garment.remesh.Respacing.has-two-sides-only-cloth-of", name));
         }
         if (!c.mesh().shapes().isEmpty()) {
-            throw new IllegalArgumentException(name + " has blend shapes, which would be lost");
+            throw new IllegalArgumentException(
+                    say("core.garment.remesh.Respacing.has-blend-shapes-which-would-be", name));
         }
         double area = c.pieces().all().stream().mapToDouble(p -> p.area()).sum();
         if (area / (length * length) > MOST) {
-            throw new IllegalArgumentException(name + " would have more than two million points");
+            throw new IllegalArgumentException(
+                    say("core.garment.remesh.Respacing.would-have-more-than-two-million", name));
         }
     }
 

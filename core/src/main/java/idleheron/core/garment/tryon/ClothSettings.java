@@ -1,5 +1,7 @@
 package idleheron.core.garment.tryon;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.freedom.Drape;
 
 /**
@@ -30,11 +32,16 @@ public record ClothSettings(
 
     public ClothSettings {
         if (!(stretch >= 0) || !(bend >= 0) || !(density > 0) || !(friction >= 0) || !(thickness >= 0)) {
-            throw new IllegalArgumentException("cloth with stretch " + stretch + ", bend " + bend + ", density "
-                    + density + ", friction " + friction + ", thickness " + thickness);
+            throw new IllegalArgumentException(say(
+                    "core.garment.tryon.ClothSettings.cloth-with-stretch-bend-density-friction",
+                    stretch,
+                    bend,
+                    density,
+                    friction,
+                    thickness));
         }
         if (subSteps < 1 || subSteps > MOST) {
-            throw new IllegalArgumentException(subSteps + " sub-steps; 1 to " + MOST);
+            throw new IllegalArgumentException(say("core.garment.tryon.ClothSettings.sub-steps-1-to", subSteps, MOST));
         }
     }
 

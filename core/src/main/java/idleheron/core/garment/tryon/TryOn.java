@@ -1,5 +1,7 @@
 package idleheron.core.garment.tryon;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.collide.BodyParts;
 import idleheron.core.garment.collide.Capsule;
@@ -29,9 +31,9 @@ public final class TryOn {
     /** What keeps the cloth out. */
     public enum Against {
         /** The body's surface. */
-        SURFACE("the body"),
+        SURFACE(say("core.garment.tryon.TryOn.the-body")),
         /** Its colliders alone. */
-        COLLIDERS("its colliders alone"),
+        COLLIDERS(say("core.garment.tryon.TryOn.its-colliders-alone")),
         NOTHING("nothing");
 
         private final String word;
@@ -84,14 +86,14 @@ public final class TryOn {
         cloth = Cloth.of(scene, garment);
         String name = scene.nodes().get(garment).name();
         if (cloth.mesh().skin() == null) {
-            throw new IllegalArgumentException("no joint moves " + name + "; it takes weights from the body first");
+            throw new IllegalArgumentException(say("core.garment.tryon.TryOn.no-joint-moves-it-takes-weights", name));
         }
         if (!cloth.isWhole()) {
-            throw new IllegalArgumentException(name + " has no face, or places that are no numbers");
+            throw new IllegalArgumentException(say("core.garment.tryon.TryOn.has-no-face-or-places-that", name));
         }
         colliders = Collider.in(scene);
         if (against == Against.COLLIDERS && colliders.isEmpty()) {
-            throw new IllegalArgumentException("the body has no colliders; fit-colliders makes them");
+            throw new IllegalArgumentException(say("core.garment.tryon.TryOn.the-body-has-no-colliders-fit"));
         }
         body = BodyDistance.of(RestSurface.of(scene, wearer));
         double[] limits = limits(scene, cloth);

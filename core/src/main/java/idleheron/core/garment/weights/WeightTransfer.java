@@ -1,5 +1,7 @@
 package idleheron.core.garment.weights;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.garment.facts.Thickness;
 import idleheron.core.geometry.CotanLaplacian;
@@ -82,10 +84,15 @@ public final class WeightTransfer {
      */
     public static Taken of(BodyWeights body, TriangleMesh garment, TransferSettings set, Progress progress) {
         if (!garment.isFinite() || !body.body().mesh().isFinite()) {
-            throw new IllegalArgumentException("some places are no numbers; take those points out first");
+            throw new IllegalArgumentException(
+                    say("core.garment.weights.WeightTransfer.some-places-are-no-numbers-take"));
         }
         if (garment.count() == 0 || body.body().mesh().count() == 0) {
-            throw new IllegalArgumentException((garment.count() == 0 ? "the garment" : "the body") + " has no face");
+            throw new IllegalArgumentException(say(
+                    "core.garment.weights.WeightTransfer.has-no-face",
+                    (garment.count() == 0
+                            ? say("core.garment.weights.WeightTransfer.the-garment")
+                            : say("core.garment.weights.WeightTransfer.the-body"))));
         }
         return new WeightTransfer(body, garment, set).run(progress);
     }
@@ -139,7 +146,7 @@ public final class WeightTransfer {
         double thick = Double.isNaN(set.distance()) ? thickness(normals) : 0;
         double distance =
                 Double.isNaN(set.distance()) ? NEAR * body.body().mesh().diagonal() + thick : set.distance();
-        progress.at(0.05, "matching points");
+        progress.at(0.05, say("core.garment.weights.WeightTransfer.matching-points"));
         Matching match = Matching.of(body, mesh, set, distance);
         boolean[] known = new boolean[used.length];
         boolean[] has = new boolean[pieces.count()];
@@ -164,12 +171,12 @@ public final class WeightTransfer {
             free[i] = used[i] && !known[i] && has[pieces.of()[i]];
             filled += free[i] ? 1 : 0;
         }
-        progress.at(0.3, "filling in weights");
+        progress.at(0.3, say("core.garment.weights.WeightTransfer.filling-in-weights"));
         if (filled > 0) {
             fill(columns, known, free, filled, progress.part(0.3, 0.9));
         }
         double[] range = range(columns, known, free);
-        progress.at(0.9, "limiting influences");
+        progress.at(0.9, say("core.garment.weights.WeightTransfer.limiting-influences"));
         host(columns, known, free, has);
         State[] states = new State[used.length];
         int trims = 0;
@@ -225,16 +232,17 @@ public final class WeightTransfer {
                 range[0],
                 range[1],
                 limited);
-        progress.at(1, "weights taken over");
+        progress.at(1, say("core.garment.weights.WeightTransfer.weights-taken-over"));
         return new Taken(joints, out, state, figures);
     }
 
     private String refusal(Matching match, double distance) {
         double[] gaps = match.distances().clone();
         Arrays.sort(gaps);
-        return "the body speaks for no point: it lies " + Figure.number(1000 * gaps[gaps.length / 2])
-                + " mm from the garment on the middle one, and speaks within " + Figure.number(1000 * distance)
-                + " mm; is it of another unit, size, place or pose?";
+        return say(
+                "core.garment.weights.WeightTransfer.the-body-speaks-for-no-point",
+                Figure.number(1000 * gaps[gaps.length / 2]),
+                Figure.number(1000 * distance));
     }
 
     private void fill(double[][] columns, boolean[] known, boolean[] free, int filled, Progress progress) {

@@ -1,5 +1,7 @@
 package idleheron.core.garment.wrap;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.geometry.Foot;
 import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
@@ -32,7 +34,9 @@ public record Wrap(TriangleMesh body, int[] triangles, double[] shares, double[]
         TriangleMesh sound = body.only(t -> 2 * whole.areas()[t] > LEAST_AREA);
         if (sound.count() == 0 || !garment.isFinite()) {
             throw new IllegalArgumentException(
-                    sound.count() == 0 ? "the body has no face" : "some places of the garment are no numbers");
+                    sound.count() == 0
+                            ? say("core.garment.wrap.Wrap.the-body-has-no-face")
+                            : say("core.garment.wrap.Wrap.some-places-of-the-garment-are"));
         }
         TriangleTree tree = TriangleTree.of(sound);
         SurfaceNormals normals = SurfaceNormals.of(sound);

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.avatar;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.Expression;
 import idleheron.core.avatar.ExpressionFinder;
@@ -27,7 +29,7 @@ public record GiveExpressions(Map<String, String> shapes) implements Remedy {
                     "give-expressions",
                     GiveExpressions.class,
                     Keeps.PICTURE,
-                    "Makes expressions of an avatar from blend shapes; finds by name what is not told.")
+                    say("core.remedy.avatar.GiveExpressions.makes-expressions-of-an-avatar-from"))
             .told("[=EXPRESSION:SHAPE+SHAPE,…]", v -> new GiveExpressions(told(v.text())))
             .measured("expressions", GiveExpressions::count);
 
@@ -40,7 +42,8 @@ public record GiveExpressions(Map<String, String> shapes) implements Remedy {
         for (String one : text.isBlank() ? new String[0] : text.split(",")) {
             String[] two = one.split(":", 2);
             if (two.length < 2 || two[0].isBlank()) {
-                throw new IllegalArgumentException("expected EXPRESSION:SHAPE, found " + one);
+                throw new IllegalArgumentException(
+                        say("core.remedy.avatar.GiveExpressions.expected-expression-shape-found", one));
             }
             out.put(two[0].strip(), two[1].strip());
         }
@@ -49,7 +52,9 @@ public record GiveExpressions(Map<String, String> shapes) implements Remedy {
 
     private static String count(Scene s) {
         Avatar a = Avatar.in(s);
-        return a == null ? "none" : Integer.toString(a.expressions().size());
+        return a == null
+                ? say("core.remedy.avatar.GiveExpressions.none")
+                : Integer.toString(a.expressions().size());
     }
 
     @Override
@@ -59,15 +64,14 @@ public record GiveExpressions(Map<String, String> shapes) implements Remedy {
 
     @Override
     public String title() {
-        return "Give expressions";
+        return say("core.remedy.avatar.GiveExpressions.give-expressions");
     }
 
     @Override
     public String describe() {
         return shapes.isEmpty()
-                ? "Makes the expressions of the standard from blend shapes that are named like them."
-                : "Says of " + shapes.size()
-                        + " expressions which blend shapes they are, and finds the others by name.";
+                ? say("core.remedy.avatar.GiveExpressions.makes-the-expressions-of-the-standard")
+                : say("core.remedy.avatar.GiveExpressions.says-of-expressions-which-blend-shapes", shapes.size());
     }
 
     @Override

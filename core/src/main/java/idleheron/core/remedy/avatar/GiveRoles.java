@@ -1,5 +1,7 @@
 package idleheron.core.remedy.avatar;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.Role;
 import idleheron.core.avatar.role.RoleFinder;
@@ -25,7 +27,7 @@ public record GiveRoles(Map<String, String> joints) implements Remedy {
                     "give-roles",
                     GiveRoles.class,
                     Keeps.PICTURE,
-                    "Says which joint has which role of a human figure; finds by shape what is not told.")
+                    say("core.remedy.avatar.GiveRoles.says-which-joint-has-which-role"))
             .told("[=ROLE:JOINT,…]", v -> new GiveRoles(told(v.text())))
             .measured("roles", GiveRoles::count);
 
@@ -33,7 +35,7 @@ public record GiveRoles(Map<String, String> joints) implements Remedy {
         joints = Collections.unmodifiableMap(new TreeMap<>(joints));
         for (String role : joints.keySet()) {
             if (Role.of(role) == null) {
-                throw new IllegalArgumentException("no role of a human figure is called " + role);
+                throw new IllegalArgumentException(say("core.remedy.avatar.GiveRoles.no-role-of-a-human-figure", role));
             }
         }
     }
@@ -43,7 +45,7 @@ public record GiveRoles(Map<String, String> joints) implements Remedy {
         for (String one : text.isBlank() ? new String[0] : text.split(",")) {
             String[] two = one.split(":", 2);
             if (two.length < 2) {
-                throw new IllegalArgumentException("expected ROLE:JOINT, found " + one);
+                throw new IllegalArgumentException(say("core.remedy.avatar.GiveRoles.expected-role-joint-found", one));
             }
             out.put(two[0].strip(), two[1].strip());
         }
@@ -52,7 +54,9 @@ public record GiveRoles(Map<String, String> joints) implements Remedy {
 
     private static String count(Scene s) {
         Avatar a = Avatar.in(s);
-        return a == null ? "none" : Integer.toString(a.roles().size());
+        return a == null
+                ? say("core.remedy.avatar.GiveRoles.none")
+                : Integer.toString(a.roles().size());
     }
 
     @Override
@@ -62,14 +66,14 @@ public record GiveRoles(Map<String, String> joints) implements Remedy {
 
     @Override
     public String title() {
-        return "Give roles";
+        return say("core.remedy.avatar.GiveRoles.give-roles");
     }
 
     @Override
     public String describe() {
         return joints.isEmpty()
-                ? "Finds which joint has which role of a human figure, by shape."
-                : "Says of " + joints.size() + " roles which joint has them, and finds the others by shape.";
+                ? say("core.remedy.avatar.GiveRoles.finds-which-joint-has-which-role")
+                : say("core.remedy.avatar.GiveRoles.says-of-roles-which-joint-has", joints.size());
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.avatar;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.avatar.Avatar;
 import idleheron.core.math.Vec3;
 import idleheron.core.remedy.Keeps;
@@ -15,7 +17,7 @@ public record RaiseAvatar() implements Remedy {
                     "raise-avatar",
                     RaiseAvatar.class,
                     Keeps.OTHERS,
-                    "Makes an avatar of an older version one of the newest and turns it to the other front.")
+                    say("core.remedy.avatar.RaiseAvatar.makes-an-avatar-of-an-older"))
             .told(new RaiseAvatar())
             .measured("version", RaiseAvatar::version);
 
@@ -31,12 +33,12 @@ public record RaiseAvatar() implements Remedy {
 
     @Override
     public String title() {
-        return "Raise to version 1.0";
+        return say("core.remedy.avatar.RaiseAvatar.raise-to-version-1-0");
     }
 
     @Override
     public String describe() {
-        return "Turns the figure by 180° and writes it as version 1.0; who may do what with it is asked for anew.";
+        return say("core.remedy.avatar.RaiseAvatar.turns-the-figure-by-180-and");
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.avatar;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.AvatarMeta;
@@ -20,18 +22,21 @@ import java.util.Map;
  */
 public record SayMeta(String field, String text) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "say-meta", SayMeta.class, Keeps.PICTURE, "Says who made an avatar or what may be done with it.")
+                    "say-meta",
+                    SayMeta.class,
+                    Keeps.PICTURE,
+                    say("core.remedy.avatar.SayMeta.says-who-made-an-avatar-or"))
             .told("=FIELD:TEXT", SayMeta::told)
             .measured("said", SayMeta::count);
 
     public SayMeta {
         MetaField f = MetaField.of(field);
         if (f == null) {
-            throw new IllegalArgumentException("nothing that an avatar says is called " + field);
+            throw new IllegalArgumentException(say("core.remedy.avatar.SayMeta.nothing-that-an-avatar-says-is", field));
         }
         if (!f.choices().isEmpty() && !text.isEmpty() && !f.choices().contains(text)) {
             throw new IllegalArgumentException(
-                    field + " is one of " + String.join(", ", f.choices()) + ", found " + text);
+                    say("core.remedy.avatar.SayMeta.is-one-of-found", field, String.join(", ", f.choices()), text));
         }
     }
 
@@ -42,7 +47,9 @@ public record SayMeta(String field, String text) implements Remedy {
     private static String count(Scene s) {
         Avatar a = Avatar.in(s);
         AvatarMeta m = a == null ? null : a.meta();
-        return m == null ? "nothing" : Wording.counted(m.said().size(), "thing");
+        return m == null
+                ? say("core.remedy.avatar.SayMeta.nothing")
+                : Wording.counted(m.said().size(), "thing");
     }
 
     @Override
@@ -52,12 +59,14 @@ public record SayMeta(String field, String text) implements Remedy {
 
     @Override
     public String title() {
-        return "Say " + field;
+        return say("core.remedy.avatar.SayMeta.say", field);
     }
 
     @Override
     public String describe() {
-        return text.isEmpty() ? "Takes away what is said of " + field + "." : field + ": " + text;
+        return text.isEmpty()
+                ? say("core.remedy.avatar.SayMeta.takes-away-what-is-said-of", field)
+                : field + ": " + text;
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.avatar;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.Role;
@@ -46,9 +48,9 @@ public record StandInT() implements Remedy {
                     "t-pose",
                     StandInT.class,
                     Keeps.OTHERS,
-                    "Turns arms, hands and legs at rest into the T-pose of the humanoid standard; clips stay.")
+                    say("core.remedy.avatar.StandInT.turns-arms-hands-and-legs-at"))
             .told(new StandInT())
-            .measured("worst limb off the T-pose", StandInT::worst);
+            .measured(say("core.remedy.avatar.StandInT.worst-limb-off-the-t-pose"), StandInT::worst);
 
     private static String worst(Scene s) {
         Map<Role, Integer> roles = roles(s);
@@ -83,12 +85,12 @@ public record StandInT() implements Remedy {
 
     @Override
     public String title() {
-        return "Stand in T-pose";
+        return say("core.remedy.avatar.StandInT.stand-in-t-pose");
     }
 
     @Override
     public String describe() {
-        return "Turns arms, hands and legs at rest; clips and what the skin is bound to stay.";
+        return say("core.remedy.avatar.StandInT.turns-arms-hands-and-legs-at-2");
     }
 
     @Override

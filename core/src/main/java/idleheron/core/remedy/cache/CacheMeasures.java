@@ -1,5 +1,7 @@
 package idleheron.core.remedy.cache;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.measure.CacheGap;
@@ -13,18 +15,21 @@ import idleheron.core.scene.Scene;
 
 /** The figures by which remedies on caches are judged: size, speed, and how far the surface moved. */
 public final class CacheMeasures {
-    static final Measure SIZE = new Measure("size, objects, speed", CacheMeasures::size);
+    static final Measure SIZE =
+            new Measure(say("core.remedy.cache.CacheMeasures.size-objects-speed"), CacheMeasures::size);
 
     /** How far the surface moved. */
     public static final Outcome SURFACE = CacheMeasures::surface;
 
     /** For what leaves objects out. */
-    static final Outcome LEFT = (before, after, progress) ->
-            none(before, after) ? Outcome.Told.NOTHING : new Outcome.Told("what is left is not touched", true);
+    static final Outcome LEFT = (before, after, progress) -> none(before, after)
+            ? Outcome.Told.NOTHING
+            : new Outcome.Told(say("core.remedy.cache.CacheMeasures.what-is-left-is-not-touched"), true);
 
     /** For what changes places. */
-    static final Outcome PLACES = (before, after, progress) ->
-            none(before, after) ? Outcome.Told.NOTHING : new Outcome.Told("places change, as asked for", true);
+    static final Outcome PLACES = (before, after, progress) -> none(before, after)
+            ? Outcome.Told.NOTHING
+            : new Outcome.Told(say("core.remedy.cache.CacheMeasures.places-change-as-asked-for"), true);
 
     /** First and last frame before and after. */
     static final Outcome RANGE = (before, after, progress) ->
@@ -60,14 +65,21 @@ public final class CacheMeasures {
                 CanonicalSpace.of(after.stage()).pointMatrix(),
                 progress);
         return new Outcome.Told(
-                "surface within " + Figure.number(gap.worst() * 1000) + " mm at " + gap.moments()
-                        + (gap.moments() == 1 ? " moment" : " moments"),
+                say(
+                        "core.remedy.cache.CacheMeasures.surface-within-mm-at",
+                        Figure.number(gap.worst() * 1000),
+                        gap.moments(),
+                        (gap.moments() == 1
+                                ? say("core.remedy.cache.CacheMeasures.moment")
+                                : say("core.remedy.cache.CacheMeasures.moments"))),
                 gap.worst() * 1000 <= STILL);
     }
 
     private static String range(Scene s) {
         double[] r = s.caches().getFirst().range();
-        return "frames " + Figure.number(s.stage().rate().frame(r[0])) + " – "
-                + Figure.number(s.stage().rate().frame(r[1]));
+        return say(
+                "core.remedy.cache.CacheMeasures.frames",
+                Figure.number(s.stage().rate().frame(r[0])),
+                Figure.number(s.stage().rate().frame(r[1])));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.cache;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.PathPattern;
@@ -33,79 +35,94 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
     public enum Kind {
         SPLIT_PIECES(
                 "split-pieces",
-                "Split into pieces",
+                say("core.remedy.cache.ChangeCache.split-into-pieces"),
                 "[=PATHS]",
                 Keeps.PICTURE,
-                "Makes an object of every piece of a mesh that hangs together."),
+                say("core.remedy.cache.ChangeCache.makes-an-object-of-every-piece")),
         SPLIT_FACE_SETS(
                 "split-face-sets",
-                "Split by face sets",
+                say("core.remedy.cache.ChangeCache.split-by-face-sets"),
                 "[=PATHS]",
                 Keeps.PICTURE,
-                "Makes an object of every face set of a mesh."),
+                say("core.remedy.cache.ChangeCache.makes-an-object-of-every-face")),
         SPLIT_REGIONS(
                 "split-regions",
-                "Split by region",
+                say("core.remedy.cache.ChangeCache.split-by-region"),
                 "=METRES",
                 Keeps.PICTURE,
-                "Makes an object of what lies in each cell of so many metres."),
+                say("core.remedy.cache.ChangeCache.makes-an-object-of-what-lies")),
         SPLIT_ATTRIBUTE(
                 "split-attribute",
-                "Split by an attribute",
+                say("core.remedy.cache.ChangeCache.split-by-an-attribute"),
                 "=NAME",
                 Keeps.PICTURE,
-                "Makes an object for every value of an attribute."),
+                say("core.remedy.cache.ChangeCache.makes-an-object-for-every-value")),
         RIGID(
                 "rigid-to-transforms",
-                "Rigid motion as transforms",
+                say("core.remedy.cache.ChangeCache.rigid-motion-as-transforms"),
                 "[=MM]",
                 Keeps.NEARLY,
-                "Keeps a mesh that moves without bending as one still mesh under a transform."),
+                say("core.remedy.cache.ChangeCache.keeps-a-mesh-that-moves-without")),
         SHARE(
                 "share-meshes",
-                "Equal meshes once",
+                say("core.remedy.cache.ChangeCache.equal-meshes-once"),
                 "[=MM]",
                 Keeps.NEARLY,
-                "Keeps meshes that are the same but for where they stand once, and the others as instances."),
-        DROP("drop-objects", "Leave objects out", "=PATHS", Keeps.OTHERS, "Leaves objects out."),
+                say("core.remedy.cache.ChangeCache.keeps-meshes-that-are-the-same")),
+        DROP(
+                "drop-objects",
+                say("core.remedy.cache.ChangeCache.leave-objects-out"),
+                "=PATHS",
+                Keeps.OTHERS,
+                say("core.remedy.cache.ChangeCache.leaves-objects-out")),
         JOIN(
                 "join-meshes",
-                "Join meshes",
+                say("core.remedy.cache.ChangeCache.join-meshes"),
                 "=PATHS=>NAME",
                 Keeps.PICTURE,
-                "Makes one mesh of several, a face set for each."),
+                say("core.remedy.cache.ChangeCache.makes-one-mesh-of-several-a")),
         REGROUP(
                 "regroup",
-                "Regroup the tree",
+                say("core.remedy.cache.ChangeCache.regroup-the-tree"),
                 "=PATHS=>PATH",
                 Keeps.PICTURE,
-                "Moves objects to another place in the tree."),
+                say("core.remedy.cache.ChangeCache.moves-objects-to-another-place-in")),
         POSITIONS(
                 "positions-only",
-                "Keep only positions",
+                say("core.remedy.cache.ChangeCache.keep-only-positions"),
                 "",
                 Keeps.PICTURE,
-                "Leaves out UV, normals, velocities, attributes and the user's properties."),
-        CUT("cut-cache", "Cut the cache", "=A:B", Keeps.OTHERS, "Leaves only samples of some frames."),
-        SHIFT("shift-cache", "Shift the cache", "=FRAMES", Keeps.OTHERS, "Moves all samples by so many frames."),
+                say("core.remedy.cache.ChangeCache.leaves-out-uv-normals-velocities-attributes")),
+        CUT(
+                "cut-cache",
+                say("core.remedy.cache.ChangeCache.cut-the-cache"),
+                "=A:B",
+                Keeps.OTHERS,
+                say("core.remedy.cache.ChangeCache.leaves-only-samples-of-some-frames")),
+        SHIFT(
+                "shift-cache",
+                say("core.remedy.cache.ChangeCache.shift-the-cache"),
+                "=FRAMES",
+                Keeps.OTHERS,
+                say("core.remedy.cache.ChangeCache.moves-all-samples-by-so-many")),
         RESAMPLE(
                 "resample-cache",
-                "Another rate",
+                say("core.remedy.cache.ChangeCache.another-rate"),
                 "=RATE",
                 Keeps.NEARLY,
-                "Writes samples so many times a second, in between by proportion."),
+                say("core.remedy.cache.ChangeCache.writes-samples-so-many-times-a")),
         SCALE(
                 "scale-cache",
-                "Scale the cache",
+                say("core.remedy.cache.ChangeCache.scale-the-cache"),
                 "=FACTOR",
                 Keeps.OTHERS,
-                "Multiplies all lengths; the declared unit stays."),
+                say("core.remedy.cache.ChangeCache.multiplies-all-lengths-the-declared-unit")),
         TURN(
                 "turn-cache",
-                "Stand the cache up",
+                say("core.remedy.cache.ChangeCache.stand-the-cache-up"),
                 "=AXIS:AXIS",
                 Keeps.OTHERS,
-                "Turns everything so that what points along one axis points along the other.");
+                say("core.remedy.cache.ChangeCache.turns-everything-so-that-what-points"));
 
         private final String code;
         private final String title;
@@ -130,7 +147,8 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
             return Arrays.stream(values())
                     .filter(k -> k.code.equals(code))
                     .findFirst()
-                    .orElseThrow(() -> new IllegalArgumentException("no change of caches is called " + code));
+                    .orElseThrow(() -> new IllegalArgumentException(
+                            say("core.remedy.cache.ChangeCache.no-change-of-caches-is-called", code)));
         }
 
         /** For a button. */
@@ -249,30 +267,27 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
     @Override
     public String describe() {
         return switch (kind) {
-            case SPLIT_PIECES -> "Makes an object of every piece that hangs together in " + which() + ".";
-            case SPLIT_FACE_SETS -> "Makes an object of every face set of " + which() + ".";
-            case SPLIT_REGIONS -> "Makes an object of what lies in each cell of " + value + " m.";
-            case SPLIT_ATTRIBUTE -> "Makes an object for every value of " + value + ".";
-            case RIGID ->
-                "Keeps a mesh that moves without bending as one still mesh under a transform; points move by at most "
-                        + value + " mm.";
-            case SHARE ->
-                "Keeps meshes that are the same but for where they stand once, and the others as instances; points"
-                        + " move by at most " + value + " mm.";
-            case DROP -> "Leaves out " + which() + ".";
-            case JOIN -> "Makes one mesh of " + value.replace(ARROW, ", called ") + ", a face set for each.";
-            case REGROUP -> "Moves " + value.replace(ARROW, " to ") + ".";
-            case POSITIONS -> "Leaves out UV, normals, velocities, attributes and the user's properties.";
-            case CUT -> "Leaves only samples of frames " + value.replace(":", " to ") + ".";
-            case SHIFT -> "Moves all samples by " + value + " frames.";
-            case RESAMPLE -> "Writes samples " + value + " times a second, in between by proportion.";
-            case SCALE -> "Multiplies all lengths by " + value + "; the declared unit stays.";
-            case TURN -> "Turns everything so that what points along one axis points along the other: " + value + ".";
+            case SPLIT_PIECES -> say("core.remedy.cache.ChangeCache.makes-an-object-of-every-piece-2", which());
+            case SPLIT_FACE_SETS -> say("core.remedy.cache.ChangeCache.makes-an-object-of-every-face-2", which());
+            case SPLIT_REGIONS -> say("core.remedy.cache.ChangeCache.makes-an-object-of-what-lies-2", value);
+            case SPLIT_ATTRIBUTE -> say("core.remedy.cache.ChangeCache.makes-an-object-for-every-value-2", value);
+            case RIGID -> say("core.remedy.cache.ChangeCache.keeps-a-mesh-that-moves-without-2", value);
+            case SHARE -> say("core.remedy.cache.ChangeCache.keeps-meshes-that-are-the-same-2", value);
+            case DROP -> say("core.remedy.cache.ChangeCache.leaves-out", which());
+            case JOIN ->
+                say("core.remedy.cache.ChangeCache.makes-one-mesh-of-a-face", value.replace(ARROW, ", called "));
+            case REGROUP -> say("core.remedy.cache.ChangeCache.moves", value.replace(ARROW, " to "));
+            case POSITIONS -> say("core.remedy.cache.ChangeCache.leaves-out-uv-normals-velocities-attributes");
+            case CUT -> say("core.remedy.cache.ChangeCache.leaves-only-samples-of-frames", value.replace(":", " to "));
+            case SHIFT -> say("core.remedy.cache.ChangeCache.moves-all-samples-by-frames", value);
+            case RESAMPLE -> say("core.remedy.cache.ChangeCache.writes-samples-times-a-second-in", value);
+            case SCALE -> say("core.remedy.cache.ChangeCache.multiplies-all-lengths-by-the-declared", value);
+            case TURN -> say("core.remedy.cache.ChangeCache.turns-everything-so-that-what-points-2", value);
         };
     }
 
     private String which() {
-        return value.isEmpty() || value.equals(EVERY) ? "every mesh" : value;
+        return value.isEmpty() || value.equals(EVERY) ? say("core.remedy.cache.ChangeCache.every-mesh") : value;
     }
 
     @Override
@@ -346,7 +361,8 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
     private static double leeway(RemedyValue v) {
         double mm = v.text().isEmpty() ? LEEWAY : v.number();
         if (mm < 0) {
-            throw new IllegalArgumentException("expected millimetres of 0 or more, found " + v.text());
+            throw new IllegalArgumentException(
+                    say("core.remedy.cache.ChangeCache.expected-millimetres-of-0-or-more", v.text()));
         }
         return mm;
     }
@@ -356,7 +372,7 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
         String[] two = value.split(ARROW, 2);
         if (two.length < 2 || two[0].isBlank() || two[1].isBlank()) {
             throw new IllegalArgumentException(
-                    kind.code() + " needs a pattern, " + ARROW + " and what it becomes, found \"" + value + "\"");
+                    say("core.remedy.cache.ChangeCache.needs-a-pattern-and-what-it", kind.code(), ARROW, value));
         }
         return two[i].strip();
     }

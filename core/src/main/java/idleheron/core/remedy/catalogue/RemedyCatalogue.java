@@ -1,5 +1,7 @@
 package idleheron.core.remedy.catalogue;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.remedy.RemedyValue;
@@ -162,7 +164,8 @@ public final class RemedyCatalogue {
     public RemedyCatalogue(List<RemedyType> more) {
         Stream.concat(CORE.stream().flatMap(List::stream), more.stream()).forEach(t -> {
             if (types.put(t.code(), t) != null) {
-                throw new IllegalArgumentException("two remedies are called " + t.code());
+                throw new IllegalArgumentException(
+                        say("core.remedy.catalogue.RemedyCatalogue.two-remedies-are-called", t.code()));
             }
         });
     }
@@ -188,13 +191,15 @@ public final class RemedyCatalogue {
         String[] two = told.split("=", 2);
         RemedyType t = types.get(two[0]);
         if (t == null) {
-            throw new IllegalArgumentException("no remedy " + two[0] + "; there are "
-                    + String.join(
+            throw new IllegalArgumentException(say(
+                    "core.remedy.catalogue.RemedyCatalogue.no-remedy-there-are",
+                    two[0],
+                    String.join(
                             ", ",
                             types.values().stream()
                                     .filter(r -> r.word() != null)
                                     .map(RemedyType::code)
-                                    .toList()));
+                                    .toList())));
         }
         return t.made(new RemedyValue(two.length < 2 ? "" : two[1], place));
     }

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -13,7 +15,7 @@ public record BakeClips() implements Remedy {
                     "bake-clips",
                     BakeClips.class,
                     Keeps.PICTURE,
-                    "Keys every channel that moves on every frame; tangents, layers and motion beyond the keys are baked.")
+                    say("core.remedy.clip.BakeClips.keys-every-channel-that-moves-on"))
             .told(new BakeClips())
             .measured(FlattenLayers.UNPLAIN);
 
@@ -24,12 +26,12 @@ public record BakeClips() implements Remedy {
 
     @Override
     public String title() {
-        return "Bake the clips";
+        return say("core.remedy.clip.BakeClips.bake-the-clips");
     }
 
     @Override
     public String describe() {
-        return "Keys every channel that moves on every frame: tangents, layers and what goes on beyond the keys are baked.";
+        return say("core.remedy.clip.BakeClips.keys-every-channel-that-moves-on-2");
     }
 
     @Override

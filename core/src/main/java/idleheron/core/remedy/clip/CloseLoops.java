@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -26,7 +28,7 @@ public record CloseLoops(List<String> clips, double share) implements Remedy {
                     "close-loops",
                     CloseLoops.class,
                     Keeps.OTHERS,
-                    "Makes a clip end as it begins, easing in over its last quarter.")
+                    say("core.remedy.clip.CloseLoops.makes-a-clip-end-as-it"))
             .told("=NAME", v -> new CloseLoops(List.of(v.text()), USUAL));
 
     /** A channel that misses by more than this part of its own range runs on and is no loop. */
@@ -35,7 +37,7 @@ public record CloseLoops(List<String> clips, double share) implements Remedy {
     public CloseLoops {
         clips = List.copyOf(clips);
         if (!(share > 0 && share <= 1)) {
-            throw new IllegalArgumentException("a share of " + share + ", expected more than 0 and at most 1");
+            throw new IllegalArgumentException(say("core.remedy.clip.CloseLoops.a-share-of-expected-more-than", share));
         }
     }
 
@@ -46,13 +48,18 @@ public record CloseLoops(List<String> clips, double share) implements Remedy {
 
     @Override
     public String title() {
-        return "Close the loop";
+        return say("core.remedy.clip.CloseLoops.close-the-loop");
     }
 
     @Override
     public String describe() {
-        return "Makes " + String.join(", ", clips) + " end as " + (clips.size() == 1 ? "it begins" : "they begin")
-                + ", easing in over the last " + Math.round(share * 100) + " %.";
+        return say(
+                "core.remedy.clip.CloseLoops.makes-end-as-easing-in-over",
+                String.join(", ", clips),
+                (clips.size() == 1
+                        ? say("core.remedy.clip.CloseLoops.it-begins")
+                        : say("core.remedy.clip.CloseLoops.they-begin")),
+                Math.round(share * 100));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Measure;
@@ -22,14 +24,18 @@ public record CutClips(double firstFrame, double lastFrame, List<String> clips) 
     static final Measure FRAMES = new Measure("clips", CutClips::span);
 
     public static final RemedyType TYPE = RemedyType.of(
-                    "cut-clips", CutClips.class, Keeps.OTHERS, "Leaves only some frames of every clip.")
+                    "cut-clips",
+                    CutClips.class,
+                    Keeps.OTHERS,
+                    say("core.remedy.clip.CutClips.leaves-only-some-frames-of-every"))
             .told("=A:B", v -> new CutClips(v.first().number(), v.second("").number(), List.of()))
             .measured(FRAMES);
 
     public CutClips {
         clips = List.copyOf(clips);
         if (!(lastFrame >= firstFrame) || Double.isInfinite(lastFrame - firstFrame)) {
-            throw new IllegalArgumentException("frames " + firstFrame + " to " + lastFrame + " do not go forward");
+            throw new IllegalArgumentException(
+                    say("core.remedy.clip.CutClips.frames-to-do-not-go-forward", firstFrame, lastFrame));
         }
     }
 
@@ -40,12 +46,15 @@ public record CutClips(double firstFrame, double lastFrame, List<String> clips) 
 
     @Override
     public String title() {
-        return "Cut clips to frames " + Figure.number(firstFrame) + " – " + Figure.number(lastFrame);
+        return say(
+                "core.remedy.clip.CutClips.cut-clips-to-frames", Figure.number(firstFrame), Figure.number(lastFrame));
     }
 
     @Override
     public String describe() {
-        return "Leaves only these frames of " + (clips.isEmpty() ? "every clip." : String.join(", ", clips) + ".");
+        return say(
+                "core.remedy.clip.CutClips.leaves-only-these-frames-of",
+                (clips.isEmpty() ? say("core.remedy.clip.CutClips.every-clip") : String.join(", ", clips) + "."));
     }
 
     @Override
@@ -65,8 +74,11 @@ public record CutClips(double firstFrame, double lastFrame, List<String> clips) 
         int n = s.clips().size();
         return n == 0
                 ? "0"
-                : n + (n == 1 ? " clip, frames " : " clips, frames ") + Figure.number(first) + " – "
-                        + Figure.number(last);
+                : n
+                        + (n == 1
+                                ? say("core.remedy.clip.CutClips.clip-frames")
+                                : say("core.remedy.clip.CutClips.clips-frames"))
+                        + Figure.number(first) + " – " + Figure.number(last);
     }
 
     private Clip cut(Clip c) {

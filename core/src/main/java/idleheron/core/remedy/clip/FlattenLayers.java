@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Measure;
@@ -17,13 +19,14 @@ import org.jspecify.annotations.Nullable;
 /** Brings clips of several layers to one, keyed on every frame. Clips of one layer stay as they are. */
 public record FlattenLayers() implements Remedy {
     /** How many layers, and curves that are more than straight lines between keys. */
-    static final Measure UNPLAIN = new Measure("curves that are not plain keys", FlattenLayers::unplain);
+    static final Measure UNPLAIN =
+            new Measure(say("core.remedy.clip.FlattenLayers.curves-that-are-not-plain-keys"), FlattenLayers::unplain);
 
     public static final RemedyType TYPE = RemedyType.of(
                     "flatten-layers",
                     FlattenLayers.class,
                     Keeps.PICTURE,
-                    "Joins the layers of each clip into one, one key a frame.")
+                    say("core.remedy.clip.FlattenLayers.joins-the-layers-of-each-clip"))
             .told(new FlattenLayers())
             .measured(UNPLAIN);
 
@@ -34,12 +37,12 @@ public record FlattenLayers() implements Remedy {
 
     @Override
     public String title() {
-        return "Flatten the layers";
+        return say("core.remedy.clip.FlattenLayers.flatten-the-layers");
     }
 
     @Override
     public String describe() {
-        return "Joins the layers of each clip into one, one key a frame.";
+        return say("core.remedy.clip.FlattenLayers.joins-the-layers-of-each-clip");
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
@@ -22,7 +24,10 @@ import org.jspecify.annotations.Nullable;
  */
 public record JoinClips(List<String> clips, String name) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "join-clips", JoinClips.class, Keeps.OTHERS, "Joins clips into one, one after the other.")
+                    "join-clips",
+                    JoinClips.class,
+                    Keeps.OTHERS,
+                    say("core.remedy.clip.JoinClips.joins-clips-into-one-one-after"))
             .told(
                     "=NAME,…[:NEW]",
                     v -> new JoinClips(v.first().names(), v.second("joined").text()))
@@ -39,12 +44,12 @@ public record JoinClips(List<String> clips, String name) implements Remedy {
 
     @Override
     public String title() {
-        return "Join " + clips.size() + " clips";
+        return say("core.remedy.clip.JoinClips.join-clips", clips.size());
     }
 
     @Override
     public String describe() {
-        return "Joins " + String.join(", ", clips) + " into " + name + ", one after the other.";
+        return say("core.remedy.clip.JoinClips.joins-into-one-after-the-other", String.join(", ", clips), name);
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
@@ -30,14 +32,17 @@ import org.jspecify.annotations.Nullable;
  */
 public record MirrorClips(List<String> clips) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "mirror-clips", MirrorClips.class, Keeps.OTHERS, "Exchanges left and right in clips.")
+                    "mirror-clips",
+                    MirrorClips.class,
+                    Keeps.OTHERS,
+                    say("core.remedy.clip.MirrorClips.exchanges-left-and-right-in-clips"))
             .told("=NAME,…", v -> new MirrorClips(v.names()))
             .measured(CutClips.FRAMES);
 
     public MirrorClips {
         clips = List.copyOf(clips);
         if (clips.isEmpty()) {
-            throw new IllegalArgumentException("mirror-clips needs the name of a clip");
+            throw new IllegalArgumentException(say("core.remedy.clip.MirrorClips.mirror-clips-needs-the-name-of"));
         }
     }
 
@@ -48,12 +53,12 @@ public record MirrorClips(List<String> clips) implements Remedy {
 
     @Override
     public String title() {
-        return "Exchange left and right";
+        return say("core.remedy.clip.MirrorClips.exchange-left-and-right");
     }
 
     @Override
     public String describe() {
-        return "Exchanges left and right in " + String.join(", ", clips) + ", keyed on every frame.";
+        return say("core.remedy.clip.MirrorClips.exchanges-left-and-right-in-keyed", String.join(", ", clips));
     }
 
     @Override

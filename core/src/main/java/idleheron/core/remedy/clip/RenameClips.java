@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -17,7 +19,10 @@ import java.util.stream.Collectors;
  */
 public record RenameClips(Map<String, String> table) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "rename-clips", RenameClips.class, Keeps.PICTURE, "Gives a clip another name.")
+                    "rename-clips",
+                    RenameClips.class,
+                    Keeps.PICTURE,
+                    say("core.remedy.clip.RenameClips.gives-a-clip-another-name"))
             .told(
                     "=NAME:OTHER",
                     v -> new RenameClips(Map.of(v.first().text(), v.second("").text())))
@@ -28,7 +33,7 @@ public record RenameClips(Map<String, String> table) implements Remedy {
         table.forEach((name, other) -> {
             if (name.isBlank() || other.isBlank()) {
                 throw new IllegalArgumentException(
-                        "rename-clips needs the name of a clip and another one, found " + name + ":" + other);
+                        say("core.remedy.clip.RenameClips.rename-clips-needs-the-name-of", name, other));
             }
         });
     }
@@ -40,13 +45,17 @@ public record RenameClips(Map<String, String> table) implements Remedy {
 
     @Override
     public String title() {
-        return table.size() == 1 ? "Call it " + table.values().iterator().next() : "Rename the clips";
+        return table.size() == 1
+                ? say(
+                        "core.remedy.clip.RenameClips.call-it",
+                        table.values().iterator().next())
+                : say("core.remedy.clip.RenameClips.rename-the-clips");
     }
 
     @Override
     public String describe() {
         return table.entrySet().stream()
-                .map(e -> e.getKey() + " is called " + e.getValue())
+                .map(e -> say("core.remedy.clip.RenameClips.is-called", e.getKey(), e.getValue()))
                 .collect(Collectors.joining(", ", "", "."));
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Remedy;
@@ -25,7 +27,7 @@ public record ResampleClips(FrameRate rate) implements Remedy {
                     "resample-clips",
                     ResampleClips.class,
                     Keeps.NEARLY,
-                    "Counts clips at another rate, with a key on each of its frames; seconds stay.")
+                    say("core.remedy.clip.ResampleClips.counts-clips-at-another-rate-with"))
             .told("=RATE", v -> new ResampleClips(v.rate()))
             .measured(RATES);
 
@@ -36,12 +38,12 @@ public record ResampleClips(FrameRate rate) implements Remedy {
 
     @Override
     public String title() {
-        return "Resample at " + rate.label() + " /s";
+        return say("core.remedy.clip.ResampleClips.resample-at-s", rate.label());
     }
 
     @Override
     public String describe() {
-        return "Keys every channel that moves on every frame at " + rate.label() + " a second; seconds stay.";
+        return say("core.remedy.clip.ResampleClips.keys-every-channel-that-moves-on", rate.label());
     }
 
     @Override

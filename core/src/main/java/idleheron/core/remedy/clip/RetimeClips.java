@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -16,7 +18,7 @@ public record RetimeClips(FrameRate rate) implements Remedy {
                     "retime-clips",
                     RetimeClips.class,
                     Keeps.OTHERS,
-                    "Counts clips at another rate; every key keeps its frame number.")
+                    say("core.remedy.clip.RetimeClips.counts-clips-at-another-rate-every"))
             .told("=RATE", v -> new RetimeClips(v.rate()))
             .measured(ResampleClips.RATES);
 
@@ -27,12 +29,12 @@ public record RetimeClips(FrameRate rate) implements Remedy {
 
     @Override
     public String title() {
-        return "Retime to " + rate.label() + " /s";
+        return say("core.remedy.clip.RetimeClips.retime-to-s", rate.label());
     }
 
     @Override
     public String describe() {
-        return "Counts every clip at " + rate.label() + " frames a second; every key keeps its frame number.";
+        return say("core.remedy.clip.RetimeClips.counts-every-clip-at-frames-a", rate.label());
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -18,14 +20,17 @@ import java.util.List;
  */
 public record ReverseClips(List<String> clips) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "reverse-clips", ReverseClips.class, Keeps.OTHERS, "Runs clips backwards within their ranges.")
+                    "reverse-clips",
+                    ReverseClips.class,
+                    Keeps.OTHERS,
+                    say("core.remedy.clip.ReverseClips.runs-clips-backwards-within-their-ranges"))
             .told("=NAME,…", v -> new ReverseClips(v.names()))
             .measured(CutClips.FRAMES);
 
     public ReverseClips {
         clips = List.copyOf(clips);
         if (clips.isEmpty()) {
-            throw new IllegalArgumentException("reverse-clips needs the name of a clip");
+            throw new IllegalArgumentException(say("core.remedy.clip.ReverseClips.reverse-clips-needs-the-name-of"));
         }
     }
 
@@ -36,12 +41,12 @@ public record ReverseClips(List<String> clips) implements Remedy {
 
     @Override
     public String title() {
-        return "Run backwards";
+        return say("core.remedy.clip.ReverseClips.run-backwards");
     }
 
     @Override
     public String describe() {
-        return "Runs " + String.join(", ", clips) + " backwards, in the same range.";
+        return say("core.remedy.clip.ReverseClips.runs-backwards-in-the-same-range", String.join(", ", clips));
     }
 
     @Override

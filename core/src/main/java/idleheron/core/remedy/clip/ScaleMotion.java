@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -17,11 +19,15 @@ import org.jspecify.annotations.Nullable;
  */
 public record ScaleMotion(double factor, List<String> nodes) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-            "scale-motion", ScaleMotion.class, Keeps.OTHERS, "Multiplies translation keys; the bones at rest stay.");
+            "scale-motion",
+            ScaleMotion.class,
+            Keeps.OTHERS,
+            say("core.remedy.clip.ScaleMotion.multiplies-translation-keys-the-bones-at"));
 
     public ScaleMotion {
         if (!Double.isFinite(factor)) {
-            throw new IllegalArgumentException("a factor of " + factor + ", expected a finite number");
+            throw new IllegalArgumentException(
+                    say("core.remedy.clip.ScaleMotion.a-factor-of-expected-a-finite", factor));
         }
         nodes = List.copyOf(nodes);
     }
@@ -38,15 +44,19 @@ public record ScaleMotion(double factor, List<String> nodes) implements Remedy {
 
     @Override
     public String title() {
-        return "Scale animated translations";
+        return say("core.remedy.clip.ScaleMotion.scale-animated-translations");
     }
 
     @Override
     public String describe() {
         return String.format(
                 java.util.Locale.ROOT,
-                "Multiplies every translation key%s by %.6g.",
-                nodes.isEmpty() ? "" : nodes.size() == 1 ? " of " + nodes.getFirst() : " of " + nodes.size() + " nodes",
+                say("core.remedy.clip.ScaleMotion.multiplies-every-translation-key-s-by"),
+                nodes.isEmpty()
+                        ? ""
+                        : nodes.size() == 1
+                                ? say("core.remedy.clip.ScaleMotion.of", nodes.getFirst())
+                                : say("core.remedy.clip.ScaleMotion.of-nodes", nodes.size()),
                 factor);
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -17,7 +19,10 @@ import java.util.TreeMap;
  */
 public record ShiftClips(double seconds, Map<String, Double> own, boolean ranges) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "shift-clips", ShiftClips.class, Keeps.OTHERS, "Moves every key and range by so many seconds.")
+                    "shift-clips",
+                    ShiftClips.class,
+                    Keeps.OTHERS,
+                    say("core.remedy.clip.ShiftClips.moves-every-key-and-range-by"))
             .told("=SECONDS", v -> new ShiftClips(v.number()))
             .measured(CutClips.FRAMES);
 
@@ -37,15 +42,20 @@ public record ShiftClips(double seconds, Map<String, Double> own, boolean ranges
 
     @Override
     public String title() {
-        return ranges ? "Shift the clips" : "Shift the motion in its range";
+        return ranges
+                ? say("core.remedy.clip.ShiftClips.shift-the-clips")
+                : say("core.remedy.clip.ShiftClips.shift-the-motion-in-its-range");
     }
 
     @Override
     public String describe() {
-        String what = ranges ? "every key and range" : "every key, but no range,";
+        String what = ranges
+                ? say("core.remedy.clip.ShiftClips.every-key-and-range")
+                : say("core.remedy.clip.ShiftClips.every-key-but-no-range");
         return own.isEmpty()
-                ? String.format(java.util.Locale.ROOT, "Moves %s by %.6f s.", what, seconds)
-                : "Moves " + what + " of " + String.join(", ", own.keySet()) + ", each by its own time.";
+                ? String.format(
+                        java.util.Locale.ROOT, say("core.remedy.clip.ShiftClips.moves-s-by-6f-s"), what, seconds)
+                : say("core.remedy.clip.ShiftClips.moves-of-each-by-its-own", what, String.join(", ", own.keySet()));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.clip;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -16,7 +18,10 @@ import java.util.List;
  */
 public record SplitClip(String clip, List<Double> frames) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "split-clip", SplitClip.class, Keeps.OTHERS, "Splits a clip at some of its frames.")
+                    "split-clip",
+                    SplitClip.class,
+                    Keeps.OTHERS,
+                    say("core.remedy.clip.SplitClip.splits-a-clip-at-some-of"))
             .told(
                     "=NAME:FRAME,…",
                     v -> new SplitClip(v.first().name(), v.second("").numbers()))
@@ -26,7 +31,7 @@ public record SplitClip(String clip, List<Double> frames) implements Remedy {
         frames = List.copyOf(frames);
         for (int i = 1; i < frames.size(); i++) {
             if (frames.get(i) <= frames.get(i - 1)) {
-                throw new IllegalArgumentException("frames " + frames + " do not go forward");
+                throw new IllegalArgumentException(say("core.remedy.clip.SplitClip.frames-do-not-go-forward", frames));
             }
         }
     }
@@ -38,12 +43,12 @@ public record SplitClip(String clip, List<Double> frames) implements Remedy {
 
     @Override
     public String title() {
-        return "Split " + clip;
+        return say("core.remedy.clip.SplitClip.split", clip);
     }
 
     @Override
     public String describe() {
-        return "Makes " + (frames.size() + 1) + " clips of " + clip + ".";
+        return say("core.remedy.clip.SplitClip.makes-clips-of", (frames.size() + 1), clip);
     }
 
     @Override

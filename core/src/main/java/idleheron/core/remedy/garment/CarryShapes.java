@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.facts.Cloth;
@@ -25,9 +27,9 @@ public record CarryShapes() implements Remedy {
                     "carry-shapes",
                     CarryShapes.class,
                     Keeps.PICTURE,
-                    "Gives garments the blend shapes of the body, as its surface moves below them.")
+                    say("core.remedy.garment.CarryShapes.gives-garments-the-blend-shapes-of"))
             .told(new CarryShapes())
-            .measured("blend shapes of garments", CarryShapes::counted);
+            .measured(say("core.remedy.garment.CarryShapes.blend-shapes-of-garments"), CarryShapes::counted);
 
     /** What moves by less stays where it is, metres. */
     private static final double LEAST = 1e-6;
@@ -46,12 +48,12 @@ public record CarryShapes() implements Remedy {
 
     @Override
     public String title() {
-        return "Carry blend shapes over";
+        return say("core.remedy.garment.CarryShapes.carry-blend-shapes-over");
     }
 
     @Override
     public String describe() {
-        return "Gives garments the blend shapes of the body, as its surface moves below them.";
+        return say("core.remedy.garment.CarryShapes.gives-garments-the-blend-shapes-of");
     }
 
     @Override

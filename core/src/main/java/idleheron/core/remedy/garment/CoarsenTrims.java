@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.garment.facts.Cloth;
@@ -32,13 +34,14 @@ public record CoarsenTrims(double millimetres) implements Remedy {
                     "coarsen-trims",
                     CoarsenTrims.class,
                     Keeps.OTHERS,
-                    "Gives the trims of garments, pieces of less than 3 cm, points so far apart.")
+                    say("core.remedy.garment.CoarsenTrims.gives-the-trims-of-garments-pieces"))
             .told("=MM", v -> new CoarsenTrims(v.positive()))
-            .measured("points of trims", CoarsenTrims::points);
+            .measured(say("core.remedy.garment.CoarsenTrims.points-of-trims"), CoarsenTrims::points);
 
     public CoarsenTrims {
         if (!(millimetres > 0) || !Double.isFinite(millimetres)) {
-            throw new IllegalArgumentException("cells of " + millimetres + " mm; they are above 0");
+            throw new IllegalArgumentException(
+                    say("core.remedy.garment.CoarsenTrims.cells-of-mm-they-are-above", millimetres));
         }
     }
 
@@ -59,12 +62,12 @@ public record CoarsenTrims(double millimetres) implements Remedy {
 
     @Override
     public String title() {
-        return "Make the trims coarser";
+        return say("core.remedy.garment.CoarsenTrims.make-the-trims-coarser");
     }
 
     @Override
     public String describe() {
-        return "Gives pieces of less than 3 cm points " + Figure.number(millimetres) + " mm apart.";
+        return say("core.remedy.garment.CoarsenTrims.gives-pieces-of-less-than-3", Figure.number(millimetres));
     }
 
     @Override

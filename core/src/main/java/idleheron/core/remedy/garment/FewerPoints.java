@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.garment.remesh.Respacing;
 import idleheron.core.remedy.Keeps;
@@ -18,13 +20,14 @@ public record FewerPoints(int points) implements Remedy {
                     "fewer-points",
                     FewerPoints.class,
                     Keeps.OTHERS,
-                    "Gives cloth of one side the spacing at which it has no more than so many points.")
+                    say("core.remedy.garment.FewerPoints.gives-cloth-of-one-side-the"))
             .told("=POINTS", v -> new FewerPoints(v.whole()))
-            .measured("points of garments", FewerPoints::counted);
+            .measured(say("core.remedy.garment.FewerPoints.points-of-garments"), FewerPoints::counted);
 
     public FewerPoints {
         if (points < 20) {
-            throw new IllegalArgumentException("at most " + points + " points; 20 or more are needed");
+            throw new IllegalArgumentException(
+                    say("core.remedy.garment.FewerPoints.at-most-points-20-or-more", points));
         }
     }
 
@@ -41,13 +44,12 @@ public record FewerPoints(int points) implements Remedy {
 
     @Override
     public String title() {
-        return "Fewer points";
+        return say("core.remedy.garment.FewerPoints.fewer-points");
     }
 
     @Override
     public String describe() {
-        return "Spaces cloth of one side so that it has no more than " + Figure.thousands(points)
-                + " points; rims, seams, weights and maps stay.";
+        return say("core.remedy.garment.FewerPoints.spaces-cloth-of-one-side-so", Figure.thousands(points));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.collide.BodyParts;
@@ -18,7 +20,7 @@ public record FitColliders() implements Remedy {
                     "fit-colliders",
                     FitColliders.class,
                     Keeps.PICTURE,
-                    "Fits capsules to the parts of a body, hung on its joints, that keep cloth out of it.")
+                    say("core.remedy.garment.FitColliders.fits-capsules-to-the-parts-of"))
             .told(new FitColliders())
             .measured("colliders", FitColliders::covered);
 
@@ -54,7 +56,7 @@ public record FitColliders() implements Remedy {
             return Integer.toString(n);
         }
         Coverage c = BodyParts.of(s, body).coverage(Collider.in(s));
-        return n + ", " + Figure.number(PERCENT * (1 - c.uncovered())) + " % covered";
+        return say("core.remedy.garment.FitColliders.covered", n, Figure.number(PERCENT * (1 - c.uncovered())));
     }
 
     @Override
@@ -64,12 +66,12 @@ public record FitColliders() implements Remedy {
 
     @Override
     public String title() {
-        return "Fit colliders to the body";
+        return say("core.remedy.garment.FitColliders.fit-colliders-to-the-body");
     }
 
     @Override
     public String describe() {
-        return "Hangs capsules on the joints of the body, as few as cover it without standing out.";
+        return say("core.remedy.garment.FitColliders.hangs-capsules-on-the-joints-of");
     }
 
     @Override

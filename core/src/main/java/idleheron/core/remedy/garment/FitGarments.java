@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.garment.GapFigures;
 import idleheron.core.garment.RestSurface;
@@ -36,28 +38,27 @@ public record FitGarments(double millimetres) implements Remedy {
                     "fit-garments",
                     FitGarments.class,
                     Keeps.OTHERS,
-                    "Brings garments to the body where a unit, axes, a size, a place or a pose explains how they lie, and out of"
-                            + " it to a gap.")
+                    say("core.remedy.garment.FitGarments.brings-garments-to-the-body-where"))
             .told("[=MM]", v -> new FitGarments(RemedyValue.of(v.or("2")).number()))
-            .measured("deepest inside the body", FitGarments::deepest);
+            .measured(say("core.remedy.garment.FitGarments.deepest-inside-the-body"), FitGarments::deepest);
 
     public FitGarments {
         if (!(millimetres >= 0) || !Double.isFinite(millimetres)) {
-            throw new IllegalArgumentException("a gap of " + millimetres + " mm; it is 0 or more");
+            throw new IllegalArgumentException(say("core.remedy.garment.FitGarments.a-gap-of-mm-it-is", millimetres));
         }
     }
 
     private static String deepest(Scene s) {
         Worn worn = Worn.in(s);
         if (worn == null) {
-            return "no garment";
+            return say("core.remedy.garment.FitGarments.no-garment");
         }
         BodyDistance body = BodyDistance.of(RestSurface.of(s, worn.body()));
         double worst = 0;
         for (int g : worn.garments()) {
             worst = Math.max(worst, GapFigures.of(body, RestSurface.of(s, g)).worst());
         }
-        return Figure.number(MM * worst) + " mm";
+        return say("core.remedy.garment.FitGarments.mm", Figure.number(MM * worst));
     }
 
     @Override
@@ -67,15 +68,16 @@ public record FitGarments(double millimetres) implements Remedy {
 
     @Override
     public String title() {
-        return "Fit the garments to the body";
+        return say("core.remedy.garment.FitGarments.fit-the-garments-to-the-body");
     }
 
     @Override
     public String describe() {
-        return "Undoes the unit, axes, size, place or pose that explains how garments lie"
-                + (millimetres > 0
-                        ? ", and brings them " + Figure.number(millimetres) + " mm out of the body, lengths kept."
-                        : ".");
+        return say(
+                "core.remedy.garment.FitGarments.undoes-the-unit-axes-size-place",
+                (millimetres > 0
+                        ? say("core.remedy.garment.FitGarments.and-brings-them-mm-out-of", Figure.number(millimetres))
+                        : "."));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -18,7 +20,7 @@ public record FlipFaces(String garment) implements Remedy {
                     "flip-faces",
                     FlipFaces.class,
                     Keeps.OTHERS,
-                    "Turns the faces of a garment round, normals with them.")
+                    say("core.remedy.garment.FlipFaces.turns-the-faces-of-a-garment"))
             .told("[=GARMENT]", (RemedyValue v) -> new FlipFaces(v.text()));
 
     @Override
@@ -28,13 +30,14 @@ public record FlipFaces(String garment) implements Remedy {
 
     @Override
     public String title() {
-        return "Turn the faces round";
+        return say("core.remedy.garment.FlipFaces.turn-the-faces-round");
     }
 
     @Override
     public String describe() {
-        return "Turns the faces of " + (garment.isEmpty() ? "garments" : garment)
-                + " round, so that they look the other way.";
+        return say(
+                "core.remedy.garment.FlipFaces.turns-the-faces-of-round-so",
+                (garment.isEmpty() ? say("core.remedy.garment.FlipFaces.garments") : garment));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.garment.RestSurface;
@@ -30,8 +32,8 @@ public record PaintFreedom(String garment, List<Stroke> strokes) implements Reme
                     "paint-freedom",
                     PaintFreedom.class,
                     Keeps.PICTURE,
-                    "Paints onto the freedom map of a garment, stroke by stroke.")
-            .measured("freedom, held and free", PaintFreedom::shares);
+                    say("core.remedy.garment.PaintFreedom.paints-onto-the-freedom-map-of"))
+            .measured(say("core.remedy.garment.PaintFreedom.freedom-held-and-free"), PaintFreedom::shares);
 
     private static final double PERCENT = 100;
 
@@ -62,10 +64,13 @@ public record PaintFreedom(String garment, List<Stroke> strokes) implements Reme
                         c.joined(),
                         map.joined(c.weld()),
                         Drape.of(s.nodes().get(g)).freedom());
-                out.add(Figure.number(PERCENT * f.held()) + " and " + Figure.number(PERCENT * f.free()) + " %");
+                out.add(say(
+                        "core.remedy.garment.PaintFreedom.and",
+                        Figure.number(PERCENT * f.held()),
+                        Figure.number(PERCENT * f.free())));
             }
         }
-        return out.isEmpty() ? "no map" : String.join("; ", out);
+        return out.isEmpty() ? say("core.remedy.garment.PaintFreedom.no-map") : String.join("; ", out);
     }
 
     @Override
@@ -75,12 +80,15 @@ public record PaintFreedom(String garment, List<Stroke> strokes) implements Reme
 
     @Override
     public String title() {
-        return "Paint what may move";
+        return say("core.remedy.garment.PaintFreedom.paint-what-may-move");
     }
 
     @Override
     public String describe() {
-        return "Paints onto the freedom map of " + garment + ": " + Wording.counted(strokes.size(), "stroke") + ".";
+        return say(
+                "core.remedy.garment.PaintFreedom.paints-onto-the-freedom-map-of-2",
+                garment,
+                Wording.counted(strokes.size(), "stroke"));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.facts.Cloth;
@@ -27,14 +29,14 @@ public record PartTrims(boolean keep) implements Remedy {
                     "part-trims",
                     PartTrims.class,
                     Keeps.PICTURE,
-                    "Makes a mesh of its own of the trims of a garment: pieces of less than 3 cm.")
+                    say("core.remedy.garment.PartTrims.makes-a-mesh-of-its-own"))
             .told(new PartTrims(true))
             .measured("trims", PartTrims::trims);
     private static final RemedyType DROP = RemedyType.of(
                     "drop-trims",
                     PartTrims.class,
                     Keeps.OTHERS,
-                    "Leaves out the trims of garments: pieces of less than 3 cm.")
+                    say("core.remedy.garment.PartTrims.leaves-out-the-trims-of-garments"))
             .told(new PartTrims(false))
             .measured("trims", PartTrims::trims);
 
@@ -48,7 +50,7 @@ public record PartTrims(boolean keep) implements Remedy {
             int small = c.pieces().trims().size();
             n += small < all ? small : 0;
         }
-        return Wording.counted(n, "trim") + " in cloth";
+        return say("core.remedy.garment.PartTrims.in-cloth", Wording.counted(n, "trim"));
     }
 
     @Override
@@ -58,14 +60,16 @@ public record PartTrims(boolean keep) implements Remedy {
 
     @Override
     public String title() {
-        return keep ? "Part off the trims" : "Leave out the trims";
+        return keep
+                ? say("core.remedy.garment.PartTrims.part-off-the-trims")
+                : say("core.remedy.garment.PartTrims.leave-out-the-trims");
     }
 
     @Override
     public String describe() {
         return keep
-                ? "Makes a mesh of its own of pieces of less than 3 cm, bound as they were."
-                : "Leaves out pieces of less than 3 cm.";
+                ? say("core.remedy.garment.PartTrims.makes-a-mesh-of-its-own-2")
+                : say("core.remedy.garment.PartTrims.leaves-out-pieces-of-less-than");
     }
 
     @Override

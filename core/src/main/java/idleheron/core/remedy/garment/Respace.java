@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.garment.facts.Cloth;
 import idleheron.core.garment.facts.Spacing;
@@ -23,13 +25,13 @@ public record Respace(double millimetres) implements Remedy {
                     "respace",
                     Respace.class,
                     Keeps.OTHERS,
-                    "Gives cloth of one side another spacing of points; borders, panels, weights and maps are kept.")
+                    say("core.remedy.garment.Respace.gives-cloth-of-one-side-another"))
             .told("=MM", v -> new Respace(v.positive()))
-            .measured("middle spacing", Respace::spacing);
+            .measured(say("core.remedy.garment.Respace.middle-spacing"), Respace::spacing);
 
     public Respace {
         if (!(millimetres > 0) || !Double.isFinite(millimetres)) {
-            throw new IllegalArgumentException("a spacing of " + millimetres + " mm; it is above 0");
+            throw new IllegalArgumentException(say("core.remedy.garment.Respace.a-spacing-of-mm-it-is", millimetres));
         }
     }
 
@@ -42,7 +44,7 @@ public record Respace(double millimetres) implements Remedy {
                         .append(Figure.number(MM * Spacing.of(c.joined()).median()));
             }
         }
-        return out + " mm";
+        return say("core.remedy.garment.Respace.mm", out);
     }
 
     @Override
@@ -52,13 +54,12 @@ public record Respace(double millimetres) implements Remedy {
 
     @Override
     public String title() {
-        return "Space the points anew";
+        return say("core.remedy.garment.Respace.space-the-points-anew");
     }
 
     @Override
     public String describe() {
-        return "Gives cloth of one side points " + Figure.number(millimetres)
-                + " mm apart; rims, seams, weights and maps stay.";
+        return say("core.remedy.garment.Respace.gives-cloth-of-one-side-points", Figure.number(millimetres));
     }
 
     @Override

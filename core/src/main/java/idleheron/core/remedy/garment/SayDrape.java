@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.garment.freedom.Drape;
 import idleheron.core.remedy.Keeps;
@@ -25,17 +27,21 @@ public record SayDrape(String setting, double value) implements Remedy {
                     "say-drape",
                     SayDrape.class,
                     Keeps.PICTURE,
-                    "Says how the cloth of garments behaves: stretch, bend, density, friction, thickness, sub_steps or"
-                            + " freedom; without a value what is usual, where nothing is said.")
+                    say("core.remedy.garment.SayDrape.says-how-the-cloth-of-garments"))
             .told("[=SETTING:VALUE]", SayDrape::told)
-            .measured("settings said", SayDrape::said);
+            .measured(say("core.remedy.garment.SayDrape.settings-said"), SayDrape::said);
 
     public SayDrape {
         if (!setting.isEmpty()) {
             Drape.Setting s = Drape.Setting.told(setting);
             if (!s.isPlausible(value)) {
-                throw new IllegalArgumentException("a " + s.word() + " of " + Figure.number(value) + " " + s.unit()
-                        + "; plausible is " + Figure.number(s.least()) + " to " + Figure.number(s.most()));
+                throw new IllegalArgumentException(say(
+                        "core.remedy.garment.SayDrape.a-of-plausible-is-to",
+                        s.word(),
+                        Figure.number(value),
+                        s.unit(),
+                        Figure.number(s.least()),
+                        Figure.number(s.most())));
             }
         }
     }
@@ -64,15 +70,18 @@ public record SayDrape(String setting, double value) implements Remedy {
 
     @Override
     public String title() {
-        return "Say how the cloth behaves";
+        return say("core.remedy.garment.SayDrape.say-how-the-cloth-behaves");
     }
 
     @Override
     public String describe() {
         return setting.isEmpty()
-                ? "Says what a middling cotton has wherever nothing plausible is said of the cloth."
-                : "Says a " + Drape.Setting.told(setting).word() + " of " + Figure.number(value) + " "
-                        + Drape.Setting.told(setting).unit() + ".";
+                ? say("core.remedy.garment.SayDrape.says-what-a-middling-cotton-has")
+                : say(
+                        "core.remedy.garment.SayDrape.says-a-of",
+                        Drape.Setting.told(setting).word(),
+                        Figure.number(value),
+                        Drape.Setting.told(setting).unit());
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.garment.collide.Capsule;
 import idleheron.core.garment.collide.Collider;
@@ -21,7 +23,7 @@ public record SetColliders(List<OnJoint> colliders) implements Remedy {
                     "set-colliders",
                     SetColliders.class,
                     Keeps.PICTURE,
-                    "Gives a body colliders as they are said: two balls and what lies between them, by joint.")
+                    say("core.remedy.garment.SetColliders.gives-a-body-colliders-as-they"))
             .measured("colliders", FitColliders::covered);
 
     /**
@@ -68,12 +70,14 @@ public record SetColliders(List<OnJoint> colliders) implements Remedy {
 
     @Override
     public String title() {
-        return "Set the colliders";
+        return say("core.remedy.garment.SetColliders.set-the-colliders");
     }
 
     @Override
     public String describe() {
-        return "Gives the body " + Wording.counted(colliders.size(), "collider") + " in place of those that it has.";
+        return say(
+                "core.remedy.garment.SetColliders.gives-the-body-in-place-of",
+                Wording.counted(colliders.size(), "collider"));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
@@ -36,18 +38,18 @@ public record SetFreedom(double centimetres, List<String> rules) implements Reme
                     "set-freedom",
                     SetFreedom.class,
                     Keeps.PICTURE,
-                    "Says how far points of garments may leave their skin: a length in cm, and rules such as"
-                            + " below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR in cm, trims, on/GARMENT.")
+                    say("core.remedy.garment.SetFreedom.says-how-far-points-of-garments"))
             .told("=CM[:RULE…]", SetFreedom::told)
-            .measured("garments with a freedom map", SetFreedom::maps);
+            .measured(say("core.remedy.garment.SetFreedom.garments-with-a-freedom-map"), SetFreedom::maps);
 
     public SetFreedom {
         rules = List.copyOf(rules);
         if (!(centimetres > 0) || !Double.isFinite(centimetres)) {
-            throw new IllegalArgumentException("a freedom of " + centimetres + " cm; it is above 0");
+            throw new IllegalArgumentException(
+                    say("core.remedy.garment.SetFreedom.a-freedom-of-cm-it-is", centimetres));
         }
         if (rules.stream().allMatch(SetFreedom::isName)) {
-            throw new IllegalArgumentException("a freedom without a rule");
+            throw new IllegalArgumentException(say("core.remedy.garment.SetFreedom.a-freedom-without-a-rule"));
         }
         rules.stream().filter(r -> !isName(r)).forEach(SetFreedom::rule);
     }
@@ -81,15 +83,15 @@ public record SetFreedom(double centimetres, List<String> rules) implements Reme
             case "gap" -> new FreedomRule.ByGap(length(told, w, 1, 2), length(told, w, 2, 2));
             case "trims" -> new FreedomRule.HeldTrims();
             default ->
-                throw new IllegalArgumentException("no rule of freedom " + told
-                        + "; there are below/TOP/BOTTOM, top/BAND, borders/BAND, gap/NEAR/FAR, trims, on/GARMENT");
+                throw new IllegalArgumentException(
+                        say("core.remedy.garment.SetFreedom.no-rule-of-freedom-there-are", told));
         };
     }
 
     private static double length(String told, String[] w, int at, int of) {
         if (w.length != of + 1) {
             throw new IllegalArgumentException(
-                    "the rule " + told + " has " + (w.length - 1) + " lengths, expected " + of);
+                    say("core.remedy.garment.SetFreedom.the-rule-has-lengths-expected", told, (w.length - 1), of));
         }
         return RemedyValue.of(w[at]).number() / CM;
     }
@@ -107,13 +109,15 @@ public record SetFreedom(double centimetres, List<String> rules) implements Reme
 
     @Override
     public String title() {
-        return "Say what may move";
+        return say("core.remedy.garment.SetFreedom.say-what-may-move");
     }
 
     @Override
     public String describe() {
-        return "Lets points of garments leave their skin by up to " + Figure.number(centimetres) + " cm, by "
-                + String.join(" and ", rules) + ".";
+        return say(
+                "core.remedy.garment.SetFreedom.lets-points-of-garments-leave-their",
+                Figure.number(centimetres),
+                String.join(" and ", rules));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.garment.facts.Cloth;
 import idleheron.core.garment.freedom.Drape;
@@ -33,26 +35,26 @@ public record SoftenFreedom(How how, double slope) implements Remedy {
     public static final SoftenFreedom USUAL = new SoftenFreedom(How.LOWER, 1);
 
     private static final RemedyType LOWER = type(
-                    "soften-freedom", "Lowers freedom where it changes by more than so many cm per cm of cloth.")
+                    "soften-freedom", say("core.remedy.garment.SoftenFreedom.lowers-freedom-where-it-changes-by"))
             .told("[=SLOPE]", v -> told(How.LOWER, v));
     private static final RemedyType RAISE = type(
-                    "raise-freedom", "Raises freedom where it changes by more than so many cm per cm of cloth.")
+                    "raise-freedom", say("core.remedy.garment.SoftenFreedom.raises-freedom-where-it-changes-by"))
             .told("[=SLOPE]", v -> told(How.RAISE, v));
     private static final RemedyType SMOOTH = type(
-                    "smooth-freedom", "Makes freedom as smooth as can be between what is held and what is wholly free.")
+                    "smooth-freedom", say("core.remedy.garment.SoftenFreedom.makes-freedom-as-smooth-as-can"))
             .told(new SoftenFreedom(How.SMOOTH, 1));
 
     public static final List<RemedyType> TYPES = List.of(LOWER, RAISE, SMOOTH);
 
     public SoftenFreedom {
         if (!(slope > 0) || !Double.isFinite(slope)) {
-            throw new IllegalArgumentException("a slope of " + slope + "; it is above 0");
+            throw new IllegalArgumentException(say("core.remedy.garment.SoftenFreedom.a-slope-of-it-is-above", slope));
         }
     }
 
     private static RemedyType type(String code, String text) {
         return RemedyType.of(code, SoftenFreedom.class, Keeps.PICTURE, text)
-                .measured("steepest freedom", SoftenFreedom::steepest);
+                .measured(say("core.remedy.garment.SoftenFreedom.steepest-freedom"), SoftenFreedom::steepest);
     }
 
     private static Remedy told(How how, RemedyValue v) {
@@ -72,7 +74,7 @@ public record SoftenFreedom(How how, double slope) implements Remedy {
                                 .steepest());
             }
         }
-        return Figure.number(worst) + " cm per cm";
+        return say("core.remedy.garment.SoftenFreedom.cm-per-cm", Figure.number(worst));
     }
 
     @Override
@@ -83,19 +85,19 @@ public record SoftenFreedom(How how, double slope) implements Remedy {
     @Override
     public String title() {
         return switch (how) {
-            case LOWER -> "Soften what may move";
-            case RAISE -> "Raise what may move";
-            case SMOOTH -> "Smooth what may move";
+            case LOWER -> say("core.remedy.garment.SoftenFreedom.soften-what-may-move");
+            case RAISE -> say("core.remedy.garment.SoftenFreedom.raise-what-may-move");
+            case SMOOTH -> say("core.remedy.garment.SoftenFreedom.smooth-what-may-move");
         };
     }
 
     @Override
     public String describe() {
-        String limit = " freedom until it changes by no more than " + Figure.number(slope) + " cm per cm of cloth.";
+        String limit = say("core.remedy.garment.SoftenFreedom.freedom-until-it-changes-by-no", Figure.number(slope));
         return switch (how) {
             case LOWER -> "Lowers" + limit;
             case RAISE -> "Raises" + limit;
-            case SMOOTH -> "Makes freedom as smooth as can be between what is held and what is wholly free.";
+            case SMOOTH -> say("core.remedy.garment.SoftenFreedom.makes-freedom-as-smooth-as-can");
         };
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.weights.BodyWeights;
@@ -41,14 +43,14 @@ public record TakeWeights(String body, double gap, int influences) implements Re
                     "take-weights",
                     TakeWeights.class,
                     Keeps.OTHERS,
-                    "Gives garments skin weights from the body that wears them.")
+                    say("core.remedy.garment.TakeWeights.gives-garments-skin-weights-from-the"))
             .told("[=BODY]", TakeWeights::told)
-            .measured("weighted points", TakeWeights::count);
+            .measured(say("core.remedy.garment.TakeWeights.weighted-points"), TakeWeights::count);
 
     public TakeWeights {
         if (!(gap >= 0) || influences < 0) {
             throw new IllegalArgumentException(
-                    "a gap of " + gap + " mm and " + influences + " influences; both are 0 or more");
+                    say("core.remedy.garment.TakeWeights.a-gap-of-mm-and-influences", gap, influences));
         }
     }
 
@@ -74,13 +76,14 @@ public record TakeWeights(String body, double gap, int influences) implements Re
 
     @Override
     public String title() {
-        return "Take weights over";
+        return say("core.remedy.garment.TakeWeights.take-weights-over");
     }
 
     @Override
     public String describe() {
-        return "Gives garments the weights of the closest places of " + (body.isEmpty() ? "the body" : body)
-                + ", and fills in smoothly where it lies too far.";
+        return say(
+                "core.remedy.garment.TakeWeights.gives-garments-the-weights-of-the",
+                (body.isEmpty() ? say("core.remedy.garment.TakeWeights.the-body") : body));
     }
 
     /** The body and what takes its weights. */

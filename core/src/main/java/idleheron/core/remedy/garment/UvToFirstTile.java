@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.facts.Cloth;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
@@ -15,9 +17,9 @@ public record UvToFirstTile() implements Remedy {
                     "uv-to-first-tile",
                     UvToFirstTile.class,
                     Keeps.OTHERS,
-                    "Moves the texture coordinates of every piece of a garment by whole tiles into the first.")
+                    say("core.remedy.garment.UvToFirstTile.moves-the-texture-coordinates-of-every"))
             .told(new UvToFirstTile())
-            .measured("pieces beyond the first tile", UvToFirstTile::beyond);
+            .measured(say("core.remedy.garment.UvToFirstTile.pieces-beyond-the-first-tile"), UvToFirstTile::beyond);
 
     private static String beyond(Scene s) {
         long n = 0;
@@ -39,13 +41,12 @@ public record UvToFirstTile() implements Remedy {
 
     @Override
     public String title() {
-        return "Move coordinates into the first tile";
+        return say("core.remedy.garment.UvToFirstTile.move-coordinates-into-the-first-tile");
     }
 
     @Override
     public String describe() {
-        return "Moves the texture coordinates of every piece by whole tiles into the first; pictures that repeat look"
-                + " the same.";
+        return say("core.remedy.garment.UvToFirstTile.moves-the-texture-coordinates-of-every-2");
     }
 
     @Override

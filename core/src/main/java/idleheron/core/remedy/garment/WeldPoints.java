@@ -1,5 +1,7 @@
 package idleheron.core.remedy.garment;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.garment.facts.Cloth;
 import idleheron.core.geometry.Weld;
@@ -24,7 +26,7 @@ public record WeldPoints(double millimetres) implements Remedy {
                     "weld-points",
                     WeldPoints.class,
                     Keeps.OTHERS,
-                    "Makes one point of points of garments that lie together, and takes out those that no face has.")
+                    say("core.remedy.garment.WeldPoints.makes-one-point-of-points-of"))
             .told("[=MM]", WeldPoints::told)
             .measured("points", WeldPoints::points);
 
@@ -33,7 +35,8 @@ public record WeldPoints(double millimetres) implements Remedy {
 
     public WeldPoints {
         if (!(millimetres > 0) || !Double.isFinite(millimetres)) {
-            throw new IllegalArgumentException("points within " + millimetres + " mm; it is above 0");
+            throw new IllegalArgumentException(
+                    say("core.remedy.garment.WeldPoints.points-within-mm-it-is-above", millimetres));
         }
     }
 
@@ -52,12 +55,12 @@ public record WeldPoints(double millimetres) implements Remedy {
 
     @Override
     public String title() {
-        return "Join points that lie together";
+        return say("core.remedy.garment.WeldPoints.join-points-that-lie-together");
     }
 
     @Override
     public String describe() {
-        return "Makes one point of those within " + Figure.number(millimetres) + " mm, and takes out unused ones.";
+        return say("core.remedy.garment.WeldPoints.makes-one-point-of-those-within", Figure.number(millimetres));
     }
 
     @Override

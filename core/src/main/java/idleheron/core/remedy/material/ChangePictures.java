@@ -1,5 +1,7 @@
 package idleheron.core.remedy.material;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.picture.PictureEdit;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
@@ -18,26 +20,34 @@ public record ChangePictures(PictureEdit.Change change, List<String> files) impl
     private static final RemedyType GREEN = type(
             "turn-green",
             PictureEdit.Change.TURN_GREEN,
-            "Turns the green of pictures of normals to run the other way.");
-    private static final RemedyType FILL =
-            type("fill-alpha", PictureEdit.Change.FILL_ALPHA, "Makes pictures opaque; their colours stay.");
-    private static final RemedyType TURN =
-            type("turn-alpha", PictureEdit.Change.TURN_ALPHA, "Makes what is clear opaque and what is opaque clear.");
-    private static final RemedyType DROP =
-            type("drop-alpha", PictureEdit.Change.DROP_ALPHA, "Takes alpha away from pictures; their colours stay.");
+            say("core.remedy.material.ChangePictures.turns-the-green-of-pictures-of"));
+    private static final RemedyType FILL = type(
+            "fill-alpha",
+            PictureEdit.Change.FILL_ALPHA,
+            say("core.remedy.material.ChangePictures.makes-pictures-opaque-their-colours-stay"));
+    private static final RemedyType TURN = type(
+            "turn-alpha",
+            PictureEdit.Change.TURN_ALPHA,
+            say("core.remedy.material.ChangePictures.makes-what-is-clear-opaque-and"));
+    private static final RemedyType DROP = type(
+            "drop-alpha",
+            PictureEdit.Change.DROP_ALPHA,
+            say("core.remedy.material.ChangePictures.takes-alpha-away-from-pictures-their"));
 
     public static final List<RemedyType> TYPES = List.of(GREEN, FILL, TURN, DROP);
 
     private static RemedyType type(String code, PictureEdit.Change change, String text) {
         return RemedyType.of(code, ChangePictures.class, Keeps.OTHERS, text)
                 .told("=NAME,…", v -> new ChangePictures(change, v.names()))
-                .measured("pictures that are changed", ChangePictures::changed);
+                .measured(
+                        say("core.remedy.material.ChangePictures.pictures-that-are-changed"), ChangePictures::changed);
     }
 
     public ChangePictures {
         files = List.copyOf(files);
         if (files.isEmpty() || files.stream().anyMatch(String::isBlank)) {
-            throw new IllegalArgumentException("a change of pictures needs the names of their files");
+            throw new IllegalArgumentException(
+                    say("core.remedy.material.ChangePictures.a-change-of-pictures-needs-the"));
         }
     }
 
@@ -61,10 +71,10 @@ public record ChangePictures(PictureEdit.Change change, List<String> files) impl
     @Override
     public String title() {
         return switch (change) {
-            case TURN_GREEN -> "Turn the green";
-            case FILL_ALPHA -> "Make it opaque";
-            case TURN_ALPHA -> "Turn the alpha";
-            case DROP_ALPHA -> "Drop the alpha";
+            case TURN_GREEN -> say("core.remedy.material.ChangePictures.turn-the-green");
+            case FILL_ALPHA -> say("core.remedy.material.ChangePictures.make-it-opaque");
+            case TURN_ALPHA -> say("core.remedy.material.ChangePictures.turn-the-alpha");
+            case DROP_ALPHA -> say("core.remedy.material.ChangePictures.drop-the-alpha");
         };
     }
 
@@ -72,10 +82,10 @@ public record ChangePictures(PictureEdit.Change change, List<String> files) impl
     public String describe() {
         String what = String.join(", ", files);
         return switch (change) {
-            case TURN_GREEN -> "Lets the green of " + what + " run the other way.";
-            case FILL_ALPHA -> "Makes " + what + " opaque; colours stay.";
-            case TURN_ALPHA -> "Makes what is clear in " + what + " opaque, and what is opaque clear.";
-            case DROP_ALPHA -> "Takes the alpha of " + what + " away; colours stay.";
+            case TURN_GREEN -> say("core.remedy.material.ChangePictures.lets-the-green-of-run-the", what);
+            case FILL_ALPHA -> say("core.remedy.material.ChangePictures.makes-opaque-colours-stay", what);
+            case TURN_ALPHA -> say("core.remedy.material.ChangePictures.makes-what-is-clear-in-opaque", what);
+            case DROP_ALPHA -> say("core.remedy.material.ChangePictures.takes-the-alpha-of-away-colours", what);
         };
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.material;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -19,25 +21,27 @@ public record LinkPictures(Map<String, String> table) implements Remedy {
                     "link-pictures",
                     LinkPictures.class,
                     Keeps.PICTURE,
-                    "Links a picture to another file, by the name of the file it is linked to.")
+                    say("core.remedy.material.LinkPictures.links-a-picture-to-another-file"))
             .told(
                     "=NAME:PATH",
                     v -> new LinkPictures(Map.of(v.first().text(), v.second("").text())))
-            .measured("pictures that are found", LinkPictures::found);
+            .measured(say("core.remedy.material.LinkPictures.pictures-that-are-found"), LinkPictures::found);
 
     public LinkPictures {
         table = java.util.Collections.unmodifiableMap(new TreeMap<>(table));
         table.forEach((name, path) -> {
             if (name.isBlank() || path.isBlank()) {
                 throw new IllegalArgumentException(
-                        "link-pictures needs the name of a picture and a path, found " + name + ":" + path);
+                        say("core.remedy.material.LinkPictures.link-pictures-needs-the-name-of", name, path));
             }
         });
     }
 
     static String found(Scene s) {
-        return s.textures().stream().filter(Texture::found).count() + " of "
-                + s.textures().size();
+        return say(
+                "core.remedy.material.LinkPictures.of",
+                s.textures().stream().filter(Texture::found).count(),
+                s.textures().size());
     }
 
     @Override
@@ -47,15 +51,21 @@ public record LinkPictures(Map<String, String> table) implements Remedy {
 
     @Override
     public String title() {
-        return table.size() == 1 ? "Link " + table.values().iterator().next() : "Link the pictures";
+        return table.size() == 1
+                ? say(
+                        "core.remedy.material.LinkPictures.link",
+                        table.values().iterator().next())
+                : say("core.remedy.material.LinkPictures.link-the-pictures");
     }
 
     @Override
     public String describe() {
         return table.size() == 1
-                ? "Links " + table.keySet().iterator().next() + " to "
-                        + table.values().iterator().next() + "."
-                : "Links " + table.size() + " pictures to other files.";
+                ? say(
+                        "core.remedy.material.LinkPictures.links-to",
+                        table.keySet().iterator().next(),
+                        table.values().iterator().next())
+                : say("core.remedy.material.LinkPictures.links-pictures-to-other-files", table.size());
     }
 
     @Override

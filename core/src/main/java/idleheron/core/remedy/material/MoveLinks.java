@@ -1,5 +1,7 @@
 package idleheron.core.remedy.material;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -17,18 +19,18 @@ public record MoveLinks(String from, String to) implements Remedy {
                     "move-links",
                     MoveLinks.class,
                     Keeps.PICTURE,
-                    "Links pictures below one folder to the same files below another.")
+                    say("core.remedy.material.MoveLinks.links-pictures-below-one-folder-to"))
             .told("=FROM:TO", v -> {
                 int last = v.text().lastIndexOf(':'); // C:/work:maps
                 return last < 0
                         ? new MoveLinks(v.text(), "")
                         : new MoveLinks(v.text().substring(0, last), v.text().substring(last + 1));
             })
-            .measured("pictures that are found", LinkPictures::found);
+            .measured(say("core.remedy.material.MoveLinks.pictures-that-are-found"), LinkPictures::found);
 
     public MoveLinks {
         if (from.isBlank()) {
-            throw new IllegalArgumentException("move-links needs how paths begin, found nothing");
+            throw new IllegalArgumentException(say("core.remedy.material.MoveLinks.move-links-needs-how-paths-begin"));
         }
         from = folder(from);
         to = folder(to);
@@ -46,12 +48,15 @@ public record MoveLinks(String from, String to) implements Remedy {
 
     @Override
     public String title() {
-        return "Link the pictures of " + from;
+        return say("core.remedy.material.MoveLinks.link-the-pictures-of", from);
     }
 
     @Override
     public String describe() {
-        return "Links pictures below " + from + " to " + (to.isEmpty() ? "the folder of the file" : to) + ".";
+        return say(
+                "core.remedy.material.MoveLinks.links-pictures-below-to",
+                from,
+                (to.isEmpty() ? say("core.remedy.material.MoveLinks.the-folder-of-the-file") : to));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.material;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -22,7 +24,7 @@ public record PutPicture(String material, String property, String path) implemen
                     "put-picture",
                     PutPicture.class,
                     Keeps.PICTURE,
-                    "Puts a picture on a material, on the property that is named.")
+                    say("core.remedy.material.PutPicture.puts-a-picture-on-a-material"))
             .told(
                     "=MATERIAL:PROPERTY:PATH",
                     v -> new PutPicture(
@@ -30,15 +32,15 @@ public record PutPicture(String material, String property, String path) implemen
                             v.second("").first().text(),
                             v.second("").second("").text()))
             .measured(
-                    "pictures on materials",
+                    say("core.remedy.material.PutPicture.pictures-on-materials"),
                     s -> Integer.toString(s.materials().stream()
                             .mapToInt(m -> m.uses().size())
                             .sum()));
 
     public PutPicture {
         if (material.isBlank() || property.isBlank() || path.isBlank()) {
-            throw new IllegalArgumentException("put-picture needs a material, a property and a path, found " + material
-                    + ":" + property + ":" + path);
+            throw new IllegalArgumentException(
+                    say("core.remedy.material.PutPicture.put-picture-needs-a-material-a", material, property, path));
         }
     }
 
@@ -53,12 +55,12 @@ public record PutPicture(String material, String property, String path) implemen
 
     @Override
     public String title() {
-        return "Put " + fileName() + " on " + material;
+        return say("core.remedy.material.PutPicture.put-on", fileName(), material);
     }
 
     @Override
     public String describe() {
-        return "Links " + path + " to " + property + " of " + material + ".";
+        return say("core.remedy.material.PutPicture.links-to-of", path, property, material);
     }
 
     @Override

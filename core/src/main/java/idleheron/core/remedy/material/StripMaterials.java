@@ -1,5 +1,7 @@
 package idleheron.core.remedy.material;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -13,7 +15,7 @@ public record StripMaterials() implements Remedy {
                     "strip-materials",
                     StripMaterials.class,
                     Keeps.PICTURE,
-                    "Takes materials, pictures and the slots of faces out.")
+                    say("core.remedy.material.StripMaterials.takes-materials-pictures-and-the-slots"))
             .told(new StripMaterials())
             .measured("materials", s -> Integer.toString(s.materials().size()));
 
@@ -24,12 +26,12 @@ public record StripMaterials() implements Remedy {
 
     @Override
     public String title() {
-        return "Leave materials out";
+        return say("core.remedy.material.StripMaterials.leave-materials-out");
     }
 
     @Override
     public String describe() {
-        return "Takes materials, pictures and the slots of faces out of the scene.";
+        return say("core.remedy.material.StripMaterials.takes-materials-pictures-and-the-slots-2");
     }
 
     @Override

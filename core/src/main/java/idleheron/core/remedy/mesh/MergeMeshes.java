@@ -1,5 +1,7 @@
 package idleheron.core.remedy.mesh;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
@@ -32,7 +34,10 @@ import org.jspecify.annotations.Nullable;
  */
 public record MergeMeshes(String name) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "merge-meshes", MergeMeshes.class, Keeps.PICTURE, "Makes one mesh of the skinned meshes.")
+                    "merge-meshes",
+                    MergeMeshes.class,
+                    Keeps.PICTURE,
+                    say("core.remedy.mesh.MergeMeshes.makes-one-mesh-of-the-skinned"))
             .told("[=NAME]", v -> new MergeMeshes(v.or("merged")))
             .measured(SplitMeshes.MESHES);
 
@@ -45,12 +50,12 @@ public record MergeMeshes(String name) implements Remedy {
 
     @Override
     public String title() {
-        return "Merge meshes";
+        return say("core.remedy.mesh.MergeMeshes.merge-meshes");
     }
 
     @Override
     public String describe() {
-        return "Makes one mesh, " + name + ", of the skinned meshes; nothing moves.";
+        return say("core.remedy.mesh.MergeMeshes.makes-one-mesh-of-the-skinned-2", name);
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.mesh;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Keeps;
@@ -23,11 +25,15 @@ import org.joml.Matrix4dc;
  */
 public record MovePoints(String mesh, Matrix4dc common) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-            "move-points", MovePoints.class, Keeps.OTHERS, "Turns, scales and moves the points of one mesh.");
+            "move-points",
+            MovePoints.class,
+            Keeps.OTHERS,
+            say("core.remedy.mesh.MovePoints.turns-scales-and-moves-the-points"));
 
     public MovePoints {
         if (!new Matrix4d(common).isFinite() || common.determinant() == 0) {
-            throw new IllegalArgumentException("points of " + mesh + " cannot be moved by " + common);
+            throw new IllegalArgumentException(
+                    say("core.remedy.mesh.MovePoints.points-of-cannot-be-moved-by", mesh, common));
         }
     }
 
@@ -38,12 +44,12 @@ public record MovePoints(String mesh, Matrix4dc common) implements Remedy {
 
     @Override
     public String title() {
-        return "Put the surface where the skeleton is";
+        return say("core.remedy.mesh.MovePoints.put-the-surface-where-the-skeleton");
     }
 
     @Override
     public String describe() {
-        return "Scales, turns and moves the points of " + mesh + "; no joint moves.";
+        return say("core.remedy.mesh.MovePoints.scales-turns-and-moves-the-points", mesh);
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.mesh;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Remedy;
@@ -22,7 +24,10 @@ public record SplitMeshes() implements Remedy {
             new Measure("meshes", s -> Integer.toString(s.meshes().size()));
 
     public static final RemedyType TYPE = RemedyType.of(
-                    "split-meshes", SplitMeshes.class, Keeps.PICTURE, "Makes one mesh for every material of a mesh.")
+                    "split-meshes",
+                    SplitMeshes.class,
+                    Keeps.PICTURE,
+                    say("core.remedy.mesh.SplitMeshes.makes-one-mesh-for-every-material"))
             .told(new SplitMeshes())
             .measured(MESHES);
 
@@ -33,12 +38,12 @@ public record SplitMeshes() implements Remedy {
 
     @Override
     public String title() {
-        return "Split meshes by material";
+        return say("core.remedy.mesh.SplitMeshes.split-meshes-by-material");
     }
 
     @Override
     public String describe() {
-        return "Makes one mesh for every material; nothing moves.";
+        return say("core.remedy.mesh.SplitMeshes.makes-one-mesh-for-every-material-2");
     }
 
     @Override

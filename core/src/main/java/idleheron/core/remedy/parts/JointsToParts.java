@@ -1,5 +1,7 @@
 package idleheron.core.remedy.parts;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -34,9 +36,11 @@ public record JointsToParts() implements Remedy {
                     "joints-to-parts",
                     JointsToParts.class,
                     Keeps.PICTURE,
-                    "Makes rigid parts below their joints of skins whose every point follows one joint.")
+                    say("core.remedy.parts.JointsToParts.makes-rigid-parts-below-their-joints"))
             .told(new JointsToParts())
-            .measured("points that follow no joint or several", s -> Integer.toString(RigidParts.bent(s)));
+            .measured(
+                    say("core.remedy.parts.JointsToParts.points-that-follow-no-joint-or"),
+                    s -> Integer.toString(RigidParts.bent(s)));
 
     @Override
     public RemedyType type() {
@@ -45,12 +49,12 @@ public record JointsToParts() implements Remedy {
 
     @Override
     public String title() {
-        return "Make parts of the skin";
+        return say("core.remedy.parts.JointsToParts.make-parts-of-the-skin");
     }
 
     @Override
     public String describe() {
-        return "Makes rigid parts, each below its joint, of what does not bend; the rest stays a skin.";
+        return say("core.remedy.parts.JointsToParts.makes-rigid-parts-each-below-its");
     }
 
     @Override

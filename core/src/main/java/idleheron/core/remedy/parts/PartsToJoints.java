@@ -1,5 +1,7 @@
 package idleheron.core.remedy.parts;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Keeps;
@@ -44,17 +46,18 @@ public record PartsToJoints(boolean joined) implements Remedy {
                     "parts-to-joints",
                     PartsToJoints.class,
                     Keeps.PICTURE,
-                    "Makes a joint of each group that moves rigid parts, and skins of the parts, one mesh each or one for all.")
+                    say("core.remedy.parts.PartsToJoints.makes-a-joint-of-each-group"))
             .told("[=joined]", v -> new PartsToJoints(joined(v.or(""))))
             .measured(
-                    "parts without a joint",
+                    say("core.remedy.parts.PartsToJoints.parts-without-a-joint"),
                     s -> Integer.toString(RigidParts.of(s).nodes().length));
 
     private static final double FLAT = 1e-12;
 
     private static boolean joined(String told) {
         if (!told.isEmpty() && !told.equals("joined")) {
-            throw new IllegalArgumentException("parts-to-joints takes joined or nothing, found " + told);
+            throw new IllegalArgumentException(
+                    say("core.remedy.parts.PartsToJoints.parts-to-joints-takes-joined-or", told));
         }
         return !told.isEmpty();
     }
@@ -66,13 +69,14 @@ public record PartsToJoints(boolean joined) implements Remedy {
 
     @Override
     public String title() {
-        return "Make joints of the groups";
+        return say("core.remedy.parts.PartsToJoints.make-joints-of-the-groups");
     }
 
     @Override
     public String describe() {
-        return "Makes a joint of each group at its pivot; each part follows its joint"
-                + (joined ? ", all in one mesh." : ".");
+        return say(
+                "core.remedy.parts.PartsToJoints.makes-a-joint-of-each-group-2",
+                (joined ? say("core.remedy.parts.PartsToJoints.all-in-one-mesh") : "."));
     }
 
     @Override

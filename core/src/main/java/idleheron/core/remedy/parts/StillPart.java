@@ -1,5 +1,7 @@
 package idleheron.core.remedy.parts;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
@@ -33,16 +35,17 @@ public record StillPart(boolean bare) implements Remedy {
                     "still-part",
                     StillPart.class,
                     Keeps.OTHERS,
-                    "Lets the part that goes round the one on the hinge stand still, by a joint of its own or none.")
+                    say("core.remedy.parts.StillPart.lets-the-part-that-goes-round"))
             .told("[=bare]", v -> new StillPart(bare(v.or(""))))
-            .measured("points that should stand still", s -> {
+            .measured(say("core.remedy.parts.StillPart.points-that-should-stand-still"), s -> {
                 Hinge h = Hinge.of(s);
                 return Integer.toString(h == null ? 0 : h.points());
             });
 
     private static boolean bare(String told) {
         if (!told.isEmpty() && !told.equals("bare")) {
-            throw new IllegalArgumentException("still-part takes bare or nothing, found " + told);
+            throw new IllegalArgumentException(
+                    say("core.remedy.parts.StillPart.still-part-takes-bare-or-nothing", told));
         }
         return !told.isEmpty();
     }
@@ -54,13 +57,18 @@ public record StillPart(boolean bare) implements Remedy {
 
     @Override
     public String title() {
-        return bare ? "Take the other part off the joint" : "Give the other part a joint";
+        return bare
+                ? say("core.remedy.parts.StillPart.take-the-other-part-off-the")
+                : say("core.remedy.parts.StillPart.give-the-other-part-a-joint");
     }
 
     @Override
     public String describe() {
-        return "Lets the part that goes round the one on the hinge stand still"
-                + (bare ? ", without a joint." : ", by a joint of its own.");
+        return say(
+                "core.remedy.parts.StillPart.lets-the-part-that-goes-round-2",
+                (bare
+                        ? say("core.remedy.parts.StillPart.without-a-joint")
+                        : say("core.remedy.parts.StillPart.by-a-joint-of-its-own")));
     }
 
     @Override

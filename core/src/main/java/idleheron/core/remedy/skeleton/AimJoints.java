@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skeleton;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
@@ -27,18 +29,18 @@ public record AimJoints(SignedAxis along, SignedAxis side) implements Remedy {
                     "aim-joints",
                     AimJoints.class,
                     Keeps.PICTURE,
-                    "Turns the own axes of every joint so that one runs along the bones, and one to the side.")
+                    say("core.remedy.skeleton.AimJoints.turns-the-own-axes-of-every"))
             .told(
                     "=ALONG[:SIDE]",
                     v -> v.text().contains(":")
                             ? new AimJoints(v.first().axis(), v.second("").axis())
                             : along(v.axis()))
-            .measured("axis along most bones", AimJoints::told);
+            .measured(say("core.remedy.skeleton.AimJoints.axis-along-most-bones"), AimJoints::told);
 
     public AimJoints {
         if (along.axis() == side.axis()) {
             throw new IllegalArgumentException(
-                    along.label() + " and " + side.label() + " are one axis; two different ones are needed");
+                    say("core.remedy.skeleton.AimJoints.and-are-one-axis-two-different", along.label(), side.label()));
         }
     }
 
@@ -54,13 +56,12 @@ public record AimJoints(SignedAxis along, SignedAxis side) implements Remedy {
 
     @Override
     public String title() {
-        return "Aim bones along " + along.label();
+        return say("core.remedy.skeleton.AimJoints.aim-bones-along", along.label());
     }
 
     @Override
     public String describe() {
-        return "Turns the own axes of every joint so that " + along.label() + " runs along the bones and "
-                + side.label() + " to the side; nothing moves.";
+        return say("core.remedy.skeleton.AimJoints.turns-the-own-axes-of-every-2", along.label(), side.label());
     }
 
     private static String told(Scene s) {

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skeleton;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -18,9 +20,9 @@ public record DropJoints(List<String> names) implements Remedy {
                     "drop-tips",
                     DropJoints.class,
                     Keeps.PICTURE,
-                    "Takes out every joint that ends a chain and moves no point.")
+                    say("core.remedy.skeleton.DropJoints.takes-out-every-joint-that-ends"))
             .told(all())
-            .measured("tip joints", s -> Integer.toString(tips(s).size()));
+            .measured(say("core.remedy.skeleton.DropJoints.tip-joints"), s -> Integer.toString(tips(s).size()));
 
     public DropJoints {
         names = List.copyOf(names);
@@ -37,14 +39,14 @@ public record DropJoints(List<String> names) implements Remedy {
 
     @Override
     public String title() {
-        return "Drop the tip joints";
+        return say("core.remedy.skeleton.DropJoints.drop-the-tip-joints");
     }
 
     @Override
     public String describe() {
         return names.isEmpty()
-                ? "Takes out every joint that ends a chain and moves no point."
-                : "Takes out " + names.size() + " joints that end a chain and move no point.";
+                ? say("core.remedy.skeleton.DropJoints.takes-out-every-joint-that-ends")
+                : say("core.remedy.skeleton.DropJoints.takes-out-joints-that-end-a", names.size());
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skeleton;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Measure;
 import idleheron.core.remedy.Remedy;
@@ -22,7 +24,7 @@ public record KeepInfluencing() implements Remedy {
                     "keep-influencing",
                     KeepInfluencing.class,
                     Keeps.PICTURE,
-                    "Takes out joints that move no point and carry none that does.")
+                    say("core.remedy.skeleton.KeepInfluencing.takes-out-joints-that-move-no"))
             .told(new KeepInfluencing())
             .measured(JOINTS);
 
@@ -33,12 +35,12 @@ public record KeepInfluencing() implements Remedy {
 
     @Override
     public String title() {
-        return "Keep only joints with influence";
+        return say("core.remedy.skeleton.KeepInfluencing.keep-only-joints-with-influence");
     }
 
     @Override
     public String describe() {
-        return "Takes out joints that move no point and have no joint below them that does.";
+        return say("core.remedy.skeleton.KeepInfluencing.takes-out-joints-that-move-no-2");
     }
 
     @Override

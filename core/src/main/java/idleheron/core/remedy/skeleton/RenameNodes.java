@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skeleton;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -23,12 +25,12 @@ public record RenameNodes(Map<String, String> table, String pattern, String repl
                     "rename",
                     RenameNodes.class,
                     Keeps.PICTURE,
-                    "Replaces a part of every name, told by a regular expression.")
+                    say("core.remedy.skeleton.RenameNodes.replaces-a-part-of-every-name"))
             .told(
                     "=PATTERN:REPLACEMENT",
                     v -> new RenameNodes(
                             Map.of(), v.first().text(), v.second("").text()))
-            .measured("first root", RenameNodes::root);
+            .measured(say("core.remedy.skeleton.RenameNodes.first-root"), RenameNodes::root);
 
     public RenameNodes {
         table = java.util.Collections.unmodifiableMap(new TreeMap<>(table));
@@ -37,9 +39,11 @@ public record RenameNodes(Map<String, String> table, String pattern, String repl
             // the empty way out matches, so that the replacement is looked at
             Pattern.compile("(?:" + pattern + "\n)|").matcher("").replaceFirst(replacement);
         } catch (PatternSyntaxException e) {
-            throw new IllegalArgumentException("the pattern " + pattern + ": " + e.getDescription(), e);
+            throw new IllegalArgumentException(
+                    say("core.remedy.skeleton.RenameNodes.the-pattern", pattern, e.getDescription()), e);
         } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
-            throw new IllegalArgumentException("the replacement " + replacement + ": " + e.getMessage(), e);
+            throw new IllegalArgumentException(
+                    say("core.remedy.skeleton.RenameNodes.the-replacement", replacement, e.getMessage()), e);
         }
     }
 
@@ -65,8 +69,11 @@ public record RenameNodes(Map<String, String> table, String pattern, String repl
     @Override
     public String describe() {
         return pattern.isEmpty()
-                ? "Gives " + table.size() + " nodes other names."
-                : "Replaces " + pattern + " by " + (replacement.isEmpty() ? "nothing" : replacement) + " in names.";
+                ? say("core.remedy.skeleton.RenameNodes.gives-nodes-other-names", table.size())
+                : say(
+                        "core.remedy.skeleton.RenameNodes.replaces-by-in-names",
+                        pattern,
+                        (replacement.isEmpty() ? say("core.remedy.skeleton.RenameNodes.nothing") : replacement));
     }
 
     /** The new name of a node. */

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skeleton;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.pose.Pose;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
@@ -22,7 +24,7 @@ public record RestAtFrame(String clip, double frame) implements Remedy {
                     "rest-at-frame",
                     RestAtFrame.class,
                     Keeps.OTHERS,
-                    "Makes a frame of a clip the rest pose of the joints.")
+                    say("core.remedy.skeleton.RestAtFrame.makes-a-frame-of-a-clip"))
             .told(
                     "=CLIP[:FRAME]",
                     v -> new RestAtFrame(v.first().name(), v.second("0").number()));
@@ -34,12 +36,12 @@ public record RestAtFrame(String clip, double frame) implements Remedy {
 
     @Override
     public String title() {
-        return "Rest at frame " + idleheron.core.Figure.number(frame) + " of " + clip;
+        return say("core.remedy.skeleton.RestAtFrame.rest-at-frame-of", idleheron.core.Figure.number(frame), clip);
     }
 
     @Override
     public String describe() {
-        return "Makes that pose the rest pose of every joint.";
+        return say("core.remedy.skeleton.RestAtFrame.makes-that-pose-the-rest-pose");
     }
 
     @Override

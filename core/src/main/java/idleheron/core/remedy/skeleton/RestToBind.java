@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skeleton;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
@@ -21,7 +23,10 @@ import org.joml.Matrix4dc;
  */
 public record RestToBind() implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "rest-to-bind", RestToBind.class, Keeps.OTHERS, "Makes the rest pose of every joint its bind pose.")
+                    "rest-to-bind",
+                    RestToBind.class,
+                    Keeps.OTHERS,
+                    say("core.remedy.skeleton.RestToBind.makes-the-rest-pose-of-every"))
             .told(new RestToBind());
 
     @Override
@@ -31,12 +36,12 @@ public record RestToBind() implements Remedy {
 
     @Override
     public String title() {
-        return "Rest where it was bound";
+        return say("core.remedy.skeleton.RestToBind.rest-where-it-was-bound");
     }
 
     @Override
     public String describe() {
-        return "Makes the rest pose of every joint its bind pose.";
+        return say("core.remedy.skeleton.RestToBind.makes-the-rest-pose-of-every");
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skeleton;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
@@ -32,7 +34,7 @@ public record SingleRoot(String extra) implements Remedy {
                     "single-root",
                     SingleRoot.class,
                     Keeps.PICTURE,
-                    "Takes out roots that move no point, and what hangs below them.")
+                    say("core.remedy.skeleton.SingleRoot.takes-out-roots-that-move-no"))
             .told(new SingleRoot(""))
             .measured("roots", s -> Integer.toString(s.skeletonRoots().size()));
 
@@ -43,14 +45,16 @@ public record SingleRoot(String extra) implements Remedy {
 
     @Override
     public String title() {
-        return extra.isEmpty() ? "Keep one root" : "Take out the extra root";
+        return extra.isEmpty()
+                ? say("core.remedy.skeleton.SingleRoot.keep-one-root")
+                : say("core.remedy.skeleton.SingleRoot.take-out-the-extra-root");
     }
 
     @Override
     public String describe() {
         return extra.isEmpty()
-                ? "Takes out the skeletons that move no point, so that one root is left."
-                : "Takes out " + extra + " and gives its place to the joint below it.";
+                ? say("core.remedy.skeleton.SingleRoot.takes-out-the-skeletons-that-move")
+                : say("core.remedy.skeleton.SingleRoot.takes-out-and-gives-its-place", extra);
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skeleton;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
 import idleheron.core.remedy.Keeps;
@@ -16,7 +18,10 @@ import org.joml.Matrix3d;
  */
 public record TurnJoints(Vec3 degrees) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-            "turn-joints", TurnJoints.class, Keeps.PICTURE, "Turns the own axes of every joint by the same angles.");
+            "turn-joints",
+            TurnJoints.class,
+            Keeps.PICTURE,
+            say("core.remedy.skeleton.TurnJoints.turns-the-own-axes-of-every"));
 
     @Override
     public RemedyType type() {
@@ -25,14 +30,14 @@ public record TurnJoints(Vec3 degrees) implements Remedy {
 
     @Override
     public String title() {
-        return "Turn the joint axes";
+        return say("core.remedy.skeleton.TurnJoints.turn-the-joint-axes");
     }
 
     @Override
     public String describe() {
         return String.format(
                 java.util.Locale.ROOT,
-                "Turns the own axes of every joint by %.2f°, %.2f°, %.2f°; nothing else moves.",
+                say("core.remedy.skeleton.TurnJoints.turns-the-own-axes-of-every-2"),
                 degrees.x(),
                 degrees.y(),
                 degrees.z());

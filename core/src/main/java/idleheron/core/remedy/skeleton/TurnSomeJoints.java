@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skeleton;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
 import idleheron.core.remedy.Keeps;
@@ -21,7 +23,7 @@ public record TurnSomeJoints(Map<String, Vec3> degrees) implements Remedy {
             "turn-some-joints",
             TurnSomeJoints.class,
             Keeps.PICTURE,
-            "Turns the own axes of some joints, each by its own angles.");
+            say("core.remedy.skeleton.TurnSomeJoints.turns-the-own-axes-of-some"));
 
     public TurnSomeJoints {
         degrees = java.util.Collections.unmodifiableMap(new TreeMap<>(degrees));
@@ -34,12 +36,19 @@ public record TurnSomeJoints(Map<String, Vec3> degrees) implements Remedy {
 
     @Override
     public String title() {
-        return "Turn the axes of " + degrees.size() + (degrees.size() == 1 ? " joint" : " joints");
+        return say(
+                "core.remedy.skeleton.TurnSomeJoints.turn-the-axes-of",
+                degrees.size(),
+                (degrees.size() == 1
+                        ? say("core.remedy.skeleton.TurnSomeJoints.joint")
+                        : say("core.remedy.skeleton.TurnSomeJoints.joints")));
     }
 
     @Override
     public String describe() {
-        return "Turns the own axes of " + String.join(", ", degrees.keySet()) + "; nothing else moves.";
+        return say(
+                "core.remedy.skeleton.TurnSomeJoints.turns-the-own-axes-of-nothing",
+                String.join(", ", degrees.keySet()));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skin;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.SwingTwist;
@@ -35,9 +37,9 @@ public record BindAtRest() implements Remedy {
                     "bind-at-rest",
                     BindAtRest.class,
                     Keeps.NEARLY,
-                    "Binds the skin anew to the joints as they rest; points become those of the surface at rest.")
+                    say("core.remedy.skin.BindAtRest.binds-the-skin-anew-to-the"))
             .told(new BindAtRest())
-            .measured("worst joint off its bind pose", BindAtRest::worst);
+            .measured(say("core.remedy.skin.BindAtRest.worst-joint-off-its-bind-pose"), BindAtRest::worst);
 
     private static String worst(Scene s) {
         Pose rest = new Pose(s);
@@ -61,12 +63,12 @@ public record BindAtRest() implements Remedy {
 
     @Override
     public String title() {
-        return "Bind at rest";
+        return say("core.remedy.skin.BindAtRest.bind-at-rest");
     }
 
     @Override
     public String describe() {
-        return "Makes the surface at rest the mesh, bound to the joints as they rest.";
+        return say("core.remedy.skin.BindAtRest.makes-the-surface-at-rest-the");
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skin;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -29,7 +31,7 @@ public record HandWeights(Map<String, String> table) implements Remedy {
                     "hand-weights",
                     HandWeights.class,
                     Keeps.NEARLY,
-                    "Gives the weights of a joint to one that stays, the nearest above it if none is told, and takes it out.")
+                    say("core.remedy.skin.HandWeights.gives-the-weights-of-a-joint"))
             .told(
                     "=JOINT[:TAKER]",
                     v -> new HandWeights(Map.of(v.first().name(), v.second("").text())))
@@ -53,13 +55,17 @@ public record HandWeights(Map<String, String> table) implements Remedy {
 
     @Override
     public String title() {
-        return "Hand weights over";
+        return say("core.remedy.skin.HandWeights.hand-weights-over");
     }
 
     @Override
     public String describe() {
-        return "Gives the weights of " + table.size() + (table.size() == 1 ? " joint" : " joints")
-                + " to joints that stay, and takes them out.";
+        return say(
+                "core.remedy.skin.HandWeights.gives-the-weights-of-to-joints",
+                table.size(),
+                (table.size() == 1
+                        ? say("core.remedy.skin.HandWeights.joint")
+                        : say("core.remedy.skin.HandWeights.joints")));
     }
 
     @Override

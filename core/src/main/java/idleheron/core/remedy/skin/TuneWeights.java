@@ -1,5 +1,7 @@
 package idleheron.core.remedy.skin;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Measure;
@@ -29,52 +31,63 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
     private static final double SUM = 1e-6;
 
     private static final int MOST_BITS = 24;
-    private static final Measure INFLUENCES =
-            new Measure("influences of a point, at most", s -> Integer.toString(largest(s)));
+    private static final Measure INFLUENCES = new Measure(
+            say("core.remedy.skin.TuneWeights.influences-of-a-point-at-most"), s -> Integer.toString(largest(s)));
     private static final Measure ALL = new Measure(
-            "weights above 0",
+            say("core.remedy.skin.TuneWeights.weights-above-0"),
             s -> Long.toString(skins(s).mapToLong(TuneWeights::weights).sum()));
 
     private static final RemedyType LIMIT = RemedyType.of(
                     "limit-influences",
                     TuneWeights.class,
                     Keeps.NEARLY,
-                    "Keeps the strongest influences of each point and makes them sum to 1.")
+                    say("core.remedy.skin.TuneWeights.keeps-the-strongest-influences-of-each"))
             .told("=N", v -> limit(v.count()))
             .measured(INFLUENCES);
     private static final RemedyType PRUNE = RemedyType.of(
                     "prune-weights",
                     TuneWeights.class,
                     Keeps.NEARLY,
-                    "Drops weights below a number and makes the others sum to 1.")
+                    say("core.remedy.skin.TuneWeights.drops-weights-below-a-number-and"))
             .told("=WEIGHT", v -> prune(v.positive()))
             .measured(ALL);
     private static final RemedyType QUANTISE = RemedyType.of(
                     "quantise-weights",
                     TuneWeights.class,
                     Keeps.NEARLY,
-                    "Rounds weights to what so many bits can hold.")
+                    say("core.remedy.skin.TuneWeights.rounds-weights-to-what-so-many"))
             .told("=BITS", v -> quantise(v.count()))
             .measured(ALL);
     private static final RemedyType NORMALISE = RemedyType.of(
-                    "normalise-weights", TuneWeights.class, Keeps.NEARLY, "Makes the weights of each point sum to 1.")
+                    "normalise-weights",
+                    TuneWeights.class,
+                    Keeps.NEARLY,
+                    say("core.remedy.skin.TuneWeights.makes-the-weights-of-each-point"))
             .told(normalised())
             .measured(
-                    "points whose weights sum to 1",
+                    say("core.remedy.skin.TuneWeights.points-whose-weights-sum-to-1"),
                     s -> Long.toString(skins(s).mapToLong(TuneWeights::whole).sum()));
 
     /** One for each use. */
     public static final List<RemedyType> TYPES = List.of(LIMIT, PRUNE, QUANTISE, NORMALISE);
 
     public TuneWeights {
-        expect(most >= 0, "influences", most, "at least 1, or 0 for any number");
-        expect(bits >= 0 && bits <= MOST_BITS, "bits", bits, "1 to " + MOST_BITS + ", or 0 for weights as they are");
-        expect(least >= 0 && least < 1, "smallest weight", least, "at least 0 and less than 1");
+        expect(most >= 0, "influences", most, say("core.remedy.skin.TuneWeights.at-least-1-or-0-for"));
+        expect(
+                bits >= 0 && bits <= MOST_BITS,
+                "bits",
+                bits,
+                say("core.remedy.skin.TuneWeights.1-to-or-0-for-weights", MOST_BITS));
+        expect(
+                least >= 0 && least < 1,
+                say("core.remedy.skin.TuneWeights.smallest-weight"),
+                least,
+                say("core.remedy.skin.TuneWeights.at-least-0-and-less-than"));
     }
 
     private static void expect(boolean met, String what, Object found, String expected) {
         if (!met) {
-            throw new IllegalArgumentException(what + " " + found + ", expected " + expected);
+            throw new IllegalArgumentException(say("core.remedy.skin.TuneWeights.expected", what, found, expected));
         }
     }
 
@@ -128,10 +141,17 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
     @Override
     public String title() {
         return most > 0
-                ? "Keep " + most + (most == 1 ? " influence" : " influences")
+                ? say(
+                        "core.remedy.skin.TuneWeights.keep",
+                        most,
+                        (most == 1
+                                ? say("core.remedy.skin.TuneWeights.influence")
+                                : say("core.remedy.skin.TuneWeights.influences")))
                 : least > 0
-                        ? "Prune weak weights"
-                        : bits > 0 ? "Round weights to " + bits + " bits" : "Normalise weights";
+                        ? say("core.remedy.skin.TuneWeights.prune-weak-weights")
+                        : bits > 0
+                                ? say("core.remedy.skin.TuneWeights.round-weights-to-bits", bits)
+                                : say("core.remedy.skin.TuneWeights.normalise-weights");
     }
 
     @Override
@@ -140,17 +160,17 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
         if (most > 0) {
             parts.add(
                     most == 1
-                            ? "keeps the strongest influence of each point"
-                            : "keeps the " + most + " strongest influences of each point");
+                            ? say("core.remedy.skin.TuneWeights.keeps-the-strongest-influence-of-each")
+                            : say("core.remedy.skin.TuneWeights.keeps-the-strongest-influences-of-each-2", most));
         }
         if (least > 0) {
-            parts.add("drops weights below " + least);
+            parts.add(say("core.remedy.skin.TuneWeights.drops-weights-below", least));
         }
         if (bits > 0) {
-            parts.add("rounds weights to parts of " + ((1 << bits) - 1));
+            parts.add(say("core.remedy.skin.TuneWeights.rounds-weights-to-parts-of", ((1 << bits) - 1)));
         }
         if (normalise) {
-            parts.add("makes them sum to 1");
+            parts.add(say("core.remedy.skin.TuneWeights.makes-them-sum-to-1"));
         }
         String s = String.join(", ", parts);
         return Character.toUpperCase(s.charAt(0)) + s.substring(1) + ".";

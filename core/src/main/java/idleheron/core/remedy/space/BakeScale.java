@@ -1,5 +1,7 @@
 package idleheron.core.remedy.space;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.math.Vec3;
 import idleheron.core.remedy.Keeps;
@@ -24,9 +26,9 @@ public record BakeScale() implements Remedy {
                     "bake-scale",
                     BakeScale.class,
                     Keeps.PICTURE,
-                    "Brings uniform scales of nodes to 1 and puts them into lengths, curves and points.")
+                    say("core.remedy.space.BakeScale.brings-uniform-scales-of-nodes-to"))
             .told(new BakeScale())
-            .measured("largest node scale", s -> Figure.number(largest(s)) + " ×");
+            .measured(say("core.remedy.space.BakeScale.largest-node-scale"), s -> Figure.number(largest(s)) + " ×");
 
     private static final double ONE = 1e-9;
 
@@ -37,12 +39,12 @@ public record BakeScale() implements Remedy {
 
     @Override
     public String title() {
-        return "Bake the scale";
+        return say("core.remedy.space.BakeScale.bake-the-scale");
     }
 
     @Override
     public String describe() {
-        return "Puts uniform node scales into the lengths below them, so that every node has scale 1.";
+        return say("core.remedy.space.BakeScale.puts-uniform-node-scales-into-the");
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.space;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
@@ -20,7 +22,10 @@ import org.joml.Matrix3d;
  */
 public record BakeTurn(String node) implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "bake-turn", BakeTurn.class, Keeps.PICTURE, "Gives the turn of a still node to what lies below it.")
+                    "bake-turn",
+                    BakeTurn.class,
+                    Keeps.PICTURE,
+                    say("core.remedy.space.BakeTurn.gives-the-turn-of-a-still"))
             .told("=NODE", v -> new BakeTurn(v.text()));
 
     @Override
@@ -30,12 +35,12 @@ public record BakeTurn(String node) implements Remedy {
 
     @Override
     public String title() {
-        return "Bake the turn of " + node;
+        return say("core.remedy.space.BakeTurn.bake-the-turn-of", node);
     }
 
     @Override
     public String describe() {
-        return "Gives the turn of " + node + " to what lies below it; nothing moves.";
+        return say("core.remedy.space.BakeTurn.gives-the-turn-of-to-what", node);
     }
 
     @Override

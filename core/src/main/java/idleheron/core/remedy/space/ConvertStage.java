@@ -1,5 +1,7 @@
 package idleheron.core.remedy.space;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
 import idleheron.core.remedy.Keeps;
@@ -21,7 +23,7 @@ public record ConvertStage(AxisSystem axes, double metersPerUnit) implements Rem
                     "convert-stage",
                     ConvertStage.class,
                     Keeps.PICTURE,
-                    "Writes everything for the axes, handedness and unit of the destination.")
+                    say("core.remedy.space.ConvertStage.writes-everything-for-the-axes-handedness"))
             .toldFor(d -> new ConvertStage(d.axes(), d.metersPerUnit()))
             .measured(Redeclare.DECLARED);
 
@@ -36,14 +38,15 @@ public record ConvertStage(AxisSystem axes, double metersPerUnit) implements Rem
 
     @Override
     public String title() {
-        return "Convert axes and unit";
+        return say("core.remedy.space.ConvertStage.convert-axes-and-unit");
     }
 
     @Override
     public String describe() {
-        return "Writes everything for " + axes.describe() + " and "
-                + Stage.COMMON.withMetersPerUnit(metersPerUnit).unitLabel()
-                + " to the unit.";
+        return say(
+                "core.remedy.space.ConvertStage.writes-everything-for-and-to-the",
+                axes.describe(),
+                Stage.COMMON.withMetersPerUnit(metersPerUnit).unitLabel());
     }
 
     @Override

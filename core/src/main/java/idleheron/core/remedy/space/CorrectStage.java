@@ -1,5 +1,7 @@
 package idleheron.core.remedy.space;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.RotationOrder;
@@ -29,7 +31,7 @@ public record CorrectStage(AxisSystem axes, double metersPerUnit) implements Rem
                     "correct-stage",
                     CorrectStage.class,
                     Keeps.PICTURE,
-                    "Declares the axes and unit of the destination and sets it right with one node over everything.")
+                    say("core.remedy.space.CorrectStage.declares-the-axes-and-unit-of"))
             .toldFor(d -> new CorrectStage(d.axes(), d.metersPerUnit()))
             .measured(Redeclare.DECLARED);
 
@@ -46,14 +48,15 @@ public record CorrectStage(AxisSystem axes, double metersPerUnit) implements Rem
 
     @Override
     public String title() {
-        return "Declare axes and unit, with one transform";
+        return say("core.remedy.space.CorrectStage.declare-axes-and-unit-with-one");
     }
 
     @Override
     public String describe() {
-        return "Declares " + axes.describe() + " and "
-                + Stage.COMMON.withMetersPerUnit(metersPerUnit).unitLabel()
-                + " to the unit, and sets it right with one node over everything.";
+        return say(
+                "core.remedy.space.CorrectStage.declares-and-to-the-unit-and",
+                axes.describe(),
+                Stage.COMMON.withMetersPerUnit(metersPerUnit).unitLabel());
     }
 
     /** @throws IllegalArgumentException when the handedness would change, which no transform sets right for every reader */
@@ -66,7 +69,7 @@ public record CorrectStage(AxisSystem axes, double metersPerUnit) implements Rem
         }
         if (from.isRightHanded() != axes.isRightHanded()) {
             throw new IllegalArgumentException(
-                    "another handedness cannot be put into one transform; convert the stage instead");
+                    say("core.remedy.space.CorrectStage.another-handedness-cannot-be-put-into"));
         }
         Matrix3d turn = from.to(axes);
         Matrix4d move = new Matrix4d(turn).scaleLocal(factor);

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.space;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
@@ -20,13 +22,16 @@ import org.joml.Matrix3d;
  * @param meters offset in the common space
  */
 public record MoveScene(Vec3 degrees, double factor, Vec3 meters) implements Remedy {
-    public static final RemedyType TYPE =
-            RemedyType.of("move-scene", MoveScene.class, Keeps.OTHERS, "Turns, scales and moves everything together.");
+    public static final RemedyType TYPE = RemedyType.of(
+            "move-scene",
+            MoveScene.class,
+            Keeps.OTHERS,
+            say("core.remedy.space.MoveScene.turns-scales-and-moves-everything-together"));
 
     public MoveScene {
         if (!degrees.isFinite() || !meters.isFinite() || !(factor > 0 && Double.isFinite(factor))) {
-            throw new IllegalArgumentException("a turn by " + text(degrees) + "°, a size of " + factor
-                    + " and a move by " + text(meters) + " m, expected finite numbers and a size above 0");
+            throw new IllegalArgumentException(
+                    say("core.remedy.space.MoveScene.a-turn-by-a-size-of", text(degrees), factor, text(meters)));
         }
     }
 
@@ -41,14 +46,18 @@ public record MoveScene(Vec3 degrees, double factor, Vec3 meters) implements Rem
 
     @Override
     public String title() {
-        return factor != 1 ? "Scale the scene" : degrees.isZero() ? "Move the scene" : "Turn the scene";
+        return factor != 1
+                ? say("core.remedy.space.MoveScene.scale-the-scene")
+                : degrees.isZero()
+                        ? say("core.remedy.space.MoveScene.move-the-scene")
+                        : say("core.remedy.space.MoveScene.turn-the-scene");
     }
 
     @Override
     public String describe() {
         return String.format(
                 java.util.Locale.ROOT,
-                "Turns by %.2f°, %.2f°, %.2f°, scales by %.6g and moves by %.4f m, %.4f m, %.4f m.",
+                say("core.remedy.space.MoveScene.turns-by-2f-2f-2f-scales"),
                 degrees.x(),
                 degrees.y(),
                 degrees.z(),

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.space;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Matrices;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
@@ -35,10 +37,10 @@ public record PlainTransforms(@Nullable FrameRate rate) implements Remedy {
                     "plain-transforms",
                     PlainTransforms.class,
                     Keeps.PICTURE,
-                    "Bakes pivots, turns before and after and other rotation orders, one key a frame.")
+                    say("core.remedy.space.PlainTransforms.bakes-pivots-turns-before-and-after"))
             .told(new PlainTransforms(null))
             .measured(
-                    "nodes with pivots or turns",
+                    say("core.remedy.space.PlainTransforms.nodes-with-pivots-or-turns"),
                     s -> Long.toString(s.nodes().stream()
                             .filter(n -> !n.transform().isPlain())
                             .count()));
@@ -50,12 +52,12 @@ public record PlainTransforms(@Nullable FrameRate rate) implements Remedy {
 
     @Override
     public String title() {
-        return "Bake to plain transforms";
+        return say("core.remedy.space.PlainTransforms.bake-to-plain-transforms");
     }
 
     @Override
     public String describe() {
-        return "Bakes pivots, turns before and after and other rotation orders, one key a frame.";
+        return say("core.remedy.space.PlainTransforms.bakes-pivots-turns-before-and-after");
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.space;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.AxisSystem;
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Measure;
@@ -18,7 +20,7 @@ public record Redeclare(AxisSystem axes, double metersPerUnit) implements Remedy
                     "redeclare",
                     Redeclare.class,
                     Keeps.OTHERS,
-                    "Corrects what the file declares about its axes and unit; the numbers stay.")
+                    say("core.remedy.space.Redeclare.corrects-what-the-file-declares-about"))
             .measured(DECLARED);
 
     public Redeclare {
@@ -32,13 +34,15 @@ public record Redeclare(AxisSystem axes, double metersPerUnit) implements Remedy
 
     @Override
     public String title() {
-        return "Correct the declaration";
+        return say("core.remedy.space.Redeclare.correct-the-declaration");
     }
 
     @Override
     public String describe() {
-        return "Declares " + axes.describe() + " and "
-                + Stage.COMMON.withMetersPerUnit(metersPerUnit).unitLabel() + " to the unit; the numbers stay.";
+        return say(
+                "core.remedy.space.Redeclare.declares-and-to-the-unit-the",
+                axes.describe(),
+                Stage.COMMON.withMetersPerUnit(metersPerUnit).unitLabel());
     }
 
     @Override

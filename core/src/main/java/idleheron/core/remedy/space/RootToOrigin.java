@@ -1,5 +1,7 @@
 package idleheron.core.remedy.space;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
@@ -29,13 +31,14 @@ public record RootToOrigin(boolean withMotion) implements Remedy {
                     "root-to-origin",
                     RootToOrigin.class,
                     Keeps.OTHERS,
-                    "Moves everything so that the first root rests over the origin; still takes the keys of its translation out.")
+                    say("core.remedy.space.RootToOrigin.moves-everything-so-that-the-first"))
             .told("[=still]", RootToOrigin::told)
             .measured("root", RootToOrigin::place);
 
     private static RootToOrigin told(RemedyValue v) {
         if (!v.or("still").equals("still")) {
-            throw new IllegalArgumentException("expected still or nothing, found " + v.text());
+            throw new IllegalArgumentException(
+                    say("core.remedy.space.RootToOrigin.expected-still-or-nothing-found", v.text()));
         }
         return new RootToOrigin(v.text().isEmpty());
     }
@@ -61,13 +64,16 @@ public record RootToOrigin(boolean withMotion) implements Remedy {
 
     @Override
     public String title() {
-        return withMotion ? "Put the root over the origin" : "Keep the root over the origin";
+        return withMotion
+                ? say("core.remedy.space.RootToOrigin.put-the-root-over-the-origin")
+                : say("core.remedy.space.RootToOrigin.keep-the-root-over-the-origin");
     }
 
     @Override
     public String describe() {
-        return "Moves everything so that the root rests over the origin"
-                + (withMotion ? "." : ", and takes the keys of its translation out.");
+        return say(
+                "core.remedy.space.RootToOrigin.moves-everything-so-that-the-root",
+                (withMotion ? "." : say("core.remedy.space.RootToOrigin.and-takes-the-keys-of-its")));
     }
 
     @Override

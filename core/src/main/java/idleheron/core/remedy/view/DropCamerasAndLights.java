@@ -1,5 +1,7 @@
 package idleheron.core.remedy.view;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -14,10 +16,13 @@ import java.util.Set;
 /** Takes cameras and lights out; those that something hangs under become groups. */
 public record DropCamerasAndLights() implements Remedy {
     public static final RemedyType TYPE = RemedyType.of(
-                    "drop-company", DropCamerasAndLights.class, Keeps.PICTURE, "Takes cameras and lights out.")
+                    "drop-company",
+                    DropCamerasAndLights.class,
+                    Keeps.PICTURE,
+                    say("core.remedy.view.DropCamerasAndLights.takes-cameras-and-lights-out"))
             .told(new DropCamerasAndLights())
             .measured(
-                    "cameras and lights",
+                    say("core.remedy.view.DropCamerasAndLights.cameras-and-lights"),
                     s -> Long.toString(s.nodes().stream()
                             .filter(DropCamerasAndLights::isCompany)
                             .count()));
@@ -29,12 +34,12 @@ public record DropCamerasAndLights() implements Remedy {
 
     @Override
     public String title() {
-        return "Leave cameras and lights out";
+        return say("core.remedy.view.DropCamerasAndLights.leave-cameras-and-lights-out");
     }
 
     @Override
     public String describe() {
-        return "Takes cameras and lights out of the scene.";
+        return say("core.remedy.view.DropCamerasAndLights.takes-cameras-and-lights-out-of");
     }
 
     private static boolean isCompany(Node n) {

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.volume;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.RotationOrder;
@@ -27,84 +29,84 @@ public record ChangeGrids(GridChange change) implements Remedy {
     private static final RemedyType RENAME = type(
                     "rename-grid",
                     Keeps.PICTURE,
-                    "Gives one grid another name in every frame.",
+                    say("core.remedy.volume.ChangeGrids.gives-one-grid-another-name-in"),
                     VolumeMeasures.GRIDS,
                     VolumeMeasures.UNTOUCHED)
             .told("=FROM:TO", v -> rename(v.first().name(), v.second("").name()));
     private static final RemedyType KEEP = type(
                     "keep-grids",
                     Keeps.OTHERS,
-                    "Leaves out all grids but some.",
+                    say("core.remedy.volume.ChangeGrids.leaves-out-all-grids-but-some"),
                     VolumeMeasures.GRIDS,
                     VolumeMeasures.UNTOUCHED)
             .told("=NAME,…", v -> keep(Set.copyOf(v.names())));
     private static final RemedyType HALVE = type(
                     "halve-grids",
                     Keeps.NEARLY,
-                    "Stores numbers with 11 bits of precision in 2 bytes each.",
+                    say("core.remedy.volume.ChangeGrids.stores-numbers-with-11-bits-of"),
                     VolumeMeasures.DENSE,
                     VolumeMeasures.LOSS)
             .told("", v -> halve());
     private static final RemedyType COARSEN = type(
                     "coarsen-grids",
                     Keeps.NEARLY,
-                    "Makes voxels so many times as large and takes the mean in each.",
+                    say("core.remedy.volume.ChangeGrids.makes-voxels-so-many-times-as"),
                     VolumeMeasures.DENSE,
                     VolumeMeasures.LOSS)
             .told("=FACTOR", v -> coarsen(v.positive()));
     private static final RemedyType MULTIPLY = type(
                     "multiply-grid",
                     Keeps.OTHERS,
-                    "Multiplies all values of one grid by a number.",
+                    say("core.remedy.volume.ChangeGrids.multiplies-all-values-of-one-grid"),
                     VolumeMeasures.GRIDS,
                     VolumeMeasures.LOSS)
             .told("=NAME:FACTOR", v -> multiply(v.first().name(), v.second("").number()));
     private static final RemedyType HEAL = type(
                     "heal-grids",
                     Keeps.OTHERS,
-                    "Puts the background where a value is no number or without bound.",
+                    say("core.remedy.volume.ChangeGrids.puts-the-background-where-a-value"),
                     VolumeMeasures.GRIDS,
                     VolumeMeasures.LOSS)
             .told("", v -> heal());
     private static final RemedyType PRUNE = type(
                     "prune-grids",
                     Keeps.NEARLY,
-                    "Keeps blocks of 8 × 8 × 8 voxels whose values differ by at most a tolerance as one value.",
+                    say("core.remedy.volume.ChangeGrids.keeps-blocks-of-8-8-8"),
                     VolumeMeasures.GRIDS,
                     VolumeMeasures.LOSS)
             .told("[=TOLERANCE]", v -> prune(v.text().isEmpty() ? 0 : v.number()));
     private static final RemedyType RETYPE = type(
                     "retype-grid",
                     Keeps.NEARLY,
-                    "Stores one grid as another type.",
+                    say("core.remedy.volume.ChangeGrids.stores-one-grid-as-another-type"),
                     VolumeMeasures.DENSE,
                     VolumeMeasures.LOSS)
             .told("=NAME:TYPE", v -> retype(v.first().name(), v.second("").type()));
     private static final RemedyType CROP = type(
                     "crop-grids",
                     Keeps.OTHERS,
-                    "Keeps only voxels between two corners, with both of them.",
+                    say("core.remedy.volume.ChangeGrids.keeps-only-voxels-between-two-corners"),
                     VolumeMeasures.BOX,
                     VolumeMeasures.LOSS)
             .told("=I,J,K,I,J,K", v -> crop(v.box()));
     private static final RemedyType TURN = type(
                     "turn-volumes",
                     Keeps.OTHERS,
-                    "Turns the transform of every grid so that one axis points where another did; up is Y if not told.",
+                    say("core.remedy.volume.ChangeGrids.turns-the-transform-of-every-grid"),
                     VolumeMeasures.BOX,
                     VolumeMeasures.UNTOUCHED)
             .told("=AXIS[:UP]", v -> turn(v.first().axis(), v.second("Y").axis()));
     private static final RemedyType SCALE = type(
                     "scale-volumes",
                     Keeps.OTHERS,
-                    "Multiplies the transform of every grid by a number.",
+                    say("core.remedy.volume.ChangeGrids.multiplies-the-transform-of-every-grid"),
                     VolumeMeasures.BOX,
                     VolumeMeasures.UNTOUCHED)
             .told("=FACTOR", v -> scale(v.positive()));
     private static final RemedyType MOVE = type(
             "move-volumes",
             Keeps.OTHERS,
-            "Turns, scales and moves the transform of every grid.",
+            say("core.remedy.volume.ChangeGrids.turns-scales-and-moves-the-transform"),
             VolumeMeasures.BOX,
             VolumeMeasures.UNTOUCHED);
 
@@ -197,47 +199,61 @@ public record ChangeGrids(GridChange change) implements Remedy {
     @Override
     public String title() {
         return switch (change) {
-            case GridChange.Rename c -> "Rename grid " + c.from();
-            case GridChange.Keep c -> "Keep some grids";
-            case GridChange.Halve c -> "Store halves";
-            case GridChange.Coarsen c -> c.factor() > 1 ? "Larger voxels" : "Smaller voxels";
-            case GridChange.Multiply c -> "Multiply " + c.name();
-            case GridChange.Heal c -> "Replace what is no number";
-            case GridChange.Prune c -> "Even parts as tiles";
-            case GridChange.Retype c -> "Another type for " + c.name();
-            case GridChange.Crop c -> "Crop the volume";
-            case GridChange.Turn c -> "Stand the volume up";
-            case GridChange.Scale c -> "Scale the volume";
-            case GridChange.Place c -> "Move the volume";
+            case GridChange.Rename c -> say("core.remedy.volume.ChangeGrids.rename-grid", c.from());
+            case GridChange.Keep c -> say("core.remedy.volume.ChangeGrids.keep-some-grids");
+            case GridChange.Halve c -> say("core.remedy.volume.ChangeGrids.store-halves");
+            case GridChange.Coarsen c ->
+                c.factor() > 1
+                        ? say("core.remedy.volume.ChangeGrids.larger-voxels")
+                        : say("core.remedy.volume.ChangeGrids.smaller-voxels");
+            case GridChange.Multiply c -> say("core.remedy.volume.ChangeGrids.multiply", c.name());
+            case GridChange.Heal c -> say("core.remedy.volume.ChangeGrids.replace-what-is-no-number");
+            case GridChange.Prune c -> say("core.remedy.volume.ChangeGrids.even-parts-as-tiles");
+            case GridChange.Retype c -> say("core.remedy.volume.ChangeGrids.another-type-for", c.name());
+            case GridChange.Crop c -> say("core.remedy.volume.ChangeGrids.crop-the-volume");
+            case GridChange.Turn c -> say("core.remedy.volume.ChangeGrids.stand-the-volume-up");
+            case GridChange.Scale c -> say("core.remedy.volume.ChangeGrids.scale-the-volume");
+            case GridChange.Place c -> say("core.remedy.volume.ChangeGrids.move-the-volume");
         };
     }
 
     @Override
     public String describe() {
         return switch (change) {
-            case GridChange.Rename c -> "Calls the grid " + c.from() + " " + c.to() + " in every frame.";
-            case GridChange.Keep c -> "Leaves out all grids but " + String.join(", ", new TreeSet<>(c.names())) + ".";
+            case GridChange.Rename c ->
+                say("core.remedy.volume.ChangeGrids.calls-the-grid-in-every-frame", c.from(), c.to());
+            case GridChange.Keep c ->
+                say(
+                        "core.remedy.volume.ChangeGrids.leaves-out-all-grids-but",
+                        String.join(", ", new TreeSet<>(c.names())));
             case GridChange.Halve c -> HALVE.text();
             case GridChange.Coarsen c ->
-                "Makes voxels " + Figure.number(c.factor()) + " times as large and takes the mean in each.";
+                say("core.remedy.volume.ChangeGrids.makes-voxels-times-as-large-and", Figure.number(c.factor()));
             case GridChange.Multiply c ->
-                "Multiplies all values of " + c.name() + " by " + Figure.number(c.factor()) + ".";
+                say("core.remedy.volume.ChangeGrids.multiplies-all-values-of-by", c.name(), Figure.number(c.factor()));
             case GridChange.Heal c -> HEAL.text();
-            case GridChange.Prune c ->
-                "Keeps blocks of 8 × 8 × 8 voxels whose values differ by at most " + c.tolerance() + " as one value.";
-            case GridChange.Retype c -> "Stores " + c.name() + " as " + c.type().id() + ".";
-            case GridChange.Crop c -> "Keeps only voxels from " + box(c.box()) + ".";
+            case GridChange.Prune c -> say("core.remedy.volume.ChangeGrids.keeps-blocks-of-8-8-8-2", c.tolerance());
+            case GridChange.Retype c ->
+                say(
+                        "core.remedy.volume.ChangeGrids.stores-as",
+                        c.name(),
+                        c.type().id());
+            case GridChange.Crop c -> say("core.remedy.volume.ChangeGrids.keeps-only-voxels-from", box(c.box()));
             case GridChange.Turn c ->
-                "Turns the transform of every grid so that what points along "
-                        + c.from().label() + " points along " + c.to().label() + "; no voxel is touched.";
+                say(
+                        "core.remedy.volume.ChangeGrids.turns-the-transform-of-every-grid-2",
+                        c.from().label(),
+                        c.to().label());
             case GridChange.Scale c ->
-                "Multiplies the transform of every grid by " + Figure.number(c.factor()) + "; no voxel is touched.";
-            case GridChange.Place c -> place(c) + "; no voxel is touched.";
+                say(
+                        "core.remedy.volume.ChangeGrids.multiplies-the-transform-of-every-grid-2",
+                        Figure.number(c.factor()));
+            case GridChange.Place c -> say("core.remedy.volume.ChangeGrids.no-voxel-is-touched", place(c));
         };
     }
 
     private static String box(IndexBox b) {
-        return b.minX() + " " + b.minY() + " " + b.minZ() + " to " + b.maxX() + " " + b.maxY() + " " + b.maxZ();
+        return say("core.remedy.volume.ChangeGrids.to", b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ());
     }
 
     private static String place(GridChange.Place c) {
@@ -250,16 +266,19 @@ public record ChangeGrids(GridChange change) implements Remedy {
             parts.add("mirrors");
         }
         if (Math.abs(turn.x()) + Math.abs(turn.y()) + Math.abs(turn.z()) > LEAST) {
-            parts.add("turns by " + three("%.2f°", turn) + " about X, Y, Z");
+            parts.add(say("core.remedy.volume.ChangeGrids.turns-by-about-x-y-z", three("%.2f°", turn)));
         }
         if (Math.abs(Math.abs(size) - 1) > LEAST) {
-            parts.add("scales by " + String.format(Locale.ROOT, "%.6g", Math.abs(size)));
+            parts.add(say(
+                    "core.remedy.volume.ChangeGrids.scales-by", String.format(Locale.ROOT, "%.6g", Math.abs(size))));
         }
         if (by.length() > LEAST) {
-            parts.add("moves by " + three("%.4f", by) + " units");
+            parts.add(say("core.remedy.volume.ChangeGrids.moves-by-units", three("%.4f", by)));
         }
         String all = parts.isEmpty() ? "leaves" : String.join(", ", parts);
-        return Character.toUpperCase(all.charAt(0)) + all.substring(1) + " the transform of every grid";
+        return say(
+                "core.remedy.volume.ChangeGrids.the-transform-of-every-grid",
+                Character.toUpperCase(all.charAt(0)) + all.substring(1));
     }
 
     private static String three(String form, Vec3 v) {

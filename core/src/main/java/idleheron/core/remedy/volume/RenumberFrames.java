@@ -1,5 +1,7 @@
 package idleheron.core.remedy.volume;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -13,7 +15,7 @@ public record RenumberFrames(int by) implements Remedy {
                     "renumber-frames",
                     RenumberFrames.class,
                     Keeps.OTHERS,
-                    "Adds a number to the frame of every file of a volume.")
+                    say("core.remedy.volume.RenumberFrames.adds-a-number-to-the-frame"))
             .told("=BY", v -> new RenumberFrames(v.whole()))
             .measured(VolumeMeasures.FRAMES)
             .outcome(VolumeMeasures.UNTOUCHED);
@@ -25,12 +27,12 @@ public record RenumberFrames(int by) implements Remedy {
 
     @Override
     public String title() {
-        return "Renumber frames";
+        return say("core.remedy.volume.RenumberFrames.renumber-frames");
     }
 
     @Override
     public String describe() {
-        return "Adds " + by + " to the number of every frame of a volume.";
+        return say("core.remedy.volume.RenumberFrames.adds-to-the-number-of-every", by);
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.remedy.volume;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.job.Progress;
 import idleheron.core.remedy.Measure;
@@ -18,8 +20,9 @@ public final class VolumeMeasures {
     static final Measure GRIDS = of("grids", (s, v) -> String.join(", ", v.gridNames()));
 
     /** What the largest frame takes when every voxel of its box is stored. */
-    static final Measure DENSE =
-            of("largest frame, dense", (s, v) -> Figure.number(dense(v) / VolumeMeasures.MEGA) + " MB");
+    static final Measure DENSE = of(
+            say("core.remedy.volume.VolumeMeasures.largest-frame-dense"),
+            (s, v) -> say("core.remedy.volume.VolumeMeasures.mb", Figure.number(dense(v) / VolumeMeasures.MEGA)));
 
     /** Size of the box of active voxels, in metres. */
     static final Measure BOX = of("box", VolumeMeasures::box);
@@ -28,8 +31,9 @@ public final class VolumeMeasures {
     static final Measure FRAMES = of("frames", (s, v) -> v.first() + " – " + v.last());
 
     /** For what changes no voxel. */
-    public static final Outcome UNTOUCHED = (before, after, progress) ->
-            none(before, after) ? Outcome.Told.NOTHING : new Outcome.Told("no voxel is touched", true);
+    public static final Outcome UNTOUCHED = (before, after, progress) -> none(before, after)
+            ? Outcome.Told.NOTHING
+            : new Outcome.Told(say("core.remedy.volume.VolumeMeasures.no-voxel-is-touched"), true);
 
     /** For what changes voxels: how much was lost. */
     static final Outcome LOSS = VolumeMeasures::loss;
@@ -55,7 +59,7 @@ public final class VolumeMeasures {
         VolumeLoss loss =
                 VolumeLoss.of(before.volumes().getFirst(), after.volumes().getFirst(), new Matrix4d(), progress);
         return loss == null
-                ? new Outcome.Told("no frame could be read", true)
+                ? new Outcome.Told(say("core.remedy.volume.VolumeMeasures.no-frame-could-be-read"), true)
                 : new Outcome.Told(loss.text(), loss.isNone());
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.scene.mesh;
 
+import static idleheron.core.Messages.say;
+
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -14,7 +16,7 @@ public record BlendShape(String name, double weight, List<Target> targets) {
     public BlendShape {
         targets = List.copyOf(targets);
         if (targets.isEmpty()) {
-            throw new IllegalArgumentException("blend shape " + name + " has no target");
+            throw new IllegalArgumentException(say("core.scene.mesh.BlendShape.blend-shape-has-no-target", name));
         }
     }
 
@@ -29,7 +31,8 @@ public record BlendShape(String name, double weight, List<Target> targets) {
     public record Target(double fullWeight, int[] points, float[] deltas, float @Nullable [] normals) {
         public Target(double fullWeight, int[] points, float[] deltas, float @Nullable [] normals) {
             if (deltas.length != 3 * points.length) {
-                throw new IllegalArgumentException(points.length + " points but " + deltas.length + " offsets");
+                throw new IllegalArgumentException(
+                        say("core.scene.mesh.BlendShape.points-but-offsets", points.length, deltas.length));
             }
             this.fullWeight = fullWeight;
             this.points = points;

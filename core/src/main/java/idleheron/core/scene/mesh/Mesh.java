@@ -1,5 +1,7 @@
 package idleheron.core.scene.mesh;
 
+import static idleheron.core.Messages.say;
+
 import java.util.List;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
@@ -43,10 +45,11 @@ public record Mesh(
             List<BlendShape> shapes,
             List<MeshLayer> layers) {
         if (faceStarts.length == 0 || faceStarts[faceStarts.length - 1] != corners.length) {
-            throw new IllegalArgumentException("faces do not end at the last corner");
+            throw new IllegalArgumentException(say("core.scene.mesh.Mesh.faces-do-not-end-at-the"));
         }
         if (skin != null && skin.points() != points.length / 3) {
-            throw new IllegalArgumentException(points.length / 3 + " points but a skin for " + skin.points());
+            throw new IllegalArgumentException(
+                    say("core.scene.mesh.Mesh.points-but-a-skin-for", points.length / 3, skin.points()));
         }
         this.name = name;
         this.points = points;

@@ -1,5 +1,7 @@
 package idleheron.core.scene.mesh;
 
+import static idleheron.core.Messages.say;
+
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,15 +23,15 @@ public record MeshLayer(
 
     /** What the values are. */
     public enum Kind {
-        NORMAL("normals"),
-        TANGENT("tangents"),
-        BINORMAL("binormals"),
-        COLOR("colours"),
-        EDGE_CREASE("edge creases"),
-        POINT_CREASE("point creases"),
-        VISIBILITY("visibility"),
-        HOLE("holes"),
-        GROUP("face groups");
+        NORMAL(say("core.scene.mesh.MeshLayer.normals")),
+        TANGENT(say("core.scene.mesh.MeshLayer.tangents")),
+        BINORMAL(say("core.scene.mesh.MeshLayer.binormals")),
+        COLOR(say("core.scene.mesh.MeshLayer.colours")),
+        EDGE_CREASE(say("core.scene.mesh.MeshLayer.edge-creases")),
+        POINT_CREASE(say("core.scene.mesh.MeshLayer.point-creases")),
+        VISIBILITY(say("core.scene.mesh.MeshLayer.visibility")),
+        HOLE(say("core.scene.mesh.MeshLayer.holes")),
+        GROUP(say("core.scene.mesh.MeshLayer.face-groups"));
 
         private final String label;
 

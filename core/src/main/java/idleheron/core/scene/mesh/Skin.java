@@ -1,5 +1,7 @@
 package idleheron.core.scene.mesh;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import org.joml.Matrix4dc;
 
@@ -24,11 +26,15 @@ public record Skin(
 
     public Skin {
         if (joints.length != toJoint.length) {
-            throw new IllegalArgumentException(joints.length + " joints but " + toJoint.length + " bind matrices");
+            throw new IllegalArgumentException(
+                    say("core.scene.mesh.Skin.joints-but-bind-matrices", joints.length, toJoint.length));
         }
         if (slots.length != weights.length || starts[starts.length - 1] != slots.length) {
-            throw new IllegalArgumentException("skin arrays disagree: " + slots.length + " slots, " + weights.length
-                    + " weights, last start " + starts[starts.length - 1]);
+            throw new IllegalArgumentException(say(
+                    "core.scene.mesh.Skin.skin-arrays-disagree-slots-weights-last",
+                    slots.length,
+                    weights.length,
+                    starts[starts.length - 1]));
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.core.scene.mesh;
 
+import static idleheron.core.Messages.say;
+
 import java.util.Arrays;
 import java.util.List;
 import org.joml.Matrix4dc;
@@ -18,8 +20,8 @@ public record SkinStyle(
     /** The blending of the joints' movements. */
     public enum Method {
         LINEAR("linear"),
-        DUAL_QUATERNION("dual quaternion"),
-        BLENDED("linear and dual quaternion");
+        DUAL_QUATERNION(say("core.scene.mesh.SkinStyle.dual-quaternion")),
+        BLENDED(say("core.scene.mesh.SkinStyle.linear-and-dual-quaternion"));
 
         private final String label;
 

@@ -1,5 +1,7 @@
 package idleheron.core.scene.motion;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.time.FrameRate;
 import java.util.List;
 import java.util.function.UnaryOperator;
@@ -51,7 +53,8 @@ public record Clip(
     public record NodeTrack(int node, @Nullable Curve[] curves) {
         public NodeTrack {
             if (curves.length != Channel.COUNT) {
-                throw new IllegalArgumentException(curves.length + " curves, expected " + Channel.COUNT);
+                throw new IllegalArgumentException(
+                        say("core.scene.motion.Clip.curves-expected", curves.length, Channel.COUNT));
             }
         }
 

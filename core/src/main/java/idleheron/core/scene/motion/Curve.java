@@ -1,5 +1,7 @@
 package idleheron.core.scene.motion;
 
+import static idleheron.core.Messages.say;
+
 import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 
@@ -41,8 +43,11 @@ public record Curve(
             Extrapolation before,
             Extrapolation after) {
         if (seconds.length == 0 || seconds.length != values.length || seconds.length != modes.length) {
-            throw new IllegalArgumentException(
-                    "curve of " + seconds.length + " times, " + values.length + " values, " + modes.length + " modes");
+            throw new IllegalArgumentException(say(
+                    "core.scene.motion.Curve.curve-of-times-values-modes",
+                    seconds.length,
+                    values.length,
+                    modes.length));
         }
         this.seconds = seconds;
         this.values = values;

@@ -1,5 +1,7 @@
 package idleheron.core.view.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
@@ -29,11 +31,15 @@ import java.util.Set;
 public final class ViewAssets implements AssetKind {
     private static final List<FactTable> TABLES = List.of(
             new FactTable(
-                    "Cameras",
+                    say("core.view.asset.ViewAssets.cameras"),
                     Set.of(Topic.CAMERAS_LIGHTS),
                     s -> s.cameras().size(),
                     f -> ViewTables.cameras(f.scene())),
-            new FactTable("Lights", Set.of(), s -> s.lights().size(), f -> ViewTables.lights(f.scene())));
+            new FactTable(
+                    say("core.view.asset.ViewAssets.lights"),
+                    Set.of(),
+                    s -> s.lights().size(),
+                    f -> ViewTables.lights(f.scene())));
 
     private static final List<TopicCheck> TOPICS =
             List.of(TopicCheck.of(Topic.CAMERAS_LIGHTS, 1, ViewTopic::of).searched());
@@ -55,7 +61,11 @@ public final class ViewAssets implements AssetKind {
 
     @Override
     public String word(Scene s) {
-        return s.lights().isEmpty() ? "camera" : s.cameras().isEmpty() ? "lights" : "cameras and lights";
+        return s.lights().isEmpty()
+                ? say("core.view.asset.ViewAssets.camera")
+                : s.cameras().isEmpty()
+                        ? say("core.view.asset.ViewAssets.lights-2")
+                        : say("core.view.asset.ViewAssets.cameras-and-lights");
     }
 
     /** "2 cameras · 1 light". */
@@ -71,24 +81,35 @@ public final class ViewAssets implements AssetKind {
         double metres = s.stage().metersPerUnit();
         for (Camera c : s.cameras()) {
             out.add(new FactLine(
-                    "camera",
-                    c.name() + ": "
-                            + (c.orthographic()
-                                    ? "orthographic"
-                                    : Figure.number(c.focalLength()) + " mm, " + Figure.number(Optics.fieldOfView(c))
-                                            + "° across")
-                            + ", film back " + Figure.number(c.apertureWidth()) + " × "
-                            + Figure.number(c.apertureHeight()) + " mm, sees from " + Figure.number(c.near() * metres)
-                            + " to " + Figure.number(c.far() * metres) + " m"));
+                    say("core.view.asset.ViewAssets.camera"),
+                    say(
+                            "core.view.asset.ViewAssets.film-back-mm-sees-from-to",
+                            c.name(),
+                            (c.orthographic()
+                                    ? say("core.view.asset.ViewAssets.orthographic")
+                                    : say(
+                                            "core.view.asset.ViewAssets.mm-across",
+                                            Figure.number(c.focalLength()),
+                                            Figure.number(Optics.fieldOfView(c)))),
+                            Figure.number(c.apertureWidth()),
+                            Figure.number(c.apertureHeight()),
+                            Figure.number(c.near() * metres),
+                            Figure.number(c.far() * metres))));
         }
         for (Light l : s.lights()) {
             out.add(new FactLine(
-                    "light",
-                    l.name() + ": " + l.kind() + ", " + Figure.number(l.intensity()) + " times the usual"
-                            + (l.kind().equals("spot")
-                                    ? ", cone " + Figure.number(l.innerAngle()) + "° to "
-                                            + Figure.number(l.outerAngle()) + "°"
-                                    : "")));
+                    say("core.view.asset.ViewAssets.light"),
+                    say(
+                            "core.view.asset.ViewAssets.times-the-usual",
+                            l.name(),
+                            l.kind(),
+                            Figure.number(l.intensity()),
+                            (l.kind().equals("spot")
+                                    ? say(
+                                            "core.view.asset.ViewAssets.cone-to",
+                                            Figure.number(l.innerAngle()),
+                                            Figure.number(l.outerAngle()))
+                                    : ""))));
         }
         return out;
     }
@@ -122,8 +143,10 @@ public final class ViewAssets implements AssetKind {
                         && gone
                 ? t.as(
                         Verdict.NOT_CARRIED,
-                        "The carrier has no place for " + Held.CAMERAS_LIGHTS.shown() + "; " + summary(p.sent)
-                                + " stayed behind.")
+                        say(
+                                "core.view.asset.ViewAssets.the-carrier-has-no-place-for",
+                                Held.CAMERAS_LIGHTS.shown(),
+                                summary(p.sent)))
                 : t;
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.view.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.Light;
@@ -17,8 +19,14 @@ final class ViewTables {
     static Evidence cameras(Scene s) {
         double metres = s.stage().metersPerUnit();
         return new Evidence(
-                "camera",
-                List.of("lens mm", "across °", "film back mm", "near m", "far m", "projection"),
+                say("core.view.asset.ViewTables.camera"),
+                List.of(
+                        say("core.view.asset.ViewTables.lens-mm"),
+                        say("core.view.asset.ViewTables.across"),
+                        say("core.view.asset.ViewTables.film-back-mm"),
+                        say("core.view.asset.ViewTables.near-m"),
+                        say("core.view.asset.ViewTables.far-m"),
+                        say("core.view.asset.ViewTables.projection")),
                 rows(s, NodeKind.CAMERA, i -> {
                     Camera c = s.cameras().get(i);
                     return List.of(
@@ -27,14 +35,22 @@ final class ViewTables {
                             Optics.filmBack(c),
                             c.near() * metres,
                             c.far() * metres,
-                            c.orthographic() ? "orthographic" : "perspective");
+                            c.orthographic()
+                                    ? say("core.view.asset.ViewTables.orthographic")
+                                    : say("core.view.asset.ViewTables.perspective"));
                 }));
     }
 
     static Evidence lights(Scene s) {
         return new Evidence(
-                "light",
-                List.of("kind", "intensity ×", "colour", "inner cone °", "outer cone °", "falls off with"),
+                say("core.view.asset.ViewTables.light"),
+                List.of(
+                        say("core.view.asset.ViewTables.kind"),
+                        say("core.view.asset.ViewTables.intensity"),
+                        say("core.view.asset.ViewTables.colour"),
+                        say("core.view.asset.ViewTables.inner-cone"),
+                        say("core.view.asset.ViewTables.outer-cone"),
+                        say("core.view.asset.ViewTables.falls-off-with")),
                 rows(s, NodeKind.LIGHT, i -> {
                     Light l = s.lights().get(i);
                     boolean spot = l.kind().equals("spot");

@@ -1,5 +1,7 @@
 package idleheron.core.view.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -34,8 +36,10 @@ public final class ViewRules {
         int lights = c.more().lights() ? 0 : s.lights().size();
         if (cameras + lights > 0) {
             out.add(Finding.of("cameras-or-lights-come-along", Severity.NOTE, Topic.CAMERAS_LIGHTS)
-                    .says(cameras + " cameras and " + lights + " lights come along", "The destination has its own.")
-                    .measured(Figure.of(cameras + lights, "nodes"))
+                    .says(
+                            say("core.view.check.ViewRules.cameras-and-lights-come-along", cameras, lights),
+                            say("core.view.check.ViewRules.the-destination-has-its-own"))
+                    .measured(Figure.of(cameras + lights, say("core.view.check.ViewRules.nodes")))
                     .mendedBy(new DropCamerasAndLights()));
         }
     }
@@ -67,13 +71,18 @@ public final class ViewRules {
         return Finding.of("camera-cuts-scene", all ? Severity.BREAKS : Severity.DRIFTS, Topic.CAMERAS_LIGHTS)
                 .says(
                         s.nodes().get(node).name()
-                                + (all ? " sees nothing of the scene" : " cuts off a part of the scene"),
-                        "It sees from " + Figure.number(near) + " to " + Figure.number(far)
-                                + " m, and at rest the scene lies " + Figure.number(Math.max(0, depth[0])) + " to "
-                                + Figure.number(depth[1]) + " m before it.")
+                                + (all
+                                        ? say("core.view.check.ViewRules.sees-nothing-of-the-scene")
+                                        : say("core.view.check.ViewRules.cuts-off-a-part-of-the")),
+                        say(
+                                "core.view.check.ViewRules.it-sees-from-to-m-and",
+                                Figure.number(near),
+                                Figure.number(far),
+                                Figure.number(Math.max(0, depth[0])),
+                                Figure.number(depth[1])))
                 .measured(Figure.of(far < depth[1] ? far : near, "m", s.path(node)))
                 .atNode(node)
-                .because("Its clip planes were left as they were when the scene was scaled.");
+                .because(say("core.view.check.ViewRules.its-clip-planes-were-left-as"));
     }
 
     /** How far before a camera a box begins and ends: the least and the greatest depth of its corners, in metres. */

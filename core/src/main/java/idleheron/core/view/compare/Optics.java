@@ -1,5 +1,7 @@
 package idleheron.core.view.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Camera;
@@ -37,9 +39,9 @@ public final class Optics {
     /** "the distance squared". */
     public static String decay(int power) {
         return switch (power) {
-            case 1 -> "the distance";
-            case 2 -> "the distance squared";
-            case 3 -> "the distance cubed";
+            case 1 -> say("core.view.compare.Optics.the-distance");
+            case 2 -> say("core.view.compare.Optics.the-distance-squared");
+            case 3 -> say("core.view.compare.Optics.the-distance-cubed");
             default -> "nothing";
         };
     }
@@ -61,7 +63,10 @@ public final class Optics {
                 || Double.isNaN(fieldOfView(sent)) != Double.isNaN(fieldOfView(back))) {
             number(out, "focal length", sent.focalLength(), back.focalLength(), "mm");
             number(out, "film back", sent.apertureWidth(), back.apertureWidth(), "mm");
-            out.add("sees " + Figure.number(fieldOfView(sent)) + " → " + Figure.number(fieldOfView(back)) + "° across");
+            out.add(say(
+                    "core.view.compare.Optics.sees-across",
+                    Figure.number(fieldOfView(sent)),
+                    Figure.number(fieldOfView(back))));
         }
         number(
                 out,
@@ -85,14 +90,14 @@ public final class Optics {
         Vec3 b = back.color();
         double off = Math.max(Math.abs(a.x() - b.x()), Math.max(Math.abs(a.y() - b.y()), Math.abs(a.z() - b.z())));
         if (off > SAME) {
-            out.add("colour " + colour(a) + " → " + colour(b));
+            out.add(say("core.view.compare.Optics.colour", colour(a), colour(b)));
         }
         if (sent.kind().equals("spot") && back.kind().equals("spot")) {
             number(out, "inner cone", sent.innerAngle(), back.innerAngle(), "°");
             number(out, "outer cone", sent.outerAngle(), back.outerAngle(), "°");
         }
         if (sent.decay() != back.decay()) {
-            out.add("falls off with " + decay(sent.decay()) + " → " + decay(back.decay()));
+            out.add(say("core.view.compare.Optics.falls-off-with", decay(sent.decay()), decay(back.decay())));
         }
         return out;
     }

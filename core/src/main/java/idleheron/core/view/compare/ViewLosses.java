@@ -1,5 +1,7 @@
 package idleheron.core.view.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -24,10 +26,17 @@ public final class ViewLosses {
                 out.add(new Loss(
                         m.isCamera() ? "camera-changed" : "light-changed",
                         Topic.CAMERAS_LIGHTS,
-                        (m.isCamera() ? "Camera " : "Light ")
-                                + p.sent.nodes().get(m.sent()).name() + " came back with "
-                                + String.join(", ", differs),
-                        Figure.of(differs.size(), differs.size() == 1 ? "property" : "properties", path)));
+                        say(
+                                "core.view.compare.ViewLosses.came-back-with",
+                                (m.isCamera() ? "Camera " : "Light ")
+                                        + p.sent.nodes().get(m.sent()).name(),
+                                String.join(", ", differs)),
+                        Figure.of(
+                                differs.size(),
+                                differs.size() == 1
+                                        ? say("core.view.compare.ViewLosses.property")
+                                        : say("core.view.compare.ViewLosses.properties"),
+                                path)));
             }
         }
         return out;
@@ -42,7 +51,10 @@ public final class ViewLosses {
             out.add(new Loss(
                     what + "s-lost",
                     Topic.CAMERAS_LIGHTS,
-                    Wording.counted(gone.size(), what) + " did not come back: " + Wording.listed(gone),
+                    say(
+                            "core.view.compare.ViewLosses.did-not-come-back",
+                            Wording.counted(gone.size(), what),
+                            Wording.listed(gone)),
                     Figure.of(gone.size(), gone.size() == 1 ? what : what + "s")));
         }
     }

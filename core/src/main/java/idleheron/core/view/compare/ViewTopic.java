@@ -1,5 +1,7 @@
 package idleheron.core.view.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -49,7 +51,8 @@ public final class ViewTopic {
 
     private TopicResult result(Progress progress) {
         if (all.isEmpty()) {
-            return TopicResult.notChecked(Topic.CAMERAS_LIGHTS, "No camera or light was sent.");
+            return TopicResult.notChecked(
+                    Topic.CAMERAS_LIGHTS, say("core.view.compare.ViewTopic.no-camera-or-light-was-sent"));
         }
         p.sentPose.rest();
         p.returnedPose.rest();
@@ -74,15 +77,21 @@ public final class ViewTopic {
             rows.add(row(i, differs, moved));
         }
         rows.sort((a, b) -> Boolean.compare(b.over(), a.over()));
-        Evidence e =
-                new Evidence("camera, light", List.of("off by mm", "turned °", "worst at frame", "differs in"), rows);
+        Evidence e = new Evidence(
+                say("core.view.compare.ViewTopic.camera-light"),
+                List.of(
+                        say("core.view.compare.ViewTopic.off-by-mm"),
+                        say("core.view.compare.ViewTopic.turned"),
+                        say("core.view.compare.ViewTopic.worst-at-frame"),
+                        say("core.view.compare.ViewTopic.differs-in")),
+                rows);
         Verdict v = missing > 0 || most > Math.max(FAR, p.tolerances.clipPosition())
                 ? Verdict.BROKEN
                 : changed > 0 ? Verdict.DRIFTED : Verdict.CLEAN;
         return TopicResult.of(
                 Topic.CAMERAS_LIGHTS,
                 v,
-                missing > 0 ? Figure.of(missing, "missing") : figure(changed),
+                missing > 0 ? Figure.of(missing, say("core.view.compare.ViewTopic.missing")) : figure(changed),
                 summary(missing, changed),
                 e);
     }
@@ -92,7 +101,8 @@ public final class ViewTopic {
         Clip back = p.returned.clips().get(p.matching.clips()[sentClip]);
         double[] times = SampleTimes.frames(sent.startSeconds(), sent.endSeconds(), sent.rate());
         for (int t = 0; t < times.length; t++) {
-            progress.at((double) t / times.length, "holding cameras against each other");
+            progress.at(
+                    (double) t / times.length, say("core.view.compare.ViewTopic.holding-cameras-against-each-other"));
             p.sentPose.at(sent, times[t]);
             p.returnedPose.at(back, times[t]);
             hold(sentClip, times[t]);
@@ -125,7 +135,17 @@ public final class ViewTopic {
         String path = p.sent.path(m.sent());
         if (m.isMissing()) {
             return new Evidence.Row(
-                    path, m.sent(), -1, -1, Double.NaN, true, List.of("missing", "–", "–", "did not come back"));
+                    path,
+                    m.sent(),
+                    -1,
+                    -1,
+                    Double.NaN,
+                    true,
+                    List.of(
+                            say("core.view.compare.ViewTopic.missing"),
+                            "–",
+                            "–",
+                            say("core.view.compare.ViewTopic.did-not-come-back")));
         }
         return new Evidence.Row(
                 path,
@@ -138,13 +158,13 @@ public final class ViewTopic {
                         mm[i],
                         degrees[i],
                         clip[i] < 0
-                                ? "at rest"
+                                ? say("core.view.compare.ViewTopic.at-rest")
                                 : p.sent.clips().get(clip[i]).name() + ", "
                                         + Figure.number(p.sent.clips()
                                                 .get(clip[i])
                                                 .rate()
                                                 .frame(seconds[i])),
-                        differs.isEmpty() ? "nothing" : String.join("; ", differs)));
+                        differs.isEmpty() ? say("core.view.compare.ViewTopic.nothing") : String.join("; ", differs)));
     }
 
     /** The largest distance where it is over tolerance or nothing is, else the largest turn, else how many differ. */
@@ -156,7 +176,7 @@ public final class ViewTopic {
         }
         return degrees[turned] > p.tolerances.clipAngle()
                 ? at(turned, degrees[turned], "°")
-                : Figure.of(changed, "not as sent");
+                : Figure.of(changed, say("core.view.compare.ViewTopic.not-as-sent"));
     }
 
     private static int largest(double[] v) {
@@ -179,17 +199,33 @@ public final class ViewTopic {
         int cameras = (int) all.stream().filter(ViewMatch::isCamera).count();
         int lights = all.size() - cameras;
         String what = (cameras == 0 ? "" : Wording.counted(cameras, "camera"))
-                + (cameras > 0 && lights > 0 ? " and " : "")
+                + (cameras > 0 && lights > 0 ? say("core.view.compare.ViewTopic.and") : "")
                 + (lights == 0 ? "" : Wording.counted(lights, "light"));
         if (missing + changed == 0) {
             return what.substring(0, 1).toUpperCase(Locale.ROOT)
                     + what.substring(1)
                     + (all.size() == 1
-                            ? cameras == 1 ? " stands and sees as it did." : " stands and shines as it did."
-                            : " stand where they did, and see and shine as they did.");
+                            ? cameras == 1
+                                    ? say("core.view.compare.ViewTopic.stands-and-sees-as-it-did")
+                                    : say("core.view.compare.ViewTopic.stands-and-shines-as-it-did")
+                            : say("core.view.compare.ViewTopic.stand-where-they-did-and-see"));
         }
-        return "Of " + what + ", "
-                + (missing == 0 ? "" : missing + " did not come back" + (changed == 0 ? "" : " and "))
-                + (changed == 0 ? "" : changed + (changed == 1 ? " is" : " are") + " not as sent") + ".";
+        return say(
+                "core.view.compare.ViewTopic.of",
+                what,
+                (missing == 0
+                        ? ""
+                        : say(
+                                "core.view.compare.ViewTopic.did-not-come-back-2",
+                                missing,
+                                (changed == 0 ? "" : say("core.view.compare.ViewTopic.and")))),
+                (changed == 0
+                        ? ""
+                        : say(
+                                "core.view.compare.ViewTopic.not-as-sent-2",
+                                changed
+                                        + (changed == 1
+                                                ? say("core.view.compare.ViewTopic.is")
+                                                : say("core.view.compare.ViewTopic.are")))));
     }
 }

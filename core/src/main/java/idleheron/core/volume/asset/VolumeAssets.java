@@ -1,5 +1,7 @@
 package idleheron.core.volume.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
@@ -32,8 +34,11 @@ import java.util.Set;
 
 /** Volumes and sequences of them. */
 public final class VolumeAssets implements AssetKind {
-    private static final List<FactTable> TABLES = List.of(
-            new FactTable("Volumes", Set.of(Topic.VOLUMES), VolumeAssets::frames, f -> VolumeTables.grids(f.scene())));
+    private static final List<FactTable> TABLES = List.of(new FactTable(
+            say("core.volume.asset.VolumeAssets.volumes"),
+            Set.of(Topic.VOLUMES),
+            VolumeAssets::frames,
+            f -> VolumeTables.grids(f.scene())));
 
     private static final List<TopicCheck> TOPICS = List.of(TopicCheck.of(Topic.VOLUMES, 1, VolumeTopic::of));
 
@@ -58,15 +63,18 @@ public final class VolumeAssets implements AssetKind {
 
     @Override
     public String word(Scene s) {
-        return s.volumes().getFirst().padding() > 0 ? "volume sequence" : "volume";
+        return s.volumes().getFirst().padding() > 0
+                ? say("core.volume.asset.VolumeAssets.volume-sequence")
+                : say("core.volume.asset.VolumeAssets.volume");
     }
 
     /** "23 frames · density, temperature, velocity". */
     @Override
     public String summary(Scene s) {
         Volume v = s.volumes().getFirst();
-        String frames =
-                v.padding() == 0 ? "one frame" : Wording.counted(v.frames().size(), "frame");
+        String frames = v.padding() == 0
+                ? say("core.volume.asset.VolumeAssets.one-frame")
+                : Wording.counted(v.frames().size(), "frame");
         return frames + " · " + String.join(", ", v.gridNames());
     }
 
@@ -80,29 +88,45 @@ public final class VolumeAssets implements AssetKind {
     private static void lines(Volume v, List<FactLine> out) {
         List<Integer> missing = v.missing();
         out.add(new FactLine(
-                "volume",
+                say("core.volume.asset.VolumeAssets.volume"),
                 v.name() + ": "
                         + (v.padding() == 0
-                                ? "one file"
-                                : "frames " + v.first() + " to " + v.last() + ", "
-                                        + Wording.counted(v.frames().size(), "file")
-                                        + (missing.isEmpty() ? "" : ", " + missing.size() + " missing"))));
+                                ? say("core.volume.asset.VolumeAssets.one-file")
+                                : say(
+                                        "core.volume.asset.VolumeAssets.frames-to",
+                                        v.first(),
+                                        v.last(),
+                                        Wording.counted(v.frames().size(), "file"),
+                                        (missing.isEmpty()
+                                                ? ""
+                                                : say("core.volume.asset.VolumeAssets.missing", missing.size()))))));
         for (GridHeader h : v.headers(v.frames().getFirst())) {
             double[] size = h.map().voxelSize();
             boolean even = size[0] == size[1] && size[1] == size[2];
             out.add(new FactLine(
-                    "grid",
-                    h.label() + ": " + h.typeName() + ", " + h.gridClass() + ", voxel " + Figure.number(size[0])
-                            + (even ? "" : " × " + Figure.number(size[1]) + " × " + Figure.number(size[2]))
-                            + (h.voxels() < 0 ? "" : ", " + Wording.counted(h.voxels(), "active voxel")) + ", "
-                            + h.compression() + (h.half() ? ", halves" : "")
-                            + (h.type() == null && !h.typeName().startsWith("ptdata")
-                                    ? ", voxels of this kind are not read"
-                                    : "")));
+                    say("core.volume.asset.VolumeAssets.grid"),
+                    say(
+                            "core.volume.asset.VolumeAssets.voxel",
+                            h.label(),
+                            h.typeName(),
+                            h.gridClass(),
+                            Figure.number(size[0]),
+                            (even ? "" : " × " + Figure.number(size[1]) + " × " + Figure.number(size[2])),
+                            (h.voxels() < 0
+                                    ? ""
+                                    : ", "
+                                            + Wording.counted(
+                                                    h.voxels(), say("core.volume.asset.VolumeAssets.active-voxel"))),
+                            h.compression(),
+                            (h.half() ? say("core.volume.asset.VolumeAssets.halves") : ""),
+                            (h.type() == null && !h.typeName().startsWith("ptdata")
+                                    ? say("core.volume.asset.VolumeAssets.voxels-of-this-kind-are-not")
+                                    : ""))));
         }
         v.frames().stream()
                 .filter(Volume.Frame::isBroken)
-                .forEach(f -> out.add(new FactLine("broken", f.file() + ": " + f.fault())));
+                .forEach(f -> out.add(
+                        new FactLine(say("core.volume.asset.VolumeAssets.broken"), f.file() + ": " + f.fault())));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package idleheron.core.volume.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.kind.FactGroup;
 import idleheron.core.kind.FactLine;
@@ -36,21 +38,34 @@ final class VolumeFigures {
         }
         return List.of(
                 new FactGroup(
-                        "As taken: a volume file need not say",
+                        say("core.volume.asset.VolumeFigures.as-taken-a-volume-file-need"),
                         List.of(
-                                new FactLine("up", s.axes().up().label()),
-                                new FactLine("unit", s.unitLabel()),
-                                new FactLine("rate", s.rate().label() + " /s"))),
-                new FactGroup(
-                        "Measured",
-                        List.of(
-                                new FactLine("frames", range(v)),
                                 new FactLine(
-                                        "missing", Integer.toString(v.missing().size())),
-                                new FactLine("largest voxel", Figure.number(voxel * s.metersPerUnit() * 1000) + " mm"),
-                                new FactLine("dense, at most", Figure.number(dense / MEGA) + " MB"),
-                                new FactLine("in halves", Figure.number(half / MEGA) + " MB"),
-                                new FactLine("numbers", stored(v)))));
+                                        say("core.volume.asset.VolumeFigures.up"),
+                                        s.axes().up().label()),
+                                new FactLine(say("core.volume.asset.VolumeFigures.unit"), s.unitLabel()),
+                                new FactLine(
+                                        say("core.volume.asset.VolumeFigures.rate"),
+                                        s.rate().label() + " /s"))),
+                new FactGroup(
+                        say("core.volume.asset.VolumeFigures.measured"),
+                        List.of(
+                                new FactLine(say("core.volume.asset.VolumeFigures.frames"), range(v)),
+                                new FactLine(
+                                        say("core.volume.asset.VolumeFigures.missing"),
+                                        Integer.toString(v.missing().size())),
+                                new FactLine(
+                                        say("core.volume.asset.VolumeFigures.largest-voxel"),
+                                        say(
+                                                "core.volume.asset.VolumeFigures.mm",
+                                                Figure.number(voxel * s.metersPerUnit() * 1000))),
+                                new FactLine(
+                                        say("core.volume.asset.VolumeFigures.dense-at-most"),
+                                        say("core.volume.asset.VolumeFigures.mb", Figure.number(dense / MEGA))),
+                                new FactLine(
+                                        say("core.volume.asset.VolumeFigures.in-halves"),
+                                        say("core.volume.asset.VolumeFigures.mb", Figure.number(half / MEGA))),
+                                new FactLine(say("core.volume.asset.VolumeFigures.numbers"), stored(v)))));
     }
 
     static List<FactGroup> cargo(Scene s) {
@@ -60,18 +75,22 @@ final class VolumeFigures {
                         "",
                         List.of(
                                 new FactLine(
-                                        "frames", Integer.toString(v.sound().size())),
-                                new FactLine("range", range(v)),
+                                        say("core.volume.asset.VolumeFigures.frames"),
+                                        Integer.toString(v.sound().size())),
+                                new FactLine(say("core.volume.asset.VolumeFigures.range"), range(v)),
                                 new FactLine(
-                                        "missing", Integer.toString(v.missing().size())),
+                                        say("core.volume.asset.VolumeFigures.missing"),
+                                        Integer.toString(v.missing().size())),
                                 new FactLine(
-                                        "axes and unit",
+                                        say("core.volume.asset.VolumeFigures.axes-and-unit"),
                                         s.stage().axes().describe() + ", "
                                                 + s.stage().unitLabel()))),
                 new FactGroup(
-                        "Grids",
+                        say("core.volume.asset.VolumeFigures.grids"),
                         first(v).stream()
-                                .map(h -> new FactLine(h.name(), h.typeName() + (h.half() ? ", halves" : "")))
+                                .map(h -> new FactLine(
+                                        h.name(),
+                                        h.typeName() + (h.half() ? say("core.volume.asset.VolumeFigures.halves") : "")))
                                 .toList()));
     }
 
@@ -87,6 +106,10 @@ final class VolumeFigures {
     private static String stored(Volume v) {
         List<GridHeader> all = v.sound().isEmpty() ? List.of() : first(v);
         long half = all.stream().filter(GridHeader::half).count();
-        return half == 0 ? "in full" : half == all.size() ? "halves" : half + " of " + all.size() + " halves";
+        return half == 0
+                ? say("core.volume.asset.VolumeFigures.in-full")
+                : half == all.size()
+                        ? say("core.volume.asset.VolumeFigures.halves-2")
+                        : say("core.volume.asset.VolumeFigures.of-halves", half, all.size());
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.volume.asset;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.scene.Scene;
 import idleheron.core.volume.GridHeader;
@@ -49,6 +51,14 @@ final class VolumeTables {
                 }
             }
         }
-        return new Evidence("grid", List.of("frame", "type", "voxel mm", "active voxels", "box, voxels"), rows);
+        return new Evidence(
+                say("core.volume.asset.VolumeTables.grid"),
+                List.of(
+                        say("core.volume.asset.VolumeTables.frame"),
+                        say("core.volume.asset.VolumeTables.type"),
+                        say("core.volume.asset.VolumeTables.voxel-mm"),
+                        say("core.volume.asset.VolumeTables.active-voxels"),
+                        say("core.volume.asset.VolumeTables.box-voxels")),
+                rows);
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.volume.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Finding;
@@ -65,8 +67,8 @@ public final class VolumeDeepRules {
         VolumeDeepRules d = new VolumeDeepRules(scene, volume, survey, out);
         for (String fault : survey.faults()) {
             out.add(Finding.of("volume-frame-unreadable", Severity.BREAKS, Topic.VOLUMES)
-                    .says("Voxels cannot be read", fault + ".")
-                    .measured(Figure.of(1, "frames", volume.name())));
+                    .says(say("core.volume.check.VolumeDeepRules.voxels-cannot-be-read"), fault + ".")
+                    .measured(Figure.of(1, say("core.volume.check.VolumeDeepRules.frames"), volume.name())));
         }
         for (String name : volume.gridNames()) {
             List<VolumeSurvey.Entry> of = survey.of(name);
@@ -97,12 +99,15 @@ public final class VolumeDeepRules {
                             empty.size() == of.size() ? Severity.BREAKS : Severity.DRIFTS,
                             Topic.VOLUMES)
                     .says(
-                            name + " is empty",
+                            say("core.volume.check.VolumeDeepRules.is-empty", name),
                             empty.size() == of.size()
-                                    ? "No voxel of " + name + " is active in any frame."
-                                    : "No voxel of " + name + " is active in frame " + VolumeRules.numbers(empty) + ".")
+                                    ? say("core.volume.check.VolumeDeepRules.no-voxel-of-is-active-in", name)
+                                    : say(
+                                            "core.volume.check.VolumeDeepRules.no-voxel-of-is-active-in-2",
+                                            name,
+                                            VolumeRules.numbers(empty)))
                     .measured(figure(empty.size(), "frames", name, empty.getFirst()))
-                    .because("The field was switched off, or another one holds the data."));
+                    .because(say("core.volume.check.VolumeDeepRules.the-field-was-switched-off-or")));
         }
         long bad = 0;
         VolumeSurvey.Entry first = null;
@@ -120,21 +125,27 @@ public final class VolumeDeepRules {
         if (first != null) {
             out.add(Finding.of("volume-not-finite", Severity.BREAKS, Topic.VOLUMES)
                     .says(
-                            name + " holds what is no number",
-                            bad + " values of " + name + " are no number or without bound, from frame " + first.frame()
-                                    + " on. A renderer shows black or white blocks there.")
+                            say("core.volume.check.VolumeDeepRules.holds-what-is-no-number", name),
+                            say(
+                                    "core.volume.check.VolumeDeepRules.values-of-are-no-number-or",
+                                    bad,
+                                    name,
+                                    first.frame()))
                     .measured(figure((double) bad, "voxels", name, first.frame()))
-                    .because("The simulation blew up, or halves ran over 65504.")
+                    .because(say("core.volume.check.VolumeDeepRules.the-simulation-blew-up-or-halves"))
                     .mendedBy(ChangeGrids.heal()));
         }
         if (lowest != null) {
             out.add(Finding.of("volume-negative-density", Severity.DRIFTS, Topic.VOLUMES)
                     .says(
-                            "Density below zero",
-                            below + " voxels have a density below zero, down to "
-                                    + Figure.number(lowest.stats().min()[0]) + " in frame " + lowest.frame() + ".")
+                            say("core.volume.check.VolumeDeepRules.density-below-zero"),
+                            say(
+                                    "core.volume.check.VolumeDeepRules.voxels-have-a-density-below-zero",
+                                    below,
+                                    Figure.number(lowest.stats().min()[0]),
+                                    lowest.frame()))
                     .measured(figure(lowest.stats().min()[0], "", name, lowest.frame()))
-                    .because("A filter that overshoots ran over the bake."));
+                    .because(say("core.volume.check.VolumeDeepRules.a-filter-that-overshoots-ran-over")));
         }
     }
 
@@ -160,9 +171,11 @@ public final class VolumeDeepRules {
             if (b != 0) {
                 out.add(Finding.of("volume-background", Severity.DRIFTS, Topic.VOLUMES)
                         .says(
-                                "The background of " + name + " is not zero",
-                                "All of space outside " + name + " has the value " + Figure.number(b)
-                                        + ". A renderer that fills its box with it shows a block.")
+                                say("core.volume.check.VolumeDeepRules.the-background-of-is-not-zero", name),
+                                say(
+                                        "core.volume.check.VolumeDeepRules.all-of-space-outside-has-the",
+                                        name,
+                                        Figure.number(b)))
                         .measured(figure(b, "", name, e.frame())));
             }
         } catch (java.io.IOException | java.util.NoSuchElementException x) {
@@ -183,21 +196,25 @@ public final class VolumeDeepRules {
             double factor = OpticalDepth.factor(d, GOOD);
             out.add(Finding.of(d > THICK ? "volume-too-thick" : "volume-too-thin", Severity.DRIFTS, Topic.VOLUMES)
                     .says(
-                            d > THICK ? name + " is as thick as a wall" : name + " is as good as clear",
-                            "A ray through the middle of frame " + worst.frame() + " meets an optical depth of "
-                                    + Figure.number(d) + " by metres; " + percent(d)
-                                    + " of the light comes through. Density times "
-                                    + Figure.number(factor) + " would let " + percent(GOOD) + " through.")
-                    .measured(figure(d, "optical depth", name, worst.frame()))
-                    .because(
-                            "Density counts per unit of length: a unit a hundred times too large or small does the same to it.")
+                            d > THICK
+                                    ? say("core.volume.check.VolumeDeepRules.is-as-thick-as-a-wall", name)
+                                    : say("core.volume.check.VolumeDeepRules.is-as-good-as-clear", name),
+                            say(
+                                    "core.volume.check.VolumeDeepRules.a-ray-through-the-middle-of",
+                                    worst.frame(),
+                                    Figure.number(d),
+                                    percent(d),
+                                    Figure.number(factor),
+                                    percent(GOOD)))
+                    .measured(figure(d, say("core.volume.check.VolumeDeepRules.optical-depth"), name, worst.frame()))
+                    .because(say("core.volume.check.VolumeDeepRules.density-counts-per-unit-of-length"))
                     .mendedBy(ChangeGrids.multiply(name, factor)));
         }
     }
 
     private static String percent(double depth) {
         double p = 100 * Math.exp(-depth);
-        return p < 1e-3 ? "nothing" : Figure.number(p) + " %";
+        return p < 1e-3 ? say("core.volume.check.VolumeDeepRules.nothing") : Figure.number(p) + " %";
     }
 
     /** A plume that climbs along another axis than up: along Y or Z, since nowhere X is up. */
@@ -231,13 +248,16 @@ public final class VolumeDeepRules {
         }
         out.add(Finding.of("volume-on-its-side", Severity.DRIFTS, Topic.VOLUMES)
                 .says(
-                        "It rises along " + along.label() + ", and " + up.label() + " is up",
-                        "From frame " + of.getFirst().frame() + " to "
-                                + of.getLast().frame() + " the mass of " + name
-                                + " moves " + Figure.number(d.length()) + " m along " + along.label()
-                                + ". By the file's up axis the volume lies on its side.")
+                        say("core.volume.check.VolumeDeepRules.it-rises-along-and-is-up", along.label(), up.label()),
+                        say(
+                                "core.volume.check.VolumeDeepRules.from-frame-to-the-mass-of",
+                                of.getFirst().frame(),
+                                of.getLast().frame(),
+                                name,
+                                Figure.number(d.length()),
+                                along.label()))
                 .measured(figure(angle, "°", name, of.getLast().frame()))
-                .because("It was baked where " + along.label() + " is up, and a volume file does not say so.")
+                .because(say("core.volume.check.VolumeDeepRules.it-was-baked-where-is-up", along.label()))
                 .mendedBy(ChangeGrids.turn(along, up)));
     }
 
@@ -280,12 +300,14 @@ public final class VolumeDeepRules {
         if (moved > 0 && told > 0 && told < moved / rate * 3 && told > moved / rate / 3) {
             out.add(Finding.of("velocity-per-frame", Severity.DRIFTS, Topic.VOLUMES)
                     .says(
-                            "Velocity counts per frame",
-                            "The mass moves " + Figure.number(moved) + " units a second, the velocity field says "
-                                    + Figure.number(told) + ". Motion blur that takes it per second will be "
-                                    + Figure.number(rate) + " times too short.")
+                            say("core.volume.check.VolumeDeepRules.velocity-counts-per-frame"),
+                            say(
+                                    "core.volume.check.VolumeDeepRules.the-mass-moves-units-a-second",
+                                    Figure.number(moved),
+                                    Figure.number(told),
+                                    Figure.number(rate)))
                     .measured(figure(moved / told, "×", "velocity", first.frame()))
-                    .because("The field is in units per frame where units per second are the rule.")
+                    .because(say("core.volume.check.VolumeDeepRules.the-field-is-in-units-per"))
                     .mendedBy(ChangeGrids.multiply("velocity", rate)));
         }
     }
@@ -319,12 +341,16 @@ public final class VolumeDeepRules {
                     double cut = behind ? far - cam.far() : cam.near() - near;
                     out.add(Finding.of("volume-clipped", Severity.DRIFTS, Topic.VOLUMES)
                             .says(
-                                    "The camera clips the volume",
-                                    "In frame " + e.frame() + " " + name + " reaches from " + Figure.number(near)
-                                            + " to "
-                                            + Figure.number(far) + " units before " + cam.name()
-                                            + ", whose clip planes stand at "
-                                            + Figure.number(cam.near()) + " and " + Figure.number(cam.far()) + ".")
+                                    say("core.volume.check.VolumeDeepRules.the-camera-clips-the-volume"),
+                                    say(
+                                            "core.volume.check.VolumeDeepRules.in-frame-reaches-from-to-units",
+                                            e.frame(),
+                                            name,
+                                            Figure.number(near),
+                                            Figure.number(far),
+                                            cam.name(),
+                                            Figure.number(cam.near()),
+                                            Figure.number(cam.far())))
                             .measured(figure(cut * scene.stage().metersPerUnit(), "m", name, e.frame())));
                     return;
                 }

@@ -1,5 +1,7 @@
 package idleheron.core.volume.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Finding;
@@ -58,7 +60,9 @@ public record VolumeEmitter(String mesh, List<Row> rows) {
         surfaces.forEach(s -> rows.add(new ArrayList<>()));
         List<Volume.Frame> frames = volume.sound();
         for (int i = 0; i < frames.size(); i++) {
-            progress.at((double) i / frames.size(), "holding the volume against its emitter");
+            progress.at(
+                    (double) i / frames.size(),
+                    say("core.volume.check.VolumeEmitter.holding-the-volume-against-its-emitter"));
             Grid g = fog(volume, frames.get(i));
             if (g == null) {
                 continue;
@@ -140,15 +144,21 @@ public record VolumeEmitter(String mesh, List<Row> rows) {
         boolean never = e.rows.stream().noneMatch(Row::touches);
         out.add(Finding.of("volume-off-emitter", Severity.BREAKS, Topic.VOLUMES)
                 .says(
-                        never ? "The volume does not touch its emitter" : "The volume comes off its emitter",
-                        "In frame " + w.frame + " " + volume.name() + " lies " + Figure.number(w.gap * meters * 1000)
-                                + " mm from " + e.mesh + ", " + Figure.number(w.centres * meters)
-                                + " m from middle to middle.")
+                        never
+                                ? say("core.volume.check.VolumeEmitter.the-volume-does-not-touch-its")
+                                : say("core.volume.check.VolumeEmitter.the-volume-comes-off-its-emitter"),
+                        say(
+                                "core.volume.check.VolumeEmitter.in-frame-lies-mm-from-m",
+                                w.frame,
+                                volume.name(),
+                                Figure.number(w.gap * meters * 1000),
+                                e.mesh,
+                                Figure.number(w.centres * meters)))
                 .measured(new Figure(w.gap * meters * 1000, "mm", volume.name(), "", w.frame))
                 .atNode(scene.find(e.mesh))
                 .because(
                         never
-                                ? "Another unit, another up axis or an offset between the two files."
-                                : "The emitter moved after the bake, or frames are counted from another start."));
+                                ? say("core.volume.check.VolumeEmitter.another-unit-another-up-axis-or")
+                                : say("core.volume.check.VolumeEmitter.the-emitter-moved-after-the-bake")));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.volume.check;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -52,7 +54,8 @@ public final class VolumeRules {
             }
             s.append(s.isEmpty() ? "" : ", ").append(of.get(i));
             if (end > i) {
-                s.append(end == i + 1 ? ", " : " to ").append(of.get(end));
+                s.append(end == i + 1 ? ", " : say("core.volume.check.VolumeRules.to"))
+                        .append(of.get(end));
             }
             i = end + 1;
         }
@@ -66,20 +69,33 @@ public final class VolumeRules {
             if (!missing.isEmpty()) {
                 out.add(Finding.of("volume-frames-missing", Severity.BREAKS, Topic.VOLUMES)
                         .says(
-                                missing.size() == 1 ? "A frame is missing" : missing.size() + " frames are missing",
-                                v.name() + " has no file for frame " + numbers(missing) + " of " + v.first() + " to "
-                                        + v.last() + ". The volume will flicker out there.")
-                        .measured(new Figure(missing.size(), "frames", v.name(), "", missing.getFirst()))
-                        .because("The bake stopped half way, or a file was not copied."));
+                                missing.size() == 1
+                                        ? say("core.volume.check.VolumeRules.a-frame-is-missing")
+                                        : say("core.volume.check.VolumeRules.frames-are-missing", missing.size()),
+                                say(
+                                        "core.volume.check.VolumeRules.has-no-file-for-frame-of",
+                                        v.name(),
+                                        numbers(missing),
+                                        v.first(),
+                                        v.last()))
+                        .measured(new Figure(
+                                missing.size(),
+                                say("core.volume.check.VolumeRules.frames"),
+                                v.name(),
+                                "",
+                                missing.getFirst()))
+                        .because(say("core.volume.check.VolumeRules.the-bake-stopped-half-way-or")));
             }
             for (Volume.Frame f : v.frames()) {
                 if (f.isBroken()) {
                     out.add(Finding.of("volume-frame-unreadable", Severity.BREAKS, Topic.VOLUMES)
                             .says(
-                                    f.bytes() == 0 ? "A frame is an empty file" : "A frame cannot be read",
+                                    f.bytes() == 0
+                                            ? say("core.volume.check.VolumeRules.a-frame-is-an-empty-file")
+                                            : say("core.volume.check.VolumeRules.a-frame-cannot-be-read"),
                                     f.file() + ": " + f.fault() + ".")
                             .measured(at((double) f.bytes(), "bytes", v, f))
-                            .because("The bake or the copy was cut off."));
+                            .because(say("core.volume.check.VolumeRules.the-bake-or-the-copy-was")));
                 }
             }
             repeats(v, out);
@@ -94,10 +110,13 @@ public final class VolumeRules {
         if (!same.isEmpty()) {
             out.add(Finding.of("volume-frames-repeated", Severity.DRIFTS, Topic.VOLUMES)
                     .says(
-                            same.size() == 1 ? "A frame repeats the one before" : same.size() + " frames repeat",
-                            "Frame " + numbers(same) + " of " + v.name() + " holds the same bytes as the frame before.")
-                    .measured(new Figure(same.size(), "frames", v.name(), "", same.getFirst()))
-                    .because("A hole was filled with a copy, or the simulation stood still."));
+                            same.size() == 1
+                                    ? say("core.volume.check.VolumeRules.a-frame-repeats-the-one-before")
+                                    : say("core.volume.check.VolumeRules.frames-repeat", same.size()),
+                            say("core.volume.check.VolumeRules.frame-of-holds-the-same-bytes", numbers(same), v.name()))
+                    .measured(new Figure(
+                            same.size(), say("core.volume.check.VolumeRules.frames"), v.name(), "", same.getFirst()))
+                    .because(say("core.volume.check.VolumeRules.a-hole-was-filled-with-a")));
         }
         Set<Integer> seen = new HashSet<>();
         List<Integer> twice = v.frames().stream()
@@ -107,11 +126,11 @@ public final class VolumeRules {
         if (!twice.isEmpty()) {
             out.add(Finding.of("volume-frame-twice", Severity.BREAKS, Topic.VOLUMES)
                     .says(
-                            "A frame number comes twice",
-                            "Two files of " + v.name() + " say frame " + numbers(twice)
-                                    + ", with other padding. Which one is taken depends on the reader.")
-                    .measured(new Figure(twice.size(), "frames", v.name(), "", twice.getFirst()))
-                    .because("Two bakes lie in one folder."));
+                            say("core.volume.check.VolumeRules.a-frame-number-comes-twice"),
+                            say("core.volume.check.VolumeRules.two-files-of-say-frame-with", v.name(), numbers(twice)))
+                    .measured(new Figure(
+                            twice.size(), say("core.volume.check.VolumeRules.frames"), v.name(), "", twice.getFirst()))
+                    .because(say("core.volume.check.VolumeRules.two-bakes-lie-in-one-folder")));
         }
     }
 
@@ -136,12 +155,16 @@ public final class VolumeRules {
                 v.headers(f).forEach(h -> gone.remove(h.name()));
                 out.add(Finding.of("volume-grids-change", Severity.BREAKS, Topic.VOLUMES)
                         .says(
-                                "Grids come and go",
-                                lacking.size() + " of " + sound.size() + " frames of " + v.name()
-                                        + " lack a grid; frame " + f.number() + " has no " + String.join(", ", gone)
-                                        + ".")
+                                say("core.volume.check.VolumeRules.grids-come-and-go"),
+                                say(
+                                        "core.volume.check.VolumeRules.of-frames-of-lack-a-grid",
+                                        lacking.size(),
+                                        sound.size(),
+                                        v.name(),
+                                        f.number(),
+                                        String.join(", ", gone)))
                         .measured(at(lacking.size(), "frames", v, f))
-                        .because("The bake wrote a field only while it held something."));
+                        .because(say("core.volume.check.VolumeRules.the-bake-wrote-a-field-only")));
             }
             for (String name : v.gridNames()) {
                 drift(v, name, sound, out);
@@ -164,19 +187,24 @@ public final class VolumeRules {
                 if (Math.abs(ratio - 1) > 1e-6) {
                     out.add(Finding.of("volume-voxel-size-changes", Severity.DRIFTS, Topic.VOLUMES)
                             .says(
-                                    "Voxel size of " + name + " changes",
-                                    "From frame " + f.number() + " on, voxels of " + name + " are "
-                                            + Figure.number(ratio) + " times as large as at first.")
+                                    say("core.volume.check.VolumeRules.voxel-size-of-changes", name),
+                                    say(
+                                            "core.volume.check.VolumeRules.from-frame-on-voxels-of-are",
+                                            f.number(),
+                                            name,
+                                            Figure.number(ratio)))
                             .measured(at(h.voxelSize(), "units", v, f))
-                            .because("The domain was allowed to grow while the bake ran."));
+                            .because(say("core.volume.check.VolumeRules.the-domain-was-allowed-to-grow")));
                     return;
                 }
                 if (!Arrays.equals(h.map().affine(), first.map().affine())) {
                     out.add(Finding.of("volume-transform-changes", Severity.NOTE, Topic.VOLUMES)
                             .says(
-                                    "The transform of " + name + " moves",
-                                    "From frame " + f.number() + " on, " + name
-                                            + " lies elsewhere. A reader that takes the first frame's transform for all shifts it.")
+                                    say("core.volume.check.VolumeRules.the-transform-of-moves", name),
+                                    say(
+                                            "core.volume.check.VolumeRules.from-frame-on-lies-elsewhere-a",
+                                            f.number(),
+                                            name))
                             .measured(at(f.number(), "frame", v, f)));
                     return;
                 }
@@ -199,11 +227,22 @@ public final class VolumeRules {
             boolean shifted = v.last() - v.first() == last - first;
             out.add(Finding.of("volume-range-apart", Severity.DRIFTS, Topic.VOLUMES)
                     .says(
-                            "Other frames than the clip",
-                            v.name() + " runs from frame " + v.first() + " to " + v.last() + ", clip " + clip.name()
-                                    + " from " + first + " to " + last + ".")
-                    .measured(new Figure((double) (v.first() - first), "frames", v.name(), clip.name(), v.first()))
-                    .because(shifted ? "The same length: the frames were counted from another start." : "")
+                            say("core.volume.check.VolumeRules.other-frames-than-the-clip"),
+                            say(
+                                    "core.volume.check.VolumeRules.runs-from-frame-to-clip-from",
+                                    v.name(),
+                                    v.first(),
+                                    v.last(),
+                                    clip.name(),
+                                    first,
+                                    last))
+                    .measured(new Figure(
+                            (double) (v.first() - first),
+                            say("core.volume.check.VolumeRules.frames"),
+                            v.name(),
+                            clip.name(),
+                            v.first()))
+                    .because(shifted ? say("core.volume.check.VolumeRules.the-same-length-the-frames-were") : "")
                     .mendedBy(shifted ? new RenumberFrames((int) (first - v.first())) : null));
         }
     }
@@ -227,11 +266,15 @@ public final class VolumeRules {
                 if (like != null || two[0].equals("density")) {
                     out.add(Finding.of("volume-grid-name", Severity.BREAKS, Topic.VOLUMES)
                             .says(
-                                    "No grid named " + two[0],
-                                    c.title() + " looks for " + two[0] + "; " + v.name() + " has "
-                                            + String.join(", ", v.gridNames()) + ". Nothing will be seen.")
-                            .measured(Figure.of(1, "grids", v.name()))
-                            .because(like == null ? "" : "It is called " + like + " here.")
+                                    say("core.volume.check.VolumeRules.no-grid-named", two[0]),
+                                    say(
+                                            "core.volume.check.VolumeRules.looks-for-has-nothing-will-be",
+                                            c.title(),
+                                            two[0],
+                                            v.name(),
+                                            String.join(", ", v.gridNames())))
+                            .measured(Figure.of(1, say("core.volume.check.VolumeRules.grids"), v.name()))
+                            .because(like == null ? "" : say("core.volume.check.VolumeRules.it-is-called-here", like))
                             .mendedBy(like == null ? null : ChangeGrids.rename(like, two[0])));
                 }
             }
@@ -243,9 +286,14 @@ public final class VolumeRules {
             if (h.name().equals(two[0]) && two.length > 1 && !h.typeName().equals(two[1])) {
                 out.add(Finding.of("volume-grid-type", Severity.BREAKS, Topic.VOLUMES)
                         .says(
-                                two[0] + " is of another type",
-                                c.title() + " wants " + two[1] + ", " + v.name() + " has " + h.typeName() + ".")
-                        .measured(Figure.of(1, "grids", v.name())));
+                                say("core.volume.check.VolumeRules.is-of-another-type", two[0]),
+                                say(
+                                        "core.volume.check.VolumeRules.wants-has",
+                                        c.title(),
+                                        two[1],
+                                        v.name(),
+                                        h.typeName()))
+                        .measured(Figure.of(1, say("core.volume.check.VolumeRules.grids"), v.name())));
             }
         }
     }
@@ -288,11 +336,16 @@ public final class VolumeRules {
                 double factor = GridSize.coarser(v.headers(where), half, budget);
                 out.add(Finding.of("volume-over-budget", Severity.DRIFTS, Topic.VOLUMES)
                         .says(
-                                "More voxels than the destination holds",
-                                "Frame " + where.number() + " of " + v.name() + " takes " + Figure.number(worst / MEGA)
-                                        + " MB dense" + (half ? " in halves" : "") + ", " + c.title() + " allows "
-                                        + Figure.number(budget / MEGA) + " MB. Voxels "
-                                        + Figure.number(factor) + " times as large would fit.")
+                                say("core.volume.check.VolumeRules.more-voxels-than-the-destination-holds"),
+                                say(
+                                        "core.volume.check.VolumeRules.frame-of-takes-mb-dense-allows",
+                                        where.number(),
+                                        v.name(),
+                                        Figure.number(worst / MEGA),
+                                        (half ? say("core.volume.check.VolumeRules.in-halves") : ""),
+                                        c.title(),
+                                        Figure.number(budget / MEGA),
+                                        Figure.number(factor)))
                         .measured(at(worst / MEGA, "MB", v, where))
                         .mendedBy(ChangeGrids.coarsen(factor)));
             }

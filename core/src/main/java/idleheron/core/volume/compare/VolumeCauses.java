@@ -1,5 +1,7 @@
 package idleheron.core.volume.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.job.Progress;
@@ -75,7 +77,7 @@ public final class VolumeCauses {
         if (by != 0 && s.frames().size() > 1 && s.last() - s.first() == r.last() - r.first()) {
             tried(
                     "frames-renumbered",
-                    "Frames of the volume are counted from " + r.first() + " where they began at " + s.first(),
+                    say("core.volume.compare.VolumeCauses.frames-of-the-volume-are-counted", r.first(), s.first()),
                     new RenumberFrames(by),
                     false);
         }
@@ -98,7 +100,11 @@ public final class VolumeCauses {
                 String like = like(s, r, g, came);
                 if (like != null) {
                     came.remove(like);
-                    tried("grid-renamed", "Grid " + g + " is now called " + like, ChangeGrids.rename(like, g), true);
+                    tried(
+                            "grid-renamed",
+                            say("core.volume.compare.VolumeCauses.grid-is-now-called", g, like),
+                            ChangeGrids.rename(like, g),
+                            true);
                 }
             }
         }
@@ -207,20 +213,23 @@ public final class VolumeCauses {
             Vec3 t = RotationOrder.XYZ.angles(r);
             parts.add(String.format(
                     Locale.ROOT,
-                    "%sturned by %s°, %s°, %s° about X, Y, Z",
-                    mirrored ? "mirrored and " : "",
+                    say("core.volume.compare.VolumeCauses.sturned-by-s-s-s-about"),
+                    mirrored ? say("core.volume.compare.VolumeCauses.mirrored-and") : "",
                     tenth(t.x()),
                     tenth(t.y()),
                     tenth(t.z())));
         }
         if (Math.abs(s - 1) > 1e-6) {
-            parts.add("scaled by " + Figure.number(s) + unit(s));
+            parts.add(say("core.volume.compare.VolumeCauses.scaled-by", Figure.number(s), unit(s)));
         }
         if (parts.isEmpty()) {
             Vector3d d = m.getTranslation(new Vector3d()).mul(1000);
-            parts.add(String.format(Locale.ROOT, "moved by %.1f mm, %.1f mm, %.1f mm", d.x, d.y, d.z));
+            parts.add(String.format(
+                    Locale.ROOT, say("core.volume.compare.VolumeCauses.moved-by-1f-mm-1f-mm"), d.x, d.y, d.z));
         }
-        return "The volume was " + String.join(" and ", parts);
+        return say(
+                "core.volume.compare.VolumeCauses.the-volume-was",
+                String.join(say("core.volume.compare.VolumeCauses.and"), parts));
     }
 
     private static String tenth(double v) {
@@ -231,12 +240,12 @@ public final class VolumeCauses {
     private static String unit(double factor) {
         double[] known = {100, 0.01, 1000, 0.001, 39.37007874, 0.0254};
         String[] words = {
-            ", as metres written in centimetres",
-            ", as centimetres written in metres",
-            ", as metres written in millimetres",
-            ", as millimetres written in metres",
-            ", as metres written in inches",
-            ", as inches written in metres"
+            say("core.volume.compare.VolumeCauses.as-metres-written-in-centimetres"),
+            say("core.volume.compare.VolumeCauses.as-centimetres-written-in-metres"),
+            say("core.volume.compare.VolumeCauses.as-metres-written-in-millimetres"),
+            say("core.volume.compare.VolumeCauses.as-millimetres-written-in-metres"),
+            say("core.volume.compare.VolumeCauses.as-metres-written-in-inches"),
+            say("core.volume.compare.VolumeCauses.as-inches-written-in-metres")
         };
         for (int i = 0; i < known.length; i++) {
             if (Math.abs(factor / known[i] - 1) < 1e-4) {

@@ -1,5 +1,7 @@
 package idleheron.core.volume.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.pair.Loss;
@@ -26,8 +28,8 @@ public final class VolumeLosses {
                         out.add(new Loss(
                                 "grid-dropped",
                                 Topic.VOLUMES,
-                                "Grid " + name + " did not come back",
-                                Figure.of(1, "grids", name)));
+                                say("core.volume.compare.VolumeLosses.grid-did-not-come-back", name),
+                                Figure.of(1, say("core.volume.compare.VolumeLosses.grids"), name)));
                     } else {
                         values(p, pairs, s, r, name, out);
                     }
@@ -50,9 +52,17 @@ public final class VolumeLosses {
             out.add(new Loss(
                     "volume-frames-lost",
                     Topic.VOLUMES,
-                    gone.size() + " of " + s.sound().size() + " frames of " + s.name() + " did not come back",
+                    say(
+                            "core.volume.compare.VolumeLosses.of-frames-of-did-not-come",
+                            gone.size(),
+                            s.sound().size(),
+                            s.name()),
                     new Figure(
-                            gone.size(), "frames", s.name(), "", gone.getFirst().number())));
+                            gone.size(),
+                            say("core.volume.compare.VolumeLosses.frames"),
+                            s.name(),
+                            "",
+                            gone.getFirst().number())));
         }
     }
 
@@ -83,7 +93,7 @@ public final class VolumeLosses {
         }
         Figure f = new Figure(
                 100 * worst.relative(),
-                "% of range",
+                say("core.volume.compare.VolumeLosses.of-range"),
                 s.name() + "/" + name,
                 "",
                 s.padding() == 0 ? Double.NaN : where.frame());
@@ -91,18 +101,28 @@ public final class VolumeLosses {
             out.add(new Loss(
                     "volume-resampled",
                     Topic.VOLUMES,
-                    "Voxels of " + name + " are " + Figure.number(ratio) + " times as large; the mass is "
-                            + Figure.number(worst.massRatio() * ratio * ratio * ratio) + " times what it was",
+                    say(
+                            "core.volume.compare.VolumeLosses.voxels-of-are-times-as-large",
+                            name,
+                            Figure.number(ratio),
+                            Figure.number(worst.massRatio() * ratio * ratio * ratio)),
                     f));
         } else if (halves && worst.worst() > 0 && worst.apart() == 0) {
-            out.add(new Loss("volume-halved", Topic.VOLUMES, "Values of " + name + " were rounded to halves", f));
+            out.add(new Loss(
+                    "volume-halved",
+                    Topic.VOLUMES,
+                    say("core.volume.compare.VolumeLosses.values-of-were-rounded-to-halves", name),
+                    f));
         } else if (worst.apart() == 0
                 && worst.relative() > p.tolerances.voxel()
                 && Math.abs(worst.massRatio() - 1) > 1e-3) {
             out.add(new Loss(
                     "volume-values-scaled",
                     Topic.VOLUMES,
-                    "All of " + name + " came back " + Figure.number(worst.massRatio()) + " times as much",
+                    say(
+                            "core.volume.compare.VolumeLosses.all-of-came-back-times-as",
+                            name,
+                            Figure.number(worst.massRatio())),
                     f));
         }
     }

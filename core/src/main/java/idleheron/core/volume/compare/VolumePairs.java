@@ -1,5 +1,7 @@
 package idleheron.core.volume.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.pair.Pair;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridChange;
@@ -87,7 +89,7 @@ public final class VolumePairs {
         GridHeader g = m.back;
         Volume.Frame f = m.backFrame;
         if (g == null || f == null) {
-            throw new IOException(m.sent.name() + " did not come back");
+            throw new IOException(say("core.volume.compare.VolumePairs.did-not-come-back", m.sent.name()));
         }
         List<Object> key = List.of(
                 m.sentFrame.source(), m.sent.label(), f.source(), original(back, g), valued(sent), valued(back));

@@ -1,5 +1,7 @@
 package idleheron.core.volume.compare;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
@@ -48,7 +50,7 @@ public final class VolumeTopic {
 
     private TopicResult topic(Progress progress) {
         if (p.sent.volumes().isEmpty()) {
-            return TopicResult.notChecked(Topic.VOLUMES, "No volume was sent.");
+            return TopicResult.notChecked(Topic.VOLUMES, say("core.volume.compare.VolumeTopic.no-volume-was-sent"));
         }
         int grids = 0;
         for (int i = 0; i < p.sent.volumes().size(); i++) {
@@ -60,33 +62,40 @@ public final class VolumeTopic {
             Volume back = VolumePairs.partner(p, i);
             if (back == null) {
                 missing++;
-                rows.add(row(sent.name(), "–", Double.NaN, true, "missing", Off.NOT_COMPARED));
+                rows.add(row(
+                        sent.name(),
+                        "–",
+                        Double.NaN,
+                        true,
+                        say("core.volume.compare.VolumeTopic.missing"),
+                        Off.NOT_COMPARED));
                 continue;
             }
             grids += volume(sent, back, progress);
         }
         if (unread == p.sent.volumes().size()) {
-            return TopicResult.notChecked(Topic.VOLUMES, "No file of a sent volume can be read.");
+            return TopicResult.notChecked(
+                    Topic.VOLUMES, say("core.volume.compare.VolumeTopic.no-file-of-a-sent-volume"));
         }
         rows.sort(Comparator.comparing((Evidence.Row r) -> !r.over()).thenComparingDouble(r -> -weight(r)));
         Evidence e = new Evidence(
-                "grid",
+                say("core.volume.compare.VolumeTopic.grid"),
                 List.of(
-                        "frame",
-                        "state",
-                        "off by mm",
-                        "voxel size ×",
-                        "only sent %",
-                        "only returned %",
-                        "worst, of range",
-                        "RMS, of range",
-                        "mass ×"),
+                        say("core.volume.compare.VolumeTopic.frame"),
+                        say("core.volume.compare.VolumeTopic.state"),
+                        say("core.volume.compare.VolumeTopic.off-by-mm"),
+                        say("core.volume.compare.VolumeTopic.voxel-size"),
+                        say("core.volume.compare.VolumeTopic.only-sent"),
+                        say("core.volume.compare.VolumeTopic.only-returned"),
+                        say("core.volume.compare.VolumeTopic.worst-of-range"),
+                        say("core.volume.compare.VolumeTopic.rms-of-range"),
+                        say("core.volume.compare.VolumeTopic.mass")),
                 rows);
         Verdict v = missing > 0 || worstMm > p.tolerances.vertex()
                 ? Verdict.BROKEN
                 : e.over() > 0 ? Verdict.DRIFTED : Verdict.CLEAN;
         Figure worst = missing > 0
-                ? Figure.of(missing, "missing")
+                ? Figure.of(missing, say("core.volume.compare.VolumeTopic.missing"))
                 : worstMm > p.tolerances.vertex() ? placed : valued.value() > 0 ? valued : placed;
         return new TopicResult(Topic.VOLUMES, v, worst, summary(grids), e, plots);
     }
@@ -97,14 +106,16 @@ public final class VolumeTopic {
 
     private String summary(int grids) {
         if (missing > 0) {
-            return missing + " of " + grids + " grids, frame by frame, did not come back under their names.";
+            return say("core.volume.compare.VolumeTopic.of-grids-frame-by-frame-did", missing, grids);
         }
         if (worstMm > p.tolerances.vertex()) {
-            return "A corner of a grid lies " + Figure.number(worstMm) + " mm off at most.";
+            return say("core.volume.compare.VolumeTopic.a-corner-of-a-grid-lies", Figure.number(worstMm));
         }
         return worstValue == 0
-                ? "All " + grids + " grids, frame by frame, hold the same voxels in the same place."
-                : "Values differ by " + Figure.number(worstValue * 100) + " % of their range at most.";
+                ? say("core.volume.compare.VolumeTopic.all-grids-frame-by-frame-hold", grids)
+                : say(
+                        "core.volume.compare.VolumeTopic.values-differ-by-of-their-range",
+                        Figure.number(worstValue * 100));
     }
 
     private int volume(Volume sent, Volume back, Progress progress) {
@@ -113,7 +124,11 @@ public final class VolumeTopic {
         int done = 0;
         for (VolumePairs.Match m : matches) {
             progress.at(
-                    (double) done++ / matches.size(), "comparing " + m.sent().name() + ", frame " + m.frame());
+                    (double) done++ / matches.size(),
+                    say(
+                            "core.volume.compare.VolumeTopic.comparing-frame",
+                            m.sent().name(),
+                            m.frame()));
             double seconds =
                     sent.padding() == 0 ? Double.NaN : p.sent.stage().rate().seconds(m.frame());
             GridHeader g = m.back();
@@ -124,7 +139,9 @@ public final class VolumeTopic {
                         frame(sent, m),
                         seconds,
                         true,
-                        m.backFrame() == null ? "no frame" : "missing",
+                        m.backFrame() == null
+                                ? say("core.volume.compare.VolumeTopic.no-frame")
+                                : say("core.volume.compare.VolumeTopic.missing"),
                         Off.NOT_COMPARED));
                 continue;
             }
@@ -155,7 +172,14 @@ public final class VolumeTopic {
         int[] nodes = new int[n];
         java.util.Arrays.fill(nodes, -1);
         return new Series(
-                name + ", worst voxel", "% of range", -1, seconds, worst, worst, nodes, 100 * p.tolerances.voxel());
+                say("core.volume.compare.VolumeTopic.worst-voxel", name),
+                say("core.volume.compare.VolumeTopic.of-range"),
+                -1,
+                seconds,
+                worst,
+                worst,
+                nodes,
+                100 * p.tolerances.voxel());
     }
 
     private static Object frame(Volume v, VolumePairs.Match m) {
@@ -172,14 +196,21 @@ public final class VolumeTopic {
         double ratio = g.voxelSize() * p.returnedSpace.length(1) / (h.voxelSize() * p.sentSpace.length(1));
         boolean placedWrong = mm > p.tolerances.vertex();
         String state = !g.typeName().equals(h.typeName())
-                ? "now " + g.typeName()
+                ? say("core.volume.compare.VolumeTopic.now", g.typeName())
                 : !g.gridClass().equals(h.gridClass())
-                        ? "now " + g.gridClass()
-                        : g.half() && !h.half() ? "halves" : "there";
+                        ? say("core.volume.compare.VolumeTopic.now", g.gridClass())
+                        : g.half() && !h.half()
+                                ? say("core.volume.compare.VolumeTopic.halves")
+                                : say("core.volume.compare.VolumeTopic.there");
         if (h.type() == null || g.type() == null) {
             boolean over = placedWrong || h.voxels() != g.voxels();
             rows.add(row(
-                    m.sent().label(), frame(sent, m), seconds, over, "not read", new Off(mm, ratio, 0, 0, 0, 0, 1)));
+                    m.sent().label(),
+                    frame(sent, m),
+                    seconds,
+                    over,
+                    say("core.volume.compare.VolumeTopic.not-read"),
+                    new Off(mm, ratio, 0, 0, 0, 0, 1)));
             return;
         }
         try {
@@ -188,7 +219,7 @@ public final class VolumeTopic {
             double relative = d.relative();
             if (relative > worstValue) {
                 worstValue = relative;
-                valued = figure(100 * relative, "% of range", sent, m);
+                valued = figure(100 * relative, say("core.volume.compare.VolumeTopic.of-range"), sent, m);
             }
             boolean over = placedWrong
                     || d.onlyFirst() + d.onlySecond() > 0
@@ -216,7 +247,7 @@ public final class VolumeTopic {
                     frame(sent, m),
                     seconds,
                     true,
-                    "cannot be read",
+                    say("core.volume.compare.VolumeTopic.cannot-be-read"),
                     new Off(mm, ratio, 0, 0, 0, 0, 1)));
         }
     }

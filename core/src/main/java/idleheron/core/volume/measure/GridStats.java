@@ -1,5 +1,7 @@
 package idleheron.core.volume.measure;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
 import idleheron.core.volume.tree.Bits;
@@ -51,7 +53,7 @@ public record GridStats(
                 t.leaf(tree, leaf);
             }
             tallies[p] = t;
-            progress.at(done.incrementAndGet() / (double) pieces, "adding up");
+            progress.at(done.incrementAndGet() / (double) pieces, say("core.volume.measure.GridStats.adding-up"));
         });
         Tally all = new Tally(comps);
         for (Tally t : tallies) {

@@ -1,5 +1,7 @@
 package idleheron.core.volume.measure;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.job.Progress;
 import idleheron.core.volume.Grid;
@@ -37,7 +39,7 @@ public record VolumeLoss(double worst, double rms, double mass, double detail, S
         int n = Math.min(MOST, frames.size());
         VolumeLoss out = null;
         for (int i = 0; i < n; i++) {
-            progress.at((double) i / n, "holding voxels against what they were");
+            progress.at((double) i / n, say("core.volume.measure.VolumeLoss.holding-voxels-against-what-they-were"));
             Volume.Frame f = frames.get(n == 1 ? 0 : i * (frames.size() - 1) / (n - 1));
             List<GridHeader> was = before.headers(f);
             List<GridHeader> is = after.headers(f);
@@ -111,11 +113,16 @@ public record VolumeLoss(double worst, double rms, double mass, double detail, S
     /** For a person: "worst voxel 3.2 % of the range, RMS 0.4 %, mass 0.998 ×, 12 % of the fine detail lost". */
     public String text() {
         if (isNone()) {
-            return "every voxel as it was, in " + frames + " frames";
+            return say("core.volume.measure.VolumeLoss.every-voxel-as-it-was-in", frames);
         }
-        return "worst voxel " + Figure.number(100 * worst) + " % of the range (" + grid + ", frame " + frame + "), RMS "
-                + Figure.number(100 * rms) + " %, mass " + Figure.number(mass) + " ×, "
-                + Figure.number(Math.max(0, 100 * (1 - detail))) + " % of the fine detail lost, in " + frames
-                + " frames";
+        return say(
+                "core.volume.measure.VolumeLoss.worst-voxel-of-the-range-frame",
+                Figure.number(100 * worst),
+                grid,
+                frame,
+                Figure.number(100 * rms),
+                Figure.number(mass),
+                Figure.number(Math.max(0, 100 * (1 - detail))),
+                frames);
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.core.volume.measure;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridHeader;
@@ -42,7 +44,7 @@ public record VolumeSurvey(List<Entry> entries, List<String> faults) {
         List<Volume.Frame> frames = volume.sound();
         for (int i = 0; i < frames.size(); i++) {
             Volume.Frame f = frames.get(i);
-            progress.at((double) i / frames.size(), "looking into " + f.file());
+            progress.at((double) i / frames.size(), say("core.volume.measure.VolumeSurvey.looking-into", f.file()));
             for (GridHeader h : volume.headers(f)) {
                 if (h.type() != null && (names == null || names.contains(h.name()))) {
                     try {

@@ -1,5 +1,7 @@
 package idleheron.formats.obj.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Finding;
@@ -27,22 +29,30 @@ public final class ObjChecks {
         double longest = Math.max(size[0], Math.max(size[1], size[2]));
         double unit = unit(longest);
         String guess = unit == 0
-                ? "Its longest side of " + Figure.number(longest) + " tells no unit."
-                : "In " + name(unit) + " its longest side is " + Figure.number(longest * unit) + " m.";
+                ? say("formats.obj.bridge.ObjChecks.its-longest-side-of-tells-no", Figure.number(longest))
+                : say(
+                        "formats.obj.bridge.ObjChecks.in-its-longest-side-is-m",
+                        name(unit),
+                        Figure.number(longest * unit));
         String hint = scene.notes().stream()
                 .filter(n -> n.startsWith("a comment says: "))
                 .findFirst()
-                .map(n -> " A comment says: " + n.substring("a comment says: ".length()) + ".")
+                .map(n -> say(
+                        "formats.obj.bridge.ObjChecks.a-comment-says",
+                        n.substring(say("formats.obj.bridge.ObjChecks.a-comment-says-2")
+                                .length())))
                 .orElse("");
         boolean other = unit != 0 && unit != 1 || zUp;
         return Finding.of("obj-undeclared", other ? Severity.DRIFTS : Severity.NOTE, Topic.UNITS_AND_AXES)
                 .says(
-                        "Unit and axes are not declared",
-                        "An OBJ says neither; metres and Y up are taken. " + guess
-                                + (zUp ? " It stands on the plane where Z is least, so Z may be up." : "")
-                                + hint)
+                        say("formats.obj.bridge.ObjChecks.unit-and-axes-are-not-declared"),
+                        say(
+                                "formats.obj.bridge.ObjChecks.an-obj-says-neither-metres-and",
+                                guess,
+                                (zUp ? say("formats.obj.bridge.ObjChecks.it-stands-on-the-plane-where") : ""),
+                                hint))
                 .measured(Figure.of(longest, ""))
-                .because("The format has no word for them.")
+                .because(say("formats.obj.bridge.ObjChecks.the-format-has-no-word-for"))
                 .mendedBy(
                         other ? new Redeclare(zUp ? AxisSystem.Z_UP : AxisSystem.COMMON, unit == 0 ? 1 : unit) : null);
     }
@@ -57,7 +67,13 @@ public final class ObjChecks {
     }
 
     private static String name(double unit) {
-        return unit == 1 ? "metres" : unit == 0.01 ? "centimetres" : unit == 0.001 ? "millimetres" : "inches";
+        return unit == 1
+                ? say("formats.obj.bridge.ObjChecks.metres")
+                : unit == 0.01
+                        ? say("formats.obj.bridge.ObjChecks.centimetres")
+                        : unit == 0.001
+                                ? say("formats.obj.bridge.ObjChecks.millimetres")
+                                : say("formats.obj.bridge.ObjChecks.inches");
     }
 
     /** Whether it is longest along Z, stands there at 0 and not along Y. */

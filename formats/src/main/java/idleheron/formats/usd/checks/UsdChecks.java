@@ -1,5 +1,7 @@
 package idleheron.formats.usd.checks;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Convention;
@@ -117,13 +119,15 @@ public final class UsdChecks {
                             p.code().equals(Problem.RELOCATES) ? Severity.NOTE : Severity.BREAKS,
                             Topic.HIERARCHY)
                     .says(
-                            missing ? "A file of the stage is not there" : "Something that is brought in cannot be",
+                            missing
+                                    ? say("formats.usd.checks.UsdChecks.a-file-of-the-stage-is")
+                                    : say("formats.usd.checks.UsdChecks.something-that-is-brought-in-cannot"),
                             p.subject() + ": " + p.message() + ".")
-                    .measured(Figure.of(1, "files", p.subject()))
+                    .measured(Figure.of(1, say("formats.usd.checks.UsdChecks.files"), p.subject()))
                     .because(
                             missing
-                                    ? "The top layer was sent without its folder."
-                                    : "An arc was told by hand, or a file changed since."));
+                                    ? say("formats.usd.checks.UsdChecks.the-top-layer-was-sent-without")
+                                    : say("formats.usd.checks.UsdChecks.an-arc-was-told-by-hand")));
         }
         return out;
     }
@@ -139,7 +143,7 @@ public final class UsdChecks {
             String head = first.message().replaceFirst(" \\d+ such in all\\.$", "");
             out.set(
                     same[0],
-                    first.says(f.title(), head + " " + same[1] + " such in all.")
+                    first.says(f.title(), say("formats.usd.checks.UsdChecks.such-in-all", head, same[1]))
                             .measured(Figure.of(
                                     same[1], f.figure().unit(), first.figure().subject()))
                             .because(f.likelyCause())
@@ -153,7 +157,7 @@ public final class UsdChecks {
         Spec root = stage.root().root();
         List<String> missing = new ArrayList<>();
         if (root.text(Field.UP_AXIS).isEmpty()) {
-            missing.add("up axis");
+            missing.add(say("formats.usd.checks.UsdChecks.up-axis"));
         }
         if (root.get(Field.METERS_PER_UNIT) == null) {
             missing.add("unit");
@@ -164,20 +168,29 @@ public final class UsdChecks {
         if (!missing.isEmpty()) {
             add(Finding.of("stage-undeclared", Severity.DRIFTS, Topic.UNITS_AND_AXES)
                     .says(
-                            "The stage does not declare its " + String.join(", ", missing),
-                            "The standard then says Y up, centimetres and 24 time codes a second; many receivers take metres.")
+                            say(
+                                    "formats.usd.checks.UsdChecks.the-stage-does-not-declare-its",
+                                    String.join(", ", missing)),
+                            say("formats.usd.checks.UsdChecks.the-standard-then-says-y-up"))
                     .measured(Figure.of(
-                            missing.size(), "declarations", stage.root().name()))
-                    .because("The layer was written by hand, or is meant to lie under another one."));
+                            missing.size(),
+                            say("formats.usd.checks.UsdChecks.declarations"),
+                            stage.root().name()))
+                    .because(say("formats.usd.checks.UsdChecks.the-layer-was-written-by-hand")));
         }
         String top = stage.root().defaultPrim();
         ComposedPrim p = top.isEmpty() ? null : stage.prim("/" + top);
         if (p == null) {
             add(Finding.of("no-default-prim", Severity.DRIFTS, Topic.HIERARCHY)
                     .says(
-                            top.isEmpty() ? "No default prim is told" : "The default prim is not there",
-                            "Who refers to this file without naming a prim gets nothing.")
-                    .measured(Figure.of(0, "prims", stage.root().name())));
+                            top.isEmpty()
+                                    ? say("formats.usd.checks.UsdChecks.no-default-prim-is-told")
+                                    : say("formats.usd.checks.UsdChecks.the-default-prim-is-not-there"),
+                            say("formats.usd.checks.UsdChecks.who-refers-to-this-file-without"))
+                    .measured(Figure.of(
+                            0,
+                            say("formats.usd.checks.UsdChecks.prims"),
+                            stage.root().name())));
         }
     }
 
@@ -205,12 +218,17 @@ public final class UsdChecks {
             add(Finding.of("path-leaves-folder", Severity.DRIFTS, Topic.MATERIALS)
                     .says(
                             absolute
-                                    ? "A path holds on one machine only"
-                                    : "A path leads out of the folder that is sent",
-                            layer + " points to " + asset
-                                    + (absolute ? ", from the top of a disk." : ", beside the folder of the stage."))
-                    .measured(Figure.of(1, "paths", asset))
-                    .because("The file was chosen from where it lay, and not copied beside."));
+                                    ? say("formats.usd.checks.UsdChecks.a-path-holds-on-one-machine")
+                                    : say("formats.usd.checks.UsdChecks.a-path-leads-out-of-the"),
+                            say(
+                                    "formats.usd.checks.UsdChecks.points-to",
+                                    layer,
+                                    asset,
+                                    (absolute
+                                            ? say("formats.usd.checks.UsdChecks.from-the-top-of-a-disk")
+                                            : say("formats.usd.checks.UsdChecks.beside-the-folder-of-the-stage"))))
+                    .measured(Figure.of(1, say("formats.usd.checks.UsdChecks.paths"), asset))
+                    .because(say("formats.usd.checks.UsdChecks.the-file-was-chosen-from-where")));
         }
     }
 
@@ -242,11 +260,10 @@ public final class UsdChecks {
             if (n >= MANY_BYTES) {
                 add(Finding.of("said-again", Severity.NOTE, Topic.SURFACES)
                         .says(
-                                "A layer says again what a weaker one says",
-                                layer + " repeats " + n / 1000
-                                        + " kB word for word; a light layer with what changes would do.")
+                                say("formats.usd.checks.UsdChecks.a-layer-says-again-what-a"),
+                                say("formats.usd.checks.UsdChecks.repeats-kb-word-for-word-a", layer, n / 1000))
                         .measured(Figure.of(n / 1000.0, "kB", layer))
-                        .because("Everything was written again where only the animation was new."));
+                        .because(say("formats.usd.checks.UsdChecks.everything-was-written-again-where-only")));
             }
         });
     }
@@ -269,14 +286,14 @@ public final class UsdChecks {
         if (first > start + 1e-6 && Double.isFinite(first)) {
             add(Finding.of("animation-starts-late", Severity.DRIFTS, Topic.CLIPS)
                     .says(
-                            "Nothing moves at the start of the range",
+                            say("formats.usd.checks.UsdChecks.nothing-moves-at-the-start-of"),
                             String.format(
                                     Locale.ROOT,
-                                    "The range starts at %.6g and the first sample lies at %.6g: a receiver that shows the first frame shows a held pose.",
+                                    say("formats.usd.checks.UsdChecks.the-range-starts-at-6g-and"),
                                     start,
                                     first))
-                    .measured(Figure.of(first - start, "frames", subject))
-                    .because("The range was told for the shot, and the samples for the clip."));
+                    .measured(Figure.of(first - start, say("formats.usd.checks.UsdChecks.frames"), subject))
+                    .because(say("formats.usd.checks.UsdChecks.the-range-was-told-for-the")));
         }
     }
 
@@ -289,10 +306,10 @@ public final class UsdChecks {
             if (!m.model().equals("UsdPreviewSurface")) {
                 add(Finding.of("surface-not-preview", Severity.DRIFTS, Topic.MATERIALS)
                         .says(
-                                "A surface is not the preview surface",
-                                m.name() + " is told as " + m.model() + "; a phone shows it grey.")
-                        .measured(Figure.of(1, "materials", m.name()))
-                        .because("It was painted for a renderer."));
+                                say("formats.usd.checks.UsdChecks.a-surface-is-not-the-preview"),
+                                say("formats.usd.checks.UsdChecks.is-told-as-a-phone-shows", m.name(), m.model()))
+                        .measured(Figure.of(1, say("formats.usd.checks.UsdChecks.materials"), m.name()))
+                        .because(say("formats.usd.checks.UsdChecks.it-was-painted-for-a-renderer")));
             }
         }
     }
@@ -302,24 +319,28 @@ public final class UsdChecks {
         if (phone && bytes.byteSize() > LARGEST_PACKAGE) {
             add(Finding.of("package-large", Severity.DRIFTS, Topic.MATERIALS)
                     .says(
-                            "The package is large for a phone",
+                            say("formats.usd.checks.UsdChecks.the-package-is-large-for-a"),
                             String.format(
                                     Locale.ROOT,
-                                    "It holds %.1f MB; %.0f MB load in good time.",
+                                    say("formats.usd.checks.UsdChecks.it-holds-1f-mb-0f-mb"),
                                     bytes.byteSize() / 1e6,
                                     LARGEST_PACKAGE / 1e6))
                     .measured(Figure.of(bytes.byteSize() / 1e6, "MB", String.valueOf(file.getFileName())))
-                    .because("Pictures travel as they were painted."));
+                    .because(say("formats.usd.checks.UsdChecks.pictures-travel-as-they-were-painted")));
         }
         for (UsdPackage.Entry e :
                 UsdPackage.read(String.valueOf(file.getFileName()), bytes).entries()) {
             if (!e.isAligned()) {
                 add(Finding.of("package-unaligned", Severity.BREAKS, Topic.HIERARCHY)
                         .says(
-                                "A file of the package does not begin on a multiple of 64",
-                                e.name() + " begins at byte " + e.at() + "; strict receivers refuse such a package.")
-                        .measured(Figure.of((double) (e.at() % 64), "bytes", e.name()))
-                        .because("It was packed by a general archiver."));
+                                say("formats.usd.checks.UsdChecks.a-file-of-the-package-does"),
+                                say(
+                                        "formats.usd.checks.UsdChecks.begins-at-byte-strict-receivers-refuse",
+                                        e.name(),
+                                        e.at()))
+                        .measured(
+                                Figure.of((double) (e.at() % 64), say("formats.usd.checks.UsdChecks.bytes"), e.name()))
+                        .because(say("formats.usd.checks.UsdChecks.it-was-packed-by-a-general")));
             }
         }
     }

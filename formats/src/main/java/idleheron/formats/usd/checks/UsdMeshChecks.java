@@ -1,5 +1,7 @@
 package idleheron.formats.usd.checks;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Finding;
@@ -26,25 +28,31 @@ final class UsdMeshChecks {
         if (!scheme.equals("none") && (normals || !told)) {
             checks.add(Finding.of("subdivided-unasked", normals ? Severity.BREAKS : Severity.DRIFTS, Topic.SURFACES)
                     .says(
-                            "The mesh is subdivided"
-                                    + (told ? ", and its normals are not used" : " because nobody says that it is not"),
+                            say(
+                                    "formats.usd.checks.UsdMeshChecks.the-mesh-is-subdivided",
+                                    (told
+                                            ? say("formats.usd.checks.UsdMeshChecks.and-its-normals-are-not-used")
+                                            : say("formats.usd.checks.UsdMeshChecks.because-nobody-says-that-it-is"))),
                             p.name()
-                                    + (told ? " says " + scheme : " says nothing, so the standard's catmullClark holds")
+                                    + (told
+                                            ? say("formats.usd.checks.UsdMeshChecks.says", scheme)
+                                            : say("formats.usd.checks.UsdMeshChecks.says-nothing-so-the-standard-s"))
                                     + (normals
-                                            ? "; it carries normals, which only polygons use."
-                                            : "; corners get round and points move inwards."))
-                    .measured(Figure.of(1, "meshes", p.path()))
-                    .because("The writer took polygons for granted.")
+                                            ? say(
+                                                    "formats.usd.checks.UsdMeshChecks.it-carries-normals-which-only-polygons")
+                                            : say(
+                                                    "formats.usd.checks.UsdMeshChecks.corners-get-round-and-points-move")))
+                    .measured(Figure.of(1, say("formats.usd.checks.UsdMeshChecks.meshes"), p.path()))
+                    .because(say("formats.usd.checks.UsdMeshChecks.the-writer-took-polygons-for-granted"))
                     .mendedBy(new SetSubdivision("none")));
         }
         if (UsdRead.word(p, "orientation", "rightHanded").equals("leftHanded")) {
             checks.add(Finding.of("faces-left-handed", Severity.DRIFTS, Topic.SURFACES)
                     .says(
-                            "Faces run clockwise",
-                            p.name()
-                                    + " says that its faces are left-handed; a receiver that does not look shows them inside out.")
-                    .measured(Figure.of(1, "meshes", p.path()))
-                    .because("It came through a cache, whose faces run that way."));
+                            say("formats.usd.checks.UsdMeshChecks.faces-run-clockwise"),
+                            say("formats.usd.checks.UsdMeshChecks.says-that-its-faces-are-left", p.name()))
+                    .measured(Figure.of(1, say("formats.usd.checks.UsdMeshChecks.meshes"), p.path()))
+                    .because(say("formats.usd.checks.UsdMeshChecks.it-came-through-a-cache-whose")));
         }
         for (String name : p.propertyNames()) {
             if (name.startsWith("primvars:") && !name.endsWith(":indices")) {
@@ -81,11 +89,17 @@ final class UsdMeshChecks {
         if (wrong) {
             checks.add(Finding.of("primvar-length", Severity.BREAKS, Topic.SURFACES)
                     .says(
-                            "Values do not fit the mesh",
-                            name + " of " + p.name() + " has " + count + " values, and " + over + " asks for " + needed
-                                    + ".")
-                    .measured(Figure.of((double) (count - needed), "values", p.path()))
-                    .because("Points or faces changed after it was written."));
+                            say("formats.usd.checks.UsdMeshChecks.values-do-not-fit-the-mesh"),
+                            say(
+                                    "formats.usd.checks.UsdMeshChecks.of-has-values-and-asks-for",
+                                    name,
+                                    p.name(),
+                                    count,
+                                    over,
+                                    needed))
+                    .measured(Figure.of(
+                            (double) (count - needed), say("formats.usd.checks.UsdMeshChecks.values"), p.path()))
+                    .because(say("formats.usd.checks.UsdMeshChecks.points-or-faces-changed-after-it")));
         }
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.checks;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.finding.Finding;
@@ -50,14 +52,14 @@ final class UsdSkelChecks {
             double mm = worst * 1000 * unit();
             checks.add(Finding.of("rest-and-bind-apart", Severity.DRIFTS, Topic.REST_POSE)
                     .says(
-                            "Rest and bind transforms disagree",
+                            say("formats.usd.checks.UsdSkelChecks.rest-and-bind-transforms-disagree"),
                             String.format(
                                     java.util.Locale.ROOT,
-                                    "Joint %s rests %.1f mm from where it was bound; receivers differ in which of the two they show.",
+                                    say("formats.usd.checks.UsdSkelChecks.joint-s-rests-1f-mm-from"),
                                     where.substring(where.lastIndexOf('/') + 1),
                                     mm))
                     .measured(Figure.of(mm, "mm", p.path() + "/" + where))
-                    .because("The rest pose was taken from a frame of animation.")
+                    .because(say("formats.usd.checks.UsdSkelChecks.the-rest-pose-was-taken-from"))
                     .mendedBy(new idleheron.core.remedy.skeleton.RestToBind()));
         }
     }
@@ -76,12 +78,12 @@ final class UsdSkelChecks {
             if (!seen.add(j) || late) {
                 checks.add(Finding.of("skeleton-topology", Severity.BREAKS, Topic.HIERARCHY)
                         .says(
-                                "The list of joints is not in order",
+                                say("formats.usd.checks.UsdSkelChecks.the-list-of-joints-is-not"),
                                 late
-                                        ? "Joint " + j + " comes before its parent, or its parent is missing."
-                                        : "Joint " + j + " is there twice.")
-                        .measured(Figure.of(1, "joints", p.path()))
-                        .because("The list was sorted by name, or a joint was taken out."));
+                                        ? say("formats.usd.checks.UsdSkelChecks.joint-comes-before-its-parent-or", j)
+                                        : say("formats.usd.checks.UsdSkelChecks.joint-is-there-twice", j))
+                        .measured(Figure.of(1, say("formats.usd.checks.UsdSkelChecks.joints"), p.path()))
+                        .because(say("formats.usd.checks.UsdSkelChecks.the-list-was-sorted-by-name")));
                 return;
             }
         }
@@ -96,21 +98,26 @@ final class UsdSkelChecks {
             if (bound && !own.equals(s.getValue()) && !own.isEmpty()) {
                 checks.add(Finding.of("joints-in-another-order", Severity.DRIFTS, Topic.HIERARCHY)
                         .says(
-                                "Animation lists joints in another order",
-                                p.name() + " moves " + own.size() + " joints in its own order, the skeleton has "
-                                        + s.getValue().size()
-                                        + "; who counts instead of reading names moves the wrong ones.")
-                        .measured(Figure.of(own.size(), "joints", p.path()))
-                        .because("Joints were sorted on the way, or only some were exported."));
+                                say("formats.usd.checks.UsdSkelChecks.animation-lists-joints-in-another-order"),
+                                say(
+                                        "formats.usd.checks.UsdSkelChecks.moves-joints-in-its-own-order",
+                                        p.name(),
+                                        own.size(),
+                                        s.getValue().size()))
+                        .measured(Figure.of(own.size(), say("formats.usd.checks.UsdSkelChecks.joints"), p.path()))
+                        .because(say("formats.usd.checks.UsdSkelChecks.joints-were-sorted-on-the-way")));
             }
         }
         for (String name : List.of("translations", "rotations", "scales")) {
             if (p.property(name) == null && !own.isEmpty()) {
                 checks.add(Finding.of("animation-incomplete", Severity.BREAKS, Topic.CLIPS)
                         .says(
-                                "Animation lacks " + name,
-                                p.name() + " does not tell " + name + "; an animation without all three is none.")
-                        .measured(Figure.of(1, "channels", p.path())));
+                                say("formats.usd.checks.UsdSkelChecks.animation-lacks", name),
+                                say(
+                                        "formats.usd.checks.UsdSkelChecks.does-not-tell-an-animation-without",
+                                        p.name(),
+                                        name))
+                        .measured(Figure.of(1, say("formats.usd.checks.UsdSkelChecks.channels"), p.path())));
             }
         }
         quaternions(p);
@@ -132,13 +139,13 @@ final class UsdSkelChecks {
         if (worst > UNIT) {
             checks.add(Finding.of("quaternion-not-unit", Severity.DRIFTS, Topic.CLIPS)
                     .says(
-                            "Rotations are not of unit length",
+                            say("formats.usd.checks.UsdSkelChecks.rotations-are-not-of-unit-length"),
                             String.format(
                                     java.util.Locale.ROOT,
-                                    "The worst is off by %.4f; some receivers scale by it.",
+                                    say("formats.usd.checks.UsdSkelChecks.the-worst-is-off-by-4f"),
                                     worst))
                     .measured(Figure.of(worst, "", p.path()))
-                    .because("Quaternions were blended and not normalised."));
+                    .because(say("formats.usd.checks.UsdSkelChecks.quaternions-were-blended-and-not-normalised")));
         }
     }
 }

@@ -1,0 +1,100 @@
+package idleheron.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idleheron.core.Messages;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Every message that the code says has a text, every text is said, and both agree on how many values there are. */
+class MessageKeysTest {
+    private static final Pattern SAID = Pattern.compile("\\bsay\\(\\s*\"([a-z0-9]+\\.[A-Za-z0-9_.-]+)\"");
+    private static final Pattern PLACE = Pattern.compile("\\{(\\d+)}");
+
+    /** Keys that are put together by the code. */
+    private static final Set<String> MADE =
+            Set.of("core.Verdict.", "core.finding.Severity.", "core.counted.", "desktop.widget.Choice.");
+
+    private static Map<String, Set<Integer>> said(String module) throws IOException {
+        Map<String, Set<Integer>> out = new TreeMap<>();
+        try (Stream<Path> files = Files.walk(Path.of("..", module, "src/main/java"))) {
+            for (Path f : files.filter(p -> p.toString().endsWith(".java")).toList()) {
+                String text = Files.readString(f);
+                Matcher m = SAID.matcher(text);
+                while (m.find()) {
+                    out.computeIfAbsent(m.group(1), k -> new TreeSet<>()).add(values(text, m.end()));
+                }
+            }
+        }
+        return out;
+    }
+
+    /** How many arguments follow up to the parenthesis that closes the call. */
+    private static int values(String text, int from) {
+        int depth = 0;
+        int count = 0;
+        for (int i = from; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c == '"') {
+                for (i++; text.charAt(i) != '"'; i++) {
+                    i += text.charAt(i) == '\\' ? 1 : 0;
+                }
+            } else if (c == '\'') {
+                i += text.charAt(i + 1) == '\\' ? 3 : 2;
+            } else if (c == '(' || c == '[' || c == '{') {
+                depth++;
+            } else if (c == ')' && depth == 0) {
+                return count;
+            } else if (c == ')' || c == ']' || c == '}') {
+                depth--;
+            } else if (c == ',' && depth == 0) {
+                count++;
+            }
+        }
+        return count;
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"core", "formats", "app", "report", "rehearsal", "desktop"})
+    void everyKeyHasItsTextAndItsValues(String module) throws IOException {
+        Map<String, Set<Integer>> said = said(module);
+        Map<String, String> texts = Messages.all(module);
+        List<String> wrong = new ArrayList<>();
+        MADE.forEach(said::remove);
+        said.keySet().stream().filter(k -> !texts.containsKey(k)).forEach(k -> wrong.add("no text for " + k));
+        texts.keySet().stream()
+                .filter(k -> !said.containsKey(k) && MADE.stream().noneMatch(k::startsWith))
+                .forEach(k -> wrong.add("nobody says " + k));
+        said.forEach((key, counts) -> {
+            Set<Integer> places = new TreeSet<>();
+            Matcher m = PLACE.matcher(texts.getOrDefault(key, ""));
+            while (m.find()) {
+                places.add(Integer.parseInt(m.group(1)));
+            }
+            for (int n : counts) {
+                Set<Integer> expected = new TreeSet<>();
+                for (int i = 0; i < n; i++) {
+                    expected.add(i);
+                }
+                // a text without values may show braces of its own
+                if (n > 0 && !places.equals(expected)) {
+                    wrong.add(key + " has places " + places + " for " + n + " values");
+                }
+            }
+        });
+        assertThat(wrong).isEmpty();
+        assertThat(said).hasSizeGreaterThan(20);
+    }
+}
