@@ -12,13 +12,15 @@ rm -rf "$out"
 mkdir -p "$out/jars" "$out/types"
 
 # Everything the window and the command line are made of; most jars belong to both.
-cp "$home"/cli/target/run/lib/*.jar "$home"/desktop/target/run/lib/*.jar "$out/jars/"
+cp "$home"/cli/target/run/lib/*.jar "$out/jars/"
+cp "$home"/desktop/target/run/lib/*.jar "$out/jars/"
 cp "$home/cli/target/run/cli-$version.jar" "$home/desktop/target/run/desktop-$version.jar" "$out/jars/"
 
-# The modules of the JDK that they use; the locale data and the character sets of old files are found by name alone.
+# The modules of the JDK that they use. Of the libraries jdeps does not see all, and some are found by name alone: logging and
+# templates need naming, sql and rmi, old files need more character sets.
 modules=$("$JAVA_HOME/bin/jdeps" --ignore-missing-deps --multi-release 25 --print-module-deps --class-path "$out/jars/*" \
   "$out/jars/cli-$version.jar" "$out/jars/desktop-$version.jar" "$out"/jars/{core,formats,rehearsal,render,report,app}-"$version".jar)
-modules=$modules,jdk.charsets,jdk.crypto.ec,jdk.zipfs
+modules=$modules,java.naming,java.sql,java.rmi,java.management,jdk.unsupported,jdk.charsets,jdk.zipfs
 
 java_options=(--enable-native-access=ALL-UNNAMED --sun-misc-unsafe-memory-access=allow -XX:+UnlockDiagnosticVMOptions -XX:-ReduceAllocationMerges)
 cat >"$out/command.properties" <<END
@@ -50,7 +52,7 @@ image=(--name idle-heron --app-version "$version" --vendor "Idle Heron"
   --input "$out/jars" --main-jar "desktop-$version.jar" --main-class idleheron.desktop.Launcher \
   --add-modules "$modules" --jlink-options "--strip-debug --no-header-files --no-man-pages --compress zip-9" \
   --add-launcher heron-command="$out/command.properties" --app-content "$home/packaging/heron" \
-  "${java_options[@]/#/--java-options=}"
+  --java-options "${java_options[*]}"
 if [ "$kind" = image ]; then
   printf '%s\n' "$out/idle-heron"
   exit 0

@@ -53,7 +53,7 @@ class StageCommandsTest {
     @Test
     void a_stage_that_points_outside_is_told() {
         assertThat(run("check", in(DemoData.STAGE))).isEqualTo(1);
-        assertThat(out.toString()).contains("[path-leaves-folder]").contains("23 such in all");
+        assertThat(out.toString()).contains("[path-leaves-folder]").contains("23 in all");
     }
 
     @Test

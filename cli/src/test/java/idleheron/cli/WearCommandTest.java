@@ -147,7 +147,9 @@ class WearCommandTest {
                 .contains("[garment-without-weights]");
         assertThat(run("wear", in("belt_cm.obj"), in("no.glb"), "--on", in(DemoData.AVATAR)))
                 .isEqualTo(Main.USAGE);
-        assertThat(err.toString()).contains("the body speaks for no point").contains("is it of another unit");
+        assertThat(err.toString())
+                .contains("no point of the garment is close enough")
+                .contains("check its unit");
         assertThat(folder.resolve("no.glb")).doesNotExist();
         assertThat(run("check", in("belt.obj"), in("belt_cm.obj"), "--worn-by", in(DemoData.AVATAR)))
                 .isEqualTo(Main.USAGE);

@@ -62,17 +62,17 @@ class AvatarWalkTest {
         robot.interact(() -> choice("Joint of the right hand").setValue("hand_r"));
         robot.interact(() -> choice("Joint of the jaw").setValue("head_tip"));
         window.press("Give these");
-        Reader.until("it is a remedy", () -> window.reads("Says of 1 roles which joint has them"));
+        Reader.until("it is a remedy", () -> window.reads("Sets the joints of 1 roles"));
 
         window.press("Terms…");
-        assertThat(window.reads("Still to be said: name, authors, license url")).isTrue();
+        assertThat(window.reads("Still to be set: name, authors, license url")).isTrue();
         robot.interact(() -> field("name").setText("Postwoman"));
         robot.interact(() -> field("authors").setText("Mira; Low Tide Post"));
         window.press("The standard's");
         robot.interact(() -> choice("commercial usage").setValue("personalProfit"));
-        assertThat(window.reads("All that must be said is said.")).isTrue();
+        assertThat(window.reads("All required terms are set.")).isTrue();
         window.press("Keep as the house's");
-        window.press("Say these");
+        window.press("Set these");
         Reader.until("they are remedies", () -> window.reads("authors: Mira; Low Tide Post"));
         assertThat(window.reads("commercialUsage: personalProfit")).isTrue();
         assertThat(Files.readString(demo.resolve("own/avatars.json")))
@@ -82,7 +82,7 @@ class AvatarWalkTest {
         prepare();
         window.press("Roles…");
         Reader.until("roles are found", () -> window.reads("roles of 55 given"));
-        assertThat(window.reads("As it was said by hand for a rig of the same joints."))
+        assertThat(window.reads("As set by hand for a rig with the same joints."))
                 .isTrue();
         assertThat(choice("Joint of the jaw").getValue()).isEqualTo("head_tip");
         window.press("As found");

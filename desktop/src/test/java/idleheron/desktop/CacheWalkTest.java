@@ -55,7 +55,7 @@ class CacheWalkTest {
         window.press("Add to the remedies");
         Reader.until("it is the fourth", () -> window.reads("4  Regroup the tree"));
         robot.press(KeyCode.DIGIT4).release(KeyCode.DIGIT4);
-        Reader.until("what goes", () -> window.reads("A cache has no place for axes"));
+        Reader.until("what goes", () -> window.reads("A cache cannot declare axes"));
         window.press("Send");
         Reader.until("it reads back", () -> window.reads("Reads back clean"));
         assertThat(Files.size(demo.resolve("reeds_from_elsewhere_ready.abc")))

@@ -22,6 +22,7 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
+import org.jspecify.annotations.Nullable;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxToolkit;
 import org.testfx.util.WaitForAsyncUtils;
@@ -138,7 +139,7 @@ final class PseudoWindow {
             s.setWidth(1280);
             s.setHeight(800);
         });
-        look("empty", false);
+        look("empty");
         story(app, demo, DemoData.SENT, "postwoman_from_alder.fbx");
         story(app, demo, DemoData.SMOKE, DemoData.SMOKE_RETURNED);
         story(app, demo, DemoData.REEDS, DemoData.REEDS_RETURNED);
@@ -166,7 +167,7 @@ final class PseudoWindow {
         for (KeyCode stone : List.of(
                 KeyCode.DIGIT1, KeyCode.DIGIT2, KeyCode.DIGIT3, KeyCode.DIGIT4, KeyCode.DIGIT5, KeyCode.DIGIT6)) {
             robot.press(stone).release(stone);
-            look(sent + " " + stone.getName(), stone == KeyCode.DIGIT1);
+            look(sent + " " + stone.getName());
         }
     }
 
@@ -189,39 +190,39 @@ final class PseudoWindow {
         }
     }
 
-    private void look(String where, boolean demoToo) {
+    private void look(String where) {
         WaitForAsyncUtils.waitForFxEvents();
         robot.interact(() -> {
             Parent root = robot.listWindows().getFirst().getScene().getRoot();
             root.applyCss();
             root.layout();
-            texts(root, where);
+            texts(root);
             Layouts.wrong(root).forEach(t -> hard.add("LAYOUT " + where + ": " + t));
         });
     }
 
-    private void texts(Node n, String where) {
+    private void texts(Node n) {
         if (!n.isVisible()) {
             return;
         }
         if (n instanceof Labeled l) {
-            word(l.getText(), where);
+            word(l.getText());
         }
         if (n instanceof TextInputControl t) {
-            word(t.getPromptText(), where);
+            word(t.getPromptText());
         }
         if (n instanceof Control c && c.getTooltip() != null) {
-            word(c.getTooltip().getText(), where);
+            word(c.getTooltip().getText());
         }
         if (n.getAccessibleText() != null) {
-            word(n.getAccessibleText(), where);
+            word(n.getAccessibleText());
         }
         if (n instanceof Parent p) {
-            p.getChildrenUnmodifiable().forEach(c -> texts(c, where));
+            p.getChildrenUnmodifiable().forEach(c -> texts(c));
         }
     }
 
-    private void word(String text, String where) {
+    private void word(@Nullable String text) {
         if (text == null || text.contains("/") && !text.contains(" ")) {
             return;
         }

@@ -70,6 +70,6 @@ class SendWalkTest {
         window.press("Look again");
         Reader.until(
                 "what is gone is told",
-                () -> window.reads("It cannot be done again: no ") && window.reads("made from."));
+                () -> window.reads("It cannot be sent again: no ") && window.reads("made from."));
     }
 }

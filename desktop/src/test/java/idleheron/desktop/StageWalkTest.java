@@ -45,11 +45,12 @@ class StageWalkTest {
         TreeTableView<?> tree = robot.lookup((Node n) ->
                         n instanceof TreeTableView<?> t && "Prims of the stage".equals(t.getAccessibleText()))
                 .queryAs(TreeTableView.class);
-        TableView<?> said = robot.lookup((Node n) ->
-                        n instanceof TableView<?> t && "Who says what of the chosen prim".equals(t.getAccessibleText()))
+        TableView<?> said = robot.lookup((Node n) -> n instanceof TableView<?> t
+                        && "Which layer sets which property of the chosen prim".equals(t.getAccessibleText()))
                 .queryAs(TableView.class);
         robot.interact(() -> tree.getSelectionModel().select(1));
-        assertThat(window.reads("/LowTidePost/Postwoman: who says what")).isTrue();
+        assertThat(window.reads("/LowTidePost/Postwoman: which layer sets what"))
+                .isTrue();
         assertThat(said.getItems())
                 .anySatisfy(s -> assertThat(s.toString())
                         .contains("xformOp:scale")

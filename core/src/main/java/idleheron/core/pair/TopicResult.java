@@ -17,6 +17,8 @@ import java.util.List;
  */
 public record TopicResult(
         Topic topic, Verdict verdict, Figure worst, String summary, Evidence evidence, List<Series> plots) {
+    private static final Evidence NOT_SENT = new Evidence("not sent", List.of(), List.of());
+
     public TopicResult {
         plots = List.copyOf(plots);
     }
@@ -32,8 +34,12 @@ public record TopicResult(
 
     /** "not sent" of a topic that the sent side has nothing of, "not checked" of one that could not be compared. */
     public String unchecked() {
-        boolean nothing = summary.startsWith("The sent scene has no ") || summary.endsWith(" was sent.");
-        return nothing ? say("core.pair.TopicResult.not-sent") : verdict.shown();
+        return evidence.equals(NOT_SENT) ? say("core.pair.TopicResult.not-sent") : verdict.shown();
+    }
+
+    /** A topic of which nothing was sent, so that nothing was compared. */
+    public static TopicResult notSent(Topic topic, String why) {
+        return of(topic, Verdict.NOT_CHECKED, Figure.NONE, why, NOT_SENT);
     }
 
     /** A topic that was not compared, and why. */

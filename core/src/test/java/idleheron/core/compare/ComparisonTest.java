@@ -102,7 +102,7 @@ class ComparisonTest {
         Scene s =
                 SmallCrossing.withNode(SENT, 3, thumb.withParent(1).withTransform(SmallCrossing.at(0.30, -0.05, 0.06)));
         Comparison c = compare(s);
-        assertThat(c.topic(Topic.HIERARCHY).summary()).contains("1 hanging elsewhere");
+        assertThat(c.topic(Topic.HIERARCHY).summary()).contains("1 with another parent");
         assertThat(c.topic(Topic.HIERARCHY).evidence().rows().getFirst().cells())
                 .contains("under elbow");
         assertThat(c.topic(Topic.REST_POSE).verdict()).isEqualTo(Verdict.CLEAN);

@@ -76,9 +76,8 @@ class SentencesTest {
         assertThat(c.faults()).isZero();
         assertThat(c.lossSentence()).isEmpty();
         assertThat(c.remedies()).isEmpty();
-        assertThat(c.topic(Topic.HIERARCHY).summary()).isEqualTo("All 4 joints are there and hang where they did.");
-        assertThat(c.topic(Topic.UNITS_AND_AXES).summary())
-                .isEqualTo("The two sides lie on each other; left after the fit 0 mm.");
+        assertThat(c.topic(Topic.HIERARCHY).summary()).isEqualTo("All 4 joints are there with the same parents.");
+        assertThat(c.topic(Topic.UNITS_AND_AXES).summary()).isEqualTo("Both sides match; 0 mm left after the fit.");
         assertThat(c.topic(Topic.UNITS_AND_AXES).evidence().rows())
                 .extracting(r -> r.subject() + ": " + r.cells())
                 .containsExactly(
@@ -156,7 +155,7 @@ class SentencesTest {
         nodes.add(Node.of("tip", 3, NodeKind.JOINT, SmallCrossing.at(0.01, 0, 0)));
         Comparison tip = compare(SENT.withNodes(nodes));
         TopicResult t = tip.topic(Topic.HIERARCHY);
-        assertThat(t.summary()).isEqualTo("0 joints missing, 1 added, 0 hanging elsewhere; 1 root.");
+        assertThat(t.summary()).isEqualTo("0 joints missing, 1 added, 0 with another parent; 1 root.");
         assertThat(t.worst().text()).isEqualTo("1 added");
         assertThat(t.verdict()).isEqualTo(Verdict.DRIFTED);
         assertThat(t.evidence().rows().getFirst().cells()).containsExactly("added", "a tip joint");
@@ -333,7 +332,7 @@ class SentencesTest {
         assertThat(gone.elsewhere()).containsExactly("hand");
         assertThat(gone.text())
                 .isEqualTo("does not fit the delivered skeleton: 1 moving joints are not there (elbow);"
-                        + " 1 joints hang under another one (hand)");
+                        + " 1 joints have another parent (hand)");
         assertThat(SkeletonFit.of(
                                 SENT, RenameNodes.table(Map.of("thumb", "toe")).apply(SENT))
                         .missing())

@@ -97,7 +97,7 @@ class HeldSystemTest {
         boolean[] held = new boolean[m.pointCount()];
         assertThatThrownBy(() -> solved(m, 0, held, new double[held.length]))
                 .isInstanceOf(IllegalArgumentException.class)
-                .hasMessageContaining("hang on nothing");
+                .hasMessageContaining("connected to no held point");
     }
 
     /** An order by halves keeps the factor sparse: far fewer numbers than without. */

@@ -155,8 +155,9 @@ class PartsPutTogetherTest {
         assertThat(t.apart().getFirst().degrees()).isCloseTo(0, within(1e-6));
         Finding f = Inspection.apart(t).getFirst();
         assertThat(f.message())
-                .isEqualTo("1 joints of body rest elsewhere, neck 2 mm and 0° off. On one skeleton one of the"
-                        + " parts will not fit.");
+                .isEqualTo(
+                        "1 joints of body have another rest pose: neck is off by 2 mm and 0°. On one skeleton one of the"
+                                + " parts will not fit.");
         assertThat(f.node()).isEqualTo(1);
         assertThat(f.figure().subject()).isEqualTo("/root/neck");
         Scene body = part("body", 1);

@@ -396,7 +396,7 @@ class RemedyWordsTest {
                         ChangeCache.pieces("**"),
                         "split-pieces",
                         "Split into pieces",
-                        "Makes an object of every piece that hangs together in every mesh."),
+                        "Makes an object of every connected piece of every mesh."),
                 words(
                         ChangeCache.of("split-face-sets", "/wall/*"),
                         "split-face-sets",

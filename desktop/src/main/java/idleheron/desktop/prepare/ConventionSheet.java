@@ -29,6 +29,9 @@ final class ConventionSheet extends HBox {
     private final @Nullable Scene scene;
     private final Consumer<Convention> saved;
     private final TextArea text = new TextArea();
+    /** The file that is there and would be replaced, once that was asked. */
+    private @Nullable Path asked;
+
     private final TextField name = new TextField();
     private final Label state = Ui.wrapped("", "second");
     private final VBox preview = Ui.column(4);
@@ -151,7 +154,8 @@ final class ConventionSheet extends HBox {
             return;
         }
         Path to = folder.resolve(file + ".toml");
-        if (Files.exists(to) && !state.getText().startsWith("There is one")) {
+        if (Files.exists(to) && !to.equals(asked)) {
+            asked = to;
             state.setText(say("desktop.prepare.ConventionSheet.there-is-one-of-that-name"));
             return;
         }

@@ -63,6 +63,7 @@ public final class SignOffScreen extends Screen<HBox> {
         note.setWrapText(true);
         note.setAccessibleText(say("desktop.signoff.SignOffScreen.remark"));
         note.setTooltip(new Tooltip(say("desktop.signoff.SignOffScreen.a-remark-that-stands-on-the")));
+        Ui.leftByTab(note);
         picture.setMinHeight(PICTURE_HEIGHT);
         VBox right = Ui.column(
                 10,

@@ -10,13 +10,17 @@ import java.util.List;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.TraversalDirection;
 import javafx.scene.control.Button;
 import javafx.scene.control.Control;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Spinner;
+import javafx.scene.control.TextArea;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -63,6 +67,16 @@ public final class Ui {
         HBox.setHgrow(r, Priority.ALWAYS);
         VBox.setVgrow(r, Priority.ALWAYS);
         return r;
+    }
+
+    /** Lets Tab leave a text of several lines, where nobody writes tabs. */
+    public static void leftByTab(TextArea text) {
+        text.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.TAB && !e.isControlDown()) {
+                text.requestFocusTraversal(e.isShiftDown() ? TraversalDirection.PREVIOUS : TraversalDirection.NEXT);
+                e.consume();
+            }
+        });
     }
 
     /** Gives a control its name for those who do not see it, and a tip. */

@@ -2,6 +2,7 @@ package idleheron.desktop.widget;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idleheron.desktop.view3d.ViewRequest;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.beans.property.SimpleBooleanProperty;
@@ -76,13 +77,8 @@ class ChoiceTest {
         });
     }
 
-    private enum Way {
-        UP_HILL,
-        DOWN
-    }
-
     @Test
     void anEnumIsToldAsAWord() {
-        assertThat(Choice.name(Way.DOWN)).isEqualTo("Down");
+        assertThat(Choice.name(ViewRequest.Arrangement.DIFFERENCE)).isEqualTo("Difference");
     }
 }

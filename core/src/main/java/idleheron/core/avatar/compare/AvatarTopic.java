@@ -40,7 +40,7 @@ public final class AvatarTopic {
         Avatar a = Motion.figure(p.sent);
         Avatar b = Motion.figure(p.returned);
         if (a == null) {
-            return TopicResult.notChecked(
+            return TopicResult.notSent(
                     Topic.AVATAR, say("core.avatar.compare.AvatarTopic.the-sent-scene-has-no-avatar"));
         }
         if (b == null) {

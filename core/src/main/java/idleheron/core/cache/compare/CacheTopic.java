@@ -57,7 +57,7 @@ public final class CacheTopic {
 
     public static TopicResult of(Pair p, Progress progress) {
         if (p.sent.caches().isEmpty() && p.returned.caches().isEmpty()) {
-            return TopicResult.notChecked(Topic.CACHES, say("core.cache.compare.CacheTopic.no-cache-was-sent"));
+            return TopicResult.notSent(Topic.CACHES, say("core.cache.compare.CacheTopic.no-cache-was-sent"));
         }
         try {
             CachePairs pairs = CachePairs.of(p, progress.part(0, 0.3));

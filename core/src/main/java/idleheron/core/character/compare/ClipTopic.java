@@ -48,8 +48,7 @@ public final class ClipTopic {
     private TopicResult result(Progress progress) {
         int n = p.sent.clips().size();
         if (n == 0) {
-            return TopicResult.notChecked(
-                    Topic.CLIPS, say("core.character.compare.ClipTopic.the-sent-scene-has-no-clip"));
+            return TopicResult.notSent(Topic.CLIPS, say("core.character.compare.ClipTopic.the-sent-scene-has-no-clip"));
         }
         for (int c = 0; c < n; c++) {
             Clip sent = p.sent.clips().get(c);

@@ -24,7 +24,7 @@ public final class HierarchyTopic {
 
     public static TopicResult of(Pair p) {
         if (p.sent.nodes().isEmpty()) {
-            return TopicResult.notChecked(
+            return TopicResult.notSent(
                     Topic.HIERARCHY, say("core.character.compare.HierarchyTopic.the-sent-scene-has-no-node"));
         }
         List<Evidence.Row> rows = new ArrayList<>();
@@ -73,7 +73,7 @@ public final class HierarchyTopic {
                                 : say("core.character.compare.HierarchyTopic.a-joint");
                 Evidence.Row r =
                         row(p.returned.path(j), -1, j, say("core.character.compare.HierarchyTopic.added"), kind);
-                if (kind.equals("a root on top")) {
+                if (isExtraRoot(p, j)) {
                     rows.addFirst(r);
                 } else {
                     extra.add(r);
@@ -92,7 +92,7 @@ public final class HierarchyTopic {
                                 ? Figure.of(moved, say("core.character.compare.HierarchyTopic.moved"))
                                 : Figure.of(0, say("core.character.compare.HierarchyTopic.changed"));
         if (all == 0 && p.sent.joints().isEmpty()) {
-            return TopicResult.notChecked(
+            return TopicResult.notSent(
                     Topic.HIERARCHY, say("core.character.compare.HierarchyTopic.the-sent-scene-has-no-joint"));
         }
         String summary = all == 0
@@ -101,10 +101,7 @@ public final class HierarchyTopic {
                         Wording.all(
                                 p.sent.joints().size(),
                                 say("core.character.compare.HierarchyTopic.joint-is-there-and-hangs"),
-                                say("core.character.compare.HierarchyTopic.joints-are-there-and-hang")),
-                        (p.sent.joints().size() == 1
-                                ? say("core.character.compare.HierarchyTopic.it")
-                                : say("core.character.compare.HierarchyTopic.they")))
+                                say("core.character.compare.HierarchyTopic.joints-are-there-and-hang")))
                 : say(
                         "core.character.compare.HierarchyTopic.joints-missing-added-hanging-elsewhere",
                         missing,

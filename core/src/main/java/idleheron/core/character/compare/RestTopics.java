@@ -32,7 +32,7 @@ public final class RestTopics {
 
     public static TopicResult positions(Pair p) {
         if (p.sent.nodes().isEmpty()) {
-            return TopicResult.notChecked(
+            return TopicResult.notSent(
                     Topic.REST_POSE, say("core.character.compare.RestTopics.the-sent-scene-has-no-joint"));
         }
         p.sentPose.rest();
@@ -134,7 +134,7 @@ public final class RestTopics {
 
     public static TopicResult orientation(Pair p) {
         if (p.sent.nodes().isEmpty()) {
-            return TopicResult.notChecked(
+            return TopicResult.notSent(
                     Topic.JOINT_ORIENTATION, say("core.character.compare.RestTopics.the-sent-scene-has-no-joint"));
         }
         p.sentPose.rest();

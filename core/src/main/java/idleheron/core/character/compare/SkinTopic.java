@@ -89,7 +89,7 @@ public final class SkinTopic {
             swapped.set(m, swapped.get(m).withSkin(brought));
         }
         if (!any) {
-            return TopicResult.notChecked(
+            return TopicResult.notSent(
                     Topic.SKIN_WEIGHTS, say("core.character.compare.SkinTopic.the-sent-scene-has-no-skin"));
         }
         if (partners == 0 && lost == 0) {

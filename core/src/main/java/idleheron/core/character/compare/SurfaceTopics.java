@@ -75,7 +75,7 @@ public final class SurfaceTopics {
             }
         }
         if (count == 0) {
-            return TopicResult.notChecked(
+            return TopicResult.notSent(
                     Topic.BLEND_SHAPES, say("core.character.compare.SurfaceTopics.the-sent-scene-has-no-blend"));
         }
         Evidence e = new Evidence(
@@ -155,7 +155,7 @@ public final class SurfaceTopics {
 
     public static TopicResult surfaces(Pair p) {
         if (p.sent.meshes().isEmpty()) {
-            return TopicResult.notChecked(
+            return TopicResult.notSent(
                     Topic.SURFACES, say("core.character.compare.SurfaceTopics.the-sent-scene-has-no-mesh"));
         }
         List<Evidence.Row> rows = new ArrayList<>();
@@ -281,7 +281,7 @@ public final class SurfaceTopics {
                     List.of(say("core.character.compare.SurfaceTopics.with-another-material", faces))));
         }
         if (rows.isEmpty()) {
-            return TopicResult.notChecked(
+            return TopicResult.notSent(
                     Topic.MATERIALS, say("core.character.compare.SurfaceTopics.the-sent-scene-has-no-material"));
         }
         int all = p.sent.materials().size();

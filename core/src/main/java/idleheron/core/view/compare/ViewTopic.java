@@ -51,7 +51,7 @@ public final class ViewTopic {
 
     private TopicResult result(Progress progress) {
         if (all.isEmpty()) {
-            return TopicResult.notChecked(
+            return TopicResult.notSent(
                     Topic.CAMERAS_LIGHTS, say("core.view.compare.ViewTopic.no-camera-or-light-was-sent"));
         }
         p.sentPose.rest();

@@ -50,7 +50,7 @@ public final class VolumeTopic {
 
     private TopicResult topic(Progress progress) {
         if (p.sent.volumes().isEmpty()) {
-            return TopicResult.notChecked(Topic.VOLUMES, say("core.volume.compare.VolumeTopic.no-volume-was-sent"));
+            return TopicResult.notSent(Topic.VOLUMES, say("core.volume.compare.VolumeTopic.no-volume-was-sent"));
         }
         int grids = 0;
         for (int i = 0; i < p.sent.volumes().size(); i++) {

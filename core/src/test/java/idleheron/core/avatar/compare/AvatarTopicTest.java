@@ -78,7 +78,7 @@ class AvatarTopicTest {
     void terms_and_expressions_that_differ_are_drifted() {
         TopicResult terms = topic(avatar().withMeta(null));
         assertThat(terms.verdict()).isEqualTo(Verdict.DRIFTED);
-        assertThat(terms.summary()).isEqualTo("its maker and terms say otherwise: name.");
+        assertThat(terms.summary()).isEqualTo("its author or licence terms changed: name.");
         TopicResult faces = topic(avatar().withExpressions(List.of()));
         assertThat(faces.verdict()).isEqualTo(Verdict.DRIFTED);
         assertThat(faces.summary()).isEqualTo("1 expression did not arrive: blink.");

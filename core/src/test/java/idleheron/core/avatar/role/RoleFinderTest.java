@@ -153,7 +153,7 @@ class RoleFinderTest {
         assertThat(RoleFinder.find(figure(chain)).guesses()).isEmpty();
         assertThat(RoleFinder.find(figure(chain)).missing()).isEqualTo(Role.REQUIRED);
         assertThat(RoleFinder.find(figure(PLAIN.subList(0, 9))).doubts())
-                .anyMatch(d -> d.startsWith("fewer joints than a figure needs: 9 of 15"));
+                .anyMatch(d -> d.startsWith("fewer joints than a human figure needs: 9 of 15"));
         assertThat(RoleFinder.find(Scene.bare("nothing", Stage.COMMON)).isSure())
                 .isFalse();
     }

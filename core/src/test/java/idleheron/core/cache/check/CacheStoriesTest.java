@@ -237,7 +237,7 @@ class CacheStoriesTest {
         assertThat(all(scene(lump("m", 7, 3)), "cache-one-lump")).isEmpty();
         Finding one = only(all(scene(lump("m", 8, 3)), "cache-one-lump"));
         assertThat(one.title()).isEqualTo("One mesh is many pieces");
-        assertThat(one.message()).startsWith("/m hangs together in 8 pieces.");
+        assertThat(one.message()).startsWith("/m has 8 pieces that are not connected.");
         assertThat(one.remedy()).isEqualTo(ChangeCache.of("split-pieces", "/m"));
         Finding two = only(all(scene(lump("m", 8, 3), lump("n", 9, 3)), "cache-one-lump"));
         assertThat(two.title()).isEqualTo("2 meshes are many pieces");

@@ -171,6 +171,6 @@ class CacheCompareTest {
                         .getFirst()
                         .cells()
                         .get(1))
-                .contains("shown else at 12 samples");
+                .contains("visible at other times: 12 samples");
     }
 }

@@ -124,7 +124,7 @@ class CacheTablesTest {
     void objectsThatAreMissingOrNew() {
         Scene sent = scene(moving("a", 0), moving("b", 9));
         TopicResult t = topic(sent, scene(moving("a", 0), dented("q", 40, 0)));
-        assertThat(t.summary()).startsWith("1 of 2 objects did not come back as such. Points are up to ");
+        assertThat(t.summary()).startsWith("1 of 2 objects did not come back. Points are up to ");
         assertThat(t.evidence().rows())
                 .extracting(r -> r.subject() + ": " + r.cells().get(1))
                 .contains("/b: missing", "/q: new", "everything: 2 for 2 objects", "/a: there");
@@ -239,7 +239,7 @@ class CacheTablesTest {
     @Test
     void whatIsShownElseIsOver() {
         TopicResult t = topic(scene(moving("a", 0)), scene(hidden(moving("a", 0))));
-        assertThat(cells(t, 0).get(1)).isEqualTo("shown else at 4 samples");
+        assertThat(cells(t, 0).get(1)).isEqualTo("visible at other times: 4 samples");
         assertThat(t.evidence().rows().getFirst().over()).isTrue();
         assertThat(t.verdict()).isEqualTo(Verdict.DRIFTED);
     }

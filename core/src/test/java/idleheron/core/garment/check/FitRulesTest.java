@@ -81,7 +81,7 @@ class FitRulesTest {
         assertThat(f.code()).isEqualTo("garment-turned");
         assertThat(f.message()).startsWith("Turned back and times 0.010 it fits");
         Finding away = found(moved((x, y, z) -> new double[] {-x, y, -z})).getFirst();
-        assertThat(away.title()).isEqualTo("jacket lies otherwise than body: it faces the other way");
+        assertThat(away.title()).isEqualTo("jacket does not fit body: it faces the other way");
     }
 
     /** The jacket as its weights pose it with the arms raised, on the body at rest. */

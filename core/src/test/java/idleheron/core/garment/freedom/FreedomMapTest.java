@@ -88,7 +88,7 @@ class FreedomMapTest {
                 .isCloseTo(told.path("sumSquares").asDouble(), within(1e-3));
         double[] nowhere = new double[v.length];
         Arrays.fill(nowhere, 0.5);
-        assertThatThrownBy(() -> Shaping.smoothed(CAPE, nowhere)).hasMessageContaining("nothing that is held");
+        assertThatThrownBy(() -> Shaping.smoothed(CAPE, nowhere)).hasMessageContaining("no held point");
     }
 
     /** Two rows of eleven points, one centimetre apart. */

@@ -190,7 +190,7 @@ class RespacingTest {
     void what_cannot_be_spaced_anew_says_why_and_stays() {
         Scene thick = Mannequin.garment("jacket", Mannequin.mesh("jacket"));
         assertThatThrownBy(() -> Respacing.of(Cloth.of(thick, 0), 0.02))
-                .hasMessage("jacket has two sides; only cloth of one side is spaced anew");
+                .hasMessage("jacket has two sides; only one-sided cloth can be respaced");
         assertThat(new Respace(20).apply(thick)).isSameAs(thick);
         assertThatThrownBy(() -> Respacing.of(Cloth.of(WORN, WORN.find("cape")), 1e-5))
                 .hasMessageContaining("more than two million points");

@@ -251,7 +251,7 @@ class RemedyCatalogueTest {
                 .hasMessageContaining("split-pieces")
                 .hasMessageNotContaining("move-scene");
         assertThatThrownBy(() -> ALL.told("move-scene=3", PLACE))
-                .hasMessage("move-scene has more parameters than a word can tell; a recipe holds it");
+                .hasMessage("move-scene has more parameters than fit on the command line; write it into a recipe");
         assertThatThrownBy(() -> ALL.told("convert-stage", null)).hasMessage("needs a destination: --for CONVENTION");
         assertThatThrownBy(() -> new RemedyCatalogue(List.of(BakeScale.TYPE)))
                 .hasMessage("two remedies are called bake-scale");

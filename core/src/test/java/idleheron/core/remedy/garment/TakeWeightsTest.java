@@ -160,7 +160,7 @@ class TakeWeightsTest {
         Skin skin = Objects.requireNonNull(BODY.meshes().getFirst().skin());
         assertThatThrownBy(() ->
                         TakeWeights.USUAL.taken(far, TakeWeights.body(far, far.find("body"), skin), far.find("jacket")))
-                .hasMessageContaining("the body speaks for no point");
+                .hasMessageContaining("no point of the garment is close enough");
         assertThatThrownBy(() -> new TakeWeights("", -1, 4)).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(
                         () -> Dressing.of(BODY.withMeshes(java.util.List.of()).withNodes(java.util.List.of()), BODY))

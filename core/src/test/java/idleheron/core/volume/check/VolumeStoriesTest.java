@@ -235,7 +235,7 @@ class VolumeStoriesTest {
                 new Grid[] {Volumes.plume(f).withMap(GridMap.scale(0.1, f < 4 ? 0 : 1, 0, 0))}));
         Finding place = only(rules(moves, null, "volume-transform-changes"));
         assertThat(place.severity()).isEqualTo(Severity.NOTE);
-        assertThat(place.message()).startsWith("From frame 4 on, density lies elsewhere.");
+        assertThat(place.message()).startsWith("From frame 4 on, density has another transform.");
     }
 
     private static SparseTree of(double... values) {

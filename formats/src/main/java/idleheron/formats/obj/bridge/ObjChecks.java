@@ -35,12 +35,10 @@ public final class ObjChecks {
                         name(unit),
                         Figure.number(longest * unit));
         String hint = scene.notes().stream()
-                .filter(n -> n.startsWith("a comment says: "))
+                .filter(n -> n.startsWith(ObjSceneReader.COMMENT))
                 .findFirst()
                 .map(n -> say(
-                        "formats.obj.bridge.ObjChecks.a-comment-says",
-                        n.substring(say("formats.obj.bridge.ObjChecks.a-comment-says-2")
-                                .length())))
+                        "formats.obj.bridge.ObjChecks.a-comment-says", n.substring(ObjSceneReader.COMMENT.length())))
                 .orElse("");
         boolean other = unit != 0 && unit != 1 || zUp;
         return Finding.of("obj-undeclared", other ? Severity.DRIFTS : Severity.NOTE, Topic.UNITS_AND_AXES)

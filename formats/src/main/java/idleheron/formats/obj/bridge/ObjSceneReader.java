@@ -27,6 +27,9 @@ import org.jspecify.annotations.Nullable;
 
 /** A document as a scene: a mesh and a node for each part, and the materials that faces ask for. */
 public final class ObjSceneReader {
+    /** How the note begins that holds a comment of the file. */
+    static final String COMMENT = "a comment says: ";
+
     /** More groups than these become one layer of numbers. */
     private static final int MOST_GROUPS = 32;
 
@@ -96,7 +99,7 @@ public final class ObjSceneReader {
             notes.add(ObjHead.UNDECLARED);
             String hint = ObjHead.hint(doc.comments());
             if (!hint.isEmpty()) {
-                notes.add("a comment says: " + hint);
+                notes.add(COMMENT + hint);
             }
         }
         Stage stage = (declared == null ? Stage.COMMON : declared).withWriter(ObjHead.writer(doc.comments()));

@@ -30,6 +30,7 @@ import java.lang.foreign.MemorySegment;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -50,6 +51,9 @@ public final class UsdChecks {
     private final Path folder;
     private final @Nullable Convention convention;
     private final List<Finding> out = new ArrayList<>();
+    /** What the first of a group says, by where it stands. */
+    private final Map<Integer, String> heads = new HashMap<>();
+
     private final Map<String, int[]> groups = new LinkedHashMap<>();
 
     private UsdChecks(Scene scene, ComposedStage stage, Path folder, @Nullable Convention convention) {
@@ -140,7 +144,7 @@ public final class UsdChecks {
                 : null;
         if (same != null && ++same[1] > 1) {
             Finding first = out.get(same[0]);
-            String head = first.message().replaceFirst(" \\d+ such in all\\.$", "");
+            String head = heads.computeIfAbsent(same[0], k -> first.message());
             out.set(
                     same[0],
                     first.says(f.title(), say("formats.usd.checks.UsdChecks.such-in-all", head, same[1]))

@@ -209,7 +209,7 @@ class MotionFileTest {
                 .toList();
         Scene odd = woman.withClips(List.of(c.withTracks(stretched, List.of())));
         var form = FORMAT.form(odd, GltfFormat.MOTION);
-        assertThat(form.told()).anySatisfy(t -> assertThat(t).contains("1 joint moves or grows besides turning"));
+        assertThat(form.told()).anySatisfy(t -> assertThat(t).contains("1 joint moves or scales"));
         Motion m = of(form.scene());
         assertThat(form.scene().clips().getFirst().nodes().stream()
                         .filter(t -> t.node() == m.node(Role.HEAD))
