@@ -80,7 +80,8 @@ final class WindowKeys {
             return false;
         }
         boolean list = scene.getFocusOwner() instanceof javafx.scene.control.TableView
-                || scene.getFocusOwner() instanceof javafx.scene.control.ComboBoxBase;
+                || scene.getFocusOwner() instanceof javafx.scene.control.ComboBoxBase
+                || scene.getFocusOwner() instanceof javafx.scene.control.ToggleButton;
         if (scene.getFocusOwner() != null
                 && scene.getFocusOwner().getStyleClass().contains("split-pane-divider")) {
             return false;

@@ -2,6 +2,7 @@ package idleheron.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idleheron.desktop.view3d.Viewport;
 import idleheron.rehearsal.MadeDemo;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -76,6 +77,15 @@ class KeyboardWalkTest {
         assertThat(alone.isVisible()).as("the picture has the window").isTrue();
         key(KeyCode.ESCAPE);
         assertThat(alone.isVisible()).isFalse();
+
+        tabTo("Over");
+        key(KeyCode.RIGHT);
+        key(KeyCode.RIGHT);
+        Viewport view = robot.lookup((Node n) -> n instanceof Viewport).queryAs(Viewport.class);
+        Reader.until("the worst point is marked", () -> view.worst().get() != null);
+        long before = view.painted();
+        does("Worst point");
+        Reader.until("the view went there", () -> view.painted() > before);
 
         does("Mend the returned file");
         Reader.until("it is mended", () -> window.reads("As it came: broken, 7 over tolerance."));

@@ -1,6 +1,9 @@
 package idleheron.desktop;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.List;
 import java.util.Objects;
 import java.util.function.Supplier;
@@ -18,6 +21,8 @@ public final class OpenWindow implements BeforeEachCallback, AfterEachCallback {
     private final boolean demo;
     private @Nullable HeronApp app;
     private @Nullable Stage stage;
+    private @Nullable PauseWatch watch;
+    private String test = "";
 
     /**
      * @param folder where settings are kept
@@ -30,6 +35,7 @@ public final class OpenWindow implements BeforeEachCallback, AfterEachCallback {
 
     @Override
     public void beforeEach(ExtensionContext context) throws Exception {
+        test = context.getRequiredTestClass().getSimpleName() + "." + context.getDisplayName();
         open();
     }
 
@@ -44,12 +50,35 @@ public final class OpenWindow implements BeforeEachCallback, AfterEachCallback {
         stage = FxToolkit.registerPrimaryStage();
         List<String> arguments = demo ? List.of("--demo", folder.get().toString()) : List.of();
         app = (HeronApp) FxToolkit.setupApplication(HeronApp.class, arguments.toArray(String[]::new));
+        watch = new PauseWatch();
     }
 
     void close() throws Exception {
+        PauseWatch w = watch;
+        if (w != null) {
+            w.close();
+            write(w);
+        }
         FxToolkit.cleanupApplication(app());
         FxToolkit.cleanupStages();
         app = null;
+    }
+
+    /** Pauses of the window, for whoever wants to know, in target/pauses.txt. */
+    private void write(PauseWatch w) throws IOException {
+        StringBuilder out = new StringBuilder();
+        for (PauseWatch.Pause p : w.found()) {
+            out.append(p.milliseconds())
+                    .append(" ms in ")
+                    .append(p.where())
+                    .append(", ")
+                    .append(test)
+                    .append('\n');
+        }
+        Path target = Path.of("target");
+        if (Files.isDirectory(target)) {
+            Files.writeString(target.resolve("pauses.txt"), out, StandardOpenOption.CREATE, StandardOpenOption.APPEND);
+        }
     }
 
     public HeronApp app() {

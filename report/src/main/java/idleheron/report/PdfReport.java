@@ -4,6 +4,7 @@ import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
 import idleheron.core.compare.Comparison;
 import idleheron.core.scene.Scene;
+import idleheron.report.text.PaperFonts;
 import java.io.IOException;
 import java.io.OutputStream;
 
@@ -19,6 +20,7 @@ public final class PdfReport {
         XRLog.setLoggingEnabled(false);
         PdfRendererBuilder b = new PdfRendererBuilder();
         b.useFastMode();
+        PaperFonts.give(b);
         b.withHtmlContent(Report.page(sent, returned, comparison, paper, true), null);
         b.toStream(to);
         b.run();

@@ -12,6 +12,8 @@ import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.report.text.HtmlPage;
+import idleheron.report.text.Marks;
+import idleheron.report.text.PaperFonts;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -43,6 +45,8 @@ public final class Report {
     static String page(Scene sent, Scene returned, Comparison comparison, Paper paper, boolean printed) {
         Map<String, Object> model = new Report(sent, returned, comparison).model(printed);
         model.put("printed", printed);
+        model.put("marks", printed ? marks() : Map.of());
+        model.put("fonts", printed ? "" : PaperFonts.rules());
         model.put("signedBy", paper.signedBy());
         model.put("note", paper.note());
         model.put("date", paper.date());
@@ -51,6 +55,13 @@ public final class Report {
         putMended(model, paper.mended());
         model.put("tolerances", tolerances(paper));
         return HtmlPage.of("report.ftlh", model);
+    }
+
+    /** The shapes of verdicts, each as the source of a picture. */
+    private static Map<String, String> marks() {
+        Map<String, String> out = new HashMap<>();
+        Marks.all().forEach((word, picture) -> out.put(word, Snapshot.dataUri(picture)));
+        return out;
     }
 
     /** What it came to once it was mended, beside each topic what that was as it came. */

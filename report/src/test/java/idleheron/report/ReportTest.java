@@ -90,6 +90,18 @@ class ReportTest {
         java.io.ByteArrayOutputStream out = new java.io.ByteArrayOutputStream();
         PdfReport.write(SENT, BACK, c, paper("Mira", "mind the bell", "2031-05-01"), out);
         try (org.apache.pdfbox.pdmodel.PDDocument d = org.apache.pdfbox.Loader.loadPDF(out.toByteArray())) {
+            for (org.apache.pdfbox.cos.COSName n : d.getPage(0).getResources().getFontNames()) {
+                org.apache.pdfbox.pdmodel.font.PDFont font =
+                        d.getPage(0).getResources().getFont(n);
+                assertThat(font.getName()).containsAnyOf("Inter", "B612");
+                assertThat(font.isEmbedded()).isTrue();
+            }
+            org.apache.pdfbox.text.PDFTextStripper first = new org.apache.pdfbox.text.PDFTextStripper();
+            first.setEndPage(1);
+            assertThat(first.getText(d)).as("the first page").contains("Topics").contains("Units and axes");
+            assertThat(d.getPage(0).getResources().getXObjectNames())
+                    .as("the picture and the marks")
+                    .hasSizeGreaterThan(2);
             String text = new org.apache.pdfbox.text.PDFTextStripper().getText(d);
             assertThat(text).contains(c.verdict().word()).contains("Mira").contains("ab".repeat(10));
             assertThat(d.getNumberOfPages()).isPositive();

@@ -35,6 +35,7 @@ import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Orientation;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -106,7 +107,8 @@ public final class CompareScreen extends Screen<BorderPane> {
         frame = new ViewFrame(view)
                 .left(arrangement)
                 .right(Choice.meaning(bench.asMeant()))
-                .bottom(legend);
+                .bottom(legend)
+                .bottom(toWorst(view));
         evidence = Ui.column(6, summary, influences, pane);
         VBox.setVgrow(pane, Priority.ALWAYS);
         VBox told = Ui.column(7, head, cause, ledger, terms);
@@ -312,6 +314,17 @@ public final class CompareScreen extends Screen<BorderPane> {
             table.point(bench.joint().get());
             showView();
         }
+    }
+
+    /** A button that goes to the worst point, shown while there is one. */
+    private static Button toWorst(Viewport view) {
+        Button out = Ui.button(
+                say("desktop.compare.CompareScreen.worst-point"),
+                say("desktop.compare.CompareScreen.go-near-the-marked-point-that"),
+                view::goToWorst,
+                "quiet");
+        out.visibleProperty().bind(view.worst().isNotNull());
+        return out;
     }
 
     private void showLegend() {

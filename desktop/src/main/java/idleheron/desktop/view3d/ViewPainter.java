@@ -1,6 +1,7 @@
 package idleheron.desktop.view3d;
 
 import idleheron.core.cache.measure.NearPoints;
+import idleheron.core.math.Vec3;
 import idleheron.core.pose.Surface;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
@@ -33,6 +34,7 @@ final class ViewPainter {
     private final Map<String, float[]> weights = new LinkedHashMap<>();
 
     private double largest;
+    private @Nullable Vec3 worst;
     private @Nullable Side shown;
 
     /**
@@ -42,10 +44,17 @@ final class ViewPainter {
      * @param nodes joints of the first side
      * @param at per joint x and y, points
      * @param heatTop what the dark end of the ramp stands for, mm, or 0
+     * @param worst where the heat is greatest, common space, metres; null where none is shown
      * @param missing files of the first side's pictures that are not to be had
      */
     record Painted(
-            Picture picture, Viewpoint viewpoint, int[] nodes, float[] at, double heatTop, List<String> missing) {
+            Picture picture,
+            Viewpoint viewpoint,
+            int[] nodes,
+            float[] at,
+            double heatTop,
+            @Nullable Vec3 worst,
+            List<String> missing) {
 
         /** The joint nearest to a place, points, within a radius; -1 where none is. */
         int nearest(double x, double y, double radius) {
@@ -86,6 +95,7 @@ final class ViewPainter {
         Picture picture =
                 new Picture(r.size().width(), r.size().height(), r.size().grain());
         double heatTop = 0;
+        worst = null;
         if (all.size() == 2 && r.sides().size() == 1) {
             panelled(picture, r, all, v, reach);
         } else if (r.arrangement() == ViewRequest.Arrangement.BESIDE && all.size() == 2) {
@@ -259,7 +269,7 @@ final class ViewPainter {
         Side a = all.getFirst();
         Side b = all.get(1);
         List<float[]> distances = new ArrayList<>();
-        double worst = 0;
+        double most = 0;
         for (int i = 0; i < a.shells().size(); i++) {
             float[] pa = a.shells().get(i).points();
             float[] d = new float[pa.length / 3];
@@ -273,14 +283,12 @@ final class ViewPainter {
                         d[p] = near[p] * 1000;
                     }
                 }
-                for (float gap : d) {
-                    worst = Math.max(worst, gap);
-                }
+                most = hottest(pa, d, most);
             }
             distances.add(d);
         }
         // The end of the ramp only grows while one comparison is shown, so that colours can be held against each other.
-        largest = Math.max(0.1, r.fine() && worst < largest / 20 ? worst : Math.max(largest, worst));
+        largest = Math.max(0.1, r.fine() && most < largest / 20 ? most : Math.max(largest, most));
         for (int i = 0; i < distances.size(); i++) {
             float[] d = distances.get(i);
             for (int p = 0; p < d.length; p++) {
@@ -291,6 +299,22 @@ final class ViewPainter {
         ViewRequest.Shown s = r.sides().getFirst();
         painter.paint(to, v, r.palette(), reach, List.of(new Painter.Drawn(a, Look.SURFACE, s.chosen())), r.fine());
         return largest;
+    }
+
+    /** Keeps the place of the greatest figure, where that is above the greatest so far; gives the greatest now. */
+    private double hottest(float[] points, float[] figures, double most) {
+        double out = most;
+        int at = -1;
+        for (int p = 0; p < figures.length; p++) {
+            if (figures[p] > out) {
+                out = figures[p];
+                at = p;
+            }
+        }
+        if (at >= 0) {
+            worst = new Vec3(points[3 * at], points[3 * at + 1], points[3 * at + 2]);
+        }
+        return out;
     }
 
     /** Whether caches are cut into other objects, so that their points need not be in the same order. */
@@ -317,26 +341,24 @@ final class ViewPainter {
         Side b = all.get(1);
         int joint = r.sides().getFirst().chosen();
         List<float[]> gaps = new ArrayList<>();
-        float worst = 0.01f;
+        double most = 0.01;
         for (int i = 0; i < a.surfaces().size(); i++) {
             Mesh mesh = a.surfaces().get(i).mesh();
             float[] d = i < b.surfaces().size()
                     ? gap(a.scene(), mesh, b.scene(), b.surfaces().get(i).mesh(), joint)
                     : new float[mesh.pointCount()];
-            for (float w : d) {
-                worst = Math.max(worst, w);
-            }
+            most = hottest(a.shells().get(i).points(), d, most);
             gaps.add(d);
         }
         for (int i = 0; i < gaps.size(); i++) {
             float[] d = gaps.get(i).clone();
             for (int p = 0; p < d.length; p++) {
-                d[p] /= worst;
+                d[p] = (float) (d[p] / most);
             }
             a.layers().get(i).heat(d);
         }
         painter.paint(to, v, r.palette(), reach, List.of(new Painter.Drawn(a, Look.SURFACE, joint)), r.fine());
-        return worst;
+        return most;
     }
 
     private float[] gap(Scene sent, Mesh a, Scene returned, Mesh b, int joint) {
@@ -347,9 +369,9 @@ final class ViewPainter {
         return weights.computeIfAbsent(key, k -> WeightGap.of(sent, a, returned, b, joint));
     }
 
-    private static Painted joints(Picture picture, Viewpoint v, List<Side> all, double heatTop) {
+    private Painted joints(Picture picture, Viewpoint v, List<Side> all, double heatTop) {
         if (all.isEmpty()) {
-            return new Painted(picture, v, new int[0], new float[0], heatTop, List.of());
+            return new Painted(picture, v, new int[0], new float[0], heatTop, null, List.of());
         }
         Side side = all.getFirst();
         int[] joints = side.scene().joints().stream().mapToInt(i -> i).toArray();
@@ -362,6 +384,6 @@ final class ViewPainter {
             at[2 * i] = xy[2] > 0 ? xy[0] : -1e6f;
             at[2 * i + 1] = xy[1];
         }
-        return new Painted(picture, v, joints, at, heatTop, side.missing());
+        return new Painted(picture, v, joints, at, heatTop, worst, side.missing());
     }
 }

@@ -43,6 +43,9 @@ import org.slf4j.LoggerFactory;
 public final class Viewport extends Region {
     private static final Logger LOG = LoggerFactory.getLogger(Viewport.class);
 
+    /** How near it goes to a place, as a share of the distance before. */
+    private static final double NEAR = 0.3;
+
     private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> {
         Thread t = new Thread(r, "painting");
         t.setDaemon(true);
@@ -54,6 +57,7 @@ public final class Viewport extends Region {
     private final Transport transport;
     private final DoubleProperty heatTop = new SimpleDoubleProperty();
     private final ReadOnlyObjectWrapper<List<String>> missing = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<@Nullable Vec3> worst = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyStringWrapper pointed = new ReadOnlyStringWrapper("");
     private final PauseTransition rest = new PauseTransition(Duration.millis(150));
     private final PauseTransition settle = new PauseTransition(Duration.seconds(Pace.ONE_MOVEMENT));
@@ -119,6 +123,19 @@ public final class Viewport extends Region {
     /** What the dark end of the ramp stands for, mm. */
     public DoubleProperty heatTop() {
         return heatTop;
+    }
+
+    /** Where the heat is greatest, common space, metres; null where none is shown. It is marked. */
+    public ReadOnlyObjectProperty<@Nullable Vec3> worst() {
+        return worst.getReadOnlyProperty();
+    }
+
+    /** Goes near the place where the heat is greatest. */
+    public void goToWorst() {
+        Vec3 to = worst.get();
+        if (to != null) {
+            turn(v -> new Viewpoint(v.yaw(), v.pitch(), v.distance() * NEAR, to.x(), to.y(), to.z()));
+        }
     }
 
     /** Which grid of a volume is shown. */
@@ -314,6 +331,10 @@ public final class Viewport extends Region {
     private void put(ViewRequest r, ViewPainter.Painted p) {
         last = p;
         heatTop.set(p.heatTop());
+        worst.set(p.worst());
+        if (r.sides().size() > 1) {
+            tools.mark(p.worst());
+        }
         missing.set(p.missing());
         if (r.viewpoint() == null && viewpoint == null && r.sides() == sides && !sides.isEmpty()) {
             viewpoint = p.viewpoint();

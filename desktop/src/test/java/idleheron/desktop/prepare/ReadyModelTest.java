@@ -77,7 +77,7 @@ class ReadyModelTest {
     void nothingChangedNeedsNoProof() {
         ReadyModel.Proof p = ReadyModel.proof(prepared());
         assertThat(p.text()).isEmpty();
-        assertThat(p.more()).contains("nothing needs proof");
+        assertThat(p.more()).isEqualTo("Nothing was changed.");
     }
 
     @Test
