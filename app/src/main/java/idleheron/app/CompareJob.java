@@ -82,9 +82,4 @@ public record CompareJob(
         CompareSettings carried = terms.without(SceneFiles.missing(returned.format()));
         return Comparison.of(sent.scene(), s, carried, asMeant, told, progress);
     }
-
-    /** With what is known of the same files, under the same terms, as they came; null where nothing is. */
-    public CompareJob knowing(@Nullable Came value) {
-        return new CompareJob(sent, returned, mends, terms, asMeant, value);
-    }
 }

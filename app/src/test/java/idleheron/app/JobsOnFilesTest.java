@@ -163,8 +163,12 @@ class JobsOnFilesTest {
         assertThat(mended.asItCame().comparison().topic(Topic.SURFACES).worst().value())
                 .isCloseTo(1000, within(0.01));
         CompareJob.Result again = new CompareJob(
-                        sent, back, List.of(new MoveScene(Vec3.ZERO, 0.5, Vec3.ZERO)), CompareSettings.USUAL, true)
-                .knowing(mended.asItCame())
+                        sent,
+                        back,
+                        List.of(new MoveScene(Vec3.ZERO, 0.5, Vec3.ZERO)),
+                        CompareSettings.USUAL,
+                        true,
+                        mended.asItCame())
                 .run(Progress.NONE);
         assertThat(again.asItCame()).as("what is known is not compared again").isSameAs(mended.asItCame());
     }

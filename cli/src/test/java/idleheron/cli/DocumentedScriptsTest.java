@@ -94,6 +94,22 @@ class DocumentedScriptsTest {
     }
 
     @Test
+    void theInstalledEntranceKnowsTheSameCommands() throws IOException {
+        List<String> here = commands(Spawned.project().resolve("heron"));
+        assertThat(here).contains("check", "batch", "--version");
+        assertThat(commands(Spawned.project().resolve("packaging/heron"))).isEqualTo(here);
+    }
+
+    /** What a script hands to the command line. */
+    private static List<String> commands(Path script) throws IOException {
+        String line = Files.readAllLines(script).stream()
+                .filter(l -> l.strip().startsWith("facts | check"))
+                .findFirst()
+                .orElseThrow();
+        return List.of(line.substring(0, line.indexOf(')')).strip().split(" \\| "));
+    }
+
+    @Test
     void commandsCompleteThemselves() throws IOException, InterruptedException {
         MainTest.Run r = MainTest.run("generate-completion");
         Path script = Files.writeString(folder.resolve("heron_completion"), r.out());

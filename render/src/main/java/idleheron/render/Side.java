@@ -112,6 +112,14 @@ public final class Side {
         return shells.stream().mapToInt(s -> s.layer().triangleCount()).sum();
     }
 
+    /** Makes a box {x0,y0,z0,x1,y1,z1} hold another one too. */
+    public static void grow(double[] box, double[] by) {
+        for (int a = 0; a < 3; a++) {
+            box[a] = Math.min(box[a], by[a]);
+            box[a + 3] = Math.max(box[a + 3], by[a + 3]);
+        }
+    }
+
     /** {x0,y0,z0,x1,y1,z1} of the deformed surface, else of its volumes over all frames, else of its joints, in metres. */
     public double[] bounds() {
         if (!surfaces.isEmpty()) {

@@ -57,7 +57,7 @@ public final class Snapshot {
     /** The same in the colours of a theme. */
     public static Picture over(Shown sent, @Nullable Shown returned, double seconds, Palette c, int width, int height) {
         Side a = sent.at(seconds);
-        double[] bounds = a.bounds();
+        double[] bounds = a.bounds().clone();
         List<Painter.Drawn> drawn = new ArrayList<>();
         if (returned == null) {
             drawn.add(new Painter.Drawn(a, Look.SURFACE, -1));
@@ -65,7 +65,7 @@ public final class Snapshot {
             Side b = returned.at(seconds);
             if (b.surfaces().isEmpty()
                     && !b.scene().volumes().isEmpty()) { // one cloud may be much larger than the other
-                bounds = grown(bounds, b.bounds());
+                Side.grow(bounds, b.bounds());
             }
             drawn.add(new Painter.Drawn(
                     a, Look.JOINTS.withTint(c.rgb(Palette.Tone.SENT), c.rgb(Palette.Tone.SENT), STRENGTH), -1));
@@ -73,15 +73,6 @@ public final class Snapshot {
                     b, Look.JOINTS.withTint(c.rgb(Palette.Tone.RETURNED), c.rgb(Palette.Tone.RETURNED), STRENGTH), -1));
         }
         return painted(bounds, c, drawn, width, height);
-    }
-
-    private static double[] grown(double[] box, double[] by) {
-        double[] out = box.clone();
-        for (int a = 0; a < 3; a++) {
-            out[a] = Math.min(out[a], by[a]);
-            out[a + 3] = Math.max(out[a + 3], by[a + 3]);
-        }
-        return out;
     }
 
     /** One scene by itself, in the colours of a theme. */

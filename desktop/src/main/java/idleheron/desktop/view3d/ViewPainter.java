@@ -86,7 +86,7 @@ final class ViewPainter {
             for (Side other : all) {
                 // a cloud is seen through, so that one may stand inside another that is much larger
                 if (other.surfaces().isEmpty() && !other.scene().volumes().isEmpty()) {
-                    grow(bounds, other.bounds());
+                    Side.grow(bounds, other.bounds());
                 }
             }
         }
@@ -139,13 +139,6 @@ final class ViewPainter {
                 ? List.of()
                 : first.surfaces().stream().filter(s -> s.node() == h.node()).toList();
         return one.isEmpty() ? first.bounds() : Surface.bounds(one);
-    }
-
-    private static void grow(double[] box, double[] by) {
-        for (int a = 0; a < 3; a++) {
-            box[a] = Math.min(box[a], by[a]);
-            box[a + 3] = Math.max(box[a + 3], by[a + 3]);
-        }
     }
 
     private Side side(ViewRequest.Shown s) {
