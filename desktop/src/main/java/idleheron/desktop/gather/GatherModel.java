@@ -32,7 +32,9 @@ final class GatherModel {
     /** What the crossing has, in the order of its way. */
     static List<Placed> placed(Crossing c) {
         List<Placed> out = new ArrayList<>();
-        place(c.original(), say("desktop.gather.GatherModel.will-be-sent"), out);
+        if (c.original() != c.sent()) { // what went out as it was is one card
+            place(c.original(), say("desktop.gather.GatherModel.will-be-sent"), out);
+        }
         place(c.sent(), say("desktop.gather.GatherModel.was-sent"), out);
         place(c.returned(), say("desktop.gather.GatherModel.came-back"), out);
         return out;

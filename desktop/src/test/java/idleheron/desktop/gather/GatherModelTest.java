@@ -28,6 +28,13 @@ class GatherModelTest {
         Crossing c = Crossing.EMPTY.withSent(asset("b.fbx")).withReturned(asset("c.fbx"), "");
         assertThat(GatherModel.placed(c).stream().map(GatherModel.Placed::role))
                 .containsExactly("was sent", "came back");
+        Asset one = asset("a.fbx");
+        assertThat(GatherModel.placed(Crossing.of(one, null)).stream().map(GatherModel.Placed::role))
+                .containsExactly("will be sent");
+        assertThat(GatherModel.placed(Crossing.of(one, null).withSent(one)).stream()
+                        .map(GatherModel.Placed::role))
+                .as("sent as it was")
+                .containsExactly("was sent");
     }
 
     @Test
