@@ -241,11 +241,14 @@ class ServeTest {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         WarmFiles files = new WarmFiles();
         String asked = "{\"jsonrpc\":\"2.0\",\"id\":1,\"method\":\"facts\",\"params\":" + file("") + "}";
-        assertThat(new Requests(new ServeCommand.Answering(files), files)
-                        .serve(new ByteArrayInputStream(framed(asked)), out))
-                .isEmpty();
-        assertThat(message(new ByteArrayInputStream(out.toByteArray())).has("result"))
-                .isTrue();
+        for (int i = 0; i < 500; i++) { // being done and being sent are two things
+            out.reset();
+            assertThat(new Requests(new ServeCommand.Answering(files), files)
+                            .serve(new ByteArrayInputStream(framed(asked)), out))
+                    .isEmpty();
+            assertThat(message(new ByteArrayInputStream(out.toByteArray())).has("result"))
+                    .isTrue();
+        }
     }
 
     @Test

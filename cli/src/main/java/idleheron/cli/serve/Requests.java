@@ -16,14 +16,10 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CopyOnWriteArrayList;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import java.util.logging.Level;
 import java.util.logging.Logger;
 import org.eclipse.lsp4j.jsonrpc.CompletableFutures;
@@ -60,7 +56,6 @@ public final class Requests implements Endpoint {
     /** So long what is under way when the input ends is waited for, seconds. */
     private static final long LAST = 60;
 
-    private final List<CompletableFuture<?>> running = new CopyOnWriteArrayList<>();
     private final Commands commands;
     private final WarmFiles files;
     private final ExecutorService work = Executors.newFixedThreadPool(Math.max(2, Cores.count()), r -> {
@@ -119,9 +114,8 @@ public final class Requests implements Endpoint {
         FramedInput framed = new FramedInput(in);
         try (StreamMessageProducer producer = new Messages(framed, handler, answers)) {
             producer.listen(remote);
-            CompletableFuture.allOf(running.toArray(CompletableFuture[]::new)).get(LAST, TimeUnit.SECONDS);
-        } catch (ExecutionException | TimeoutException | CancellationException e) {
-            // answered, or not to be waited for
+            work.shutdown(); // a worker that has ended has sent its answer, which a request that is done need not have
+            work.awaitTermination(LAST, TimeUnit.SECONDS);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         } finally {
@@ -165,16 +159,13 @@ public final class Requests implements Endpoint {
     public CompletableFuture<?> request(String method, Object parameter) {
         JsonObject told = told(parameter);
         JsonElement token = told == null ? null : told.remove("progress");
-        CompletableFuture<Object> out = CompletableFutures.computeAsync(work, stop -> {
+        return CompletableFutures.computeAsync(work, stop -> {
             if (told == null) {
                 throw error(ResponseErrorCode.InvalidParams.getValue(), "expected parameters by name");
             }
             Progress progress = (done, what) -> stop.checkCanceled();
             return answer(method, told, token == null ? progress : telling(token, progress));
         });
-        running.removeIf(CompletableFuture::isDone);
-        running.add(out);
-        return out;
     }
 
     private static @Nullable JsonObject told(@Nullable Object parameter) {
