@@ -5,16 +5,24 @@ import static idleheron.core.Messages.say;
 import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.compare.Comparison;
+import idleheron.core.job.Progress;
 import idleheron.core.pair.LikelyCause;
 import idleheron.core.pair.Loss;
 import idleheron.core.pair.Series;
 import idleheron.core.pair.TopicResult;
+import idleheron.core.picture.Shelf;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
+import idleheron.render.ink.Palette;
+import idleheron.report.picture.Filmstrip;
+import idleheron.report.picture.Plot;
+import idleheron.report.picture.Snapshot;
 import idleheron.report.text.HtmlPage;
 import idleheron.report.text.Marks;
 import idleheron.report.text.PaperFonts;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,15 +31,30 @@ import org.jspecify.annotations.Nullable;
 /** A comparison as one HTML page that needs no other file. */
 public final class Report {
     private static final int MOST_ROWS = 25;
+    private static final int STRIP_WIDTH = 220;
+    private static final int STRIP_HEIGHT = 150;
 
     private final Scene sent;
     private final Scene returned;
     private final Comparison comparison;
 
+    /** The plot that goes farthest over its tolerance, which stands beside the picture; null where there is none. */
+    private final @Nullable Series shownFirst;
+
     private Report(Scene sent, Scene returned, Comparison comparison) {
         this.sent = sent;
         this.returned = returned;
         this.comparison = comparison;
+        this.shownFirst = comparison.topics().stream()
+                .filter(t -> t.verdict().isFault())
+                .flatMap(t -> t.plots().stream())
+                .max(Comparator.comparingDouble(Report::share))
+                .orElse(null);
+    }
+
+    /** The largest figure as a multiple of its tolerance. */
+    private static double share(Series s) {
+        return Arrays.stream(s.worst()).max().orElse(0) / s.tolerance();
     }
 
     /** One page of HTML that needs no other file. */
@@ -130,6 +153,10 @@ public final class Report {
                         seconds,
                         760,
                         520)));
+        m.put("moments", moments());
+        Series first = shownFirst;
+        m.put("plotTitle", first == null ? "" : title(first));
+        m.put("plot", first == null ? "" : plot(printed ? Plot.BESIDE : Plot.WIDE, first, printed));
         m.put("pictureAt", clip == null ? "at rest" : "clip " + clip.name() + ", frame " + Figure.number(f.frame()));
         return m;
     }
@@ -186,19 +213,41 @@ public final class Report {
         m.put("more", t.evidence().over() - rows.size());
         List<Map<String, String>> plots = new ArrayList<>();
         for (Series s : t.plots()) {
-            plots.add(Map.of(
-                    "title",
-                    s.clip() < 0
-                            ? s.title()
-                            : say(
-                                    "report.Report.clip",
-                                    s.title(),
-                                    sent.clips().get(s.clip()).name()),
-                    "svg",
-                    printed ? "<img alt='plot' src='" + Plot.dataUri(s) + "'/>" : Plot.svg(s)));
+            if (s != shownFirst) {
+                plots.add(Map.of("title", title(s), "svg", plot(Plot.WIDE, s, printed)));
+            }
         }
         m.put("plots", plots);
         return m;
+    }
+
+    /** The worst moments, each with its picture. */
+    private List<Map<String, String>> moments() {
+        Filmstrip.Style style = new Filmstrip.Style(Shelf.EMPTY, Palette.DAY, STRIP_WIDTH, STRIP_HEIGHT);
+        return Filmstrip.of(sent, returned, comparison, style, Progress.NONE).stream()
+                .map(f -> Map.of(
+                        "at",
+                        f.at(),
+                        "figure",
+                        f.figure(),
+                        "topic",
+                        f.moment().topic().title(),
+                        "picture",
+                        Snapshot.dataUri(f.picture())))
+                .toList();
+    }
+
+    private static String plot(Plot plot, Series s, boolean printed) {
+        return printed ? "<img alt='plot' src='" + plot.dataUri(s) + "'/>" : plot.svg(s);
+    }
+
+    private String title(Series s) {
+        return s.clip() < 0
+                ? s.title()
+                : say(
+                        "report.Report.clip",
+                        s.title(),
+                        sent.clips().get(s.clip()).name());
     }
 
     private static String cell(Object o) {

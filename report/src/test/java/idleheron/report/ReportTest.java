@@ -12,6 +12,7 @@ import idleheron.core.scene.Scene;
 import idleheron.rehearsal.StandIn;
 import idleheron.rehearsal.demo.FootbridgeBell;
 import idleheron.render.ink.Picture;
+import idleheron.report.picture.Snapshot;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import javax.imageio.ImageIO;
@@ -102,6 +103,7 @@ class ReportTest {
             assertThat(d.getPage(0).getResources().getXObjectNames())
                     .as("the picture and the marks")
                     .hasSizeGreaterThan(2);
+            assertThat(first.getText(d)).contains("The worst moments", "tolerance (dashed)");
             String text = new org.apache.pdfbox.text.PDFTextStripper().getText(d);
             assertThat(text).contains(c.verdict().word()).contains("Mira").contains("ab".repeat(10));
             assertThat(d.getNumberOfPages()).isPositive();

@@ -12,7 +12,7 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.render.ink.Palette;
 import idleheron.render.ink.Picture;
-import idleheron.report.Snapshot;
+import idleheron.report.picture.Snapshot;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;

@@ -12,7 +12,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.formats.disk.FileNames;
 import idleheron.report.Paper;
-import idleheron.report.Snapshot;
+import idleheron.report.picture.Snapshot;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.LocalDate;

@@ -15,7 +15,7 @@ import idleheron.desktop.model.Settings;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
 import idleheron.render.ink.Picture;
-import idleheron.report.Snapshot;
+import idleheron.report.picture.Snapshot;
 import java.util.List;
 import javafx.geometry.Insets;
 import javafx.scene.control.ScrollPane;

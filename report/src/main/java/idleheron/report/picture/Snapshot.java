@@ -1,4 +1,4 @@
-package idleheron.report;
+package idleheron.report.picture;
 
 import idleheron.core.picture.Shelf;
 import idleheron.core.pose.CanonicalSpace;
@@ -100,7 +100,7 @@ public final class Snapshot {
         return out.toByteArray();
     }
 
-    static String dataUri(Picture p) {
+    public static String dataUri(Picture p) {
         return "data:image/png;base64," + Base64.getEncoder().encodeToString(png(p));
     }
 }
