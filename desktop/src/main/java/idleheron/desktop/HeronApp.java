@@ -18,6 +18,7 @@ import idleheron.desktop.model.Jobs;
 import idleheron.desktop.model.Settings;
 import idleheron.desktop.model.Step;
 import idleheron.desktop.model.UndoStack;
+import idleheron.desktop.paint.Spaces;
 import idleheron.desktop.prepare.MakeReadyScreen;
 import idleheron.desktop.round.RoundDeeds;
 import idleheron.desktop.send.AgainDeeds;
@@ -27,7 +28,6 @@ import idleheron.desktop.sheet.HelpSheet;
 import idleheron.desktop.sheet.SettingsSheet;
 import idleheron.desktop.sheet.Sheets;
 import idleheron.desktop.signoff.SignOffScreen;
-import idleheron.desktop.view3d.Spaces;
 import idleheron.desktop.view3d.ViewFrame;
 import idleheron.desktop.view3d.Viewport;
 import idleheron.desktop.widget.AlonePane;
@@ -122,7 +122,9 @@ public final class HeronApp extends Application {
         screens.put(
                 Step.COMPARE,
                 new CompareScreen(
-                        bench, deeds, new CompareScreen.Parts(compareView, spaces, sheets, settings, this::help)));
+                        bench,
+                        deeds,
+                        new CompareScreen.Parts(compareView, spaces, sheets, settings, jobs, this::help)));
         screens.put(Step.SIGN_OFF, new SignOffScreen(bench, deeds, jobs, settings));
         ruler = new FrameRuler(bench);
         BorderPane frame = new BorderPane(place);

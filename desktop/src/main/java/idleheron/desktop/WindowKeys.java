@@ -103,6 +103,9 @@ final class WindowKeys {
             }
             case L ->
                 bench.transport().looping().set(!bench.transport().looping().get());
+            case I -> bench.transport().loopFromHere();
+            case O -> bench.transport().loopToHere();
+            case U -> bench.transport().range().set(null);
             case M -> bench.asMeant().set(!bench.asMeant().get());
             default -> {
                 return false;

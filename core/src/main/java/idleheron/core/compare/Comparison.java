@@ -228,9 +228,11 @@ public record Comparison(
 
     /** The losses as one sentence, or "" when there is none. */
     public String lossSentence() {
-        return losses.isEmpty()
-                ? ""
-                : String.join("; ", losses.stream().map(Loss::text).toList()) + ".";
+        StringBuilder s = new StringBuilder();
+        for (Loss l : losses) {
+            s.append(s.isEmpty() ? l.text() : "; " + lower(l.text()));
+        }
+        return s.isEmpty() ? "" : s.append('.').toString();
     }
 
     private static String lower(String text) {

@@ -5,13 +5,16 @@ import static idleheron.core.Messages.say;
 import idleheron.app.CompareJob;
 import idleheron.core.Evidence;
 import idleheron.core.Topic;
+import idleheron.core.compare.Moment;
 import idleheron.core.pair.Series;
 import idleheron.core.pair.TopicResult;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
-import idleheron.desktop.view3d.PointInfluences;
+import idleheron.desktop.paint.PointInfluences;
+import idleheron.desktop.paint.ViewRequest;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** What the screen that compares two sides says of one topic, and where a row of it leads. */
@@ -52,14 +55,28 @@ record CompareModel(CompareJob.Result result, Topic topic) {
         return new Lead(clip ? sent().clips().get(r.clip()) : null, r.seconds(), r.sentNode());
     }
 
-    /** The joints that move a point, on both sides, when the row is about a point; else none. */
-    List<PointInfluences.Line> influences(Evidence.Row r) {
+    /** The clip in which a moment lies. */
+    Optional<Clip> clip(Moment m) {
+        return m.clip() >= 0 && m.clip() < sent().clips().size()
+                ? Optional.of(sent().clips().get(m.clip()))
+                : Optional.empty();
+    }
+
+    /** The sent node of the mesh and the number of the point, when the row is about a point; else nothing. */
+    int[] point(Evidence.Row r) {
         int at = r.subject().lastIndexOf(POINT);
-        if (!topic.equals(Topic.SKIN_WEIGHTS) || at < 0 || r.sentNode() < 0) {
-            return List.of();
-        }
-        int point = Integer.parseInt(r.subject().substring(at + POINT.length()));
-        return PointInfluences.of(sent(), result.returned().scene(), r.sentNode(), point);
+        return !topic.equals(Topic.SKIN_WEIGHTS) || at < 0 || r.sentNode() < 0
+                ? new int[0]
+                : new int[] {r.sentNode(), Integer.parseInt(r.subject().substring(at + POINT.length()))};
+    }
+
+    /** The joints that move a point of a mesh, on both sides. */
+    List<PointInfluences.Line> influences(int node, int point) {
+        return PointInfluences.of(sent(), result.returned().scene(), node, point);
+    }
+
+    String name(int node) {
+        return sent().nodes().get(node).name();
     }
 
     /** Whether rows are about objects that the view can show by themselves. */
@@ -101,32 +118,29 @@ record CompareModel(CompareJob.Result result, Topic topic) {
                 : -1;
     }
 
-    /** The node of the returned side of that name, or -1. */
-    int returned(int joint) {
-        return joint < 0
-                ? -1
-                : result.returned().scene().find(sent().nodes().get(joint).name());
-    }
-
     /**
-     * What the dark end of the ramp stands for.
+     * What the ramp stands for.
      *
-     * @param weights whether weights are held against each other, not places
-     * @param top the figure at that end
+     * @param top the figure at its dark end
+     * @param node that is chosen, or -1
      */
-    String legend(boolean weights, double top, int node) {
-        if (!weights) {
-            return String.format(Locale.ROOT, say("desktop.compare.CompareModel.0-3f-mm-between-sent-and"), top);
-        }
+    String legend(ViewRequest.Arrangement how, double top, int node) {
         int joint = joint(node);
-        return String.format(
-                Locale.ROOT,
-                say("desktop.compare.CompareModel.0-3f-difference-in-weight-s"),
-                top,
+        String name = joint < 0 ? "" : sent().nodes().get(joint).name();
+        return switch (how) {
+            case WEIGHTS ->
                 joint < 0
-                        ? say("desktop.compare.CompareModel.all-joints")
-                        : say(
-                                "desktop.compare.CompareModel.of",
-                                sent().nodes().get(joint).name()));
+                        ? say("desktop.compare.CompareModel.choose-a-joint")
+                        : say("desktop.compare.CompareModel.0-1-weight-of", name);
+            case WEIGHT_GAP ->
+                String.format(
+                        Locale.ROOT,
+                        say("desktop.compare.CompareModel.0-3f-difference-in-weight-s"),
+                        top,
+                        joint < 0
+                                ? say("desktop.compare.CompareModel.all-joints")
+                                : say("desktop.compare.CompareModel.of", name));
+            default -> String.format(Locale.ROOT, say("desktop.compare.CompareModel.0-3f-mm-between-sent-and"), top);
+        };
     }
 }

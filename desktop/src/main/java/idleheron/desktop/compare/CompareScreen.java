@@ -8,22 +8,18 @@ import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.Wording;
 import idleheron.core.compare.Comparison;
-import idleheron.core.crossing.Asset;
-import idleheron.core.crossing.Crossing;
+import idleheron.core.compare.Moment;
 import idleheron.core.pair.TopicResult;
-import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
+import idleheron.desktop.model.Jobs;
 import idleheron.desktop.model.Settings;
 import idleheron.desktop.model.Step;
+import idleheron.desktop.paint.PointInfluences;
+import idleheron.desktop.paint.Spaces;
 import idleheron.desktop.sheet.Sheets;
-import idleheron.desktop.view3d.Arrangements;
-import idleheron.desktop.view3d.Legend;
-import idleheron.desktop.view3d.Spaces;
 import idleheron.desktop.view3d.ViewFrame;
-import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
-import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.EvidenceTable;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Split;
@@ -35,8 +31,8 @@ import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Orientation;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -50,11 +46,12 @@ import org.jspecify.annotations.Nullable;
 public final class CompareScreen extends Screen<BorderPane> {
     private static final double SIDE_SHARE = 0.225;
     private static final double SIDE_LEAST = 284;
-    private static final double PLOT = 64;
+    private static final double PLOT = 78;
+    private static final double STRIP = 148;
+    private static final double TABLE = 110;
 
     private final Bench bench;
-    private final Spaces spaces;
-    private final ViewFrame frame;
+    private final EvidenceView shown;
     private final Viewport view;
     private final VBox head = Ui.column(0);
     private final TopicLedger ledger = new TopicLedger(this::choose);
@@ -63,13 +60,9 @@ public final class CompareScreen extends Screen<BorderPane> {
     private final EvidencePane pane;
     private final EvidenceTable table;
     private final VBox evidence;
-    private final PlotPane plot;
+    private final TimePane plot;
     private final Split sides;
     private final Split pictures;
-    private final Choice<ViewRequest.Arrangement> arrangement =
-            new Choice<>(List.of(ViewRequest.Arrangement.values()), Choice::name, ViewRequest.Arrangement::tip);
-    private final HBox legend;
-    private final Label legendText = Ui.label("", "small");
     private Topic topic = Topic.UNITS_AND_AXES;
     private final Label summary = Ui.wrapped("", "second");
     private final VBox influences = Ui.column(1);
@@ -79,13 +72,14 @@ public final class CompareScreen extends Screen<BorderPane> {
      *
      * @param help takes the code of a cause
      */
-    public record Parts(Viewport view, Spaces spaces, Sheets sheets, Settings settings, Consumer<String> help) {}
+    public record Parts(
+            Viewport view, Spaces spaces, Sheets sheets, Settings settings, Jobs jobs, Consumer<String> help) {}
 
     public CompareScreen(Bench bench, BenchActions deeds, Parts with) {
         super(new BorderPane());
         this.bench = bench;
         view = with.view;
-        spaces = with.spaces;
+        shown = new EvidenceView(bench, view, with.spaces);
         CompareSheets asks = new CompareSheets(bench, deeds, with.sheets);
         terms = Ui.row(
                 8,
@@ -101,16 +95,13 @@ public final class CompareScreen extends Screen<BorderPane> {
                         "quiet"));
         pane = new EvidencePane(deeds::tell);
         table = pane.table();
-        plot = new PlotPane(bench);
-        legend = Legend.of(legendText);
+        plot = new TimePane(bench, with.jobs, this::go);
         cause = new CauseCard(with.help, deeds::mend, asks::saveMended);
-        frame = new ViewFrame(view)
-                .left(arrangement)
-                .right(Choice.meaning(bench.asMeant()))
-                .bottom(legend)
-                .bottom(toWorst(view));
         evidence = Ui.column(6, summary, influences, pane);
         VBox.setVgrow(pane, Priority.ALWAYS);
+        pane.setMinHeight(TABLE);
+        ScrollPane under = Ui.scrolled(evidence);
+        under.setFitToHeight(true);
         VBox told = Ui.column(7, head, cause, ledger, terms);
         told.setPadding(new Insets(0, 6, 6, 0));
         Split left = new Split(
@@ -121,17 +112,18 @@ public final class CompareScreen extends Screen<BorderPane> {
                         h -> Math.min(told.prefHeight(told.getWidth()) + 4, h * 0.7)),
                 with.settings,
                 Ui.scrolled(told),
-                evidence);
+                under);
         told.heightProperty().addListener((o, was, is) -> Platform.runLater(left::place));
         pictures = new Split(
                 new Split.Between(
                         Orientation.VERTICAL,
                         "compare-plot",
                         say("desktop.compare.CompareScreen.line-between-the-view-and-the"),
-                        h -> h - Math.max(PLOT, h * 0.12)),
+                        h -> h - (plot.isStrip() ? STRIP : Math.max(PLOT, h * 0.12))),
                 with.settings,
-                frame,
+                shown.frame(),
                 plot);
+        plot.onOther(() -> pictures.place(plot.isStrip() ? "compare-moments" : "compare-plot"));
         sides = new Split(
                 new Split.Between(
                         Orientation.HORIZONTAL,
@@ -153,10 +145,9 @@ public final class CompareScreen extends Screen<BorderPane> {
         bench.crossing().addListener((o, was, is) -> showView());
         bench.joint().addListener((o, was, is) -> point());
         bench.transport().clip().addListener((o, was, is) -> showPlot());
-        arrangement.chosen().addListener((o, was, is) -> showView());
         bench.asMeant().addListener((o, was, is) -> deeds.compare());
         view.onChosen(bench.joint()::set);
-        view.heatTop().addListener((o, was, is) -> showLegend());
+        view.pointer().onPicked(k -> showInfluences(k.node(), k.point()));
         plot.onChosen((seconds, node) -> {
             bench.transport().playing().set(false);
             bench.transport().seconds().set(seconds);
@@ -200,9 +191,46 @@ public final class CompareScreen extends Screen<BorderPane> {
             showPlot(r.subject());
             showView();
         }
+        int[] point = m.point(r);
         influences.getChildren().clear();
-        m.influences(r)
-                .forEach(l -> influences.getChildren().add(Ui.fact(l.joint(), l.sent() + "  →  " + l.returned())));
+        if (point.length == 2) {
+            showInfluences(point[0], point[1]);
+        }
+    }
+
+    private void go(Moment to) {
+        CompareModel m = model();
+        if (m != null) {
+            topic = to.topic();
+            m.clip(to).ifPresent(bench.transport().clip()::set);
+            bench.transport().playing().set(false);
+            bench.transport().seconds().set(to.seconds());
+            int joint = m.joint(to.node());
+            if (joint >= 0) {
+                bench.joint().set(joint);
+            }
+            show();
+        }
+    }
+
+    /** The joints that move a point of a mesh, on both sides; each can be chosen. */
+    private void showInfluences(int node, int point) {
+        CompareModel m = model();
+        influences.getChildren().clear();
+        if (m == null) {
+            return;
+        }
+        List<PointInfluences.Line> lines = m.influences(node, point);
+        influences
+                .getChildren()
+                .add(Ui.wrapped(
+                        lines.isEmpty()
+                                ? say("desktop.compare.CompareScreen.point-of-is-moved-by-none", point, m.name(node))
+                                : say("desktop.compare.CompareScreen.point-of-is-moved-by", point, m.name(node)),
+                        "second"));
+        for (PointInfluences.Line l : lines) {
+            influences.getChildren().add(Ui.fact(l.joint(), l.sent() + "  →  " + l.returned()));
+        }
     }
 
     /** What is known so far, while the rest is still computed. */
@@ -282,10 +310,11 @@ public final class CompareScreen extends Screen<BorderPane> {
 
     @Override
     public ViewFrame frame() {
-        return frame;
+        return shown.frame();
     }
 
     private void choose(Topic t) {
+        influences.getChildren().clear();
         topic = t;
         show();
     }
@@ -306,7 +335,7 @@ public final class CompareScreen extends Screen<BorderPane> {
 
     private void showPlot(String object) {
         CompareModel m = model();
-        plot.show(m == null ? null : m.plot(bench.transport().clip().get(), object));
+        plot.show(m, m == null ? null : m.plot(bench.transport().clip().get(), object));
     }
 
     private void point() {
@@ -316,57 +345,9 @@ public final class CompareScreen extends Screen<BorderPane> {
         }
     }
 
-    /** A button that goes to the worst point, shown while there is one. */
-    private static Button toWorst(Viewport view) {
-        Button out = Ui.button(
-                say("desktop.compare.CompareScreen.worst-point"),
-                say("desktop.compare.CompareScreen.go-near-the-marked-point-that"),
-                view::goToWorst,
-                "quiet");
-        out.visibleProperty().bind(view.worst().isNotNull());
-        return out;
-    }
-
-    private void showLegend() {
-        CompareModel m = model();
-        boolean weights = arrangement.get() == ViewRequest.Arrangement.WEIGHTS;
-        legendText.setText(
-                m == null
-                        ? ""
-                        : m.legend(weights, view.heatTop().get(), bench.joint().get()));
-    }
-
-    private static ViewRequest.Style style(Scene s) {
-        return s.nodes().isEmpty() ? ViewRequest.Style.SURFACE : ViewRequest.Style.JOINTS;
-    }
-
     private void showView() {
-        if (bench.step().get() != Step.COMPARE) {
-            return;
+        if (bench.step().get() == Step.COMPARE) {
+            shown.show(model());
         }
-        CompareModel m = model();
-        ViewRequest.Arrangement how = arrangement.get();
-        legend.setVisible(
-                m != null && (how == ViewRequest.Arrangement.DIFFERENCE || how == ViewRequest.Arrangement.WEIGHTS));
-        showLegend();
-        Crossing x = bench.crossing().get();
-        Asset sent = m == null ? x.sent() : m.result().sent();
-        Asset returned = m == null ? x.returned() : m.result().returned();
-        if (sent == null || returned == null) {
-            view.show(List.of(), ViewRequest.Arrangement.OVER);
-            return;
-        }
-        Arrangements.allow(arrangement, sent.scene());
-        Scene s = sent.scene();
-        Scene r = returned.scene();
-        boolean meant = bench.asMeant().get();
-        int joint = m == null ? -1 : m.joint(bench.joint().get());
-        int same = m == null ? -1 : m.returned(joint);
-        double raw = s.stage().metersPerUnit();
-        view.show(
-                List.of(
-                        new ViewRequest.Shown(s, spaces.of(s, meant, raw), style(s), joint, false, true),
-                        new ViewRequest.Shown(r, spaces.of(r, meant, raw), style(r), same, true, true)),
-                how);
     }
 }

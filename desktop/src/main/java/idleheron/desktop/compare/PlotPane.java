@@ -5,6 +5,7 @@ import static idleheron.core.Messages.say;
 import idleheron.core.Figure;
 import idleheron.core.pair.Series;
 import idleheron.desktop.model.Bench;
+import idleheron.desktop.model.Transport;
 import idleheron.desktop.widget.Ui;
 import idleheron.render.ink.Palette.Tone;
 import java.util.function.BiConsumer;
@@ -18,23 +19,30 @@ import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import org.jspecify.annotations.Nullable;
 
-/** A figure over the frames of a clip; a click goes to that frame and to the joint that is worst there. */
+/**
+ * A figure over the frames of a clip. A click goes to that frame and to the joint that is worst there; what is drawn over from
+ * one frame to another is played again and again, a double click ends that.
+ */
 final class PlotPane extends Pane {
     private static final double LEFT = 58;
     private static final double RIGHT = 14;
-    private static final double TOP = 26;
-    private static final double BOTTOM = 10;
+    private static final double TOP = 16;
+    /** Points that the pointer goes before it draws over a part. */
+    private static final double PART = 5;
+
+    private static final double BOTTOM = 8;
 
     private final Canvas canvas = new Canvas();
     private final Bench bench;
     private @Nullable Series series;
     private BiConsumer<Double, Integer> chosen = (t, n) -> {};
+    private double pressed;
+    private boolean parting;
 
     PlotPane(Bench bench) {
         this.bench = bench;
-        getStyleClass().add("card");
-        setMinHeight(60);
-        setPrefHeight(80);
+        setMinHeight(44);
+        setPrefHeight(64);
         setAccessibleText(say("desktop.compare.PlotPane.plot-of-the-error-by-frame"));
         getChildren().add(canvas);
         canvas.widthProperty().bind(widthProperty());
@@ -43,8 +51,13 @@ final class PlotPane extends Pane {
         canvas.heightProperty().addListener((o, was, is) -> draw());
         bench.transport().seconds().addListener((o, was, is) -> draw());
         bench.dusk().addListener((o, was, is) -> draw());
-        addEventHandler(MouseEvent.MOUSE_PRESSED, this::pick);
-        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::pick);
+        bench.transport().range().addListener((o, was, is) -> draw());
+        addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
+            pressed = e.getX();
+            parting = false;
+        });
+        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::part);
+        addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
     }
 
     void onChosen(BiConsumer<Double, Integer> value) {
@@ -56,13 +69,39 @@ final class PlotPane extends Pane {
         draw();
     }
 
+    /** The number of the sample at a place. */
+    private int sample(Series s, double x) {
+        double u = (x - LEFT) / Math.max(1, getWidth() - LEFT - RIGHT);
+        return (int) Math.clamp(Math.rint(u * (s.seconds().length - 1)), 0, s.seconds().length - 1);
+    }
+
+    private void part(MouseEvent e) {
+        Series s = series;
+        parting |= Math.abs(e.getX() - pressed) > PART;
+        if (s != null && s.seconds().length > 0 && parting) {
+            bench.transport().loop(s.seconds()[sample(s, pressed)], s.seconds()[sample(s, e.getX())]);
+        }
+    }
+
+    private void released(MouseEvent e) {
+        Transport.Range r = bench.transport().range().get();
+        if (!parting) {
+            pick(e);
+        } else if (r != null) {
+            bench.transport().seconds().set(r.from());
+            bench.transport().playing().set(true);
+        }
+        if (e.getClickCount() == 2) {
+            bench.transport().range().set(null);
+        }
+    }
+
     private void pick(MouseEvent e) {
         Series s = series;
         if (s == null || s.seconds().length == 0) {
             return;
         }
-        double u = (e.getX() - LEFT) / Math.max(1, getWidth() - LEFT - RIGHT);
-        int i = (int) Math.clamp(Math.rint(u * (s.seconds().length - 1)), 0, s.seconds().length - 1);
+        int i = sample(s, e.getX());
         // A click near a peak means the peak.
         int reach = Math.max(1, s.seconds().length / 60);
         int best = i;
@@ -80,19 +119,12 @@ final class PlotPane extends Pane {
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
         Series s = series;
-        g.setFont(Font.font("Inter", 12));
-        g.setFill(tone(Tone.SECOND));
-        g.setTextBaseline(VPos.CENTER);
-        g.setTextAlign(TextAlignment.LEFT);
-        if (s == null) {
-            g.fillText(say("desktop.compare.PlotPane.this-topic-has-no-figure-over"), 14, 22);
+        if (s == null || s.seconds().length == 0) {
             return;
         }
-        g.fillText(s.title(), 14, 14);
+        g.setTextBaseline(VPos.CENTER);
+        range(g, s);
         g.setTextAlign(TextAlignment.RIGHT);
-        g.fillText("mean", getWidth() - RIGHT, 14);
-        g.setFill(tone(Tone.BROKEN));
-        g.fillText("worst", getWidth() - RIGHT - 42, 14);
         double top = s.tolerance() * 1.3;
         for (double v : s.worst()) {
             top = Math.max(top, v * 1.08);
@@ -113,6 +145,21 @@ final class PlotPane extends Pane {
         line(g, s.seconds(), s.mean(), top, tone(Tone.THIRD));
         line(g, s.seconds(), s.worst(), top, tone(Tone.BROKEN));
         cursor(g, s, top);
+    }
+
+    /** The part that is played again and again. */
+    private void range(GraphicsContext g, Series s) {
+        Transport.Range r = bench.transport().range().get();
+        if (r != null && s.seconds().length > 1) {
+            double first = s.seconds()[0];
+            double last = s.seconds()[s.seconds().length - 1];
+            double from = x(Math.clamp(r.from(), first, last), s.seconds());
+            double to = x(Math.clamp(r.to(), first, last), s.seconds());
+            g.setFill(tone(Tone.AMBER));
+            g.setGlobalAlpha(0.22);
+            g.fillRect(from, TOP - 6, to - from, getHeight() - BOTTOM - TOP + 6);
+            g.setGlobalAlpha(1);
+        }
     }
 
     private static String tick(double v, double top) {

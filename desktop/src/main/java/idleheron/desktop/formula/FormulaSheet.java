@@ -11,7 +11,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.Transport;
-import idleheron.desktop.view3d.ViewRequest;
+import idleheron.desktop.paint.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
 import idleheron.desktop.widget.Ui;
 import idleheron.render.ink.Palette;

@@ -10,7 +10,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.Transport;
-import idleheron.desktop.view3d.ViewRequest;
+import idleheron.desktop.paint.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
 import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.Ui;

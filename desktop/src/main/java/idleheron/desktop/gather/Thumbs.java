@@ -8,6 +8,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.model.Jobs;
 import idleheron.desktop.view3d.ViewPictures;
+import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.render.ink.Palette;
@@ -21,7 +22,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CancellationException;
 import java.util.function.Consumer;
-import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import org.jspecify.annotations.Nullable;
 
@@ -77,7 +77,7 @@ final class Thumbs {
                     Asset b = read(returned, p.part(0.5, 1));
                     Picture made = Snapshot.over(
                             shown(a.scene()), shown(b.scene()), GatherModel.moment(a.scene()), palette, WIDTH, HEIGHT);
-                    return new Summary("", "", image(made), false);
+                    return new Summary("", "", Ui.image(made), false);
                 },
                 then);
     }
@@ -127,13 +127,6 @@ final class Thumbs {
     private Summary summary(Asset a) {
         Scene s = a.scene();
         Picture p = Snapshot.alone(shown(s), GatherModel.moment(s), palette, WIDTH, HEIGHT);
-        return new Summary(GatherModel.facts(s), GatherModel.more(a), image(p), GatherModel.isCloth(s));
-    }
-
-    private static WritableImage image(Picture p) {
-        WritableImage out = new WritableImage(p.width(), p.height());
-        out.getPixelWriter()
-                .setPixels(0, 0, p.width(), p.height(), PixelFormat.getIntArgbInstance(), p.pixels(), 0, p.width());
-        return out;
+        return new Summary(GatherModel.facts(s), GatherModel.more(a), Ui.image(p), GatherModel.isCloth(s));
     }
 }

@@ -14,10 +14,10 @@ import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.Settings;
 import idleheron.desktop.model.Step;
+import idleheron.desktop.paint.Spaces;
+import idleheron.desktop.paint.ViewRequest;
 import idleheron.desktop.view3d.Legend;
-import idleheron.desktop.view3d.Spaces;
 import idleheron.desktop.view3d.ViewFrame;
-import idleheron.desktop.view3d.ViewRequest;
 import idleheron.desktop.view3d.Viewport;
 import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.FindingCard;
@@ -139,8 +139,11 @@ public final class LookOverScreen extends Screen<BorderPane> {
         style.chosen().addListener((o, was, is) -> showView());
         pictures.chosen().addListener((o, was, is) -> view.cover(is));
         view.missing()
-                .addListener((o, was, is) -> pictures.tell(is, view.pointed().get()));
-        view.pointed().addListener((o, was, is) -> pictures.tell(view.missing().get(), is));
+                .addListener((o, was, is) ->
+                        pictures.tell(is, view.pointer().missing().get()));
+        view.pointer()
+                .missing()
+                .addListener((o, was, is) -> pictures.tell(view.missing().get(), is));
         bench.asMeant().addListener((o, was, is) -> showView());
         view.onChosen(n -> bench.joint().set(companion.inFile(n)));
         show();

@@ -18,7 +18,16 @@ public final class Transport {
     private final DoubleProperty seconds = new SimpleDoubleProperty();
     private final BooleanProperty playing = new SimpleBooleanProperty();
     private final BooleanProperty looping = new SimpleBooleanProperty(true);
+    private final ObjectProperty<@Nullable Range> range = new SimpleObjectProperty<>();
     private long last;
+
+    /**
+     * A part of a clip that is played again and again.
+     *
+     * @param from seconds
+     * @param to seconds, after that
+     */
+    public record Range(double from, double to) {}
 
     private final AnimationTimer timer = new AnimationTimer() {
         @Override
@@ -45,6 +54,7 @@ public final class Transport {
             }
         });
         clip.addListener((o, was, is) -> {
+            range.set(null);
             if (is != null) {
                 seconds.set(is.startSeconds());
             }
@@ -52,16 +62,54 @@ public final class Transport {
     }
 
     private void advance(Clip c, double by) {
+        Range part = range.get();
+        double from = part == null ? c.startSeconds() : part.from;
+        double to = part == null ? c.endSeconds() : part.to;
         double t = seconds.get() + by;
-        if (t > c.endSeconds()) {
-            if (!looping.get()) {
-                seconds.set(c.endSeconds());
+        if (t > to) {
+            if (part == null && !looping.get()) {
+                seconds.set(to);
                 playing.set(false);
                 return;
             }
-            t = c.startSeconds() + (t - c.startSeconds()) % c.length();
+            t = from + (t - from) % (to - from);
         }
-        seconds.set(t);
+        seconds.set(Math.max(from, t));
+    }
+
+    /**
+     * Plays a part of the clip again and again, cut to what the clip has; a part shorter than a frame is none.
+     *
+     * @param from seconds
+     * @param to seconds
+     */
+    public void loop(double from, double to) {
+        Clip c = clip.get();
+        if (c != null) {
+            double a = Math.max(c.startSeconds(), Math.min(from, to));
+            double b = Math.min(c.endSeconds(), Math.max(from, to));
+            range.set(b - a < c.rate().seconds(1) - 1e-9 ? null : new Range(a, b));
+        }
+    }
+
+    /** The part to be played begins here; it ends where it did, else with the clip. */
+    public void loopFromHere() {
+        Clip c = clip.get();
+        Range r = range.get();
+        if (c != null) {
+            double now = seconds.get();
+            loop(now, r != null && r.to > now ? r.to : c.endSeconds());
+        }
+    }
+
+    /** The part to be played ends here; it begins where it did, else with the clip. */
+    public void loopToHere() {
+        Clip c = clip.get();
+        Range r = range.get();
+        if (c != null) {
+            double now = seconds.get();
+            loop(r != null && r.from < now ? r.from : c.startSeconds(), now);
+        }
     }
 
     /** Other clips; the one of the same name stays chosen. */
@@ -114,6 +162,11 @@ public final class Transport {
 
     public BooleanProperty playing() {
         return playing;
+    }
+
+    /** The part that is played again and again; null for all of the clip. */
+    public ObjectProperty<@Nullable Range> range() {
+        return range;
     }
 
     public BooleanProperty looping() {

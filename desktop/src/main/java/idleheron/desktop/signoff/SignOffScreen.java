@@ -23,8 +23,6 @@ import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.image.ImageView;
-import javafx.scene.image.PixelFormat;
-import javafx.scene.image.WritableImage;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
@@ -214,10 +212,7 @@ public final class SignOffScreen extends Screen<HBox> {
     }
 
     private void put(Picture p) {
-        WritableImage image = new WritableImage(p.width(), p.height());
-        image.getPixelWriter()
-                .setPixels(0, 0, p.width(), p.height(), PixelFormat.getIntArgbInstance(), p.pixels(), 0, p.width());
-        picture.getChildren().setAll(new ImageView(image));
+        picture.getChildren().setAll(new ImageView(Ui.image(p)));
     }
 
     private void sign() {

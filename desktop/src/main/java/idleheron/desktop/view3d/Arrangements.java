@@ -1,19 +1,16 @@
 package idleheron.desktop.view3d;
 
 import idleheron.core.scene.Scene;
+import idleheron.desktop.paint.ViewRequest;
 import idleheron.desktop.widget.Choice;
-import java.util.Set;
 
 /** Which ways of showing both sides there are for what is compared. */
 public final class Arrangements {
-    private static final Set<ViewRequest.Arrangement> HEAT =
-            Set.of(ViewRequest.Arrangement.DIFFERENCE, ViewRequest.Arrangement.WEIGHTS);
-
     private Arrangements() {}
 
     /** Clouds have no surface to lay heat on. */
     public static void allow(Choice<ViewRequest.Arrangement> arrangements, Scene s) {
         boolean clouds = s.meshes().isEmpty() && !s.volumes().isEmpty();
-        arrangements.bar(a -> clouds && HEAT.contains(a));
+        arrangements.bar(a -> clouds && a.isHeat());
     }
 }

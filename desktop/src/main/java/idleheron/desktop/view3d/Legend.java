@@ -8,6 +8,8 @@ import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
+import idleheron.desktop.paint.ClothHeat;
+import idleheron.desktop.paint.ViewRequest;
 import idleheron.desktop.widget.Ui;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;

@@ -2,6 +2,7 @@ package idleheron.desktop.view3d;
 
 import static idleheron.core.Messages.say;
 
+import idleheron.desktop.paint.ViewRequest;
 import idleheron.desktop.widget.Alone;
 import idleheron.desktop.widget.Ui;
 import java.util.ArrayList;

@@ -1,5 +1,6 @@
 package idleheron.desktop.view3d;
 
+import idleheron.desktop.paint.Painted;
 import javafx.scene.Cursor;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -10,7 +11,10 @@ import javafx.scene.input.ScrollEvent;
 /** Mouse, wheel and keys on a view: goes round, moves, comes closer, draws, chooses a joint. */
 final class ViewHand {
     /** Points from a joint within which a click means it. */
-    private static final double PICK_RADIUS = 14;
+    static final double PICK_RADIUS = 14;
+
+    /** The same while a click beside joints means a point of the surface. */
+    private static final double NEAR_RADIUS = 7;
 
     private final Viewport view;
     private final ViewTools tools;
@@ -35,9 +39,12 @@ final class ViewHand {
         view.addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
         view.addEventHandler(MouseEvent.MOUSE_MOVED, e -> {
             tools.over(e.getX(), e.getY());
-            view.point(e.getX(), e.getY());
+            view.pointer().at(e.getX(), e.getY());
         });
-        view.addEventHandler(MouseEvent.MOUSE_EXITED, e -> tools.away());
+        view.addEventHandler(MouseEvent.MOUSE_EXITED, e -> {
+            tools.away();
+            view.pointer().away();
+        });
         view.addEventHandler(ScrollEvent.SCROLL, e -> view.turn(v -> v.zoomed(Math.exp(-e.getDeltaY() * 0.0016))));
         view.setOnKeyPressed(this::key);
     }
@@ -49,6 +56,8 @@ final class ViewHand {
             view.turn(v -> v.zoomed(0.9));
         } else if (e.getCode() == KeyCode.MINUS || e.getCode() == KeyCode.SUBTRACT) {
             view.turn(v -> v.zoomed(1.1));
+        } else if (e.getCode() == KeyCode.N && !e.isControlDown()) {
+            view.pointer().lens().set(!view.pointer().lens().get());
         } else if (e.isControlDown() && e.getCode().isArrowKey()) {
             double x = e.getCode() == KeyCode.LEFT ? 8 : e.getCode() == KeyCode.RIGHT ? -8 : 0;
             double y = e.getCode() == KeyCode.UP ? 6 : e.getCode() == KeyCode.DOWN ? -6 : 0;
@@ -76,6 +85,7 @@ final class ViewHand {
             return;
         }
         tools.away();
+        view.pointer().away();
         double dx = e.getX() - lastX;
         double dy = e.getY() - lastY;
         lastX = e.getX();
@@ -97,13 +107,15 @@ final class ViewHand {
             dragging = false;
             view.request();
         }
-        ViewPainter.Painted p = view.last();
+        Painted p = view.last();
         if (p == null || Math.hypot(e.getX() - pressX, e.getY() - pressY) > 3) {
             return;
         }
-        int best = p.nearest(e.getX(), e.getY(), PICK_RADIUS);
+        int best = p.nearest(e.getX(), e.getY(), view.isPicking() ? NEAR_RADIUS : PICK_RADIUS);
         if (best >= 0) {
             view.choose(best);
+        } else if (view.isPicking()) {
+            view.pointer().pick(e.getX(), e.getY());
         }
     }
 }

@@ -4,6 +4,9 @@ import static idleheron.core.Messages.say;
 
 import idleheron.core.math.Vec3;
 import idleheron.desktop.model.Transport;
+import idleheron.desktop.paint.Painted;
+import idleheron.desktop.paint.ViewPainter;
+import idleheron.desktop.paint.ViewRequest;
 import idleheron.render.ink.Palette;
 import idleheron.render.ink.Projection;
 import idleheron.render.ink.Viewpoint;
@@ -20,8 +23,6 @@ import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.beans.property.ReadOnlyStringProperty;
-import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.scene.Cursor;
 import javafx.scene.image.ImageView;
@@ -52,14 +53,12 @@ public final class Viewport extends Region {
         return t;
     });
     private final AtomicReference<@Nullable ViewRequest> wanted = new AtomicReference<>();
-    private final ViewPainter painter = new ViewPainter();
+    private final ViewPainter painter = new ViewPainter(ViewPictures.shelf());
     private final ImageView image = new ImageView();
     private final Transport transport;
     private final DoubleProperty heatTop = new SimpleDoubleProperty();
     private final ReadOnlyObjectWrapper<List<String>> missing = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<@Nullable Vec3> worst = new ReadOnlyObjectWrapper<>();
-    private final ReadOnlyStringWrapper pointed = new ReadOnlyStringWrapper("");
-    private final PauseTransition rest = new PauseTransition(Duration.millis(150));
     private final PauseTransition settle = new PauseTransition(Duration.seconds(Pace.ONE_MOVEMENT));
     private final Pace pace = new Pace();
     private @Nullable PixelBuffer<IntBuffer> buffer;
@@ -68,7 +67,7 @@ public final class Viewport extends Region {
     private ViewRequest.Arrangement arrangement = ViewRequest.Arrangement.OVER;
     private Palette palette = Palette.DAY;
     private IntConsumer chosen = i -> {};
-    private ViewPainter.@Nullable Painted last;
+    private @Nullable Painted last;
     private long painted;
     private String field = "";
     private Cover cover = Cover.COLOURS;
@@ -79,6 +78,7 @@ public final class Viewport extends Region {
     private Viewpoint start = Viewpoint.start();
     private final ViewTools tools = new ViewTools();
     private final ViewHand hand = new ViewHand(this, tools);
+    private final ViewPointer pointer = new ViewPointer(this, tools, painter);
 
     public Viewport(Transport transport) {
         this.transport = transport;
@@ -92,7 +92,10 @@ public final class Viewport extends Region {
         ViewPictures.tell(this);
         settle.setOnFinished(e -> request(false));
         tools.setClip(outline());
-        transport.seconds().addListener((o, was, is) -> request());
+        transport.seconds().addListener((o, was, is) -> {
+            pointer.forget();
+            request();
+        });
         transport.clip().addListener((o, was, is) -> request());
         transport.playing().addListener((o, was, is) -> request());
         widthProperty().addListener((o, was, is) -> reframe());
@@ -149,26 +152,19 @@ public final class Viewport extends Region {
         return missing.getReadOnlyProperty();
     }
 
-    /** The one of them that somebody points at, or "". */
-    public ReadOnlyStringProperty pointed() {
-        return pointed.getReadOnlyProperty();
+    /** What lies under the pointer. */
+    public ViewPointer pointer() {
+        return pointer;
     }
 
-    /** Says soon which missing picture is there. */
-    void point(double x, double y) {
-        pointed.set("");
-        rest.stop();
-        ViewPainter.Painted p = last;
-        if (p != null && !p.missing().isEmpty()) {
-            rest.setOnFinished(e -> {
-                if (!worker.isShutdown()) {
-                    worker.execute(() -> {
-                        String file = painter.missingAt(p, x, y);
-                        Platform.runLater(() -> pointed.set(file));
-                    });
-                }
-            });
-            rest.playFromStart();
+    boolean isPicking() {
+        return arrangement.isOfWeights() && sides.size() > 1;
+    }
+
+    /** Something for the thread that paints. */
+    void ask(Runnable question) {
+        if (!worker.isShutdown()) {
+            worker.execute(question);
         }
     }
 
@@ -253,7 +249,8 @@ public final class Viewport extends Region {
     }
 
     /** What was painted last. */
-    ViewPainter.@Nullable Painted last() {
+    @Nullable
+    Painted last() {
         return last;
     }
 
@@ -299,12 +296,11 @@ public final class Viewport extends Region {
                 start,
                 room,
                 palette,
+                sides.size() > 1 ? pointer.lensPlace() : null,
                 !moving,
                 new ViewRequest.Size(w, h, grain));
         if (wanted.getAndSet(r) == null) {
-            if (!worker.isShutdown()) {
-                worker.execute(this::paintNext);
-            }
+            ask(this::paintNext);
         }
     }
 
@@ -315,7 +311,7 @@ public final class Viewport extends Region {
         }
         try {
             long began = System.nanoTime();
-            ViewPainter.Painted p = painter.paint(r);
+            Painted p = painter.paint(r);
             double took = (System.nanoTime() - began) / 1e9;
             Platform.runLater(() -> {
                 if (!r.fine()) {
@@ -328,13 +324,15 @@ public final class Viewport extends Region {
         }
     }
 
-    private void put(ViewRequest r, ViewPainter.Painted p) {
+    private void put(ViewRequest r, Painted p) {
         last = p;
         heatTop.set(p.heatTop());
         worst.set(p.worst());
         if (r.sides().size() > 1) {
-            tools.mark(p.worst());
+            Vec3 picked = isPicking() ? pointer.picked() : null;
+            tools.mark(picked == null ? p.worst() : picked);
         }
+        tools.note(p.note(), r.lens());
         missing.set(p.missing());
         if (r.viewpoint() == null && viewpoint == null && r.sides() == sides && !sides.isEmpty()) {
             viewpoint = p.viewpoint();
@@ -354,7 +352,7 @@ public final class Viewport extends Region {
         painted++;
         image.setFitWidth(getWidth());
         image.setFitHeight(getHeight());
-        tools.seenFrom(Projection.inPoints(p.viewpoint(), p.picture()));
+        tools.seenFrom(Projection.inPoints(p.viewpoint(), p.picture()), p.panes());
     }
 
     @Override

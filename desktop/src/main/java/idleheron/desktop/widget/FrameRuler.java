@@ -74,6 +74,7 @@ public final class FrameRuler extends BorderPane {
         transport.playing().addListener((o, was, is) -> {
             playIcon.setIconCode(is ? Feather.PAUSE : Feather.PLAY);
         });
+        transport.range().addListener((o, was, is) -> draw());
         bench.compared().addListener((o, was, is) -> draw());
         bench.step().addListener((o, was, is) -> draw());
         bench.dusk().addListener((o, was, is) -> draw());
@@ -203,6 +204,7 @@ public final class FrameRuler extends BorderPane {
         Clip other = other();
         Span s = span(c, other);
         double top = other == null ? 16 : 8;
+        part(g, c, s);
         g.setFill(tone(Tone.SENT));
         lane(g, other == null ? "clip" : "sent", c, c.rate(), top, s);
         holes(g, c, false, c.rate(), top, s);
@@ -218,6 +220,21 @@ public final class FrameRuler extends BorderPane {
         g.setLineWidth(2);
         g.strokeLine(x, 4, x, 37);
         g.fillPolygon(new double[] {x - 5, x + 5, x}, new double[] {0, 0, 7}, 3);
+    }
+
+    /** The part that is played again and again. */
+    private void part(GraphicsContext g, Clip c, Span s) {
+        Transport.Range r = transport.range().get();
+        if (r != null) {
+            double from = x(c.rate().frame(r.from()), s);
+            double to = x(c.rate().frame(r.to()), s);
+            g.setFill(tone(Tone.AMBER));
+            g.setGlobalAlpha(0.22);
+            g.fillRect(from, 2, to - from, 35);
+            g.setGlobalAlpha(1);
+            g.fillRect(from, 2, 2, 35);
+            g.fillRect(to - 2, 2, 2, 35);
+        }
     }
 
     /** A clip by its frames, in the colour that is set. */

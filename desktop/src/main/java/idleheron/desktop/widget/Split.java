@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
 public final class Split extends SplitPane {
     private static final double STEP = 0.02;
 
-    private final String name;
+    private String name;
     private final Settings settings;
     private final DoubleUnaryOperator usual;
     private @Nullable Node line;
@@ -55,6 +55,12 @@ public final class Split extends SplitPane {
             setDividerPositions(
                     Double.isNaN(share) ? Math.clamp(usual.applyAsDouble(length()) / length(), 0, 1) : share);
         }
+    }
+
+    /** Puts it where it was put under another name. */
+    public void place(String as) {
+        name = as;
+        place();
     }
 
     private void handle(String says) {

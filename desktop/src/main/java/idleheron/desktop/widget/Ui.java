@@ -4,6 +4,7 @@ import idleheron.core.Verdict;
 import idleheron.core.kind.FactGroup;
 import idleheron.core.kind.FactLine;
 import idleheron.render.ink.Palette;
+import idleheron.render.ink.Picture;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.List;
@@ -19,6 +20,8 @@ import javafx.scene.control.Spinner;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
@@ -36,6 +39,14 @@ import javafx.scene.shape.Shape;
 /** Small pieces that all screens are made of. */
 public final class Ui {
     private Ui() {}
+
+    /** A picture to be shown. */
+    public static WritableImage image(Picture p) {
+        WritableImage out = new WritableImage(p.width(), p.height());
+        out.getPixelWriter()
+                .setPixels(0, 0, p.width(), p.height(), PixelFormat.getIntArgbInstance(), p.pixels(), 0, p.width());
+        return out;
+    }
 
     public static Label label(String text, String... styles) {
         Label l = new FullLabel(text);

@@ -8,11 +8,13 @@ import idleheron.core.Evidence;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
 import idleheron.core.compare.Comparison;
+import idleheron.core.compare.Moment;
 import idleheron.core.crossing.Asset;
 import idleheron.core.pair.Series;
 import idleheron.core.pair.TopicResult;
 import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.scene.Scene;
+import idleheron.desktop.paint.ViewRequest.Arrangement;
 import idleheron.rehearsal.demo.Postwoman;
 import java.util.List;
 import java.util.Objects;
@@ -76,10 +78,11 @@ class CompareModelTest {
         Evidence.Row row =
                 new Evidence.Row(SENT.path(node) + "/point " + point, node, node, -1, Double.NaN, true, List.of());
         CompareModel skin = model(Topic.SKIN_WEIGHTS, topic(Topic.SKIN_WEIGHTS, Verdict.BROKEN));
-        assertThat(skin.influences(row)).hasSizeGreaterThan(1);
-        assertThat(model(Topic.CLIPS, topic(Topic.CLIPS, Verdict.CLEAN)).influences(row))
+        assertThat(skin.point(row)).containsExactly(node, point);
+        assertThat(skin.influences(node, point)).hasSizeGreaterThan(1);
+        assertThat(model(Topic.CLIPS, topic(Topic.CLIPS, Verdict.CLEAN)).point(row))
                 .isEmpty();
-        assertThat(skin.influences(new Evidence.Row("x", node, -1, -1, 0, true, List.of())))
+        assertThat(skin.point(new Evidence.Row("x", node, -1, -1, 0, true, List.of())))
                 .isEmpty();
     }
 
@@ -107,13 +110,22 @@ class CompareModelTest {
     void theLegendNamesTheJoint() {
         CompareModel m = model(Topic.CLIPS, topic(Topic.CLIPS, Verdict.CLEAN));
         int joint = SENT.joints().get(3);
-        assertThat(m.legend(false, 1.5, joint)).isEqualTo("0 – 1.500 mm between sent and returned");
-        assertThat(m.legend(true, 0.25, joint))
-                .isEqualTo("0 – 0.250 difference in weight of "
-                        + SENT.nodes().get(joint).name());
-        assertThat(m.legend(true, 0.25, -1)).endsWith(", all joints");
-        assertThat(m.returned(joint)).isEqualTo(joint);
+        String name = SENT.nodes().get(joint).name();
+        assertThat(m.legend(Arrangement.DIFFERENCE, 1.5, joint)).isEqualTo("0 – 1.500 mm between sent and returned");
+        assertThat(m.legend(Arrangement.WEIGHT_GAP, 0.25, joint))
+                .isEqualTo("0 – 0.250 difference in weight of " + name);
+        assertThat(m.legend(Arrangement.WEIGHT_GAP, 0.25, -1)).endsWith(", all joints");
+        assertThat(m.legend(Arrangement.WEIGHTS, 1, joint)).isEqualTo("0 – 1 weight of " + name);
+        assertThat(m.legend(Arrangement.WEIGHTS, 1, -1)).startsWith("Choose a joint");
         assertThat(m.joint(SENT.nodes().size())).isEqualTo(-1);
-        assertThat(m.returned(-1)).isEqualTo(-1);
+    }
+
+    @Test
+    void aMomentLeadsToItsClip() {
+        CompareModel m = model(Topic.CLIPS, topic(Topic.CLIPS, Verdict.CLEAN));
+        assertThat(m.clip(new Moment(Topic.CLIPS, 1, 0, 1, "mm", 1, -1)))
+                .containsSame(SENT.clips().get(1));
+        assertThat(m.clip(new Moment(Topic.CACHES, -1, 0, 1, "mm", 1, -1))).isEmpty();
+        assertThat(m.clip(new Moment(Topic.CLIPS, 99, 0, 1, "mm", 1, -1))).isEmpty();
     }
 }

@@ -2,7 +2,7 @@ package idleheron.desktop.widget;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import idleheron.desktop.view3d.ViewRequest;
+import idleheron.desktop.paint.ViewRequest;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.beans.property.SimpleBooleanProperty;

@@ -56,9 +56,23 @@ public final class Filmstrip {
     /**
      * One picture.
      *
-     * @param at clip and frame as text
+     * @param clip name of the sent clip, or ""
+     * @param frame number of the frame, in the rate of the clip
      */
-    public record Shot(Moment moment, String at, Picture picture) {
+    public record Shot(Moment moment, String clip, double frame, Picture picture) {
+        /** "wade, frame 12". */
+        public String at() {
+            String number = Figure.number(frame);
+            return clip.isEmpty()
+                    ? say("report.picture.Filmstrip.frame", number)
+                    : say("report.picture.Filmstrip.clip-frame", clip, number);
+        }
+
+        /** The same for little room: "wade · 12". */
+        public String brief() {
+            return clip.isEmpty() ? at() : clip + " · " + Figure.number(frame);
+        }
+
         /** The figure with its unit. */
         public String figure() {
             return Figure.number(moment.worst()) + " " + moment.unit();
@@ -80,19 +94,13 @@ public final class Filmstrip {
             Filmstrip strip = new Filmstrip(sent, returned, style);
             for (Moment m : moments) {
                 progress.at((double) out.size() / moments.size(), "pictures");
-                out.add(new Shot(m, at(sent, m), strip.picture(m)));
+                Clip clip = clip(sent, m.clip());
+                FrameRate rate = clip == null ? sent.stage().rate() : clip.rate();
+                double frame = Math.rint(rate.frame(m.seconds()) * 100) / 100;
+                out.add(new Shot(m, clip == null ? "" : clip.name(), frame, strip.picture(m)));
             }
         }
         return out;
-    }
-
-    private static String at(Scene sent, Moment m) {
-        Clip clip = clip(sent, m.clip());
-        FrameRate rate = clip == null ? sent.stage().rate() : clip.rate();
-        String frame = Figure.number(Math.rint(rate.frame(m.seconds()) * 100) / 100);
-        return clip == null
-                ? say("report.picture.Filmstrip.frame", frame)
-                : say("report.picture.Filmstrip.clip-frame", clip.name(), frame);
     }
 
     private static @Nullable Clip clip(Scene s, int index) {

@@ -1,4 +1,4 @@
-package idleheron.desktop.view3d;
+package idleheron.desktop.paint;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;

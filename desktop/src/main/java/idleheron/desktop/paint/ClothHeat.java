@@ -1,4 +1,4 @@
-package idleheron.desktop.view3d;
+package idleheron.desktop.paint;
 
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.freedom.FreedomMap;
@@ -16,12 +16,12 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What of garments is shown as heat, 0 to 1 a point, as they stand: the gap to the body, stretch, freedom. */
-final class ClothHeat {
+public final class ClothHeat {
     /** A gap of this, outside or inside, is the end of the ramp, metres; on the body it is in the middle. */
-    static final double GAP = 0.02;
+    public static final double GAP = 0.02;
 
     /** So many times as long as at rest, and one, is the end of the ramp. */
-    static final double STRETCH = 0.5;
+    public static final double STRETCH = 0.5;
 
     private static final double REACH = 0.1;
     private static final float[] NONE = {};

@@ -1,4 +1,4 @@
-package idleheron.desktop.view3d;
+package idleheron.desktop.paint;
 
 import static idleheron.core.Messages.say;
 
@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param viewpoint null to look at everything
  * @param start from which side everything is looked at then
  * @param room what of the picture everything is to lie in then
+ * @param lens where a lens lies over it, or null
  * @param fine whether there is time to smooth it
  */
 public record ViewRequest(
@@ -32,6 +33,7 @@ public record ViewRequest(
         Viewpoint start,
         Room room,
         Palette palette,
+        @Nullable Place lens,
         boolean fine,
         Size size) {
 
@@ -44,9 +46,12 @@ public record ViewRequest(
      */
     public record Size(int width, int height, double grain) {}
 
+    /** A place in a picture, points from its top left corner. */
+    public record Place(double x, double y) {}
+
     /** What lies at the edges of a view over it, in points. */
     public record Room(double top, double right, double bottom, double left) {
-        static final Room ALL = new Room(0, 0, 0, 0);
+        public static final Room ALL = new Room(0, 0, 0, 0);
 
         /**
          * A viewpoint from which a box is seen whole in what is free of a picture.
@@ -55,7 +60,7 @@ public record ViewRequest(
          * @param width of the picture, points
          * @param height of the picture, points
          */
-        Viewpoint framing(Viewpoint from, double[] box, double width, double height) {
+        public Viewpoint framing(Viewpoint from, double[] box, double width, double height) {
             double w = Math.max(width / 4, width - left - right);
             double h = Math.max(height / 4, height - top - bottom);
             return from.framing(box)
@@ -66,11 +71,13 @@ public record ViewRequest(
     }
 
     public enum Arrangement {
-        OVER(say("desktop.view3d.ViewRequest.sent-and-returned-over-each-other")),
-        BESIDE(say("desktop.view3d.ViewRequest.sent-at-the-left-returned-at")),
-        DIFFERENCE(say("desktop.view3d.ViewRequest.how-far-each-point-of-the")),
+        OVER(say("desktop.paint.ViewRequest.sent-and-returned-over-each-other")),
+        BESIDE(say("desktop.paint.ViewRequest.sent-at-the-left-returned-at")),
+        DIFFERENCE(say("desktop.paint.ViewRequest.how-far-each-point-of-the")),
+        /** The skin weights of the chosen joint on both sides. */
+        WEIGHTS(say("desktop.paint.ViewRequest.the-skin-weights-of-the-chosen-2")),
         /** The difference of skin weights, of the chosen joint or of all. */
-        WEIGHTS(say("desktop.view3d.ViewRequest.how-far-the-skin-weights-differ"));
+        WEIGHT_GAP(say("desktop.paint.ViewRequest.how-far-the-skin-weights-differ"));
 
         private final String tip;
 
@@ -81,21 +88,30 @@ public record ViewRequest(
         public String tip() {
             return tip;
         }
+
+        /** Whether it shows figures as heat. */
+        public boolean isHeat() {
+            return this == DIFFERENCE || isOfWeights();
+        }
+
+        public boolean isOfWeights() {
+            return this == WEIGHTS || this == WEIGHT_GAP;
+        }
     }
 
     public enum Style {
-        SURFACE(say("desktop.view3d.ViewRequest.the-surface-with-its-materials")),
-        WIRE(say("desktop.view3d.ViewRequest.the-surface-with-the-edges-of")),
-        WEIGHTS(say("desktop.view3d.ViewRequest.the-skin-weights-of-the-chosen")),
-        JOINTS(say("desktop.view3d.ViewRequest.the-joints-over-the-surface")),
+        SURFACE(say("desktop.paint.ViewRequest.the-surface-with-its-materials")),
+        WIRE(say("desktop.paint.ViewRequest.the-surface-with-the-edges-of")),
+        WEIGHTS(say("desktop.paint.ViewRequest.the-skin-weights-of-the-chosen")),
+        JOINTS(say("desktop.paint.ViewRequest.the-joints-over-the-surface")),
         /** Of garments: how far from the body that wears them. */
-        GAP(say("desktop.view3d.ViewRequest.how-far-the-garment-is-from")),
+        GAP(say("desktop.paint.ViewRequest.how-far-the-garment-is-from")),
         /** Of garments: how much longer than at rest. */
-        STRETCH(say("desktop.view3d.ViewRequest.how-much-longer-the-cloth-is")),
+        STRETCH(say("desktop.paint.ViewRequest.how-much-longer-the-cloth-is")),
         /** Of garments: how far they may leave their skin. */
-        FREEDOM(say("desktop.view3d.ViewRequest.how-far-each-point-may-leave")),
+        FREEDOM(say("desktop.paint.ViewRequest.how-far-each-point-may-leave")),
         /** Of garments: their flat cut beside them, a colour for each panel. */
-        PANELS(say("desktop.view3d.ViewRequest.the-flat-cut-beside-the-garment"));
+        PANELS(say("desktop.paint.ViewRequest.the-flat-cut-beside-the-garment"));
 
         private final String tip;
 

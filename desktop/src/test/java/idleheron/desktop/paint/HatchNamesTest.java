@@ -1,11 +1,9 @@
-package idleheron.desktop.view3d;
+package idleheron.desktop.paint;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.CanonicalSpace;
-import idleheron.core.pose.Pose;
-import idleheron.core.pose.Surface;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
@@ -13,6 +11,7 @@ import idleheron.core.scene.Stage;
 import idleheron.core.scene.Texture;
 import idleheron.core.scene.Transform;
 import idleheron.core.scene.mesh.Mesh;
+import idleheron.render.Side;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -43,13 +42,10 @@ class HatchNamesTest {
             .withNodes(List.of(plane(0, 0, 0), plane(0.5, 1, 1), plane(-3, 0, 2)));
 
     private static String at(double x) {
-        Pose rest = new Pose(SCENE);
-        CanonicalSpace space = CanonicalSpace.of(SCENE.stage());
-        List<Surface> all = Surface.all(rest);
-        all.forEach(s -> s.deform(rest, space.pointMatrix()));
+        Side side = new Side(SCENE, CanonicalSpace.of(SCENE.stage()));
         double m = SCENE.stage().metersPerUnit();
-        return HatchNames.along(
-                SCENE, all, new double[] {x * m, 0.1 * m, 5}, new double[] {0, 0, -1}, List.of("tar.png", "rope.png"));
+        SurfaceHit hit = SurfaceHit.first(side.shells(), new double[] {x * m, 0.1 * m, 5}, new double[] {0, 0, -1});
+        return hit == null ? "" : HatchNames.at(side, hit, List.of("tar.png", "rope.png"));
     }
 
     @Test

@@ -1,4 +1,4 @@
-package idleheron.desktop.view3d;
+package idleheron.desktop.paint;
 
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;

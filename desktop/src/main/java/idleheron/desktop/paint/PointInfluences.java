@@ -1,4 +1,4 @@
-package idleheron.desktop.view3d;
+package idleheron.desktop.paint;
 
 import idleheron.core.pair.Matching;
 import idleheron.core.scene.Scene;

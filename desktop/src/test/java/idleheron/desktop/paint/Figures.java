@@ -1,0 +1,54 @@
+package idleheron.desktop.paint;
+
+import idleheron.core.pose.CanonicalSpace;
+import idleheron.core.scene.Scene;
+import idleheron.rehearsal.demo.Postwoman;
+import idleheron.render.Side;
+import idleheron.render.ink.Palette;
+import idleheron.render.ink.Viewpoint;
+import idleheron.render.surface.Cover;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** A figure to be painted in tests. */
+final class Figures {
+    static final Scene SENT = Postwoman.scene();
+    static final Viewpoint FRONT = new Viewpoint(0, 0, 4, 0, 1.2, 0);
+
+    private Figures() {}
+
+    static Side side(Scene s) {
+        return new Side(s, CanonicalSpace.of(s.stage()));
+    }
+
+    static int joint(String name) {
+        return SENT.find(name);
+    }
+
+    static ViewRequest.Shown shown(Scene s, int chosen, boolean returned) {
+        return new ViewRequest.Shown(s, CanonicalSpace.of(s.stage()), ViewRequest.Style.JOINTS, chosen, returned, true);
+    }
+
+    /** What is asked for with a picture of 400 by 300 points from the front. */
+    static ViewRequest request(
+            List<ViewRequest.Shown> sides,
+            ViewRequest.Arrangement how,
+            String clip,
+            double seconds,
+            ViewRequest.@Nullable Place lens) {
+        return new ViewRequest(
+                sides,
+                how,
+                clip,
+                seconds,
+                "",
+                Cover.COLOURS,
+                FRONT,
+                Viewpoint.start(),
+                ViewRequest.Room.ALL,
+                Palette.DAY,
+                lens,
+                false,
+                new ViewRequest.Size(400, 300, 1));
+    }
+}
