@@ -89,20 +89,20 @@ final class BatchCommand implements Callable<Integer> {
     @Option(
             names = "--jobs",
             paramLabel = "N",
-            description = "files at once, as many as there are cores if not told; 1 in a part of a farm")
+            description = "files at once, by default one per core; 1 in a part of a farm")
     @Nullable
     Integer jobs;
 
     @Option(
             names = "--time-limit",
             paramLabel = "SECONDS",
-            description = "after which one file is given up, 5400 if not told")
+            description = "after which one file is given up, 5400 by default")
     double seconds = RoundTerms.LONGEST;
 
     @Option(
             names = "--apart-over",
             paramLabel = "MB",
-            description = "larger files are done in a process of their own, 256 if not told")
+            description = "larger files run in a separate process, 256 by default")
     double apartOver = RoundTerms.APART >> 20;
 
     @Option(names = "--json", description = "each file as a line of JSON as it ends, and the summary as the last")

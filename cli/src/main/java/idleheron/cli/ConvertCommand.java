@@ -110,7 +110,7 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(
             names = "--pictures-from",
             paramLabel = "FOLDER",
-            description = "from where pictures may travel, besides the folder of IN and what is below it")
+            description = "from which pictures may be taken, in addition to the folder of IN and its subfolders")
     List<Path> picturesFrom = new ArrayList<>();
 
     @Option(
@@ -136,7 +136,7 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(
             names = "--samples-per-frame",
             paramLabel = "N",
-            description = "of a character that is baked into a cache, 1 if not told")
+            description = "of a character that is baked into a cache, 1 by default")
     int samplesPerFrame = 1;
 
     @Option(

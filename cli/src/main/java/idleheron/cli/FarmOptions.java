@@ -27,7 +27,7 @@ final class FarmOptions {
     @Nullable
     String on;
 
-    @Option(names = "--parts", paramLabel = "N", description = "of a farm, 8 if not told")
+    @Option(names = "--parts", paramLabel = "N", description = "of a farm, 8 by default")
     int parts = USUAL;
 
     @Option(names = "--memory", paramLabel = "4G", description = "that the farm gives to a part")

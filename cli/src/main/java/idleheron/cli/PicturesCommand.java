@@ -89,7 +89,7 @@ final class PicturesCommand implements Callable<Integer> {
     @Option(
             names = "--names",
             paramLabel = "PATTERN",
-            description = "what files are called: {name}, {role} and {size} are put in; {name} if not told")
+            description = "pattern of file names with {name}, {role} and {size}; {name} by default")
     String names = PicturesJob.SAME;
 
     @Option(
@@ -109,7 +109,7 @@ final class PicturesCommand implements Callable<Integer> {
     @Option(names = "--overwrite", description = "targets may be replaced")
     boolean overwrite;
 
-    @Option(names = "--json", description = "all that is told as JSON")
+    @Option(names = "--json", description = "the whole output as JSON")
     boolean json;
 
     @Override

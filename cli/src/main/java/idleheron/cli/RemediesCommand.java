@@ -16,7 +16,7 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "remedies",
         mixinStandardHelpOptions = true,
-        description = "Lists every remedy: how it is told, what it does and what it keeps.")
+        description = "Lists every remedy: its syntax, what it does and what it keeps.")
 @SuppressWarnings("NullAway.Init")
 final class RemediesCommand implements Callable<Integer> {
     @Spec

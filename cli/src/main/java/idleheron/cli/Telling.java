@@ -28,7 +28,7 @@ final class Telling {
     @Option(
             names = "--format",
             paramLabel = "text|json|junit|sarif",
-            description = "how it is told: as text, JSON, JUnit XML or SARIF 2.1.0")
+            description = "output format: text, JSON, JUnit XML or SARIF 2.1.0")
     String format = "text";
 
     @Option(
@@ -41,7 +41,7 @@ final class Telling {
     @Nullable
     Path baseline;
 
-    @Option(names = "--write-baseline", paramLabel = "FILE", description = "leaves all that is told as known")
+    @Option(names = "--write-baseline", paramLabel = "FILE", description = "writes all findings to FILE as known")
     @Nullable
     Path accepted;
 

@@ -41,7 +41,7 @@ final class TryOnCommand implements Callable<Integer> {
     @Mixin
     WornFiles files = new WornFiles();
 
-    @Option(names = "--sub-steps", paramLabel = "N", description = "of a frame; as the garment says if not told")
+    @Option(names = "--sub-steps", paramLabel = "N", description = "per frame; the garment's own by default")
     int subSteps;
 
     @Option(names = "--thickness", paramLabel = "MM", description = "that stays between cloth and body")
@@ -50,7 +50,7 @@ final class TryOnCommand implements Callable<Integer> {
     @Option(names = "--colliders", description = "the body's colliders alone keep it out, not its surface")
     boolean colliders;
 
-    @Option(names = "--surface", description = "the body's surface keeps it out; so if not told")
+    @Option(names = "--surface", description = "the surface of the body keeps it out (default)")
     boolean surface;
 
     @Option(

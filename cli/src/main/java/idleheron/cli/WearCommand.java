@@ -47,10 +47,10 @@ final class WearCommand implements Callable<Integer> {
     @Option(
             names = "--gap",
             paramLabel = "MM",
-            description = "within which the body speaks for the garment; what suits both if not told")
+            description = "largest distance from which weights are taken; chosen by size if not given")
     double gap;
 
-    @Option(names = "--influences", paramLabel = "N", description = "joints a point may have, 4 if not told")
+    @Option(names = "--influences", paramLabel = "N", description = "joints a point may have, 4 by default")
     int influences = TakeWeights.USUAL.influences();
 
     @Option(names = "--with-body", description = "the body goes along; else its skeleton alone")
@@ -66,7 +66,7 @@ final class WearCommand implements Callable<Integer> {
     @Nullable
     Path from;
 
-    @Option(names = "--out-by", paramLabel = "MM", description = "from the body, with --refit; 2 if not told")
+    @Option(names = "--out-by", paramLabel = "MM", description = "from the body, with --refit; 2 by default")
     double outBy = 2;
 
     @Option(names = "--variant", paramLabel = "VARIANT", description = "such as \"binary 7.4\"")

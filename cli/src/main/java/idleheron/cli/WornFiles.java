@@ -26,7 +26,7 @@ final class WornFiles {
     @Option(names = "--on", paramLabel = "BODY", required = true, description = "the body, with its skin and clips")
     Path body;
 
-    @Option(names = "--clip", paramLabel = "NAME", description = "that is played; the first if not told")
+    @Option(names = "--clip", paramLabel = "NAME", description = "that is played; the first by default")
     @Nullable
     String clip;
 

@@ -91,14 +91,27 @@ class LayoutWalkTest {
         });
     }
 
-    private void sheets(String story, String... buttons) throws Exception {
-        holds(story, where -> {
-            for (String b : buttons) {
-                window.press(b);
-                look(where + ", " + b);
-                robot.press(KeyCode.ESCAPE).release(KeyCode.ESCAPE);
-            }
-        });
+    private boolean isSheetOpen() throws Exception {
+        return WaitForAsyncUtils.asyncFx(
+                        () -> open.stage().getScene().getRoot().lookup(".sheet") != null)
+                .get();
+    }
+
+    /** Opens each of the sheets on a stone and puts it through. */
+    private void sheets(String story, KeyCode stone, String... buttons) throws Exception {
+        robot.press(stone).release(stone);
+        for (String b : buttons) {
+            Reader.until("a button " + b, () -> window.presses(b));
+            Reader.until("the sheet of " + b, this::isSheetOpen);
+            sheet(story + ", " + b);
+        }
+    }
+
+    /** Puts the sheet that is open through, and closes it. */
+    private void sheet(String name) throws Exception {
+        holds(name, this::look);
+        robot.press(KeyCode.ESCAPE).release(KeyCode.ESCAPE);
+        Reader.until("it is closed", () -> !isSheetOpen());
     }
 
     private void crossing(String story, String sent, String word, String returned) throws Exception {
@@ -117,8 +130,9 @@ class LayoutWalkTest {
     @Test
     void aCharacterThatCameBack() throws Exception {
         crossing("character", DemoData.SENT, "rigged character", "postwoman_from_alder.fbx");
-        robot.press(KeyCode.DIGIT5).release(KeyCode.DIGIT5);
-        sheets("character", "Matching", "Tolerances", "Settings", "Help and keys");
+        sheets("character", KeyCode.DIGIT5, "Matching", "Tolerances", "Settings", "Help and keys");
+        sheets("character", KeyCode.DIGIT2, "The file as stored");
+        sheets("character", KeyCode.DIGIT3, "Motion by formula…", "Pictures…", "Edit a copy");
     }
 
     @Test
@@ -129,16 +143,19 @@ class LayoutWalkTest {
     @Test
     void aCacheThatCameBack() throws Exception {
         crossing("cache", DemoData.REEDS, "cache", DemoData.REEDS_RETURNED);
+        sheets("cache", KeyCode.DIGIT3, "Change the cache…");
     }
 
     @Test
     void aGarmentThatCameBack() throws Exception {
         crossing("garment", DemoData.CAPE, "points", DemoData.CAPE_RETURNED);
+        sheets("garment", KeyCode.DIGIT3, "Try on…", "Colliders…", "Paint cape…");
     }
 
     @Test
     void anAvatarThatCameBack() throws Exception {
         crossing("avatar", DemoData.AVATAR, "roles", DemoData.AVATAR_RETURNED);
+        sheets("avatar", KeyCode.DIGIT3, "Roles…", "Terms…");
     }
 
     @Test
@@ -146,5 +163,16 @@ class LayoutWalkTest {
         open.open(demo.resolve(DemoData.STAGE));
         Reader.until("the stage is looked over", () -> window.reads("Checked without a destination"));
         stones("stage");
+        sheets("stage", KeyCode.DIGIT2, "Layer by layer");
+    }
+
+    @Test
+    void manyFiles() throws Exception {
+        open.open(demo.resolve(DemoData.BELL), demo.resolve(DemoData.SENT));
+        Reader.until("it is asked what they are", this::isSheetOpen);
+        sheet("several files");
+        open.open(demo);
+        Reader.until("the round", this::isSheetOpen);
+        sheet("round");
     }
 }

@@ -47,6 +47,8 @@ final class TimePane extends VBox {
         title.setMinWidth(0);
         HBox head = Ui.row(10, title, between, kinds, which);
         head.getStyleClass().add("time-head");
+        plot.managedProperty().bind(plot.visibleProperty());
+        moments.managedProperty().bind(moments.visibleProperty());
         StackPane body = new StackPane(plot, moments);
         VBox.setVgrow(body, Priority.ALWAYS);
         getChildren().addAll(head, body);

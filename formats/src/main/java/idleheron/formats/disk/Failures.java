@@ -53,7 +53,7 @@ public final class Failures {
             case StringIndexOutOfBoundsException x -> "a text that ends too early";
             case IndexOutOfBoundsException x -> "a part that reaches past the end of what holds it";
             case ArithmeticException x -> "a size that is too large";
-            case NegativeArraySizeException x -> "a size below nought";
+            case NegativeArraySizeException x -> "a negative size";
             case NoSuchElementException x -> "an empty list where a value must be";
             case NullPointerException x -> "nothing where a value must be";
             default -> e.getMessage() == null ? "others" : e.getMessage();

@@ -176,7 +176,7 @@ public final class FbxAftermath {
             if (r.name().equals("Model")
                     && !placed.contains(id)
                     && (harmed.contains("Connections") || hung.contains(id))) {
-                salvage.lost(What.NODE, name(id), "", "what it hangs under is gone");
+                salvage.lost(What.NODE, name(id), "", "its parent is gone");
             }
         });
     }

@@ -72,7 +72,7 @@ public final class FbxMeshLayers {
             }
             MeshLayer layer = layer(r, f, geometry);
             if (layer == null) {
-                notes.add(mesh + ": its " + f.kind.label() + " are told in a way that is not read");
+                notes.add(mesh + ": its " + f.kind.label() + " are stored in a way that is not read");
             } else if (layer.values().length > 0) {
                 out.add(layer);
             }

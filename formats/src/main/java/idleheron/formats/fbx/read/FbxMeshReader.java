@@ -117,7 +117,7 @@ final class FbxMeshReader {
         }
         int[] index = FbxLayer.perCorner(layer, counts, indexName);
         if (index == null || values.length == 0) {
-            notes.add(name + ": its normals are told in a way that is not read");
+            notes.add(name + ": its normals are stored in a way that is not read");
             return null;
         }
         float[] out = new float[3 * index.length];
@@ -140,7 +140,7 @@ final class FbxMeshReader {
             float[] uv = FbxNumbers.floats(layer.childDoubles("UV"));
             int[] index = FbxLayer.perCorner(layer, counts, "UVIndex");
             if (index == null) {
-                notes.add(name + ": a UV set is told in a way that is not read");
+                notes.add(name + ": a UV set is stored in a way that is not read");
                 continue;
             }
             int entries = uv.length / 2;

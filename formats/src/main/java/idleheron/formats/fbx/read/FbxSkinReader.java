@@ -114,7 +114,7 @@ public final class FbxSkinReader {
             }
         }
         if (link == SkinStyle.Link.ADDITIVE && associates.size() < clusters.size()) {
-            notes.add(skins.getFirst().name() + " adds to movements that are not told; it is read as it stands");
+            notes.add(skins.getFirst().name() + " adds to movements that are not in the file; it is read unchanged");
             associates.clear();
         }
         int[] parts = skins.size() < 2

@@ -136,7 +136,7 @@ public final class GltfMaterialReader {
 
     private Texture held(String name, String ending, byte[] content) {
         if (!PictureKinds.isPicture(content)) {
-            notes.add("what is told as the picture " + name + " is no picture");
+            notes.add("the data given as picture " + name + " is no picture");
         }
         String file = name.endsWith(ending) ? name : name + ending;
         return new Texture(name, file, file, true).withContent(content);

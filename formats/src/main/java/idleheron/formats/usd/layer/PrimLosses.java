@@ -29,7 +29,7 @@ public final class PrimLosses {
     /** A prim that may have stood elsewhere. */
     public static void place(Salvage salvage, String path) {
         String prim = plain(path);
-        String why = "what it hangs under may be lost in the damage before it";
+        String why = "its parent may be lost in the damage before it";
         salvage.lost(What.NODE, prim.substring(prim.lastIndexOf('/') + 1), "", why);
         object(salvage, prim, "", why);
     }

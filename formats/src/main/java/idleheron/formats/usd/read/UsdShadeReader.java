@@ -103,7 +103,7 @@ public final class UsdShadeReader {
         ComposedPrim shader = surface == null || surface.prim() == p ? null : surface.prim();
         String id = shader == null ? "" : UsdRead.word(shader, "info:id", "");
         if (shader == null || !id.equals("UsdPreviewSurface")) {
-            notes.add(p.path() + ": its surface is " + (id.isEmpty() ? "told in no way that is known" : id)
+            notes.add(p.path() + ": its surface is " + (id.isEmpty() ? "of an unknown kind" : id)
                     + ", not the preview surface; only its name is read");
             return new Material(UsdRead.name(p), id.isEmpty() ? "none" : id, GREY, 1, List.of(), List.of());
         }
