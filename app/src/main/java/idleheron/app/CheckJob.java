@@ -7,6 +7,7 @@ import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.job.Progress;
+import idleheron.core.kind.FactGroup;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.formats.FileChecks;
@@ -37,10 +38,12 @@ public record CheckJob(
     /**
      * What is noticed.
      *
+     * @param figures what the asset is, in figures
      * @param findings worst first
      */
-    public record Result(Asset asset, Facts facts, List<Finding> findings) {
+    public record Result(Asset asset, Facts facts, List<FactGroup> figures, List<Finding> findings) {
         public Result {
+            figures = List.copyOf(figures);
             findings = List.copyOf(findings);
         }
 
@@ -52,7 +55,7 @@ public record CheckJob(
             List<Finding> all = new ArrayList<>(findings);
             all.addAll(more);
             all.sort(Comparator.comparing(Finding::severity));
-            return new Result(asset, facts, all);
+            return new Result(asset, facts, figures, all);
         }
     }
 
@@ -68,7 +71,7 @@ public record CheckJob(
                 .anyMatch(b -> b.code().equals(f.code())
                         && b.figure().subject().equals(f.figure().subject())));
         out.addAll(beside);
-        return new Result(asset, facts, List.of()).with(out);
+        return new Result(asset, facts, AssetKinds.figures(facts), List.of()).with(out);
     }
 
     /** Whether a look into it can tell more: at every voxel, at every sample. */

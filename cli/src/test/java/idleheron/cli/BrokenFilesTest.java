@@ -120,6 +120,6 @@ class BrokenFilesTest {
                 """);
         MainTest.Run r = MainTest.run("facts", f.toString());
         assertThat(r.status()).as(r.err()).isZero();
-        assertThat(r.out()).contains("/I: what it places places it again, and is left out there");
+        assertThat(r.out()).contains("/I: it instances itself; the inner instance is left out");
     }
 }

@@ -80,10 +80,10 @@ class EvidenceWalkTest {
     }
 
     private double frame() throws Exception {
-        String text = WaitForAsyncUtils.asyncFx(
-                        () -> robot.lookup((Node n) -> n instanceof Label l && l.getText().startsWith("frame "))
-                                .queryAs(Label.class)
-                                .getText())
+        String text = WaitForAsyncUtils.asyncFx(() -> robot.lookup(
+                                (Node n) -> n instanceof Label l && l.getText().startsWith("frame "))
+                        .queryAs(Label.class)
+                        .getText())
                 .get();
         return Double.parseDouble(text.substring("frame ".length()));
     }
@@ -118,8 +118,8 @@ class EvidenceWalkTest {
 
     @Test
     void aPartOfThePlotIsPlayedAgainAndAgain() throws Exception {
-        Node plot = robot.lookup(
-                        (Node n) -> n.getAccessibleText() != null && n.getAccessibleText().startsWith("Plot of"))
+        Node plot = robot.lookup((Node n) ->
+                        n.getAccessibleText() != null && n.getAccessibleText().startsWith("Plot of"))
                 .query();
         robot.drag(at(plot, 0.4, 0.5), MouseButton.PRIMARY).dropTo(at(plot, 0.6, 0.5));
         double least = 1e9;

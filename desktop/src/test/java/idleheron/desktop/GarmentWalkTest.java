@@ -87,6 +87,11 @@ class GarmentWalkTest {
         window.press("Close");
         paint();
         colliders();
+        SizeWalk sizes = new SizeWalk(open, robot, story -> false);
+        for (String sheet : new String[] {"Try on…", "Colliders…", "Paint cape…"}) {
+            window.press(sheet);
+            sizes.sheet(sheet);
+        }
     }
 
     /** A stroke beside the middle of the figure, where the cape is. */

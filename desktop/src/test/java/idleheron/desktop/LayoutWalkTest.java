@@ -1,28 +1,20 @@
 package idleheron.desktop;
 
-import static org.assertj.core.api.Assertions.assertThat;
-
 import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Set;
-import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.util.WaitForAsyncUtils;
 
 /** Every screen in every size and theme, with every kind of asset: nothing overflows, is cut, overlaps, lacks a name or is too faint. */
 class LayoutWalkTest {
     /** Stories that are looked at in every size and theme. */
     private static final Set<String> WHOLE = Set.of("nothing", "character", "volume");
-
-    private static final double[][] SIZES = {{1024, 700}, {1280, 800}, {1920, 1080}};
 
     @TempDir
     static Path demo;
@@ -32,6 +24,7 @@ class LayoutWalkTest {
 
     private final FxRobot robot = new FxRobot();
     private final Reader window = new Reader(robot);
+    private final SizeWalk sizes = new SizeWalk(open, robot, WHOLE::contains);
 
     @BeforeAll
     static void data() throws Exception {
@@ -42,59 +35,13 @@ class LayoutWalkTest {
         KeyCode.DIGIT1, KeyCode.DIGIT2, KeyCode.DIGIT3, KeyCode.DIGIT4, KeyCode.DIGIT5, KeyCode.DIGIT6
     };
 
-    private final List<String> wrong = new ArrayList<>();
-
-    private interface Shown {
-        void run(String where) throws Exception;
-    }
-
-    /** Puts the window through all sizes and both themes. */
-    private void holds(String story, Shown shown) throws Exception {
-        for (double[] size : SIZES) {
-            robot.interact(() -> {
-                open.stage().setWidth(size[0]);
-                open.stage().setHeight(size[1]);
-            });
-            for (String theme : new String[] {"paper", "dusk"}) {
-                // both themes have the same layout: of most stories the dark one is looked at in one size
-                if (WHOLE.contains(story) || theme.equals("paper") || size == SIZES[1]) {
-                    shown.run(story + ", " + (int) size[0] + ", " + theme);
-                }
-                robot.press(KeyCode.CONTROL, KeyCode.D).release(KeyCode.D, KeyCode.CONTROL);
-            }
-        }
-        assertThat(wrong).isEmpty();
-    }
-
-    /** What is wrong with what the window shows now. */
-    private void look(String where) {
-        WaitForAsyncUtils.waitForFxEvents();
-        robot.interact(() -> {
-            var root = open.stage().getScene().getRoot();
-            root.applyCss();
-            root.layout();
-        });
-        WaitForAsyncUtils.waitForFxEvents();
-        robot.interact(() -> {
-            Node root = open.stage().getScene().getRoot();
-            Node sheet = root.lookup(".sheet");
-            Layouts.wrong(sheet == null ? root : sheet).forEach(w -> wrong.add(where + ": " + w));
-        });
-    }
-
     private void stones(String story) throws Exception {
-        holds(story, where -> {
+        sizes.holds(story, where -> {
             for (KeyCode stone : STONES) {
                 robot.press(stone).release(stone);
-                look(where + ", " + stone.getName());
+                sizes.look(where + ", " + stone.getName());
             }
         });
-    }
-
-    private boolean isSheetOpen() throws Exception {
-        return WaitForAsyncUtils.asyncFx(
-                        () -> open.stage().getScene().getRoot().lookup(".sheet") != null)
-                .get();
     }
 
     /** Opens each of the sheets on a stone and puts it through. */
@@ -102,16 +49,8 @@ class LayoutWalkTest {
         robot.press(stone).release(stone);
         for (String b : buttons) {
             Reader.until("a button " + b, () -> window.presses(b));
-            Reader.until("the sheet of " + b, this::isSheetOpen);
-            sheet(story + ", " + b);
+            sizes.sheet(story + ", " + b);
         }
-    }
-
-    /** Puts the sheet that is open through, and closes it. */
-    private void sheet(String name) throws Exception {
-        holds(name, this::look);
-        robot.press(KeyCode.ESCAPE).release(KeyCode.ESCAPE);
-        Reader.until("it is closed", () -> !isSheetOpen());
     }
 
     private void crossing(String story, String sent, String word, String returned) throws Exception {
@@ -149,7 +88,6 @@ class LayoutWalkTest {
     @Test
     void aGarmentThatCameBack() throws Exception {
         crossing("garment", DemoData.CAPE, "points", DemoData.CAPE_RETURNED);
-        sheets("garment", KeyCode.DIGIT3, "Try on…", "Colliders…", "Paint cape…");
     }
 
     @Test
@@ -169,10 +107,8 @@ class LayoutWalkTest {
     @Test
     void manyFiles() throws Exception {
         open.open(demo.resolve(DemoData.BELL), demo.resolve(DemoData.SENT));
-        Reader.until("it is asked what they are", this::isSheetOpen);
-        sheet("several files");
+        sizes.sheet("several files");
         open.open(demo);
-        Reader.until("the round", this::isSheetOpen);
-        sheet("round");
+        sizes.sheet("round");
     }
 }

@@ -16,7 +16,7 @@ final class PauseWatch implements AutoCloseable {
     private static final long LIMIT = 100;
     private static final long STEP = 10;
 
-    /** A pause: how long, and the first method of the program that was running. */
+    /** A pause: how long, and the first method of the program that was running, else of the toolkit. */
     record Pause(long milliseconds, String where) {}
 
     private final List<Pause> found = new ArrayList<>();
@@ -74,7 +74,9 @@ final class PauseWatch implements AutoCloseable {
         return Arrays.stream(stack)
                 .filter(s -> s.getClassName().startsWith("idleheron."))
                 .findFirst()
-                .or(() -> Arrays.stream(stack).findFirst())
+                .or(() -> Arrays.stream(stack)
+                        .filter(s -> !s.getClassName().matches("(java|jdk|sun)\\..*"))
+                        .findFirst())
                 .map(s -> s.getClassName() + "." + s.getMethodName() + ":" + s.getLineNumber())
                 .orElse("nothing");
     }

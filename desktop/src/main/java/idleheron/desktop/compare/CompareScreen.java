@@ -46,7 +46,7 @@ import org.jspecify.annotations.Nullable;
 public final class CompareScreen extends Screen<BorderPane> {
     private static final double SIDE_SHARE = 0.225;
     private static final double SIDE_LEAST = 284;
-    private static final double PLOT = 78;
+    private static final double PLOT = 66;
     private static final double STRIP = 148;
     private static final double TABLE = 110;
 

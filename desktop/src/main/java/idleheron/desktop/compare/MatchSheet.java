@@ -94,7 +94,7 @@ final class MatchSheet extends VBox {
     }
 
     private TableColumn<Row, String> partner() {
-        TableColumn<Row, String> c = new TableColumn<>("returned");
+        TableColumn<Row, String> c = new TableColumn<>(say("desktop.compare.MatchSheet.returned"));
         c.setCellValueFactory(d -> new SimpleStringProperty(d.getValue().partner()));
         c.setPrefWidth(320);
         c.setCellFactory(x -> new TableCell<>() {

@@ -42,15 +42,16 @@ final class MomentStrip extends HBox {
 
     /** Shows those of a comparison, once they are painted; the same one again stays as it is. */
     void show(@Nullable CompareModel m, boolean dusk) {
-        Object key = m == null ? null : List.of(System.identityHashCode(m.result()), dusk);
-        if (key != null && key.equals(shown)) {
-            return;
-        }
-        shown = key;
         if (m == null) {
+            shown = null;
             getChildren().clear();
             return;
         }
+        Object key = List.of(System.identityHashCode(m.result()), dusk);
+        if (key.equals(shown)) {
+            return;
+        }
+        shown = key;
         tell(say("desktop.compare.MomentStrip.the-pictures-are-being-made"));
         Filmstrip.Style style = new Filmstrip.Style(ViewPictures.atOnce(), Palette.of(dusk), WIDTH, HEIGHT);
         jobs.later(

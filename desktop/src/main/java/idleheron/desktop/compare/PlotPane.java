@@ -26,11 +26,14 @@ import org.jspecify.annotations.Nullable;
 final class PlotPane extends Pane {
     private static final double LEFT = 58;
     private static final double RIGHT = 14;
-    private static final double TOP = 16;
+    private static final double TOP = 15;
+    /** From this height on there is room for a line in the middle. */
+    private static final double ROOMY = 64;
+
     /** Points that the pointer goes before it draws over a part. */
     private static final double PART = 5;
 
-    private static final double BOTTOM = 8;
+    private static final double BOTTOM = 6;
 
     private final Canvas canvas = new Canvas();
     private final Bench bench;
@@ -41,8 +44,8 @@ final class PlotPane extends Pane {
 
     PlotPane(Bench bench) {
         this.bench = bench;
-        setMinHeight(44);
-        setPrefHeight(64);
+        setMinHeight(36);
+        setPrefHeight(44);
         setAccessibleText(say("desktop.compare.PlotPane.plot-of-the-error-by-frame"));
         getChildren().add(canvas);
         canvas.widthProperty().bind(widthProperty());
@@ -130,13 +133,14 @@ final class PlotPane extends Pane {
             top = Math.max(top, v * 1.08);
         }
         g.setFont(Font.font("B612", 11));
-        for (int i = 0; i <= 2; i++) {
-            double y = y(top * i / 2, top);
+        int lines = getHeight() < ROOMY ? 1 : 2;
+        for (int i = 0; i <= lines; i++) {
+            double y = y(top * i / lines, top);
             g.setStroke(tone(Tone.HAIR));
             g.setLineWidth(1);
             g.strokeLine(LEFT, y, getWidth() - RIGHT, y);
             g.setFill(tone(Tone.THIRD));
-            g.fillText(tick(top * i / 2, top), LEFT - 8, y);
+            g.fillText(tick(top * i / lines, top), LEFT - 8, y);
         }
         g.setStroke(tone(Tone.AMBER));
         g.setLineDashes(5, 4);
@@ -202,11 +206,11 @@ final class PlotPane extends Pane {
         double x = x(now, s.seconds());
         g.setStroke(tone(Tone.AMBER));
         g.setLineWidth(1.6);
-        g.strokeLine(x, TOP - 6, x, getHeight() - BOTTOM);
+        g.strokeLine(x, 2, x, getHeight() - BOTTOM);
         g.setFill(tone(Tone.INK));
         boolean right = x < getWidth() - 150;
         g.setTextAlign(right ? TextAlignment.LEFT : TextAlignment.RIGHT);
-        g.fillText(Figure.number(s.worst()[i]) + " " + s.unit(), x + (right ? 6 : -6), TOP - 1);
+        g.fillText(Figure.number(s.worst()[i]) + " " + s.unit(), x + (right ? 6 : -6), TOP - 8);
         g.setFill(tone(Tone.BROKEN));
         g.fillOval(x - 3, y(s.worst()[i], top) - 3, 6, 6);
     }

@@ -41,7 +41,7 @@ final class TimePane extends VBox {
         plot = new PlotPane(bench);
         moments = new MomentStrip(jobs, go);
         getStyleClass().addAll("card", "time-card");
-        setMinHeight(72);
+        setMinHeight(64);
         Region between = new Region();
         HBox.setHgrow(between, Priority.ALWAYS);
         title.setMinWidth(0);

@@ -66,7 +66,7 @@ record LookOverModel(CheckJob.Result result, @Nullable Convention destination) {
     /** What is declared and measured, with the carrier first and the size of the file last. */
     List<FactGroup> figures() {
         Asset a = result.asset();
-        List<FactGroup> groups = AssetKinds.figures(result.facts());
+        List<FactGroup> groups = result.figures();
         List<FactGroup> out = new ArrayList<>();
         for (int i = 0; i < Math.max(1, groups.size()); i++) {
             List<FactLine> lines =

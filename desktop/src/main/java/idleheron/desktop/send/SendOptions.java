@@ -86,9 +86,11 @@ final class SendOptions {
         size.disableProperty().bind(kind.disableProperty());
         node = Ui.column(
                 8,
-                Ui.row(14, meshes, skeleton, smoothing, tangents),
+                new FlowPane(14, 8, meshes, skeleton, smoothing, tangents),
                 new FlowPane(14, 8, baked, apart),
-                Ui.row(8, Ui.label(say("desktop.send.SendOptions.pictures"), "second"), pictures, kind, size));
+                Ui.flow(
+                        8,
+                        List.of(Ui.label(say("desktop.send.SendOptions.pictures"), "second"), pictures, kind, size)));
     }
 
     private static <T> StringConverter<T> shown(Function<T, String> text, T usual) {

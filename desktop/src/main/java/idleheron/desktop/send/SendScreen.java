@@ -28,6 +28,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.StringConverter;
 
@@ -83,6 +84,7 @@ public final class SendScreen extends Screen<HBox> {
         });
         perFrame.getItems().setAll(1, 2, 4, 8);
         perFrame.setValue(1);
+        perFrame.setMinWidth(Region.USE_PREF_SIZE);
         perFrame.setAccessibleText(say("desktop.send.SendScreen.samples-a-frame-2"));
         perFrame.setTooltip(new Tooltip(say("desktop.send.SendScreen.more-than-one-for-motion-blur")));
         versions();
@@ -97,30 +99,31 @@ public final class SendScreen extends Screen<HBox> {
                 options.node(),
                 baking,
                 Ui.row(14, overwrite, options.listed()),
-                Ui.row(
+                Ui.flow(
                         10,
-                        Ui.button(
-                                say("desktop.send.SendScreen.send"),
-                                say("desktop.send.SendScreen.write-the-file-read-it-back"),
-                                this::send,
-                                "strong-button"),
-                        Ui.button(
-                                say("desktop.send.SendScreen.preview"),
-                                say("desktop.send.SendScreen.tell-every-file-that-would-be"),
-                                this::preview,
-                                "quiet"),
-                        Ui.button(
-                                say("desktop.send.SendScreen.send-again"),
-                                say("desktop.send.SendScreen.do-an-earlier-delivery-again-by"),
-                                () -> this.again.choose(target.getText()),
-                                "quiet"),
-                        Ui.label(say("desktop.send.SendScreen.read-back-then-put-in-place"), "small")));
+                        List.of(
+                                Ui.button(
+                                        say("desktop.send.SendScreen.send"),
+                                        say("desktop.send.SendScreen.write-the-file-read-it-back"),
+                                        this::send,
+                                        "strong-button"),
+                                Ui.button(
+                                        say("desktop.send.SendScreen.preview"),
+                                        say("desktop.send.SendScreen.tell-every-file-that-would-be"),
+                                        this::preview,
+                                        "quiet"),
+                                Ui.button(
+                                        say("desktop.send.SendScreen.send-again"),
+                                        say("desktop.send.SendScreen.do-an-earlier-delivery-again-by"),
+                                        () -> this.again.choose(target.getText()),
+                                        "quiet"),
+                                Ui.label(say("desktop.send.SendScreen.read-back-then-put-in-place"), "small"))));
         how.getStyleClass().add("card");
         how.setPadding(new Insets(14));
         ScrollPane what = Ui.scrolled(goes);
         VBox left = Ui.column(10, Ui.label(say("desktop.send.SendScreen.what-goes"), "title"), what);
         left.setPrefWidth(330);
-        left.setMinWidth(280);
+        left.setMinWidth(250);
         ScrollPane proofs = Ui.scrolled(proof);
         VBox middle = Ui.column(12, how, proofs);
         HBox.setHgrow(middle, Priority.ALWAYS);
@@ -128,7 +131,7 @@ public final class SendScreen extends Screen<HBox> {
         ScrollPane tools = Ui.scrolled(standIns);
         VBox right = Ui.column(10, Ui.label(say("desktop.send.SendScreen.and-back"), "title"), tools);
         right.setPrefWidth(400);
-        right.setMinWidth(320);
+        right.setMinWidth(300);
         root.getChildren().addAll(left, middle, right);
         bench.crossing().addListener((o, was, is) -> show());
         bench.prepared().addListener((o, was, is) -> show());

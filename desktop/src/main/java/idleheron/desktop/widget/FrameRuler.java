@@ -206,11 +206,17 @@ public final class FrameRuler extends BorderPane {
         double top = other == null ? 16 : 8;
         part(g, c, s);
         g.setFill(tone(Tone.SENT));
-        lane(g, other == null ? "clip" : "sent", c, c.rate(), top, s);
+        lane(
+                g,
+                other == null ? say("desktop.widget.FrameRuler.clip-2") : say("desktop.widget.FrameRuler.sent"),
+                c,
+                c.rate(),
+                top,
+                s);
         holes(g, c, false, c.rate(), top, s);
         if (other != null) {
             g.setFill(tone(Tone.RETURNED));
-            lane(g, "returned", other, c.rate(), top + LANE + 5, s);
+            lane(g, say("desktop.widget.FrameRuler.returned"), other, c.rate(), top + LANE + 5, s);
             holes(g, other, true, c.rate(), top + LANE + 5, s);
         }
         numbers(g, s);

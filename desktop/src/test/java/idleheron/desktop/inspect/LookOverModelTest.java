@@ -12,6 +12,7 @@ import idleheron.core.finding.Finding;
 import idleheron.core.finding.Severity;
 import idleheron.core.kind.FactGroup;
 import idleheron.core.kind.FactLine;
+import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.rehearsal.Conventions;
@@ -33,7 +34,8 @@ class LookOverModelTest {
 
     private static LookOverModel model(Scene s, Finding... findings) {
         Asset a = new Asset(s, "woman.fbx", "FBX", "binary 7.5", 1000);
-        return new LookOverModel(new CheckJob.Result(a, new Facts(s), List.of(findings)), null);
+        Facts facts = new Facts(s);
+        return new LookOverModel(new CheckJob.Result(a, facts, AssetKinds.figures(facts), List.of(findings)), null);
     }
 
     @Test

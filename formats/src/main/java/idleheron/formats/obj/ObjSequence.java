@@ -1,5 +1,7 @@
 package idleheron.formats.obj;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.bake.Bake;
 import idleheron.core.bake.Room;
 import idleheron.core.cache.Cache;
@@ -128,9 +130,9 @@ final class ObjSequence implements Several {
                 ? moving(still, first, room, times.length, sampling)
                 : changing(still, first, odd.isEmpty() ? again(files, files.size(), first) : odd, sampling);
         List<String> notes = new ArrayList<>(first.notes());
-        notes.add(files.size() + " numbered files are one cache, at 24 frames a second, which no file says");
+        notes.add(say("formats.obj.ObjSequence.numbered-files-are-one-cache-at", files.size()));
         if (!odd.isEmpty()) {
-            notes.add("parts or faces change from file to file; coordinates are left out");
+            notes.add(say("formats.obj.ObjSequence.parts-or-faces-change-from-file"));
         }
         progress.at(1, "read");
         String name = FILES.of(path).keySet().iterator().next();

@@ -77,7 +77,7 @@ class FbxBridgeTest extends FbxBridgeCase {
         assertThat(t.order()).isEqualTo(RotationOrder.ZXY);
         assertThat(t.inherit()).isEqualTo(Inherit.WITHOUT_PARENT_SCALE);
         assertThat(t.scaling()).as("missing is one, not nothing").isEqualTo(Vec3.ONE);
-        assertThat(read().notes()).anyMatch(n -> n.contains("not switched on"));
+        assertThat(read().notes()).anyMatch(n -> n.contains("not enabled"));
     }
 
     @Test

@@ -143,6 +143,7 @@ class FbxClipBridgeTest extends FbxBridgeCase {
                         + v.curve().at(0))
                 .containsExactlyInAnyOrder(
                         "NODE 0 Visibility 1.0", "ATTRIBUTE 1 FocalLength 80.0", "MATERIAL 0 Opacity 0.5");
-        assertThat(s.notes()).anyMatch(n -> n.contains("1 animated properties of things that are not read"));
+        assertThat(s.notes())
+                .anyMatch(n -> n.contains("animated properties of objects that are not read, left out: 1"));
     }
 }

@@ -26,7 +26,7 @@ public enum Palette {
         /** Clean. */
         REED(0x3F7656, 0x7DB894),
         /** Chosen, now, and the limit of a tolerance. */
-        AMBER(0xBF7A1E, 0xE0A24A),
+        AMBER(0xB87219, 0xE0A24A),
         BROKEN(0xA83A2A, 0xEA8976),
         SENT(0x24506E, 0x7FB4D3),
         RETURNED(0xB0621A, 0xE59A55),

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
@@ -147,7 +149,7 @@ final class FbxBinaryReader {
             throw in.wrong("a zero record that closes the file", "the end of the file");
         }
         if (unclosed) {
-            notes.add("scopes are not closed by a zero record");
+            notes.add(say("formats.fbx.coding.FbxBinaryReader.scopes-are-not-closed-by-a"));
         }
         byte[] footer = footer();
         progress.at(0.5, "unpacking arrays");
@@ -166,7 +168,7 @@ final class FbxBinaryReader {
     /** The code in front; the rest is held against the layout, and what is odd is told and forgiven. */
     private byte @Nullable [] footer() {
         if (in.left() < 16) {
-            notes.add("the footer is missing");
+            notes.add(say("formats.fbx.coding.FbxBinaryReader.the-footer-is-missing"));
             return null;
         }
         byte[] code = in.take(16);
@@ -175,7 +177,7 @@ final class FbxBinaryReader {
         if (closing < 0
                 || !Arrays.equals(
                         rest, closing, rest.length, FbxBinaryWriter.CLOSING, 0, FbxBinaryWriter.CLOSING.length)) {
-            notes.add("the footer does not end as it should");
+            notes.add(say("formats.fbx.coding.FbxBinaryReader.the-footer-does-not-end-as"));
         }
         return code;
     }

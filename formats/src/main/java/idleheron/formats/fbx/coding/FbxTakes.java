@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxKeyFlags;
 import idleheron.formats.fbx.document.FbxNumbers;
@@ -178,7 +180,7 @@ final class FbxTakes {
             data.add(d);
         }
         if (in.left() > 0) {
-            notes.add("a list of keys on " + channel.text(0) + " is not understood after " + ticks.size() + " keys");
+            notes.add(say("formats.fbx.coding.FbxTakes.a-list-of-keys-on-is", channel.text(0), ticks.size()));
         }
         int n = ticks.size();
         float[] all = new float[4 * n];

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxDocument;
 import idleheron.formats.fbx.document.FbxRecord;
@@ -133,7 +135,7 @@ public final class FbxUpgrade {
             }
         }
         if (leftOut.size() > before) {
-            notes.add((leftOut.size() - before) + " cameras of a tool's own views are left out");
+            notes.add(say("formats.fbx.coding.FbxUpgrade.cameras-of-a-tool-s-own", (leftOut.size() - before)));
         }
     }
 
@@ -164,7 +166,7 @@ public final class FbxUpgrade {
         String tag = colons < 0 ? o.name() : key.substring(0, colons);
         long id = build.object(o.name(), name, tag, o.text(1), own);
         if (ids.putIfAbsent(key, id) != null) {
-            notes.add("the name " + key + " is used twice, the first one counts");
+            notes.add(say("formats.fbx.coding.FbxUpgrade.the-name-is-used-twice-the", key));
         }
         if (mesh) {
             long geometry = build.object("Geometry", name, "Geometry", "Mesh", shape);
@@ -291,7 +293,7 @@ public final class FbxUpgrade {
             }
         }
         if (lost > 0) {
-            notes.add(lost + " connections name objects that are not there");
+            notes.add(say("formats.fbx.coding.FbxUpgrade.connections-name-objects-that-are-not", lost));
         }
         textures.forEach((model, list) -> textures(list, materials.getOrDefault(model, List.of())));
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.parts;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.motion.Curve;
 import idleheron.core.scene.motion.Extrapolation;
 import idleheron.core.scene.motion.Handles;
@@ -89,7 +91,7 @@ public final class FbxCurveCoding {
         }
         boolean cubic = keys.any(FbxKeyFlags.CUBIC, false);
         if (keys.any(VELOCITY, true)) {
-            notes.add("some tangents have a velocity, which is carried and not evaluated");
+            notes.add(say("formats.fbx.parts.FbxCurveCoding.some-tangents-have-a-velocity-which"));
         }
         double[][] slopes = cubic ? FbxTangents.slopes(seconds, values, keys.flags, keys.data) : null;
         Curve c = new Curve(
@@ -136,10 +138,11 @@ public final class FbxCurveCoding {
             }
         }
         if (odd > 0) {
-            notes.add("some keys are out of order or not numbers and are left out");
+            notes.add(say("formats.fbx.parts.FbxCurveCoding.some-keys-are-out-of-order"));
         }
         if (ticks.length != stored.length) {
-            notes.add("a curve has " + ticks.length + " times but " + stored.length + " values");
+            notes.add(
+                    say("formats.fbx.parts.FbxCurveCoding.a-curve-has-times-but-values", ticks.length, stored.length));
         }
         return out;
     }

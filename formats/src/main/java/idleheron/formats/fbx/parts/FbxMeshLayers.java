@@ -1,5 +1,6 @@
 package idleheron.formats.fbx.parts;
 
+import static idleheron.core.Messages.say;
 import static idleheron.formats.fbx.document.FbxBuild.leaf;
 
 import idleheron.core.scene.mesh.MeshLayer;
@@ -72,7 +73,7 @@ public final class FbxMeshLayers {
             }
             MeshLayer layer = layer(r, f, geometry);
             if (layer == null) {
-                notes.add(mesh + ": its " + f.kind.label() + " are stored in a way that is not read");
+                notes.add(say("formats.fbx.parts.FbxMeshLayers.its-are-stored-in-a-way", mesh, f.kind.label()));
             } else if (layer.values().length > 0) {
                 out.add(layer);
             }

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.parts;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.fbx.document.FbxDocument;
 import idleheron.formats.fbx.document.FbxNames;
 import idleheron.formats.fbx.document.FbxRecord;
@@ -64,13 +66,13 @@ public final class FbxObjects {
 
     private void add(FbxRecord r) {
         if (!(r.value(0) instanceof FbxValue.Int64) && !(r.value(0) instanceof FbxValue.Int32)) {
-            notes.add("an object " + r.name() + " without a number is left out");
+            notes.add(say("formats.fbx.parts.FbxObjects.an-object-without-a-number-is", r.name()));
             return;
         }
         long id = r.integer(0, 0);
         Item item = new Item(id, r.name(), FbxNames.plain(r.text(1)), r.text(2), r);
         if (items.putIfAbsent(id, item) != null) {
-            notes.add("object number " + id + " is used twice, the first one counts");
+            notes.add(say("formats.fbx.parts.FbxObjects.object-number-is-used-twice-the", id));
         }
     }
 

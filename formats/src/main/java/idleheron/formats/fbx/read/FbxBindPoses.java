@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Matrices;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.parts.FbxObjects;
@@ -59,16 +61,16 @@ final class FbxBindPoses {
             other += m != null && differ(m, c.getValue()) ? 1 : 0;
         }
         if (!told.isEmpty() && missing > 0) {
-            notes.add("the bind pose leaves out " + missing + " of " + ofClusters.size() + " joints that move points");
+            notes.add(say("formats.fbx.read.FbxBindPoses.the-bind-pose-leaves-out-of", missing, ofClusters.size()));
         }
         if (other > 0) {
-            notes.add("the bind pose puts " + other + " joints elsewhere than their clusters do; the clusters count");
+            notes.add(say("formats.fbx.read.FbxBindPoses.the-bind-pose-puts-joints-elsewhere", other));
         }
         if (against > 0) {
-            notes.add("the bind poses contradict each other on " + against + " nodes; the first one counts");
+            notes.add(say("formats.fbx.read.FbxBindPoses.the-bind-poses-contradict-each-other", against));
         }
         if (strangers > 0) {
-            notes.add("the bind pose names " + strangers + " nodes that are not there");
+            notes.add(say("formats.fbx.read.FbxBindPoses.the-bind-pose-names-nodes-that", strangers));
         }
         told.putAll(ofClusters);
         return told;

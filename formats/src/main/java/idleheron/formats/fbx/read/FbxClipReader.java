@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.Node;
 import idleheron.core.scene.motion.Channel;
 import idleheron.core.scene.motion.Clip;
@@ -72,7 +74,7 @@ public final class FbxClipReader {
             out.add(clip(stack, rate));
         }
         if (strangers > 0) {
-            notes.add(strangers + " animated properties of things that are not read are left out");
+            notes.add(say("formats.fbx.read.FbxClipReader.animated-properties-of-things-that-are", strangers));
         }
         return out;
     }

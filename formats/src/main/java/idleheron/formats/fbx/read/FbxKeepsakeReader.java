@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.OpaqueData;
 import idleheron.core.scene.Scene;
 import idleheron.formats.fbx.parts.FbxKeepsake;
@@ -64,8 +66,16 @@ final class FbxKeepsakeReader {
             kinds.merge(i.type().isEmpty() ? i.kind() : i.kind() + " " + i.type(), 1, Integer::sum);
             out.add(new FbxKeepsake(i.id(), i.record(), i.name(), i.tag(), ties));
         }
-        kinds.forEach((kind, n) -> notes.add(n + (n == 1 ? " object" : " objects") + " of the kind " + kind
-                + (n == 1 ? " is" : " are") + " carried without being read"));
+        kinds.forEach((kind, n) -> notes.add(say(
+                "formats.fbx.read.FbxKeepsakeReader.of-the-kind-carried-without-being",
+                n,
+                (n == 1
+                        ? say("formats.fbx.read.FbxKeepsakeReader.object")
+                        : say("formats.fbx.read.FbxKeepsakeReader.objects")),
+                kind,
+                (n == 1
+                        ? say("formats.fbx.read.FbxKeepsakeReader.is")
+                        : say("formats.fbx.read.FbxKeepsakeReader.are")))));
         return out;
     }
 

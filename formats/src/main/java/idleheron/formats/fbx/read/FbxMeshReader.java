@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.EdgeSmoothing;
@@ -76,7 +78,7 @@ final class FbxMeshReader {
         }
         if (open) {
             starts[faces + 1] = stored.length;
-            notes.add(name + ": the last face is not closed");
+            notes.add(say("formats.fbx.read.FbxMeshReader.the-last-face-is-not-closed", name));
         }
         FbxLayer.Counts counts = new FbxLayer.Counts(points.length / 3, corners, starts);
         return new Mesh(
@@ -99,7 +101,7 @@ final class FbxMeshReader {
             if (r.name().startsWith("LayerElement")
                     && !READ_HERE.contains(r.name())
                     && !FbxMeshLayers.knows(r.name())) {
-                notes.add(name + ": " + r.name() + " is not read");
+                notes.add(say("formats.fbx.read.FbxMeshReader.is-not-read", name, r.name()));
             }
         }
         return FbxMeshLayers.read(g, name, notes);
@@ -117,7 +119,7 @@ final class FbxMeshReader {
         }
         int[] index = FbxLayer.perCorner(layer, counts, indexName);
         if (index == null || values.length == 0) {
-            notes.add(name + ": its normals are stored in a way that is not read");
+            notes.add(say("formats.fbx.read.FbxMeshReader.its-normals-are-stored-in-a", name));
             return null;
         }
         float[] out = new float[3 * index.length];
@@ -140,7 +142,7 @@ final class FbxMeshReader {
             float[] uv = FbxNumbers.floats(layer.childDoubles("UV"));
             int[] index = FbxLayer.perCorner(layer, counts, "UVIndex");
             if (index == null) {
-                notes.add(name + ": a UV set is stored in a way that is not read");
+                notes.add(say("formats.fbx.read.FbxMeshReader.a-uv-set-is-stored-in", name));
                 continue;
             }
             int entries = uv.length / 2;

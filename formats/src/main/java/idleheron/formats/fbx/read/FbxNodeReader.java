@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Inherit;
@@ -81,11 +83,11 @@ public final class FbxNodeReader {
             }
         }
         if (nodes.size() < all.size()) {
-            notes.add((all.size() - nodes.size()) + " nodes are their own ancestors and are left out");
+            notes.add(say(
+                    "formats.fbx.read.FbxNodeReader.nodes-are-their-own-ancestors-and", (all.size() - nodes.size())));
         }
         if (inactive > 0) {
-            notes.add(inactive
-                    + " nodes have turns before or after their rotation that are not switched on; they are applied");
+            notes.add(say("formats.fbx.read.FbxNodeReader.nodes-have-turns-before-or-after", inactive));
         }
     }
 
@@ -125,7 +127,7 @@ public final class FbxNodeReader {
         boolean visible = p.number("Visibility", 1) > 0.5 && p.integer("Show", 1) != 0;
         Transform t = transform(p);
         if (!t.isFinite()) {
-            notes.add(model.name() + " has a transform that is not a number; it is read as none");
+            notes.add(say("formats.fbx.read.FbxNodeReader.has-a-transform-that-is-not", model.name()));
             t = Transform.IDENTITY;
         }
         return new Node(
@@ -150,7 +152,8 @@ public final class FbxNodeReader {
             return null;
         }
         if (found.size() > 1) {
-            notes.add(model.name() + " has " + found.size() + " attributes, the first one is read");
+            notes.add(
+                    say("formats.fbx.read.FbxNodeReader.has-attributes-the-first-one-is", model.name(), found.size()));
         }
         Set<String> known =
                 kind == NodeKind.CAMERA ? FbxOptics.CAMERA : kind == NodeKind.LIGHT ? FbxOptics.LIGHT : Set.of();
@@ -175,7 +178,7 @@ public final class FbxNodeReader {
     private Transform transform(FbxProperties p) {
         int order = (int) p.integer("RotationOrder", 0);
         if (order < 0 || order > 5) {
-            notes.add("rotation order " + order + " is read as X, Y, Z");
+            notes.add(say("formats.fbx.read.FbxNodeReader.rotation-order-is-read-as-x", order));
             order = 0;
         }
         Vec3 pre = p.vector("PreRotation", Vec3.ZERO);

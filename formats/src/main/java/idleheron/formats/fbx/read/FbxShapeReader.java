@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.formats.fbx.document.FbxNumbers;
 import idleheron.formats.fbx.document.FbxRecord;
@@ -57,7 +59,7 @@ final class FbxShapeReader {
     private @Nullable BlendShape shape(FbxObjects.Item channel, int points) {
         List<FbxObjects.Item> shapes = objects.under(channel.id(), "Geometry");
         if (shapes.isEmpty()) {
-            notes.add("blend shape " + channel.name() + " has no shape");
+            notes.add(say("formats.fbx.read.FbxShapeReader.blend-shape-has-no-shape", channel.name()));
             return null;
         }
         double[] full = channel.record().childDoubles("FullWeights");
@@ -84,7 +86,7 @@ final class FbxShapeReader {
         int n = Math.min(index.length, deltas.length / 3);
         for (int i = 0; i < n; i++) {
             if (index[i] < 0 || index[i] >= points) {
-                notes.add("shape " + shape.name() + " names point " + index[i] + " of " + points);
+                notes.add(say("formats.fbx.read.FbxShapeReader.shape-names-point-of", shape.name(), index[i], points));
                 n = i;
             }
         }

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.mesh.Skin;
 import idleheron.core.scene.mesh.SkinStyle;
 import idleheron.formats.fbx.document.FbxRecord;
@@ -66,7 +68,8 @@ public final class FbxSkinReader {
             return null;
         }
         if (skins.size() > 1) {
-            notes.add(geometry.name() + " has " + skins.size() + " skins; their joints move it together");
+            notes.add(say(
+                    "formats.fbx.read.FbxSkinReader.has-skins-their-joints-move-it", geometry.name(), skins.size()));
         }
         List<Cluster> clusters = new ArrayList<>();
         for (int part = 0; part < skins.size(); part++) {
@@ -100,7 +103,9 @@ public final class FbxSkinReader {
         }
         List<String> modes = clusters.stream().map(Cluster::mode).distinct().toList();
         if (modes.size() > 1) {
-            notes.add(skins.getFirst().name() + " joins its weights in several ways, the first one is taken");
+            notes.add(say(
+                    "formats.fbx.read.FbxSkinReader.joins-its-weights-in-several-ways",
+                    skins.getFirst().name()));
         }
         SkinStyle.Link link = switch (modes.isEmpty() ? "" : modes.getFirst()) {
             case "Additive" -> SkinStyle.Link.ADDITIVE;
@@ -114,7 +119,9 @@ public final class FbxSkinReader {
             }
         }
         if (link == SkinStyle.Link.ADDITIVE && associates.size() < clusters.size()) {
-            notes.add(skins.getFirst().name() + " adds to movements that are not in the file; it is read unchanged");
+            notes.add(say(
+                    "formats.fbx.read.FbxSkinReader.adds-to-movements-that-are-not",
+                    skins.getFirst().name()));
             associates.clear();
         }
         int[] parts = skins.size() < 2
@@ -130,26 +137,32 @@ public final class FbxSkinReader {
         int[] points = item.record().childInts("Indexes");
         double[] weights = item.record().childDoubles("Weights");
         if (joint == null) {
-            notes.add("cluster " + item.name() + " of " + geometry.name() + " has no joint; its weight on "
-                    + points.length + " points is left out");
+            notes.add(say(
+                    "formats.fbx.read.FbxSkinReader.cluster-of-has-no-joint-its",
+                    item.name(),
+                    geometry.name(),
+                    points.length));
             return null;
         }
         if (points.length != weights.length) {
-            notes.add(
-                    "cluster " + item.name() + " has " + points.length + " points but " + weights.length + " weights");
+            notes.add(say(
+                    "formats.fbx.read.FbxSkinReader.cluster-has-points-but-weights",
+                    item.name(),
+                    points.length,
+                    weights.length));
         }
         int n = Math.min(points.length, weights.length);
         for (int i = 0; i < n; i++) {
             if (points[i] < 0 || points[i] >= pointCount || !Double.isFinite(weights[i])) {
-                notes.add("cluster " + item.name() + " names point " + points[i] + " of " + pointCount);
+                notes.add(say(
+                        "formats.fbx.read.FbxSkinReader.cluster-names-point-of", item.name(), points[i], pointCount));
                 n = i;
             }
         }
         double[] stored = item.record().childDoubles("Transform");
         double[] linked = item.record().childDoubles("TransformLink");
         if (stored.length < 16 || linked.length < 16) {
-            notes.add(
-                    "cluster " + item.name() + " does not say where its joint was when bound; it is taken as it rests");
+            notes.add(say("formats.fbx.read.FbxSkinReader.cluster-does-not-say-where-its", item.name()));
         }
         Matrix4d link = matrix(linked);
         Matrix4d transform = matrix(stored);

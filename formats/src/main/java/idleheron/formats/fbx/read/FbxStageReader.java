@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.scene.Stage;
@@ -35,7 +37,7 @@ final class FbxStageReader {
         FbxProperties p = new FbxProperties(document.record("GlobalSettings"), Map.of());
         double unit = p.number("UnitScaleFactor", 1);
         if (!(unit > 0) || Double.isInfinite(unit)) {
-            notes.add("UnitScaleFactor " + unit + " is not usable, 1 is taken");
+            notes.add(say("formats.fbx.read.FbxStageReader.unitscalefactor-is-not-usable-1-is", unit));
             unit = 1;
         }
         FrameRate rate = FbxTime.rate((int) p.integer("TimeMode", 0), p.number("CustomFrameRate", -1));
@@ -50,7 +52,7 @@ final class FbxStageReader {
         try {
             return new AxisSystem(axis(p, "UpAxis", 1), axis(p, "FrontAxis", 2), axis(p, "CoordAxis", 0));
         } catch (IllegalArgumentException e) {
-            notes.add("the declared axes are not usable (" + e.getMessage() + "), Y up is taken");
+            notes.add(say("formats.fbx.read.FbxStageReader.the-declared-axes-are-not-usable", e.getMessage()));
             return AxisSystem.COMMON;
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
@@ -89,8 +91,11 @@ final class FbxSurfaceReader {
             FbxObjects.Item between = objects.item(l.id());
             if (t == null && between != null && between.kind().equals("LayeredTexture")) {
                 List<FbxObjects.Item> layers = objects.under(l.id(), "Texture");
-                notes.add(m.name() + " has " + layers.size() + " pictures in layers on " + l.property()
-                        + ", the first one is taken");
+                notes.add(say(
+                        "formats.fbx.read.FbxSurfaceReader.has-pictures-in-layers-on-the",
+                        m.name(),
+                        layers.size(),
+                        l.property()));
                 t = layers.isEmpty() ? null : textureIndex.get(layers.getFirst().id());
             }
             if (t != null) {

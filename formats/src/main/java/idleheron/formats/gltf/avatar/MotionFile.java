@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.avatar;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.avatar.Avatar;
@@ -38,8 +40,12 @@ public final class MotionFile {
             Role r = Role.of(e.getKey());
             int n = node(found, e.getValue());
             if (r == null || n < 0) {
-                notes.add("the role " + e.getKey()
-                        + (r == null ? " is none of the standard's" : " has a node that is not there"));
+                notes.add(say(
+                        "formats.gltf.avatar.MotionFile.the-role",
+                        e.getKey(),
+                        (r == null
+                                ? say("formats.gltf.avatar.MotionFile.is-none-of-the-standard-s")
+                                : say("formats.gltf.avatar.MotionFile.has-a-node-that-is-not"))));
             } else {
                 roles.put(r, n);
             }
@@ -49,7 +55,7 @@ public final class MotionFile {
             told.path("expressions").path(kind).properties().forEach(e -> {
                 int n = node(found, e.getValue());
                 if (n < 0) {
-                    notes.add("the expression " + e.getKey() + " has a node that is not there");
+                    notes.add(say("formats.gltf.avatar.MotionFile.the-expression-has-a-node-that", e.getKey()));
                 } else {
                     faces.put(e.getKey(), n);
                 }

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Node;
@@ -158,8 +160,11 @@ final class GltfClipReader {
             }
         }
         if (times.length > 0 && most < times.length) {
-            notes.add("a document has no rate; at " + best.label() + " /s " + (times.length - most) + " of "
-                    + times.length + " key times lie between frames");
+            notes.add(say(
+                    "formats.gltf.bridge.GltfClipReader.a-document-has-no-rate-at",
+                    best.label(),
+                    (times.length - most),
+                    times.length));
         }
         return best;
     }
@@ -180,7 +185,7 @@ final class GltfClipReader {
             GltfSampler s = width == 0 ? null : samplers.get(c.index("sampler", Integer.MAX_VALUE));
             if (s == null) {
                 if (node >= 0 || path.startsWith("/")) {
-                    notes.add(c.at() + " moves " + path + ", which does not move here");
+                    notes.add(say("formats.gltf.bridge.GltfClipReader.moves-which-does-not-move-here", c.at(), path));
                 }
                 continue;
             }
@@ -188,7 +193,7 @@ final class GltfClipReader {
                 throw c.wrong("sampler", "one of " + width + " numbers a key, not of " + s.width());
             }
             if (!met.add(node + " " + path)) {
-                notes.add(c.at() + " moves what another one moves; the first counts");
+                notes.add(say("formats.gltf.bridge.GltfClipReader.moves-what-another-one-moves-the", c.at()));
                 continue;
             }
             start = Math.min(start, s.times()[0]);
@@ -256,7 +261,7 @@ final class GltfClipReader {
             odd += Math.abs(Math.sqrt(l) - 1) > 1e-2 ? 1 : 0;
         }
         if (odd > 0) {
-            notes.add(channel.at() + ": " + odd + " turns are not of length 1");
+            notes.add(say("formats.gltf.bridge.GltfClipReader.turns-are-not-of-length-1", channel.at(), odd));
         }
     }
 }

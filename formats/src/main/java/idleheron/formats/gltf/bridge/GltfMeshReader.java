@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.Skin;
@@ -110,7 +112,7 @@ final class GltfMeshReader {
 
     private @Nullable Skin skin(Vertices v, Points points, GltfSkin skin, @Nullable Matrix4d undo, String name) {
         if (!v.weighted()) {
-            notes.add("mesh " + name + " is skinned and has no weights; it stays where its node is");
+            notes.add(say("formats.gltf.bridge.GltfMeshReader.mesh-is-skinned-and-has-no", name));
             return null;
         }
         int joints = skin.joints().length;
@@ -141,10 +143,10 @@ final class GltfMeshReader {
             starts[p + 1] = at;
         }
         if (beyond > 0) {
-            notes.add("mesh " + name + ": " + beyond + " weights are on joints that its skin does not have; left out");
+            notes.add(say("formats.gltf.bridge.GltfMeshReader.mesh-weights-are-on-joints-that", name, beyond));
         }
         if (negative > 0) {
-            notes.add("mesh " + name + ": " + negative + " weights are below zero");
+            notes.add(say("formats.gltf.bridge.GltfMeshReader.mesh-weights-are-below-zero", name, negative));
         }
         Matrix4dc[] bind = skin.toJoint();
         if (undo != null) {

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.gltf.document.Accessor;
 import idleheron.formats.gltf.document.GltfDocument;
@@ -58,12 +60,17 @@ record GltfPrimitive(
         GltfObject told = p.child("attributes");
         Accessor position = doc.accessor(told, "POSITION");
         if (position == null) {
-            notes.add(p.at() + " has no positions; left out");
+            notes.add(say("formats.gltf.bridge.GltfPrimitive.has-no-positions-left-out", p.at()));
             return null;
         }
         Map<String, Accessor> all = attributes(doc, told, position);
         if (mode < TRIANGLES) {
-            notes.add(p.at() + " is " + (mode == 0 ? "points" : "lines") + ", which have no place here; left out");
+            notes.add(say(
+                    "formats.gltf.bridge.GltfPrimitive.is-which-have-no-place-here",
+                    p.at(),
+                    (mode == 0
+                            ? say("formats.gltf.bridge.GltfPrimitive.points")
+                            : say("formats.gltf.bridge.GltfPrimitive.lines"))));
             return null;
         }
         List<int[]> joints = new ArrayList<>();
@@ -78,7 +85,7 @@ record GltfPrimitive(
             Accessor j = all.get("JOINTS_" + k);
             if (j == null || !all.containsKey("WEIGHTS_" + k)) {
                 if (j != null || all.containsKey("WEIGHTS_" + k)) {
-                    notes.add(p.at() + " has joints or weights of a set and not both; left out");
+                    notes.add(say("formats.gltf.bridge.GltfPrimitive.has-joints-or-weights-of-a", p.at()));
                 }
                 break;
             }
@@ -119,13 +126,16 @@ record GltfPrimitive(
             high[i % 3] = Math.max(high[i % 3], v[i]);
         }
         if (odd > 0) {
-            notes.add(a.at() + ": " + odd + (odd == 1 ? " coordinate is no number" : " coordinates are no numbers"));
+            notes.add(a.at() + ": " + odd
+                    + (odd == 1
+                            ? say("formats.gltf.bridge.GltfPrimitive.coordinate-is-no-number")
+                            : say("formats.gltf.bridge.GltfPrimitive.coordinates-are-no-numbers")));
         } else if (min.length != 3 || max.length != 3) {
-            notes.add(a.at() + " does not tell the least and the greatest place");
+            notes.add(say("formats.gltf.bridge.GltfPrimitive.does-not-tell-the-least-and", a.at()));
         } else if (a.component() == Accessor.FLOAT) {
             for (int k = 0; k < 3; k++) {
                 if ((float) min[k] != (float) low[k] || (float) max[k] != (float) high[k]) {
-                    notes.add(a.at() + " tells bounds that are not those of its places");
+                    notes.add(say("formats.gltf.bridge.GltfPrimitive.tells-bounds-that-are-not-those", a.at()));
                     return;
                 }
             }
@@ -169,7 +179,11 @@ record GltfPrimitive(
     private static int material(GltfDocument doc, GltfObject p, List<String> notes) throws FormatException {
         int there = doc.root().length("materials");
         if (p.has("material") && p.count("material", 0) >= there) {
-            notes.add(p.at() + " has material " + p.count("material", 0) + " of " + there + "; it goes without one");
+            notes.add(say(
+                    "formats.gltf.bridge.GltfPrimitive.has-material-of-it-goes-without",
+                    p.at(),
+                    p.count("material", 0),
+                    there));
             return -1;
         }
         return p.index("material", there);
@@ -198,7 +212,8 @@ record GltfPrimitive(
         if (mode == TRIANGLES) {
             int whole = order.length - order.length % 3;
             if (whole < order.length) {
-                notes.add(p.at() + " has " + order.length + " indices, no multiple of three; the last are left out");
+                notes.add(say(
+                        "formats.gltf.bridge.GltfPrimitive.has-indices-no-multiple-of-three", p.at(), order.length));
                 order = java.util.Arrays.copyOf(order, whole);
             }
             return order;

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.motion.Curve;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.gltf.document.Accessor;
@@ -64,12 +66,12 @@ record GltfSampler(double[] times, float[] values, int width, Way way) {
             }
         }
         if (n > 0 && s.times[keep[0]] < 0) {
-            notes.add(of.at() + " has a key before the start, at " + s.times[keep[0]] + " s");
+            notes.add(say("formats.gltf.bridge.GltfSampler.has-a-key-before-the-start", of.at(), s.times[keep[0]]));
         }
         if (n == keep.length) {
             return s;
         }
-        notes.add(of.at() + ": times of " + (keep.length - n) + " keys do not rise; left out");
+        notes.add(say("formats.gltf.bridge.GltfSampler.times-of-keys-do-not-rise", of.at(), (keep.length - n)));
         int each = s.way == Way.CUBICSPLINE ? 3 * s.width : s.width;
         double[] times = new double[Math.max(1, n)];
         float[] values = new float[each * times.length];

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.bridge;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
@@ -135,7 +137,12 @@ public final class GltfSceneReader {
             }
         }
         if (apart > 0) {
-            notes.add(apart + (apart == 1 ? " node stands" : " nodes stand") + " in no scene that is shown");
+            notes.add(say(
+                    "formats.gltf.bridge.GltfSceneReader.in-no-scene-that-is-shown",
+                    apart,
+                    (apart == 1
+                            ? say("formats.gltf.bridge.GltfSceneReader.node-stands")
+                            : say("formats.gltf.bridge.GltfSceneReader.nodes-stand"))));
         }
         GltfMaterialReader materials = new GltfMaterialReader(doc, folder, notes);
         Map<Integer, int[]> shapes = meshes();
@@ -208,7 +215,7 @@ public final class GltfSceneReader {
         Node own = Node.of(name, parent, kind, t).withProperties(extras);
         if (mesh >= 0 && skin >= 0 && o.indices("children", told.size()).length == 0 && alone) {
             if (Matrices.difference(worlds[i], new Matrix4d()) > 1e-6) {
-                notes.add("node " + name + " is placed and shows a skinned mesh, which its place does not move");
+                notes.add(say("formats.gltf.bridge.GltfSceneReader.node-is-placed-and-shows-a", name));
             }
             nodes.add(shown(apart(o, name).withProperties(extras), visible));
             shows.add(new Shows(i, nodes.size() - 1, true));

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.gltf.document.Accessor;
 import idleheron.formats.gltf.document.GltfDocument;
@@ -39,7 +41,7 @@ record GltfSkin(String name, int[] joints, Matrix4dc[] toJoint, Matrix4dc[] rest
         }
         String name = o.name();
         if (Arrays.stream(told).distinct().count() < told.length) {
-            notes.add("skin " + name + " names a joint twice");
+            notes.add(say("formats.gltf.bridge.GltfSkin.skin-names-a-joint-twice", name));
         }
         Matrix4dc[] bind = new Matrix4dc[told.length];
         Arrays.fill(bind, new Matrix4d());
@@ -57,7 +59,7 @@ record GltfSkin(String name, int[] joints, Matrix4dc[] toJoint, Matrix4dc[] rest
                 .filter(b -> !(Math.abs(b.determinant()) > 1e-300))
                 .count();
         if (flat > 0) {
-            notes.add("skin " + name + ": " + flat + " bind matrices cannot be turned round");
+            notes.add(say("formats.gltf.bridge.GltfSkin.skin-bind-matrices-cannot-be-turned", name, flat));
         }
         return new GltfSkin(
                 name,
@@ -81,9 +83,7 @@ record GltfSkin(String name, int[] joints, Matrix4dc[] toJoint, Matrix4dc[] rest
             alike = near(rest[j].mul(toJoint[j], new Matrix4d()), even, size);
         }
         if (!alike) {
-            notes.add("skin " + name
-                    + ": its packed points cannot be unpacked, since it was bound in another pose; its bind"
-                    + " matrices hold their size");
+            notes.add(say("formats.gltf.bridge.GltfSkin.skin-its-packed-points-cannot-be", name));
         }
         return alike ? even : null;
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Matrices;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
@@ -33,7 +35,7 @@ final class GltfTransform {
         boolean parts = o.has("translation") || o.has("rotation") || o.has("scale");
         if (o.has("matrix")) {
             if (parts) {
-                notes.add(o.at() + " has a matrix and parts of one; the matrix counts");
+                notes.add(say("formats.gltf.bridge.GltfTransform.has-a-matrix-and-parts-of", o.at()));
             }
             return fromMatrix(o, notes);
         }
@@ -42,10 +44,10 @@ final class GltfTransform {
         double[] s = o.numbers("scale", 1, 1, 1);
         double length = Math.sqrt(q[0] * q[0] + q[1] * q[1] + q[2] * q[2] + q[3] * q[3]);
         if (Math.abs(length - 1) > UNIT) {
-            notes.add(o.at() + " has a rotation of length " + length);
+            notes.add(say("formats.gltf.bridge.GltfTransform.has-a-rotation-of-length", o.at(), length));
         }
         if (s[0] * s[1] * s[2] == 0) {
-            notes.add(o.at() + " has a scale of zero");
+            notes.add(say("formats.gltf.bridge.GltfTransform.has-a-scale-of-zero", o.at()));
         }
         return Transform.of(new Vec3(t[0], t[1], t[2]), angles(q[0], q[1], q[2], q[3]), new Vec3(s[0], s[1], s[2]));
     }
@@ -54,14 +56,13 @@ final class GltfTransform {
         double[] identity = {1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1};
         Matrix4d m = new Matrix4d().set(o.numbers("matrix", identity));
         if (m.m03() != 0 || m.m13() != 0 || m.m23() != 0 || m.m33() != 1) {
-            notes.add(o.at() + " has a matrix whose last row is not 0 0 0 1");
+            notes.add(say("formats.gltf.bridge.GltfTransform.has-a-matrix-whose-last-row", o.at()));
         }
         Vec3 size = Matrices.scale(m);
         Transform out = GltfPlaces.Parts.of(m).transform();
         double largest = Math.max(size.x(), Math.max(size.y(), size.z()));
         if (Matrices.difference(out.matrix(), m) > 1e-5 * Math.max(1, largest)) {
-            notes.add(o.at()
-                    + " has a matrix that shears, which a node here cannot; the nearest turn and size are taken");
+            notes.add(say("formats.gltf.bridge.GltfTransform.has-a-matrix-that-shears-which", o.at()));
         }
         return out;
     }

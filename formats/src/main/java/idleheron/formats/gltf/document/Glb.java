@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.document;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -60,7 +62,7 @@ public record Glb(MemorySegment text, long textAt, @Nullable MemorySegment bytes
             throw FormatException.at(file, 8, "a file of " + end + " bytes", in.byteSize() + " bytes");
         }
         if (end < in.byteSize()) {
-            notes.add((in.byteSize() - end) + " bytes lie after the declared end");
+            notes.add(say("formats.gltf.document.Glb.bytes-lie-after-the-declared-end", (in.byteSize() - end)));
         }
         MemorySegment text = chunk(file, in, HEADER, end);
         if (in.get(INT, HEADER + 4) != JSON) {

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.document;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileReads;
 import java.io.IOException;
@@ -113,7 +115,10 @@ final class GltfBuffers {
         }
         String kind = uri.substring(DATA.length(), from);
         if (!media.contains(kind)) {
-            notes.add(of.at() + " has the media type " + (kind.isEmpty() ? "none" : kind));
+            notes.add(say(
+                    "formats.gltf.document.GltfBuffers.has-the-media-type",
+                    of.at(),
+                    (kind.isEmpty() ? say("formats.gltf.document.GltfBuffers.none") : kind)));
         }
         try {
             return Base64.getDecoder().decode(uri.substring(from + BASE64.length()));

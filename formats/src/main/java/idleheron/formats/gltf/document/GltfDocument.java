@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.document;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
@@ -120,7 +122,7 @@ public final class GltfDocument {
             throw asset.wrong("minVersion", "a document that a reader of version 2.0 can read");
         }
         if (!version.equals("2.0")) {
-            notes.add("it says version " + version + " and was read as 2.0");
+            notes.add(say("formats.gltf.document.GltfDocument.it-says-version-and-was-read", version));
         }
     }
 
@@ -142,12 +144,12 @@ public final class GltfDocument {
                         e + ", without which it means nothing");
             }
             if (!used.contains(e)) {
-                notes.add("the extension " + e + " is required and not listed as used");
+                notes.add(say("formats.gltf.document.GltfDocument.the-extension-is-required-and-not", e));
             }
         }
         for (String e : used) {
             if (!KNOWN.contains(e) && !e.equals(DRACO)) {
-                notes.add("the extension " + e + " is carried without being read");
+                notes.add(say("formats.gltf.document.GltfDocument.the-extension-is-carried-without-being", e));
             }
         }
     }

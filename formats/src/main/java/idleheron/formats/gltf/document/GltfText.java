@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.document;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonProcessingException;
@@ -36,7 +38,7 @@ final class GltfText {
         byte[] bytes = text.toArray(ValueLayout.JAVA_BYTE);
         int from = 0;
         if (bytes.length >= 3 && (bytes[0] & 255) == 0xEF && (bytes[1] & 255) == 0xBB && (bytes[2] & 255) == 0xBF) {
-            notes.add("a byte order mark stands before the text");
+            notes.add(say("formats.gltf.document.GltfText.a-byte-order-mark-stands-before"));
             from = 3;
         }
         String decoded = decoded(bytes, from, notes);
@@ -45,7 +47,7 @@ final class GltfText {
         } catch (IOException e) {
             if (e instanceof JsonProcessingException j
                     && String.valueOf(j.getOriginalMessage()).startsWith("Duplicate field")) {
-                notes.add("the same key stands twice in one object: " + j.getOriginalMessage());
+                notes.add(say("formats.gltf.document.GltfText.the-same-key-stands-twice-in", j.getOriginalMessage()));
                 try {
                     return parsed(file, decoded, false);
                 } catch (IOException again) {
@@ -76,7 +78,7 @@ final class GltfText {
         try {
             return StandardCharsets.UTF_8.newDecoder().decode(b).toString();
         } catch (CharacterCodingException e) {
-            notes.add("the text is not UTF-8; it was taken as Latin-1");
+            notes.add(say("formats.gltf.document.GltfText.the-text-is-not-utf-8"));
             return new String(bytes, from, end - from, StandardCharsets.ISO_8859_1);
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.material;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.FreeProperty;
@@ -115,7 +117,7 @@ public final class GltfMaterialReader {
     }
 
     private Texture missing(GltfObject t) throws FormatException {
-        notes.add(t.at() + " has no picture");
+        notes.add(say("formats.gltf.material.GltfMaterialReader.has-no-picture", t.at()));
         return new Texture(t.name(), "", "", false);
     }
 
@@ -136,7 +138,7 @@ public final class GltfMaterialReader {
 
     private Texture held(String name, String ending, byte[] content) {
         if (!PictureKinds.isPicture(content)) {
-            notes.add("the data given as picture " + name + " is no picture");
+            notes.add(say("formats.gltf.material.GltfMaterialReader.the-data-given-as-picture-is", name));
         }
         String file = name.endsWith(ending) ? name : name + ending;
         return new Texture(name, file, file, true).withContent(content);
@@ -219,7 +221,7 @@ public final class GltfMaterialReader {
         GltfObject info = of.child(key);
         int t = info.count("index", Integer.MAX_VALUE);
         if (t >= textures.size()) {
-            notes.add(info.at() + " points to a texture that is not there");
+            notes.add(say("formats.gltf.material.GltfMaterialReader.points-to-a-texture-that-is", info.at()));
             return;
         }
         into.add(new Material.Use(property, t, placement(info, t)));

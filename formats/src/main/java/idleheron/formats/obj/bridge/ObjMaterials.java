@@ -1,5 +1,7 @@
 package idleheron.formats.obj.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.math.Vec3;
@@ -64,7 +66,8 @@ final class ObjMaterials {
     /** Says which materials no library has, once all have been asked for. */
     void told() {
         if (!missing.isEmpty()) {
-            notes.add("materials that no library has, which are grey: " + Wording.listed(missing));
+            notes.add(say(
+                    "formats.obj.bridge.ObjMaterials.materials-that-no-library-has-which", Wording.listed(missing)));
         }
     }
 
@@ -112,10 +115,12 @@ final class ObjMaterials {
         }
         if (!missing.isEmpty()) {
             boolean out = missing.stream().anyMatch(m -> m.contains(".."));
-            notes.add("the library " + String.join(" ", missing)
-                    + (out
-                            ? " lies outside of the folder and is not opened"
-                            : " is not there; its materials are grey"));
+            notes.add(say(
+                    "formats.obj.bridge.ObjMaterials.the-library",
+                    String.join(" ", missing),
+                    (out
+                            ? say("formats.obj.bridge.ObjMaterials.lies-outside-of-the-folder-and")
+                            : say("formats.obj.bridge.ObjMaterials.is-not-there-its-materials-are"))));
         }
     }
 
@@ -135,7 +140,7 @@ final class ObjMaterials {
             }
             of.forEach(n -> notes.add(name + ": " + n));
         } catch (IOException e) {
-            notes.add("the library " + name + " cannot be read: " + e.getMessage());
+            notes.add(say("formats.obj.bridge.ObjMaterials.the-library-cannot-be-read", name, e.getMessage()));
         }
     }
 
@@ -171,8 +176,8 @@ final class ObjMaterials {
             switch (l.key()) {
                 case "Kd" -> {
                     if (n.length == 0) {
-                        notes.add("the material " + s.name() + " tells Kd as " + l.value()
-                                + ", which is no colour of numbers");
+                        notes.add(say(
+                                "formats.obj.bridge.ObjMaterials.the-material-tells-kd-as-which", s.name(), l.value()));
                     } else {
                         color = n.length < 3 ? new Vec3(n[0], n[0], n[0]) : new Vec3(n[0], n[1], n[2]);
                     }
@@ -190,8 +195,11 @@ final class ObjMaterials {
             }
         }
         if (!Double.isNaN(opacity) && !Double.isNaN(through) && Math.abs(opacity + through - 1) > 1e-6) {
-            notes.add("the material " + s.name() + " tells d " + Figure.number(opacity) + " and Tr "
-                    + Figure.number(through) + ", which contradict each other; d counts");
+            notes.add(say(
+                    "formats.obj.bridge.ObjMaterials.the-material-tells-d-and-tr",
+                    s.name(),
+                    Figure.number(opacity),
+                    Figure.number(through)));
         }
         double o = !Double.isNaN(opacity) ? opacity : Double.isNaN(through) ? 1 : 1 - through;
         return new Material(

@@ -1,5 +1,7 @@
 package idleheron.formats.obj.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Node;
@@ -114,27 +116,25 @@ public final class ObjSceneReader {
     private void told(int unused, List<String> twice, boolean empty) {
         materials.told();
         if (unused > 0) {
-            notes.add("points in no face: " + unused);
+            notes.add(say("formats.obj.bridge.ObjSceneReader.points-in-no-face", unused));
         }
         if (!twice.isEmpty()) {
-            notes.add("names of several objects, each of which is a part of its own: " + Wording.listed(twice));
+            notes.add(say("formats.obj.bridge.ObjSceneReader.names-of-several-objects-each-of", Wording.listed(twice)));
         }
         if (bare > 0) {
-            notes.add(
-                    "corners without a normal among others that have one: " + bare + "; they have that of their face");
+            notes.add(say("formats.obj.bridge.ObjSceneReader.corners-without-a-normal-among-others", bare));
         }
         if (colorless > 0) {
-            notes.add("points without a colour among others that have one: " + colorless + "; they are white");
+            notes.add(say("formats.obj.bridge.ObjSceneReader.points-without-a-colour-among-others", colorless));
         }
         if (shared) {
-            notes.add("smoothing groups above 32 share those below");
+            notes.add(say("formats.obj.bridge.ObjSceneReader.smoothing-groups-above-32-share-those"));
         }
         if (numbered > 0) {
-            notes.add("groups of parts that have more than " + MOST_GROUPS + ": " + numbered
-                    + "; they are kept as numbers without their names");
+            notes.add(say("formats.obj.bridge.ObjSceneReader.groups-of-parts-that-have-more", MOST_GROUPS, numbered));
         }
         if (empty) {
-            notes.add("it has no points");
+            notes.add(say("formats.obj.bridge.ObjSceneReader.it-has-no-points"));
         }
     }
 

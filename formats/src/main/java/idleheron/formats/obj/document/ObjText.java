@@ -1,5 +1,7 @@
 package idleheron.formats.obj.document;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -41,7 +43,7 @@ final class ObjText {
             }
             Charset set = big ? StandardCharsets.UTF_16BE : StandardCharsets.UTF_16LE;
             String text = new String(bytes.asSlice(2).toArray(ValueLayout.JAVA_BYTE), set);
-            notes.add("it is text in UTF-16, which others do not read");
+            notes.add(say("formats.obj.document.ObjText.it-is-text-in-utf-16"));
             return MemorySegment.ofArray(text.getBytes(StandardCharsets.UTF_8));
         }
         int signs = 0;

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.crate;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.spi.Salvage;
 import idleheron.formats.usd.layer.Field;
@@ -38,7 +40,7 @@ public final class CrateReader {
         CrateReader r = new CrateReader(file, bytes);
         Layer out = r.layer();
         if (!r.values.unknown().isEmpty()) {
-            notes.add(file + ": values of types " + r.values.unknown() + " are not known and left out");
+            notes.add(say("formats.usd.crate.CrateReader.values-of-types-are-not-known", file, r.values.unknown()));
         }
         return out;
     }

@@ -89,7 +89,8 @@ public final class Layers {
             }
             Layer rescued = CrateReader.rescue(file, bytes, notes, salvage);
             if (!salvage.doubts(0, Long.MAX_VALUE)) {
-                PrimLosses.everything(salvage, "the checksum of " + file + " does not match; the place of the damage is unknown");
+                PrimLosses.everything(
+                        salvage, "the checksum of " + file + " does not match; the place of the damage is unknown");
             }
             return rescued;
         } catch (FormatException | RuntimeException refused) {

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.ChannelSemantic;
@@ -75,7 +77,7 @@ public final class UsdCacheReader {
         }
         if (p.typeName().equals("PointInstancer")) {
             if (!placing.add(p.path())) {
-                notes.add(p.path() + ": what it places places it again, and is left out there");
+                notes.add(say("formats.usd.read.UsdCacheReader.what-it-places-places-it-again", p.path()));
                 return transform(p, x, List.of());
             }
             List<CacheNode> places =
@@ -328,7 +330,7 @@ public final class UsdCacheReader {
             }
             Samples v = samples(q);
             if (v == null) {
-                notes.add(p.path() + ": " + name + " holds no numbers and is not kept with the cache");
+                notes.add(say("formats.usd.read.UsdCacheReader.holds-no-numbers-and-is-not", p.path(), name));
                 continue;
             }
             String told = q.metadata(Field.INTERPOLATION) instanceof TextValue w

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Stage;
@@ -112,7 +114,7 @@ public final class UsdClipReader {
             String source = skeleton == null ? "" : UsdRead.inherited(skeleton, "skel:animationSource");
             ComposedPrim animation = source.isEmpty() ? null : stage.prim(source);
             if (!source.isEmpty() && animation == null) {
-                notes.add(s.prim.path() + ": is animated by " + source + ", where there is nothing");
+                notes.add(say("formats.usd.read.UsdClipReader.is-animated-by-where-there-is", s.prim.path(), source));
             }
             if (animation != null && animation.typeName().equals("SkelAnimation")) {
                 joints(s, animation, tcps, tracks);
@@ -158,15 +160,19 @@ public final class UsdClipReader {
             return;
         }
         if (t == null || r == null || z == null) {
-            notes.add(animation.path() + ": translations, rotations or scales are missing, so it moves no joint");
+            notes.add(say(
+                    "formats.usd.read.UsdClipReader.translations-rotations-or-scales-are-missing", animation.path()));
             return;
         }
         Map<Integer, @Nullable Curve[]> all = new HashMap<>();
         for (int j = 0; j < n; j++) {
             Integer joint = s.find(names.get(j));
             if (joint == null) {
-                notes.add(animation.path() + ": moves joint " + names.get(j) + ", which " + s.prim.path()
-                        + " does not have");
+                notes.add(say(
+                        "formats.usd.read.UsdClipReader.moves-joint-which-does-not-have",
+                        animation.path(),
+                        names.get(j),
+                        s.prim.path()));
                 continue;
             }
             int node = s.nodes[joint];
@@ -241,7 +247,8 @@ public final class UsdClipReader {
             }
             if (values.isEmpty() || values.size() < n) {
                 if (q != null) {
-                    notes.add(p.path() + ": " + name + " does not have " + count + " values at every time");
+                    notes.add(
+                            say("formats.usd.read.UsdClipReader.does-not-have-values-at-every", p.path(), name, count));
                 }
             }
             return values.isEmpty()

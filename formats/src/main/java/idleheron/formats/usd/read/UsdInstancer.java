@@ -1,5 +1,7 @@
 package idleheron.formats.usd.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.ChannelSemantic;
@@ -58,7 +60,8 @@ final class UsdInstancer {
         Numbers which = UsdRead.numbers(prim, "protoIndices");
         int[] index = which == null ? new int[0] : which.ints();
         if (index.length > MOST) {
-            notes.add(prim.path() + ": places " + index.length + " times; more than " + MOST + " are not read");
+            notes.add(say(
+                    "formats.usd.read.UsdInstancer.places-times-more-than-are-not", prim.path(), index.length, MOST));
             return List.of();
         }
         double[] times = times();

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
@@ -163,7 +165,8 @@ public final class UsdMeshReader {
             default -> points;
         };
         if (count < needed) {
-            notes.add(prim.path() + ": " + name + " has " + count + " values, and " + told + " asks for " + needed);
+            notes.add(say(
+                    "formats.usd.read.UsdMeshReader.has-values-and-asks-for", prim.path(), name, count, told, needed));
             return null;
         }
         int[] out = new int[corners.length];
@@ -245,13 +248,17 @@ public final class UsdMeshReader {
                     .findFirst()
                     .orElseGet(() -> mesh.find(target));
             if (shape == null) {
-                notes.add(mesh.path() + ": blend shape " + names.get(i) + " points to " + target
-                        + ", where there is none");
+                notes.add(say(
+                        "formats.usd.read.UsdMeshReader.blend-shape-points-to-where-there",
+                        mesh.path(),
+                        names.get(i),
+                        target));
                 continue;
             }
             List<BlendShape.Target> all = targets(shape, points, notes);
             if (all.isEmpty()) {
-                notes.add(mesh.path() + ": blend shape " + names.get(i) + " moves nothing and is left out");
+                notes.add(say(
+                        "formats.usd.read.UsdMeshReader.blend-shape-moves-nothing-and-is", mesh.path(), names.get(i)));
             } else {
                 out.add(new BlendShape(shapeName(shape, names.get(i)), 0, all));
             }
@@ -277,15 +284,20 @@ public final class UsdMeshReader {
             int[] at = index == null ? null : index.ints();
             long count = at == null ? points : at.length;
             if (offsets.kind().width() != 3 || offsets.count() != count || Double.isNaN(weight)) {
-                notes.add(shape.path() + ": " + name + " has " + offsets.count() + " offsets for " + count + " points"
-                        + (Double.isNaN(weight) ? " and no weight" : ""));
+                notes.add(say(
+                        "formats.usd.read.UsdMeshReader.has-offsets-for-points",
+                        shape.path(),
+                        name,
+                        offsets.count(),
+                        count,
+                        (Double.isNaN(weight) ? say("formats.usd.read.UsdMeshReader.and-no-weight") : "")));
                 continue;
             }
             if (at == null) {
                 at = java.util.stream.IntStream.range(0, points).toArray();
             }
             if (java.util.Arrays.stream(at).anyMatch(i -> i < 0 || i >= points)) {
-                notes.add(shape.path() + ": " + name + " moves points that are not there, and is left out");
+                notes.add(say("formats.usd.read.UsdMeshReader.moves-points-that-are-not-there", shape.path(), name));
                 continue;
             }
             Numbers normals = UsdRead.numbers(shape, between ? name + ":normalOffsets" : "normalOffsets");

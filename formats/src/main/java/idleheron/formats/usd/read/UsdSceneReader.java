@@ -1,5 +1,7 @@
 package idleheron.formats.usd.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.Meta;
@@ -151,7 +153,7 @@ public final class UsdSceneReader {
         if (x.resets()) {
             world = x.matrix(Double.NaN);
             local = UsdTransforms.of(new Matrix4d(above).invert().mul(world), Vec3.ZERO);
-            notes.add(p.path() + ": does not follow what is above; it is placed where it stands at rest");
+            notes.add(say("formats.usd.read.UsdSceneReader.does-not-follow-what-is-above", p.path()));
         }
         if (p.typeName().equals("Volume")) {
             Volume v = UsdVolumeReader.read(p, world, stage.assets(), notes);
@@ -227,7 +229,7 @@ public final class UsdSceneReader {
             return n.withPayload(NodeKind.LIGHT, lights.size() - 1);
         }
         if (SOLIDS.contains(type)) {
-            notes.add(p.path() + " is a " + type + ", not a mesh; its place is read, not its shape");
+            notes.add(say("formats.usd.read.UsdSceneReader.is-a-not-a-mesh-its", p.path(), type));
             return n.withPayload(NodeKind.LOCATOR, -1);
         }
         return UsdRead.ownText(p, "kind").equals("locator") ? n.withPayload(NodeKind.LOCATOR, -1) : n;
@@ -272,7 +274,7 @@ public final class UsdSceneReader {
                 n = n.withBindWorld(s.bound(p));
             }
         } else if (!bound.isEmpty() && s == null) {
-            notes.add(p.path() + ": is bound to " + bound + ", where there is no skeleton");
+            notes.add(say("formats.usd.read.UsdSceneReader.is-bound-to-where-there-is", p.path(), bound));
         }
         List<String> tokens = UsdRead.words(p, "skel:blendShapes");
         for (int i = 0; i < Math.min(tokens.size(), blend.size()); i++) {

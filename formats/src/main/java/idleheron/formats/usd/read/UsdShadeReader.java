@@ -1,5 +1,7 @@
 package idleheron.formats.usd.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Vec3;
 import idleheron.core.picture.PictureHome;
 import idleheron.core.scene.FreeProperty;
@@ -69,7 +71,7 @@ public final class UsdShadeReader {
         if (known == null) {
             ComposedPrim p = stage.prim(path);
             if (p == null || !p.typeName().equals("Material")) {
-                notes.add("material " + path + " is bound and not there");
+                notes.add(say("formats.usd.read.UsdShadeReader.material-is-bound-and-not-there", path));
                 known = -1;
             } else {
                 known = materials.size();
@@ -103,8 +105,10 @@ public final class UsdShadeReader {
         ComposedPrim shader = surface == null || surface.prim() == p ? null : surface.prim();
         String id = shader == null ? "" : UsdRead.word(shader, "info:id", "");
         if (shader == null || !id.equals("UsdPreviewSurface")) {
-            notes.add(p.path() + ": its surface is " + (id.isEmpty() ? "of an unknown kind" : id)
-                    + ", not the preview surface; only its name is read");
+            notes.add(say(
+                    "formats.usd.read.UsdShadeReader.its-surface-is-not-the-preview",
+                    p.path(),
+                    (id.isEmpty() ? say("formats.usd.read.UsdShadeReader.of-an-unknown-kind") : id)));
             return new Material(UsdRead.name(p), id.isEmpty() ? "none" : id, GREY, 1, List.of(), List.of());
         }
         List<Material.Use> uses = new ArrayList<>();
@@ -153,7 +157,7 @@ public final class UsdShadeReader {
                 || end == null
                 || !(end.first() instanceof TextValue w)
                 || w.first().isEmpty()) {
-            notes.add(p.path() + ": a texture without a file");
+            notes.add(say("formats.usd.read.UsdShadeReader.a-texture-without-a-file", p.path()));
             return -1;
         }
         String asset = w.first();

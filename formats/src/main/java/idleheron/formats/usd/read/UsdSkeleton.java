@@ -1,5 +1,7 @@
 package idleheron.formats.usd.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
@@ -108,7 +110,7 @@ public final class UsdSkeleton {
         Numbers v = UsdRead.numbers(prim, name);
         double[] m = v == null || v.kind().width() != 16 ? new double[0] : v.doubles();
         if (m.length != 16 * n && m.length > 0) {
-            notes.add(prim.path() + ": " + name + " has " + m.length / 16 + " matrices for " + n + " joints");
+            notes.add(say("formats.usd.read.UsdSkeleton.has-matrices-for-joints", prim.path(), name, m.length / 16, n));
         }
         for (int i = 0; i < n; i++) {
             out[i] = 16 * i + 16 <= m.length ? new Matrix4d().set(m, 16 * i) : new Matrix4d();
@@ -161,8 +163,11 @@ public final class UsdSkeleton {
         for (int i = 0; i < used.length; i++) {
             Integer j = index.get(named.get(i));
             if (j == null) {
-                notes.add(mesh.path() + ": is bound to joint " + named.get(i) + ", which " + prim.path()
-                        + " does not have");
+                notes.add(say(
+                        "formats.usd.read.UsdSkeleton.is-bound-to-joint-which-does",
+                        mesh.path(),
+                        named.get(i),
+                        prim.path()));
                 j = -1;
             }
             used[i] = j;
@@ -173,8 +178,13 @@ public final class UsdSkeleton {
         int[] at = indices.ints();
         float[] by = weights.floats();
         if (size < 1 || at.length != by.length || (long) size * (constant ? 1 : points) != at.length) {
-            notes.add(mesh.path() + ": " + at.length + " joint indices and " + by.length + " weights for " + points
-                    + " points of " + size + " each; its skin is not read");
+            notes.add(say(
+                    "formats.usd.read.UsdSkeleton.joint-indices-and-weights-for-points",
+                    mesh.path(),
+                    at.length,
+                    by.length,
+                    points,
+                    size));
             return null;
         }
         int[] starts = new int[points + 1];

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.AxisSystem;
 import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
@@ -33,12 +35,12 @@ public final class UsdStage {
     static Stage read(Layer layer, List<String> notes) {
         double unit = layer.number(Field.METERS_PER_UNIT);
         if (!(unit > 0) || Double.isInfinite(unit)) {
-            notes.add("no unit is declared; the standard's centimetres are taken");
+            notes.add(say("formats.usd.read.UsdStage.no-unit-is-declared-the-standard"));
             unit = USUAL_UNIT;
         }
         String up = layer.root().text(Field.UP_AXIS);
         if (up.isEmpty()) {
-            notes.add("no up axis is declared; the standard's Y is taken");
+            notes.add(say("formats.usd.read.UsdStage.no-up-axis-is-declared-the"));
         }
         double tcps = layer.timeCodesPerSecond();
         FrameRate rate = tcps < 1e6 ? FrameRate.nearest(tcps) : FrameRate.FILM;

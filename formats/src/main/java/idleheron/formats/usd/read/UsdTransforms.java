@@ -1,5 +1,7 @@
 package idleheron.formats.usd.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Matrices;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
@@ -48,7 +50,7 @@ final class UsdTransforms {
         Transform rest = of(x.matrix(Double.NaN), Vec3.ZERO);
         if (Matrices.difference(rest.matrix(), x.matrix(Double.NaN))
                 > SHEAR * Math.max(1, rest.translation().length())) {
-            notes.add(path + ": its transform shears, and that part is not kept");
+            notes.add(say("formats.usd.read.UsdTransforms.its-transform-shears-and-that-part", path));
         }
         @Nullable Curve[] curves = new Curve[Channel.COUNT];
         double[] times = x.times();

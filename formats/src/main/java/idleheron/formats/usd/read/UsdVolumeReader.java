@@ -1,5 +1,7 @@
 package idleheron.formats.usd.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Matrices;
 import idleheron.core.volume.GridChange;
 import idleheron.core.volume.Volume;
@@ -39,7 +41,8 @@ final class UsdVolumeReader {
                 ComposedPrim field = p.find(target);
                 ComposedProperty path = field == null ? null : field.property("filePath");
                 if (path == null) {
-                    notes.add(p.path() + ": " + name + " leads to " + target + ", where there is no file");
+                    notes.add(
+                            say("formats.usd.read.UsdVolumeReader.leads-to-where-there-is-no", p.path(), name, target));
                 } else {
                     files(path, assets, files);
                 }

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.read;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
 import idleheron.formats.usd.layer.Numbers;
@@ -105,7 +107,7 @@ public final class UsdXform {
             ComposedProperty q = p.property(name);
             Op op = q == null || !name.startsWith(PREFIX) ? null : op(name.substring(PREFIX.length()), inverse, q);
             if (op == null) {
-                notes.add(p.path() + ": transform operation " + told + " has no value of its kind and is left out");
+                notes.add(say("formats.usd.read.UsdXform.transform-operation-has-no-value-of", p.path(), told));
             } else {
                 out.ops.add(op);
             }

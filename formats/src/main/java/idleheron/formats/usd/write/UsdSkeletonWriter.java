@@ -1,5 +1,7 @@
 package idleheron.formats.usd.write;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.Matrices;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Inherit;
@@ -75,9 +77,10 @@ final class UsdSkeletonWriter {
             Matrix4d known = bind.putIfAbsent(skin.joints()[s], wanted);
             double size = Math.max(1, Matrices.translation(wanted).length());
             if (known != null && Matrices.difference(known, wanted) > CLOSE * size) {
-                notes.add(node.name() + ": was bound to "
-                        + scene.nodes().get(skin.joints()[s]).name()
-                        + " in another pose than other meshes; a stage holds one bind pose");
+                notes.add(say(
+                        "formats.usd.write.UsdSkeletonWriter.was-bound-to-in-another-pose",
+                        node.name(),
+                        scene.nodes().get(skin.joints()[s]).name()));
             }
         }
         geom.put(n, g);

@@ -113,7 +113,7 @@ class GltfFactsTest {
                 edited("pointer", "/pbrMetallicRoughness/baseColorFactor", "/extensions/ACME_wear/amountFactor");
         Scene s = GltfSceneReader.read(d, "pointer", null);
         assertThat(s.notes())
-                .anySatisfy(n -> assertThat(n).contains("ACME_wear/amountFactor, which does not move here"));
+                .anySatisfy(n -> assertThat(n).contains("ACME_wear/amountFactor, which cannot be animated here"));
         assertThat(s.clips()).hasSize(1);
     }
 

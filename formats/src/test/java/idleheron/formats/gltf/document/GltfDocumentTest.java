@@ -162,7 +162,7 @@ class GltfDocumentTest {
         assertThat(l.notes()).containsExactly("the text is not UTF-8; it was taken as Latin-1");
         assertThat(GltfDocument.read("a", null, segment("{\"asset\":{\"version\":\"2.7\"}}"))
                         .notes())
-                .containsExactly("it says version 2.7 and was read as 2.0");
+                .containsExactly("it declares version 2.7 and was read as 2.0");
     }
 
     @ParameterizedTest
@@ -218,7 +218,7 @@ class GltfDocumentTest {
         refused(glb(2, -1, -1, Glb.BIN, text), "a first chunk of text");
         byte[] more = java.util.Arrays.copyOf(glb(2, -1, -1, Glb.JSON, text), 24 + text.length());
         assertThat(Glb.read("a.glb", MemorySegment.ofArray(more)).notes())
-                .containsExactly("4 bytes lie after the declared end");
+                .containsExactly("4 bytes after the declared end");
     }
 
     @Test
