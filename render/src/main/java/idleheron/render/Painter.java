@@ -8,6 +8,7 @@ import idleheron.render.ink.Projection;
 import idleheron.render.ink.Viewpoint;
 import idleheron.render.surface.Rasterizer;
 import idleheron.render.surface.SurfaceLayer;
+import java.util.ArrayList;
 import java.util.List;
 
 /** Paints sides into a picture: backdrop, surfaces over each other, wires, joints. Keeps its buffers between frames. */
@@ -19,6 +20,11 @@ public final class Painter {
     private static final int SCALE_FROM = 260;
 
     private static final int SMOOTH_MOVING_BELOW = 90_000;
+
+    /** Triangles of a side that are drawn while it moves, about; what has hardly more is drawn whole. */
+    private static final int MOVING_MOST = 36_000;
+
+    private static final double COARSE_FROM = 0.3;
 
     /** Points that a metre takes at least where the metre scale can be read. */
     private static final double LEAST_METER = 24;
@@ -115,15 +121,23 @@ public final class Painter {
         raster.begin(w, h);
         depthScale = d.side.shells().isEmpty() ? depthScale : k;
         boolean shaded = !isUprightSheet(d.side);
+        double share = fine ? 1 : (double) MOVING_MOST / Math.max(1, d.side.triangleCount());
+        List<SurfaceLayer> drawn = new ArrayList<>();
         for (Shell s : d.side.shells()) {
             SurfaceLayer layer = s.layer();
             layer.tint(d.look.tint() < 0 ? null : d.look.tint());
-            layer.wear(d.side.shelf(), d.look.cover());
-            layer.prepare(s.points(), p, shaded);
+            if (share < COARSE_FROM) {
+                int few = (int) Math.ceil(share * layer.triangleCount());
+                layer = layer.prepareCoarse(s.points(), p, shaded, few);
+            } else {
+                layer.wear(d.side.shelf(), d.look.cover());
+                layer.prepare(s.points(), p, shaded);
+            }
             raster.draw(layer, big, false);
+            drawn.add(layer);
         }
-        for (Shell s : d.side.shells()) {
-            raster.draw(s.layer(), big, true);
+        for (SurfaceLayer layer : drawn) {
+            raster.draw(layer, big, true);
         }
         if (small.width() != to.width() || small.height() != to.height()) {
             small = new Picture(to.width(), to.height());

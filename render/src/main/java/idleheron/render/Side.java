@@ -23,6 +23,13 @@ public final class Side {
     private final List<CacheShell> caches = new ArrayList<>();
     private List<Shell> shells = List.of();
 
+    /** Whether it stands at a moment, and at which. */
+    private boolean stands;
+
+    private @Nullable Clip posed;
+    private double posedAt;
+    private String field = "";
+
     /** Of the surfaces as they stand, once somebody asked. */
     private double @Nullable [] bounds;
 
@@ -46,8 +53,14 @@ public final class Side {
         pose(null, 0);
     }
 
-    /** Poses and deforms; null is the pose at rest. */
+    /** Poses and deforms; null is the pose at rest. What stands so already stays as it is. */
     public void pose(@Nullable Clip clip, double seconds) {
+        if (stands && clip == posed && seconds == posedAt) {
+            return;
+        }
+        stands = true;
+        posed = clip;
+        posedAt = seconds;
         pose.at(clip, seconds);
         bounds = null;
         for (Surface s : surfaces) {
@@ -70,6 +83,8 @@ public final class Side {
 
     /** Which grid of its volumes is shown, or which object of its caches is marked; "" for the first grid and no object. */
     public void field(String name) {
+        stands &= name.equals(field);
+        field = name;
         clouds.field(name);
         caches.forEach(c -> c.choose(name));
     }

@@ -5,7 +5,6 @@ import idleheron.core.scene.Node;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.Skin;
-import java.util.Arrays;
 import java.util.List;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
@@ -25,6 +24,9 @@ public final class Surface {
     private final double[] shaped;
     private final double[] matrices;
     private final StyledSkin styled;
+
+    /** Whether shapes were added to the points before skinning when they were made last, or they were not made yet. */
+    private boolean hasShapes = true;
 
     public Surface(Pose pose, int node) {
         Node n = pose.scene().nodes().get(node);
@@ -163,10 +165,14 @@ public final class Surface {
     }
 
     private void applyShapes(Pose pose) {
-        System.arraycopy(data.points(), 0, shaped, 0, shaped.length);
+        if (hasShapes) {
+            System.arraycopy(data.points(), 0, shaped, 0, shaped.length);
+        }
+        hasShapes = false;
         for (int s = 0; s < data.shapes().size(); s++) {
             double weight = pose.shapeWeight(mesh, s);
             if (weight != 0) {
+                hasShapes = true;
                 apply(data.shapes().get(s).targets(), weight);
             }
         }
@@ -215,15 +221,20 @@ public final class Surface {
 
     /** Smallest and largest x, y, z over the last deformed points of several surfaces, as {x0,y0,z0,x1,y1,z1}. */
     public static double[] bounds(List<Surface> surfaces) {
-        double[] b = new double[6];
-        Arrays.fill(b, 0, 3, Double.POSITIVE_INFINITY);
-        Arrays.fill(b, 3, 6, Double.NEGATIVE_INFINITY);
+        float[] low = {Float.POSITIVE_INFINITY, Float.POSITIVE_INFINITY, Float.POSITIVE_INFINITY};
+        float[] high = {Float.NEGATIVE_INFINITY, Float.NEGATIVE_INFINITY, Float.NEGATIVE_INFINITY};
         for (Surface s : surfaces) {
-            for (int i = 0; i < s.points.length; i++) {
-                b[i % 3] = Math.min(b[i % 3], s.points[i]);
-                b[3 + i % 3] = Math.max(b[3 + i % 3], s.points[i]);
+            for (int axis = 0; axis < 3; axis++) {
+                float least = low[axis];
+                float most = high[axis];
+                for (int i = axis; i < s.points.length; i += 3) {
+                    least = Math.min(least, s.points[i]);
+                    most = Math.max(most, s.points[i]);
+                }
+                low[axis] = least;
+                high[axis] = most;
             }
         }
-        return b;
+        return new double[] {low[0], low[1], low[2], high[0], high[1], high[2]};
     }
 }

@@ -35,6 +35,9 @@ public final class SurfaceLayer {
 
     final Rasterizer.Geometry geometry = new Rasterizer.Geometry();
 
+    private @Nullable CoarseSurface coarse;
+    private int coarseMost;
+
     /** The mesh of a mesh node. */
     public SurfaceLayer(Scene scene, int nodeIndex) {
         this(
@@ -183,6 +186,22 @@ public final class SurfaceLayer {
                 }
             }
         });
+    }
+
+    /**
+     * The same surface with fewer triangles and without pictures, projected and lit; for the while it moves.
+     *
+     * @param most triangles, about
+     */
+    public SurfaceLayer prepareCoarse(float[] points, Projection projection, boolean shaded, int most) {
+        CoarseSurface c = coarse;
+        if (c == null || coarseMost != most) {
+            c = CoarseSurface.of(this, points, most);
+            coarse = c;
+            coarseMost = most;
+        }
+        c.layer().prepare(c.follow(this, points), projection, shaded);
+        return c.layer();
     }
 
     private void faces(float[] p, int from, int to) {
