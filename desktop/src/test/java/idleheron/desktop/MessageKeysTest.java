@@ -72,6 +72,14 @@ class MessageKeysTest {
         Map<String, Set<Integer>> said = said(module);
         Map<String, String> texts = Messages.all(module);
         List<String> wrong = new ArrayList<>();
+        Set<String> once = new TreeSet<>();
+        for (String line : Files.readAllLines(
+                Path.of("..", module, "src/main/resources/idleheron", module, "messages.properties"))) {
+            String key = line.replaceAll("\\s*=.*", "");
+            if (!line.startsWith("#") && line.contains("=") && !once.add(key)) {
+                wrong.add("two texts for " + key);
+            }
+        }
         MADE.forEach(said::remove);
         said.keySet().stream().filter(k -> !texts.containsKey(k)).forEach(k -> wrong.add("no text for " + k));
         texts.keySet().stream()

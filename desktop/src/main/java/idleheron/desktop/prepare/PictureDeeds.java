@@ -51,7 +51,7 @@ final class PictureDeeds {
         });
         bench.prepared().addListener(anew);
         sheets.showWide(
-                say("desktop.prepare.PictureDeeds.pictures"),
+                say("desktop.prepare.PictureDeeds.pictures-title"),
                 say("desktop.prepare.PictureDeeds.drag-a-picture-onto-a-place"),
                 sheet);
     }

@@ -8,9 +8,10 @@ import idleheron.desktop.widget.Choice;
 public final class Arrangements {
     private Arrangements() {}
 
-    /** Clouds have no surface to lay heat on. */
+    /** Clouds have no surface to lay heat on, and what is not skinned has no weights. */
     public static void allow(Choice<ViewRequest.Arrangement> arrangements, Scene s) {
         boolean clouds = s.meshes().isEmpty() && !s.volumes().isEmpty();
-        arrangements.bar(a -> clouds && a.isHeat());
+        boolean skinned = s.meshes().stream().anyMatch(m -> m.skin() != null);
+        arrangements.bar(a -> clouds && a.isHeat() || !skinned && a.isOfWeights());
     }
 }

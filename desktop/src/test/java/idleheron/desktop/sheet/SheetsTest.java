@@ -89,7 +89,7 @@ class SheetsTest {
         Reader.until("the page", () -> window.reads("A scale left on a node"));
         escape();
         robot.press(KeyCode.F1).release(KeyCode.F1);
-        Reader.until("help", () -> window.reads("1 to 6 go to the stones"));
+        Reader.until("help", () -> window.reads("1 to 6 open the six steps"));
         assertThat(Inspection.ruleCount()).isPositive();
         assertThat(HelpPages.all())
                 .hasSizeGreaterThan(25)
