@@ -61,6 +61,18 @@ class EvidenceWalkTest {
         return new Point2D(b.getMinX() + x * b.getWidth(), b.getMinY() + y * b.getHeight());
     }
 
+    /** Waits until the window is laid out: a node stays where it is. */
+    private static void stands(Node n) throws Exception {
+        Point2D[] was = {Point2D.ZERO};
+        Reader.until("the window is laid out", () -> {
+            Point2D is = at(n, 0, 0);
+            boolean same = is.equals(was[0]);
+            was[0] = is;
+            WaitForAsyncUtils.sleep(150, java.util.concurrent.TimeUnit.MILLISECONDS);
+            return same;
+        });
+    }
+
     private void choose(String toggle) {
         robot.interact(() -> robot.lookup((Node n) -> n instanceof ToggleButton t && toggle.equals(t.getText()))
                 .queryAs(ToggleButton.class)
@@ -121,12 +133,16 @@ class EvidenceWalkTest {
         Node plot = robot.lookup((Node n) ->
                         n.getAccessibleText() != null && n.getAccessibleText().startsWith("Plot of"))
                 .query();
-        robot.drag(at(plot, 0.4, 0.5), MouseButton.PRIMARY).dropTo(at(plot, 0.6, 0.5));
+        stands(plot);
+        robot.moveTo(at(plot, 0.4, 0.5)).press(MouseButton.PRIMARY);
+        robot.moveTo(at(plot, 0.5, 0.5)).moveTo(at(plot, 0.6, 0.5)).release(MouseButton.PRIMARY);
+        double begins = frame();
+        Reader.until("it plays", () -> frame() != begins);
         double least = 1e9;
         double most = 0;
         boolean again = false;
         double before = 0;
-        for (int i = 0; i < 60 && !(again && i > 20); i++) {
+        for (int i = 0; i < 120 && !(again && i > 20); i++) {
             double now = frame();
             again |= now < before;
             before = now;
