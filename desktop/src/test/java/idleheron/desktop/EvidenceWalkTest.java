@@ -7,6 +7,7 @@ import idleheron.rehearsal.MadeDemo;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import javafx.event.EventType;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -15,6 +16,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -61,15 +63,32 @@ class EvidenceWalkTest {
         return new Point2D(b.getMinX() + x * b.getWidth(), b.getMinY() + y * b.getHeight());
     }
 
-    /** Waits until the window is laid out: a node stays where it is. */
-    private static void stands(Node n) throws Exception {
-        Point2D[] was = {Point2D.ZERO};
-        Reader.until("the window is laid out", () -> {
-            Point2D is = at(n, 0, 0);
-            boolean same = is.equals(was[0]);
-            was[0] = is;
-            WaitForAsyncUtils.sleep(150, java.util.concurrent.TimeUnit.MILLISECONDS);
-            return same;
+    /** The pointer over a node at a share of its width, as the node hears of it whatever lies over it. */
+    private void hears(Node on, EventType<MouseEvent> what, double share) {
+        robot.interact(() -> {
+            Point2D at = on.localToScene(
+                    share * on.getLayoutBounds().getWidth(),
+                    on.getLayoutBounds().getHeight() / 2);
+            boolean down = what != MouseEvent.MOUSE_RELEASED;
+            on.fireEvent(new MouseEvent(
+                    what,
+                    at.getX(),
+                    at.getY(),
+                    0,
+                    0,
+                    MouseButton.PRIMARY,
+                    1,
+                    false,
+                    false,
+                    false,
+                    false,
+                    down,
+                    false,
+                    false,
+                    false,
+                    false,
+                    false,
+                    null));
         });
     }
 
@@ -133,9 +152,10 @@ class EvidenceWalkTest {
         Node plot = robot.lookup((Node n) ->
                         n.getAccessibleText() != null && n.getAccessibleText().startsWith("Plot of"))
                 .query();
-        stands(plot);
-        robot.moveTo(at(plot, 0.4, 0.5)).press(MouseButton.PRIMARY);
-        robot.moveTo(at(plot, 0.5, 0.5)).moveTo(at(plot, 0.6, 0.5)).release(MouseButton.PRIMARY);
+        hears(plot, MouseEvent.MOUSE_PRESSED, 0.4);
+        hears(plot, MouseEvent.MOUSE_DRAGGED, 0.5);
+        hears(plot, MouseEvent.MOUSE_DRAGGED, 0.6);
+        hears(plot, MouseEvent.MOUSE_RELEASED, 0.6);
         double begins = frame();
         Reader.until("it plays", () -> frame() != begins);
         double least = 1e9;
