@@ -63,33 +63,9 @@ class EvidenceWalkTest {
         return new Point2D(b.getMinX() + x * b.getWidth(), b.getMinY() + y * b.getHeight());
     }
 
-    /** The pointer over a node at a share of its width, as the node hears of it whatever lies over it. */
-    private void hears(Node on, EventType<MouseEvent> what, double share) {
-        robot.interact(() -> {
-            Point2D at = on.localToScene(
-                    share * on.getLayoutBounds().getWidth(),
-                    on.getLayoutBounds().getHeight() / 2);
-            boolean down = what != MouseEvent.MOUSE_RELEASED;
-            on.fireEvent(new MouseEvent(
-                    what,
-                    at.getX(),
-                    at.getY(),
-                    0,
-                    0,
-                    MouseButton.PRIMARY,
-                    1,
-                    false,
-                    false,
-                    false,
-                    false,
-                    down,
-                    false,
-                    false,
-                    false,
-                    false,
-                    false,
-                    null));
-        });
+    private static void hears(Node on, EventType<MouseEvent> what, double share) throws Exception {
+        Bounds b = on.getLayoutBounds();
+        Reader.hears(on, what, share * b.getWidth(), b.getHeight() / 2);
     }
 
     private void choose(String toggle) {

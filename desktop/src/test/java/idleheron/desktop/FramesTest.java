@@ -17,7 +17,6 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import javafx.event.EventType;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import org.junit.jupiter.api.Test;
@@ -25,7 +24,6 @@ import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.util.WaitForAsyncUtils;
 
 /** Pictures a second in the real window with 300,000 points; on request only, as it measures the machine as well. */
 @EnabledIfSystemProperty(named = "heron.frames", matches = ".*")
@@ -89,32 +87,8 @@ class FramesTest {
         rates.put(what, rate);
     }
 
-    /** The pointer, as the window hears of it: quicker than a robot moves it. */
     private static void hears(javafx.scene.Node on, EventType<MouseEvent> what, double x, double y) throws Exception {
-        WaitForAsyncUtils.asyncFx(() -> {
-                    boolean down = what != MouseEvent.MOUSE_MOVED && what != MouseEvent.MOUSE_RELEASED;
-                    on.fireEvent(new MouseEvent(
-                            what,
-                            x,
-                            y,
-                            x,
-                            y,
-                            MouseButton.PRIMARY,
-                            1,
-                            false,
-                            false,
-                            false,
-                            false,
-                            down,
-                            false,
-                            false,
-                            false,
-                            false,
-                            false,
-                            null));
-                    return 0;
-                })
-                .get();
+        Reader.hears(on, what, x, y);
         Thread.sleep(6);
     }
 

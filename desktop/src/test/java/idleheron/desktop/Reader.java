@@ -5,9 +5,13 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
+import javafx.event.EventType;
+import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import org.testfx.api.FxRobot;
 import org.testfx.util.WaitForAsyncUtils;
 
@@ -70,5 +74,34 @@ public final class Reader {
                     b.fire();
                 }));
         return found.get();
+    }
+
+    /** The pointer, as a node hears of it: at once, and whatever lies over it. Places are those of the node. */
+    public static void hears(Node on, EventType<MouseEvent> what, double x, double y) throws Exception {
+        WaitForAsyncUtils.asyncFx(() -> {
+                    Point2D at = on.localToScene(x, y);
+                    boolean down = what != MouseEvent.MOUSE_MOVED && what != MouseEvent.MOUSE_RELEASED;
+                    on.fireEvent(new MouseEvent(
+                            what,
+                            at.getX(),
+                            at.getY(),
+                            0,
+                            0,
+                            MouseButton.PRIMARY,
+                            1,
+                            false,
+                            false,
+                            false,
+                            false,
+                            down,
+                            false,
+                            false,
+                            false,
+                            false,
+                            false,
+                            null));
+                    return 0;
+                })
+                .get();
     }
 }

@@ -2,6 +2,7 @@ package idleheron.desktop.compare;
 
 import static idleheron.core.Messages.say;
 
+import idleheron.app.CompareJob;
 import idleheron.core.compare.Moment;
 import idleheron.desktop.model.Jobs;
 import idleheron.desktop.view3d.ViewPictures;
@@ -30,7 +31,8 @@ final class MomentStrip extends HBox {
 
     private final Jobs jobs;
     private final Consumer<Moment> go;
-    private @Nullable Object shown;
+    private CompareJob.@Nullable Result shown;
+    private boolean dark;
 
     MomentStrip(Jobs jobs, Consumer<Moment> go) {
         this.jobs = jobs;
@@ -42,28 +44,23 @@ final class MomentStrip extends HBox {
 
     /** Shows those of a comparison, once they are painted; the same one again stays as it is. */
     void show(@Nullable CompareModel m, boolean dusk) {
-        if (m == null) {
-            shown = null;
+        CompareJob.Result is = m == null ? null : m.result();
+        if (is == shown && dusk == dark) {
+            return;
+        }
+        shown = is;
+        dark = dusk;
+        if (is == null) {
             getChildren().clear();
             return;
         }
-        Object key = List.of(System.identityHashCode(m.result()), dusk);
-        if (key.equals(shown)) {
-            return;
-        }
-        shown = key;
         tell(say("desktop.compare.MomentStrip.the-pictures-are-being-made"));
         Filmstrip.Style style = new Filmstrip.Style(ViewPictures.atOnce(), Palette.of(dusk), WIDTH, HEIGHT);
         jobs.later(
                 say("desktop.compare.MomentStrip.the-worst-moments"),
-                p -> Filmstrip.of(
-                        m.result().sent().scene(),
-                        m.result().returned().scene(),
-                        m.result().comparison(),
-                        style,
-                        p),
+                p -> Filmstrip.of(is.sent().scene(), is.returned().scene(), is.comparison(), style, p),
                 shots -> {
-                    if (key.equals(shown)) {
+                    if (is == shown && dusk == dark) {
                         put(shots);
                     }
                 });

@@ -26,7 +26,7 @@ final class JointFacts {
 
     /** Of a joint of one side: its name, its turn from rest and its distance to the joint above. */
     static List<String> of(Side side, int joint) {
-        return List.of(name(side, joint), stands(side, joint));
+        return List.of(name(side, joint), stands(side, new Pose(side.scene()), joint));
     }
 
     /**
@@ -38,18 +38,20 @@ final class JointFacts {
     static List<String> of(Side a, int joint, Side b, int other) {
         List<String> out = new ArrayList<>();
         String name = name(a, joint);
+        Pose restA = new Pose(a.scene());
         if (other < 0) {
             out.add(name);
             out.add(say("desktop.paint.JointFacts.did-not-return"));
-            out.add(say("desktop.paint.JointFacts.sent", stands(a, joint)));
+            out.add(say("desktop.paint.JointFacts.sent", stands(a, restA, joint)));
             return out;
         }
         String there = name(b, other);
         out.add(name.equals(there) ? name : say("desktop.paint.JointFacts.renamed", name, there));
         Matrix4d wa = world(a, joint);
         Matrix4d wb = world(b, other);
-        Quaterniond ra = rest(a, joint);
-        Quaterniond rb = rest(b, other);
+        Pose restB = new Pose(b.scene());
+        Quaterniond ra = axes(a, restA, joint);
+        Quaterniond rb = axes(b, restB, other);
         Quaterniond qa = Matrices.quaternion(wa).mul(ra.conjugate(new Quaterniond()));
         Quaterniond qb = Matrices.quaternion(wb).mul(rb.conjugate(new Quaterniond()));
         out.add(say(
@@ -59,8 +61,8 @@ final class JointFacts {
         if (angle(ra, rb) > AXES) {
             out.add(say("desktop.paint.JointFacts.axes-at-rest", degrees(ra, rb)));
         }
-        out.add(say("desktop.paint.JointFacts.sent", stands(a, joint)));
-        out.add(say("desktop.paint.JointFacts.returned", stands(b, other)));
+        out.add(say("desktop.paint.JointFacts.sent", stands(a, restA, joint)));
+        out.add(say("desktop.paint.JointFacts.returned", stands(b, restB, other)));
         return out;
     }
 
@@ -72,9 +74,8 @@ final class JointFacts {
         return s.space().matrix(s.pose().world(joint), new Matrix4d());
     }
 
-    private static String stands(Side side, int joint) {
+    private static String stands(Side side, Pose rest, int joint) {
         Scene scene = side.scene();
-        Pose rest = new Pose(scene);
         String turn = degrees(Matrices.quaternion(side.pose().local(joint)), Matrices.quaternion(rest.local(joint)));
         int above = scene.jointAbove(joint);
         return above < 0
@@ -87,8 +88,8 @@ final class JointFacts {
     }
 
     /** How the axes of a joint lie at rest, common space. */
-    private static Quaterniond rest(Side s, int joint) {
-        return Matrices.quaternion(s.space().matrix(new Pose(s.scene()).world(joint), new Matrix4d()));
+    private static Quaterniond axes(Side s, Pose rest, int joint) {
+        return Matrices.quaternion(s.space().matrix(rest.world(joint), new Matrix4d()));
     }
 
     private static double angle(Quaterniond a, Quaterniond b) {

@@ -1,5 +1,6 @@
 package idleheron.desktop.paint;
 
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
@@ -7,8 +8,8 @@ import idleheron.render.Side;
 import idleheron.render.ink.Pen;
 import idleheron.render.ink.Picture;
 import idleheron.render.ink.Projection;
-import java.util.LinkedHashMap;
-import java.util.Map;
+import java.util.ArrayList;
+import java.util.List;
 import org.joml.Matrix4d;
 import org.jspecify.annotations.Nullable;
 
@@ -25,10 +26,9 @@ final class JointPaths {
     /** Points between dots from which on they can be told apart. */
     private static final double APART = 5;
 
-    private final Map<Key, float[]> known = new LinkedHashMap<>();
+    private final List<Known> known = new ArrayList<>();
 
-    /** Scenes and clips are told apart by their identity. */
-    private record Key(int scene, int space, int clip, int joint) {}
+    private record Known(Scene scene, CanonicalSpace space, Clip clip, int joint, float[] places) {}
 
     /** Draws the path of a joint on what is painted; nothing at rest. */
     void draw(Picture to, Painted.Pane pane, Side side, @Nullable Clip clip, int joint, int rgb) {
@@ -58,19 +58,16 @@ final class JointPaths {
 
     /** The end of a joint over a clip: x, y, z for each place, common space, metres. */
     float[] places(Side side, Clip clip, int joint) {
-        Key key = new Key(
-                System.identityHashCode(side.scene()),
-                System.identityHashCode(side.space()),
-                System.identityHashCode(clip),
-                joint);
-        float[] out = known.get(key);
-        if (out == null) {
-            if (known.size() >= KEPT) {
-                known.remove(known.keySet().iterator().next());
+        for (Known k : known) {
+            if (k.scene == side.scene() && k.space == side.space() && k.clip == clip && k.joint == joint) {
+                return k.places;
             }
-            out = walked(side, clip, end(side.scene(), joint));
-            known.put(key, out);
         }
+        if (known.size() >= KEPT) {
+            known.removeFirst();
+        }
+        float[] out = walked(side, clip, end(side.scene(), joint));
+        known.add(new Known(side.scene(), side.space(), clip, joint, out));
         return out;
     }
 

@@ -8,6 +8,7 @@ import idleheron.render.Side;
 import idleheron.render.ink.Picture;
 import idleheron.render.ink.Viewpoint;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.joml.Matrix4d;
@@ -21,6 +22,8 @@ final class Seen {
     private final boolean pair;
     private final @Nullable Matching partners;
     private final List<Painted.Pane> panes = new ArrayList<>();
+    /** Per side; a flat cut beside a figure has none. */
+    private final List<int[]> joints = new ArrayList<>();
 
     /**
      * @param pair whether they are what was sent and what came back
@@ -29,6 +32,13 @@ final class Seen {
     Seen(List<Side> sides, boolean pair, @Nullable Seen before) {
         this.sides = List.copyOf(sides);
         this.pair = pair && sides.size() == 2;
+        for (Side s : this.sides) {
+            boolean flat = s != this.sides.getFirst() && !this.pair;
+            joints.add(
+                    flat
+                            ? new int[0]
+                            : s.scene().joints().stream().mapToInt(i -> i).toArray());
+        }
         if (!this.pair) {
             this.partners = null;
         } else if (before != null && before.pair && before.scene(0) == scene(0) && before.scene(1) == scene(1)) {
@@ -101,34 +111,39 @@ final class Seen {
 
     /** What was painted, with every joint of the first side where it is seen, and where its partner is. */
     Painted painted(Picture picture, Viewpoint v, double heatTop, @Nullable Vec3 worst, String note) {
-        List<Integer> nodes = new ArrayList<>();
-        List<float[]> at = new ArrayList<>();
+        int most = 0;
+        for (Painted.Pane pane : panes) {
+            for (int i : of(pane)) {
+                most += joints.get(i).length;
+            }
+        }
+        int[] nodes = new int[most];
+        float[] at = new float[2 * most];
+        int n = 0;
         Matrix4d m = new Matrix4d();
+        float[] xy = new float[3];
         for (Painted.Pane pane : panes) {
             for (int i : of(pane)) {
                 Side side = sides.get(i);
-                boolean flat = i == 1 && partners == null; // a flat cut has no joints
-                for (int joint : flat ? List.<Integer>of() : side.scene().joints()) {
+                for (int joint : joints.get(i)) {
                     int node = i == 1 && partners != null ? partners.back()[joint] : joint;
                     side.space().matrix(side.pose().world(joint), m);
-                    float[] xy = pane.seen().project(m.m30(), m.m31(), m.m32());
+                    pane.seen().project(m.m30(), m.m31(), m.m32(), xy, 0);
                     if (node >= 0 && xy[2] > 0) {
-                        nodes.add(node);
-                        at.add(new float[] {(float) (xy[0] + pane.left()), xy[1]});
+                        nodes[n] = node;
+                        at[2 * n] = (float) (xy[0] + pane.left());
+                        at[2 * n + 1] = xy[1];
+                        n++;
                     }
                 }
             }
-        }
-        float[] places = new float[2 * at.size()];
-        for (int i = 0; i < at.size(); i++) {
-            System.arraycopy(at.get(i), 0, places, 2 * i, 2);
         }
         return new Painted(
                 picture,
                 v,
                 List.copyOf(panes),
-                nodes.stream().mapToInt(i -> i).toArray(),
-                places,
+                Arrays.copyOf(nodes, n),
+                Arrays.copyOf(at, 2 * n),
                 heatTop,
                 worst,
                 sides.isEmpty() ? List.of() : sides.getFirst().missing(),

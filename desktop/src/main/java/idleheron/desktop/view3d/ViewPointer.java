@@ -27,6 +27,14 @@ public final class ViewPointer {
     private final PauseTransition rest = new PauseTransition(Duration.millis(60));
     private Consumer<Picked> picked = k -> {};
     private @Nullable Vec3 pickedAt;
+    /** Whether a joint is told of, and whether the painter was asked and has not answered yet. */
+    private boolean telling;
+
+    private boolean asking;
+
+    /** How often it moved: an answer about a place that it left is none. */
+    private int moves;
+
     private ViewRequest.@Nullable Place last;
 
     ViewPointer(Viewport view, ViewTools tools, ViewPainter painter) {
@@ -88,6 +96,7 @@ public final class ViewPointer {
     /** It went there: what is there is told soon. */
     void at(double x, double y) {
         rest.stop();
+        moves++;
         last = new ViewRequest.Place(x, y);
         if (lens.get()) {
             view.request();
@@ -98,21 +107,42 @@ public final class ViewPointer {
             tell(Pointed.NOTHING, x, y);
             return;
         }
-        rest.setOnFinished(e -> view.ask(() -> {
-            Pointed found = painter.pointed(p, x, y, ViewHand.PICK_RADIUS);
-            Platform.runLater(() -> tell(found, x, y));
-        }));
+        rest.setOnFinished(e -> find(p, x, y));
         rest.playFromStart();
+    }
+
+    /** Another picture is shown: figures that are told of a joint are those of that moment. */
+    void painted(Painted p) {
+        ViewRequest.Place at = last;
+        if (telling && !asking && at != null) {
+            find(p, at.x(), at.y());
+        }
+    }
+
+    private void find(Painted p, double x, double y) {
+        asking = true;
+        int then = moves;
+        view.ask(() -> {
+            Pointed found = painter.pointed(p, x, y, ViewHand.PICK_RADIUS);
+            Platform.runLater(() -> {
+                asking = false;
+                if (moves == then) {
+                    tell(found, x, y);
+                }
+            });
+        });
     }
 
     /** It left the view, or drags it. */
     void away() {
         rest.stop();
+        moves++;
         tell(Pointed.NOTHING, 0, 0);
     }
 
     private void tell(Pointed found, double x, double y) {
         missing.set(found.missing());
-        tools.tell(lens.get() ? List.of() : found.lines(), x, y);
+        telling = !lens.get() && !found.lines().isEmpty();
+        tools.tell(telling ? found.lines() : List.of(), x, y);
     }
 }

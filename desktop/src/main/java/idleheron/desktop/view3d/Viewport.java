@@ -333,6 +333,7 @@ public final class Viewport extends Region {
             tools.mark(picked == null ? p.worst() : picked);
         }
         tools.note(p.note(), r.lens());
+        pointer.painted(p);
         missing.set(p.missing());
         if (r.viewpoint() == null && viewpoint == null && r.sides() == sides && !sides.isEmpty()) {
             viewpoint = p.viewpoint();

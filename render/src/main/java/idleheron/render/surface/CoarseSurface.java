@@ -53,10 +53,14 @@ public final class CoarseSurface {
         float[] low = {Float.MAX_VALUE, Float.MAX_VALUE, Float.MAX_VALUE};
         float size = 0;
         for (int i = 0; i < at.length; i++) {
-            low[i % 3] = Math.min(low[i % 3], at[i]);
+            if (Float.isFinite(at[i])) {
+                low[i % 3] = Math.min(low[i % 3], at[i]);
+            }
         }
         for (int i = 0; i < at.length; i++) {
-            size = Math.max(size, at[i] - low[i % 3]);
+            if (Float.isFinite(at[i])) {
+                size = Math.max(size, at[i] - low[i % 3]);
+            }
         }
         double step = Math.max(1e-9, size / cells);
         int room = Integer.highestOneBit(Math.max(16, Math.min(MOST_CELLS, at.length))) * 2;
@@ -67,7 +71,7 @@ public final class CoarseSurface {
         for (int p = 0; p < cell.length; p++) {
             long key = 0;
             for (int a = 0; a < 3; a++) {
-                key = key << 20 | Math.min(0xFFFFF, (long) ((at[3 * p + a] - low[a]) / step));
+                key = key << 20 | Math.clamp((long) ((at[3 * p + a] - low[a]) / step), 0, 0xFFFFF);
             }
             int slot = (int) (key * 0x9E3779B97F4A7C15L >>> 40) & room - 1;
             while (numbers[slot] >= 0 && keys[slot] != key) {

@@ -86,4 +86,12 @@ class CoarseSurfaceTest {
         CoarseSurface none = CoarseSurface.of(new SurfaceLayer(new int[0], new int[0], 0), new float[0], 60);
         assertThat(none.triangleCount()).isZero();
     }
+
+    @Test
+    void aPlaceThatIsNoNumberTakesNothingElseAlong() {
+        float[] at = points(0);
+        at[0] = Float.NaN;
+        at[4] = Float.POSITIVE_INFINITY;
+        assertThat(CoarseSurface.of(sheet(), at, 3000).triangleCount()).isGreaterThan(1000);
+    }
 }
