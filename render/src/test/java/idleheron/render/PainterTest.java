@@ -16,6 +16,7 @@ import idleheron.render.ink.Picture;
 import idleheron.render.ink.Projection;
 import idleheron.render.ink.Viewpoint;
 import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 
 class PainterTest {
@@ -168,5 +169,55 @@ class PainterTest {
         assertThat(java.util.Arrays.equals(deep.pixels(), 180 * 200, 40_000, sky.pixels(), 180 * 200, 40_000))
                 .as("what has depth stands on the ground")
                 .isFalse();
+    }
+
+    /** A sheet of many squares, every point cold or hot by chance. */
+    private static Side speckled() {
+        int n = 300;
+        double[] at = new double[3 * (n + 1) * (n + 1)];
+        for (int p = 0; p < at.length / 3; p++) {
+            at[3 * p] = (p % (n + 1)) / (double) n - 0.5;
+            at[3 * p + 1] = (p / (n + 1)) / (double) n - 0.5;
+        }
+        int[] corners = new int[4 * n * n];
+        int[] starts = new int[n * n + 1];
+        for (int f = 0; f < n * n; f++) {
+            int a = f / n * (n + 1) + f % n;
+            int[] four = {a, a + 1, a + n + 2, a + n + 1};
+            System.arraycopy(four, 0, corners, 4 * f, 4);
+            starts[f + 1] = 4 * f + 4;
+        }
+        Scene s = Scene.bare("s", Stage.COMMON)
+                .withMeshes(List.of(Mesh.bare("q", at, starts, corners)))
+                .withNodes(List.of(Node.mesh("q", -1, Transform.IDENTITY, 0)));
+        Side out = new Side(s, CanonicalSpace.of(s.stage()));
+        Random chance = new Random(5);
+        float[] heat = new float[at.length / 3];
+        for (int i = 0; i < heat.length; i++) {
+            heat[i] = chance.nextInt(2);
+        }
+        out.layers().getFirst().heat(heat);
+        return out;
+    }
+
+    private static Picture near(Side side, boolean fine) {
+        Picture p = new Picture(200, 200);
+        Viewpoint v = new Viewpoint(0, 0, 0.08, 0.1, 0.1, 0);
+        new Painter().paint(p, v, Palette.DAY, 2, List.of(new Painter.Drawn(side, Look.SURFACE, -1)), fine);
+        return p;
+    }
+
+    @Test
+    void aLargeSurfaceHasFewerTrianglesWhileItMovesAndAllOfThemAtRest() {
+        Side side = speckled();
+        assertThat(side.triangleCount()).isEqualTo(180_000);
+        Picture rest = near(side, true);
+        Picture moves = near(side, false);
+        int other = 0;
+        for (int i = 0; i < rest.pixels().length; i++) {
+            other += Math.abs(red(rest.pixels()[i]) - red(moves.pixels()[i])) > 24 ? 1 : 0;
+        }
+        assertThat(other).as("of 40,000 pixels").isGreaterThan(10_000);
+        assertThat(near(side, true).pixels()).as("at rest again").isEqualTo(rest.pixels());
     }
 }

@@ -11,6 +11,7 @@ import idleheron.core.pair.Tolerances;
 import idleheron.core.scene.Scene;
 import idleheron.rehearsal.StandIn;
 import idleheron.rehearsal.demo.FootbridgeBell;
+import idleheron.rehearsal.demo.Postwoman;
 import idleheron.render.ink.Picture;
 import idleheron.report.picture.Snapshot;
 import java.io.ByteArrayInputStream;
@@ -29,6 +30,21 @@ class ReportTest {
         assertThat(html).contains("Mira &lt;b&gt;", "mind the bell &amp; rope", "2031-05-01", "data:image/png;base64,");
         assertThat(html).doesNotContain("src=\"http").doesNotContain("href=");
         assertThat(html).contains("Units and axes").contains("footbridge_bell");
+    }
+
+    @Test
+    void everyPlotStandsOnce() {
+        Scene sent = Postwoman.scene();
+        Scene back = StandIn.SEDGE.receive(sent);
+        Comparison c = Comparison.of(sent, back, Tolerances.DEFAULT, true, Progress.NONE);
+        long plots = c.topics().stream()
+                .filter(t -> t.verdict().isFault())
+                .mapToLong(t -> t.plots().size())
+                .sum();
+        String html = Report.html(sent, back, c, paper("", "", "today"));
+        assertThat(plots).isGreaterThan(1);
+        assertThat(html.split("<svg ", -1)).hasSize((int) plots + 1);
+        assertThat(html.indexOf("<svg ")).as("the first one before the topics").isLessThan(html.indexOf(">Topics<"));
     }
 
     @Test

@@ -1,7 +1,12 @@
 package idleheron.desktop.paint;
 
+import idleheron.core.math.Vec3;
 import idleheron.core.pose.CanonicalSpace;
+import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.Mesh;
 import idleheron.rehearsal.demo.Postwoman;
 import idleheron.render.Side;
 import idleheron.render.ink.Palette;
@@ -19,6 +24,18 @@ final class Figures {
 
     static Side side(Scene s) {
         return new Side(s, CanonicalSpace.of(s.stage()));
+    }
+
+    /** Two small squares in the middle of what is looked at, the second two metres behind the first; moved sideways, metres. */
+    static Scene squares(double near, double far) {
+        double h = 0.04;
+        Mesh m = Mesh.bare(
+                "q", new double[] {-h, -h, 0, h, -h, 0, h, h, 0, -h, h, 0}, new int[] {0, 4}, new int[] {0, 1, 2, 3});
+        return Scene.bare("s", Stage.COMMON)
+                .withMeshes(List.of(m, m))
+                .withNodes(List.of(
+                        Node.mesh("near", -1, Transform.of(new Vec3(near, 1.2, 0), Vec3.ZERO, Vec3.ONE), 0),
+                        Node.mesh("far", -1, Transform.of(new Vec3(far, 1.2, -2), Vec3.ZERO, Vec3.ONE), 1)));
     }
 
     static int joint(String name) {

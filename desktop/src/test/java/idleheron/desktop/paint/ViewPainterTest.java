@@ -3,13 +3,21 @@ package idleheron.desktop.paint;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import idleheron.core.math.Vec3;
 import idleheron.core.picture.Shelf;
 import idleheron.core.remedy.skin.TuneWeights;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Transform;
 import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.paint.ViewRequest.Arrangement;
+import idleheron.render.Side;
 import idleheron.render.ink.Palette;
 import idleheron.render.ink.Picture;
+import idleheron.render.ink.Projection;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
@@ -163,5 +171,88 @@ class ViewPainterTest {
         }
         Painted glass = paint(Figures.SENT, Arrangement.DIFFERENCE, -1, "", new ViewRequest.Place(at[0], at[1]));
         assertThat(glass.note()).startsWith("0 mm here");
+    }
+
+    /** An arm; on the returned side something else comes first, so that its joints have other numbers. */
+    private static Scene arm(boolean more, double off) {
+        List<Node> nodes = new ArrayList<>();
+        if (more) {
+            nodes.add(Node.of("plinth", -1, NodeKind.JOINT, Transform.of(new Vec3(0.5, 1, 0), Vec3.ZERO, Vec3.ONE)));
+        }
+        nodes.add(Node.of("shoulder", -1, NodeKind.JOINT, Transform.of(new Vec3(off, 1, 0), Vec3.ZERO, Vec3.ONE)));
+        nodes.add(Node.of(
+                "elbow", nodes.size() - 1, NodeKind.JOINT, Transform.of(new Vec3(0, 0.4, 0), Vec3.ZERO, Vec3.ONE)));
+        return Scene.bare("arm", Stage.COMMON).withNodes(nodes);
+    }
+
+    @Test
+    void aJointIsFoundByItsPartnerWhateverItsNumberThere() {
+        Painted p = painter.paint(Figures.request(
+                List.of(Figures.shown(arm(false, 0), -1, false), Figures.shown(arm(true, 0.1), -1, true)),
+                Arrangement.BESIDE,
+                "",
+                0,
+                null));
+        double[] left = place(p, 0, false);
+        double[] right = place(p, 0, true);
+        assertThat(right[0] - left[0]).as("half a picture and the way it moved").isGreaterThan(203);
+        assertThat(right[1]).isCloseTo(left[1], within(0.01));
+        assertThat(painter.pointed(p, right[0], right[1], 3).lines())
+                .startsWith("shoulder", "0° and 100 mm between sent and returned");
+        assertThat(p.nodes()).as("the plinth was not sent").containsOnly(0, 1);
+    }
+
+    private static Painted moved(double metres) {
+        return new ViewPainter(Shelf.EMPTY)
+                .paint(Figures.request(
+                        List.of(
+                                Figures.shown(Figures.squares(0, 0), -1, false),
+                                Figures.shown(Figures.squares(metres, 0), -1, true)),
+                        Arrangement.DIFFERENCE,
+                        "",
+                        0,
+                        null));
+    }
+
+    @Test
+    void heatIsAShareOfTheLargestFigure() {
+        Painted little = moved(0.0003);
+        Painted twice = moved(0.0006);
+        assertThat(twice.heatTop() / little.heatTop()).isCloseTo(2, within(0.01));
+        int other = 0;
+        for (int i = 0; i < little.picture().pixels().length; i++) {
+            int a = little.picture().pixels()[i];
+            int b = twice.picture().pixels()[i];
+            other += Math.abs((a >> 8 & 255) - (b >> 8 & 255)) > 6 ? 1 : 0;
+        }
+        assertThat(other).as("pixels of another colour").isZero();
+    }
+
+    @Test
+    void aPathEndsAtTheEdgeOfItsPart() {
+        Side side = Figures.side(Figures.SENT);
+        Picture wide = new Picture(400, 300);
+        Picture narrow = new Picture(400, 300);
+        Projection seen = Projection.inPoints(Figures.FRONT, wide);
+        JointPaths paths = new JointPaths();
+        int ink = 0xFF00FF;
+        paths.draw(wide, new Painted.Pane(0, true, 0, 400, Figures.FRONT, seen), side, CLIP, HAND, ink);
+        float[] at = paths.places(side, CLIP, HAND);
+        double middle = seen.project(at[0], at[1], at[2])[0];
+        paths.draw(narrow, new Painted.Pane(0, true, 0, middle - 1, Figures.FRONT, seen), side, CLIP, HAND, ink);
+        int edge = (int) middle + 3;
+        assertThat(ofInk(wide, edge)).isPositive();
+        assertThat(ofInk(narrow, edge)).isZero();
+    }
+
+    /** Pixels right of an edge that have some of the ink. */
+    private static long ofInk(Picture p, int from) {
+        long out = 0;
+        for (int y = 0; y < p.height(); y++) {
+            for (int x = from; x < p.width(); x++) {
+                out += (p.at(x, y) & 0xFF00FF) != 0 ? 1 : 0;
+            }
+        }
+        return out;
     }
 }

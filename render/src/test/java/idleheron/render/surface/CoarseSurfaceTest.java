@@ -71,6 +71,13 @@ class CoarseSurfaceTest {
         }
         assertThat(c.layer().geometry.heat).hasSize(at.length / 3).containsOnly(0.25f);
         assertThat(Arrays.stream(c.layer().colors()).distinct().toArray()).containsExactlyInAnyOrder(0xFF0000, 0xFF);
+        int[] t = c.layer().triangles();
+        for (int k = 0; k < t.length; k += 3) {
+            float x = (at[3 * t[k]] + at[3 * t[k + 1]] + at[3 * t[k + 2]]) / 3;
+            if (Math.abs(x - 0.5) > 0.1) {
+                assertThat(c.layer().colors()[k / 3]).as("at " + x).isEqualTo(x < 0.5 ? 0xFF0000 : 0xFF);
+            }
+        }
         fine.tint(0x123456);
         fine.heat(new float[0]);
         c.follow(fine, points(7));
