@@ -132,12 +132,10 @@ public final class HeronApp extends Application {
         frame.setBottom(ruler);
         BorderPane.setMargin(place, new Insets(8, 0, 5, 0));
         frame.setPadding(new Insets(2, 16, 4, 16));
-        ProgressCard progress = new ProgressCard(jobs);
         alone = new AlonePane(frame);
+        ProgressCard progress = new ProgressCard(jobs, sheets.visibleProperty().or(alone.visibleProperty()));
         StackPane all = new StackPane(frame, alone, sheets, progress, notices);
-        StackPane.setAlignment(progress, Pos.BOTTOM_CENTER);
         StackPane.setAlignment(notices, Pos.BOTTOM_CENTER);
-        StackPane.setMargin(progress, new Insets(0, 0, 86, 0));
         StackPane.setMargin(notices, new Insets(0, 0, 86, 0));
         all.addEventHandler(ViewFrame.ALONE, e -> toggleAlone());
         all.getStyleClass().add("heron");
@@ -349,6 +347,11 @@ public final class HeronApp extends Application {
         return chosen == null ? null : chosen.toPath();
     }
 
+    /** The work of this window. */
+    Jobs jobs() {
+        return jobs;
+    }
+
     /** Takes files as dropping them would, before anything was sent. */
     void open(Path... files) {
         arrivals.named(List.of(files));
@@ -376,14 +379,14 @@ public final class HeronApp extends Application {
     /** The page that a code leads to; "" for the keys. */
     private void help(String code) {
         sheets.show(
-                "Help",
+                say("desktop.HeronApp.help"),
                 say("desktop.HeronApp.the-stories-that-practitioners-tell-how"),
                 new HelpSheet(HelpPages.of(code)));
     }
 
     private void settings() {
         sheets.showSmall(
-                "Settings",
+                say("desktop.HeronApp.settings"),
                 say("desktop.HeronApp.kept-on-this-machine-for-you"),
                 new SettingsSheet(
                         bench,

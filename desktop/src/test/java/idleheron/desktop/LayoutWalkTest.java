@@ -1,9 +1,12 @@
 package idleheron.desktop;
 
+import idleheron.desktop.model.Jobs;
 import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Path;
 import java.util.Set;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -72,6 +75,30 @@ class LayoutWalkTest {
         sheets("character", KeyCode.DIGIT5, "Matching", "Tolerances", "Settings", "Help and keys");
         sheets("character", KeyCode.DIGIT2, "The file as stored");
         sheets("character", KeyCode.DIGIT3, "Motion by formula…", "Pictures…", "Edit a copy");
+    }
+
+    @Test
+    void whileWorkRuns() throws Exception {
+        open.open(demo.resolve(DemoData.SENT));
+        Reader.until("it is looked over", () -> window.reads("rigged character"));
+        open.takeReturned(demo.resolve("postwoman_from_alder.fbx"));
+        Reader.until("the verdict", () -> window.reads("over tolerance, as meant."));
+        CountDownLatch go = new CountDownLatch(1);
+        Jobs jobs = open.app().jobs();
+        robot.interact(() -> jobs.run(
+                "waiting",
+                p -> {
+                    while (!go.await(100, TimeUnit.MILLISECONDS)) {
+                        p.at(0.4, "Working out the formulas of a_rather_long_name_of_a_file.fbx");
+                    }
+                    return "";
+                },
+                x -> {}));
+        Reader.until("it is shown", () -> window.reads("a_rather_long_name"));
+        stones("at work");
+        sheets("at work", KeyCode.DIGIT5, "Help and keys");
+        go.countDown();
+        Reader.until("it is over", () -> !jobs.busy().get());
     }
 
     @Test

@@ -119,16 +119,18 @@ public final class Painter {
         enlarge(to, big, k);
         Projection p = new Projection(viewpoint, w, h);
         raster.begin(w, h);
-        depthScale = d.side.shells().isEmpty() ? depthScale : k;
+        depthScale = d.side.sketched().isEmpty() ? depthScale : k;
         boolean shaded = !isUprightSheet(d.side);
         double share = fine ? 1 : (double) MOVING_MOST / Math.max(1, d.side.triangleCount());
+        boolean coarse = share < COARSE_FROM;
+        boolean known =
+                coarse && d.side.sketched().stream().allMatch(s -> s.layer().isCoarse(few(s, share)));
         List<SurfaceLayer> drawn = new ArrayList<>();
-        for (Shell s : d.side.shells()) {
+        for (Shell s : known ? d.side.sketched() : d.side.shells()) {
             SurfaceLayer layer = s.layer();
             layer.tint(d.look.tint() < 0 ? null : d.look.tint());
-            if (share < COARSE_FROM) {
-                int few = (int) Math.ceil(share * layer.triangleCount());
-                layer = layer.prepareCoarse(s.points(), p, shaded, few);
+            if (coarse) {
+                layer = layer.prepareCoarse(s.points(), p, shaded, few(s, share));
             } else {
                 layer.wear(d.side.shelf(), d.look.cover());
                 layer.prepare(s.points(), p, shaded);
@@ -146,6 +148,10 @@ public final class Painter {
             small.shrinkFrom(big);
         }
         mix(to, smooth ? small : big, (float) d.look.strength());
+    }
+
+    private static int few(Shell s, double share) {
+        return (int) Math.ceil(share * s.layer().triangleCount());
     }
 
     private static void enlarge(Picture from, Picture to, int k) {

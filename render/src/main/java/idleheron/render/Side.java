@@ -30,6 +30,9 @@ public final class Side {
     private double posedAt;
     private String field = "";
 
+    /** Whether all points of its surfaces stand at that moment, or only those that are drawn while the view moves. */
+    private boolean whole;
+
     /** Of the surfaces as they stand, once somebody asked. */
     private double @Nullable [] bounds;
 
@@ -55,17 +58,34 @@ public final class Side {
 
     /** Poses and deforms; null is the pose at rest. What stands so already stays as it is. */
     public void pose(@Nullable Clip clip, double seconds) {
-        if (stands && clip == posed && seconds == posedAt) {
+        move(clip, seconds);
+        complete();
+    }
+
+    /** Poses, and deforms no more points than a picture needs while the view moves, once there was such a picture. */
+    public void sketch(@Nullable Clip clip, double seconds) {
+        if (!move(clip, seconds)) {
             return;
         }
+        whole = true;
+        for (int i = 0; i < surfaces.size(); i++) {
+            int[] few = layers.get(i).coarsePoints();
+            whole &= few == null;
+            surfaces.get(i).deform(pose, space.pointMatrix(), few);
+        }
+    }
+
+    /** Gives whether it stood otherwise before. */
+    private boolean move(@Nullable Clip clip, double seconds) {
+        if (stands && clip == posed && seconds == posedAt) {
+            return false;
+        }
         stands = true;
+        whole = false;
         posed = clip;
         posedAt = seconds;
         pose.at(clip, seconds);
         bounds = null;
-        for (Surface s : surfaces) {
-            s.deform(pose, space.pointMatrix());
-        }
         double now = clip == null && seconds == 0 ? scene().stage().startSeconds() : seconds;
         clouds.at(now);
         List<Shell> all = new ArrayList<>();
@@ -74,10 +94,27 @@ public final class Side {
         }
         caches.forEach(c -> all.add(c.at(now)));
         shells = all;
+        return true;
+    }
+
+    private void complete() {
+        if (!whole) {
+            whole = true;
+            bounds = null;
+            for (Surface s : surfaces) {
+                s.deform(pose, space.pointMatrix());
+            }
+        }
     }
 
     /** All surfaces as they stand: those of meshes, then one per cache. */
     public List<Shell> shells() {
+        complete();
+        return shells;
+    }
+
+    /** The same, of which only the points that are drawn while the view moves may stand. */
+    public List<Shell> sketched() {
         return shells;
     }
 

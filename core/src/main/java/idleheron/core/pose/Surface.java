@@ -8,6 +8,7 @@ import idleheron.core.scene.mesh.Skin;
 import java.util.List;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The deformed points of one mesh node: blend shapes, then skinning, or the node's own transform where there is no skin.
@@ -24,6 +25,9 @@ public final class Surface {
     private final double[] shaped;
     private final double[] matrices;
     private final StyledSkin styled;
+
+    /** Which points stand as the last pose has them; null is all. */
+    private int @Nullable [] standing;
 
     /** Whether shapes were added to the points before skinning when they were made last, or they were not made yet. */
     private boolean hasShapes = true;
@@ -60,6 +64,17 @@ public final class Surface {
      * @return packed positions, valid until the next call
      */
     public float[] deform(Pose pose, Matrix4dc after) {
+        return deform(pose, after, null);
+    }
+
+    /**
+     * The same for a few points, as a coarse picture needs; the others stay where they were. All are deformed where the skin is
+     * none of the plain linear ones.
+     *
+     * @param only numbers of points; null for all
+     */
+    public float[] deform(Pose pose, Matrix4dc after, int @Nullable [] only) {
+        standing = only;
         shaped(pose);
         Node n = pose.scene().nodes().get(node);
         Matrix4dc geometric = n.geometric() == null ? new Matrix4d() : n.geometric();
@@ -78,15 +93,19 @@ public final class Surface {
         after.mul(pose.world(node), m).mul(geometric);
         store(m, own);
         if (skin != null && !skin.style().isPlain()) {
+            standing = null;
             styled.deform(pose, node, skin, shaped, m, points);
             return points;
         }
         int rigid = own;
-        Cores.split(data.pointCount(), 8_000, (from, to) -> {
-            if (skin == null) {
-                transform(from, to);
-            } else {
-                skin(skin, rigid, from, to);
+        Cores.split(only == null ? data.pointCount() : only.length, 8_000, (from, to) -> {
+            for (int i = from; i < to; i++) {
+                int p = only == null ? i : only[i];
+                if (skin == null) {
+                    put(p, 0);
+                } else {
+                    skin(skin, rigid, p);
+                }
             }
         });
         return points;
@@ -116,12 +135,6 @@ public final class Surface {
         matrices[o + 11] = m.m32();
     }
 
-    private void transform(int from, int to) {
-        for (int p = from; p < to; p++) {
-            put(p, 0);
-        }
-    }
-
     private void put(int p, int slot) {
         double x = shaped[3 * p];
         double y = shaped[3 * p + 1];
@@ -133,34 +146,31 @@ public final class Surface {
                 (float) (matrices[o + 8] * x + matrices[o + 9] * y + matrices[o + 10] * z + matrices[o + 11]);
     }
 
-    private void skin(Skin skin, int rigid, int from, int to) {
-        int[] starts = skin.starts();
+    private void skin(Skin skin, int rigid, int p) {
         int[] slots = skin.slots();
         float[] weights = skin.weights();
         double[] k = matrices;
-        for (int p = from; p < to; p++) {
-            double x = shaped[3 * p];
-            double y = shaped[3 * p + 1];
-            double z = shaped[3 * p + 2];
-            double ox = 0;
-            double oy = 0;
-            double oz = 0;
-            double sum = 0;
-            for (int i = starts[p]; i < starts[p + 1]; i++) {
-                double w = weights[i];
-                int o = 12 * slots[i];
-                ox += w * (k[o] * x + k[o + 1] * y + k[o + 2] * z + k[o + 3]);
-                oy += w * (k[o + 4] * x + k[o + 5] * y + k[o + 6] * z + k[o + 7]);
-                oz += w * (k[o + 8] * x + k[o + 9] * y + k[o + 10] * z + k[o + 11]);
-                sum += w;
-            }
-            if (sum <= 0) {
-                put(p, rigid);
-            } else {
-                points[3 * p] = (float) (ox / sum);
-                points[3 * p + 1] = (float) (oy / sum);
-                points[3 * p + 2] = (float) (oz / sum);
-            }
+        double x = shaped[3 * p];
+        double y = shaped[3 * p + 1];
+        double z = shaped[3 * p + 2];
+        double ox = 0;
+        double oy = 0;
+        double oz = 0;
+        double sum = 0;
+        for (int i = skin.starts()[p]; i < skin.starts()[p + 1]; i++) {
+            double w = weights[i];
+            int o = 12 * slots[i];
+            ox += w * (k[o] * x + k[o + 1] * y + k[o + 2] * z + k[o + 3]);
+            oy += w * (k[o + 4] * x + k[o + 5] * y + k[o + 6] * z + k[o + 7]);
+            oz += w * (k[o + 8] * x + k[o + 9] * y + k[o + 10] * z + k[o + 11]);
+            sum += w;
+        }
+        if (sum <= 0) {
+            put(p, rigid);
+        } else {
+            points[3 * p] = (float) (ox / sum);
+            points[3 * p + 1] = (float) (oy / sum);
+            points[3 * p + 2] = (float) (oz / sum);
         }
     }
 
@@ -219,22 +229,27 @@ public final class Surface {
         return out;
     }
 
-    /** Smallest and largest x, y, z over the last deformed points of several surfaces, as {x0,y0,z0,x1,y1,z1}. */
+    /** Smallest and largest x, y, z over the points of several surfaces that were deformed last, as {x0,y0,z0,x1,y1,z1}. */
     public static double[] bounds(List<Surface> surfaces) {
         float[] low = {Float.POSITIVE_INFINITY, Float.POSITIVE_INFINITY, Float.POSITIVE_INFINITY};
         float[] high = {Float.NEGATIVE_INFINITY, Float.NEGATIVE_INFINITY, Float.NEGATIVE_INFINITY};
-        for (Surface s : surfaces) {
-            for (int axis = 0; axis < 3; axis++) {
-                float least = low[axis];
-                float most = high[axis];
-                for (int i = axis; i < s.points.length; i += 3) {
-                    least = Math.min(least, s.points[i]);
-                    most = Math.max(most, s.points[i]);
-                }
-                low[axis] = least;
-                high[axis] = most;
-            }
-        }
+        surfaces.forEach(s -> s.grow(low, high));
         return new double[] {low[0], low[1], low[2], high[0], high[1], high[2]};
+    }
+
+    private void grow(float[] low, float[] high) {
+        int[] few = standing;
+        for (int axis = 0; axis < 3; axis++) {
+            float least = low[axis];
+            float most = high[axis];
+            int n = few == null ? points.length / 3 : few.length;
+            for (int i = 0; i < n; i++) {
+                float at = points[3 * (few == null ? i : few[i]) + axis];
+                least = Math.min(least, at);
+                most = Math.max(most, at);
+            }
+            low[axis] = least;
+            high[axis] = most;
+        }
     }
 }

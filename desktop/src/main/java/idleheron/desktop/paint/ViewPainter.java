@@ -53,7 +53,11 @@ public final class ViewPainter {
         seen = now;
         for (int i = 0; i < all.size(); i++) {
             all.get(i).field(r.field());
-            all.get(i).pose(now.clip(r.clip(), i), r.seconds());
+            if (isPlain(r)) {
+                all.get(i).sketch(now.clip(r.clip(), i), r.seconds());
+            } else {
+                all.get(i).pose(now.clip(r.clip(), i), r.seconds());
+            }
         }
         double[] bounds = {-0.5, 0, -0.5, 0.5, 2, 0.5};
         if (!all.isEmpty()) {
@@ -78,6 +82,11 @@ public final class ViewPainter {
             note = lens.draw(picture, r, all, now.pane(place.x()), place, reach);
         }
         return now.painted(picture, v, heatTop, worst, note);
+    }
+
+    /** Whether it moves and shows nothing that is worked out from all points. */
+    private static boolean isPlain(ViewRequest r) {
+        return !r.fine() && r.sides().stream().noneMatch(s -> s.style().isOfGarments());
     }
 
     /** Paints the sides as they are to stand to each other; gives what the dark end of the ramp stands for, or 0. */
@@ -211,8 +220,8 @@ public final class ViewPainter {
             }
             side.layers().get(i).heat(heat);
         }
-        for (int i = side.surfaces().size(); i < side.shells().size(); i++) {
-            side.shells().get(i).layer().heat(COLD);
+        for (int i = side.surfaces().size(); i < side.sketched().size(); i++) {
+            side.sketched().get(i).layer().heat(COLD);
         }
     }
 

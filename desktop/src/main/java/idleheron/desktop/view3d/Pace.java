@@ -5,8 +5,8 @@ package idleheron.desktop.view3d;
  * follow each other quickly enough. Belongs to the window's thread.
  */
 final class Pace {
-    /** Seconds that a picture may take while the view moves: 24 pictures a second and some room. */
-    private static final double BUDGET = 0.033;
+    /** Seconds that a picture may take while the view moves: 24 pictures a second and room for what the toolkit takes. */
+    private static final double BUDGET = 0.028;
 
     /** Two wishes within so many seconds are one movement. */
     static final double ONE_MOVEMENT = 0.2;

@@ -4,6 +4,7 @@ import static idleheron.core.Messages.say;
 
 import idleheron.core.math.Vec3;
 import idleheron.desktop.model.Transport;
+import idleheron.desktop.paint.Corners;
 import idleheron.desktop.paint.Painted;
 import idleheron.desktop.paint.ViewPainter;
 import idleheron.desktop.paint.ViewRequest;
@@ -47,6 +48,9 @@ public final class Viewport extends Region {
     /** How near it goes to a place, as a share of the distance before. */
     private static final double NEAR = 0.3;
 
+    /** The radius of its corners, in points. */
+    private static final double ROUND = 10;
+
     private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> {
         Thread t = new Thread(r, "painting");
         t.setDaemon(true);
@@ -88,7 +92,6 @@ public final class Viewport extends Region {
         setCursor(Cursor.OPEN_HAND);
         setMinSize(120, 120);
         getChildren().addAll(image, tools);
-        image.setClip(outline());
         ViewPictures.tell(this);
         settle.setOnFinished(e -> request(false));
         tools.setClip(outline());
@@ -103,11 +106,9 @@ public final class Viewport extends Region {
         hand.listen();
     }
 
-    /** The view with its round corners: nothing of it shows, or takes the pointer, beyond. */
+    /** Where the view is: nothing of it shows, or takes the pointer, beyond. */
     private Rectangle outline() {
         Rectangle out = new Rectangle();
-        out.setArcWidth(20);
-        out.setArcHeight(20);
         out.widthProperty().bind(widthProperty());
         out.heightProperty().bind(heightProperty());
         return out;
@@ -348,6 +349,7 @@ public final class Viewport extends Region {
         }
         b.updateBuffer(x -> {
             x.getBuffer().put(0, p.picture().pixels(), 0, w * h);
+            Corners.round(x.getBuffer().array(), w, h, ROUND * r.size().grain());
             return null;
         });
         painted++;

@@ -20,7 +20,7 @@ class PaceTest {
     @Test
     void aSlowMovementIsPaintedCoarserAndComesBackToItsGrain() {
         assertThat(pace.grain(2, true)).isEqualTo(2);
-        pace.took(0.132);
+        pace.took(0.112);
         assertThat(pace.grain(2, true))
                 .as("four times the budget, half the grain")
                 .isCloseTo(1, within(1e-9));

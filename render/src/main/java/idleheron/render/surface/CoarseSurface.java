@@ -11,7 +11,6 @@ public final class CoarseSurface {
     private static final int TRIES = 7;
     private static final double SMALLER = 0.7;
 
-    /** The points that are left, by their numbers on the fine surface. */
     private final int[] points;
 
     /** The triangles that are left, by their numbers on the fine surface. */
@@ -124,6 +123,11 @@ public final class CoarseSurface {
             colors[i] = all[triangles[i]];
         }
         return places;
+    }
+
+    /** The points that are left, by their numbers on the fine surface. */
+    int[] points() {
+        return points;
     }
 
     SurfaceLayer layer() {

@@ -35,6 +35,11 @@ public final class SurfaceLayer {
 
     final Rasterizer.Geometry geometry = new Rasterizer.Geometry();
 
+    /** The colours of the last {@link #tint}. */
+    private int[] tinted = {};
+
+    private int tintedIn;
+
     private @Nullable CoarseSurface coarse;
     private int coarseMost;
 
@@ -124,11 +129,14 @@ public final class SurfaceLayer {
         if (rgb == null) {
             geometry.colors = materialColors;
         } else {
-            int[] all = new int[materialColors.length];
-            for (int t = 0; t < all.length; t++) {
-                all[t] = materialColors[t] == MARK ? MARK : rgb;
+            if (tintedIn != rgb || tinted.length != materialColors.length) {
+                tintedIn = rgb;
+                tinted = materialColors.clone();
+                for (int t = 0; t < tinted.length; t++) {
+                    tinted[t] = tinted[t] == MARK ? MARK : rgb;
+                }
             }
-            geometry.colors = all;
+            geometry.colors = tinted;
         }
     }
 
@@ -186,6 +194,17 @@ public final class SurfaceLayer {
                 }
             }
         });
+    }
+
+    /** The points that the last coarse picture of it was drawn from; null where there was none. */
+    public int @Nullable [] coarsePoints() {
+        CoarseSurface c = coarse;
+        return c == null ? null : c.points();
+    }
+
+    /** Whether {@link #prepareCoarse} asks for no other points than those. */
+    public boolean isCoarse(int most) {
+        return coarse != null && coarseMost == most;
     }
 
     /**
