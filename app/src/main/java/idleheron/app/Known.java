@@ -81,7 +81,7 @@ public final class Known {
                                     ? null
                                     : new RemedyType.Destination(convention.axes(), convention.metersPerUnit()));
         } catch (IllegalArgumentException e) {
-            throw new UsageException("--remedy " + told + ": " + e.getMessage());
+            throw new UsageException(say("app.Known.remedy", told, e.getMessage()));
         }
     }
 }

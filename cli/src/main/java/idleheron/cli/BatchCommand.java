@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.app.UsageException;
 import idleheron.app.round.FileResult;
@@ -31,10 +33,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Makes many files ready by one recipe, several at a time. */
-@Command(
-        name = "batch",
-        mixinStandardHelpOptions = true,
-        description = "A round: makes files, or all files of folders, ready by one recipe.")
+@Command(name = "batch", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class BatchCommand implements Callable<Integer> {
     private static final int MOST_NAMED = 10;
@@ -45,73 +44,70 @@ final class BatchCommand implements Callable<Integer> {
     @Parameters(
             paramLabel = "FILE|FOLDER|PATTERN|ROUND",
             arity = "0..*",
-            description = "or one NAME.round.json, which says all of it")
+            descriptionKey = "cli.BatchCommand.or-one-name-round-json-which")
     List<String> in = new ArrayList<>();
 
-    @Option(
-            names = "--list",
-            paramLabel = "FILE",
-            description = "a text with a file, folder or pattern on each line; folders on the way are kept")
+    @Option(names = "--list", paramLabel = "FILE", descriptionKey = "cli.BatchCommand.a-text-with-a-file-folder")
     List<String> lists = new ArrayList<>();
 
-    @Option(
-            names = "--recipe",
-            paramLabel = "RECIPE",
-            description = "remedies in order, as JSON, or plain-body or humanoid-avatar")
+    @Option(names = "--recipe", paramLabel = "RECIPE", descriptionKey = "cli.BatchCommand.remedies-in-order-as-json-or")
     String recipe = "";
 
-    @Option(names = "--for", paramLabel = "CONVENTION", description = "the destination, in place of that of the recipe")
+    @Option(
+            names = "--for",
+            paramLabel = "CONVENTION",
+            descriptionKey = "cli.BatchCommand.the-destination-in-place-of-that")
     String destination = "";
 
-    @Option(names = "--tolerance", paramLabel = "FILE", description = "tolerances as JSON, for what is read back")
+    @Option(
+            names = "--tolerance",
+            paramLabel = "FILE",
+            descriptionKey = "cli.BatchCommand.tolerances-as-json-for-what-is")
     String tolerance = "";
 
-    @Option(names = "--out", paramLabel = "FOLDER", description = "where they go, under their names")
+    @Option(names = "--out", paramLabel = "FOLDER", descriptionKey = "cli.BatchCommand.where-they-go-under-their-names")
     @Nullable
     Path out;
 
-    @Option(names = "--as", paramLabel = "ENDING", description = "the carrier they become, such as usdc or glb")
+    @Option(names = "--as", paramLabel = "ENDING", descriptionKey = "cli.BatchCommand.the-carrier-they-become-such-as")
     String carrier = "";
 
-    @Option(names = "--variant", paramLabel = "VARIANT", description = "such as \"binary 7.4\"")
+    @Option(names = "--variant", paramLabel = "VARIANT", descriptionKey = "cli.BatchCommand.such-as-binary-7-4")
     String variant = "";
 
-    @Option(names = "--save", paramLabel = "NAME.round.json", description = "keeps the round, and does nothing else")
+    @Option(
+            names = "--save",
+            paramLabel = "NAME.round.json",
+            descriptionKey = "cli.BatchCommand.keeps-the-round-and-does-nothing")
     @Nullable
     Path save;
 
-    @Option(names = "--overwrite", description = "targets may be replaced")
+    @Option(names = "--overwrite", descriptionKey = "cli.BatchCommand.targets-may-be-replaced")
     boolean overwrite;
 
-    @Option(names = "--resume", description = "goes on with a round that was ended; what is done and unchanged is kept")
+    @Option(names = "--resume", descriptionKey = "cli.BatchCommand.goes-on-with-a-round-that")
     boolean resume;
 
-    @Option(
-            names = "--jobs",
-            paramLabel = "N",
-            description = "files at once, by default one per core; 1 in a part of a farm")
+    @Option(names = "--jobs", paramLabel = "N", descriptionKey = "cli.BatchCommand.files-at-once-by-default-one")
     @Nullable
     Integer jobs;
 
     @Option(
             names = "--time-limit",
             paramLabel = "SECONDS",
-            description = "after which one file is given up, 5400 by default")
+            descriptionKey = "cli.BatchCommand.after-which-one-file-is-given")
     double seconds = RoundTerms.LONGEST;
 
     @Option(
             names = "--apart-over",
             paramLabel = "MB",
-            description = "larger files run in a separate process, 256 by default")
+            descriptionKey = "cli.BatchCommand.larger-files-run-in-a-separate")
     double apartOver = RoundTerms.APART >> 20;
 
-    @Option(names = "--json", description = "each file as a line of JSON as it ends, and the summary as the last")
+    @Option(names = "--json", descriptionKey = "cli.BatchCommand.each-file-as-a-line-of")
     boolean json;
 
-    @Option(
-            names = "--summary",
-            paramLabel = "FILE",
-            description = "what became of all, as a page (.html), a table (.csv) or .json; as often as wanted")
+    @Option(names = "--summary", paramLabel = "FILE", descriptionKey = "cli.BatchCommand.what-became-of-all-as-a")
     List<Path> summaries = new ArrayList<>();
 
     @Mixin
@@ -125,7 +121,7 @@ final class BatchCommand implements Callable<Integer> {
         Round round = planned == null ? asked() : planned.round();
         if (save != null) {
             RoundFile.write(round, save);
-            spec.commandLine().getErr().println("heron: round in " + save);
+            spec.commandLine().getErr().println(say("cli.BatchCommand.heron-round-in", save));
             return Main.CLEAN;
         }
         String told = farm.part;
@@ -156,12 +152,12 @@ final class BatchCommand implements Callable<Integer> {
         if (in.size() == 1 && RoundFile.isOne(Path.of(in.getFirst()))) {
             boolean more = !recipe.isEmpty() || !destination.isEmpty() || !carrier.isEmpty() || !variant.isEmpty();
             if (more || out != null || !lists.isEmpty() || !tolerance.isEmpty()) {
-                throw new UsageException(in.getFirst() + " says what is done and where it goes; leave that out here");
+                throw new UsageException(say("cli.BatchCommand.says-what-is-done-and-where", in.getFirst()));
             }
             return RoundFile.read(Path.of(in.getFirst()));
         }
         if (out == null) {
-            throw new UsageException("expected --out FOLDER, where the files go");
+            throw new UsageException(say("cli.BatchCommand.expected-out-folder-where-the-files"));
         }
         List<String> inputs = new ArrayList<>(in);
         lists.forEach(l -> inputs.add("@" + l));
@@ -195,16 +191,18 @@ final class BatchCommand implements Callable<Integer> {
         PartFiles.Gathered all = PartFiles.gather(round, items, parts);
         PrintWriter err = spec.commandLine().getErr();
         if (!all.missing().isEmpty()) {
-            err.println(
-                    "heron: " + Wording.counted(all.missing().size(), "part") + " of " + parts + " left no results: "
-                            + named(all.missing().stream().map(String::valueOf).toList()));
+            err.println(say(
+                    "cli.BatchCommand.heron-of-left-no-results",
+                    Wording.counted(all.missing().size(), "part"),
+                    parts,
+                    named(all.missing().stream().map(String::valueOf).toList())));
         }
         List<String> files = all.summary().results().stream()
                 .filter(r -> r.state() == FileResult.State.MISSING)
                 .map(FileResult::file)
                 .toList();
         if (!files.isEmpty()) {
-            err.println("heron: " + Wording.counted(files.size(), "file") + " missing: " + named(files));
+            err.println(say("cli.BatchCommand.heron-missing", Wording.counted(files.size(), "file"), named(files)));
         }
         return told(round, all.summary());
     }
@@ -212,7 +210,7 @@ final class BatchCommand implements Callable<Integer> {
     private static String named(List<String> all) {
         int more = all.size() - MOST_NAMED;
         return all.stream().limit(MOST_NAMED).collect(Collectors.joining(", "))
-                + (more > 0 ? " and " + more + " more" : "");
+                + (more > 0 ? say("cli.BatchCommand.and-more", more) : "");
     }
 
     private int told(Round round, RoundSummary summary) throws IOException {
@@ -256,14 +254,17 @@ final class BatchCommand implements Callable<Integer> {
         PrintWriter err = spec.commandLine().getErr();
         SlurmFarm.Scripts scripts = slurm.write(items);
         if (farm.scriptOnly) {
-            err.println("heron: " + scripts.parts() + " and " + scripts.gather() + " are written; submit them with "
-                    + scripts.submit());
+            err.println(say(
+                    "cli.BatchCommand.heron-and-are-written-submit-them",
+                    scripts.parts(),
+                    scripts.gather(),
+                    scripts.submit()));
             return Main.CLEAN;
         }
         SlurmFarm.Submitted handed = slurm.submit(scripts);
-        err.println("heron: parts are job " + handed.parts() + ", joining them is job " + handed.gather());
+        err.println(say("cli.BatchCommand.heron-parts-are-job-joining-them", handed.parts(), handed.gather()));
         if (farm.detach) {
-            err.println("heron: ask later with heron batch --planned " + round.folder());
+            err.println(say("cli.BatchCommand.heron-ask-later-with-heron-batch", round.folder()));
             return Main.CLEAN;
         }
         BatchTelling telling = new BatchTelling(spec.commandLine().getOut(), err, json, items.size());

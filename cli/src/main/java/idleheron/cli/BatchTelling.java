@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -68,11 +70,12 @@ final class BatchTelling implements RoundListener, Progress {
             o.put("seconds", Math.round(seconds * 1000) / 1000.0).put("already", already);
             out.println(line(o));
         } else {
-            out.println(r.file() + ": " + (r.state() == FileResult.State.FAILED ? "failed: " : "") + r.text()
+            String told = r.state() == FileResult.State.FAILED ? say("cli.BatchTelling.failed", r.text()) : r.text();
+            out.println(r.file() + ": " + told
                     + (r.worst().severity().isEmpty()
                             ? ""
                             : "; " + r.worst().severity() + ": " + r.worst().message())
-                    + (already ? " (done before)" : ""));
+                    + (already ? say("cli.BatchTelling.done-before") : ""));
         }
         out.flush();
     }
@@ -93,7 +96,7 @@ final class BatchTelling implements RoundListener, Progress {
         }
         told = now;
         String far = what.isEmpty()
-                ? ended + " of " + files + " files, " + Math.round(done * 100) + " % of the bytes"
+                ? say("cli.BatchTelling.of-files-of-the-bytes", ended, files, Math.round(done * 100))
                 : what;
         String text = far + Wording.left(done, (now - start) / 1e9);
         if (terminal) {
@@ -101,7 +104,7 @@ final class BatchTelling implements RoundListener, Progress {
             err.flush();
             shown = true;
         } else {
-            err.println("heron: " + text);
+            err.println(say("cli.BatchTelling.heron", text));
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CheckJob;
 import idleheron.app.Known;
 import idleheron.app.OpenJob;
@@ -31,27 +33,30 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Says what will go wrong with a file. */
-@Command(name = "check", mixinStandardHelpOptions = true, description = "What will go wrong with a file on the way.")
+@Command(name = "check", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class CheckCommand implements Callable<Integer> {
     @Spec
     CommandSpec spec;
 
-    @Parameters(paramLabel = "FILE", arity = "0..*", description = "one file, or several that belong together")
+    @Parameters(
+            paramLabel = "FILE",
+            arity = "0..*",
+            descriptionKey = "cli.CheckCommand.one-file-or-several-that-belong")
     List<Path> files = new ArrayList<>();
 
-    @Option(names = "--for", paramLabel = "CONVENTION", description = "the destination")
+    @Option(names = "--for", paramLabel = "CONVENTION", descriptionKey = "cli.CheckCommand.the-destination")
     @Nullable
     String destination;
 
     @Option(
             names = "--worn-by",
             paramLabel = "BODY",
-            description = "the body that wears the garment in FILE: how it lies on it as well")
+            descriptionKey = "cli.CheckCommand.the-body-that-wears-the-garment")
     @Nullable
     Path wornBy;
 
-    @Option(names = "--list-rules", description = "every code with its severity, what it means and what mends it")
+    @Option(names = "--list-rules", descriptionKey = "cli.CheckCommand.every-code-with-its-severity-what")
     boolean listRules;
 
     @Mixin
@@ -62,7 +67,7 @@ final class CheckCommand implements Callable<Integer> {
 
     private Path one() {
         if (files.size() > 1) {
-            throw new UsageException("--worn-by takes one garment file, found " + files.size());
+            throw new UsageException(say("cli.CheckCommand.worn-by-takes-one-garment-file", files.size()));
         }
         return files.getFirst();
     }
@@ -75,7 +80,7 @@ final class CheckCommand implements Callable<Integer> {
             return Main.CLEAN;
         }
         if (files.isEmpty()) {
-            throw new UsageException("expected FILE, the file to check");
+            throw new UsageException(say("cli.CheckCommand.expected-file-the-file-to-check"));
         }
         Convention convention = Known.convention(destination);
         Path body = wornBy;
@@ -104,23 +109,27 @@ final class CheckCommand implements Callable<Integer> {
         }
         for (Rules.Rule r : Rules.all()) {
             out.println(r.code() + " (" + r.severity() + "): " + r.means()
-                    + (r.remedy().isEmpty() ? "" : "; remedy " + r.remedy()));
+                    + (r.remedy().isEmpty() ? "" : say("cli.CheckCommand.remedy-2", r.remedy())));
         }
     }
 
     private static void print(Scene scene, CheckJob.Result result, Checked checked, PrintWriter out) {
         List<Finding> findings = result.findings();
-        out.println(scene.name() + ": " + result.verdict().word() + ", " + Wording.counted(findings.size(), "finding")
-                + " of " + Inspection.ruleCount() + " rules");
+        out.println(say(
+                "cli.CheckCommand.of-rules",
+                scene.name(),
+                result.verdict().word(),
+                Wording.counted(findings.size(), "finding"),
+                Inspection.ruleCount()));
         for (int i = 0; i < findings.size(); i++) {
             Finding f = findings.get(i);
             boolean known = checked.known().has(checked.noted().get(i));
-            out.println(
-                    "  " + f.severity().word() + ": " + f.title() + " [" + f.code() + "]" + (known ? ", known" : ""));
+            out.println("  " + f.severity().word() + ": " + f.title() + " [" + f.code() + "]"
+                    + (known ? say("cli.CheckCommand.known") : ""));
             out.println("      " + f.message());
             if (f.remedy() != null) {
-                out.println(
-                        "      remedy " + f.remedy().code() + ": " + f.remedy().describe());
+                out.println(say(
+                        "cli.CheckCommand.remedy", f.remedy().code(), f.remedy().describe()));
             }
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.CompareJob;
 import idleheron.app.MendJob;
 import idleheron.app.OpenJob;
@@ -35,7 +37,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Holds what was sent against what came back. */
-@Command(name = "compare", mixinStandardHelpOptions = true, description = "What was sent against what came back.")
+@Command(name = "compare", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class CompareCommand implements Callable<Integer> {
     @Spec
@@ -50,24 +52,30 @@ final class CompareCommand implements Callable<Integer> {
     @Option(
             names = "--sent-also",
             paramLabel = "FILE",
-            description = "a further part of what was sent, on the same skeleton")
+            descriptionKey = "cli.CompareCommand.a-further-part-of-what-was")
     List<Path> sentAlso = new ArrayList<>();
 
-    @Option(names = "--returned-also", paramLabel = "FILE", description = "a further part of what came back")
+    @Option(
+            names = "--returned-also",
+            paramLabel = "FILE",
+            descriptionKey = "cli.CompareCommand.a-further-part-of-what-came")
     List<Path> returnedAlso = new ArrayList<>();
 
     @Option(
             names = "--worn-by",
             paramLabel = "BODY",
-            description = "both are garments on this body: how they lie on it is compared as well")
+            descriptionKey = "cli.CompareCommand.both-are-garments-on-this-body")
     @Nullable
     Path wornBy;
 
-    @Option(names = "--tolerance", paramLabel = "FILE", description = "tolerances as JSON")
+    @Option(names = "--tolerance", paramLabel = "FILE", descriptionKey = "cli.CompareCommand.tolerances-as-json")
     @Nullable
     Path tolerance;
 
-    @Option(names = "--as", paramLabel = "stored|meant", description = "the numbers as they stand, or what they mean")
+    @Option(
+            names = "--as",
+            paramLabel = "stored|meant",
+            descriptionKey = "cli.CompareCommand.the-numbers-as-they-stand-or")
     String as = "meant";
 
     @Mixin
@@ -76,32 +84,28 @@ final class CompareCommand implements Callable<Integer> {
     @Mixin
     Telling telling = new Telling();
 
-    @Option(names = "--report", paramLabel = "OUT", description = "leaves a report: .html, .pdf, .json or .csv")
+    @Option(names = "--report", paramLabel = "OUT", descriptionKey = "cli.CompareCommand.leaves-a-report-html-pdf-json")
     @Nullable
     Path report;
 
-    @Option(
-            names = "--mend",
-            paramLabel = "OUT",
-            description =
-                    "writes what came back with all remedies applied, in the carrier of OUT, and compares that too")
+    @Option(names = "--mend", paramLabel = "OUT", descriptionKey = "cli.CompareCommand.writes-what-came-back-with-all")
     @Nullable
     Path mend;
 
-    @Option(names = "--overwrite", description = "lets --mend replace a file that is there")
+    @Option(names = "--overwrite", descriptionKey = "cli.CompareCommand.lets-mend-replace-a-file-that")
     boolean overwrite;
 
     @Override
     public Integer call() throws IOException {
         telling.check();
         if (!as.equals("meant") && !as.equals("stored")) {
-            throw new UsageException("--as " + as + ", expected stored or meant");
+            throw new UsageException(say("cli.CompareCommand.as-expected-stored-or-meant", as));
         }
         if (wornBy != null && !(sentAlso.isEmpty() && returnedAlso.isEmpty())) {
-            throw new UsageException("--worn-by takes one garment file on each side");
+            throw new UsageException(say("cli.CompareCommand.worn-by-takes-one-garment-file"));
         }
         if (mend != null && (wornBy != null || !returnedAlso.isEmpty())) {
-            throw new UsageException("--mend takes one returned file");
+            throw new UsageException(say("cli.CompareCommand.mend-takes-one-returned-file"));
         }
         ReportJob paper = report == null ? null : new ReportJob(report, everyFile());
         if (paper != null) {
@@ -154,7 +158,7 @@ final class CompareCommand implements Callable<Integer> {
                     done.returned(),
                     c,
                     new Paper("", "", day, limits, Paper.sources(everyFile()), mended));
-            spec.commandLine().getErr().println("report in " + report);
+            spec.commandLine().getErr().println(say("cli.CompareCommand.report-in", report));
         }
         return telling.end(checked, everyFile());
     }
@@ -181,17 +185,18 @@ final class CompareCommand implements Callable<Integer> {
 
     private static void print(Paper.Mended m, PrintWriter out) {
         Comparison c = m.comparison();
-        out.println("mended: " + c.verdict().word() + ", " + Wording.counted(c.faults(), "topic") + " over tolerance");
+        out.println(say(
+                "cli.CompareCommand.mended-over-tolerance", c.verdict().word(), Wording.counted(c.faults(), "topic")));
         m.done().forEach(d -> out.println("  " + d));
-        out.println("  written to " + m.file() + " and read back");
+        out.println(say("cli.CompareCommand.written-to-and-read-back", m.file()));
     }
 
     private static void print(Comparison c, PrintWriter out) {
-        out.println(c.verdict().word() + ", " + Wording.counted(c.faults(), "topic") + " over tolerance");
+        out.println(say("cli.CompareCommand.over-tolerance", c.verdict().word(), Wording.counted(c.faults(), "topic")));
         if (!c.causes().isEmpty()) {
-            out.println("likely cause: " + c.causeSentence());
+            out.println(say("cli.CompareCommand.likely-cause", c.causeSentence()));
         }
-        c.losses().forEach(l -> out.println("lost on the way: " + l.text() + " [" + l.code() + "]"));
+        c.losses().forEach(l -> out.println(say("cli.CompareCommand.lost-on-the-way", l.text(), l.code())));
         for (TopicResult t : c.topics()) {
             out.printf(
                     java.util.Locale.ROOT,

@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.Known;
 import idleheron.app.OpenJob;
 import idleheron.app.PrepareJob;
@@ -44,7 +46,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Makes a file ready and writes it. */
-@Command(name = "convert", mixinStandardHelpOptions = true, description = "Makes a file ready and writes it.")
+@Command(name = "convert", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class ConvertCommand implements Callable<Integer> {
     @Spec
@@ -56,29 +58,32 @@ final class ConvertCommand implements Callable<Integer> {
     @Parameters(index = "1", paramLabel = "OUT")
     Path outFile;
 
-    @Option(names = "--for", paramLabel = "CONVENTION", description = "the destination")
+    @Option(names = "--for", paramLabel = "CONVENTION", descriptionKey = "cli.ConvertCommand.the-destination")
     @Nullable
     String destination;
 
-    @Option(names = "--remedy", paramLabel = "REMEDY", description = "remedies in order, by commas")
+    @Option(
+            names = "--remedy",
+            paramLabel = "REMEDY",
+            descriptionKey = "cli.ConvertCommand.remedies-in-order-by-commas")
     List<String> remedies = new ArrayList<>();
 
     @Option(
             names = "--recipe",
             paramLabel = "RECIPE",
-            description = "remedies in order, as JSON, or plain-body or humanoid-avatar; in place of --remedy")
+            descriptionKey = "cli.ConvertCommand.remedies-in-order-as-json-or")
     @Nullable
     Path recipe;
 
-    @Option(names = "--frames", paramLabel = "A:B", description = "only these frames of the clip")
+    @Option(names = "--frames", paramLabel = "A:B", descriptionKey = "cli.ConvertCommand.only-these-frames-of-the-clip")
     @Nullable
     String frames;
 
-    @Option(names = "--clip", paramLabel = "NAME", description = "only this clip")
+    @Option(names = "--clip", paramLabel = "NAME", descriptionKey = "cli.ConvertCommand.only-this-clip")
     @Nullable
     String clip;
 
-    @Option(names = "--variant", paramLabel = "VARIANT", description = "such as \"binary 7.4\"")
+    @Option(names = "--variant", paramLabel = "VARIANT", descriptionKey = "cli.ConvertCommand.such-as-binary-7-4")
     @Nullable
     String variant;
 
@@ -86,84 +91,85 @@ final class ConvertCommand implements Callable<Integer> {
             names = "--without",
             paramLabel = "meshes|skeleton|smoothing|tangents",
             split = ",",
-            description = "what stays behind")
+            descriptionKey = "cli.ConvertCommand.what-stays-behind")
     List<String> without = new ArrayList<>();
 
-    @Option(names = "--bake", description = "a key on every frame of every channel that moves")
+    @Option(names = "--bake", descriptionKey = "cli.ConvertCommand.a-key-on-every-frame-of")
     boolean bake;
 
-    @Option(names = "--clips-apart", description = "each clip in a file of its own, OUT_clip, with its skeleton")
+    @Option(names = "--clips-apart", descriptionKey = "cli.ConvertCommand.each-clip-in-a-file-of")
     boolean clipsApart;
 
-    @Option(names = "--pictures", paramLabel = "as-they-are|inside|beside", description = "how pictures travel")
+    @Option(
+            names = "--pictures",
+            paramLabel = "as-they-are|inside|beside",
+            descriptionKey = "cli.ConvertCommand.how-pictures-travel")
     String pictures = "as-they-are";
 
-    @Option(names = "--picture-kind", paramLabel = "png|tga|jpeg", description = "what travelling pictures become")
+    @Option(
+            names = "--picture-kind",
+            paramLabel = "png|tga|jpeg",
+            descriptionKey = "cli.ConvertCommand.what-travelling-pictures-become")
     String pictureKind = "";
 
     @Option(
             names = "--picture-size",
             paramLabel = "PIXELS",
-            description = "largest width or height of travelling pictures")
+            descriptionKey = "cli.ConvertCommand.largest-width-or-height-of-travelling")
     int pictureSize;
 
     @Option(
             names = "--pictures-from",
             paramLabel = "FOLDER",
-            description = "from which pictures may be taken, in addition to the folder of IN and its subfolders")
+            descriptionKey = "cli.ConvertCommand.from-which-pictures-may-be-taken")
     List<Path> picturesFrom = new ArrayList<>();
 
     @Option(
             names = "--fits",
             paramLabel = "DELIVERED",
-            description = "holds the skeleton against one that was delivered before")
+            descriptionKey = "cli.ConvertCommand.holds-the-skeleton-against-one-that")
     @Nullable
     Path fits;
 
     @Option(
             names = "--with",
             paramLabel = "SCENE",
-            description = "camera, sun and emitter that go along with a volume, as FBX beside it")
+            descriptionKey = "cli.ConvertCommand.camera-sun-and-emitter-that-go")
     @Nullable
     Path company;
 
-    @Option(
-            names = "--motion",
-            paramLabel = "FILE",
-            description = "clips that IN takes on: a motion for any avatar, or clips of the same skeleton")
+    @Option(names = "--motion", paramLabel = "FILE", descriptionKey = "cli.ConvertCommand.clips-that-in-takes-on-a")
     List<Path> motions = new ArrayList<>();
 
     @Option(
             names = "--samples-per-frame",
             paramLabel = "N",
-            description = "of a character that is baked into a cache, 1 by default")
+            descriptionKey = "cli.ConvertCommand.of-a-character-that-is-baked")
     int samplesPerFrame = 1;
 
-    @Option(
-            names = "--flatten",
-            description = "a stage into one layer or package that says the same, layers as they are")
+    @Option(names = "--flatten", descriptionKey = "cli.ConvertCommand.a-stage-into-one-layer-or")
     boolean flatten;
 
     @Option(
             names = "--subtree",
             paramLabel = "PRIM",
-            description = "as --flatten, but only this prim with all that it needs")
+            descriptionKey = "cli.ConvertCommand.as-flatten-but-only-this-prim")
     @Nullable
     String subtree;
 
     @Mixin
     Reading reading = new Reading();
 
-    @Option(names = "--overwrite", description = "the target may be replaced")
+    @Option(names = "--overwrite", descriptionKey = "cli.ConvertCommand.the-target-may-be-replaced")
     boolean overwrite;
 
-    @Option(names = "--preview", description = "tells which files would be written, and writes none")
+    @Option(names = "--preview", descriptionKey = "cli.ConvertCommand.tells-which-files-would-be-written")
     boolean preview;
 
-    @Option(names = "--list", description = "leaves OUT.delivery.json, from which send-again does the same")
+    @Option(names = "--list", descriptionKey = "cli.ConvertCommand.leaves-out-delivery-json-from-which")
     boolean list;
 
-    @Option(names = "--json", description = "what was written, as JSON")
+    @Option(names = "--json", descriptionKey = "cli.ConvertCommand.what-was-written-as-json")
     boolean json;
 
     private List<Path> together() {
@@ -209,7 +215,7 @@ final class ConvertCommand implements Callable<Integer> {
         }
         if (preview) {
             if (json) {
-                throw new UsageException("--preview takes no --json");
+                throw new UsageException(say("cli.ConvertCommand.preview-takes-no-json"));
             }
             return previewed(job.tried(ready.scene(), reading.progress()));
         }
@@ -224,7 +230,7 @@ final class ConvertCommand implements Callable<Integer> {
         if (json) {
             spec.commandLine().getOut().println(Json.text(SentJson.of(ready, done, job.target())));
         }
-        done.left().forEach(l -> err.println("heron: " + l));
+        done.left().forEach(l -> err.println(say("cli.ConvertCommand.heron", l)));
         if (company != null) {
             beside(company, all);
         }
@@ -240,8 +246,10 @@ final class ConvertCommand implements Callable<Integer> {
         for (Cache c : baked) {
             spec.commandLine()
                     .getErr()
-                    .println("Baked: " + Wording.counted(c.entries().size(), "object") + ", "
-                            + CacheSize.text(CacheSize.of(c)));
+                    .println(say(
+                            "cli.ConvertCommand.baked",
+                            Wording.counted(c.entries().size(), "object"),
+                            CacheSize.text(CacheSize.of(c))));
         }
     }
 
@@ -249,8 +257,13 @@ final class ConvertCommand implements Callable<Integer> {
     private void tell(Delivery.Part p, String carrier, boolean placed) {
         spec.commandLine()
                 .getOut()
-                .println(p.file() + ": " + carrier + (p.told().isEmpty() ? "" : ", " + p.told()) + ", read back "
-                        + p.proof().verdict().word() + (placed ? "" : ", so the file that was there is kept"));
+                .println(say(
+                        "cli.ConvertCommand.read-back",
+                        p.file(),
+                        carrier,
+                        (p.told().isEmpty() ? "" : ", " + p.told()),
+                        p.proof().verdict().word(),
+                        (placed ? "" : say("cli.ConvertCommand.so-the-file-that-was-there"))));
     }
 
     /** The files that are read: the target may be none of them. */
@@ -267,21 +280,27 @@ final class ConvertCommand implements Callable<Integer> {
 
     private int flattened(@Nullable Layered layered, List<Remedy> all) throws IOException {
         if (list || preview || json) {
-            throw new UsageException("--flatten takes neither --list nor --preview nor --json");
+            throw new UsageException(say("cli.ConvertCommand.flatten-takes-neither-list-nor-preview"));
         }
         if (layered == null || !all.isEmpty()) {
             throw new UsageException(
                     layered == null
-                            ? "--flatten writes a file of layers; name OUT " + layeredEndings()
-                            : "--flatten keeps layers as they are and takes no remedy");
+                            ? say("cli.ConvertCommand.flatten-writes-a-file-of-layers", layeredEndings())
+                            : say("cli.ConvertCommand.flatten-keeps-layers-as-they-are"));
         }
         PictureStyle style = settings().style();
         Layered.Made made = layered.flatten(in, subtree == null ? "/" : subtree, outFile, style, overwrite);
         spec.commandLine()
                 .getOut()
-                .println(made.file() + ": " + made.prims() + " prims, " + made.files()
-                        + (made.files() == 1 ? " file" : " files")
-                        + (made.missing().isEmpty() ? "" : ", not found: " + String.join(", ", made.missing())));
+                .println(say(
+                        "cli.ConvertCommand.prims",
+                        made.file(),
+                        made.prims(),
+                        made.files(),
+                        (made.files() == 1 ? say("cli.ConvertCommand.file") : say("cli.ConvertCommand.files")),
+                        (made.missing().isEmpty()
+                                ? ""
+                                : say("cli.ConvertCommand.not-found", String.join(", ", made.missing())))));
         return made.missing().isEmpty() ? Main.CLEAN : Main.FAULTS;
     }
 
@@ -304,8 +323,11 @@ final class ConvertCommand implements Callable<Integer> {
         SceneFiles.write(s, file, usual, usual.variants().getFirst(), overwrite, reading.progress());
         spec.commandLine()
                 .getOut()
-                .println(file + ": the scene that goes with it, "
-                        + s.stage().axes().describe() + ", " + s.stage().unitLabel());
+                .println(say(
+                        "cli.ConvertCommand.the-scene-that-goes-with-it",
+                        file,
+                        s.stage().axes().describe(),
+                        s.stage().unitLabel()));
     }
 
     private DeliverySettings settings() {
@@ -327,7 +349,7 @@ final class ConvertCommand implements Callable<Integer> {
     /** What would be written, and nothing is. */
     private int previewed(Delivery.Outcome tried) {
         DeliveryTree.lines(outFile, tried.files()).forEach(spec.commandLine().getOut()::println);
-        tried.left().forEach(l -> spec.commandLine().getErr().println("heron: " + l));
+        tried.left().forEach(l -> spec.commandLine().getErr().println(say("cli.ConvertCommand.heron", l)));
         return Main.CLEAN;
     }
 
@@ -341,6 +363,6 @@ final class ConvertCommand implements Callable<Integer> {
                         settings(),
                         done)
                 .write();
-        spec.commandLine().getErr().println("list in " + file);
+        spec.commandLine().getErr().println(say("cli.ConvertCommand.list-in", file));
     }
 }

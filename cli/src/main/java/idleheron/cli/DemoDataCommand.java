@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
@@ -11,7 +13,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Writes the demo data. */
-@Command(name = "demo-data", description = "Writes the demo data into a folder; what is there stays.")
+@Command(name = "demo-data")
 @SuppressWarnings("NullAway.Init")
 final class DemoDataCommand implements Callable<Integer> {
     @Spec
@@ -23,7 +25,7 @@ final class DemoDataCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         DemoData.write(folder, Progress.NONE);
-        spec.commandLine().getOut().println("demo data in " + folder);
+        spec.commandLine().getOut().println(say("cli.DemoDataCommand.demo-data-in", folder));
         return Main.CLEAN;
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.Figure;
 import idleheron.core.finding.Facts;
@@ -27,7 +29,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Tells what a file holds. */
-@Command(name = "facts", mixinStandardHelpOptions = true, description = "What a file holds.")
+@Command(name = "facts", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class FactsCommand implements Callable<Integer> {
     @Spec
@@ -42,10 +44,10 @@ final class FactsCommand implements Callable<Integer> {
     @Mixin
     Reading reading = new Reading();
 
-    @Option(names = "--json", description = "as JSON")
+    @Option(names = "--json", descriptionKey = "cli.FactsCommand.as-json")
     boolean json;
 
-    @Option(names = "--checksums", description = "with sums that another reader can be held against")
+    @Option(names = "--checksums", descriptionKey = "cli.FactsCommand.with-sums-that-another-reader-can")
     boolean checksums;
 
     @Override
@@ -69,8 +71,8 @@ final class FactsCommand implements Callable<Integer> {
         } else {
             print(in, out);
             layers(in)
-                    .forEach(l -> out.println("  layer        " + l.name() + ": " + l.way() + ", " + l.form() + ", "
-                            + l.bytes() + " bytes"));
+                    .forEach(l ->
+                            out.println(say("cli.FactsCommand.layer-bytes", l.name(), l.way(), l.form(), l.bytes())));
         }
         return Main.CLEAN;
     }
@@ -86,23 +88,29 @@ final class FactsCommand implements Callable<Integer> {
     private static void print(SceneFormat.ReadScene in, PrintWriter out) {
         Scene s = in.scene();
         Facts f = new Facts(s);
-        out.println(s.name() + ": " + in.format() + " " + in.variant() + ", " + in.bytes() + " bytes");
-        out.println("  written by   " + s.stage().writer());
-        out.println("  axes, unit   " + s.stage().axes().describe() + ", "
-                + s.stage().unitLabel());
-        out.println("  rate, range  " + s.stage().rate().label() + " /s, frames "
-                + Figure.number(s.stage().rate().frame(s.stage().startSeconds())) + " to "
-                + Figure.number(s.stage().rate().frame(s.stage().endSeconds())));
+        out.println(say("cli.FactsCommand.bytes", s.name(), in.format(), in.variant(), in.bytes()));
+        out.println(say("cli.FactsCommand.written-by", s.stage().writer()));
+        out.println(say(
+                "cli.FactsCommand.axes-unit",
+                s.stage().axes().describe(),
+                s.stage().unitLabel()));
+        out.println(say(
+                "cli.FactsCommand.rate-range-s-frames-to",
+                s.stage().rate().label(),
+                Figure.number(s.stage().rate().frame(s.stage().startSeconds())),
+                Figure.number(s.stage().rate().frame(s.stage().endSeconds()))));
         if (!Double.isNaN(f.height())) {
-            out.println("  height       " + Figure.number(f.height()) + " m");
+            out.println(say("cli.FactsCommand.height-m", Figure.number(f.height())));
         }
-        out.println(
-                "  nodes        " + s.nodes().size() + ", of them " + s.joints().size() + " joints");
+        out.println(say(
+                "cli.FactsCommand.nodes-of-them-joints",
+                s.nodes().size(),
+                s.joints().size()));
         for (AssetKind k : AssetKinds.in(s)) {
             k.lines(s).forEach(l -> line(l, out));
         }
-        s.lost().forEach(l -> out.println("  lost         " + l.text()));
-        s.notes().forEach(n -> out.println("  note         " + n));
+        s.lost().forEach(l -> out.println(say("cli.FactsCommand.lost", l.text())));
+        s.notes().forEach(n -> out.println(say("cli.FactsCommand.note", n)));
     }
 
     private static void line(FactLine l, PrintWriter out) {

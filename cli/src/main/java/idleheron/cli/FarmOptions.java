@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
 import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
@@ -9,49 +11,46 @@ import picocli.CommandLine.Option;
 final class FarmOptions {
     private static final int USUAL = 8;
 
-    @Option(names = "--part", paramLabel = "I/N", description = "does the I-th of N parts, shared out by size")
+    @Option(names = "--part", paramLabel = "I/N", descriptionKey = "cli.FarmOptions.does-the-i-th-of-n")
     @Nullable
     String part;
 
-    @Option(names = "--gather", paramLabel = "N", description = "joins what N parts did, and does nothing else")
+    @Option(names = "--gather", paramLabel = "N", descriptionKey = "cli.FarmOptions.joins-what-n-parts-did-and")
     int gather;
 
-    @Option(
-            names = "--planned",
-            paramLabel = "OUT",
-            description = "the round and its parts as they were planned there, with --part or alone to join them")
+    @Option(names = "--planned", paramLabel = "OUT", descriptionKey = "cli.FarmOptions.the-round-and-its-parts-as")
     @Nullable
     Path planned;
 
-    @Option(names = "--on", paramLabel = "slurm", description = "plans parts and hands them to a farm")
+    @Option(names = "--on", paramLabel = "slurm", descriptionKey = "cli.FarmOptions.plans-parts-and-hands-them-to")
     @Nullable
     String on;
 
-    @Option(names = "--parts", paramLabel = "N", description = "of a farm, 8 by default")
+    @Option(names = "--parts", paramLabel = "N", descriptionKey = "cli.FarmOptions.of-a-farm-8-by-default")
     int parts = USUAL;
 
-    @Option(names = "--memory", paramLabel = "4G", description = "that the farm gives to a part")
+    @Option(names = "--memory", paramLabel = "4G", descriptionKey = "cli.FarmOptions.that-the-farm-gives-to-a")
     String memory = "4G";
 
-    @Option(names = "--partition", paramLabel = "NAME", description = "of the farm")
+    @Option(names = "--partition", paramLabel = "NAME", descriptionKey = "cli.FarmOptions.of-the-farm")
     String partition = "";
 
-    @Option(names = "--detach", description = "hands it over and does not wait")
+    @Option(names = "--detach", descriptionKey = "cli.FarmOptions.hands-it-over-and-does-not")
     boolean detach;
 
-    @Option(names = "--script-only", description = "writes what would be handed over, and hands nothing over")
+    @Option(names = "--script-only", descriptionKey = "cli.FarmOptions.writes-what-would-be-handed-over")
     boolean scriptOnly;
 
     void check() {
         if (on != null && !on.equals("slurm")) {
-            throw new UsageException("--on " + on + ", expected slurm");
+            throw new UsageException(say("cli.FarmOptions.on-expected-slurm", on));
         }
         int asked = (part != null ? 1 : 0) + (gather > 0 ? 1 : 0) + (on != null ? 1 : 0);
         if (asked > 1) {
-            throw new UsageException("--part, --gather and --on go one at a time");
+            throw new UsageException(say("cli.FarmOptions.part-gather-and-on-go-one"));
         }
         if (on == null && (detach || scriptOnly)) {
-            throw new UsageException((detach ? "--detach" : "--script-only") + " goes with --on");
+            throw new UsageException(say("cli.FarmOptions.goes-with-on", (detach ? "--detach" : "--script-only")));
         }
     }
 }

@@ -1,6 +1,9 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
+import idleheron.cli.words.OptionTexts;
 import idleheron.core.job.Budget;
 import idleheron.core.job.Progress;
 import idleheron.formats.SceneFiles;
@@ -27,7 +30,6 @@ import picocli.CommandLine.Spec;
         name = "heron",
         mixinStandardHelpOptions = true,
         version = "Idle Heron 0.1.0",
-        description = "Checks, mends and compares what crosses between animation tools.",
         subcommands = {
             FactsCommand.class,
             CheckCommand.class,
@@ -60,19 +62,22 @@ public final class Main {
             names = "--most",
             paramLabel = "WHAT=NUMBER",
             scope = CommandLine.ScopeType.INHERIT,
-            description = "allows more than usual of prims, places, samples, texels or bake")
+            descriptionKey = "cli.Main.allows-more-than-usual-of-prims")
     void most(Map<String, Long> told) {
         told.forEach((what, number) -> {
             if (Arrays.stream(Budget.values()).noneMatch(b -> b.code().equals(what)) || number < 1) {
                 // one of picocli's own, which it does not wrap
                 throw new CommandLine.ParameterException(
                         spec.commandLine(),
-                        "--most " + what + "=" + number + ", expected a number from 1 for one of "
-                                + String.join(
+                        say(
+                                "cli.Main.most-expected-a-number-from-1",
+                                what,
+                                number,
+                                String.join(
                                         ", ",
                                         Arrays.stream(Budget.values())
                                                 .map(Budget::code)
-                                                .toList()));
+                                                .toList())));
             }
             System.setProperty("heron.most." + what, String.valueOf(number));
         });
@@ -105,14 +110,14 @@ public final class Main {
     }
 
     static CommandLine line(Setting setting) {
-        return new CommandLine(new Main(setting));
+        return new CommandLine(new Main(setting)).setResourceBundle(new OptionTexts());
     }
 
     public static void main(String[] args) {
         PrintWriter err = new PrintWriter(System.err, true, StandardCharsets.UTF_8);
         int status = run(args, new PrintWriter(System.out, true, StandardCharsets.UTF_8), err);
         if (System.out.checkError()) {
-            err.println("heron: the result could not be written to standard output");
+            err.println(say("cli.Main.heron-the-result-could-not-be"));
             status = UNREADABLE;
         }
         System.exit(status);
@@ -153,7 +158,7 @@ public final class Main {
             if (!(reason instanceof FileChangedException) || i == TRIES) {
                 return failed(reason, String.join(" ", args), err);
             }
-            err.println("heron: " + reason.getMessage() + "; reading again");
+            err.println(say("cli.Main.heron-reading-again", reason.getMessage()));
         }
     }
 
@@ -162,7 +167,7 @@ public final class Main {
         boolean damaged = e instanceof FormatException f && !f.place().isEmpty();
         boolean can = Reading.COMMANDS.stream().anyMatch(c -> command.startsWith(c + " "));
         return damaged && can && !command.contains(Reading.OPTION)
-                ? "; " + Reading.OPTION + " reads what is whole"
+                ? say("cli.Main.reads-what-is-whole", Reading.OPTION)
                 : "";
     }
 
@@ -170,7 +175,7 @@ public final class Main {
         String said = e instanceof CancellationException
                 ? "stopped"
                 : e instanceof UsageException ? e.getMessage() : Failures.sentence(e, command);
-        err.println("heron: " + said + hint(e, command));
+        err.println(say("cli.Main.heron", said, hint(e, command)));
         return switch (e) {
             case UsageException u -> USAGE;
             case CancellationException c -> USAGE;

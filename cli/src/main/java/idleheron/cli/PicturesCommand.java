@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.app.SendJob;
@@ -38,13 +40,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Looks at pictures, and makes of them what is wished. */
-@Command(
-        name = "pictures",
-        mixinStandardHelpOptions = true,
-        description = {
-            "Says what pictures are and what is wrong with them.",
-            "With --out, makes of each what is wished and writes it there; the pictures themselves stay as they are."
-        })
+@Command(name = "pictures", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class PicturesCommand implements Callable<Integer> {
     private static final String SHEET = "contact_sheet.html";
@@ -52,64 +48,70 @@ final class PicturesCommand implements Callable<Integer> {
     @Spec
     CommandSpec spec;
 
-    @Parameters(paramLabel = "FOLDER|FILE", arity = "0..*", description = "pictures, or folders with all below them")
+    @Parameters(
+            paramLabel = "FOLDER|FILE",
+            arity = "0..*",
+            descriptionKey = "cli.PicturesCommand.pictures-or-folders-with-all-below")
     List<Path> in = new ArrayList<>();
 
-    @Option(names = "--out", paramLabel = "FOLDER", description = "where they go, with a contact sheet")
+    @Option(names = "--out", paramLabel = "FOLDER", descriptionKey = "cli.PicturesCommand.where-they-go-with-a-contact")
     @Nullable
     Path out;
 
-    @Option(names = "--to", paramLabel = "KIND", description = "png, tga, jpeg or tiff")
+    @Option(names = "--to", paramLabel = "KIND", descriptionKey = "cli.PicturesCommand.png-tga-jpeg-or-tiff")
     String kind = "";
 
-    @Option(names = "--bits", paramLabel = "8|16", description = "of each value")
+    @Option(names = "--bits", paramLabel = "8|16", descriptionKey = "cli.PicturesCommand.of-each-value")
     int bits;
 
-    @Option(names = "--size", paramLabel = "PIXELS", description = "the longest side, where it is longer")
+    @Option(
+            names = "--size",
+            paramLabel = "PIXELS",
+            descriptionKey = "cli.PicturesCommand.the-longest-side-where-it-is")
     int size;
 
-    @Option(names = "--power-of-two", description = "both sides become the nearest power of two")
+    @Option(names = "--power-of-two", descriptionKey = "cli.PicturesCommand.both-sides-become-the-nearest-power")
     boolean powerOfTwo;
 
-    @Option(names = "--green", paramLabel = "up|down", description = "how normals are to run")
+    @Option(names = "--green", paramLabel = "up|down", descriptionKey = "cli.PicturesCommand.how-normals-are-to-run")
     String green = "";
 
-    @Option(names = "--alpha", paramLabel = "drop|fill|turn", description = "what becomes of it")
+    @Option(names = "--alpha", paramLabel = "drop|fill|turn", descriptionKey = "cli.PicturesCommand.what-becomes-of-it")
     String alpha = "";
 
     @Option(
             names = "--height-to-normals",
             paramLabel = "TEXELS",
-            description = "makes normals of heights; how many texels white lies above black")
+            descriptionKey = "cli.PicturesCommand.makes-normals-of-heights-how-many")
     double rise;
 
-    @Option(names = "--split", description = "each channel becomes a grey picture of its own")
+    @Option(names = "--split", descriptionKey = "cli.PicturesCommand.each-channel-becomes-a-grey-picture")
     boolean split;
 
     @Option(
             names = "--names",
             paramLabel = "PATTERN",
-            description = "pattern of file names with {name}, {role} and {size}; {name} by default")
+            descriptionKey = "cli.PicturesCommand.pattern-of-file-names-with-name")
     String names = PicturesJob.SAME;
 
     @Option(
             names = "--pack",
             paramLabel = "NAME=PICTURE[:r|g|b|a],…",
-            description = "one picture of one channel of each, in the order red, green, blue, alpha")
+            descriptionKey = "cli.PicturesCommand.one-picture-of-one-channel-of")
     @Nullable
     String pack;
 
     @Option(
             names = "--link",
             paramLabel = "MODEL",
-            description = "written there too, linked to what came of its pictures")
+            descriptionKey = "cli.PicturesCommand.written-there-too-linked-to-what")
     @Nullable
     Path model;
 
-    @Option(names = "--overwrite", description = "targets may be replaced")
+    @Option(names = "--overwrite", descriptionKey = "cli.PicturesCommand.targets-may-be-replaced")
     boolean overwrite;
 
-    @Option(names = "--json", description = "the whole output as JSON")
+    @Option(names = "--json", descriptionKey = "cli.PicturesCommand.the-whole-output-as-json")
     boolean json;
 
     @Override
@@ -121,10 +123,10 @@ final class PicturesCommand implements Callable<Integer> {
             throw new UsageException(String.valueOf(e.getMessage()));
         }
         if (in.isEmpty() && pack == null) {
-            throw new UsageException("there is no picture to look at; name pictures or folders of them");
+            throw new UsageException(say("cli.PicturesCommand.there-is-no-picture-to-look"));
         }
         if (model != null && out == null) {
-            throw new UsageException("--link needs a folder to go to; --out names it");
+            throw new UsageException(say("cli.PicturesCommand.link-needs-a-folder-to-go"));
         }
         if (pack != null) {
             return packed(pack);
@@ -149,7 +151,7 @@ final class PicturesCommand implements Callable<Integer> {
             if (linked != null) {
                 tell(linked, writer);
             }
-            writer.println(summary(done) + (out == null ? "" : "; see " + out.resolve(SHEET)));
+            writer.println(summary(done) + (out == null ? "" : say("cli.PicturesCommand.see", out.resolve(SHEET))));
         }
         boolean unread = done.stream().anyMatch(d -> !d.failure().isEmpty());
         boolean faults = done.stream().anyMatch(d -> !d.findings().isEmpty())
@@ -165,15 +167,13 @@ final class PicturesCommand implements Callable<Integer> {
         String name = at < 1 ? "" : told.substring(0, at);
         String ending = PictureMaker.kindOf(name);
         if (!PictureWriter.KINDS.contains(ending) || ending.equals("jpeg") || out == null || !in.isEmpty()) {
-            throw new UsageException(
-                    "--pack needs a name that ends in png, tga or tif, its pictures and --out, and takes no others,"
-                            + " found " + told);
+            throw new UsageException(say("cli.PicturesCommand.pack-needs-a-name-that-ends", told));
         }
         PicturePack all;
         try {
             all = PicturePack.of(told.substring(at + 1));
         } catch (IllegalArgumentException e) {
-            throw new UsageException("--pack " + told + ": " + e.getMessage());
+            throw new UsageException(say("cli.PicturesCommand.pack", told, e.getMessage()));
         }
         Path target = out.resolve(name);
         List<Path> sources =
@@ -194,7 +194,7 @@ final class PicturesCommand implements Callable<Integer> {
             case "drop" -> List.of(PictureEdit.Change.DROP_ALPHA);
             case "fill" -> List.of(PictureEdit.Change.FILL_ALPHA);
             case "turn" -> List.of(PictureEdit.Change.TURN_ALPHA);
-            default -> throw new UsageException("--alpha " + alpha + ", expected drop, fill or turn");
+            default -> throw new UsageException(say("cli.PicturesCommand.alpha-expected-drop-fill-or-turn", alpha));
         };
     }
 
@@ -207,16 +207,22 @@ final class PicturesCommand implements Callable<Integer> {
         out.println(d.file() + ": " + lines.getFirst());
         lines.stream().skip(1).forEach(l -> out.println("  " + l));
         d.findings().forEach(f -> out.println("  " + f.title() + ": " + f.message()));
-        d.targets().forEach(t -> out.println("  written to " + t));
+        d.targets().forEach(t -> out.println(say("cli.PicturesCommand.written-to", t)));
     }
 
     private static void tell(PictureLinks.Result r, PrintWriter out) {
         r.linked()
-                .forEach((name, path) -> out.println(
-                        "linked: " + name + " to " + path + (r.near().contains(name) ? ", the nearest name" : "")));
-        r.missing().forEach(name -> out.println("not linked: no picture has a name like " + name));
+                .forEach((name, path) -> out.println(say(
+                        "cli.PicturesCommand.linked-to",
+                        name,
+                        path,
+                        (r.near().contains(name) ? say("cli.PicturesCommand.the-nearest-name") : ""))));
+        r.missing().forEach(name -> out.println(say("cli.PicturesCommand.not-linked-no-picture-has-a", name)));
         for (Delivery.Part p : r.sent().parts()) {
-            out.println(p.file() + ": reads back " + p.proof().verdict().word());
+            out.println(say(
+                    "cli.PicturesCommand.reads-back",
+                    p.file(),
+                    p.proof().verdict().word()));
         }
     }
 
@@ -232,12 +238,19 @@ final class PicturesCommand implements Callable<Integer> {
                 .map(PictureDone::after)
                 .mapToLong(PicturesCommand::bytes)
                 .sum();
-        String files = Wording.counted(done.size(), "picture") + ": ";
-        String end = failed == 0 ? "" : ", " + failed + " failed";
+        String files = Wording.counted(done.size(), "picture");
+        String end = failed == 0 ? "" : say("cli.PicturesCommand.failed", failed);
+        long whole = done.size() - failed;
         return out == null
-                ? files + (done.size() - failed) + " read" + end + "; " + Wording.bytes(before)
-                : files + changed + " changed, " + (done.size() - failed - changed) + " as they were" + end + "; "
-                        + Wording.bytes(before) + " before, " + Wording.bytes(after) + " now";
+                ? say("cli.PicturesCommand.read", files, whole, end, Wording.bytes(before))
+                : say(
+                        "cli.PicturesCommand.changed",
+                        files,
+                        changed,
+                        whole - changed,
+                        end,
+                        Wording.bytes(before),
+                        Wording.bytes(after));
     }
 
     private static long bytes(@Nullable PictureShape s) {

@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.OpenJob;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
@@ -18,10 +20,7 @@ final class Reading {
     /** Commands that have it. */
     static final List<String> COMMANDS = List.of("facts", "check", "compare", "convert", "sample", "wear");
 
-    @Option(
-            names = OPTION,
-            description =
-                    "of a damaged file what is whole; what is lost is listed, and nothing about it is called clean")
+    @Option(names = OPTION, descriptionKey = "cli.Reading.of-a-damaged-file-what-is")
     boolean rescue;
 
     @Spec(Spec.Target.MIXEE)
@@ -41,7 +40,7 @@ final class Reading {
     static void mark(Scene scene, PrintWriter err) {
         String rescued = OpenJob.rescued(scene);
         if (!rescued.isEmpty()) {
-            err.println("heron: " + rescued + ", facts --rescue lists them");
+            err.println(say("cli.Reading.heron-facts-rescue-lists-them", rescued));
         }
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.Known;
 import idleheron.app.RehearseJob;
 import idleheron.core.crossing.Asset;
@@ -17,7 +19,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Sends a file through a simulated receiving tool. */
-@Command(name = "rehearse", mixinStandardHelpOptions = true, description = "Sends a file through a stand-in.")
+@Command(name = "rehearse", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class RehearseCommand implements Callable<Integer> {
     @Spec
@@ -29,14 +31,14 @@ final class RehearseCommand implements Callable<Integer> {
     @Option(names = "--with", paramLabel = "STAND-IN", required = true)
     String standIn;
 
-    @Option(names = "--out", paramLabel = "OUT", description = "where it goes; beside the file otherwise")
+    @Option(names = "--out", paramLabel = "OUT", descriptionKey = "cli.RehearseCommand.where-it-goes-beside-the-file")
     @Nullable
     Path out;
 
-    @Option(names = "--behaved", description = "without its habits")
+    @Option(names = "--behaved", descriptionKey = "cli.RehearseCommand.without-its-habits")
     boolean behaved;
 
-    @Option(names = "--overwrite", description = "the target may be replaced")
+    @Option(names = "--overwrite", descriptionKey = "cli.RehearseCommand.the-target-may-be-replaced")
     boolean overwrite;
 
     @Override
@@ -50,7 +52,7 @@ final class RehearseCommand implements Callable<Integer> {
         }
         spec.commandLine()
                 .getOut()
-                .println(job.goesTo() + ": " + back.format() + " " + back.variant() + ", " + back.bytes() + " bytes");
+                .println(say("cli.RehearseCommand.bytes", job.goesTo(), back.format(), back.variant(), back.bytes()));
         return Main.CLEAN;
     }
 }

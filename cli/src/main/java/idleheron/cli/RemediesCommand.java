@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.RemedyType;
 import idleheron.formats.SceneFiles;
 import idleheron.report.Json;
@@ -13,16 +15,13 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
 /** Lists every remedy with its arguments. */
-@Command(
-        name = "remedies",
-        mixinStandardHelpOptions = true,
-        description = "Lists every remedy: its syntax, what it does and what it keeps.")
+@Command(name = "remedies", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class RemediesCommand implements Callable<Integer> {
     @Spec
     CommandSpec spec;
 
-    @Option(names = "--json", description = "as JSON, with all parameters as a recipe holds them")
+    @Option(names = "--json", descriptionKey = "cli.RemediesCommand.as-json-with-all-parameters-as")
     boolean json;
 
     @Override
@@ -34,9 +33,9 @@ final class RemediesCommand implements Callable<Integer> {
         }
         for (RemedyType t : SceneFiles.remedies().types()) {
             out.println(t.usage()
-                    + (RemediesJson.needsDestination(t) ? "   (needs --for)" : "")
-                    + (t.word() == null ? "   (in a recipe, as an object)" : ""));
-            out.println("    " + t.text() + " Keeps " + t.keeps().label() + ".");
+                    + (RemediesJson.needsDestination(t) ? say("cli.RemediesCommand.needs-for") : "")
+                    + (t.word() == null ? say("cli.RemediesCommand.in-a-recipe-as-an-object") : ""));
+            out.println(say("cli.RemediesCommand.keeps", t.text(), t.keeps().label()));
         }
         return Main.CLEAN;
     }

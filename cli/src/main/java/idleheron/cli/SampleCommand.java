@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.Frames;
 import idleheron.app.Known;
 import idleheron.app.UsageException;
@@ -22,7 +24,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** World positions over time. */
-@Command(name = "sample", mixinStandardHelpOptions = true, description = "World positions over time.")
+@Command(name = "sample", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class SampleCommand implements Callable<Integer> {
     @Spec
@@ -50,19 +52,19 @@ final class SampleCommand implements Callable<Integer> {
     @Mixin
     Reading reading = new Reading();
 
-    @Option(names = "--json", description = "as JSON, which is the only form")
+    @Option(names = "--json", descriptionKey = "cli.SampleCommand.as-json-which-is-the-only")
     boolean json;
 
     @Override
     public Integer call() throws IOException {
         if ((frames == null) == (seconds == null)) {
-            throw new UsageException("give either --frames or --seconds");
+            throw new UsageException(say("cli.SampleCommand.give-either-frames-or-seconds"));
         }
         if (!what.equals("joints") && !what.equals("points")) {
-            throw new UsageException("--what " + what + ", expected joints or points");
+            throw new UsageException(say("cli.SampleCommand.what-expected-joints-or-points", what));
         }
         if (!as.equals("meant") && !as.equals("stored")) {
-            throw new UsageException("--as " + as + ", expected stored or meant");
+            throw new UsageException(say("cli.SampleCommand.as-expected-stored-or-meant", as));
         }
         Scene scene = reading.way().read(file, reading.progress()).scene();
         Reading.mark(scene, spec.commandLine().getErr());
@@ -77,7 +79,7 @@ final class SampleCommand implements Callable<Integer> {
             }
         }
         if (times == null) {
-            throw new UsageException("give either --frames or --seconds");
+            throw new UsageException(say("cli.SampleCommand.give-either-frames-or-seconds"));
         }
         Budget.SAMPLES.check((long) times.length
                 * (what.equals("points") ? points(scene) : scene.nodes().size()));

@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.delivery.DeliveryList;
 import idleheron.app.delivery.DeliveryTree;
 import idleheron.app.delivery.SendAgainJob;
@@ -20,30 +22,33 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Does a delivery again: tells what differs from last time, and writes only what changes. */
-@Command(
-        name = "send-again",
-        mixinStandardHelpOptions = true,
-        description = "Does a delivery again with its settings: tells what differs, and writes only what changes.")
+@Command(name = "send-again", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class SendAgainCommand implements Callable<Integer> {
     @Spec
     CommandSpec spec;
 
-    @Parameters(index = "0", paramLabel = "LIST", description = "NAME.fbx.delivery.json, as convert --list leaves it")
+    @Parameters(
+            index = "0",
+            paramLabel = "LIST",
+            descriptionKey = "cli.SendAgainCommand.name-fbx-delivery-json-as-convert")
     Path list;
 
-    @Option(names = "--preview", description = "tells what differs, and writes nothing")
+    @Option(names = "--preview", descriptionKey = "cli.SendAgainCommand.tells-what-differs-and-writes-nothing")
     boolean preview;
 
     @Override
     public Integer call() throws IOException {
         SendAgainJob.Ahead ahead = new SendAgainJob(DeliveryList.read(list)).ahead(Progress.NONE);
         PrintWriter out = spec.commandLine().getOut();
-        ahead.sources().forEach(s -> out.println(s.getFileName() + " changed since"));
-        ahead.touched().forEach(t -> out.println(t.getFileName() + " is not as it was delivered"));
+        ahead.sources().forEach(s -> out.println(say("cli.SendAgainCommand.changed-since", s.getFileName())));
+        ahead.touched()
+                .forEach(t -> out.println(say("cli.SendAgainCommand.is-not-as-it-was-delivered", t.getFileName())));
         for (SendAgainJob.Difference d : ahead.differences()) {
             out.println(d.file().getFileName() + ": "
-                    + (d.topics().isEmpty() ? "other bytes, nothing over tolerance" : told(d.topics())));
+                    + (d.topics().isEmpty()
+                            ? say("cli.SendAgainCommand.other-bytes-nothing-over-tolerance")
+                            : told(d.topics())));
         }
         if (preview || !ahead.anything()) {
             print(ahead.files());
@@ -51,9 +56,9 @@ final class SendAgainCommand implements Callable<Integer> {
         }
         Delivery.Outcome done = ahead.send(Progress.NONE);
         print(done.files());
-        done.left().forEach(l -> spec.commandLine().getErr().println("heron: " + l));
+        done.left().forEach(l -> spec.commandLine().getErr().println(say("cli.SendAgainCommand.heron", l)));
         if (!done.placed()) {
-            spec.commandLine().getErr().println("heron: what was written did not read back clean; all files are kept");
+            spec.commandLine().getErr().println(say("cli.SendAgainCommand.heron-what-was-written-did-not"));
         }
         return done.placed() && done.parts().stream().allMatch(Delivery.Part::sound) ? Main.CLEAN : Main.FAULTS;
     }
@@ -62,9 +67,7 @@ final class SendAgainCommand implements Callable<Integer> {
         StringBuilder out = new StringBuilder();
         for (TopicResult t : topics) {
             out.append(out.isEmpty() ? "" : "; ")
-                    .append(t.topic().title())
-                    .append(" differ: ")
-                    .append(t.summary());
+                    .append(say("cli.SendAgainCommand.differ", t.topic().title(), t.summary()));
         }
         return out.toString();
     }
@@ -74,10 +77,12 @@ final class SendAgainCommand implements Callable<Integer> {
         DeliveryTree.lines(list, files).forEach(out::println);
         long written =
                 files.stream().filter(f -> f.change() != Drafts.Change.SAME).count();
+        String count = Wording.counted(written, "file");
         out.println(
                 written == 0
-                        ? "nothing changes"
-                        : Wording.counted(written, "file") + (preview ? " would be written" : " written") + ", "
-                                + (files.size() - written) + " untouched");
+                        ? say("cli.SendAgainCommand.nothing-changes")
+                        : preview
+                                ? say("cli.SendAgainCommand.would-be-written", count, files.size() - written)
+                                : say("cli.SendAgainCommand.written", count, files.size() - written));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import com.google.gson.JsonElement;
 import com.google.gson.JsonObject;
 import com.google.gson.JsonPrimitive;
@@ -25,10 +27,7 @@ import picocli.CommandLine.Model.PositionalParamSpec;
 import picocli.CommandLine.Spec;
 
 /** Answers requests over standard input and output until the input ends. */
-@Command(
-        name = "serve",
-        mixinStandardHelpOptions = true,
-        description = "Answers JSON-RPC requests over standard input and output; files stay in memory between them.")
+@Command(name = "serve", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class ServeCommand implements Callable<Integer> {
     private static final List<String> COMMANDS = List.of("facts", "check", "remedies", "convert", "compare", "sample");
@@ -46,7 +45,7 @@ final class ServeCommand implements Callable<Integer> {
             WarmFiles files = new WarmFiles();
             String wrong = new Requests(new Answering(files), files).serve(System.in, out);
             if (!wrong.isEmpty()) {
-                spec.commandLine().getErr().println("heron: " + wrong);
+                spec.commandLine().getErr().println(say("cli.ServeCommand.heron", wrong));
             }
             return wrong.isEmpty() ? Main.CLEAN : Main.USAGE;
         } finally {
@@ -106,8 +105,8 @@ final class ServeCommand implements Callable<Integer> {
             }
         }
         if (!left.isEmpty()) {
-            throw new IllegalArgumentException(
-                    "no parameter " + left.iterator().next() + "; there are " + String.join(", ", known));
+            throw new IllegalArgumentException(say(
+                    "cli.ServeCommand.no-parameter-there-are", left.iterator().next(), String.join(", ", known)));
         }
         out.addAll(named);
         return out;
@@ -132,7 +131,7 @@ final class ServeCommand implements Callable<Integer> {
         if (value instanceof JsonPrimitive p && !p.isBoolean()) {
             return List.of(p.getAsString());
         }
-        throw new IllegalArgumentException("expected a text, a number or a list of them under " + key);
+        throw new IllegalArgumentException(say("cli.ServeCommand.expected-a-text-a-number-or", key));
     }
 
     private static String key(String option) {

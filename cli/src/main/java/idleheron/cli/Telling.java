@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
 import idleheron.formats.disk.Drafts;
 import idleheron.report.Json;
@@ -22,33 +24,36 @@ import picocli.CommandLine.Option;
 final class Telling {
     private static final List<String> FORMATS = List.of("text", "json", "junit", "sarif");
 
-    @Option(names = "--json", description = "as JSON; the same as --format json")
+    @Option(names = "--json", descriptionKey = "cli.Telling.as-json-the-same-as-format")
     boolean json;
 
     @Option(
             names = "--format",
             paramLabel = "text|json|junit|sarif",
-            description = "output format: text, JSON, JUnit XML or SARIF 2.1.0")
+            descriptionKey = "cli.Telling.output-format-text-json-junit-xml")
     String format = "text";
 
     @Option(
             names = "--fail-on",
             paramLabel = "will-break|may-drift|never",
-            description = "the least that ends with 1; may-drift where nothing is said")
+            descriptionKey = "cli.Telling.the-least-that-ends-with-1")
     String failOn = "may-drift";
 
-    @Option(names = "--baseline", paramLabel = "FILE", description = "what is known and fails no more")
+    @Option(names = "--baseline", paramLabel = "FILE", descriptionKey = "cli.Telling.what-is-known-and-fails-no")
     @Nullable
     Path baseline;
 
-    @Option(names = "--write-baseline", paramLabel = "FILE", description = "writes all findings to FILE as known")
+    @Option(
+            names = "--write-baseline",
+            paramLabel = "FILE",
+            descriptionKey = "cli.Telling.writes-all-findings-to-file-as")
     @Nullable
     Path accepted;
 
     /** Says no before any work; of files that are there only known findings are written anew. */
     void check() throws IOException {
         if (!FORMATS.contains(format)) {
-            throw new UsageException("--format " + format + ", expected " + String.join(", ", FORMATS));
+            throw new UsageException(say("cli.Telling.format-expected", format, String.join(", ", FORMATS)));
         }
         failing();
         if (accepted != null && Files.exists(accepted)) {
@@ -61,7 +66,7 @@ final class Telling {
             case "will-break" -> Set.of(Noted.Level.ERROR);
             case "may-drift" -> Set.of(Noted.Level.ERROR, Noted.Level.WARNING);
             case "never" -> Set.of();
-            default -> throw new UsageException("--fail-on " + failOn + ", expected will-break, may-drift or never");
+            default -> throw new UsageException(say("cli.Telling.fail-on-expected-will-break-may", failOn));
         };
     }
 

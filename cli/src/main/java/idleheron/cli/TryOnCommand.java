@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.app.SendJob;
@@ -26,10 +28,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
 /** Tries a garment on over a clip. */
-@Command(
-        name = "try-on",
-        mixinStandardHelpOptions = true,
-        description = "Lets a garment fall on its body over a clip, as a cache. It is a rehearsal, not a cloth engine.")
+@Command(name = "try-on", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class TryOnCommand implements Callable<Integer> {
     private static final double MM = 1000;
@@ -41,38 +40,35 @@ final class TryOnCommand implements Callable<Integer> {
     @Mixin
     WornFiles files = new WornFiles();
 
-    @Option(names = "--sub-steps", paramLabel = "N", description = "per frame; the garment's own by default")
+    @Option(names = "--sub-steps", paramLabel = "N", descriptionKey = "cli.TryOnCommand.per-frame-the-garments-own-by")
     int subSteps;
 
-    @Option(names = "--thickness", paramLabel = "MM", description = "that stays between cloth and body")
+    @Option(
+            names = "--thickness",
+            paramLabel = "MM",
+            descriptionKey = "cli.TryOnCommand.that-stays-between-cloth-and-body")
     double thickness;
 
-    @Option(names = "--colliders", description = "the body's colliders alone keep it out, not its surface")
+    @Option(names = "--colliders", descriptionKey = "cli.TryOnCommand.the-bodys-colliders-alone-keep-it")
     boolean colliders;
 
-    @Option(names = "--surface", description = "the surface of the body keeps it out (default)")
+    @Option(names = "--surface", descriptionKey = "cli.TryOnCommand.the-surface-of-the-body-keeps")
     boolean surface;
 
-    @Option(
-            names = "--free",
-            paramLabel = "CM",
-            description = "lets what has no freedom map leave its skin by so much below its upper border")
+    @Option(names = "--free", paramLabel = "CM", descriptionKey = "cli.TryOnCommand.lets-what-has-no-freedom-map")
     double free;
 
-    @Option(names = "--no-tethers", description = "lets cloth lengthen under its weight where steps are few")
+    @Option(names = "--no-tethers", descriptionKey = "cli.TryOnCommand.lets-cloth-lengthen-under-its-weight")
     boolean noTethers;
 
-    @Option(names = "--itself", description = "keeps the cloth out of itself as well")
+    @Option(names = "--itself", descriptionKey = "cli.TryOnCommand.keeps-the-cloth-out-of-itself")
     boolean itself;
 
-    @Option(
-            names = "--beside",
-            paramLabel = "OTHER",
-            description = "tries on once more and tells both: sub-steps=N, thickness=MM, colliders or surface")
+    @Option(names = "--beside", paramLabel = "OTHER", descriptionKey = "cli.TryOnCommand.tries-on-once-more-and-tells")
     @Nullable
     String beside;
 
-    @Option(names = "--json", description = "the figures of every frame as JSON")
+    @Option(names = "--json", descriptionKey = "cli.TryOnCommand.the-figures-of-every-frame-as")
     boolean json;
 
     @Override
@@ -80,7 +76,7 @@ final class TryOnCommand implements Callable<Integer> {
         SceneFormat format = SendJob.carrier(files.outFile);
         String kind = SendJob.variant(format, files.outFile, null);
         if (colliders && surface) {
-            throw new UsageException("--colliders or --surface, not both");
+            throw new UsageException(say("cli.TryOnCommand.colliders-or-surface-not-both"));
         }
         TryOnJob.Result r;
         TryOnJob.Result other;
@@ -111,12 +107,16 @@ final class TryOnCommand implements Callable<Integer> {
         } else {
             r.tried().forEach(t -> tell(out, t, r.clip()));
             if (other != null) {
-                out.println("beside it, with " + beside + ":");
+                out.println(say("cli.TryOnCommand.beside-it-with", beside));
                 other.tried().forEach(t -> tell(out, t, other.clip()));
             }
             done.parts()
-                    .forEach(p -> out.println(p.file() + ": " + format.name() + " " + kind + ", read back "
-                            + p.proof().verdict().word()));
+                    .forEach(p -> out.println(say(
+                            "cli.TryOnCommand.read-back",
+                            p.file(),
+                            format.name(),
+                            kind,
+                            p.proof().verdict().word())));
         }
         boolean sound = done.parts().stream().allMatch(Delivery.Part::sound)
                 && r.tried().stream().allMatch(TryOnJob.Tried::isStable);
@@ -138,9 +138,7 @@ final class TryOnCommand implements Callable<Integer> {
             case "thickness" -> change = s -> told(s).withThickness(number(w) / MM);
             case "colliders" -> against = TryOn.Against.COLLIDERS;
             case "surface" -> against = TryOn.Against.SURFACE;
-            default ->
-                throw new IllegalArgumentException(
-                        "--beside " + told + "; there are sub-steps=N, thickness=MM, colliders, surface");
+            default -> throw new IllegalArgumentException(say("cli.TryOnCommand.beside-there-are-sub-steps-n", told));
         }
         return new TryOnJob(job.garment(), job.body(), job.way(), job.clip(), change, against, job.free());
     }
@@ -150,18 +148,21 @@ final class TryOnCommand implements Callable<Integer> {
             return Double.parseDouble(w[1]);
         } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
             throw new IllegalArgumentException(
-                    "--beside " + w[0] + " needs a number, found " + (w.length < 2 ? "nothing" : w[1]), e);
+                    say("cli.TryOnCommand.beside-needs-a-number-found", w[0], (w.length < 2 ? "nothing" : w[1])), e);
         }
     }
 
     private static void tell(PrintWriter out, TryOnJob.Tried t, String plays) {
-        out.println(
-                t.name() + " on " + plays + ", " + Wording.counted(t.frames().size(), "frame") + ", "
-                        + Figure.thousands(t.points()) + " points, "
-                        + Wording.counted(t.settings().subSteps(), "sub-step") + ":");
+        out.println(say(
+                "cli.TryOnCommand.on-points",
+                t.name(),
+                plays,
+                Wording.counted(t.frames().size(), "frame"),
+                Figure.thousands(t.points()),
+                Wording.counted(t.settings().subSteps(), "sub-step")));
         t.told().forEach(line -> out.println("  " + line));
         if (t.settings().subSteps() < t.steadySteps()) {
-            out.println("  Without tethers " + t.steadySteps() + " sub-steps would keep it from lengthening");
+            out.println(say("cli.TryOnCommand.without-tethers-sub-steps-would-keep", t.steadySteps()));
         }
     }
 

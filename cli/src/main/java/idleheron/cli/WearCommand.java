@@ -1,5 +1,7 @@
 package idleheron.cli;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.app.SendJob;
@@ -29,10 +31,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
 /** Puts a garment on a body. */
-@Command(
-        name = "wear",
-        mixinStandardHelpOptions = true,
-        description = "Gives a garment the skin weights of the body that wears it, and says how it lies in its clips.")
+@Command(name = "wear", mixinStandardHelpOptions = true)
 @SuppressWarnings("NullAway.Init")
 final class WearCommand implements Callable<Integer> {
     private static final double MM = 1000;
@@ -47,33 +46,30 @@ final class WearCommand implements Callable<Integer> {
     @Option(
             names = "--gap",
             paramLabel = "MM",
-            description = "largest distance from which weights are taken; chosen by size if not given")
+            descriptionKey = "cli.WearCommand.largest-distance-from-which-weights-are")
     double gap;
 
-    @Option(names = "--influences", paramLabel = "N", description = "joints a point may have, 4 by default")
+    @Option(names = "--influences", paramLabel = "N", descriptionKey = "cli.WearCommand.joints-a-point-may-have-4")
     int influences = TakeWeights.USUAL.influences();
 
-    @Option(names = "--with-body", description = "the body goes along; else its skeleton alone")
+    @Option(names = "--with-body", descriptionKey = "cli.WearCommand.the-body-goes-along-else-its")
     boolean withBody;
 
-    @Option(names = "--wrap", description = "follows the body's surface over a clip, without weights; OUT is a cache")
+    @Option(names = "--wrap", descriptionKey = "cli.WearCommand.follows-the-bodys-surface-over-a")
     boolean wrap;
 
-    @Option(
-            names = "--refit",
-            paramLabel = "FROM",
-            description = "the body that it was made for: it is brought over to BODY first")
+    @Option(names = "--refit", paramLabel = "FROM", descriptionKey = "cli.WearCommand.the-body-that-it-was-made")
     @Nullable
     Path from;
 
-    @Option(names = "--out-by", paramLabel = "MM", description = "from the body, with --refit; 2 by default")
+    @Option(names = "--out-by", paramLabel = "MM", descriptionKey = "cli.WearCommand.from-the-body-with-refit-2")
     double outBy = 2;
 
-    @Option(names = "--variant", paramLabel = "VARIANT", description = "such as \"binary 7.4\"")
+    @Option(names = "--variant", paramLabel = "VARIANT", descriptionKey = "cli.WearCommand.such-as-binary-7-4")
     @Nullable
     String variant;
 
-    @Option(names = "--json", description = "the figures as JSON")
+    @Option(names = "--json", descriptionKey = "cli.WearCommand.the-figures-as-json")
     boolean json;
 
     @Override
@@ -83,8 +79,8 @@ final class WearCommand implements Callable<Integer> {
         if (wrap && (withBody || gap > 0 || from != null) || !wrap && files.clip != null) {
             throw new UsageException(
                     wrap
-                            ? "--wrap takes neither --gap, --refit nor --with-body"
-                            : "--clip is what --wrap follows; without it all are");
+                            ? say("cli.WearCommand.wrap-takes-neither-gap-refit-nor")
+                            : say("cli.WearCommand.clip-is-what-wrap-follows-without"));
         }
         if (wrap) {
             return wrapped(format, kind);
@@ -105,10 +101,13 @@ final class WearCommand implements Callable<Integer> {
             out.println(Json.text(figures(r)));
         } else {
             r.refit()
-                    .forEach((name, p) -> out.println(name + ": brought over, lengths "
-                            + Figure.number(p.stretch()) + " times what they were, at most "
-                            + Figure.number(p.worst()) + "; it lay " + Figure.number(MM * p.before())
-                            + " mm inside and lies " + Figure.number(MM * p.after()) + " mm inside"));
+                    .forEach((name, p) -> out.println(say(
+                            "cli.WearCommand.brought-over-lengths-times-what-they",
+                            name,
+                            Figure.number(p.stretch()),
+                            Figure.number(p.worst()),
+                            Figure.number(MM * p.before()),
+                            Figure.number(MM * p.after()))));
             r.figures().forEach((name, f) -> out.println(name + ": " + line(f)));
             r.posed().forEach(p -> out.println(line(r.both(), p)));
             tell(done, format, kind);
@@ -119,9 +118,13 @@ final class WearCommand implements Callable<Integer> {
     private void tell(Delivery.Outcome done, SceneFormat format, String kind) {
         PrintWriter out = spec.commandLine().getOut();
         done.parts()
-                .forEach(p -> out.println(p.file() + ": " + format.name() + " " + kind
-                        + (p.told().isEmpty() ? "" : ", " + p.told()) + ", read back "
-                        + p.proof().verdict().word()));
+                .forEach(p -> out.println(say(
+                        "cli.WearCommand.read-back",
+                        p.file(),
+                        format.name(),
+                        kind,
+                        (p.told().isEmpty() ? "" : ", " + p.told()),
+                        p.proof().verdict().word())));
     }
 
     /** A cache that follows the body's surface. */
@@ -140,55 +143,61 @@ final class WearCommand implements Callable<Integer> {
             o.put("worst", r.worst()).put("frame", r.frame());
             out.println(Json.text(o));
         } else {
-            out.println(files.garment.getFileName() + " follows " + r.clip() + ", "
-                    + Wording.counted(r.frames(), "frame") + "; at rest at most "
-                    + Figure.number(MM * r.farthest()) + " mm from the body"
-                    + (r.farthest() > Wrap.FAR ? ", where it swings with single faces: weights suit it better" : "")
-                    + "; goes in "
-                    + (r.worst() > 0
-                            ? Figure.number(MM * r.worst()) + " mm at frame " + Figure.number(r.frame())
-                            : "nowhere"));
+            String far = r.farthest() > Wrap.FAR ? say("cli.WearCommand.where-it-swings-with-single-faces") : "";
+            String deep = r.worst() > 0
+                    ? say("cli.WearCommand.it-goes-in", Figure.number(MM * r.worst()), Figure.number(r.frame()))
+                    : say("cli.WearCommand.it-goes-in-nowhere");
+            out.println(say(
+                    "cli.WearCommand.follows-at-rest-at-most-mm",
+                    files.garment.getFileName(),
+                    r.clip(),
+                    Wording.counted(r.frames(), "frame"),
+                    Figure.number(MM * r.farthest()),
+                    far,
+                    deep));
             tell(done, format, kind);
         }
         return done.parts().stream().allMatch(Delivery.Part::sound) ? Main.CLEAN : Main.FAULTS;
     }
 
     private static String line(TransferFigures f) {
-        StringBuilder s = new StringBuilder();
-        s.append(f.matched())
-                .append(" of ")
-                .append(Wording.counted(f.welded(), "point"))
-                .append(" matched within ")
-                .append(Figure.number(MM * f.distance()))
-                .append(" mm (")
-                .append(Figure.number(100 * f.matchedArea()))
-                .append(" % of the area), ")
-                .append(f.filled())
-                .append(" filled in");
+        String out = say(
+                "cli.WearCommand.matched",
+                f.matched(),
+                Wording.counted(f.welded(), "point"),
+                Figure.number(MM * f.distance()),
+                Figure.number(100 * f.matchedArea()),
+                f.filled());
         if (f.flipped() > 0) {
-            s.append(", ").append(f.flipped()).append(" on the inner side");
+            out += say("cli.WearCommand.on-the-inner-side", f.flipped());
         }
         if (f.torn() > 0) {
-            s.append(", ").append(f.torn()).append(" over gaps");
+            out += say("cli.WearCommand.over-gaps", f.torn());
         }
         if (f.trims() > 0) {
-            s.append(", ").append(f.trims()).append(" on small pieces that stay rigid");
+            out += say("cli.WearCommand.on-small-pieces-that-stay-rigid", f.trims());
         }
         if (f.orphans() > 0) {
-            s.append(", ").append(f.orphans()).append(" on pieces that the body is far from");
+            out += say("cli.WearCommand.on-pieces-that-the-body-is", f.orphans());
         }
-        return s.toString();
+        return out;
     }
 
     private static String line(Scene s, PosedDepth p) {
         String name = s.nodes().get(p.garment()).name();
-        return "  " + p.clip() + ", " + name + ": "
-                + (p.worst() > 0
-                        ? "goes in " + Figure.number(MM * p.worst()) + " mm at frame " + Figure.number(p.frame()) + ", "
-                                + Figure.number(CM2 * p.deeper()) + " cm² deeper than 2 mm"
-                        : "goes in nowhere")
-                + "; 99 % of its edges at most " + Figure.number(p.stretch()) + " times their length ("
-                + Wording.counted(p.frames(), "frame") + ")";
+        String edges = Figure.number(p.stretch());
+        String frames = Wording.counted(p.frames(), "frame");
+        return p.worst() > 0
+                ? say(
+                        "cli.WearCommand.goes-in",
+                        p.clip(),
+                        name,
+                        Figure.number(MM * p.worst()),
+                        Figure.number(p.frame()),
+                        Figure.number(CM2 * p.deeper()),
+                        edges,
+                        frames)
+                : say("cli.WearCommand.goes-in-nowhere", p.clip(), name, edges, frames);
     }
 
     private static ObjectNode figures(WearJob.Result r) {

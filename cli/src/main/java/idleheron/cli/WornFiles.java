@@ -23,14 +23,18 @@ final class WornFiles {
     @Parameters(index = "1", paramLabel = "OUT")
     Path outFile;
 
-    @Option(names = "--on", paramLabel = "BODY", required = true, description = "the body, with its skin and clips")
+    @Option(
+            names = "--on",
+            paramLabel = "BODY",
+            required = true,
+            descriptionKey = "cli.WornFiles.the-body-with-its-skin-and")
     Path body;
 
-    @Option(names = "--clip", paramLabel = "NAME", description = "that is played; the first by default")
+    @Option(names = "--clip", paramLabel = "NAME", descriptionKey = "cli.WornFiles.that-is-played-the-first-by")
     @Nullable
     String clip;
 
-    @Option(names = "--overwrite", description = "replaces OUT if it is there")
+    @Option(names = "--overwrite", descriptionKey = "cli.WornFiles.replaces-out-if-it-is-there")
     boolean overwrite;
 
     @Mixin

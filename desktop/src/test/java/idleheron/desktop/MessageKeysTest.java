@@ -21,20 +21,29 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Every message that the code says has a text, every text is said, and both agree on how many values there are. */
 class MessageKeysTest {
     private static final Pattern SAID = Pattern.compile("\\bsay\\(\\s*\"([a-z0-9]+\\.[A-Za-z0-9_.-]+)\"");
+
+    /** What options of the command line say: a text without values. */
+    private static final Pattern OPTION = Pattern.compile("\\bdescriptionKey = \"([a-z0-9]+\\.[A-Za-z0-9_.-]+)\"");
+
     private static final Pattern PLACE = Pattern.compile("\\{(\\d+)}");
 
     /** Keys that are put together by the code. */
     private static final Set<String> MADE =
-            Set.of("core.Verdict.", "core.finding.Severity.", "core.counted.", "desktop.widget.Choice.");
+            Set.of("core.Verdict.", "core.finding.Severity.", "core.counted.", "desktop.widget.Choice.", "cli.usage.");
 
     private static Map<String, Set<Integer>> said(String module) throws IOException {
         Map<String, Set<Integer>> out = new TreeMap<>();
-        try (Stream<Path> files = Files.walk(Path.of("..", module, "src/main/java"))) {
-            for (Path f : files.filter(p -> p.toString().endsWith(".java")).toList()) {
+        try (Stream<Path> files = Files.walk(Path.of("..", module, "src/main"))) {
+            for (Path f :
+                    files.filter(p -> p.toString().matches(".*\\.(java|ftlh)")).toList()) {
                 String text = Files.readString(f);
                 Matcher m = SAID.matcher(text);
                 while (m.find()) {
                     out.computeIfAbsent(m.group(1), k -> new TreeSet<>()).add(values(text, m.end()));
+                }
+                Matcher option = OPTION.matcher(text);
+                while (option.find()) {
+                    out.computeIfAbsent(option.group(1), k -> new TreeSet<>()).add(0);
                 }
             }
         }
@@ -67,7 +76,7 @@ class MessageKeysTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"core", "formats", "app", "report", "rehearsal", "desktop"})
+    @ValueSource(strings = {"core", "formats", "app", "report", "rehearsal", "desktop", "cli"})
     void everyKeyHasItsTextAndItsValues(String module) throws IOException {
         Map<String, Set<Integer>> said = said(module);
         Map<String, String> texts = Messages.all(module);

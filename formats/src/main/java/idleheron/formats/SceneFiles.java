@@ -1,5 +1,7 @@
 package idleheron.formats;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Cache;
 import idleheron.core.garment.collide.ColliderText;
 import idleheron.core.job.Progress;
@@ -18,6 +20,7 @@ import idleheron.formats.disk.Failures;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.disk.FileChangedException;
 import idleheron.formats.disk.Guarded;
+import idleheron.formats.disk.WholeFile;
 import idleheron.formats.fbx.FbxFormat;
 import idleheron.formats.gltf.GltfFormat;
 import idleheron.formats.motion.MotionFormat;
@@ -177,7 +180,7 @@ public final class SceneFiles {
                 : Objects.requireNonNull(numbered.several()).first(path);
         String name = String.valueOf(file.getFileName());
         return steady(file, () -> {
-            MemorySegment bytes = bytes(file);
+            MemorySegment bytes = WholeFile.of(file);
             return Guarded.read(name, () -> {
                 Outline out = format(file, bytes).outline(file, bytes, progress);
                 FileBytes.settled();
@@ -201,9 +204,9 @@ public final class SceneFiles {
             long bytes = several.bytes(file, scene);
             return new SceneFormat.ReadScene(scene, numbered.name(), "sequence", bytes);
         }
-        progress.at(0, "loading " + name);
+        progress.at(0, say("formats.SceneFiles.loading", name));
         return steady(file, () -> {
-            MemorySegment bytes = bytes(file);
+            MemorySegment bytes = WholeFile.of(file);
             SceneFormat format = format(file, bytes);
             return Guarded.read(name, () -> checked(file, bytes, format.read(file, bytes, progress), progress));
         });
@@ -236,11 +239,11 @@ public final class SceneFiles {
             }
             String name = String.valueOf(file.getFileName());
             String hidden = steady(file, () -> {
-                MemorySegment bytes = bytes(file);
+                MemorySegment bytes = WholeFile.of(file);
                 return Guarded.read(name, () -> format(file, bytes).hiddenDamage(out.scene(), file, bytes));
             });
             if (!hidden.isEmpty()) {
-                throw FormatException.in(name, "data that are whole", hidden);
+                throw FormatException.in(name, say("formats.SceneFiles.data-that-are-whole"), hidden);
             }
             return out;
         } catch (FormatException refused) {
@@ -262,14 +265,17 @@ public final class SceneFiles {
             throws IOException {
         String name = String.valueOf(file.getFileName());
         return steady(file, () -> {
-            MemorySegment bytes = bytes(file);
+            MemorySegment bytes = WholeFile.of(file);
             SceneFormat format = format(file, bytes);
             return Guarded.read(name, () -> {
                 Salvage salvage = new Salvage(bare);
                 SceneFormat.ReadScene out =
                         checked(file, bytes, format.rescue(file, bytes, salvage, progress), progress);
                 if (isEmpty(out.scene())) {
-                    throw FormatException.in(name, "something that can be rescued", "nothing");
+                    throw FormatException.in(
+                            name,
+                            say("formats.SceneFiles.something-that-can-be-rescued"),
+                            say("formats.SceneFiles.nothing"));
                 }
                 List<Lost> lost = new ArrayList<>(salvage.lost());
                 lost.add(new Lost(Lost.What.PART, "", refused.place(), String.valueOf(refused.getMessage())));
@@ -287,28 +293,6 @@ public final class SceneFiles {
                 && s.caches().stream().allMatch(c -> c.entries().isEmpty());
     }
 
-    /** The whole of an ordinary file with something in it. */
-    private static MemorySegment bytes(Path file) throws IOException {
-        String name = String.valueOf(file.getFileName());
-        if (file.toString().isEmpty()) {
-            throw FormatException.in("\"\"", "the name of a file", "nothing");
-        }
-        if (Files.isDirectory(file)) {
-            throw FormatException.in(name, "a file", "a folder");
-        }
-        if (!Files.exists(file)) {
-            throw FormatException.in(name, "a file", "nothing at " + file.toAbsolutePath());
-        }
-        if (!Files.isRegularFile(file)) {
-            throw FormatException.in(name, "an ordinary file", "a device or a pipe");
-        }
-        MemorySegment bytes = FileBytes.of(file);
-        if (bytes.byteSize() == 0) {
-            throw FormatException.at(name, 0, "a scene", "an empty file");
-        }
-        return bytes;
-    }
-
     /** The format whose opening bytes these are, else the one that the file's name tells. */
     private static SceneFormat format(Path file, MemorySegment bytes) throws FormatException {
         byte[] head = bytes.asSlice(0, Math.min(bytes.byteSize(), HEAD)).toArray(ValueLayout.JAVA_BYTE);
@@ -320,7 +304,10 @@ public final class SceneFiles {
         SceneFormat told = byName(file);
         if (told == null) {
             throw FormatException.at(
-                    String.valueOf(file.getFileName()), 0, "the opening bytes of " + names(), "other bytes");
+                    String.valueOf(file.getFileName()),
+                    0,
+                    say("formats.SceneFiles.the-opening-bytes-of", names()),
+                    say("formats.SceneFiles.other-bytes"));
         }
         return told;
     }

@@ -157,7 +157,11 @@ public final class Report {
         Series first = shownFirst;
         m.put("plotTitle", first == null ? "" : title(first));
         m.put("plot", first == null ? "" : plot(printed ? Plot.BESIDE : Plot.WIDE, first, printed));
-        m.put("pictureAt", clip == null ? "at rest" : "clip " + clip.name() + ", frame " + Figure.number(f.frame()));
+        m.put(
+                "pictureAt",
+                clip == null
+                        ? say("report.Report.at-rest")
+                        : say("report.Report.clip-frame", clip.name(), Figure.number(f.frame())));
         return m;
     }
 

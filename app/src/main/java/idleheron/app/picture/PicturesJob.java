@@ -70,7 +70,7 @@ public record PicturesJob(
             throw new UsageException(say("app.picture.PicturesJob.pictures-that-are-changed-need-a"));
         }
         if (!names.contains(SAME)) {
-            throw new UsageException("names need {name}, found " + names + "; {role} and {size} are known as well");
+            throw new UsageException(say("app.picture.PicturesJob.names-need-name-found-role-and", names));
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.cli.serve;
 
+import static idleheron.core.Messages.say;
+
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -54,7 +56,7 @@ final class FramedInput extends InputStream {
         }
         int n = in.read(to, from, (int) Math.min(length, left));
         if (n < 0) {
-            wrong = "the input ended inside a message, " + left + " bytes before its end";
+            wrong = say("cli.serve.FramedInput.the-input-ended-inside-a-message", left);
             return -1;
         }
         left -= n;
@@ -67,12 +69,12 @@ final class FramedInput extends InputStream {
         for (int i = 0; i < MOST_LINES; i++) {
             String line = line();
             if (line == null) {
-                wrong = i == 0 || wrong != null ? wrong : "the input ended inside a header";
+                wrong = i == 0 || wrong != null ? wrong : say("cli.serve.FramedInput.the-input-ended-inside-a-header");
                 return false;
             }
             if (line.isEmpty()) {
                 if (size < 0) {
-                    return wrong("a header with Content-Length", "none");
+                    return wrong(say("cli.serve.FramedInput.a-header-with-content-length"), "none");
                 }
                 head = ("Content-Length: " + size + "\r\n\r\n").getBytes(StandardCharsets.US_ASCII);
                 at = 0;
@@ -81,22 +83,25 @@ final class FramedInput extends InputStream {
             }
             int colon = line.indexOf(':');
             if (colon < 1) {
-                return wrong("a header line such as Content-Length: 100", line);
+                return wrong(say("cli.serve.FramedInput.a-header-line-such-as-content"), line);
             }
             if (line.substring(0, colon).strip().equalsIgnoreCase("Content-Length")) {
                 String told = line.substring(colon + 1).strip();
                 if (!told.matches("[0-9]{1,12}") || Long.parseLong(told) > LARGEST) {
-                    return wrong("a Content-Length of at most " + LARGEST, told);
+                    return wrong(say("cli.serve.FramedInput.a-content-length-of-at-most", LARGEST), told);
                 }
                 size = Long.parseLong(told);
             }
         }
-        return wrong("at most " + MOST_LINES + " header lines", "more");
+        return wrong(say("cli.serve.FramedInput.at-most-header-lines", MOST_LINES), "more");
     }
 
     private boolean wrong(String expected, String found) {
         String plain = found.replaceAll("[^\\x20-\\x7e]", "?");
-        wrong = "expected " + expected + ", found " + (plain.length() > 60 ? plain.substring(0, 60) + "…" : plain);
+        wrong = say(
+                "cli.serve.FramedInput.expected-found",
+                expected,
+                (plain.length() > 60 ? plain.substring(0, 60) + "…" : plain));
         return false;
     }
 
@@ -109,12 +114,12 @@ final class FramedInput extends InputStream {
             }
             out.write(b);
             if (out.size() > LONGEST_LINE) {
-                wrong("a header line", out.toString(StandardCharsets.ISO_8859_1));
+                wrong(say("cli.serve.FramedInput.a-header-line"), out.toString(StandardCharsets.ISO_8859_1));
                 return null;
             }
         }
         if (out.size() > 0) {
-            wrong = "the input ended inside a header";
+            wrong = say("cli.serve.FramedInput.the-input-ended-inside-a-header");
         }
         return null;
     }

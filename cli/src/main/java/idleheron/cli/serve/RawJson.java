@@ -1,5 +1,7 @@
 package idleheron.cli.serve;
 
+import static idleheron.core.Messages.say;
+
 import com.google.gson.TypeAdapter;
 import com.google.gson.stream.JsonReader;
 import com.google.gson.stream.JsonWriter;
@@ -20,7 +22,7 @@ record RawJson(String text) {
 
         @Override
         public RawJson read(JsonReader in) throws IOException {
-            throw new IOException("is only written");
+            throw new IOException(say("cli.serve.RawJson.is-only-written"));
         }
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.cli.serve;
 
+import static idleheron.core.Messages.say;
+
 import com.google.gson.JsonElement;
 import com.google.gson.JsonObject;
 import com.google.gson.JsonPrimitive;
@@ -149,7 +151,9 @@ public final class Requests implements Endpoint {
             ResponseMessage out = new ResponseMessage();
             out.setError(new ResponseError(
                     json ? ResponseErrorCode.ParseError : ResponseErrorCode.InvalidRequest,
-                    json ? "expected JSON" : "expected an object with jsonrpc, id, method and params",
+                    json
+                            ? say("cli.serve.Requests.expected-json")
+                            : say("cli.serve.Requests.expected-an-object-with-jsonrpc-id"),
                     null));
             answers.consume(out);
         }
@@ -161,7 +165,9 @@ public final class Requests implements Endpoint {
         JsonElement token = told == null ? null : told.remove("progress");
         return CompletableFutures.computeAsync(work, stop -> {
             if (told == null) {
-                throw error(ResponseErrorCode.InvalidParams.getValue(), "expected parameters by name");
+                throw error(
+                        ResponseErrorCode.InvalidParams.getValue(),
+                        say("cli.serve.Requests.expected-parameters-by-name"));
             }
             Progress progress = (done, what) -> stop.checkCanceled();
             return answer(method, told, token == null ? progress : telling(token, progress));
@@ -212,7 +218,7 @@ public final class Requests implements Endpoint {
                 return o;
             }
             if (!commands.names().contains(method)) {
-                throw error(ResponseErrorCode.MethodNotFound.getValue(), "no method " + method);
+                throw error(ResponseErrorCode.MethodNotFound.getValue(), say("cli.serve.Requests.no-method", method));
             }
             progress.at(0, method);
             Path file = ALONE.contains(method) && told.get("file") instanceof JsonPrimitive p
@@ -260,11 +266,12 @@ public final class Requests implements Endpoint {
     private static Path file(JsonObject told, List<String> keys) {
         for (String k : told.keySet()) {
             if (!keys.contains(k)) {
-                throw new IllegalArgumentException("no parameter " + k + "; there are " + String.join(", ", keys));
+                throw new IllegalArgumentException(
+                        say("cli.serve.Requests.no-parameter-there-are", k, String.join(", ", keys)));
             }
         }
         if (!(told.get("file") instanceof JsonPrimitive p) || !p.isString()) {
-            throw new IllegalArgumentException("expected file, the name of a file");
+            throw new IllegalArgumentException(say("cli.serve.Requests.expected-file-the-name-of-a"));
         }
         return Path.of(p.getAsString());
     }

@@ -64,7 +64,9 @@ public final class Formula {
             throw new FormulaFault(
                     place,
                     say("core.formula.Formula.a-formula-of-at-most-characters", LONGEST),
-                    text.isBlank() ? "nothing" : say("core.formula.Formula.characters", text.length()));
+                    text.isBlank()
+                            ? say("core.formula.Formula.nothing")
+                            : say("core.formula.Formula.characters", text.length()));
         }
         List<Reference> references = new ArrayList<>();
         List<String> names = new ArrayList<>();
@@ -94,7 +96,7 @@ public final class Formula {
             ChannelName name = ChannelName.of(m.group(1));
             String stand = "ref" + into.size();
             if (name == null || stand.length() > m.group().length()) {
-                throw new FormulaFault(at, "a channel such as {joint.move.y}", m.group());
+                throw new FormulaFault(at, say("core.formula.Formula.a-channel-such-as-joint-move"), m.group());
             }
             names.add(stand + "_".repeat(m.group().length() - stand.length()));
             out.replace(m.start(), m.end(), names.getLast());
@@ -103,7 +105,9 @@ public final class Formula {
         int brace = out.indexOf("{") < 0 ? out.indexOf("}") : out.indexOf("{");
         if (brace >= 0) {
             throw new FormulaFault(
-                    place.of(text, brace), "a channel such as {joint.move.y}", say("core.formula.Formula.half-of-one"));
+                    place.of(text, brace),
+                    say("core.formula.Formula.a-channel-such-as-joint-move"),
+                    say("core.formula.Formula.half-of-one"));
         }
         return out.toString().replace('\n', ' ').replace('\r', ' ').replace('\t', ' ');
     }

@@ -144,7 +144,9 @@ final class FormulaWords {
                         token,
                         say(
                                 "core.formula.FormulaWords.takes-and-not",
-                                (takes == 1 ? "1 number" : say("core.formula.FormulaWords.numbers", takes)),
+                                (takes == 1
+                                        ? say("core.formula.FormulaWords.1-number")
+                                        : say("core.formula.FormulaWords.numbers", takes)),
                                 of.length));
             }
             double[] v = Arrays.stream(of)

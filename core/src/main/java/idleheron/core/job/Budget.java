@@ -70,7 +70,7 @@ public enum Budget {
         if (n > limit()) {
             throw new Exceeded(
                     String.format(Locale.ROOT, say("core.job.Budget.d-s-most-s-n-allows"), limit(), what, code()),
-                    n == Long.MAX_VALUE ? "more" : String.format(Locale.ROOT, "%,d", n));
+                    n == Long.MAX_VALUE ? say("core.job.Budget.more") : String.format(Locale.ROOT, "%,d", n));
         }
     }
 }

@@ -7,8 +7,13 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicIntegerArray;
+import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -49,6 +54,68 @@ class CoresTest {
                 (from, to) ->
                         out.add(from + "-" + to + " " + Thread.currentThread().getName()));
         return out;
+    }
+
+    /** The other piece is at work while the first fails. */
+    private static void failsBeside(java.util.function.Consumer<Runnable[]> run) {
+        CountDownLatch both = new CountDownLatch(Math.min(2, Cores.count()));
+        AtomicBoolean ended = new AtomicBoolean(Cores.count() < 2);
+        Runnable fails = () -> {
+            meet(both);
+            throw new CancellationException("stopped");
+        };
+        Runnable works = () -> {
+            meet(both);
+            rest(80);
+            ended.set(true);
+        };
+        assertThatThrownBy(() -> run.accept(new Runnable[] {fails, works}))
+                .isInstanceOf(CancellationException.class)
+                .hasMessage("stopped");
+        assertThat(ended).as("the other one has ended too").isTrue();
+    }
+
+    private static void meet(CountDownLatch both) {
+        both.countDown();
+        try {
+            assertThat(both.await(10, TimeUnit.SECONDS)).isTrue();
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static void rest(int milliseconds) {
+        try {
+            Thread.sleep(milliseconds);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    @RepeatedTest(5)
+    void nothing_works_on_behind_a_failure() {
+        failsBeside(two -> Cores.each(2, i -> two[i].run()));
+        failsBeside(two -> Cores.split(2, 1, (from, to) -> {
+            for (int i = from; i < to; i++) {
+                two[i].run();
+            }
+        }));
+    }
+
+    @Test
+    void after_a_failure_no_other_item_is_begun() {
+        AtomicInteger begun = new AtomicInteger();
+        assertThatThrownBy(() -> Cores.each(10_000, i -> {
+                    begun.incrementAndGet();
+                    rest(1);
+                    throw new IllegalStateException("item " + i);
+                }))
+                .isInstanceOf(IllegalStateException.class);
+        assertThat(begun.get()).isLessThanOrEqualTo(Cores.count());
+        assertThatThrownBy(() -> Cores.split(1000, 1, (from, to) -> {
+                    throw new AssertionError("an error stays one");
+                }))
+                .isInstanceOf(AssertionError.class);
     }
 
     @Test

@@ -156,7 +156,9 @@ public final class RoleModel {
         if (g == null) {
             return say("desktop.avatar.RoleModel.as-the-file-says");
         }
-        return name(g.node()).equals(joint) ? Math.round(PERCENT * g.certainty()) + " %" : "shape: " + name(g.node());
+        return name(g.node()).equals(joint)
+                ? Math.round(PERCENT * g.certainty()) + " %"
+                : say("desktop.avatar.RoleModel.shape", name(g.node()));
     }
 
     /** What speaks for it and against it, in a sentence; "" where nothing is known. */
@@ -197,7 +199,9 @@ public final class RoleModel {
         List<String> out = new ArrayList<>();
         out.add(say("desktop.avatar.RoleModel.of-given", Wording.counted(now.size(), "role"), Role.values().length));
         if (!missing.isEmpty()) {
-            out.add("missing: " + missing.stream().map(Role::shown).collect(Collectors.joining(", ")));
+            out.add(say(
+                    "desktop.avatar.RoleModel.missing-2",
+                    missing.stream().map(Role::shown).collect(Collectors.joining(", "))));
         }
         if (!two.isEmpty()) {
             out.add(say("desktop.avatar.RoleModel.two-roles", String.join(", ", two)));

@@ -321,7 +321,7 @@ public final class RoundDeeds {
                     writing.run();
                     return file;
                 },
-                f -> deeds.tell("Written: " + f));
+                f -> deeds.tell(say("desktop.round.RoundDeeds.written", f)));
     }
 
     /** Stops what runs, as the window goes. */

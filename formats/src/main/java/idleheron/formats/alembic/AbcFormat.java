@@ -117,7 +117,7 @@ public final class AbcFormat implements SceneFormat {
         Scene scene = Scene.bare(archive.name(), stage(archive, cache))
                 .withNotes(notes)
                 .withCaches(List.of(cache));
-        progress.at(1, "read");
+        progress.at(1, say("formats.alembic.AbcFormat.read"));
         return new ReadScene(scene, name(), OGAWA, bytes.byteSize());
     }
 

@@ -1,5 +1,8 @@
 package idleheron.formats.alembic;
 
+import static idleheron.core.Messages.say;
+
+import idleheron.core.Wording;
 import idleheron.core.cache.Property;
 import idleheron.core.cache.Samples;
 import idleheron.formats.alembic.archive.AbcArchive;
@@ -21,22 +24,32 @@ final class AbcOutline {
 
     static Outline of(AbcArchive a, MemorySegment file) {
         List<Outline> parts = new ArrayList<>();
-        parts.add(new Outline("file version", "number", a.fileVersion() + "", 0, List.of()));
+        parts.add(new Outline(
+                say("formats.alembic.AbcOutline.file-version"), "number", a.fileVersion() + "", 0, List.of()));
         parts.add(new Outline("library", "number", a.libraryVersion() + "", 0, List.of()));
         List<Outline> meta = a.meta().entries().entrySet().stream()
                 .map(e -> new Outline(e.getKey(), "text", e.getValue(), 0, List.of()))
                 .toList();
-        parts.add(new Outline("metadata", meta.size() + " entries", "", 0, meta));
+        parts.add(new Outline("metadata", say("formats.alembic.AbcOutline.entries", meta.size()), "", 0, meta));
         List<Outline> times = new ArrayList<>();
         for (int i = 0; i < a.samplings().size(); i++) {
             var t = a.samplings().get(i);
             String told = Arrays.toString(Arrays.copyOf(t.stored(), Math.min(SHOWN, t.stored().length)));
             times.add(new Outline(
-                    i + "", t.kind(), (t.isAcyclic() ? "" : t.perCycle() + " s a cycle, ") + told, 0, List.of()));
+                    i + "",
+                    t.kind(),
+                    t.isAcyclic() ? told : say("formats.alembic.AbcOutline.s-a-cycle", t.perCycle(), told),
+                    0,
+                    List.of()));
         }
-        parts.add(new Outline("time samplings", times.size() + "", "", 0, times));
+        parts.add(new Outline(say("formats.alembic.AbcOutline.time-samplings"), times.size() + "", "", 0, times));
         parts.add(new AbcOutline(file).object(a.top(), "/"));
-        return new Outline(a.name(), "Alembic, Ogawa", a.bytes() + " bytes", 0, parts);
+        return new Outline(
+                a.name(),
+                say("formats.alembic.AbcOutline.alembic-ogawa"),
+                say("formats.alembic.AbcOutline.bytes", a.bytes()),
+                0,
+                parts);
     }
 
     private Outline object(AbcObject o, String name) {
@@ -61,9 +74,17 @@ final class AbcOutline {
 
     private Outline values(Property.Values v) {
         Samples s = v.samples();
-        String type = s.type().id() + " × " + s.extent() + (s.scalar() ? "" : " array");
-        String many = s.count() + (s.count() == 1 ? " sample, " : " samples, ") + (s.constant() ? "constant: " : "");
-        return new Outline(v.name(), type, many + (s.count() == 0 ? "" : first(s)), at(s), List.of());
+        String type = s.type().id() + " × " + s.extent() + (s.scalar() ? "" : say("formats.alembic.AbcOutline.array"));
+        String many = Wording.counted(s.count(), "sample");
+        String first = s.count() == 0 ? "" : first(s);
+        return new Outline(
+                v.name(),
+                type,
+                s.constant()
+                        ? say("formats.alembic.AbcOutline.constant", many, first)
+                        : say("formats.alembic.AbcOutline.changing", many, first),
+                at(s),
+                List.of());
     }
 
     private long at(Samples s) {
@@ -80,10 +101,10 @@ final class AbcOutline {
             return String.join(", ", all.subList(0, Math.min(SHOWN, all.size())));
         }
         if (s.points(0) > 1 << 20) {
-            return s.points(0) + " points";
+            return say("formats.alembic.AbcOutline.points", s.points(0));
         }
         double[] d = s.doubles(0);
         String told = Arrays.toString(Arrays.copyOf(d, Math.min(SHOWN, d.length)));
-        return d.length > SHOWN ? told.replace("]", ", … " + s.points(0) + " points]") : told;
+        return d.length > SHOWN ? told.replace("]", say("formats.alembic.AbcOutline.points-2", s.points(0))) : told;
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.formats.alembic;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.bake.Bake;
 import idleheron.core.cache.Cache;
 import idleheron.core.job.Progress;
@@ -28,10 +30,11 @@ public final class CacheDelivery {
             Scene scene, @Nullable Clip clip, double @Nullable [] frames, int perFrame, Progress progress)
             throws IOException {
         if (scene.meshes().isEmpty()) {
-            throw new IOException(scene.name() + " holds no mesh to bake");
+            throw new IOException(say("formats.alembic.CacheDelivery.holds-no-mesh-to-bake", scene.name()));
         }
         if (perFrame < 1 || perFrame > Delivery.MOST_PER_FRAME) {
-            throw new IOException("samples a frame are 1 to " + Delivery.MOST_PER_FRAME + ", found " + perFrame);
+            throw new IOException(
+                    say("formats.alembic.CacheDelivery.samples-a-frame-are-1-to", Delivery.MOST_PER_FRAME, perFrame));
         }
         Clip c = clip == null ? scene.clips().stream().findFirst().orElse(null) : clip;
         double[] times = {scene.stage().startSeconds()};

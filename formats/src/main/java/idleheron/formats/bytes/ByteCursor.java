@@ -1,5 +1,7 @@
 package idleheron.formats.bytes;
 
+import static idleheron.core.Messages.say;
+
 import java.io.UncheckedIOException;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -62,17 +64,19 @@ public final class ByteCursor {
      */
     public void need(long count, long limit, String what) throws FormatException {
         if (count < 0) {
-            throw wrong("a size of " + what, count + "");
+            throw wrong(say("formats.bytes.ByteCursor.a-size-of", what), count + "");
         }
         if (count > limit - at) {
-            throw wrong(count + " bytes of " + what, (limit - at) + " left");
+            throw wrong(
+                    say("formats.bytes.ByteCursor.bytes-of", count, what),
+                    say("formats.bytes.ByteCursor.left", (limit - at)));
         }
     }
 
     /** What is read piece by piece ends in one clear refusal too, wherever the file does. */
     private void room(int count) {
         if (at < 0 || count < 0 || count > size - at) {
-            throw new UncheckedIOException(wrong(count + " more bytes", (size - at) + ""));
+            throw new UncheckedIOException(wrong(say("formats.bytes.ByteCursor.more-bytes", count), (size - at) + ""));
         }
     }
 

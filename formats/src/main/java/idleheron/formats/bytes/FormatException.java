@@ -1,5 +1,7 @@
 package idleheron.formats.bytes;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import java.io.IOException;
 import org.jspecify.annotations.Nullable;
@@ -10,8 +12,11 @@ public final class FormatException extends IOException {
 
     private FormatException(String file, String place, String expected, String found, @Nullable Throwable cause) {
         super(
-                Wording.plain(file + (place.isEmpty() ? "" : ", " + place)) + ": expected " + Wording.plain(expected)
-                        + ", found " + Wording.plain(found),
+                say(
+                        "formats.bytes.FormatException.expected-found",
+                        Wording.plain(file + (place.isEmpty() ? "" : ", " + place)),
+                        Wording.plain(expected),
+                        Wording.plain(found)),
                 cause);
         this.place = place;
     }

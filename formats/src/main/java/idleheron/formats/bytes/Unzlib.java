@@ -1,5 +1,7 @@
 package idleheron.formats.bytes;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.bytes.Bytes;
 import java.lang.foreign.Arena;
 import java.lang.foreign.FunctionDescriptor;
@@ -111,9 +113,9 @@ public final class Unzlib implements AutoCloseable {
         if (result != 0) {
             throw new DataFormatException(
                     switch (result) {
-                        case 2 -> "it ends before " + array.byteSize() + " bytes";
-                        case 3 -> "it gives more than " + array.byteSize() + " bytes";
-                        default -> "it does not unpack";
+                        case 2 -> say("formats.bytes.Unzlib.it-ends-before-bytes", array.byteSize());
+                        case 3 -> say("formats.bytes.Unzlib.it-gives-more-than-bytes", array.byteSize());
+                        default -> say("formats.bytes.Unzlib.it-does-not-unpack");
                     });
         }
     }
@@ -138,17 +140,17 @@ public final class Unzlib implements AutoCloseable {
                 if (inflater.needsInput()) {
                     long n = Math.min(1 << 20, packed.byteSize() - given);
                     if (n == 0) {
-                        throw new DataFormatException("it is cut short");
+                        throw new DataFormatException(say("formats.bytes.Unzlib.it-is-cut-short"));
                     }
                     inflater.setInput(Bytes.held(packed.asSlice(given, n)).asByteBuffer());
                     given += n;
                 }
                 int n = inflater.inflate(piece);
                 if (n == 0 && inflater.needsDictionary()) {
-                    throw new DataFormatException("it needs a dictionary");
+                    throw new DataFormatException(say("formats.bytes.Unzlib.it-needs-a-dictionary"));
                 }
                 if (got + n > size) {
-                    throw new DataFormatException("it gives more than " + size + " bytes");
+                    throw new DataFormatException(say("formats.bytes.Unzlib.it-gives-more-than-bytes", size));
                 }
                 if (array != null) {
                     MemorySegment.copy(view, 0, array, got, n);
@@ -156,7 +158,7 @@ public final class Unzlib implements AutoCloseable {
                 got += n;
             }
             if (got != size) {
-                throw new DataFormatException("it ends before " + size + " bytes");
+                throw new DataFormatException(say("formats.bytes.Unzlib.it-ends-before-bytes", size));
             }
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.checks;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
@@ -52,7 +54,8 @@ public final class CacheChecks {
                 wrong[i] = e;
             } catch (IllegalArgumentException e) {
                 String path = all.get(i).path();
-                wrong[i] = FormatException.in(file, "samples that fit in " + path, e.getMessage() + "", e);
+                wrong[i] = FormatException.in(
+                        file, say("formats.checks.CacheChecks.samples-that-fit-in", path), e.getMessage() + "", e);
             }
             if (wrong[i] != null) {
                 first.accumulateAndGet(i, Math::min);
@@ -62,7 +65,7 @@ public final class CacheChecks {
             throw wrong[first.get()];
         }
         Budget.PLACES.check(placed(cache, cache.root(), "", new HashMap<>(), new HashSet<>()));
-        progress.at(0.9, "checked");
+        progress.at(0.9, say("formats.checks.CacheChecks.checked"));
     }
 
     /** How many objects an object and all under it are where they are seen, instances followed; at most the largest long. */
@@ -97,7 +100,7 @@ public final class CacheChecks {
             Samples s = e.node().get(told);
             for (int i = 0; s != null && i < s.count(); i++) {
                 if (s.points(i) < 1) {
-                    throw wrong(s.bytes(i), "a value in each sample of " + e.path(), 0);
+                    throw wrong(s.bytes(i), say("formats.checks.CacheChecks.a-value-in-each-sample-of", e.path()), 0);
                 }
             }
         }
@@ -116,7 +119,7 @@ public final class CacheChecks {
             if ((i == 0 || v.slot(i) != v.slot(i - 1)) && v.points(i) * v.extent() != needed) {
                 throw wrong(
                         v.bytes(i),
-                        needed + " channels for the transform operations of " + e.path() + ", sample " + i,
+                        say("formats.checks.CacheChecks.channels-for-the-transform-operations-of", needed, e.path(), i),
                         v.points(i) * v.extent());
             }
         }
@@ -127,7 +130,9 @@ public final class CacheChecks {
         Samples p = m.positions();
         if (p.extent() != 3 || !p.type().isReal()) {
             throw FormatException.in(
-                    file, "points of 3 reals in " + e.path(), p.type().id() + " by " + p.extent());
+                    file,
+                    say("formats.checks.CacheChecks.points-of-3-reals-in", e.path()),
+                    say("formats.checks.CacheChecks.by", p.type().id(), p.extent()));
         }
         Set<Long> seen = new HashSet<>();
         for (int s = 0; s < m.count(); s++) {
@@ -141,7 +146,11 @@ public final class CacheChecks {
                 if (s == 0
                         || at.slot(s) != at.slot(s - 1)
                         || q.values().slot(s) != q.values().slot(s - 1)) {
-                    within(at.ints(s), q.values().points(s), at.bytes(s), q.name() + " of " + e.path());
+                    within(
+                            at.ints(s),
+                            q.values().points(s),
+                            at.bytes(s),
+                            say("formats.checks.CacheChecks.of", q.name(), e.path()));
                 }
             }
         }
@@ -154,22 +163,29 @@ public final class CacheChecks {
         for (int c : counts) {
             sum += c;
             if (c < 0) {
-                throw wrong(m.counts().bytes(Math.min(s, m.counts().count() - 1)), "faces with corners in " + path, c);
+                throw wrong(
+                        m.counts().bytes(Math.min(s, m.counts().count() - 1)),
+                        say("formats.checks.CacheChecks.faces-with-corners-in", path),
+                        c);
             }
         }
         if (sum != indices.length) {
             throw wrong(
                     m.counts().bytes(Math.min(s, m.counts().count() - 1)),
-                    indices.length + " corners in the faces of " + path + ", sample " + s,
+                    say("formats.checks.CacheChecks.corners-in-the-faces-of-sample", indices.length, path, s),
                     sum);
         }
-        within(indices, m.points(s), m.indices().bytes(Math.min(s, m.indices().count() - 1)), path + ", sample " + s);
+        within(
+                indices,
+                m.points(s),
+                m.indices().bytes(Math.min(s, m.indices().count() - 1)),
+                say("formats.checks.CacheChecks.sample", path, s));
     }
 
     private void within(int[] indices, long count, MemorySegment place, String what) throws FormatException {
         for (int i : indices) {
             if (i < 0 || i >= count) {
-                throw wrong(place, "indices below " + count + " in " + what, i);
+                throw wrong(place, say("formats.checks.CacheChecks.indices-below-in", count, what), i);
             }
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.disk;
 
+import static idleheron.core.Messages.say;
+
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.AtomicMoveNotSupportedException;
@@ -155,23 +157,23 @@ public final class Drafts implements AutoCloseable {
         Path at = followed(target);
         for (Path s : sources) {
             if (Files.exists(at) && Files.exists(s) && Files.isSameFile(at, s)) {
-                throw new IOException(target + " was read from and is not written on; take another name");
+                throw new IOException(say("formats.disk.Drafts.was-read-from-and-is-not", target));
             }
         }
         if (Files.isDirectory(at)) {
-            throw new IOException(target + " is a folder; give the name of a file");
+            throw new IOException(say("formats.disk.Drafts.is-a-folder-give-the-name", target));
         }
         if (!replace && (Files.exists(at, LinkOption.NOFOLLOW_LINKS) || Files.isSymbolicLink(target))) {
             throw there(target);
         }
         if (Files.exists(at) && !Files.isRegularFile(at)) {
-            throw new IOException(target + " is no ordinary file and is not replaced");
+            throw new IOException(say("formats.disk.Drafts.is-no-ordinary-file-and-is", target));
         }
         return at;
     }
 
     private static IOException there(Path target) {
-        return new IOException(target + " is already there; say that it may be replaced");
+        return new IOException(say("formats.disk.Drafts.is-already-there-say-that-it", target));
     }
 
     /** The file that a path leads to, links followed as far as they go. */
@@ -179,7 +181,7 @@ public final class Drafts implements AutoCloseable {
         Path at = target.toAbsolutePath().normalize();
         for (int i = 0; Files.isSymbolicLink(at); i++) {
             if (i > 40) {
-                throw new IOException(target + " is a link that leads back to itself");
+                throw new IOException(say("formats.disk.Drafts.is-a-link-that-leads-back", target));
             }
             at = at.resolveSibling(Files.readSymbolicLink(at)).normalize();
         }
@@ -195,7 +197,7 @@ public final class Drafts implements AutoCloseable {
         Path at = place(target);
         Path folder = shown(at).getParent();
         if (folder == null || at.getFileName() == null) {
-            throw new IOException(target + " is not the name of a file");
+            throw new IOException(say("formats.disk.Drafts.is-not-the-name-of-a", target));
         }
         try {
             Files.createDirectories(folder);
@@ -208,7 +210,7 @@ public final class Drafts implements AutoCloseable {
         Path draft = Leftovers.fresh(folder);
         Leftovers.left(draft, true);
         if (drafts.putIfAbsent(at, draft) != null) {
-            throw new IOException("two files would be written to " + target);
+            throw new IOException(say("formats.disk.Drafts.two-files-would-be-written-to", target));
         }
         return draft;
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.disk;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Budget;
 import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
@@ -22,9 +24,9 @@ public final class Failures {
     public static String text(IOException e) {
         if (!(e instanceof FileSystemException f)) {
             String told = e.getMessage();
-            return told == null || told.isBlank() ? "a file could not be read or written" : told;
+            return told == null || told.isBlank() ? say("formats.disk.Failures.a-file-could-not-be-read") : told;
         }
-        String file = f.getFile() == null ? "a file" : f.getFile();
+        String file = f.getFile() == null ? say("formats.disk.Failures.a-file") : f.getFile();
         return file + ": " + why(f);
     }
 
@@ -38,10 +40,11 @@ public final class Failures {
         return switch (e) {
             case UncheckedIOException u when u.getCause() != null -> text(u.getCause());
             case IOException io -> text(io);
-            case Budget.Exceeded b -> "expected at most " + b.allowed() + ", found " + b.found();
+            case Budget.Exceeded b -> say("formats.disk.Failures.expected-at-most-found", b.allowed(), b.found());
             case OutOfMemoryError m ->
-                "this needs more memory than the " + Runtime.getRuntime().maxMemory() / (1 << 20)
-                        + " MB there are; HERON_JAVA_OPTS=-Xmx8g allows 8 GB";
+                say(
+                        "formats.disk.Failures.this-needs-more-memory-than-the",
+                        Runtime.getRuntime().maxMemory() / (1 << 20));
             default -> FaultLog.tell(e, doing);
         };
     }
@@ -49,27 +52,28 @@ public final class Failures {
     /** What an exception of the language says, in words for a person: never the name of a class. */
     public static String told(RuntimeException e) {
         return switch (e) {
-            case ArrayIndexOutOfBoundsException x -> "a number that points outside its list";
-            case StringIndexOutOfBoundsException x -> "a text that ends too early";
-            case IndexOutOfBoundsException x -> "a part that reaches past the end of what holds it";
-            case ArithmeticException x -> "a size that is too large";
-            case NegativeArraySizeException x -> "a negative size";
-            case NoSuchElementException x -> "an empty list where a value must be";
-            case NullPointerException x -> "nothing where a value must be";
+            case ArrayIndexOutOfBoundsException x -> say("formats.disk.Failures.a-number-that-points-outside-its");
+            case StringIndexOutOfBoundsException x -> say("formats.disk.Failures.a-text-that-ends-too-early");
+            case IndexOutOfBoundsException x -> say("formats.disk.Failures.a-part-that-reaches-past-the");
+            case ArithmeticException x -> say("formats.disk.Failures.a-size-that-is-too-large");
+            case NegativeArraySizeException x -> say("formats.disk.Failures.a-negative-size");
+            case NoSuchElementException x -> say("formats.disk.Failures.an-empty-list-where-a-value");
+            case NullPointerException x -> say("formats.disk.Failures.nothing-where-a-value-must-be");
             default -> e.getMessage() == null ? "others" : e.getMessage();
         };
     }
 
     private static String why(IOException e) {
         return switch (e) {
-            case NoSuchFileException x -> "there is no such file or folder";
-            case AccessDeniedException x -> "permission is denied";
-            case FileAlreadyExistsException x -> "a file of that name is in the way";
-            case NotDirectoryException x -> "it is not a folder";
-            case DirectoryNotEmptyException x -> "the folder is not empty";
-            case FileSystemLoopException x -> "its links lead back to themselves";
-            case FileSystemException x -> x.getReason() == null ? "it cannot be used" : x.getReason();
-            default -> e.getMessage() == null ? "it cannot be used" : e.getMessage();
+            case NoSuchFileException x -> say("formats.disk.Failures.there-is-no-such-file-or");
+            case AccessDeniedException x -> say("formats.disk.Failures.permission-is-denied");
+            case FileAlreadyExistsException x -> say("formats.disk.Failures.a-file-of-that-name-is");
+            case NotDirectoryException x -> say("formats.disk.Failures.it-is-not-a-folder");
+            case DirectoryNotEmptyException x -> say("formats.disk.Failures.the-folder-is-not-empty");
+            case FileSystemLoopException x -> say("formats.disk.Failures.its-links-lead-back-to-themselves");
+            case FileSystemException x ->
+                x.getReason() == null ? say("formats.disk.Failures.it-cannot-be-used") : x.getReason();
+            default -> e.getMessage() == null ? say("formats.disk.Failures.it-cannot-be-used") : e.getMessage();
         };
     }
 
@@ -79,6 +83,8 @@ public final class Failures {
             return e;
         }
         String why = why(e);
-        return why.startsWith(target.toString()) ? e : new IOException(target + " could not be written: " + why, e);
+        return why.startsWith(target.toString())
+                ? e
+                : new IOException(say("formats.disk.Failures.could-not-be-written", target, why), e);
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.formats.disk;
 
+import static idleheron.core.Messages.say;
+
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
@@ -20,8 +22,10 @@ public final class FaultLog {
      * @return one line for a person, with where the log is
      */
     public static String tell(Throwable e, String what) {
-        return "a fault of this program (" + e.getClass().getSimpleName() + "); your files are as they were; "
-                + where(e, what);
+        return say(
+                "formats.disk.FaultLog.a-fault-of-this-program-your",
+                e.getClass().getSimpleName(),
+                where(e, what));
     }
 
     private static String where(Throwable e, String what) {
@@ -40,11 +44,11 @@ public final class FaultLog {
                 Files.createDirectories(folder);
                 Path log = folder.resolve(name);
                 Files.writeString(log, text.toString());
-                return "the log is in " + log;
+                return say("formats.disk.FaultLog.the-log-is-in", log);
             } catch (IOException x) {
                 // the next place
             }
         }
-        return "a log could not be written";
+        return say("formats.disk.FaultLog.a-log-could-not-be-written");
     }
 }

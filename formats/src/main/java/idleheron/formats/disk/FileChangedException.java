@@ -1,5 +1,7 @@
 package idleheron.formats.disk;
 
+import static idleheron.core.Messages.say;
+
 import java.io.IOException;
 import java.nio.file.Path;
 
@@ -8,6 +10,6 @@ public final class FileChangedException extends IOException {
     private static final long serialVersionUID = 1;
 
     public FileChangedException(Path file) {
-        super(file.getFileName() + ": the file changed while it was read");
+        super(say("formats.disk.FileChangedException.the-file-changed-while-it-was", file.getFileName()));
     }
 }

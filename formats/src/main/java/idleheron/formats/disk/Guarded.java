@@ -1,5 +1,7 @@
 package idleheron.formats.disk;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Budget;
 import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
@@ -20,17 +22,22 @@ public final class Guarded {
         try {
             return reading.run();
         } catch (Budget.Exceeded e) {
-            throw FormatException.in(file, "at most " + e.allowed(), e.found(), e);
+            throw FormatException.in(file, say("formats.disk.Guarded.at-most", e.allowed()), e.found(), e);
         } catch (IllegalArgumentException
                 | IndexOutOfBoundsException
                 | ArithmeticException
                 | NegativeArraySizeException
                 | NoSuchElementException e) {
-            throw FormatException.in(file, "records that agree with each other", Failures.told(e), e);
+            throw FormatException.in(
+                    file, say("formats.disk.Guarded.records-that-agree-with-each-other"), Failures.told(e), e);
         } catch (UncheckedIOException e) { // what is read when it is asked for
             throw e.getCause();
         } catch (StackOverflowError e) {
-            throw FormatException.in(file, "parts within parts no deeper than a thousand", "deeper ones", e);
+            throw FormatException.in(
+                    file,
+                    say("formats.disk.Guarded.parts-within-parts-no-deeper-than"),
+                    say("formats.disk.Guarded.deeper-ones"),
+                    e);
         }
     }
 }

@@ -60,7 +60,7 @@ public final class FbxFormat implements SceneFormat {
         FbxDocument document = FbxDocuments.read(name, bytes, progress.part(0, 0.7));
         progress.at(0.7, say("formats.fbx.FbxFormat.building-the-scene"));
         Scene scene = FbxSceneReader.read(name, document, file.toAbsolutePath().getParent());
-        progress.at(1, "read");
+        progress.at(1, say("formats.fbx.FbxFormat.read"));
         return new ReadScene(scene, name(), document.variant(), bytes.byteSize());
     }
 

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.fbx.coding.FbxDocuments;
@@ -23,12 +25,17 @@ final class FbxOutline {
     static Outline of(String file, MemorySegment bytes, Progress progress) throws FormatException {
         IdentityHashMap<FbxRecord, Long> places = new IdentityHashMap<>();
         FbxDocument d = FbxDocuments.read(file, bytes, places, progress.part(0, 0.9));
-        progress.at(0.9, "laying the records out");
+        progress.at(0.9, say("formats.fbx.FbxOutline.laying-the-records-out"));
         List<Outline> out = new ArrayList<>();
         for (FbxRecord r : d.records()) {
             out.add(of(r, places));
         }
-        return new Outline(file, "FBX " + d.variant(), bytes.byteSize() + " bytes", 0, out);
+        return new Outline(
+                file,
+                say("formats.fbx.FbxOutline.fbx", d.variant()),
+                say("formats.fbx.FbxOutline.bytes", bytes.byteSize()),
+                0,
+                out);
     }
 
     private static Outline of(FbxRecord r, IdentityHashMap<FbxRecord, Long> places) {
@@ -60,13 +67,13 @@ final class FbxOutline {
             case FbxValue.Real64 d -> "double";
             case FbxValue.Int64 l -> "int64";
             case FbxValue.Text t -> "text";
-            case FbxValue.Blob b -> b.bytes().length + " bytes";
-            case FbxValue.Ints a -> a.length() + " int32";
-            case FbxValue.Longs a -> a.length() + " int64";
-            case FbxValue.Floats a -> a.length() + " float";
-            case FbxValue.Doubles a -> a.length() + " double";
-            case FbxValue.Flags a -> a.length() + " flags";
-            case FbxValue.Bytes a -> a.length() + " bytes";
+            case FbxValue.Blob b -> say("formats.fbx.FbxOutline.bytes", b.bytes().length);
+            case FbxValue.Ints a -> say("formats.fbx.FbxOutline.int32", a.length());
+            case FbxValue.Longs a -> say("formats.fbx.FbxOutline.int64", a.length());
+            case FbxValue.Floats a -> say("formats.fbx.FbxOutline.float", a.length());
+            case FbxValue.Doubles a -> say("formats.fbx.FbxOutline.double", a.length());
+            case FbxValue.Flags a -> say("formats.fbx.FbxOutline.flags", a.length());
+            case FbxValue.Bytes a -> say("formats.fbx.FbxOutline.bytes", a.length());
         };
     }
 

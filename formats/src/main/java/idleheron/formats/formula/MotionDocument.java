@@ -1,5 +1,7 @@
 package idleheron.formats.formula;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.Place;
 import idleheron.formats.bytes.FormatException;
@@ -56,7 +58,10 @@ final class MotionDocument {
      */
     static MotionDocument read(String file, MemorySegment bytes) throws FormatException {
         if (bytes.byteSize() > LARGEST) {
-            throw FormatException.in(file, "a motion of at most 1 MB", bytes.byteSize() + " bytes");
+            throw FormatException.in(
+                    file,
+                    say("formats.formula.MotionDocument.a-motion-of-at-most-1"),
+                    say("formats.formula.MotionDocument.bytes", bytes.byteSize()));
         }
         try {
             return of(
@@ -66,7 +71,11 @@ final class MotionDocument {
                             .decode(ByteBuffer.wrap(bytes.toArray(ValueLayout.JAVA_BYTE)))
                             .toString());
         } catch (CharacterCodingException e) {
-            throw FormatException.in(file, "text in UTF-8", "other bytes", e);
+            throw FormatException.in(
+                    file,
+                    say("formats.formula.MotionDocument.text-in-utf-8"),
+                    say("formats.formula.MotionDocument.other-bytes"),
+                    e);
         }
     }
 

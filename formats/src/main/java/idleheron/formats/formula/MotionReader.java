@@ -1,5 +1,7 @@
 package idleheron.formats.formula;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.NearNames;
 import idleheron.core.formula.ChannelName;
 import idleheron.core.formula.Easing;
@@ -24,6 +26,10 @@ import org.tomlj.TomlTable;
 
 /** What the text of a motion says, as a plan; each fault with its line and column. */
 final class MotionReader {
+    private static final String A_TABLE_OF_JOINTS = say("formats.formula.MotionReader.a-table-of-joints");
+    private static final String MOVE_TURN_OR_SCALE = say("formats.formula.MotionReader.move-turn-or-scale");
+    private static final String X_Y_OR_Z = say("formats.formula.MotionReader.x-y-or-z");
+
     private static final List<String> KEYS =
             List.of("schema", "clip", "figure", "seconds", "rate", "first", "cyclic", "keys", "within", "joints");
     private static final List<String> CHANNEL = List.of("formula", "keys", "over", "unit");
@@ -68,17 +74,21 @@ final class MotionReader {
         if (!text(List.of("schema"), "").equals(MotionDocument.SCHEMA)) {
             throw new FormulaFault(
                     doc.place(List.of("schema")),
-                    "schema = \"" + MotionDocument.SCHEMA + "\"",
+                    say("formats.formula.MotionReader.schema", MotionDocument.SCHEMA),
                     '"' + text(List.of("schema"), "") + '"');
         }
         known(doc.root(), List.of(), KEYS);
         double seconds = number(List.of("seconds"), Double.NaN);
         if (!(seconds > 0) || seconds > LONGEST) {
-            throw new FormulaFault(doc.place(List.of("seconds")), "seconds above 0", shown(List.of("seconds")));
+            throw new FormulaFault(
+                    doc.place(List.of("seconds")),
+                    say("formats.formula.MotionReader.seconds-above-0"),
+                    shown(List.of("seconds")));
         }
         double first = number(List.of("first"), 0);
         if (!(Math.abs(first) <= 1e9)) {
-            throw new FormulaFault(doc.place(List.of("first")), "a frame", shown(List.of("first")));
+            throw new FormulaFault(
+                    doc.place(List.of("first")), say("formats.formula.MotionReader.a-frame"), shown(List.of("first")));
         }
         String clip = text(List.of("clip"), stem);
         return new MotionPlan(
@@ -97,7 +107,8 @@ final class MotionReader {
     private String figure() {
         String f = text(List.of("figure"), "").replace('\\', '/');
         if (f.startsWith("/") || f.contains(":")) {
-            throw new FormulaFault(doc.place(List.of("figure")), "a file beside this one", f);
+            throw new FormulaFault(
+                    doc.place(List.of("figure")), say("formats.formula.MotionReader.a-file-beside-this-one"), f);
         }
         return f;
     }
@@ -110,11 +121,12 @@ final class MotionReader {
             if (m.matches() && Long.parseLong(m.group(1)) > 0 && Long.parseLong(m.group(2)) > 0) {
                 return new FrameRate(Long.parseLong(m.group(1)), Long.parseLong(m.group(2)));
             }
-            throw new FormulaFault(doc.place(path), "frames a second, such as 24 or \"30000/1001\"", s);
+            throw new FormulaFault(doc.place(path), say("formats.formula.MotionReader.frames-a-second-such-as-24"), s);
         }
         double perSecond = number(path, 24);
         if (!(perSecond > 0) || perSecond > LONGEST) {
-            throw new FormulaFault(doc.place(path), "frames a second above 0", shown(path));
+            throw new FormulaFault(
+                    doc.place(path), say("formats.formula.MotionReader.frames-a-second-above-0"), shown(path));
         }
         return FrameRate.nearest(perSecond);
     }
@@ -123,13 +135,18 @@ final class MotionReader {
         MotionPlan.KeyWish usual = MotionPlan.KeyWish.EVERY_FRAME;
         String keys = text(List.of("keys"), "every frame");
         if (!List.of("every frame", "fewest").contains(keys)) {
-            throw new FormulaFault(doc.place(List.of("keys")), "\"every frame\" or \"fewest\" for keys", keys);
+            throw new FormulaFault(
+                    doc.place(List.of("keys")),
+                    say("formats.formula.MotionReader.every-frame-or-fewest-for-keys"),
+                    keys);
         }
         if (doc.value(List.of("within")) instanceof TomlTable t) {
             known(t, List.of("within"), List.of("mm", "degrees"));
         } else if (doc.value(List.of("within")) != null) {
             throw new FormulaFault(
-                    doc.place(List.of("within")), "{ mm = 0.05, degrees = 0.01 }", shown(List.of("within")));
+                    doc.place(List.of("within")),
+                    say("formats.formula.MotionReader.mm-0-05-degrees-0-01"),
+                    shown(List.of("within")));
         }
         return new MotionPlan.KeyWish(
                 keys.equals("fewest"), tolerance("mm", usual.mm()), tolerance("degrees", usual.degrees()));
@@ -139,7 +156,9 @@ final class MotionReader {
         double v = number(List.of("within", key), usual);
         if (!(v > 0) || Double.isInfinite(v)) {
             throw new FormulaFault(
-                    doc.place(List.of("within", key)), "a tolerance above 0", shown(List.of("within", key)));
+                    doc.place(List.of("within", key)),
+                    say("formats.formula.MotionReader.a-tolerance-above-0"),
+                    shown(List.of("within", key)));
         }
         return v;
     }
@@ -147,14 +166,14 @@ final class MotionReader {
     private List<MotionPlan.Said> channels() {
         List<MotionPlan.Said> out = new ArrayList<>();
         List<String> top = List.of("joints");
-        TomlTable joints = table(top, "a table of joints");
+        TomlTable joints = table(top, A_TABLE_OF_JOINTS);
         for (String joint : joints.keySet()) {
             List<String> at = and(top, joint);
-            TomlTable does = table(at, "move, turn or scale");
+            TomlTable does = table(at, MOVE_TURN_OR_SCALE);
             known(does, at, ChannelName.DOES.keySet().stream().sorted().toList());
             for (String what : does.keySet()) {
                 List<String> of = and(at, what);
-                TomlTable axes = table(of, "x, y or z");
+                TomlTable axes = table(of, X_Y_OR_Z);
                 known(axes, of, List.of("x", "y", "z"));
                 for (String axis : axes.keySet()) {
                     Channel c = ChannelName.channel(what, axis);
@@ -166,7 +185,9 @@ final class MotionReader {
         }
         if (out.isEmpty()) {
             throw new FormulaFault(
-                    doc.place(top), "a channel such as [joints.NAME.turn] with z = \"30 * sin(360 * u)\"", "none");
+                    doc.place(top),
+                    say("formats.formula.MotionReader.a-channel-such-as-joints-name"),
+                    say("formats.formula.MotionReader.none"));
         }
         out.sort(Comparator.comparingInt((MotionPlan.Said s) -> s.place().line())
                 .thenComparingInt(s -> s.place().column()));
@@ -183,11 +204,17 @@ final class MotionReader {
         Object formula = doc.value(and(path, "formula"));
         Object keys = doc.value(and(path, "keys"));
         if (formula == null == (keys == null)) {
-            throw new FormulaFault(place, "a formula or keys", formula == null ? "neither" : "both");
+            throw new FormulaFault(
+                    place,
+                    say("formats.formula.MotionReader.a-formula-or-keys"),
+                    formula == null
+                            ? say("formats.formula.MotionReader.neither")
+                            : say("formats.formula.MotionReader.both"));
         }
         String over = text(and(path, "over"), "seconds");
         if (!List.of("seconds", "share").contains(over)) {
-            throw new FormulaFault(doc.place(and(path, "over")), "\"seconds\" or \"share\" for over", over);
+            throw new FormulaFault(
+                    doc.place(and(path, "over")), say("formats.formula.MotionReader.seconds-or-share-for-over"), over);
         }
         double factor = factor(name, path);
         Source source = formula != null
@@ -205,9 +232,11 @@ final class MotionReader {
         Double factor = unit.isEmpty() ? Double.valueOf(1) : units.get(unit);
         if (factor == null) {
             String expected = units.isEmpty()
-                    ? "no unit for a scale"
+                    ? say("formats.formula.MotionReader.no-unit-for-a-scale")
                     : String.join(", ", units.keySet().stream().sorted().toList())
-                            + (name.channel().isTranslation() ? " for a move" : " for a turn");
+                            + (name.channel().isTranslation()
+                                    ? say("formats.formula.MotionReader.for-a-move")
+                                    : say("formats.formula.MotionReader.for-a-turn"));
             throw new FormulaFault(doc.place(at), expected, unit);
         }
         return factor;
@@ -222,7 +251,7 @@ final class MotionReader {
             case TomlArray a -> keys(a, doc.place(path), share);
             case null, default ->
                 throw new FormulaFault(
-                        doc.place(path), "a number, a formula in quotes or keys in brackets", shown(path));
+                        doc.place(path), say("formats.formula.MotionReader.a-number-a-formula-in-quotes"), shown(path));
         };
     }
 
@@ -232,18 +261,25 @@ final class MotionReader {
         double[] values = new double[n];
         List<Easing> easings = new ArrayList<>();
         if (n == 0) {
-            throw new FormulaFault(place, "keys [[time, value], …]", "none");
+            throw new FormulaFault(
+                    place,
+                    say("formats.formula.MotionReader.keys-time-value"),
+                    say("formats.formula.MotionReader.none"));
         }
         for (int i = 0; i < n; i++) {
             Place at = new Place(
                     all.inputPositionOf(i).line(), all.inputPositionOf(i).column());
             if (!(all.get(i) instanceof TomlArray key) || key.size() < 2 || key.size() > 3) {
-                throw new FormulaFault(at, "a key [time, value] or [time, value, \"easing\"]", shown(all.get(i)));
+                throw new FormulaFault(
+                        at, say("formats.formula.MotionReader.a-key-time-value-or-time"), shown(all.get(i)));
             }
             times[i] = finite(key.get(0), at);
             values[i] = finite(key.get(1), at);
             if (i > 0 && !(times[i] > times[i - 1])) {
-                throw new FormulaFault(at, "times that rise", times[i] + " after " + times[i - 1]);
+                throw new FormulaFault(
+                        at,
+                        say("formats.formula.MotionReader.times-that-rise"),
+                        say("formats.formula.MotionReader.after", times[i], times[i - 1]));
             }
             Object word = key.size() == 3 ? key.get(2) : "linear";
             Easing easing = word instanceof String s ? Easing.of(s) : null;
@@ -258,7 +294,7 @@ final class MotionReader {
     private static double finite(Object value, Place place) {
         double v = value instanceof Number n ? n.doubleValue() : Double.NaN;
         if (!Double.isFinite(v)) {
-            throw new FormulaFault(place, "a number", shown(value));
+            throw new FormulaFault(place, say("formats.formula.MotionReader.a-number"), shown(value));
         }
         return v;
     }
@@ -280,9 +316,12 @@ final class MotionReader {
                 String nearest = keys.stream()
                         .min(Comparator.comparingDouble(o -> NearNames.apart(o, k)))
                         .filter(o -> NearNames.apart(o, k) <= 0.5)
-                        .map(o -> ", nearest is " + o)
+                        .map(o -> say("formats.formula.MotionReader.nearest-is", o))
                         .orElse("");
-                throw new FormulaFault(doc.place(and(at, k)), "one of " + String.join(", ", keys), k + nearest);
+                throw new FormulaFault(
+                        doc.place(and(at, k)),
+                        say("formats.formula.MotionReader.one-of", String.join(", ", keys)),
+                        k + nearest);
             }
         }
     }
@@ -294,7 +333,7 @@ final class MotionReader {
     private static String shown(@Nullable Object v) {
         return switch (v) {
             case null -> "nothing";
-            case TomlTable t -> "a table";
+            case TomlTable t -> say("formats.formula.MotionReader.a-table");
             case TomlArray a -> a.toJson().replaceAll("\\s+", "");
             default -> v.toString();
         };
@@ -303,7 +342,7 @@ final class MotionReader {
     private String text(List<String> path, String otherwise) {
         Object v = doc.value(path);
         if (v != null && !(v instanceof String)) {
-            throw new FormulaFault(doc.place(path), "a text in quotes", shown(path));
+            throw new FormulaFault(doc.place(path), say("formats.formula.MotionReader.a-text-in-quotes"), shown(path));
         }
         return v == null ? otherwise : (String) v;
     }
@@ -311,7 +350,7 @@ final class MotionReader {
     private double number(List<String> path, double otherwise) {
         Object v = doc.value(path);
         if (v != null && !(v instanceof Number)) {
-            throw new FormulaFault(doc.place(path), "a number", shown(path));
+            throw new FormulaFault(doc.place(path), say("formats.formula.MotionReader.a-number"), shown(path));
         }
         return v == null ? otherwise : ((Number) v).doubleValue();
     }
@@ -319,7 +358,7 @@ final class MotionReader {
     private boolean flag(List<String> path) {
         Object v = doc.value(path);
         if (v != null && !(v instanceof Boolean)) {
-            throw new FormulaFault(doc.place(path), "true or false", shown(path));
+            throw new FormulaFault(doc.place(path), say("formats.formula.MotionReader.true-or-false"), shown(path));
         }
         return v != null && (Boolean) v;
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.formula;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
 import idleheron.core.formula.bake.FormulaTransfer;
@@ -19,7 +21,7 @@ public record MoveByFormula(String text) implements Remedy {
                     "move-by-formula",
                     MoveByFormula.class,
                     Keeps.OTHERS,
-                    "Gives a figure a clip that is written as keys and formulas over time.")
+                    say("formats.formula.MoveByFormula.gives-a-figure-a-clip-that"))
             .measured("clips", s -> Integer.toString(s.clips().size()));
 
     private static final String NAME = "motion.toml";
@@ -40,12 +42,14 @@ public record MoveByFormula(String text) implements Remedy {
 
     @Override
     public String title() {
-        return "Move by formula: " + plan(text).clip();
+        return say("formats.formula.MoveByFormula.move-by-formula", plan(text).clip());
     }
 
     @Override
     public String describe() {
-        return "Makes keys of the clip " + plan(text).clip() + ", which is written as keys and formulas.";
+        return say(
+                "formats.formula.MoveByFormula.makes-keys-of-the-clip-which",
+                plan(text).clip());
     }
 
     @Override

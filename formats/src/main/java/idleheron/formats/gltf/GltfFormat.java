@@ -123,7 +123,7 @@ public final class GltfFormat implements SceneFormat {
         progress.at(0.4, say("formats.gltf.GltfFormat.reading-meshes"));
         GltfSceneReader.Found found = GltfSceneReader.found(doc, FileNames.stem(name), folder);
         Scene scene = MotionFile.read(doc, found, AvatarReader.read(doc, found));
-        progress.at(1, "read");
+        progress.at(1, say("formats.gltf.GltfFormat.read"));
         Avatar avatar = Avatar.in(scene);
         String variant = avatar != null
                 ? say("formats.gltf.GltfFormat.avatar", avatar.version())
@@ -154,13 +154,13 @@ public final class GltfFormat implements SceneFormat {
         AvatarWriter.write(formed, written);
         MotionFile.write(formed, written);
         GltfWriter w = written.doc();
-        progress.at(0.8, "writing");
+        progress.at(0.8, say("formats.gltf.GltfFormat.writing"));
         if (variant.equals(TEXT)) {
             w.text(out);
         } else {
             w.binary(out);
         }
-        progress.at(1, "written");
+        progress.at(1, say("formats.gltf.GltfFormat.written"));
     }
 
     @Override

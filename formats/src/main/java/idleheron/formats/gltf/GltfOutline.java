@@ -1,5 +1,7 @@
 package idleheron.formats.gltf;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import idleheron.formats.gltf.document.GltfDocument;
 import idleheron.formats.spi.Outline;
@@ -29,7 +31,7 @@ final class GltfOutline {
                     children.add(of(e.getKey(), e.getValue()));
                 }
             }
-            return new Outline(name, n.size() + " keys", "", 0, children);
+            return new Outline(name, say("formats.gltf.GltfOutline.keys", n.size()), "", 0, children);
         }
         boolean plain = n.isArray() && (n.isEmpty() || n.get(0).isValueNode());
         if (n.isArray() && !plain) {
@@ -41,7 +43,10 @@ final class GltfOutline {
         }
         String value = plain || n.isValueNode() ? n.toString() : "";
         String type = n.isArray()
-                ? n.size() + (plain && !n.isEmpty() && n.get(0).isNumber() ? " numbers" : " entries")
+                ? n.size()
+                        + (plain && !n.isEmpty() && n.get(0).isNumber()
+                                ? say("formats.gltf.GltfOutline.numbers")
+                                : say("formats.gltf.GltfOutline.entries"))
                 : n.isTextual() ? "text" : n.isNumber() ? "number" : n.isBoolean() ? "switch" : "nothing";
         return new Outline(
                 name, type, value.length() > LONGEST ? value.substring(0, LONGEST) + "…" : value, 0, children);

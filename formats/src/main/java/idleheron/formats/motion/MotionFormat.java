@@ -1,5 +1,7 @@
 package idleheron.formats.motion;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.formula.FormulaFault;
 import idleheron.core.formula.MotionPlan;
 import idleheron.core.formula.bake.FormulaBake;
@@ -68,7 +70,7 @@ public final class MotionFormat implements SceneFormat {
 
     @Override
     public String refusal(Scene scene, String variant) {
-        return "a motion by formula is written by hand; keys go into any other carrier";
+        return say("formats.motion.MotionFormat.a-motion-by-formula-is-written");
     }
 
     @Override
@@ -81,13 +83,13 @@ public final class MotionFormat implements SceneFormat {
         String name = String.valueOf(file.getFileName());
         try {
             MotionPlan plan = MotionText.plan(name, bytes);
-            progress.at(0.3, "working out the formulas");
+            progress.at(0.3, say("formats.motion.MotionFormat.working-out-the-formulas"));
             Scene bare = named(plan, MotionText.stem(name));
             FormulaBake.Baked baked = FormulaBake.of(plan, bare, progress.part(0.3, 1));
             Scene scene = bare.withClips(List.of(baked.clip()))
                     .with(MotionPlan.ALONE, List.of(plan))
                     .with(FormulaReport.KEY, List.of(baked.report()));
-            progress.at(1, "read");
+            progress.at(1, say("formats.motion.MotionFormat.read"));
             return new ReadScene(scene, name(), VARIANT, bytes.byteSize());
         } catch (FormulaFault f) {
             throw MotionText.broken(f.in(name));
@@ -137,16 +139,18 @@ public final class MotionFormat implements SceneFormat {
         } catch (FormulaFault f) {
             throw MotionText.broken(f);
         }
-        return new Outline(name, out.size() + " keys", "", 0, out);
+        return new Outline(name, say("formats.motion.MotionFormat.keys", out.size()), "", 0, out);
     }
 
     private static Outline outline(String key, Object value) {
         List<Outline> below = new ArrayList<>();
         if (value instanceof TomlTable t) {
             t.entrySet().stream().limit(MOST).forEach(e -> below.add(outline(e.getKey(), e.getValue())));
-            return new Outline(key, below.size() + " keys", "", 0, below);
+            return new Outline(key, say("formats.motion.MotionFormat.keys", below.size()), "", 0, below);
         }
-        String type = value instanceof TomlArray a ? a.size() + " values" : value instanceof String ? "text" : "value";
+        String type = value instanceof TomlArray a
+                ? say("formats.motion.MotionFormat.values", a.size())
+                : value instanceof String ? "text" : "value";
         return new Outline(key, type, value instanceof TomlArray a ? a.toJson() : String.valueOf(value), 0, List.of());
     }
 

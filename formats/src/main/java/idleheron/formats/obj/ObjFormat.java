@@ -104,7 +104,7 @@ public final class ObjFormat implements SceneFormat {
         progress.at(0.7, say("formats.obj.ObjFormat.reading-parts"));
         Scene scene = ObjSceneReader.read(
                 doc, FileNames.stem(name), file.toAbsolutePath().getParent());
-        progress.at(1, "read");
+        progress.at(1, say("formats.obj.ObjFormat.read"));
         return new ReadScene(scene, name(), VARIANT, bytes.byteSize());
     }
 
@@ -134,6 +134,6 @@ public final class ObjFormat implements SceneFormat {
         Scene formed = form(scene, variant).scene();
         String library = formed.materials().isEmpty() ? "" : scene.name() + ".mtl";
         ObjSceneWriter.write(formed, GENERATOR, library, out);
-        progress.at(1, "written");
+        progress.at(1, say("formats.obj.ObjFormat.written"));
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.formats.obj;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.obj.document.ObjDocument;
 import idleheron.formats.obj.document.ObjEvent;
 import idleheron.formats.spi.Outline;
@@ -14,16 +16,25 @@ final class ObjOutline {
 
     static Outline of(ObjDocument doc) {
         List<Outline> out = new ArrayList<>();
-        out.add(new Outline("v", doc.points().length / 3 + " points", "", 0, List.of()));
-        out.add(new Outline("vt", doc.uvs().length / 2 + " coordinates", "", 0, List.of()));
-        out.add(new Outline("vn", doc.normals().length / 3 + " normals", "", 0, List.of()));
+        out.add(new Outline("v", say("formats.obj.ObjOutline.points", doc.points().length / 3), "", 0, List.of()));
+        out.add(new Outline("vt", say("formats.obj.ObjOutline.coordinates", doc.uvs().length / 2), "", 0, List.of()));
+        out.add(new Outline("vn", say("formats.obj.ObjOutline.normals", doc.normals().length / 3), "", 0, List.of()));
         out.add(new Outline(
-                "f", doc.faceCount() + " faces, " + doc.cornerPoints().length + " corners", "", 0, List.of()));
+                "f",
+                say("formats.obj.ObjOutline.faces-corners", doc.faceCount(), doc.cornerPoints().length),
+                "",
+                0,
+                List.of()));
         for (ObjEvent e : doc.events()) {
             if (out.size() < MOST) {
-                out.add(new Outline(e.kind().word(), "from face " + (e.face() + 1), e.text(), 0, List.of()));
+                out.add(new Outline(
+                        e.kind().word(),
+                        say("formats.obj.ObjOutline.from-face", (e.face() + 1)),
+                        e.text(),
+                        0,
+                        List.of()));
             }
         }
-        return new Outline(doc.file(), out.size() + " statements", "", 0, out);
+        return new Outline(doc.file(), say("formats.obj.ObjOutline.statements", out.size()), "", 0, out);
     }
 }

@@ -62,8 +62,10 @@ final class ObjSequence implements Several {
     private static List<Numbered> numbered(Path path) throws IOException {
         return FILES.of(path).values().stream()
                 .findFirst()
-                .orElseThrow(
-                        () -> FormatException.in(String.valueOf(path.getFileName()), "files that this names", "none"));
+                .orElseThrow(() -> FormatException.in(
+                        String.valueOf(path.getFileName()),
+                        say("formats.obj.ObjSequence.files-that-this-names"),
+                        say("formats.obj.ObjSequence.none")));
     }
 
     @Override
@@ -107,7 +109,8 @@ final class ObjSequence implements Several {
         List<List<Mesh>> odd = new ArrayList<>();
         for (int f = 0; f < files.size(); f++) {
             progress.at(
-                    (double) f / files.size(), "reading " + files.get(f).file().getFileName());
+                    (double) f / files.size(),
+                    say("formats.obj.ObjSequence.reading", files.get(f).file().getFileName()));
             Scene s = f == 0 ? first : frame(files.get(f).file(), null);
             if (!odd.isEmpty() || !alike(first, s)) {
                 if (odd.isEmpty()) {
@@ -134,7 +137,7 @@ final class ObjSequence implements Several {
         if (!odd.isEmpty()) {
             notes.add(say("formats.obj.ObjSequence.parts-or-faces-change-from-file"));
         }
-        progress.at(1, "read");
+        progress.at(1, say("formats.obj.ObjSequence.read"));
         String name = FILES.of(path).keySet().iterator().next();
         return Scene.bare(
                         name.isEmpty() ? "sequence" : name,
@@ -153,8 +156,8 @@ final class ObjSequence implements Several {
             if (times[f] <= times[f - 1]) {
                 throw FormatException.in(
                         String.valueOf(files.get(f).file().getFileName()),
-                        "a number of its own",
-                        "one that comes twice");
+                        say("formats.obj.ObjSequence.a-number-of-its-own"),
+                        say("formats.obj.ObjSequence.one-that-comes-twice"));
             }
         }
         return times;

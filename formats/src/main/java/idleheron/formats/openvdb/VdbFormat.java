@@ -114,7 +114,7 @@ public final class VdbFormat implements SceneFormat {
         Scene scene = Scene.bare(name, stage(reader.file(), Stage.COMMON))
                 .withNotes(notes)
                 .withVolumes(List.of(volume));
-        progress.at(1, "read");
+        progress.at(1, say("formats.openvdb.VdbFormat.read"));
         return new ReadScene(scene, name(), reader.file().version() + "", bytes.byteSize());
     }
 

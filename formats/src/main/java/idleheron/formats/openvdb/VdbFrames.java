@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.bytes.Bytes;
 import idleheron.core.job.Progress;
 import idleheron.core.volume.Grid;
@@ -79,7 +81,7 @@ final class VdbFrames {
     /** A frame that cannot be read, with the reason. */
     static Volume.Frame broken(Path file, int number, long bytes, String why) {
         return new Volume.Frame(number, name(file), bytes, List.of(), why, false, (label, progress) -> {
-            throw FormatException.in(name(file), "a volume file", why);
+            throw FormatException.in(name(file), say("formats.openvdb.VdbFrames.a-volume-file"), why);
         });
     }
 
@@ -107,7 +109,10 @@ final class VdbFrames {
     private static VdbFile.Entry entry(VdbReader reader, Path file, String label) throws FormatException {
         VdbFile.Entry e = reader.find(label);
         if (e == null) {
-            throw FormatException.in(name(file), "a grid " + label, "none; the file has changed");
+            throw FormatException.in(
+                    name(file),
+                    say("formats.openvdb.VdbFrames.a-grid", label),
+                    say("formats.openvdb.VdbFrames.none-the-file-has-changed"));
         }
         return e;
     }

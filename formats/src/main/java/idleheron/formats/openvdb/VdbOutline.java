@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.volume.GridMetadata;
 import idleheron.formats.openvdb.coding.VdbFile;
 import idleheron.formats.openvdb.coding.VdbReader;
@@ -15,31 +17,47 @@ final class VdbOutline {
     static Outline of(VdbReader reader) {
         VdbFile f = reader.file();
         List<Outline> parts = new ArrayList<>();
-        parts.add(leaf("file version", "number", f.version() + "", 8));
+        parts.add(leaf(say("formats.openvdb.VdbOutline.file-version"), "number", f.version() + "", 8));
         parts.add(leaf("library", "numbers", f.libraryMajor() + "." + f.libraryMinor(), 12));
-        parts.add(leaf("grids carry offsets", "truth", f.hasOffsets() + "", 20));
+        parts.add(leaf(say("formats.openvdb.VdbOutline.grids-carry-offsets"), "truth", f.hasOffsets() + "", 20));
         parts.add(leaf("identifier", "text", f.uuid(), f.version() < 222 ? 22 : 21));
-        parts.add(
-                new Outline("metadata", f.metadata().entries().size() + " entries", "", 57, entries(f.metadata(), 57)));
+        parts.add(new Outline(
+                "metadata",
+                say("formats.openvdb.VdbOutline.entries", f.metadata().entries().size()),
+                "",
+                57,
+                entries(f.metadata(), 57)));
         for (VdbFile.Entry e : f.grids()) {
             List<Outline> in = new ArrayList<>();
             in.add(leaf("type", "text", e.typeName(), e.gridAt()));
             if (!e.parent().isEmpty()) {
-                in.add(leaf("shares the tree of", "text", e.parent(), e.gridAt()));
+                in.add(leaf(say("formats.openvdb.VdbOutline.shares-the-tree-of"), "text", e.parent(), e.gridAt()));
             }
             in.add(leaf("compression", "flags", e.compressionText(), e.gridAt()));
             in.add(new Outline(
                     "metadata",
-                    e.metadata().entries().size() + " entries",
+                    say(
+                            "formats.openvdb.VdbOutline.entries",
+                            e.metadata().entries().size()),
                     "",
                     e.gridAt(),
                     entries(e.metadata(), e.gridAt())));
             in.add(leaf("transform", e.map().kind(), Arrays.toString(e.map().affine()), e.gridAt()));
             in.add(leaf("topology", "tree", e.treeShape(), e.topologyAt()));
-            in.add(leaf("buffers", "voxels", (e.endAt() - e.buffersAt()) + " bytes", e.buffersAt()));
-            parts.add(new Outline("grid " + e.label(), e.valueName(), e.gridClass(), e.gridAt(), in));
+            in.add(leaf(
+                    "buffers",
+                    "voxels",
+                    say("formats.openvdb.VdbOutline.bytes", (e.endAt() - e.buffersAt())),
+                    e.buffersAt()));
+            parts.add(new Outline(
+                    say("formats.openvdb.VdbOutline.grid", e.label()), e.valueName(), e.gridClass(), e.gridAt(), in));
         }
-        return new Outline(f.name(), "OpenVDB", f.grids().size() + " grids", 0, parts);
+        return new Outline(
+                f.name(),
+                "OpenVDB",
+                say("formats.openvdb.VdbOutline.grids", f.grids().size()),
+                0,
+                parts);
     }
 
     private static Outline leaf(String name, String type, String value, long at) {
@@ -57,7 +75,7 @@ final class VdbOutline {
             case int[] a -> Arrays.toString(a);
             case float[] a -> Arrays.toString(a);
             case double[] a -> Arrays.toString(a);
-            case byte[] a -> a.length + " bytes";
+            case byte[] a -> say("formats.openvdb.VdbOutline.bytes", a.length);
             default -> value.toString();
         };
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
@@ -77,7 +79,10 @@ public final class VdbSequence {
 
     private static FormatException none(Path path) {
         Path in = Files.isDirectory(path) ? path : VdbFrames.folder(path);
-        return FormatException.in(String.valueOf(path.getFileName()), "files that this names", "none in " + in);
+        return FormatException.in(
+                String.valueOf(path.getFileName()),
+                say("formats.openvdb.VdbSequence.files-that-this-names"),
+                say("formats.openvdb.VdbSequence.none-in", in));
     }
 
     private static Path first(List<Numbered> files) {
@@ -96,7 +101,9 @@ public final class VdbSequence {
         List<Volume.Frame> frames = new ArrayList<>();
         for (int i = 0; i < sorted.size(); i++) {
             Numbered n = sorted.get(i);
-            progress.at((double) i / sorted.size(), "opening " + n.file().getFileName());
+            progress.at(
+                    (double) i / sorted.size(),
+                    say("formats.openvdb.VdbSequence.opening", n.file().getFileName()));
             Volume.Frame f = frame(n);
             boolean repeats =
                     i > 0 && !f.isBroken() && VdbFrames.same(sorted.get(i - 1).file(), n.file());
@@ -117,11 +124,11 @@ public final class VdbSequence {
     /** One file as a frame; one that is not there or cannot be read is a frame with its fault. */
     public static Volume.Frame frame(Path file, int number) throws IOException {
         if (!Files.isRegularFile(file)) {
-            return VdbFrames.broken(file, number, 0, "there is no such file");
+            return VdbFrames.broken(file, number, 0, say("formats.openvdb.VdbSequence.there-is-no-such-file"));
         }
         long bytes = Files.size(file);
         if (bytes == 0) {
-            return VdbFrames.broken(file, number, 0, "an empty file");
+            return VdbFrames.broken(file, number, 0, say("formats.openvdb.VdbSequence.an-empty-file"));
         }
         try {
             return VdbFrames.read(file, number);
@@ -135,7 +142,7 @@ public final class VdbSequence {
         int from = pattern.indexOf('#');
         if (from < 0) {
             int dot = pattern.toLowerCase(Locale.ROOT).endsWith(".vdb") ? pattern.length() - 4 : pattern.length();
-            return pattern.substring(0, dot) + "." + digits(number, padding) + ".vdb";
+            return say("formats.openvdb.VdbSequence.vdb", pattern.substring(0, dot), digits(number, padding));
         }
         int to = pattern.lastIndexOf('#') + 1;
         return pattern.substring(0, from) + digits(number, to - from) + pattern.substring(to);

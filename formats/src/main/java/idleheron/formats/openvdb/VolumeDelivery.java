@@ -1,5 +1,8 @@
 package idleheron.formats.openvdb;
 
+import static idleheron.core.Messages.say;
+
+import idleheron.core.Wording;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
@@ -54,8 +57,9 @@ public final class VolumeDelivery {
     static List<Delivery.Part> deliver(Order order, String carrier) throws IOException {
         Scene scene = order.scene();
         if (scene.volumes().size() != 1 || scene.volumes().getFirst().frames().isEmpty()) {
-            throw new IOException("one volume with frames is written at a time; there are "
-                    + scene.volumes().size() + ". Name one sequence: smoke.####.vdb");
+            throw new IOException(say(
+                    "formats.openvdb.VolumeDelivery.one-volume-with-frames-is-written",
+                    scene.volumes().size()));
         }
         Progress p = order.progress();
         List<Part> frames = write(
@@ -74,7 +78,7 @@ public final class VolumeDelivery {
         SceneFormat.ReadScene back = new SceneFormat.ReadScene(only, carrier, order.variant(), bytes);
         return List.of(order.delivery()
                 .part(order.target(), sent, back, Progress.NONE)
-                .telling(frames.size() + (frames.size() == 1 ? " frame, " : " frames, ") + bytes + " bytes"));
+                .telling(say("formats.openvdb.VolumeDelivery.bytes", Wording.counted(frames.size(), "frame"), bytes)));
     }
 
     private static String name(Volume v, Volume.Frame f, Path target) {
@@ -111,8 +115,7 @@ public final class VolumeDelivery {
             throws IOException {
         List<Path> files = files(volume, target);
         if (files.stream().distinct().count() < files.size()) {
-            throw new IOException(
-                    target + ": several frames would go into one file; put # for the frame into its name");
+            throw new IOException(say("formats.openvdb.VolumeDelivery.several-frames-would-go-into-one", target));
         }
         drafts.check(files);
         Run run = new Run(volume, stage, options, drafts);
@@ -131,8 +134,11 @@ public final class VolumeDelivery {
             List<Grid> grids = new ArrayList<>();
             for (GridHeader h : volume.headers(frame)) {
                 if (h.type() == null) {
-                    throw new IOException(frame.file() + ": a grid of type " + h.typeName()
-                            + " cannot be written; leave " + h.name() + " out");
+                    throw new IOException(say(
+                            "formats.openvdb.VolumeDelivery.a-grid-of-type-cannot-be",
+                            frame.file(),
+                            h.typeName(),
+                            h.name()));
                 }
                 grids.add(volume.grid(frame, h.label(), progress.part(0, 0.3)));
             }
@@ -164,7 +170,7 @@ public final class VolumeDelivery {
                             .equals(GridChecksums.of(sent.get(g).tree()));
         }
         if (!proved) {
-            throw new IOException(file + " does not read back as it was written");
+            throw new IOException(say("formats.openvdb.VolumeDelivery.does-not-read-back-as-it", file));
         }
         return new Part(file, frame, Files.size(draft), voxels, true);
     }

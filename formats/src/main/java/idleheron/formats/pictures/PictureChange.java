@@ -1,5 +1,7 @@
 package idleheron.formats.pictures;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.picture.PictureEdit;
 import idleheron.core.picture.PixelChange;
 import idleheron.core.picture.Pixels;
@@ -18,7 +20,7 @@ final class PictureChange {
     static byte[] changed(String name, byte[] bytes, List<PictureEdit.Change> changes) throws IOException {
         Pixels p = PictureReader.pixels(bytes);
         if (p == null) {
-            throw new IOException(name + " is no picture that can be read, and cannot be changed");
+            throw new IOException(say("formats.pictures.PictureChange.is-no-picture-that-can-be", name));
         }
         return PictureWriter.written(PixelChange.of(p, changes), "png");
     }

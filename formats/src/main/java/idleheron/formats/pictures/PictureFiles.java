@@ -1,5 +1,7 @@
 package idleheron.formats.pictures;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.picture.PictureEdit;
 import idleheron.core.picture.Pixels;
 import idleheron.core.scene.Scene;
@@ -147,12 +149,12 @@ public final class PictureFiles {
         private Texture moved(Texture t, Travel how, List<PictureEdit.Change> edits, Path to) throws IOException {
             byte[] bytes = t.content() == null ? fetched(t) : t.content();
             if (bytes != null && how == Travel.BESIDE && !PictureKinds.isPicture(bytes)) {
-                left.add(t.fileName() + " inside the file is no picture and is not written beside it");
+                left.add(say("formats.pictures.PictureFiles.inside-the-file-is-no-picture", t.fileName()));
                 bytes = null;
             }
             if (bytes == null) {
                 if (!edits.isEmpty()) {
-                    left.add(t.fileName() + " was to be changed, and is not, since it does not travel");
+                    left.add(say("formats.pictures.PictureFiles.was-to-be-changed-and-is", t.fileName()));
                 }
                 return t;
             }
@@ -206,18 +208,20 @@ public final class PictureFiles {
                 return null;
             }
             if (!inside(file)) {
-                left.add(t.fileName() + " lies outside the folder of the file, in "
-                        + file.toRealPath().getParent() + ", and does not travel unless that folder is named");
+                left.add(say(
+                        "formats.pictures.PictureFiles.lies-outside-the-folder-of-the",
+                        t.fileName(),
+                        file.toRealPath().getParent()));
                 return null;
             }
             if (Files.size(file) > LARGEST) {
-                left.add(t.fileName() + " is larger than 1 GB and does not travel");
+                left.add(say("formats.pictures.PictureFiles.is-larger-than-1-gb-and", t.fileName()));
                 return null;
             }
             FileReads.note(file);
             byte[] bytes = Files.readAllBytes(file);
             if (!PictureKinds.isPicture(bytes)) {
-                left.add(t.fileName() + " is no picture and does not travel");
+                left.add(say("formats.pictures.PictureFiles.is-no-picture-and-does-not", t.fileName()));
                 return null;
             }
             return bytes;

@@ -1,5 +1,7 @@
 package idleheron.formats.pictures;
 
+import static idleheron.core.Messages.say;
+
 import java.util.Arrays;
 import javax.imageio.stream.ImageInputStreamImpl;
 
@@ -45,7 +47,7 @@ final class PictureInput extends ImageInputStreamImpl {
 
     private int end() {
         if (++beyond > PATIENCE) {
-            throw new IllegalStateException("the file ends before its picture does");
+            throw new IllegalStateException(say("formats.pictures.PictureInput.the-file-ends-before-its-picture"));
         }
         return -1;
     }

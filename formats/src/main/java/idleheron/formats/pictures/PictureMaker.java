@@ -1,5 +1,7 @@
 package idleheron.formats.pictures;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.picture.Meaning;
 import idleheron.core.picture.NormalFacts;
 import idleheron.core.picture.PictureEdit;
@@ -68,29 +70,29 @@ public final class PictureMaker {
         int[] size = wish.size(now.width(), now.height());
         if (size[0] != now.width() || size[1] != now.height()) {
             now = PixelSize.of(now, size[0], size[1], Meaning.of(role));
-            did.add("resized");
+            did.add(say("formats.pictures.PictureMaker.resized"));
         }
         String was = kindOf(name);
         String kind = wish.kind().isEmpty() ? was : wish.kind();
         if (!kind.equals(was)) {
-            did.add("written as " + kind);
+            did.add(say("formats.pictures.PictureMaker.written-as", kind));
         }
         int bits = wish.bits() == 0 ? now.bits() : wish.bits();
         if (bits != now.bits()) {
             now = now.withBits(bits);
-            did.add(bits + " bits");
+            did.add(say("formats.pictures.PictureMaker.bits", bits));
         }
         if (did.isEmpty()) {
             return new Made(bytes, was, before, before, did);
         }
         if (!PictureWriter.KINDS.contains(kind)) {
             kind = "png"; // a kind that is read alone
-            did.add("written as png");
+            did.add(say("formats.pictures.PictureMaker.written-as-png"));
         }
         byte[] out = PictureWriter.written(now, kind);
         Pixels after = PictureReader.pixels(out);
         if (after == null) {
-            throw new IOException(name + ", written as " + kind + ", does not read back");
+            throw new IOException(say("formats.pictures.PictureMaker.written-as-does-not-read-back", name, kind));
         }
         return new Made(out, kind, before, after, did);
     }
@@ -106,7 +108,7 @@ public final class PictureMaker {
         }
         if (wish.rise() > 0 && role == PictureRole.HEIGHT) {
             now = PixelChange.normals(now, wish.rise());
-            did.add("heights as normals");
+            did.add(say("formats.pictures.PictureMaker.heights-as-normals"));
         } else if (!wish.green().isEmpty() && role == PictureRole.NORMAL) {
             NormalFacts n = NormalFacts.of(now.looked(PictureReader.LONGEST_LOOKED));
             if (wish.green().equals("up") ? n.isDown() : n.isUp()) {

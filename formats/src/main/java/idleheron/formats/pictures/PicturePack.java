@@ -1,5 +1,7 @@
 package idleheron.formats.pictures;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.picture.PixelChange;
 import idleheron.core.picture.Pixels;
 import java.io.IOException;
@@ -26,7 +28,8 @@ public record PicturePack(List<Source> sources) {
     public PicturePack {
         sources = List.copyOf(sources);
         if (sources.isEmpty() || sources.size() > LETTERS.length()) {
-            throw new IllegalArgumentException("1 to 4 channels are packed, found " + sources.size());
+            throw new IllegalArgumentException(
+                    say("formats.pictures.PicturePack.1-to-4-channels-are-packed", sources.size()));
         }
     }
 
@@ -50,11 +53,11 @@ public record PicturePack(List<Source> sources) {
         for (Source s : sources) {
             Pixels p = PictureReader.pixels(Files.readAllBytes(s.file));
             if (p == null) {
-                throw new IOException(s.file + " is no picture that can be read");
+                throw new IOException(say("formats.pictures.PicturePack.is-no-picture-that-can-be", s.file));
             }
             int band = s.channel == 3 ? (p.hasAlpha() ? p.bands() - 1 : -1) : p.colours() == 1 ? 0 : s.channel;
             if (band < 0) {
-                throw new IOException(s.file + " has no alpha");
+                throw new IOException(say("formats.pictures.PicturePack.has-no-alpha", s.file));
             }
             channels.add(PixelChange.chosen(p, band, 1));
         }

@@ -1,5 +1,7 @@
 package idleheron.formats.pictures;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.picture.PictureEdit;
 import java.util.List;
 
@@ -28,24 +30,26 @@ public record PictureWish(
     public PictureWish {
         changes = List.copyOf(changes);
         if (!kind.isEmpty() && !PictureWriter.KINDS.contains(kind)) {
-            throw new IllegalArgumentException(
-                    "pictures as " + kind + "; there are " + String.join(", ", PictureWriter.KINDS));
+            throw new IllegalArgumentException(say(
+                    "formats.pictures.PictureWish.pictures-as-there-are",
+                    kind,
+                    String.join(", ", PictureWriter.KINDS)));
         }
         if (bits != 0 && bits != 8 && bits != 16) {
-            throw new IllegalArgumentException("pictures of " + bits + " bits; there are 8 and 16");
+            throw new IllegalArgumentException(say("formats.pictures.PictureWish.pictures-of-bits-there-are-8", bits));
         }
         if (bits == 16 && (kind.equals("tga") || kind.equals("jpeg"))) {
-            throw new IllegalArgumentException(kind + " holds 8 bits; png and tiff hold 16");
+            throw new IllegalArgumentException(say("formats.pictures.PictureWish.holds-8-bits-png-and-tiff", kind));
         }
         if (largest < 0 || largest > LARGEST_SIDE) {
             throw new IllegalArgumentException(
-                    "pictures of at most " + largest + "; 1 to " + LARGEST_SIDE + " pixels can be asked");
+                    say("formats.pictures.PictureWish.pictures-of-at-most-1-to", largest, LARGEST_SIDE));
         }
         if (!List.of("", "up", "down").contains(green)) {
-            throw new IllegalArgumentException("green runs up or down, found " + green);
+            throw new IllegalArgumentException(say("formats.pictures.PictureWish.green-runs-up-or-down-found", green));
         }
         if (!(rise >= 0 && rise <= LARGEST_SIDE)) {
-            throw new IllegalArgumentException("heights rise by a number of texels from 0, found " + rise);
+            throw new IllegalArgumentException(say("formats.pictures.PictureWish.heights-rise-by-a-number-of", rise));
         }
     }
 

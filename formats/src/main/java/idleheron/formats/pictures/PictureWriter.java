@@ -1,5 +1,7 @@
 package idleheron.formats.pictures;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.picture.PixelChange;
 import idleheron.core.picture.Pixels;
 import java.awt.image.BufferedImage;
@@ -92,7 +94,7 @@ public final class PictureWriter {
             out = out == null || "java.desktop".equals(w.getClass().getModule().getName()) ? w : out;
         }
         if (out == null) {
-            throw new IOException("pictures cannot be written as " + kind);
+            throw new IOException(say("formats.pictures.PictureWriter.pictures-cannot-be-written-as", kind));
         }
         return out;
     }

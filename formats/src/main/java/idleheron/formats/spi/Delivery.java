@@ -1,5 +1,7 @@
 package idleheron.formats.spi;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.compare.Comparison;
 import idleheron.core.crossing.ExportSelection;
 import idleheron.core.finding.Convention;
@@ -45,7 +47,7 @@ public record Delivery(
     public Delivery {
         if (samplesPerFrame < 1 || samplesPerFrame > MOST_PER_FRAME) {
             throw new IllegalArgumentException(
-                    "samples a frame are 1 to " + MOST_PER_FRAME + ", found " + samplesPerFrame);
+                    say("formats.spi.Delivery.samples-a-frame-are-1-to", MOST_PER_FRAME, samplesPerFrame));
         }
         pictureFolders = List.copyOf(pictureFolders);
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.spi;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.Lost;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
@@ -47,7 +49,7 @@ public final class Salvage {
         if (lost.size() < MOST) {
             lost.add(l);
         } else if (lost.stream().noneMatch(k -> k.covers(what, name))) {
-            lost.add(new Lost(what, "", "", "more of them than are listed"));
+            lost.add(new Lost(what, "", "", say("formats.spi.Salvage.more-of-them-than-are-listed")));
         }
     }
 

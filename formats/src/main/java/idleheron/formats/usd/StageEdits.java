@@ -1,5 +1,7 @@
 package idleheron.formats.usd;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
@@ -95,7 +97,8 @@ final class StageEdits {
         try {
             ComposedStage.of(draft, FileBytes.of(draft)).each(p -> {});
         } catch (FormatException e) {
-            throw new IOException(out.getFileName() + " does not read back as it was written: " + e.getMessage(), e);
+            throw new IOException(
+                    say("formats.usd.StageEdits.does-not-read-back-as-it", out.getFileName(), e.getMessage()), e);
         }
     }
 
@@ -162,7 +165,10 @@ final class StageEdits {
             byte[] content = bytes.toArray(ValueLayout.JAVA_BYTE);
             boolean near = top != null && PictureFiles.isInside(Path.of(Assets.fileOf(id)), List.of(top));
             if (!near || !PictureKinds.isPicture(content)) {
-                missing.add(asset + (near ? " (no picture)" : " (outside the folder of the stage)"));
+                missing.add(asset
+                        + (near
+                                ? say("formats.usd.StageEdits.no-picture")
+                                : say("formats.usd.StageEdits.outside-the-folder-of-the-stage")));
                 return asset;
             }
             String name = Assets.shortName(id).replaceAll("[^A-Za-z0-9._-]", "_");
@@ -186,7 +192,7 @@ final class StageEdits {
     /** A prim with all that its relationships, connections and references lead to; of prims above only themselves. */
     static Layer branch(Layer flat, String path) throws IOException {
         if (flat.prim(path) == null) {
-            throw new IOException(flat.name() + ": expected a prim at " + path + ", found none");
+            throw new IOException(say("formats.usd.StageEdits.expected-a-prim-at-found-none", flat.name(), path));
         }
         Set<String> whole = new LinkedHashSet<>();
         Deque<String> open = new ArrayDeque<>(List.of(path));

@@ -1,5 +1,7 @@
 package idleheron.formats.usd;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.spi.LayeredFile;
@@ -37,7 +39,7 @@ final class StageView implements LayeredFile {
     public static StageView of(Path file, Progress progress) throws IOException {
         MemorySegment bytes = FileBytes.of(file);
         StageView out = new StageView(ComposedStage.of(file, bytes));
-        progress.at(0.3, "putting the stage together");
+        progress.at(0.3, say("formats.usd.StageView.putting-the-stage-together"));
         out.stage.each(p -> {});
         out.layers();
         for (ComposedPrim p : out.stage.tops()) {
@@ -60,7 +62,7 @@ final class StageView implements LayeredFile {
             layers.add(new LayerLine(
                     id,
                     Assets.shortName(id),
-                    id.equals(stage.layers().id()) ? "top" : own ? "sublayer" : "brought in",
+                    id.equals(stage.layers().id()) ? "top" : own ? "sublayer" : say("formats.usd.StageView.brought-in"),
                     b == null ? "" : Layers.form(b).label(),
                     b == null ? 0 : b.byteSize()));
         }

@@ -1,5 +1,7 @@
 package idleheron.formats.usd;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.crossing.ExportSelection;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
@@ -56,7 +58,7 @@ final class UsdDelivery {
         Path main = files.getFirst();
         boolean packed = variant.equals(UsdFormat.PACKAGE);
         if (packed && delivery.clipsApart()) {
-            throw new IOException("a package is one file; clips that go apart need a crate or a text");
+            throw new IOException(say("formats.usd.UsdDelivery.a-package-is-one-file-clips"));
         }
         ExportSelection cargo = delivery.cargo();
         List<Volume> volumes = packed ? List.of() : scene.volumes();
@@ -109,7 +111,7 @@ final class UsdDelivery {
                             format.missing(),
                             Progress.NONE));
         }
-        progress.at(1, "written");
+        progress.at(1, say("formats.usd.UsdDelivery.written"));
         return out;
     }
 

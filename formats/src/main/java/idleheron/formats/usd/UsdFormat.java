@@ -107,7 +107,7 @@ public final class UsdFormat implements SceneFormat {
             ComposedStage stage = ComposedStage.open(assets.rootOf(file, bytes), assets, true);
             progress.at(0.2, say("formats.usd.UsdFormat.putting-the-stage-together"));
             Scene scene = UsdSceneReader.read(name, stage, progress.part(0.2, 1));
-            progress.at(1, "read");
+            progress.at(1, say("formats.usd.UsdFormat.read"));
             Layers.Form form = Layers.form(bytes);
             String variant = form == Layers.Form.PACKAGE ? PACKAGE : form.label() + " " + Layers.version(bytes);
             return new ReadScene(scene, name(), variant, bytes.byteSize());
@@ -145,7 +145,7 @@ public final class UsdFormat implements SceneFormat {
         }
         Path folder = file.toAbsolutePath().getParent();
         Layer layer = UsdSceneWriter.write(UsdPackaging.picturesBeside(scene, folder));
-        progress.at(0.5, "writing");
+        progress.at(0.5, say("formats.usd.UsdFormat.writing"));
         if (variant.equals(TEXT)) {
             Layers.writeText(layer, file);
         } else {

@@ -1,5 +1,7 @@
 package idleheron.formats.usd;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.spi.Outline;
 import idleheron.formats.usd.files.Layers;
@@ -36,9 +38,16 @@ final class UsdOutline {
             files.add(
                     layer
                             ? of(Layers.read(e.name(), e.bytes(), new ArrayList<>()), e.at())
-                            : new Outline(e.name(), e.bytes().byteSize() + " bytes", "", e.at(), List.of()));
+                            : new Outline(
+                                    e.name(),
+                                    say(
+                                            "formats.usd.UsdOutline.bytes",
+                                            e.bytes().byteSize()),
+                                    "",
+                                    e.at(),
+                                    List.of()));
         }
-        return new Outline(name, "package", files.size() + " files", 0, files);
+        return new Outline(name, "package", say("formats.usd.UsdOutline.files", files.size()), 0, files);
     }
 
     private static Outline of(Layer layer, long at) {
@@ -51,7 +60,10 @@ final class UsdOutline {
             out.add(new Outline(f.getKey(), type(f.getValue()), shown(f.getValue()), at, List.of()));
         }
         s.properties().values().forEach(p -> out.add(new Outline(p.name(), p.text("typeName"), "", at, parts(p, at))));
-        s.variantSets().values().forEach(v -> out.add(new Outline(v.name(), "variant set", "", at, parts(v, at))));
+        s.variantSets()
+                .values()
+                .forEach(v -> out.add(
+                        new Outline(v.name(), say("formats.usd.UsdOutline.variant-set"), "", at, parts(v, at))));
         s.children()
                 .values()
                 .forEach(c -> out.add(new Outline(
@@ -69,8 +81,9 @@ final class UsdOutline {
         return switch (v) {
             case Numbers n -> n.kind().text() + (n.array() ? "[" + n.count() + "]" : "");
             case TextValue w -> w.kind().text() + (w.array() ? "[" + w.items().size() + "]" : "");
-            case TimeSamples t -> t.count() + " samples";
-            case ListEdit e -> "list of " + e.items().name().toLowerCase(java.util.Locale.ROOT);
+            case TimeSamples t -> say("formats.usd.UsdOutline.samples", t.count());
+            case ListEdit e ->
+                say("formats.usd.UsdOutline.list-of", e.items().name().toLowerCase(java.util.Locale.ROOT));
             default -> v.getClass().getSimpleName().toLowerCase(java.util.Locale.ROOT);
         };
     }
@@ -90,10 +103,11 @@ final class UsdOutline {
             }
             case TextValue w ->
                 String.join(", ", w.items().stream().limit(SHOWN).toList());
-            case TimeSamples t -> t.count() == 0 ? "" : t.times()[0] + " to " + t.times()[t.count() - 1];
+            case TimeSamples t ->
+                t.count() == 0 ? "" : say("formats.usd.UsdOutline.to", t.times()[0], t.times()[t.count() - 1]);
             case Value.Names n -> String.join(", ", n.names());
             case ListEdit e -> listed(e);
-            case Value.Blocked b -> "no value";
+            case Value.Blocked b -> say("formats.usd.UsdOutline.no-value");
             case Value.Dictionary d -> d.entries().keySet().toString();
             case Value.Selections s -> s.chosen().toString();
             default -> "";

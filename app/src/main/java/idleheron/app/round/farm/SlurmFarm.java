@@ -1,5 +1,7 @@
 package idleheron.app.round.farm;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.UsageException;
 import idleheron.app.round.Part;
 import idleheron.app.round.PartFiles;
@@ -38,10 +40,10 @@ public record SlurmFarm(Round round, Wish wish) {
     public record Wish(int parts, String memory, String partition, int jobs, boolean overwrite) {
         public Wish {
             if (!memory.matches("[1-9][0-9]{0,6}[MG]")) {
-                throw new UsageException("expected memory such as 4G or 900M, found " + memory);
+                throw new UsageException(say("app.round.farm.SlurmFarm.expected-memory-such-as-4g-or", memory));
             }
             if (!partition.matches("[A-Za-z0-9_.-]*")) {
-                throw new UsageException("expected the name of a partition, found " + partition);
+                throw new UsageException(say("app.round.farm.SlurmFarm.expected-the-name-of-a-partition", partition));
             }
         }
 
@@ -122,7 +124,7 @@ public record SlurmFarm(Round round, Wish wish) {
     /** For a shell, or as a value of Slurm's own, which knows no quotes but escapes. */
     private static String quoted(String text, boolean shell) {
         if (text.indexOf('\n') >= 0) {
-            throw new UsageException("a folder whose name holds a line end cannot be told to a farm");
+            throw new UsageException(say("app.round.farm.SlurmFarm.a-folder-whose-name-holds-a"));
         }
         return shell
                 ? "'" + text.replace("'", "'\\''") + "'"
@@ -180,15 +182,14 @@ public record SlurmFarm(Round round, Wish wish) {
             p.getOutputStream().close();
             String text = new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
             if (p.waitFor() != 0) {
-                throw new UsageException(command[0] + " says: " + text);
+                throw new UsageException(say("app.round.farm.SlurmFarm.says", command[0], text));
             }
             return text;
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new CancellationException();
         } catch (IOException e) {
-            throw new UsageException(
-                    "there is no " + command[0] + " here; a farm needs Slurm, see docs/farm.md, or run without --on");
+            throw new UsageException(say("app.round.farm.SlurmFarm.there-is-no-here-a-farm", command[0]));
         }
     }
 }

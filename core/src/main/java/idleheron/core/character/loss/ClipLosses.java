@@ -105,8 +105,8 @@ public final class ClipLosses {
                 }
             }
         }
-        told("clip-cut-at-start", "late", late, mostLate, out);
-        told("clip-cut-at-end", "early", early, mostEarly, out);
+        told("clip-cut-at-start", true, late, mostLate, out);
+        told("clip-cut-at-end", false, early, mostEarly, out);
         if (!scene.isEmpty()) {
             out.add(new Loss(
                     "scene-range-taken",
@@ -116,17 +116,28 @@ public final class ClipLosses {
         }
     }
 
-    private static void told(String code, String word, List<String> names, double frames, List<Loss> out) {
+    private static void told(String code, boolean start, List<String> names, double frames, List<Loss> out) {
         if (!names.isEmpty()) {
-            String verb = code.endsWith("start")
-                    ? say("core.character.loss.ClipLosses.begins")
-                    : say("core.character.loss.ClipLosses.ends");
+            String clips = Wording.listed(names);
+            // a part of a frame is said as a number of them
+            String count = Math.abs(frames - 1) < 1e-6
+                    ? Wording.counted(1, "frame")
+                    : say("core.character.loss.ClipLosses.some-frames", Figure.number(frames));
+            boolean one = names.size() == 1;
+            String text;
+            if (start) {
+                text = one
+                        ? say("core.character.loss.ClipLosses.begins-late", clips, count)
+                        : say("core.character.loss.ClipLosses.begin-late", clips, count);
+            } else {
+                text = one
+                        ? say("core.character.loss.ClipLosses.ends-early", clips, count)
+                        : say("core.character.loss.ClipLosses.end-early", clips, count);
+            }
             out.add(new Loss(
                     code,
                     Topic.CLIPS,
-                    Wording.listed(names) + " "
-                            + (names.size() == 1 ? verb : verb.substring(0, verb.length() - 1)) + " "
-                            + Figure.number(frames) + (Math.abs(frames - 1) < 1e-6 ? " frame " : " frames ") + word,
+                    text,
                     new Figure(
                             frames, say("core.character.loss.ClipLosses.frames"), "", names.getFirst(), Double.NaN)));
         }

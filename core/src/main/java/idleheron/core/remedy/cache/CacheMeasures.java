@@ -3,6 +3,7 @@ package idleheron.core.remedy.cache;
 import static idleheron.core.Messages.say;
 
 import idleheron.core.Figure;
+import idleheron.core.Wording;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.measure.CacheGap;
 import idleheron.core.cache.measure.CacheSize;
@@ -49,9 +50,11 @@ public final class CacheMeasures {
             return "–";
         }
         Cache c = s.caches().getFirst();
-        return CacheSize.text(CacheSize.of(c)) + ", " + c.entries().size()
-                + (c.entries().size() == 1 ? " object, " : " objects, ") + Math.round(CacheSpeed.measure(c))
-                + " frames/s";
+        return say(
+                "core.remedy.cache.CacheMeasures.size-objects-and-speed",
+                CacheSize.text(CacheSize.of(c)),
+                Wording.counted(c.entries().size(), "object"),
+                Math.round(CacheSpeed.measure(c)));
     }
 
     private static Outcome.Told surface(Scene before, Scene after, Progress progress) {

@@ -11,6 +11,15 @@ import java.util.List;
 
 /** What a camera sees and how a light shines, beside where they stand; and what differs between two of them. */
 public final class Optics {
+    private static final String FOCAL_LENGTH = say("core.view.compare.Optics.focal-length");
+    private static final String FILM_BACK = say("core.view.compare.Optics.film-back");
+    private static final String HEIGHT_TO_WIDTH_OF_THE_FILM =
+            say("core.view.compare.Optics.height-to-width-of-the-film");
+    private static final String NEAR_CLIP_PLANE = say("core.view.compare.Optics.near-clip-plane");
+    private static final String FAR_CLIP_PLANE = say("core.view.compare.Optics.far-clip-plane");
+    private static final String INNER_CONE = say("core.view.compare.Optics.inner-cone");
+    private static final String OUTER_CONE = say("core.view.compare.Optics.outer-cone");
+
     /** Relative; what lies closer was only written with fewer digits. */
     private static final double SAME = 1e-4;
 
@@ -42,7 +51,7 @@ public final class Optics {
             case 1 -> say("core.view.compare.Optics.the-distance");
             case 2 -> say("core.view.compare.Optics.the-distance-squared");
             case 3 -> say("core.view.compare.Optics.the-distance-cubed");
-            default -> "nothing";
+            default -> say("core.view.compare.Optics.nothing");
         };
     }
 
@@ -56,13 +65,16 @@ public final class Optics {
     static List<String> differ(Camera sent, double sentMetres, Camera back, double backMetres) {
         List<String> out = new ArrayList<>();
         if (sent.orthographic() != back.orthographic()) {
-            out.add(sent.orthographic() ? "orthographic → perspective" : "perspective → orthographic");
+            out.add(
+                    sent.orthographic()
+                            ? say("core.view.compare.Optics.orthographic-perspective")
+                            : say("core.view.compare.Optics.perspective-orthographic"));
         } else if (sent.orthographic()) {
             number(out, "zoom", sent.zoom(), back.zoom(), "×");
         } else if (Math.abs(fieldOfView(sent) - fieldOfView(back)) > SAME_ANGLE
                 || Double.isNaN(fieldOfView(sent)) != Double.isNaN(fieldOfView(back))) {
-            number(out, "focal length", sent.focalLength(), back.focalLength(), "mm");
-            number(out, "film back", sent.apertureWidth(), back.apertureWidth(), "mm");
+            number(out, FOCAL_LENGTH, sent.focalLength(), back.focalLength(), "mm");
+            number(out, FILM_BACK, sent.apertureWidth(), back.apertureWidth(), "mm");
             out.add(say(
                     "core.view.compare.Optics.sees-across",
                     Figure.number(fieldOfView(sent)),
@@ -70,12 +82,12 @@ public final class Optics {
         }
         number(
                 out,
-                "height to width of the film back",
+                HEIGHT_TO_WIDTH_OF_THE_FILM,
                 ratio(sent.apertureHeight(), sent.apertureWidth()),
                 ratio(back.apertureHeight(), back.apertureWidth()),
                 "×");
-        number(out, "near clip plane", sent.near() * sentMetres, back.near() * backMetres, "m");
-        number(out, "far clip plane", sent.far() * sentMetres, back.far() * backMetres, "m");
+        number(out, NEAR_CLIP_PLANE, sent.near() * sentMetres, back.near() * backMetres, "m");
+        number(out, FAR_CLIP_PLANE, sent.far() * sentMetres, back.far() * backMetres, "m");
         return out;
     }
 
@@ -93,8 +105,8 @@ public final class Optics {
             out.add(say("core.view.compare.Optics.colour", colour(a), colour(b)));
         }
         if (sent.kind().equals("spot") && back.kind().equals("spot")) {
-            number(out, "inner cone", sent.innerAngle(), back.innerAngle(), "°");
-            number(out, "outer cone", sent.outerAngle(), back.outerAngle(), "°");
+            number(out, INNER_CONE, sent.innerAngle(), back.innerAngle(), "°");
+            number(out, OUTER_CONE, sent.outerAngle(), back.outerAngle(), "°");
         }
         if (sent.decay() != back.decay()) {
             out.add(say("core.view.compare.Optics.falls-off-with", decay(sent.decay()), decay(back.decay())));

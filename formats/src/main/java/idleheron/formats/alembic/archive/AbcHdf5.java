@@ -1,5 +1,7 @@
 package idleheron.formats.alembic.archive;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.spi.Outline;
 import io.jhdf.HdfFile;
@@ -29,10 +31,9 @@ public final class AbcHdf5 {
             AbcHdf5 walk = new AbcHdf5();
             long[] counts = new long[2];
             walk.count(hdf, counts, 0);
-            return "the older HDF5 container with " + counts[0] + " groups and " + counts[1]
-                    + " datasets; have it written again as Ogawa";
+            return say("formats.alembic.archive.AbcHdf5.the-older-hdf5-container-with-groups", counts[0], counts[1]);
         } catch (RuntimeException e) {
-            return "the mark of the older HDF5 container, and no sound file after it";
+            return say("formats.alembic.archive.AbcHdf5.the-mark-of-the-older-hdf5");
         }
     }
 
@@ -55,9 +56,15 @@ public final class AbcHdf5 {
      */
     public static Outline outline(Path file, String name) throws FormatException {
         try (HdfFile hdf = new HdfFile(file)) {
-            return new Outline(name, "HDF5", "the older container", 0, new AbcHdf5().parts(hdf, 0));
+            return new Outline(
+                    name,
+                    "HDF5",
+                    say("formats.alembic.archive.AbcHdf5.the-older-container"),
+                    0,
+                    new AbcHdf5().parts(hdf, 0));
         } catch (RuntimeException e) {
-            throw FormatException.in(name, "a sound HDF5 file", String.valueOf(e.getMessage()), e);
+            throw FormatException.in(
+                    name, say("formats.alembic.archive.AbcHdf5.a-sound-hdf5-file"), String.valueOf(e.getMessage()), e);
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.formats.alembic.archive;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
@@ -60,19 +62,27 @@ public final class Ogawa {
      */
     public static Ogawa open(String file, MemorySegment bytes) throws FormatException {
         if (bytes.byteSize() < HEAD) {
-            throw FormatException.at(file, 0, "a head of " + HEAD + " bytes", bytes.byteSize() + " bytes");
+            throw FormatException.at(
+                    file,
+                    0,
+                    say("formats.alembic.archive.Ogawa.a-head-of-bytes", HEAD),
+                    say("formats.alembic.archive.Ogawa.bytes", bytes.byteSize()));
         }
         byte[] head = bytes.asSlice(0, HEAD).toArray(ValueLayout.JAVA_BYTE);
         if (!matches(head)) {
-            throw FormatException.at(file, 0, "\"Ogawa\"", "other bytes");
+            throw FormatException.at(file, 0, "\"Ogawa\"", say("formats.alembic.archive.Ogawa.other-bytes"));
         }
         if (head[5] != (byte) 0xff) {
             throw FormatException.at(
-                    file, 5, "ff, the mark of a finished file", String.format("%02x: writing never ended", head[5]));
+                    file,
+                    5,
+                    say("formats.alembic.archive.Ogawa.ff-the-mark-of-a-finished"),
+                    say("formats.alembic.archive.Ogawa.writing-never-ended", String.format("%02x", head[5])));
         }
         int version = (head[6] & 255) << 8 | head[7] & 255;
         if (version != 1) {
-            throw FormatException.at(file, 6, "version 1 of the container", version + "");
+            throw FormatException.at(
+                    file, 6, say("formats.alembic.archive.Ogawa.version-1-of-the-container"), version + "");
         }
         return new Ogawa(file, bytes);
     }
@@ -114,11 +124,17 @@ public final class Ogawa {
         }
         long at = position(reference);
         if (isData(reference)) {
-            throw wrong(at, "a group with " + what, "a reference to data");
+            throw wrong(
+                    at,
+                    say("formats.alembic.archive.Ogawa.a-group-with", what),
+                    say("formats.alembic.archive.Ogawa.a-reference-to-data"));
         }
         long count = counted(at, 8, what);
         if (!met.add(at)) {
-            throw wrong(at, "a group of its own with " + what, "a group that belongs to another one too");
+            throw wrong(
+                    at,
+                    say("formats.alembic.archive.Ogawa.a-group-of-its-own-with", what),
+                    say("formats.alembic.archive.Ogawa.a-group-that-belongs-to-another"));
         }
         long[] out = new long[(int) count];
         MemorySegment.copy(bytes, ByteCursor.LONG, at + 8, out, 0, out.length);
@@ -136,7 +152,7 @@ public final class Ogawa {
         }
         long at = position(reference);
         if (!isData(reference)) {
-            throw wrong(at, what, "a reference to a group");
+            throw wrong(at, what, say("formats.alembic.archive.Ogawa.a-reference-to-a-group"));
         }
         long n = counted(at, 1, what);
         return bytes.asSlice(at + 8, n);
@@ -145,13 +161,15 @@ public final class Ogawa {
     /** The number at a position, held against what is left of the file after it. */
     private long counted(long at, long each, String what) throws FormatException {
         if (at < HEAD || at > size - 8) {
-            throw wrong(at, "a position of " + what + " within " + size + " bytes", at + "");
+            throw wrong(at, say("formats.alembic.archive.Ogawa.a-position-of-within-bytes", what, size), at + "");
         }
         long n = bytes.get(ByteCursor.LONG, at);
         if (n < 0 || n > (size - at - 8) / each || each > 1 && n > Integer.MAX_VALUE - 8) {
             throw wrong(
                     at,
-                    "at most " + (size - at - 8) / each + (each == 1 ? " bytes of " : " references of ") + what,
+                    each == 1
+                            ? say("formats.alembic.archive.Ogawa.at-most-bytes-of", size - at - 8, what)
+                            : say("formats.alembic.archive.Ogawa.at-most-references-of", (size - at - 8) / each, what),
                     Long.toUnsignedString(n));
         }
         return n;

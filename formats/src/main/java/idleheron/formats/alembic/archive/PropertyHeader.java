@@ -1,5 +1,7 @@
 package idleheron.formats.alembic.archive;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Meta;
 import idleheron.formats.bytes.ByteCursor;
@@ -39,6 +41,19 @@ public record PropertyHeader(
         long last,
         int sampling,
         boolean even) {
+    private static final String THE_LENGTH_OF_METADATA =
+            say("formats.alembic.archive.PropertyHeader.the-length-of-metadata");
+    private static final String A_PROPERTY_HEADER = say("formats.alembic.archive.PropertyHeader.a-property-header");
+    private static final String A_SAMPLE_COUNT = say("formats.alembic.archive.PropertyHeader.a-sample-count");
+    private static final String THE_FIRST_CHANGED_SAMPLE =
+            say("formats.alembic.archive.PropertyHeader.the-first-changed-sample");
+    private static final String THE_LAST_CHANGED_SAMPLE =
+            say("formats.alembic.archive.PropertyHeader.the-last-changed-sample");
+    private static final String A_TIME_SAMPLING = say("formats.alembic.archive.PropertyHeader.a-time-sampling");
+    private static final String THE_LENGTH_OF_A_NAME =
+            say("formats.alembic.archive.PropertyHeader.the-length-of-a-name");
+    private static final String A_PROPERTY_NAME = say("formats.alembic.archive.PropertyHeader.a-property-name");
+
     public static final int COMPOUND = 0;
     public static final int SCALAR = 1;
     public static final int ARRAY = 2;
@@ -72,7 +87,10 @@ public record PropertyHeader(
 
         public void end(long limit) throws FormatException {
             if (c.left() < limit) {
-                throw file.wrong(at + c.at(), limit + " bytes of hashes", c.left() + "");
+                throw file.wrong(
+                        at + c.at(),
+                        say("formats.alembic.archive.PropertyHeader.bytes-of-hashes", limit),
+                        c.left() + "");
             }
         }
 
@@ -88,7 +106,10 @@ public record PropertyHeader(
 
         private void need(long n, String what) throws FormatException {
             if (n > c.left()) {
-                throw file.wrong(at + c.at(), n + " bytes of " + what, c.left() + " left");
+                throw file.wrong(
+                        at + c.at(),
+                        say("formats.alembic.archive.PropertyHeader.bytes-of", n, what),
+                        say("formats.alembic.archive.PropertyHeader.left", c.left()));
             }
         }
 
@@ -103,28 +124,30 @@ public record PropertyHeader(
 
         public Meta meta(int index, int hint, List<Meta> table) throws FormatException {
             if (index == INLINE) {
-                return new Meta(text(number(hint, "the length of metadata"), "metadata"));
+                return new Meta(text(number(hint, THE_LENGTH_OF_METADATA), "metadata"));
             }
             if (index == 0) {
                 return Meta.NONE;
             }
             if (index > table.size()) {
-                throw wrong("an index of at most " + table.size() + " into the table of metadata", index + "");
+                throw wrong(
+                        say("formats.alembic.archive.PropertyHeader.an-index-of-at-most-into", table.size()),
+                        index + "");
             }
             return table.get(index - 1);
         }
     }
 
     public static PropertyHeader read(In in, List<Meta> table, int samplings) throws FormatException {
-        int info = (int) in.number(2, "a property header");
+        int info = (int) in.number(2, A_PROPERTY_HEADER);
         int kind = info & 3;
         int hint = info >> 2 & 3;
         int pod = info >> 4 & 15;
         if (hint > 2) {
-            throw in.wrong("a size of numbers of 0, 1 or 2", hint + "");
+            throw in.wrong(say("formats.alembic.archive.PropertyHeader.a-size-of-numbers-of-0"), hint + "");
         }
         if (pod >= ElementType.values().length) {
-            throw in.wrong("an element type of at most 13", pod + "");
+            throw in.wrong(say("formats.alembic.archive.PropertyHeader.an-element-type-of-at-most"), pod + "");
         }
         int extent = info >> 12 & 255;
         long count = 0;
@@ -132,31 +155,37 @@ public record PropertyHeader(
         long last = 0;
         long sampling = 0;
         if (kind != COMPOUND) {
-            count = in.number(hint, "a sample count");
+            count = in.number(hint, A_SAMPLE_COUNT);
             if ((info & 1 << 9) != 0) {
-                first = in.number(hint, "the first changed sample");
-                last = in.number(hint, "the last changed sample");
+                first = in.number(hint, THE_FIRST_CHANGED_SAMPLE);
+                last = in.number(hint, THE_LAST_CHANGED_SAMPLE);
             } else if ((info & 1 << 11) == 0) {
                 first = Math.min(1, Math.max(0, count - 1));
                 last = Math.max(0, count - 1);
             }
             if ((info & 1 << 8) != 0) {
-                sampling = in.number(hint, "a time sampling");
+                sampling = in.number(hint, A_TIME_SAMPLING);
             }
             if (first > last || last > 0 && (first == 0 || last >= count)) {
-                throw in.wrong("changed samples within a count of " + count, "first " + first + " and last " + last);
+                throw in.wrong(
+                        say("formats.alembic.archive.PropertyHeader.changed-samples-within-a-count-of", count),
+                        say("formats.alembic.archive.PropertyHeader.first-and-last", first, last));
             }
             if (sampling >= samplings) {
-                throw in.wrong("one of " + samplings + " time samplings", "number " + sampling);
+                throw in.wrong(
+                        say("formats.alembic.archive.PropertyHeader.one-of-time-samplings", samplings),
+                        say("formats.alembic.archive.PropertyHeader.number", sampling));
             }
             if (count > Integer.MAX_VALUE - 8) {
-                throw in.wrong("at most " + (Integer.MAX_VALUE - 8) + " samples", count + "");
+                throw in.wrong(
+                        say("formats.alembic.archive.PropertyHeader.at-most-samples", (Integer.MAX_VALUE - 8)),
+                        count + "");
             }
             if (extent == 0) {
-                throw in.wrong("an extent of 1 to 255", "0");
+                throw in.wrong(say("formats.alembic.archive.PropertyHeader.an-extent-of-1-to-255"), "0");
             }
         }
-        String name = in.text(in.number(hint, "the length of a name"), "a property name");
+        String name = in.text(in.number(hint, THE_LENGTH_OF_A_NAME), A_PROPERTY_NAME);
         Meta meta = in.meta(info >> 20 & 255, hint, table);
         return new PropertyHeader(
                 name,

@@ -1,5 +1,7 @@
 package idleheron.formats.alembic.archive;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Samples;
 import idleheron.formats.bytes.ByteCursor;
@@ -45,7 +47,10 @@ public final class StoredSamples implements Samples.Source {
         boolean scalar = h.kind() == PropertyHeader.SCALAR;
         int each = scalar ? 1 : 2;
         if (references.length < (long) slots * each) {
-            throw file.wrong(at, slots * (long) each + " references to samples of " + path, references.length + "");
+            throw file.wrong(
+                    at,
+                    say("formats.alembic.archive.StoredSamples.references-to-samples-of", slots * (long) each, path),
+                    references.length + "");
         }
         StoredSamples out = new StoredSamples(slots);
         for (int s = 0; s < slots; s++) {
@@ -59,7 +64,10 @@ public final class StoredSamples implements Samples.Source {
             throws FormatException {
         StoredSamples out = of(file, h, 0, references, at, path).sized(slots);
         if (references.length < (long) slots * (h.kind() == PropertyHeader.SCALAR ? 1 : 2)) {
-            throw file.wrong(at, "references to samples of " + path, references.length + "");
+            throw file.wrong(
+                    at,
+                    say("formats.alembic.archive.StoredSamples.references-to-samples-of-2", path),
+                    references.length + "");
         }
         for (int s = 0; s < slots; s++) {
             try {
@@ -92,23 +100,28 @@ public final class StoredSamples implements Samples.Source {
         boolean scalar = h.kind() == PropertyHeader.SCALAR;
         int each = scalar ? 1 : 2;
         long ref = references[s * each];
-        MemorySegment raw = file.data(ref, "a sample of " + path);
+        MemorySegment raw = file.data(ref, say("formats.alembic.archive.StoredSamples.a-sample-of", path));
         if (raw.byteSize() != 0 && raw.byteSize() < KEY) {
             throw file.wrong(
-                    Ogawa.position(ref), "a key of " + KEY + " bytes before " + path, raw.byteSize() + " bytes");
+                    Ogawa.position(ref),
+                    say("formats.alembic.archive.StoredSamples.a-key-of-bytes-before", KEY, path),
+                    say("formats.alembic.archive.StoredSamples.bytes", raw.byteSize()));
         }
         MemorySegment payload = raw.byteSize() == 0 ? NOTHING : raw.asSlice(KEY);
         payloads[s] = payload;
         keys[s] =
                 raw.byteSize() == 0 ? null : new Murmur3.Key(raw.get(ByteCursor.LONG, 0), raw.get(ByteCursor.LONG, 8));
-        MemorySegment dims = scalar ? NOTHING : file.data(references[s * each + 1], "the dimensions of " + path);
+        MemorySegment dims = scalar
+                ? NOTHING
+                : file.data(
+                        references[s * each + 1], say("formats.alembic.archive.StoredSamples.the-dimensions-of", path));
         shapes[s] = shape(h, payload, dims, new Where(file, Ogawa.position(ref), path));
     }
 
     /** The property and the byte that a complaint names. */
     private record Where(Ogawa file, long at, String path) {
         FormatException wrong(String expected, String found) {
-            return file.wrong(at, expected + path, found);
+            return file.wrong(at, expected, found);
         }
     }
 
@@ -118,11 +131,17 @@ public final class StoredSamples implements Samples.Source {
         long points = values / h.extent();
         if (values < 0 || points * h.extent() != values) {
             throw where.wrong(
-                    "values of " + h.type().id() + " by " + h.extent() + " in ", payload.byteSize() + " bytes");
+                    say(
+                            "formats.alembic.archive.StoredSamples.values-of-by-in",
+                            h.type().id(),
+                            h.extent(),
+                            where.path),
+                    say("formats.alembic.archive.StoredSamples.bytes", payload.byteSize()));
         }
         if (h.kind() == PropertyHeader.SCALAR) {
             if (points != 1) {
-                throw where.wrong("one point in a sample of ", points + "");
+                throw where.wrong(
+                        say("formats.alembic.archive.StoredSamples.one-point-in-a-sample-of", where.path), points + "");
             }
             return new long[] {1};
         }
@@ -131,19 +150,24 @@ public final class StoredSamples implements Samples.Source {
         }
         long ranks = dims.byteSize() / 8;
         if (ranks * 8 != dims.byteSize() || ranks > MOST_RANKS) {
-            throw where.wrong("8 bytes per rank in the dimensions of ", dims.byteSize() + " bytes");
+            throw where.wrong(
+                    say("formats.alembic.archive.StoredSamples.8-bytes-per-rank-in-the", where.path),
+                    say("formats.alembic.archive.StoredSamples.bytes", dims.byteSize()));
         }
         long[] out = new long[(int) ranks];
         long all = 1;
         for (int r = 0; r < ranks; r++) {
             out[r] = dims.get(ByteCursor.LONG, 8L * r);
             if (out[r] < 0 || out[r] > 0 && all > points / out[r]) {
-                throw where.wrong("dimensions of " + points + " points of ", "more");
+                throw where.wrong(
+                        say("formats.alembic.archive.StoredSamples.dimensions-of-points-of", points, where.path),
+                        say("formats.alembic.archive.StoredSamples.more"));
             }
             all *= out[r];
         }
         if (all != points) {
-            throw where.wrong("dimensions of " + points + " points of ", all + "");
+            throw where.wrong(
+                    say("formats.alembic.archive.StoredSamples.dimensions-of-points-of", points, where.path), all + "");
         }
         return out;
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.alembic.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Meta;
 import idleheron.core.cache.Property;
 import idleheron.core.cache.Samples;
@@ -30,6 +32,19 @@ import org.jspecify.annotations.Nullable;
  * </pre>
  */
 public final class AbcReader {
+    private static final String THE_ARCHIVE = say("formats.alembic.bridge.AbcReader.the-archive");
+    private static final String THE_FILE_VERSION = say("formats.alembic.bridge.AbcReader.the-file-version");
+    private static final String THE_VERSION_OF_THE_LIBRARY =
+            say("formats.alembic.bridge.AbcReader.the-version-of-the-library");
+    private static final String THE_METADATA_OF_THE_ARCHIVE =
+            say("formats.alembic.bridge.AbcReader.the-metadata-of-the-archive");
+    private static final String TIME_SAMPLINGS = say("formats.alembic.bridge.AbcReader.time-samplings");
+    private static final String THE_TABLE_OF_METADATA = say("formats.alembic.bridge.AbcReader.the-table-of-metadata");
+    private static final String THE_TOP_OBJECT = say("formats.alembic.bridge.AbcReader.the-top-object");
+    private static final String THE_LENGTH_OF_A_NAME = say("formats.alembic.bridge.AbcReader.the-length-of-a-name");
+    private static final String AN_OBJECT_NAME = say("formats.alembic.bridge.AbcReader.an-object-name");
+    private static final String AN_INDEX_OF_METADATA = say("formats.alembic.bridge.AbcReader.an-index-of-metadata");
+
     private static final int DEEPEST = 512;
     private static final int HASHES = 32;
     private static final int OLDEST_LIBRARY = 9999;
@@ -70,22 +85,26 @@ public final class AbcReader {
     private AbcArchive archive(String name) throws FormatException {
         long at = Ogawa.position(file.root());
         if (file.root() == 0) {
-            throw file.wrong(8, "the position of a root group", "0");
+            throw file.wrong(8, say("formats.alembic.bridge.AbcReader.the-position-of-a-root-group"), "0");
         }
-        long[] root = file.group(file.root(), "the archive");
+        long[] root = file.group(file.root(), THE_ARCHIVE);
         if (root.length < 6) {
-            throw file.wrong(at, "6 references in the root group", root.length + "");
+            throw file.wrong(
+                    at, say("formats.alembic.bridge.AbcReader.6-references-in-the-root-group"), root.length + "");
         }
-        int version = number(root[0], "the file version");
+        int version = number(root[0], THE_FILE_VERSION);
         if (version != 0) {
-            throw file.wrong(Ogawa.position(root[0]), "file version 0", version + "");
+            throw file.wrong(
+                    Ogawa.position(root[0]), say("formats.alembic.bridge.AbcReader.file-version-0"), version + "");
         }
-        int library = number(root[1], "the version of the library");
+        int library = number(root[1], THE_VERSION_OF_THE_LIBRARY);
         if (library < OLDEST_LIBRARY) {
             throw file.wrong(
-                    Ogawa.position(root[1]), "a version of the library of at least " + OLDEST_LIBRARY, library + "");
+                    Ogawa.position(root[1]),
+                    say("formats.alembic.bridge.AbcReader.a-version-of-the-library-of", OLDEST_LIBRARY),
+                    library + "");
         }
-        Meta meta = new Meta(text(file.data(root[3], "the metadata of the archive")));
+        Meta meta = new Meta(text(file.data(root[3], THE_METADATA_OF_THE_ARCHIVE)));
         samplings(root[4]);
         table(root[5]);
         AbcObject top = object("", Meta.NONE, root[2], "", 0);
@@ -95,7 +114,10 @@ public final class AbcReader {
     private int number(long reference, String what) throws FormatException {
         MemorySegment m = file.data(reference, what);
         if (m.byteSize() != 4) {
-            throw file.wrong(Ogawa.position(reference), "4 bytes of " + what, m.byteSize() + "");
+            throw file.wrong(
+                    Ogawa.position(reference),
+                    say("formats.alembic.bridge.AbcReader.4-bytes-of", what),
+                    m.byteSize() + "");
         }
         return m.get(ByteCursor.INT, 0);
     }
@@ -106,25 +128,35 @@ public final class AbcReader {
 
     private void samplings(long reference) throws FormatException {
         long at = Ogawa.position(reference) + 8;
-        ByteCursor c = new ByteCursor(file.file(), file.data(reference, "time samplings"), 0);
+        ByteCursor c = new ByteCursor(file.file(), file.data(reference, TIME_SAMPLINGS), 0);
         while (c.left() > 0) {
             if (c.left() < 16) {
-                throw file.wrong(at + c.at(), "16 bytes of a time sampling", c.left() + " left");
+                throw file.wrong(
+                        at + c.at(),
+                        say("formats.alembic.bridge.AbcReader.16-bytes-of-a-time-sampling"),
+                        say("formats.alembic.bridge.AbcReader.left", c.left()));
             }
             most.add(c.u32());
             double cycle = c.f64();
             long n = c.u32();
             if (n < 1 || n > c.left() / 8) {
-                throw file.wrong(at + c.at(), "1 to " + c.left() / 8 + " stored times", n + "");
+                throw file.wrong(
+                        at + c.at(), say("formats.alembic.bridge.AbcReader.1-to-stored-times", c.left() / 8), n + "");
             }
             if (!Double.isFinite(cycle) || cycle <= 0) {
-                throw file.wrong(at + c.at() - 12, "a positive time per cycle", cycle + "");
+                throw file.wrong(
+                        at + c.at() - 12,
+                        say("formats.alembic.bridge.AbcReader.a-positive-time-per-cycle"),
+                        cycle + "");
             }
             double[] times = new double[(int) n];
             for (int i = 0; i < n; i++) {
                 times[i] = c.f64();
                 if (!Double.isFinite(times[i]) || i > 0 && times[i] < times[i - 1]) {
-                    throw file.wrong(at + c.at() - 8, "times that go forward", times[i] + "");
+                    throw file.wrong(
+                            at + c.at() - 8,
+                            say("formats.alembic.bridge.AbcReader.times-that-go-forward"),
+                            times[i] + "");
                 }
             }
             samplings.add(new TimeSampling(cycle, times));
@@ -137,11 +169,14 @@ public final class AbcReader {
 
     private void table(long reference) throws FormatException {
         long at = Ogawa.position(reference) + 8;
-        ByteCursor c = new ByteCursor(file.file(), file.data(reference, "the table of metadata"), 0);
+        ByteCursor c = new ByteCursor(file.file(), file.data(reference, THE_TABLE_OF_METADATA), 0);
         while (c.left() > 0) {
             int n = c.u8();
             if (n > c.left()) {
-                throw file.wrong(at + c.at(), n + " bytes of metadata", c.left() + " left");
+                throw file.wrong(
+                        at + c.at(),
+                        say("formats.alembic.bridge.AbcReader.bytes-of-metadata", n),
+                        say("formats.alembic.bridge.AbcReader.left", c.left()));
             }
             table.add(new Meta(new String(c.take(n), StandardCharsets.UTF_8)));
         }
@@ -149,12 +184,15 @@ public final class AbcReader {
 
     private AbcObject object(String name, Meta meta, long reference, String path, int depth) throws FormatException {
         if (depth > DEEPEST) {
-            throw file.wrong(Ogawa.position(reference), "objects at most " + DEEPEST + " deep", "one deeper");
+            throw file.wrong(
+                    Ogawa.position(reference),
+                    say("formats.alembic.bridge.AbcReader.objects-at-most-deep", DEEPEST),
+                    say("formats.alembic.bridge.AbcReader.one-deeper"));
         }
         if ((++objects & 1023) == 0) {
-            progress.at(0.2, objects + " objects");
+            progress.at(0.2, say("formats.alembic.bridge.AbcReader.objects", objects));
         }
-        long[] refs = file.group(reference, path.isEmpty() ? "the top object" : path);
+        long[] refs = file.group(reference, path.isEmpty() ? THE_TOP_OBJECT : path);
         if (refs.length == 0) {
             return new AbcObject(name, meta, new Property.Group("", Meta.NONE, List.of()), List.of());
         }
@@ -198,10 +236,11 @@ public final class AbcReader {
 
     private void headers(long reference, int children, String path, List<String> names, List<Meta> metas)
             throws FormatException {
-        PropertyHeader.In in = new PropertyHeader.In(file, reference, "the headers of " + path + "/");
+        PropertyHeader.In in =
+                new PropertyHeader.In(file, reference, say("formats.alembic.bridge.AbcReader.the-headers-of", path));
         for (int i = 0; i < children; i++) {
-            names.add(in.text(in.number(2, "the length of a name"), "an object name"));
-            metas.add(in.meta((int) in.number(0, "an index of metadata"), 2, table));
+            names.add(in.text(in.number(2, THE_LENGTH_OF_A_NAME), AN_OBJECT_NAME));
+            metas.add(in.meta((int) in.number(0, AN_INDEX_OF_METADATA), 2, table));
         }
         if (children > 0) {
             in.end(HASHES);
@@ -212,17 +251,25 @@ public final class AbcReader {
             throws FormatException {
         long at = Ogawa.position(reference);
         if (depth > DEEPEST) {
-            throw file.wrong(at, "properties at most " + DEEPEST + " deep", "one deeper");
+            throw file.wrong(
+                    at,
+                    say("formats.alembic.bridge.AbcReader.properties-at-most-deep", DEEPEST),
+                    say("formats.alembic.bridge.AbcReader.one-deeper"));
         }
-        long[] refs = file.group(reference, "properties of " + path);
+        long[] refs = file.group(reference, say("formats.alembic.bridge.AbcReader.properties-of", path));
         List<Property> out = new ArrayList<>();
         if (refs.length > 0) {
-            PropertyHeader.In in =
-                    new PropertyHeader.In(file, refs[refs.length - 1], "the headers of properties of " + path);
+            PropertyHeader.In in = new PropertyHeader.In(
+                    file,
+                    refs[refs.length - 1],
+                    say("formats.alembic.bridge.AbcReader.the-headers-of-properties-of", path));
             for (int i = 0; in.more(); i++) {
                 PropertyHeader h = PropertyHeader.read(in, table, samplings.size());
                 if (i >= refs.length - 1) {
-                    throw file.wrong(at, "a reference for each property of " + path, "none for " + h.name());
+                    throw file.wrong(
+                            at,
+                            say("formats.alembic.bridge.AbcReader.a-reference-for-each-property-of", path),
+                            say("formats.alembic.bridge.AbcReader.none-for", h.name()));
                 }
                 out.add(property(h, refs[i], path, depth));
             }
@@ -237,7 +284,7 @@ public final class AbcReader {
         }
         int count = (int) h.count();
         int slots = count == 0 ? 0 : h.last() == 0 ? 1 : (int) (h.last() - h.first() + 2);
-        long[] refs = file.group(reference, "samples of " + own);
+        long[] refs = file.group(reference, say("formats.alembic.bridge.AbcReader.samples-of", own));
         StoredSamples stored = rescue == null
                 ? StoredSamples.of(file, h, slots, refs, Ogawa.position(reference), own)
                 : StoredSamples.rescue(file, h, slots, refs, Ogawa.position(reference), own);

@@ -1,5 +1,7 @@
 package idleheron.formats.alembic.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.Property;
 import idleheron.core.cache.Samples;
@@ -60,7 +62,10 @@ public final class AbcRescue {
                 continue;
             }
             if (s.count() < 2 || count > 0 && count != s.count()) {
-                throw FormatException.in(path, "samples that are what their keys say", "damaged ones");
+                throw FormatException.in(
+                        path,
+                        say("formats.alembic.bridge.AbcRescue.samples-that-are-what-their-keys"),
+                        say("formats.alembic.bridge.AbcRescue.damaged-ones"));
             }
             count = s.count();
             gone.or(g);
@@ -69,7 +74,10 @@ public final class AbcRescue {
             return all;
         }
         if (gone.cardinality() == count || salvage.isBare()) {
-            throw FormatException.in(path, "samples that are what their keys say", "damaged ones");
+            throw FormatException.in(
+                    path,
+                    say("formats.alembic.bridge.AbcRescue.samples-that-are-what-their-keys"),
+                    say("formats.alembic.bridge.AbcRescue.damaged-ones"));
         }
         String which =
                 gone.stream().limit(NAMED).mapToObj(String::valueOf).toList().toString();
@@ -77,8 +85,11 @@ public final class AbcRescue {
                 Lost.What.OBJECT,
                 path,
                 "",
-                gone.cardinality() + " of " + count + " samples are damaged, the first " + which
-                        + "; the others stand");
+                say(
+                        "formats.alembic.bridge.AbcRescue.of-samples-are-damaged-the-first",
+                        gone.cardinality(),
+                        count,
+                        which));
         return without(all, gone, count);
     }
 
@@ -94,7 +105,11 @@ public final class AbcRescue {
                     && gone.stream()
                             .anyMatch(g ->
                                     source.equals(g) || source.startsWith(g + "/") || g.startsWith(source + "/"))) {
-                salvage.lost(Lost.What.OBJECT, e.path(), "", "something of " + source + ", which it shows, is lost");
+                salvage.lost(
+                        Lost.What.OBJECT,
+                        e.path(),
+                        "",
+                        say("formats.alembic.bridge.AbcRescue.something-of-which-it-shows-is", source));
             }
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.alembic.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
@@ -189,7 +191,8 @@ public final class AbcSceneWriter {
                 all.putIfAbsent(ChannelSemantic.MOVING_CHANNELS, unsigned(moving));
             }
             if (channels.scalar() && channels.extent() > LONGEST_SCALAR) {
-                throw new IllegalArgumentException(n.name() + ": a transform of " + channels.extent() + " channels");
+                throw new IllegalArgumentException(say(
+                        "formats.alembic.bridge.AbcSceneWriter.a-transform-of-channels", n.name(), channels.extent()));
             }
         }
         return new CacheNode(

@@ -1,5 +1,7 @@
 package idleheron.formats.alembic.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Property;
 import idleheron.core.cache.Samples;
@@ -123,7 +125,7 @@ public final class AbcWriter {
     }
 
     private Done object(AbcObject o) throws IOException {
-        progress.at((double) written++ / objects, "writing " + o.name());
+        progress.at((double) written++ / objects, say("formats.alembic.bridge.AbcWriter.writing", o.name()));
         long[] refs = new long[o.children().size() + 2];
         Bytes hashes = new Bytes();
         for (int i = 0; i < o.children().size(); i++) {

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
@@ -126,8 +128,8 @@ final class FbxArrayCoding {
             throw FormatException.at(
                     file,
                     t.offset,
-                    "a zlib stream of " + t.size() + " unpacked bytes",
-                    "damaged data (" + e.getMessage() + ")");
+                    say("formats.fbx.coding.FbxArrayCoding.a-zlib-stream-of-unpacked-bytes", t.size()),
+                    say("formats.fbx.coding.FbxArrayCoding.damaged-data", e.getMessage()));
         }
     }
 

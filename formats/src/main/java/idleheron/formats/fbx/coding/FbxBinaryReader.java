@@ -9,7 +9,6 @@ import idleheron.formats.fbx.document.FbxDocument;
 import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.document.FbxValue;
 import java.lang.foreign.MemorySegment;
-import java.lang.foreign.ValueLayout;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.IdentityHashMap;
@@ -43,6 +42,14 @@ import org.jspecify.annotations.Nullable;
  * anything is allocated.
  */
 final class FbxBinaryReader {
+    private static final String A_VALUE = say("formats.fbx.coding.FbxBinaryReader.a-value");
+    private static final String A_NUMBER = say("formats.fbx.coding.FbxBinaryReader.a-number");
+    private static final String A_FLAG = say("formats.fbx.coding.FbxBinaryReader.a-flag");
+    private static final String A_LENGTH = say("formats.fbx.coding.FbxBinaryReader.a-length");
+    private static final String TEXT_OR_DATA = say("formats.fbx.coding.FbxBinaryReader.text-or-data");
+    private static final String AN_ARRAYS_HEAD = say("formats.fbx.coding.FbxBinaryReader.an-arrays-head");
+    private static final String ARRAY_DATA = say("formats.fbx.coding.FbxBinaryReader.array-data");
+
     static final byte[] MAGIC = "Kaydara FBX Binary  \0\u001a\0".getBytes(java.nio.charset.StandardCharsets.ISO_8859_1);
     static final int OLDEST = 6000;
     static final int NEWEST = 8999;
@@ -89,13 +96,17 @@ final class FbxBinaryReader {
         if (bytes.byteSize() < 27 || !Arrays.equals(head.take(MAGIC.length), MAGIC)) {
             head.to(0);
             throw head.wrong(
-                    "the 23 bytes that open a binary FBX file and a version",
-                    bytes.byteSize() < 27 ? "a file of " + bytes.byteSize() + " bytes" : "other bytes");
+                    say("formats.fbx.coding.FbxBinaryReader.the-23-bytes-that-open-a"),
+                    bytes.byteSize() < 27
+                            ? say("formats.fbx.coding.FbxBinaryReader.a-file-of-bytes", bytes.byteSize())
+                            : say("formats.fbx.coding.FbxBinaryReader.other-bytes"));
         }
         int version = head.i32();
         if (version < OLDEST || version > NEWEST) {
             head.to(MAGIC.length);
-            throw head.wrong("a version from " + OLDEST + " to " + NEWEST, Integer.toString(version));
+            throw head.wrong(
+                    say("formats.fbx.coding.FbxBinaryReader.a-version-from-to", OLDEST, NEWEST),
+                    Integer.toString(version));
         }
         return new FbxBinaryReader(file, bytes, version, places, progress).document();
     }
@@ -137,7 +148,7 @@ final class FbxBinaryReader {
         List<FbxRecord> records = new ArrayList<>();
         boolean closed = false;
         while (in.left() >= headLength()) {
-            progress.at(0.5 * in.at() / in.size(), "reading records");
+            progress.at(0.5 * in.at() / in.size(), say("formats.fbx.coding.FbxBinaryReader.reading-records"));
             FbxRecord r = record(in.size(), 0);
             if (r == null) {
                 closed = true;
@@ -146,20 +157,22 @@ final class FbxBinaryReader {
             records.add(r);
         }
         if (!closed) {
-            throw in.wrong("a zero record that closes the file", "the end of the file");
+            throw in.wrong(
+                    say("formats.fbx.coding.FbxBinaryReader.a-zero-record-that-closes-the"),
+                    say("formats.fbx.coding.FbxBinaryReader.the-end-of-the-file"));
         }
         if (unclosed) {
             notes.add(say("formats.fbx.coding.FbxBinaryReader.scopes-are-not-closed-by-a"));
         }
         byte[] footer = footer();
-        progress.at(0.5, "unpacking arrays");
+        progress.at(0.5, say("formats.fbx.coding.FbxBinaryReader.unpacking-arrays"));
         long unpacked = arrays.stream().mapToLong(FbxArrayCoding.Task::size).sum();
         long room = (long) (Runtime.getRuntime().maxMemory() * SHARE_OF_MEMORY);
         if (unpacked > room) {
             throw FormatException.in(
                     file,
-                    "arrays that unpack to at most " + (room >> 20) + " MB, the memory there is for them",
-                    (unpacked >> 20) + " MB");
+                    say("formats.fbx.coding.FbxBinaryReader.arrays-that-unpack-to-at-most", (room >> 20)),
+                    say("formats.fbx.coding.FbxBinaryReader.mb", (unpacked >> 20)));
         }
         FbxArrayCoding.decode(file, in.bytes(), arrays);
         return new FbxDocument(version, false, records, footer, notes);
@@ -190,7 +203,7 @@ final class FbxBinaryReader {
         long v = wide ? in.i64() : in.u32();
         if (v < 0) {
             in.to(in.at() - 8);
-            throw in.wrong("a size", Long.toUnsignedString(v));
+            throw in.wrong(say("formats.fbx.coding.FbxBinaryReader.a-size"), Long.toUnsignedString(v));
         }
         return v;
     }
@@ -199,10 +212,14 @@ final class FbxBinaryReader {
     private @Nullable FbxRecord record(long limit, int depth) throws FormatException {
         long start = in.at();
         if (depth > DEEPEST) {
-            throw in.wrong("at most " + DEEPEST + " records inside each other", "one more");
+            throw in.wrong(
+                    say("formats.fbx.coding.FbxBinaryReader.at-most-records-inside-each-other", DEEPEST),
+                    say("formats.fbx.coding.FbxBinaryReader.one-more"));
         }
         if (limit - start < headLength()) {
-            throw in.wrong("a record of at least " + headLength() + " bytes", (limit - start) + " bytes");
+            throw in.wrong(
+                    say("formats.fbx.coding.FbxBinaryReader.a-record-of-at-least-bytes", headLength()),
+                    say("formats.fbx.coding.FbxBinaryReader.bytes", (limit - start)));
         }
         long end = word();
         long count = word();
@@ -210,7 +227,11 @@ final class FbxBinaryReader {
         int nameLength = in.u8();
         if (end == 0) {
             if (count != 0 || length != 0 || nameLength != 0) {
-                throw FormatException.at(file, start, "a zero record", "one with values");
+                throw FormatException.at(
+                        file,
+                        start,
+                        say("formats.fbx.coding.FbxBinaryReader.a-zero-record"),
+                        say("formats.fbx.coding.FbxBinaryReader.one-with-values"));
             }
             return null;
         }
@@ -219,11 +240,15 @@ final class FbxBinaryReader {
             throw FormatException.at(
                     file,
                     start,
-                    "a record that ends by byte " + limit,
-                    "one that ends at byte " + end + " with " + length + " bytes of values");
+                    say("formats.fbx.coding.FbxBinaryReader.a-record-that-ends-by-byte", limit),
+                    say("formats.fbx.coding.FbxBinaryReader.one-that-ends-at-byte-with", end, length));
         }
         if (count > length) {
-            throw FormatException.at(file, start, "at most " + length + " values in as many bytes", count + " values");
+            throw FormatException.at(
+                    file,
+                    start,
+                    say("formats.fbx.coding.FbxBinaryReader.at-most-values-in-as-many", length),
+                    say("formats.fbx.coding.FbxBinaryReader.values", count));
         }
         String name = new String(in.take(nameLength), java.nio.charset.StandardCharsets.UTF_8);
         List<FbxValue> values = values(name, count, valuesAt + length);
@@ -244,70 +269,26 @@ final class FbxBinaryReader {
 
     private List<FbxValue> values(String name, long count, long end) throws FormatException {
         if (version < 7000 && count >= LIST) {
-            FbxValue list = list(count, end);
+            FbxValue list = FbxNumberList.read(in, count, end);
             if (list != null) {
                 return List.of(list);
             }
         }
         if (count > FbxArrayCoding.MOST) {
-            throw in.wrong("at most " + FbxArrayCoding.MOST + " values", Long.toString(count));
+            throw in.wrong(
+                    say("formats.fbx.coding.FbxBinaryReader.at-most-values", FbxArrayCoding.MOST),
+                    Long.toString(count));
         }
         FbxValue[] values = new FbxValue[(int) count];
         for (int i = 0; i < values.length; i++) {
             value(values, i, end);
         }
         if (in.at() != end) {
-            throw in.wrong("the values of " + name + " to end at byte " + end, "them ending here");
+            throw in.wrong(
+                    say("formats.fbx.coding.FbxBinaryReader.the-values-of-to-end-at", name, end),
+                    say("formats.fbx.coding.FbxBinaryReader.them-ending-here"));
         }
         return Arrays.asList(values);
-    }
-
-    /** All numbers of one kind as an array, or null when they are not. */
-    private @Nullable FbxValue list(long count, long end) {
-        long from = in.at();
-        char code = (char) in.bytes().get(ValueLayout.JAVA_BYTE, from);
-        int element = "DL".indexOf(code) >= 0 ? 8 : "FI".indexOf(code) >= 0 ? 4 : 0;
-        int step = 1 + element;
-        if (element == 0 || count > FbxArrayCoding.MOST || count * step != end - from) {
-            return null;
-        }
-        for (long at = from; at < end; at += step) {
-            if (in.bytes().get(ValueLayout.JAVA_BYTE, at) != code) {
-                return null;
-            }
-        }
-        int n = (int) count;
-        in.to(end);
-        return switch (code) {
-            case 'D' -> {
-                double[] out = new double[n];
-                for (int i = 0; i < n; i++) {
-                    out[i] = in.bytes().get(ByteCursor.DOUBLE, from + 9L * i + 1);
-                }
-                yield new FbxValue.Doubles(out);
-            }
-            case 'L' -> {
-                long[] out = new long[n];
-                for (int i = 0; i < n; i++) {
-                    out[i] = in.bytes().get(ByteCursor.LONG, from + 9L * i + 1);
-                }
-                yield new FbxValue.Longs(out);
-            }
-            case 'F' -> {
-                float[] out = new float[n];
-                for (int i = 0; i < n; i++) {
-                    out[i] = in.bytes().get(ByteCursor.FLOAT, from + 5L * i + 1);
-                }
-                yield new FbxValue.Floats(out);
-            }
-            default -> {
-                int[] out = new int[n];
-                for (int i = 0; i < n; i++) {
-                    out[i] = in.bytes().get(ByteCursor.INT, from + 5L * i + 1);
-                }
-                yield new FbxValue.Ints(out);
-            }
-        };
     }
 
     private void children(long end, int depth, List<FbxRecord> into) throws FormatException {
@@ -315,7 +296,9 @@ final class FbxBinaryReader {
             FbxRecord c = record(end, depth + 1);
             if (c == null) {
                 if (in.at() != end) {
-                    throw in.wrong("a scope that ends at byte " + end, "its zero record here");
+                    throw in.wrong(
+                            say("formats.fbx.coding.FbxBinaryReader.a-scope-that-ends-at-byte", end),
+                            say("formats.fbx.coding.FbxBinaryReader.its-zero-record-here"));
                 }
                 return;
             }
@@ -325,31 +308,31 @@ final class FbxBinaryReader {
     }
 
     private void value(FbxValue[] into, int index, long limit) throws FormatException {
-        in.need(1, limit, "a value");
+        in.need(1, limit, A_VALUE);
         char code = (char) in.u8();
         switch (code) {
             case 'Y' -> {
-                in.need(2, limit, "a number");
+                in.need(2, limit, A_NUMBER);
                 into[index] = new FbxValue.Int16(in.i16());
             }
             case 'C' -> {
-                in.need(1, limit, "a flag");
+                in.need(1, limit, A_FLAG);
                 into[index] = FbxValue.Flag.of(in.u8());
             }
             case 'I' -> {
-                in.need(4, limit, "a number");
+                in.need(4, limit, A_NUMBER);
                 into[index] = new FbxValue.Int32(in.i32());
             }
             case 'F' -> {
-                in.need(4, limit, "a number");
+                in.need(4, limit, A_NUMBER);
                 into[index] = new FbxValue.Real32(in.f32());
             }
             case 'D' -> {
-                in.need(8, limit, "a number");
+                in.need(8, limit, A_NUMBER);
                 into[index] = new FbxValue.Real64(in.f64());
             }
             case 'L' -> {
-                in.need(8, limit, "a number");
+                in.need(8, limit, A_NUMBER);
                 into[index] = new FbxValue.Int64(in.i64());
             }
             case 'S' -> into[index] = new FbxValue.Text(data(limit));
@@ -357,38 +340,53 @@ final class FbxBinaryReader {
             case 'i', 'l', 'f', 'd', 'b', 'c' -> array(code, into, index, limit);
             default -> {
                 in.to(in.at() - 1);
-                throw in.wrong("a type letter (one of YCIFDLSRilfdbc)", "byte " + (int) code);
+                throw in.wrong(
+                        say("formats.fbx.coding.FbxBinaryReader.a-type-letter-one-of-ycifdlsrilfdbc"),
+                        say("formats.fbx.coding.FbxBinaryReader.byte", (int) code));
             }
         }
     }
 
     private byte[] data(long limit) throws FormatException {
-        in.need(4, limit, "a length");
+        in.need(4, limit, A_LENGTH);
         long length = in.u32();
-        in.need(length, limit, "text or data");
+        in.need(length, limit, TEXT_OR_DATA);
         if (length > FbxArrayCoding.MOST) {
-            throw in.wrong("at most " + FbxArrayCoding.MOST + " bytes in one piece", Long.toString(length));
+            throw in.wrong(
+                    say("formats.fbx.coding.FbxBinaryReader.at-most-bytes-in-one-piece", FbxArrayCoding.MOST),
+                    Long.toString(length));
         }
         return in.take((int) length);
     }
 
     private void array(char code, FbxValue[] into, int index, long limit) throws FormatException {
-        in.need(12, limit, "an array's head");
+        in.need(12, limit, AN_ARRAYS_HEAD);
         long head = in.at();
         long count = in.u32();
         long encoding = in.u32();
         long length = in.u32();
-        in.need(length, limit, "array data");
+        in.need(length, limit, ARRAY_DATA);
         if (encoding > 1) {
-            throw FormatException.at(file, head + 4, "array encoding 0 or 1", Long.toString(encoding));
+            throw FormatException.at(
+                    file,
+                    head + 4,
+                    say("formats.fbx.coding.FbxBinaryReader.array-encoding-0-or-1"),
+                    Long.toString(encoding));
         }
         long size = count * FbxArrayCoding.elementSize(code);
         if (encoding == 0 && size != length) {
-            throw FormatException.at(file, head, size + " bytes for " + count + " elements", length + " bytes");
+            throw FormatException.at(
+                    file,
+                    head,
+                    say("formats.fbx.coding.FbxBinaryReader.bytes-for-elements", size, count),
+                    say("formats.fbx.coding.FbxBinaryReader.bytes", length));
         }
         if (count > FbxArrayCoding.MOST || size > length * FbxArrayCoding.MOST_COMPRESSED) {
             throw FormatException.at(
-                    file, head, "an array that can unpack from " + length + " bytes", count + " elements");
+                    file,
+                    head,
+                    say("formats.fbx.coding.FbxBinaryReader.an-array-that-can-unpack-from", length),
+                    say("formats.fbx.coding.FbxBinaryReader.elements", count));
         }
         arrays.add(new FbxArrayCoding.Task(into, index, code, in.at(), length, (int) count, encoding == 1));
         in.to(in.at() + length);

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
 import idleheron.formats.fbx.document.FbxDocument;
@@ -56,7 +58,7 @@ final class FbxBinaryWriter {
      */
     static void write(FbxDocument document, int version, OutputStream target, Progress progress) throws IOException {
         if (version != 7400 && version != 7500) {
-            throw new IllegalArgumentException("writes FBX 7.4 and 7.5, not " + version);
+            throw new IllegalArgumentException(say("formats.fbx.coding.FbxBinaryWriter.writes-fbx-7-4-and-7", version));
         }
         OutputStream out = new BufferedOutputStream(target, 1 << 20);
         new FbxBinaryWriter(out, version >= 7500).document(document, version, progress);
@@ -64,16 +66,15 @@ final class FbxBinaryWriter {
     }
 
     private void document(FbxDocument document, int version, Progress progress) throws IOException {
-        progress.at(0, "packing arrays");
+        progress.at(0, say("formats.fbx.coding.FbxBinaryWriter.packing-arrays"));
         pack(document.records());
-        progress.at(0.8, "writing records");
+        progress.at(0.8, say("formats.fbx.coding.FbxBinaryWriter.writing-records"));
         long all = 4L + FbxBinaryReader.MAGIC.length + headLength();
         for (FbxRecord r : document.records()) {
             all += measure(r);
         }
         if (!wide && all > LARGEST_74) {
-            throw new IllegalArgumentException(
-                    "FBX 7.4 cannot hold more than 4 GB, and this is " + all + " bytes; write 7.5");
+            throw new IllegalArgumentException(say("formats.fbx.coding.FbxBinaryWriter.fbx-7-4-cannot-hold-more", all));
         }
         bytes(FbxBinaryReader.MAGIC);
         int32(version);
@@ -87,7 +88,7 @@ final class FbxBinaryWriter {
         int32(version);
         zeros(120);
         bytes(CLOSING);
-        progress.at(1, "written");
+        progress.at(1, say("formats.fbx.coding.FbxBinaryWriter.written"));
     }
 
     private void pack(List<FbxRecord> records) {

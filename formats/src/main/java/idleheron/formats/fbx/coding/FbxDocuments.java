@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.fbx.document.FbxDocument;
@@ -35,7 +37,11 @@ public final class FbxDocuments {
             String file, MemorySegment bytes, @Nullable IdentityHashMap<FbxRecord, Long> places, Progress progress)
             throws FormatException {
         if (bytes.byteSize() == 0) {
-            throw FormatException.at(file, 0, "an FBX document", "an empty file");
+            throw FormatException.at(
+                    file,
+                    0,
+                    say("formats.fbx.coding.FbxDocuments.an-fbx-document"),
+                    say("formats.fbx.coding.FbxDocuments.an-empty-file"));
         }
         byte[] head = bytes.asSlice(0, Math.min(bytes.byteSize(), FbxBinaryReader.MAGIC.length))
                 .toArray(java.lang.foreign.ValueLayout.JAVA_BYTE);

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.Lost;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.fbx.document.FbxDocument;
@@ -44,7 +46,8 @@ public final class FbxRescue {
 
     public static Found of(String file, MemorySegment bytes, Salvage salvage) throws FormatException {
         if (bytes.byteSize() < 64) {
-            throw FormatException.in(file, "at least 64 bytes to rescue something from", bytes.byteSize() + "");
+            throw FormatException.in(
+                    file, say("formats.fbx.coding.FbxRescue.at-least-64-bytes-to-rescue"), bytes.byteSize() + "");
         }
         byte[] head = bytes.asSlice(0, Math.min(bytes.byteSize(), 4096)).toArray(ValueLayout.JAVA_BYTE);
         if (!FbxBinaryReader.matches(head) && FbxTextReader.matches(head)) {
@@ -146,8 +149,15 @@ public final class FbxRescue {
                     whole.add(part);
                     String name = FbxNames.plain(surface.text(1));
                     salvage.lost(
-                            Lost.What.LAYERS, name, Salvage.bytes(p, to), "only its surface stood before the damage");
-                    salvage.lost(Lost.What.MATERIAL, "", "", "the faces' materials of " + name + " are gone");
+                            Lost.What.LAYERS,
+                            name,
+                            Salvage.bytes(p, to),
+                            say("formats.fbx.coding.FbxRescue.only-its-surface-stood-before-the"));
+                    salvage.lost(
+                            Lost.What.MATERIAL,
+                            "",
+                            "",
+                            say("formats.fbx.coding.FbxRescue.the-faces-materials-of-are-gone", name));
                 } else {
                     gone(section, p, to);
                 }
@@ -209,6 +219,8 @@ public final class FbxRescue {
                 named ? what : Lost.What.PART,
                 named ? label[1] : "",
                 place,
-                named ? "its record is damaged or beside damage" : told + " damaged or beside damage");
+                named
+                        ? say("formats.fbx.coding.FbxRescue.its-record-is-damaged-or-beside")
+                        : say("formats.fbx.coding.FbxRescue.damaged-or-beside-damage", told));
     }
 }

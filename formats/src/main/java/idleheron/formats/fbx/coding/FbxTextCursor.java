@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.Decimals;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
@@ -14,6 +16,8 @@ import org.jspecify.annotations.Nullable;
  * a quote, the two line ends and the sign itself. A number is whole when it has neither point nor exponent and fits 64 bits.
  */
 final class FbxTextCursor {
+    private static final String A_NUMBER = say("formats.fbx.coding.FbxTextCursor.a-number");
+
     /** The number that is read; longer ones are rare and go another way. */
     private final byte[] numeral = new byte[48];
 
@@ -68,7 +72,9 @@ final class FbxTextCursor {
 
     FormatException wrong(String expected) {
         int c = peek();
-        String found = c < 0 ? "the end of the file" : c < 32 || c > 126 ? "byte " + c : "'" + (char) c + "'";
+        String found = c < 0
+                ? say("formats.fbx.coding.FbxTextCursor.the-end-of-the-file")
+                : c < 32 || c > 126 ? say("formats.fbx.coding.FbxTextCursor.byte", c) : "'" + (char) c + "'";
         return wrong(expected, found);
     }
 
@@ -149,7 +155,7 @@ final class FbxTextCursor {
             throw wrong(what);
         }
         if (at - from > 1 << 20) {
-            throw wrong(what, "a word of " + (at - from) + " letters");
+            throw wrong(what, say("formats.fbx.coding.FbxTextCursor.a-word-of-letters", (at - from)));
         }
         return bytes(from, at);
     }
@@ -164,7 +170,9 @@ final class FbxTextCursor {
         while (c != '"') {
             if (c < 0) {
                 back(start);
-                throw wrong("a closing quote", "none up to the end of the file");
+                throw wrong(
+                        say("formats.fbx.coding.FbxTextCursor.a-closing-quote"),
+                        say("formats.fbx.coding.FbxTextCursor.none-up-to-the-end-of"));
             }
             line += c == '\n' ? 1 : 0;
             signs |= c == '&';
@@ -172,7 +180,9 @@ final class FbxTextCursor {
             c = peek();
         }
         if (at - from > Integer.MAX_VALUE - 16L) {
-            throw wrong("text of at most 2 GB", (at - from) + " bytes");
+            throw wrong(
+                    say("formats.fbx.coding.FbxTextCursor.text-of-at-most-2-gb"),
+                    say("formats.fbx.coding.FbxTextCursor.bytes", (at - from)));
         }
         byte[] raw = bytes(from, at);
         at++;
@@ -222,7 +232,7 @@ final class FbxTextCursor {
 
     /** Numbers of 19 digits and more, those that are none, and what else there is. */
     private boolean rare() throws FormatException {
-        String s = new String(word("a number"), StandardCharsets.ISO_8859_1);
+        String s = new String(word(A_NUMBER), StandardCharsets.ISO_8859_1);
         boolean looksWhole = !s.startsWith("-0") && s.chars().allMatch(c -> c == '-' || c >= '0' && c <= '9');
         if (looksWhole) {
             try {
@@ -234,7 +244,9 @@ final class FbxTextCursor {
         }
         Double d = real(s);
         if (d == null) {
-            throw wrong("a number", "'" + (s.length() > 40 ? s.substring(0, 40) + "…" : s) + "'");
+            throw wrong(
+                    say("formats.fbx.coding.FbxTextCursor.a-number"),
+                    "'" + (s.length() > 40 ? s.substring(0, 40) + "…" : s) + "'");
         }
         real = d;
         return false;

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.fbx.document.FbxNames;
 import idleheron.formats.fbx.document.FbxRecord;
@@ -123,7 +125,11 @@ final class FbxTextPieces implements FbxPieces {
         FbxRecord r = reader.one(from, 1);
         long end = reader.at();
         if (end >= size) {
-            throw FormatException.at("", from, "the end of a line after a record", "the end of the file");
+            throw FormatException.at(
+                    "",
+                    from,
+                    say("formats.fbx.coding.FbxTextPieces.the-end-of-a-line-after"),
+                    say("formats.fbx.coding.FbxTextPieces.the-end-of-the-file"));
         }
         return new Piece(r, "", from, blank(end));
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.fbx.document.FbxDocument;
@@ -31,6 +33,12 @@ import org.jspecify.annotations.Nullable;
  * Quoted text and numbers: see {@link FbxTextCursor}. {@code Content} is base64 in one or more pieces.
  */
 final class FbxTextReader {
+    private static final String A_COLON = say("formats.fbx.coding.FbxTextReader.a-colon");
+    private static final String A_VALUE = say("formats.fbx.coding.FbxTextReader.a-value");
+    private static final String AN_OPENING_BRACE = say("formats.fbx.coding.FbxTextReader.an-opening-brace");
+    private static final String A_COLON_AFTER_A = say("formats.fbx.coding.FbxTextReader.a-colon-after-a");
+    private static final String A_CLOSING_BRACE = say("formats.fbx.coding.FbxTextReader.a-closing-brace");
+
     private static final int DEEPEST = 64;
 
     /** So many numbers and nothing else are a list. */
@@ -73,8 +81,10 @@ final class FbxTextReader {
         if (version < FbxBinaryReader.OLDEST || version > FbxBinaryReader.NEWEST) {
             throw FormatException.in(
                     file,
-                    "FBXVersion from " + FbxBinaryReader.OLDEST + " to " + FbxBinaryReader.NEWEST
-                            + " in FBXHeaderExtension",
+                    say(
+                            "formats.fbx.coding.FbxTextReader.fbxversion-from-to-in-fbxheaderextension",
+                            FbxBinaryReader.OLDEST,
+                            FbxBinaryReader.NEWEST),
                     Integer.toString(version));
         }
         return new FbxDocument(version, true, records, null, List.of());
@@ -105,7 +115,7 @@ final class FbxTextReader {
         in.back(new long[] {from, 1});
         in.name();
         in.space(false);
-        in.expect(':', "a colon");
+        in.expect(':', A_COLON);
         List<FbxValue> out = new ArrayList<>();
         in.space(false);
         while (in.peek() != '{') {
@@ -121,18 +131,18 @@ final class FbxTextReader {
 
     private FbxRecord record(int depth) throws FormatException {
         if (depth > DEEPEST) {
-            throw in.wrong("at most " + DEEPEST + " records inside each other");
+            throw in.wrong(say("formats.fbx.coding.FbxTextReader.at-most-records-inside-each-other", DEEPEST));
         }
         if (depth < 3) {
-            progress.at((double) in.at() / in.size(), "reading records");
+            progress.at((double) in.at() / in.size(), say("formats.fbx.coding.FbxTextReader.reading-records"));
         }
         long start = in.at();
         String name = in.name();
         if (name.isEmpty()) {
-            throw in.wrong("the name of a record");
+            throw in.wrong(say("formats.fbx.coding.FbxTextReader.the-name-of-a-record"));
         }
         in.space(false);
-        in.expect(':', "a colon after " + name);
+        in.expect(':', say("formats.fbx.coding.FbxTextReader.a-colon-after", name));
         in.space(false);
         FbxRecord r = in.peek() == '*' ? array(name) : body(name, depth);
         if (places != null) {
@@ -254,7 +264,7 @@ final class FbxTextReader {
                 return out;
             }
             if (in.peek() == -1) {
-                throw in.wrong("a closing brace");
+                throw in.wrong(say("formats.fbx.coding.FbxTextReader.a-closing-brace"));
             }
             out.add(record(depth + 1));
         }
@@ -268,7 +278,7 @@ final class FbxTextReader {
         if (!Character.isLetter(c)) {
             return in.number() ? new FbxValue.Int64(in.whole) : new FbxValue.Real64(in.real);
         }
-        byte[] word = in.word("a value");
+        byte[] word = in.word(A_VALUE);
         Double number = FbxTextCursor.real(new String(word, StandardCharsets.ISO_8859_1));
         return word.length == 1
                 ? new FbxValue.Flag(word[0])
@@ -279,21 +289,23 @@ final class FbxTextReader {
         in.skip();
         long count = in.number() ? in.whole : -1;
         if (count < 0 || count > in.size() || count > FbxArrayCoding.MOST) {
-            throw in.wrong("a number of elements that fits the file", Long.toString(count));
+            throw in.wrong(
+                    say("formats.fbx.coding.FbxTextReader.a-number-of-elements-that-fits"), Long.toString(count));
         }
         in.space(true);
-        in.expect('{', "an opening brace");
+        in.expect('{', AN_OPENING_BRACE);
         in.space(true);
         FbxTextNumbers into = new FbxTextNumbers((int) Math.min(count, 1 << 16));
         if (in.peek() == 'a') {
             in.skip();
             in.space(true);
-            in.expect(':', "a colon after a");
+            in.expect(':', A_COLON_AFTER_A);
             elements(into);
         }
-        in.expect('}', "a closing brace");
+        in.expect('}', A_CLOSING_BRACE);
         if (into.size() != count) {
-            throw in.wrong(count + " elements in " + name, Integer.toString(into.size()));
+            throw in.wrong(
+                    say("formats.fbx.coding.FbxTextReader.elements-in", count, name), Integer.toString(into.size()));
         }
         return FbxRecord.leaf(name, into.array());
     }

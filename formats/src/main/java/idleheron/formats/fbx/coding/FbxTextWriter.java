@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.formats.fbx.document.FbxDocument;
 import idleheron.formats.fbx.document.FbxRecord;
@@ -42,12 +44,14 @@ final class FbxTextWriter {
                 .append("\n\n");
         int done = 0;
         for (FbxRecord r : document.records()) {
-            progress.at((double) done++ / document.records().size(), "writing " + r.name());
+            progress.at(
+                    (double) done++ / document.records().size(),
+                    say("formats.fbx.coding.FbxTextWriter.writing", r.name()));
             w.record(r, 0);
         }
         w.spill();
         out.flush();
-        progress.at(1, "written");
+        progress.at(1, say("formats.fbx.coding.FbxTextWriter.written"));
     }
 
     private void spill() throws IOException {

@@ -1,5 +1,7 @@
 package idleheron.formats.fbx.parts;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.Lost.What;
 import idleheron.formats.fbx.document.FbxBuild;
 import idleheron.formats.fbx.document.FbxDocument;
@@ -58,18 +60,20 @@ public final class FbxAftermath {
 
     private void sections(boolean old) {
         if (harmed.contains("GlobalSettings")) {
-            all(What.STAGE, "the declarations are gone; the usual ones are taken");
-            all(What.CLIP, "the frame rate is gone");
+            all(What.STAGE, say("formats.fbx.parts.FbxAftermath.the-declarations-are-gone-the-usual"));
+            all(What.CLIP, say("formats.fbx.parts.FbxAftermath.the-frame-rate-is-gone"));
         }
         if (harmed.contains("FBXHeaderExtension")) {
-            all(What.CLIP, "the length of a tick may have been declared in what is gone");
+            all(What.CLIP, say("formats.fbx.parts.FbxAftermath.the-length-of-a-tick-may"));
         }
         if (harmed.contains("Definitions")) {
-            all(What.NODE, "the usual values of what is not stored are gone");
-            all(What.CLIP, "the usual values of what is not stored are gone");
+            all(What.NODE, say("formats.fbx.parts.FbxAftermath.the-usual-values-of-what-is"));
+            all(What.CLIP, say("formats.fbx.parts.FbxAftermath.the-usual-values-of-what-is"));
         }
         if (harmed.contains("Connections") || old) {
-            String why = old ? "connections go by names, which do not tell what is gone" : "connections are gone";
+            String why = old
+                    ? say("formats.fbx.parts.FbxAftermath.connections-go-by-names-which-do")
+                    : say("formats.fbx.parts.FbxAftermath.connections-are-gone");
             for (What w : new What[] {What.SKIN, What.SHAPES, What.MATERIAL, What.CLIP}) {
                 all(w, why);
             }
@@ -78,7 +82,7 @@ public final class FbxAftermath {
             }
         }
         if (old && harmed.contains("Takes")) {
-            all(What.CLIP, "takes are gone");
+            all(What.CLIP, say("formats.fbx.parts.FbxAftermath.takes-are-gone"));
         }
     }
 
@@ -134,13 +138,14 @@ public final class FbxAftermath {
             FbxRecord stands = objects.get(isGone(source) ? target : source);
             boolean shape = stands != null && stands.text(2).startsWith("BlendShape");
             if (!plain || MOVING.contains(kept) || shape) {
-                all(What.CLIP, "some of what moves, or of what it moves, is gone");
+                all(What.CLIP, say("formats.fbx.parts.FbxAftermath.some-of-what-moves-or-of"));
             }
             if (kept.equals("Material") || kept.equals("Texture") || kept.equals("Video")) {
-                all(What.MATERIAL, "something of " + other + " is gone");
+                all(What.MATERIAL, say("formats.fbx.parts.FbxAftermath.something-of-is-gone", other));
             } else if (kept.equals("Model") && isGone(source)) {
-                all(What.MATERIAL, "something that hung on " + other + " is gone");
-                salvage.lost(What.PART, "", "", "something that hung on " + other + " is gone");
+                all(What.MATERIAL, say("formats.fbx.parts.FbxAftermath.something-that-hung-on-is-gone", other));
+                salvage.lost(
+                        What.PART, "", "", say("formats.fbx.parts.FbxAftermath.something-that-hung-on-is-gone", other));
             }
         }
     }
@@ -149,8 +154,9 @@ public final class FbxAftermath {
     private void skins() {
         objects.forEach((id, r) -> {
             if (r.name().equals("Geometry") && reachesGone(id, 0)) {
-                salvage.lost(What.SKIN, name(id), "", "some of what binds it is gone");
-                salvage.lost(What.SHAPES, name(id), "", "some of what shapes it is gone");
+                salvage.lost(What.SKIN, name(id), "", say("formats.fbx.parts.FbxAftermath.some-of-what-binds-it-is"));
+                salvage.lost(
+                        What.SHAPES, name(id), "", say("formats.fbx.parts.FbxAftermath.some-of-what-shapes-it-is"));
             }
         });
     }
@@ -176,7 +182,7 @@ public final class FbxAftermath {
             if (r.name().equals("Model")
                     && !placed.contains(id)
                     && (harmed.contains("Connections") || hung.contains(id))) {
-                salvage.lost(What.NODE, name(id), "", "its parent is gone");
+                salvage.lost(What.NODE, name(id), "", say("formats.fbx.parts.FbxAftermath.its-parent-is-gone"));
             }
         });
     }
@@ -198,7 +204,7 @@ public final class FbxAftermath {
                     List.of()));
             links.add(link(next, 0));
             links.add(link(e.getKey(), next));
-            salvage.lost(What.NODE, name, "", "where this mesh stood is gone");
+            salvage.lost(What.NODE, name, "", say("formats.fbx.parts.FbxAftermath.where-this-mesh-stood-is-gone"));
             next++;
         }
         return homes.isEmpty() ? document : with(homes, links);

@@ -51,7 +51,10 @@ final class FbxMeshReader {
         FbxRecord g = geometry.record();
         double[] points = g.childDoubles("Vertices");
         if (points.length % 3 != 0) {
-            throw FormatException.in(file, "three numbers per point of " + name, points.length + " numbers");
+            throw FormatException.in(
+                    file,
+                    say("formats.fbx.read.FbxMeshReader.three-numbers-per-point-of", name),
+                    say("formats.fbx.read.FbxMeshReader.numbers", points.length));
         }
         int[] stored = g.childInts("PolygonVertexIndex");
         int faces = 0;
@@ -69,8 +72,8 @@ final class FbxMeshReader {
             if (corners[i] >= points.length / 3) {
                 throw FormatException.in(
                         file,
-                        "points 0 to " + (points.length / 3 - 1) + " in the faces of " + name,
-                        "point " + corners[i]);
+                        say("formats.fbx.read.FbxMeshReader.points-0-to-in-the-faces", (points.length / 3 - 1), name),
+                        say("formats.fbx.read.FbxMeshReader.point", corners[i]));
             }
             if (stored[i] < 0) {
                 starts[++face] = i + 1;

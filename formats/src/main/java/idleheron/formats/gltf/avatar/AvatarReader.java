@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.avatar;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.AvatarMeta;
@@ -88,12 +90,17 @@ public final class AvatarReader {
             Role r = Role.of(e.getKey());
             int n = node(e.getValue().path("node"));
             if (r == null) {
-                fault(ROLE_FAULT, "the role " + e.getKey(), "no role of the standard is called this");
+                fault(
+                        ROLE_FAULT,
+                        say("formats.gltf.avatar.AvatarReader.the-role", e.getKey()),
+                        say("formats.gltf.avatar.AvatarReader.no-role-of-the-standard-is"));
             } else if (n < 0) {
                 fault(
                         ROLE_FAULT,
-                        "the role " + e.getKey(),
-                        "node " + e.getValue().path("node") + " is not there");
+                        say("formats.gltf.avatar.AvatarReader.the-role", e.getKey()),
+                        say(
+                                "formats.gltf.avatar.AvatarReader.node-is-not-there",
+                                e.getValue().path("node")));
             } else {
                 out.put(r, n);
             }
@@ -177,8 +184,10 @@ public final class AvatarReader {
             if (n.has("skin") && placed) {
                 fault(
                         "avatar-mesh-node",
-                        "node " + n.path("name").asText(""),
-                        "it is placed and shows a skinned mesh, which its place does not move; some receivers move it");
+                        say(
+                                "formats.gltf.avatar.AvatarReader.node",
+                                n.path("name").asText("")),
+                        say("formats.gltf.avatar.AvatarReader.it-is-placed-and-shows-a"));
             }
         }
     }
@@ -193,7 +202,12 @@ public final class AvatarReader {
             JsonNode ball = c.path("shape").path("sphere");
             JsonNode shape = ball.isObject() ? ball : c.path("shape").path("capsule");
             if (n < 0 || !shape.isObject()) {
-                fault(SPRING_FAULT, "collider " + i, n < 0 ? "its node is not there" : "it has no shape");
+                fault(
+                        SPRING_FAULT,
+                        say("formats.gltf.avatar.AvatarReader.collider", i),
+                        n < 0
+                                ? say("formats.gltf.avatar.AvatarReader.its-node-is-not-there")
+                                : say("formats.gltf.avatar.AvatarReader.it-has-no-shape"));
                 continue;
             }
             place.put(i, colliders.size());
@@ -229,7 +243,10 @@ public final class AvatarReader {
         for (JsonNode j : s.path("joints")) {
             int n = node(j.path("node"));
             if (n < 0) {
-                fault(SPRING_FAULT, "spring " + name, "node " + j.path("node") + " is not there");
+                fault(
+                        SPRING_FAULT,
+                        say("formats.gltf.avatar.AvatarReader.spring", name),
+                        say("formats.gltf.avatar.AvatarReader.node-is-not-there", j.path("node")));
                 continue;
             }
             joints.add(new Springs.Joint(
@@ -253,12 +270,17 @@ public final class AvatarReader {
             if (!c.isObject()) {
                 continue;
             }
-            String name = "node " + nodes.get(i).path("name").asText("");
+            String name = say(
+                    "formats.gltf.avatar.AvatarReader.node",
+                    nodes.get(i).path("name").asText(""));
             List<String> kinds = List.of("roll", "aim", "rotation").stream()
                     .filter(k -> c.path(k).isObject())
                     .toList();
             if (kinds.size() != 1) {
-                fault(FOLLOW_FAULT, name, "it follows in " + kinds.size() + " ways, where one is lawful");
+                fault(
+                        FOLLOW_FAULT,
+                        name,
+                        say("formats.gltf.avatar.AvatarReader.it-follows-in-ways-where-one", kinds.size()));
             }
             for (String k : kinds) {
                 int source = node(c.path(k).path("source"));
@@ -266,7 +288,9 @@ public final class AvatarReader {
                     fault(
                             FOLLOW_FAULT,
                             name,
-                            "what it follows, node " + c.path(k).path("source") + ", is not there");
+                            say(
+                                    "formats.gltf.avatar.AvatarReader.what-it-follows-node-is-not",
+                                    c.path(k).path("source")));
                 } else {
                     out.add(new Follow(
                             found.nodeOf()[i],

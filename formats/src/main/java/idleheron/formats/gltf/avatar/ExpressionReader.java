@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.avatar;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.Expression;
@@ -28,13 +30,13 @@ final class ExpressionReader {
         List<Expression> out = new ArrayList<>();
         told.path("preset").properties().forEach(e -> {
             if (!Expression.PRESETS.contains(e.getKey())) {
-                fault(e.getKey(), "no name of the standard; receivers leave it out");
+                fault(e.getKey(), say("formats.gltf.avatar.ExpressionReader.no-name-of-the-standard-receivers"));
             }
             out.add(one(e.getKey(), true, e.getValue()));
         });
         told.path("custom").properties().forEach(e -> {
             if (Expression.PRESETS.contains(e.getKey())) {
-                fault(e.getKey(), "a name of the standard among one's own; receivers leave it out");
+                fault(e.getKey(), say("formats.gltf.avatar.ExpressionReader.a-name-of-the-standard-among"));
             }
             out.add(one(e.getKey(), false, e.getValue()));
         });
@@ -42,12 +44,12 @@ final class ExpressionReader {
     }
 
     private void fault(String name, String text) {
-        faults.add(new Avatar.Fault(FAULT, "expression " + name, text));
+        faults.add(new Avatar.Fault(FAULT, say("formats.gltf.avatar.ExpressionReader.expression", name), text));
     }
 
     private Expression one(String name, boolean preset, JsonNode e) {
         if (e.has("isBinary") && !e.path("isBinary").isBoolean()) {
-            fault(name, "isBinary is neither true nor false");
+            fault(name, say("formats.gltf.avatar.ExpressionReader.isbinary-is-neither-true-nor-false"));
         }
         List<Expression.Shape> shapes = new ArrayList<>();
         for (JsonNode b : e.path("morphTargetBinds")) {
@@ -60,7 +62,12 @@ final class ExpressionReader {
                             .get(found.scene().nodes().get(node).payload())
                             .shapes();
             if (index < 0 || index >= all.size()) {
-                fault(name, "it moves blend shape " + index + " of node " + b.path("node") + ", which is not there");
+                fault(
+                        name,
+                        say(
+                                "formats.gltf.avatar.ExpressionReader.it-moves-blend-shape-of-node",
+                                index,
+                                b.path("node")));
                 continue;
             }
             shapes.add(new Expression.Shape(
@@ -99,7 +106,7 @@ final class ExpressionReader {
         if (i < 0
                 || i >= doc.root().node().path("materials").size()
                 || i >= s.materials().size()) {
-            fault(name, "it changes material " + i + ", which is not there");
+            fault(name, say("formats.gltf.avatar.ExpressionReader.it-changes-material-which-is-not", i));
             return "";
         }
         return s.materials().get(i).name();

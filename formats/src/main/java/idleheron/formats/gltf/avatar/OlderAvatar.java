@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.avatar;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.AvatarMeta;
@@ -57,17 +59,19 @@ final class OlderAvatar {
             if (r == null || n < 0 || n >= found.nodeOf().length) {
                 faults.add(new Avatar.Fault(
                         AvatarReader.ROLE_FAULT,
-                        "the role " + name,
-                        r == null ? "no role of the standard is called this" : "node " + n + " is not there"));
+                        say("formats.gltf.avatar.OlderAvatar.the-role", name),
+                        r == null
+                                ? say("formats.gltf.avatar.OlderAvatar.no-role-of-the-standard-is")
+                                : say("formats.gltf.avatar.OlderAvatar.node-is-not-there", n)));
             } else {
                 roles.put(r, found.nodeOf()[n]);
             }
         }
         Map<MetaField, List<String>> said = new EnumMap<>(MetaField.class);
         JsonNode meta = told.path("meta");
-        say(said, MetaField.NAME, meta.path("title").asText(""));
-        say(said, MetaField.VERSION, meta.path("version").asText(""));
-        say(said, MetaField.AUTHORS, meta.path("author").asText(""));
+        tell(said, MetaField.NAME, meta.path("title").asText(""));
+        tell(said, MetaField.VERSION, meta.path("version").asText(""));
+        tell(said, MetaField.AUTHORS, meta.path("author").asText(""));
         return new Avatar(
                 told.path("specVersion").asText("0.0"),
                 said.isEmpty() ? null : new AvatarMeta(said, -1),
@@ -80,7 +84,7 @@ final class OlderAvatar {
                 faults);
     }
 
-    private static void say(Map<MetaField, List<String>> said, MetaField field, String text) {
+    private static void tell(Map<MetaField, List<String>> said, MetaField field, String text) {
         if (!text.isBlank()) {
             said.put(field, List.of(text));
         }

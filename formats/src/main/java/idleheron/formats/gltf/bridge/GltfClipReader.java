@@ -116,7 +116,7 @@ final class GltfClipReader {
         for (GltfObject c : a.list("channels")) {
             int s = c.index("sampler", told.size());
             if (s < 0) {
-                throw c.wrong("sampler", "a sampler");
+                throw c.wrong("sampler", say("formats.gltf.bridge.GltfClipReader.a-sampler"));
             }
             GltfTarget target = GltfTarget.of(doc, c);
             int width = width(target);
@@ -190,7 +190,9 @@ final class GltfClipReader {
                 continue;
             }
             if (s.width() != width) {
-                throw c.wrong("sampler", "one of " + width + " numbers a key, not of " + s.width());
+                throw c.wrong(
+                        "sampler",
+                        say("formats.gltf.bridge.GltfClipReader.one-of-numbers-a-key-not", width, s.width()));
             }
             if (!met.add(node + " " + path)) {
                 notes.add(say("formats.gltf.bridge.GltfClipReader.moves-what-another-one-moves-the", c.at()));

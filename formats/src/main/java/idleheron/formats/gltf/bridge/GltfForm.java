@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.math.AxisSystem;
 import idleheron.core.remedy.clip.FlattenLayers;
 import idleheron.core.remedy.space.ConvertStage;
@@ -23,7 +25,7 @@ public final class GltfForm {
         Scene s = FlattenLayers.of(given);
         if (!s.stage().axes().equals(AxisSystem.COMMON) || s.stage().metersPerUnit() != 1) {
             s = new ConvertStage(AxisSystem.COMMON, 1).apply(s);
-            told.add("converted to metres, Y up, Z to the front");
+            told.add(say("formats.gltf.bridge.GltfForm.converted-to-metres-y-up-z"));
         }
         long faces = 0;
         long between = 0;
@@ -35,10 +37,10 @@ public final class GltfForm {
             meshes.add(t.withShapes(t.shapes().stream().map(GltfForm::plain).toList()));
         }
         if (faces > 0) {
-            told.add(faces + " faces cut into triangles");
+            told.add(say("formats.gltf.bridge.GltfForm.faces-cut-into-triangles", faces));
         }
         if (between > 0) {
-            told.add(between + " blend shapes lose their shapes between");
+            told.add(say("formats.gltf.bridge.GltfForm.blend-shapes-lose-their-shapes-between", between));
         }
         return new SceneFormat.Form(s.withMeshes(meshes), told);
     }

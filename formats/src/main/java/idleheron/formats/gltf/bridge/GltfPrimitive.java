@@ -55,7 +55,7 @@ record GltfPrimitive(
             throws FormatException {
         int mode = p.count("mode", TRIANGLES);
         if (mode > FAN) {
-            throw p.wrong("mode", "a mode from 0 to 6");
+            throw p.wrong("mode", say("formats.gltf.bridge.GltfPrimitive.a-mode-from-0-to-6"));
         }
         GltfObject told = p.child("attributes");
         Accessor position = doc.accessor(told, "POSITION");
@@ -172,7 +172,9 @@ record GltfPrimitive(
 
     private static void expect(Accessor a, int width, int count) throws FormatException {
         if (a.width() != width || a.count() != count) {
-            throw a.wrong(count + " elements of " + width + " numbers", a.count() + " of " + a.width());
+            throw a.wrong(
+                    say("formats.gltf.bridge.GltfPrimitive.elements-of-numbers", count, width),
+                    say("formats.gltf.bridge.GltfPrimitive.of", a.count(), a.width()));
         }
     }
 
@@ -200,12 +202,16 @@ record GltfPrimitive(
             }
         } else {
             if (a.width() != 1 || a.component() == Accessor.FLOAT) {
-                throw a.wrong("single whole numbers as indices", a.type() + " of " + a.component());
+                throw a.wrong(
+                        say("formats.gltf.bridge.GltfPrimitive.single-whole-numbers-as-indices"),
+                        say("formats.gltf.bridge.GltfPrimitive.of", a.type(), a.component()));
             }
             order = a.ints();
             for (int i = 0; i < order.length; i++) {
                 if (order[i] < 0 || order[i] >= vertices) {
-                    throw a.wrong("indices below " + vertices, Integer.toUnsignedString(order[i]) + " at " + i);
+                    throw a.wrong(
+                            say("formats.gltf.bridge.GltfPrimitive.indices-below", vertices),
+                            say("formats.gltf.bridge.GltfPrimitive.at", Integer.toUnsignedString(order[i]), i));
                 }
             }
         }

@@ -31,20 +31,23 @@ record GltfSampler(double[] times, float[] values, int width, Way way) {
         try {
             way = Way.valueOf(word);
         } catch (IllegalArgumentException e) {
-            throw s.wrong("interpolation", "LINEAR, STEP or CUBICSPLINE");
+            throw s.wrong("interpolation", say("formats.gltf.bridge.GltfSampler.linear-step-or-cubicspline"));
         }
         Accessor input = doc.accessor(s, "input");
         Accessor output = doc.accessor(s, "output");
         if (input == null || output == null) {
-            throw s.wrong(input == null ? "input" : "output", "an accessor");
+            throw s.wrong(input == null ? "input" : "output", say("formats.gltf.bridge.GltfSampler.an-accessor"));
         }
         if (input.width() != 1 || input.component() != Accessor.FLOAT) {
-            throw input.wrong("times as single floats", input.type() + " of " + input.component());
+            throw input.wrong(
+                    say("formats.gltf.bridge.GltfSampler.times-as-single-floats"),
+                    say("formats.gltf.bridge.GltfSampler.of", input.type(), input.component()));
         }
         float[] values = output.floats();
         long need = (long) input.count() * width * (way == Way.CUBICSPLINE ? 3 : 1);
         if (values.length != need) {
-            throw output.wrong(need + " numbers for " + input.count() + " keys", values.length + "");
+            throw output.wrong(
+                    say("formats.gltf.bridge.GltfSampler.numbers-for-keys", need, input.count()), values.length + "");
         }
         float[] t = input.floats();
         double[] times = new double[t.length];

@@ -289,7 +289,8 @@ public final class GltfSceneReader {
             if (x != null) {
                 if (x.width() != (x == turn ? 4 : 3) || n >= 0 && x.count() != n || x.count() > MOST_INSTANCES) {
                     throw x.wrong(
-                            "as many places as the others, at most " + MOST_INSTANCES, x.count() + " of " + x.type());
+                            say("formats.gltf.bridge.GltfSceneReader.as-many-places-as-the-others", MOST_INSTANCES),
+                            say("formats.gltf.bridge.GltfSceneReader.of", x.count(), x.type()));
                 }
                 n = x.count();
             }

@@ -37,7 +37,7 @@ record GltfSkin(String name, int[] joints, Matrix4dc[] toJoint, Matrix4dc[] rest
             throws FormatException {
         int[] told = o.indices("joints", doc.nodes().size());
         if (told.length == 0) {
-            throw o.wrong("joints", "at least one joint");
+            throw o.wrong("joints", say("formats.gltf.bridge.GltfSkin.at-least-one-joint"));
         }
         String name = o.name();
         if (Arrays.stream(told).distinct().count() < told.length) {
@@ -48,7 +48,9 @@ record GltfSkin(String name, int[] joints, Matrix4dc[] toJoint, Matrix4dc[] rest
         Accessor a = doc.accessor(o, "inverseBindMatrices");
         if (a != null) {
             if (a.width() != 16 || a.count() < told.length) {
-                throw a.wrong(told.length + " matrices of 16 numbers", a.count() + " of " + a.width());
+                throw a.wrong(
+                        say("formats.gltf.bridge.GltfSkin.matrices-of-16-numbers", told.length),
+                        say("formats.gltf.bridge.GltfSkin.of", a.count(), a.width()));
             }
             float[] m = a.floats();
             for (int j = 0; j < bind.length; j++) {

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.document;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
@@ -53,16 +55,16 @@ public final class Accessor {
         type = of.text("type", "");
         Integer w = WIDTHS.get(type);
         if (w == null) {
-            throw of.wrong("type", "SCALAR, VEC2, VEC3, VEC4, MAT2, MAT3 or MAT4");
+            throw of.wrong("type", say("formats.gltf.document.Accessor.scalar-vec2-vec3-vec4-mat2-mat3"));
         }
         width = w;
         component = of.count("componentType", 0);
         if (bytes(component) == 0) {
-            throw of.wrong("componentType", "5120, 5121, 5122, 5123, 5125 or 5126");
+            throw of.wrong("componentType", say("formats.gltf.document.Accessor.5120-5121-5122-5123-5125-or"));
         }
         count = of.count("count", 0);
         if (count < 1) {
-            throw of.wrong("count", "a count of at least 1");
+            throw of.wrong("count", say("formats.gltf.document.Accessor.a-count-of-at-least-1"));
         }
         normalized = of.truth("normalized", false);
         view = of.index("bufferView", buffers.count());
@@ -77,18 +79,19 @@ public final class Accessor {
         if (a.view >= 0) {
             a.inside(of, a.view, a.offset, a.count, a.stride());
         } else if ((long) a.count * a.width > MOST_OF_NOTHING) {
-            throw of.wrong("count", "at most " + MOST_OF_NOTHING + " numbers where no bytes hold them");
+            throw of.wrong(
+                    "count", say("formats.gltf.document.Accessor.at-most-numbers-where-no-bytes", MOST_OF_NOTHING));
         }
         GltfObject sparse = of.child("sparse");
         if (sparse.has("count")) {
             int n = sparse.count("count", 0);
             if (n < 1 || n > a.count) {
-                throw sparse.wrong("count", "a count from 1 to " + a.count);
+                throw sparse.wrong("count", say("formats.gltf.document.Accessor.a-count-from-1-to", a.count));
             }
             GltfObject places = sparse.child("indices");
             int kind = places.count("componentType", 0);
             if (kind != UNSIGNED_BYTE && kind != UNSIGNED_SHORT && kind != UNSIGNED_INT) {
-                throw places.wrong("componentType", "5121, 5123 or 5125");
+                throw places.wrong("componentType", say("formats.gltf.document.Accessor.5121-5123-or-5125"));
             }
             a.inside(places, a.part(places), places.size("byteOffset", 0), n, bytes(kind));
             GltfObject values = sparse.child("values");
@@ -100,7 +103,7 @@ public final class Accessor {
     private int part(GltfObject o) throws FormatException {
         int v = o.index("bufferView", buffers.count());
         if (v < 0) {
-            throw o.wrong("bufferView", "a view");
+            throw o.wrong("bufferView", say("formats.gltf.document.Accessor.a-view"));
         }
         return v;
     }
@@ -110,7 +113,10 @@ public final class Accessor {
         long need = at + step * (n - 1) + (o == of ? size() : step);
         if (at > there || need > there) {
             throw FormatException.within(
-                    of.file(), o.at(), n + " elements, " + need + " bytes, in view " + v, there + " bytes");
+                    of.file(),
+                    o.at(),
+                    say("formats.gltf.document.Accessor.elements-bytes-in-view", n, need, v),
+                    say("formats.gltf.document.Accessor.bytes", there));
         }
     }
 
@@ -267,7 +273,10 @@ public final class Accessor {
             places[i] = whole(in, at + (long) i * bytes(kind), kind);
             if (places[i] < 0 || places[i] >= count || i > 0 && places[i] <= places[i - 1]) {
                 throw FormatException.within(
-                        of.file(), indices.at() + " " + i, "a rising index below " + count, places[i] + "");
+                        of.file(),
+                        indices.at() + " " + i,
+                        say("formats.gltf.document.Accessor.a-rising-index-below", count),
+                        places[i] + "");
             }
         }
         return new Sparse(places, buffers.bytes(part(values)), values.size("byteOffset", 0));

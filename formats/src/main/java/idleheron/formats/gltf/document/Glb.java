@@ -49,17 +49,29 @@ public record Glb(MemorySegment text, long textAt, @Nullable MemorySegment bytes
     public static Glb read(String file, MemorySegment in) throws FormatException {
         List<String> notes = new ArrayList<>();
         if (in.byteSize() < HEADER) {
-            throw FormatException.at(file, 0, "a header of " + HEADER + " bytes", in.byteSize() + " bytes");
+            throw FormatException.at(
+                    file,
+                    0,
+                    say("formats.gltf.document.Glb.a-header-of-bytes", HEADER),
+                    say("formats.gltf.document.Glb.bytes", in.byteSize()));
         }
         if (in.get(INT, 0) != MAGIC) {
             throw FormatException.at(file, 0, "glTF", Integer.toHexString(in.get(INT, 0)));
         }
         if (u32(in, 4) != 2) {
-            throw FormatException.at(file, 4, "version 2", "version " + u32(in, 4));
+            throw FormatException.at(
+                    file,
+                    4,
+                    say("formats.gltf.document.Glb.version-2"),
+                    say("formats.gltf.document.Glb.version", u32(in, 4)));
         }
         long end = u32(in, 8);
         if (end > in.byteSize()) {
-            throw FormatException.at(file, 8, "a file of " + end + " bytes", in.byteSize() + " bytes");
+            throw FormatException.at(
+                    file,
+                    8,
+                    say("formats.gltf.document.Glb.a-file-of-bytes", end),
+                    say("formats.gltf.document.Glb.bytes", in.byteSize()));
         }
         if (end < in.byteSize()) {
             notes.add(say("formats.gltf.document.Glb.bytes-lie-after-the-declared-end", (in.byteSize() - end)));
@@ -67,7 +79,10 @@ public record Glb(MemorySegment text, long textAt, @Nullable MemorySegment bytes
         MemorySegment text = chunk(file, in, HEADER, end);
         if (in.get(INT, HEADER + 4) != JSON) {
             throw FormatException.at(
-                    file, HEADER + 4, "a first chunk of text", "kind " + Integer.toHexString(in.get(INT, HEADER + 4)));
+                    file,
+                    HEADER + 4,
+                    say("formats.gltf.document.Glb.a-first-chunk-of-text"),
+                    say("formats.gltf.document.Glb.kind", Integer.toHexString(in.get(INT, HEADER + 4))));
         }
         long at = HEADER + CHUNK + text.byteSize();
         MemorySegment bytes = null;
@@ -83,15 +98,26 @@ public record Glb(MemorySegment text, long textAt, @Nullable MemorySegment bytes
 
     private static MemorySegment chunk(String file, MemorySegment in, long at, long end) throws FormatException {
         if (end - at < CHUNK) {
-            throw FormatException.at(file, at, "the head of a chunk", (end - at) + " bytes");
+            throw FormatException.at(
+                    file,
+                    at,
+                    say("formats.gltf.document.Glb.the-head-of-a-chunk"),
+                    say("formats.gltf.document.Glb.bytes", (end - at)));
         }
         long length = u32(in, at);
         if (length > end - at - CHUNK) {
             throw FormatException.at(
-                    file, at, "a chunk of at most " + (end - at - CHUNK) + " bytes", length + " bytes");
+                    file,
+                    at,
+                    say("formats.gltf.document.Glb.a-chunk-of-at-most-bytes", (end - at - CHUNK)),
+                    say("formats.gltf.document.Glb.bytes", length));
         }
         if (length % 4 != 0) {
-            throw FormatException.at(file, at, "a length that is a multiple of 4", length + " bytes");
+            throw FormatException.at(
+                    file,
+                    at,
+                    say("formats.gltf.document.Glb.a-length-that-is-a-multiple"),
+                    say("formats.gltf.document.Glb.bytes", length));
         }
         return in.asSlice(at + CHUNK, length);
     }

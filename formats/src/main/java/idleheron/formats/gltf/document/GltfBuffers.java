@@ -64,7 +64,7 @@ final class GltfBuffers {
             throws FormatException {
         long length = b.size("byteLength", -1);
         if (length < 1) {
-            throw b.wrong("byteLength", "a length of at least 1");
+            throw b.wrong("byteLength", say("formats.gltf.document.GltfBuffers.a-length-of-at-least-1"));
         }
         String uri = b.text("uri", "");
         MemorySegment found;
@@ -78,14 +78,19 @@ final class GltfBuffers {
                     return null; // its views are packed elsewhere
                 }
             }
-            throw FormatException.within(b.file(), b.at(), "an address, or bytes in the same file", "neither");
+            throw FormatException.within(
+                    b.file(),
+                    b.at(),
+                    say("formats.gltf.document.GltfBuffers.an-address-or-bytes-in-the"),
+                    say("formats.gltf.document.GltfBuffers.neither"));
         }
         if (found.byteSize() < length) {
             throw FormatException.within(
                     b.file(),
                     b.at(),
-                    length + " bytes",
-                    found.byteSize() + (uri.startsWith(DATA) ? " in the address" : ""));
+                    say("formats.gltf.document.GltfBuffers.bytes", length),
+                    found.byteSize()
+                            + (uri.startsWith(DATA) ? say("formats.gltf.document.GltfBuffers.in-the-address") : ""));
         }
         return found.asSlice(0, length);
     }
@@ -97,13 +102,16 @@ final class GltfBuffers {
         }
         Path at = beside(folder, uri);
         if (at == null) {
-            throw b.wrong("uri", "a file in the folder of the document");
+            throw b.wrong("uri", say("formats.gltf.document.GltfBuffers.a-file-in-the-folder-of"));
         }
         try {
             FileReads.note(at);
             return MemorySegment.ofArray(Files.readAllBytes(at));
         } catch (IOException | OutOfMemoryError e) {
-            throw FormatException.in(b.file(), "the file " + uri + " beside it", "none that can be read");
+            throw FormatException.in(
+                    b.file(),
+                    say("formats.gltf.document.GltfBuffers.the-file-beside-it", uri),
+                    say("formats.gltf.document.GltfBuffers.none-that-can-be-read"));
         }
     }
 
@@ -111,7 +119,11 @@ final class GltfBuffers {
     static byte[] data(GltfObject of, String uri, Set<String> media, List<String> notes) throws FormatException {
         int from = uri.indexOf(BASE64);
         if (from < 0) {
-            throw FormatException.within(of.file(), of.at() + "/uri", "a data address in base64", shortened(uri));
+            throw FormatException.within(
+                    of.file(),
+                    of.at() + "/uri",
+                    say("formats.gltf.document.GltfBuffers.a-data-address-in-base64"),
+                    shortened(uri));
         }
         String kind = uri.substring(DATA.length(), from);
         if (!media.contains(kind)) {
@@ -167,7 +179,7 @@ final class GltfBuffers {
     private int index(GltfObject v) throws FormatException {
         int b = v.index("buffer", buffers.length);
         if (b < 0) {
-            throw v.wrong("buffer", "a buffer");
+            throw v.wrong("buffer", say("formats.gltf.document.GltfBuffers.a-buffer"));
         }
         return b;
     }
@@ -187,15 +199,15 @@ final class GltfBuffers {
         long offset = v.size("byteOffset", 0);
         long length = v.size("byteLength", -1);
         if (length < 1) {
-            throw v.wrong("byteLength", "a length of at least 1");
+            throw v.wrong("byteLength", say("formats.gltf.document.GltfBuffers.a-length-of-at-least-1"));
         }
         long there = b == null ? 0 : b.byteSize();
         if (b == null || offset > there || length > there - offset) {
             throw FormatException.within(
                     file,
                     v.at(),
-                    "bytes " + offset + " to " + (offset + length) + " of buffer " + buffer,
-                    there + " bytes");
+                    say("formats.gltf.document.GltfBuffers.bytes-to-of-buffer", offset, (offset + length), buffer),
+                    say("formats.gltf.document.GltfBuffers.bytes", there));
         }
         return b.asSlice(offset, length);
     }
@@ -206,7 +218,7 @@ final class GltfBuffers {
         GltfObject p = packed(v);
         int s = (p == null ? v : p).count("byteStride", 0);
         if (s != 0 && p == null && (s < 4 || s > 252 || s % 4 != 0)) {
-            throw v.wrong("byteStride", "a multiple of 4 from 4 to 252");
+            throw v.wrong("byteStride", say("formats.gltf.document.GltfBuffers.a-multiple-of-4-from-4"));
         }
         return s;
     }
@@ -243,20 +255,20 @@ final class GltfBuffers {
             throw FormatException.within(
                     file,
                     p.at(),
-                    "as many elements as the view and " + in.length + " packed bytes can hold",
-                    count + " of " + stride + " bytes");
+                    say("formats.gltf.document.GltfBuffers.as-many-elements-as-the-view", in.length),
+                    say("formats.gltf.document.GltfBuffers.of-bytes", count, stride));
         }
         try {
             if (mode.equals("ATTRIBUTES")) {
                 if (stride % 4 != 0 || stride > 256) {
-                    throw p.wrong("byteStride", "a multiple of 4 up to 256");
+                    throw p.wrong("byteStride", say("formats.gltf.document.GltfBuffers.a-multiple-of-4-up-to"));
                 }
                 byte[] out = MeshoptStream.vertices(in, count, stride);
                 MeshoptFilter.undo(out, count, stride, p.text("filter", "NONE"));
                 return MemorySegment.ofArray(out);
             }
             if (!numbers || stride != 2 && stride != 4 || mode.equals("TRIANGLES") && count % 3 != 0) {
-                throw p.wrong("mode", "ATTRIBUTES, or TRIANGLES or INDICES of 2 or 4 bytes");
+                throw p.wrong("mode", say("formats.gltf.document.GltfBuffers.attributes-or-triangles-or-indices-of"));
             }
             int[] out =
                     mode.equals("TRIANGLES") ? MeshoptStream.triangles(in, count) : MeshoptStream.indices(in, count);

@@ -110,16 +110,20 @@ public final class GltfDocument {
 
     private static void asset(GltfObject root, List<String> notes) throws FormatException {
         if (!root.has("asset")) {
-            throw FormatException.within(root.file(), "/asset", "what version it is", "nothing");
+            throw FormatException.within(
+                    root.file(),
+                    "/asset",
+                    say("formats.gltf.document.GltfDocument.what-version-it-is"),
+                    say("formats.gltf.document.GltfDocument.nothing"));
         }
         GltfObject asset = root.child("asset");
         String version = asset.text("version", "");
         String least = asset.text("minVersion", "2.0");
         if (!version.matches("2\\.\\d+")) {
-            throw asset.wrong("version", "version 2");
+            throw asset.wrong("version", say("formats.gltf.document.GltfDocument.version-2"));
         }
         if (!least.equals("2.0")) {
-            throw asset.wrong("minVersion", "a document that a reader of version 2.0 can read");
+            throw asset.wrong("minVersion", say("formats.gltf.document.GltfDocument.a-document-that-a-reader-of"));
         }
         if (!version.equals("2.0")) {
             notes.add(say("formats.gltf.document.GltfDocument.it-says-version-and-was-read", version));
@@ -133,15 +137,15 @@ public final class GltfDocument {
                 throw FormatException.within(
                         root.file(),
                         "/extensionsRequired",
-                        "faces that are not packed",
-                        "faces packed with " + DRACO + ", which is not unpacked here; save it without");
+                        say("formats.gltf.document.GltfDocument.faces-that-are-not-packed"),
+                        say("formats.gltf.document.GltfDocument.faces-packed-with-which-is-not", DRACO));
             }
             if (!KNOWN.contains(e)) {
                 throw FormatException.within(
                         root.file(),
                         "/extensionsRequired",
-                        "extensions that are known here",
-                        e + ", without which it means nothing");
+                        say("formats.gltf.document.GltfDocument.extensions-that-are-known-here"),
+                        say("formats.gltf.document.GltfDocument.without-which-it-means-nothing", e));
             }
             if (!used.contains(e)) {
                 notes.add(say("formats.gltf.document.GltfDocument.the-extension-is-required-and-not", e));
@@ -164,8 +168,8 @@ public final class GltfDocument {
                     throw FormatException.within(
                             root.file(),
                             "/nodes/" + c,
-                            "a node below one other",
-                            "one below " + above[c] + " and " + i);
+                            say("formats.gltf.document.GltfDocument.a-node-below-one-other"),
+                            say("formats.gltf.document.GltfDocument.one-below-and", above[c], i));
                 }
                 above[c] = i;
             }
@@ -175,7 +179,10 @@ public final class GltfDocument {
             for (int n = i; n >= 0 && seen[n] != -1; n = above[n]) {
                 if (seen[n] == i + 1) {
                     throw FormatException.within(
-                            root.file(), "/nodes/" + n, "a node that does not lie below itself", "one that does");
+                            root.file(),
+                            "/nodes/" + n,
+                            say("formats.gltf.document.GltfDocument.a-node-that-does-not-lie"),
+                            say("formats.gltf.document.GltfDocument.one-that-does"));
                 }
                 seen[n] = i + 1;
             }
@@ -262,7 +269,7 @@ public final class GltfDocument {
         if (chosen < 0 && !scenes.isEmpty()) {
             chosen = 0;
             if (scenes.size() > 1) {
-                into.add("no scene is chosen; the first of " + scenes.size() + " is shown");
+                into.add(say("formats.gltf.document.GltfDocument.no-scene-is-chosen-the-first", scenes.size()));
             }
         }
         if (chosen < 0) {
@@ -273,7 +280,7 @@ public final class GltfDocument {
         int[] all = scenes.get(chosen).indices("nodes", parents.length);
         int[] tops = Arrays.stream(all).filter(n -> parents[n] < 0).distinct().toArray();
         if (tops.length < all.length) {
-            into.add("a scene lists a node that lies below another one, or twice");
+            into.add(say("formats.gltf.document.GltfDocument.a-scene-lists-a-node-that"));
         }
         return tops;
     }

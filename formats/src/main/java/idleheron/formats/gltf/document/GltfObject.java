@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.document;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
@@ -20,7 +22,11 @@ public record GltfObject(String file, String at, ObjectNode node) {
     /** What was expected of a value and what stands there. */
     public FormatException wrong(String key, String expected) {
         JsonNode found = node.get(key);
-        return FormatException.within(file, at + "/" + key, expected, found == null ? "nothing" : found.toString());
+        return FormatException.within(
+                file,
+                at + "/" + key,
+                expected,
+                found == null ? say("formats.gltf.document.GltfObject.nothing") : found.toString());
     }
 
     public boolean has(String key) {
@@ -34,7 +40,7 @@ public record GltfObject(String file, String at, ObjectNode node) {
             return new GltfObject(file, at + "/" + key, NOTHING);
         }
         if (!(n instanceof ObjectNode o)) {
-            throw wrong(key, "an object");
+            throw wrong(key, say("formats.gltf.document.GltfObject.an-object"));
         }
         return new GltfObject(file, at + "/" + key, o);
     }
@@ -51,7 +57,10 @@ public record GltfObject(String file, String at, ObjectNode node) {
         for (int i = 0; all != null && i < all.size(); i++) {
             if (!(all.get(i) instanceof ObjectNode o)) {
                 throw FormatException.within(
-                        file, at + "/" + key + "/" + i, "an object", all.get(i).toString());
+                        file,
+                        at + "/" + key + "/" + i,
+                        say("formats.gltf.document.GltfObject.an-object"),
+                        all.get(i).toString());
             }
             out.add(new GltfObject(file, at + "/" + key + "/" + i, o));
         }
@@ -69,14 +78,14 @@ public record GltfObject(String file, String at, ObjectNode node) {
         if (n == null || n instanceof ArrayNode) {
             return (ArrayNode) n;
         }
-        throw wrong(key, "a list");
+        throw wrong(key, say("formats.gltf.document.GltfObject.a-list"));
     }
 
     /** A whole number of at least 0. */
     public int count(String key, int otherwise) throws FormatException {
         long v = size(key, otherwise);
         if (v > Integer.MAX_VALUE) {
-            throw wrong(key, "a whole number below " + Integer.MAX_VALUE);
+            throw wrong(key, say("formats.gltf.document.GltfObject.a-whole-number-below", Integer.MAX_VALUE));
         }
         return (int) v;
     }
@@ -88,7 +97,7 @@ public record GltfObject(String file, String at, ObjectNode node) {
             return otherwise;
         }
         if (!n.isNumber() || !whole(n) || n.doubleValue() < 0) {
-            throw wrong(key, "a whole number of at least 0");
+            throw wrong(key, say("formats.gltf.document.GltfObject.a-whole-number-of-at-least"));
         }
         return n.longValue();
     }
@@ -111,7 +120,9 @@ public record GltfObject(String file, String at, ObjectNode node) {
             throw FormatException.within(
                     file,
                     place,
-                    size == 0 ? "an index, and there is nothing to point to" : "an index from 0 to " + (size - 1),
+                    size == 0
+                            ? say("formats.gltf.document.GltfObject.an-index-and-there-is-nothing")
+                            : say("formats.gltf.document.GltfObject.an-index-from-0-to", (size - 1)),
                     n.toString());
         }
         return n.intValue();
@@ -133,7 +144,7 @@ public record GltfObject(String file, String at, ObjectNode node) {
             return otherwise;
         }
         if (!n.isNumber()) {
-            throw wrong(key, "a number");
+            throw wrong(key, say("formats.gltf.document.GltfObject.a-number"));
         }
         return n.doubleValue();
     }
@@ -146,11 +157,11 @@ public record GltfObject(String file, String at, ObjectNode node) {
         }
         double[] out = new double[otherwise.length];
         if (all.size() != out.length) {
-            throw wrong(key, out.length + " numbers");
+            throw wrong(key, say("formats.gltf.document.GltfObject.numbers", out.length));
         }
         for (int i = 0; i < out.length; i++) {
             if (!all.get(i).isNumber()) {
-                throw wrong(key, out.length + " numbers");
+                throw wrong(key, say("formats.gltf.document.GltfObject.numbers", out.length));
             }
             out[i] = all.get(i).doubleValue();
         }
@@ -180,7 +191,10 @@ public record GltfObject(String file, String at, ObjectNode node) {
         for (int i = 0; all != null && i < all.size(); i++) {
             if (!all.get(i).isTextual()) {
                 throw FormatException.within(
-                        file, at + "/" + key + "/" + i, "text", all.get(i).toString());
+                        file,
+                        at + "/" + key + "/" + i,
+                        say("formats.gltf.document.GltfObject.text"),
+                        all.get(i).toString());
             }
             out.add(all.get(i).textValue());
         }
@@ -193,7 +207,7 @@ public record GltfObject(String file, String at, ObjectNode node) {
             return otherwise;
         }
         if (!n.isBoolean()) {
-            throw wrong(key, "true or false");
+            throw wrong(key, say("formats.gltf.document.GltfObject.true-or-false"));
         }
         return n.booleanValue();
     }

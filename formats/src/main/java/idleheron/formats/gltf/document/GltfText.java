@@ -101,12 +101,16 @@ final class GltfText {
             if (!(n instanceof ObjectNode o)) {
                 throw FormatException.in(
                         file,
-                        "an object of JSON",
-                        n == null ? "nothing" : n.getNodeType().toString());
+                        say("formats.gltf.document.GltfText.an-object-of-json"),
+                        n == null
+                                ? say("formats.gltf.document.GltfText.nothing")
+                                : n.getNodeType().toString());
             }
             if (p.nextToken() != null) {
                 throw FormatException.in(
-                        file, "nothing after the object", p.currentToken().toString());
+                        file,
+                        say("formats.gltf.document.GltfText.nothing-after-the-object"),
+                        p.currentToken().toString());
             }
             return o;
         }

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.document;
 
+import static idleheron.core.Messages.say;
+
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 
@@ -32,7 +34,8 @@ final class MeshoptFilter {
         if (!kind.equals("NONE")
                 && !kind.equals("EXPONENTIAL")
                 && (!four || kind.equals("QUATERNION") && stride != 8)) {
-            throw new MeshoptStream.Unfit("elements of 4 or 8 bytes for the filter " + kind, stride + "");
+            throw new MeshoptStream.Unfit(
+                    say("formats.gltf.document.MeshoptFilter.elements-of-4-or-8-bytes", kind), stride + "");
         }
         MeshoptFilter f = new MeshoptFilter(bytes, count, stride / 4);
         switch (kind) {
@@ -42,7 +45,9 @@ final class MeshoptFilter {
             case "EXPONENTIAL" -> f.exponential(stride / 4);
             case "COLOR" -> f.color();
             default ->
-                throw new MeshoptStream.Unfit("a filter NONE, OCTAHEDRAL, QUATERNION, EXPONENTIAL or COLOR", kind);
+                throw new MeshoptStream.Unfit(
+                        say("formats.gltf.document.MeshoptFilter.a-filter-none-octahedral-quaternion-exponential"),
+                        kind);
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.document;
 
+import static idleheron.core.Messages.say;
+
 /**
  * Unpacks the three layouts in which {@code EXT_meshopt_compression} packs a buffer view.
  *
@@ -37,7 +39,8 @@ final class MeshoptStream {
 
     private MeshoptStream(byte[] in, int at, int tail) throws Unfit {
         if (in.length < at + tail) {
-            throw new Unfit("at least " + (at + tail) + " packed bytes", in.length + "");
+            throw new Unfit(
+                    say("formats.gltf.document.MeshoptStream.at-least-packed-bytes", (at + tail)), in.length + "");
         }
         this.in = in;
         this.at = at;
@@ -46,7 +49,9 @@ final class MeshoptStream {
 
     private int u8() throws Unfit {
         if (at >= end) {
-            throw new Unfit("more packed bytes", "their end after " + in.length);
+            throw new Unfit(
+                    say("formats.gltf.document.MeshoptStream.more-packed-bytes"),
+                    say("formats.gltf.document.MeshoptStream.their-end-after", in.length));
         }
         return in[at++] & 255;
     }
@@ -64,14 +69,16 @@ final class MeshoptStream {
                 return n;
             }
         }
-        throw new Unfit("a number of at most 5 bytes", "more");
+        throw new Unfit(
+                say("formats.gltf.document.MeshoptStream.a-number-of-at-most-5"),
+                say("formats.gltf.document.MeshoptStream.more-2"));
     }
 
     private static int version(byte[] in, int kind, int newest) throws Unfit {
         int head = in.length == 0 ? 0 : in[0] & 255;
         if ((head & 0xF0) != kind || (head & 15) > newest) {
             throw new Unfit(
-                    "0x" + Integer.toHexString(kind) + " at the head of packed bytes",
+                    say("formats.gltf.document.MeshoptStream.0x-at-the-head-of-packed", Integer.toHexString(kind)),
                     "0x" + Integer.toHexString(head));
         }
         return head & 15;
@@ -110,7 +117,9 @@ final class MeshoptStream {
             }
         }
         if (s.at != s.end) {
-            throw new Unfit("packed bytes that end with the last block", (s.end - s.at) + " more");
+            throw new Unfit(
+                    say("formats.gltf.document.MeshoptStream.packed-bytes-that-end-with-the"),
+                    say("formats.gltf.document.MeshoptStream.more", (s.end - s.at)));
         }
         return out;
     }
@@ -194,7 +203,7 @@ final class MeshoptStream {
                         last[k + x] = (byte) (v >>> 8 * x);
                     }
                 }
-                default -> throw new Unfit("a mode of columns from 0 to 2", "3");
+                default -> throw new Unfit(say("formats.gltf.document.MeshoptStream.a-mode-of-columns-from-0"), "3");
             }
             for (int x = k; x < k + 4; x++) {
                 planes[x][i] = last[x];

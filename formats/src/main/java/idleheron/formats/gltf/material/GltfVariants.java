@@ -1,5 +1,7 @@
 package idleheron.formats.gltf.material;
 
+import static idleheron.core.Messages.say;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -48,7 +50,7 @@ public record GltfVariants(List<String> variants, List<Choice> choices) implemen
 
     @Override
     public String name() {
-        return "variants of materials: " + String.join(", ", variants);
+        return say("formats.gltf.material.GltfVariants.variants-of-materials", String.join(", ", variants));
     }
 
     /** The variants of a document, none or one. */

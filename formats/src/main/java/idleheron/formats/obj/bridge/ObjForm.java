@@ -1,5 +1,7 @@
 package idleheron.formats.obj.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Wording;
 import idleheron.core.pose.PointMatrices;
 import idleheron.core.pose.Pose;
@@ -98,7 +100,7 @@ public final class ObjForm {
         count(told, scene.cameras().size(), "camera");
         count(told, scene.lights().size(), "light");
         count(told, hidden, "hidden mesh", "hidden meshes");
-        return told.isEmpty() ? told : List.of("left out: " + String.join(", ", told));
+        return told.isEmpty() ? told : List.of(say("formats.obj.bridge.ObjForm.left-out", String.join(", ", told)));
     }
 
     private static void count(List<String> told, long n, String one) {

@@ -1,5 +1,7 @@
 package idleheron.formats.obj.bridge;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.Figure;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.SignedAxis;
@@ -16,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class ObjHead {
     /** Note on a file that says nothing of its unit and axes. */
-    static final String UNDECLARED = "an OBJ declares neither unit nor axes; metres and Y up are taken";
+    static final String UNDECLARED = say("formats.obj.bridge.ObjHead.an-obj-declares-neither-unit-nor");
 
     private static final Pattern OURS =
             Pattern.compile("1 unit is ([0-9.eE+-]+) m, (-?[XYZ]) up, (-?[XYZ]) to the front, (-?[XYZ]) to the right");

@@ -125,17 +125,20 @@ final class ObjMaterials {
     }
 
     private void one(String name, Path file) {
-        if (!read.add("file " + file)) {
+        if (!read.add(say("formats.obj.bridge.ObjMaterials.file", file))) {
             return;
         }
         try {
             if (Files.size(file) > MtlFile.LARGEST) {
-                throw FormatException.in(name, "a library of at most 64 MB", Files.size(file) + " bytes");
+                throw FormatException.in(
+                        name,
+                        say("formats.obj.bridge.ObjMaterials.a-library-of-at-most-64"),
+                        say("formats.obj.bridge.ObjMaterials.bytes", Files.size(file)));
             }
             List<String> of = new ArrayList<>();
             for (MtlFile.Surface s : MtlFile.read(name, FileBytes.of(file), of).materials()) {
                 if (known.putIfAbsent(s.name(), s) != null) {
-                    of.add("it tells the material " + s.name() + " twice; the first counts");
+                    of.add(say("formats.obj.bridge.ObjMaterials.it-tells-the-material-twice-the", s.name()));
                 }
             }
             of.forEach(n -> notes.add(name + ": " + n));

@@ -30,7 +30,7 @@ import org.jspecify.annotations.Nullable;
 /** A document as a scene: a mesh and a node for each part, and the materials that faces ask for. */
 public final class ObjSceneReader {
     /** How the note begins that holds a comment of the file. */
-    static final String COMMENT = "a comment says: ";
+    static final String COMMENT = say("formats.obj.bridge.ObjSceneReader.a-comment-says") + " ";
 
     /** More groups than these become one layer of numbers. */
     private static final int MOST_GROUPS = 32;

@@ -1,5 +1,7 @@
 package idleheron.formats.obj.document;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
@@ -55,7 +57,11 @@ public final class ObjDocument {
         int n = cuts.length - 1;
         for (int i = 0; i < n; i++) {
             if (cuts[i + 1] - cuts[i] > Integer.MAX_VALUE - 16) {
-                throw FormatException.at(file, cuts[i], "lines of less than 2 GB", "one that goes on");
+                throw FormatException.at(
+                        file,
+                        cuts[i],
+                        say("formats.obj.document.ObjDocument.lines-of-less-than-2-gb"),
+                        say("formats.obj.document.ObjDocument.one-that-goes-on"));
             }
         }
         ObjCounts[] counts = new ObjCounts[n];
@@ -71,10 +77,17 @@ public final class ObjDocument {
             }
             long largest = Math.max(3L * before[n].points, before[n].corners);
             if (largest > Integer.MAX_VALUE - 16) {
-                throw FormatException.in(file, "at most 700 million points", before[n].points + " points");
+                throw FormatException.in(
+                        file,
+                        say("formats.obj.document.ObjDocument.at-most-700-million-points"),
+                        say("formats.obj.document.ObjDocument.points", before[n].points));
             }
         } catch (ArithmeticException e) {
-            throw FormatException.in(file, "at most two thousand million corners", "more", e);
+            throw FormatException.in(
+                    file,
+                    say("formats.obj.document.ObjDocument.at-most-two-thousand-million-corners"),
+                    say("formats.obj.document.ObjDocument.more"),
+                    e);
         }
         ObjDocument doc = new ObjDocument(file, before[n], notes, comments(piece(text, cuts, 0)));
         ObjPiece[] pieces = new ObjPiece[n];

@@ -1,5 +1,7 @@
 package idleheron.formats.obj.document;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.Decimals;
 import idleheron.formats.bytes.FormatException;
 import java.util.ArrayList;
@@ -10,6 +12,30 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads a piece of the text into the arrays of the whole; one thread each. */
 final class ObjPiece {
+    private static final String LINES_WHICH_ARE_LEFT_OUT =
+            say("formats.obj.document.ObjPiece.lines-which-are-left-out");
+    private static final String SINGLE_POINTS_WHICH_ARE_LEFT_OUT =
+            say("formats.obj.document.ObjPiece.single-points-which-are-left-out");
+    private static final String WORDS_THAT_ARE_NO_NUMBERS =
+            say("formats.obj.document.ObjPiece.words-that-are-no-numbers");
+    private static final String POINTS_OF_FEWER_THAN_THREE_NUMBERS =
+            say("formats.obj.document.ObjPiece.points-of-fewer-than-three-numbers");
+    private static final String POINTS_WITH_A_WEIGHT_OTHER_THAN =
+            say("formats.obj.document.ObjPiece.points-with-a-weight-other-than");
+    private static final String NORMALS_OF_NO_LENGTH = say("formats.obj.document.ObjPiece.normals-of-no-length");
+    private static final String FACES_OF_FEWER_THAN_THREE_CORNERS =
+            say("formats.obj.document.ObjPiece.faces-of-fewer-than-three-corners");
+    private static final String FACES_WHOSE_CORNERS_ARE_WRITTEN_IN =
+            say("formats.obj.document.ObjPiece.faces-whose-corners-are-written-in");
+    private static final String FACES_THAT_NAME_A_POINT_TWICE =
+            say("formats.obj.document.ObjPiece.faces-that-name-a-point-twice");
+    private static final String CORNERS_OF_MORE_THAN_THREE_PARTS =
+            say("formats.obj.document.ObjPiece.corners-of-more-than-three-parts");
+    private static final String CORNERS_WHOSE_COORDINATES_ARE_NOT_THERE =
+            say("formats.obj.document.ObjPiece.corners-whose-coordinates-are-not-there");
+    private static final String CORNERS_WHOSE_NORMALS_ARE_NOT_THERE =
+            say("formats.obj.document.ObjPiece.corners-whose-normals-are-not-there");
+
     private static final Set<String> FREE_FORM = Set.of(
             "vp",
             "cstype",
@@ -131,14 +157,14 @@ final class ObjPiece {
         }
         String word = c.text();
         if (c.is("l") || c.is("p")) {
-            told.say(c.is("l") ? "lines, which are left out" : "single points, which are left out", line(), "");
+            told.note(c.is("l") ? LINES_WHICH_ARE_LEFT_OUT : SINGLE_POINTS_WHICH_ARE_LEFT_OUT, line(), "");
         } else if (FREE_FORM.contains(word)) {
-            told.say("statements " + word + " of free-form surfaces or display, which are left out", line(), "");
+            told.note(say("formats.obj.document.ObjPiece.statements-of-free-form-surfaces-or", word), line(), "");
         } else if (NEVER.contains(word)) {
-            told.say("statements " + word + ", which are never followed", line(), c.rest());
+            told.note(say("formats.obj.document.ObjPiece.statements-which-are-never-followed", word), line(), c.rest());
         } else {
             String shown = word.length() > 24 ? word.substring(0, 24) + "…" : word;
-            told.say("statements that no standard has, " + shown + " among them", line(), "");
+            told.note(say("formats.obj.document.ObjPiece.statements-that-no-standard-has-among", shown), line(), "");
         }
     }
 
@@ -151,7 +177,7 @@ final class ObjPiece {
         if (to == c.wordTo()) {
             return decimals.value();
         }
-        told.say("words that are no numbers", line(), c.text());
+        told.note(WORDS_THAT_ARE_NO_NUMBERS, line(), c.text());
         return Double.NaN;
     }
 
@@ -163,7 +189,7 @@ final class ObjPiece {
             int to = decimals.scan(b, c.wordFrom(), c.wordTo());
             double v = to == c.wordTo() ? decimals.value() : Double.NaN;
             if (to != c.wordTo()) {
-                told.say("words that are no numbers", line(), c.text());
+                told.note(WORDS_THAT_ARE_NO_NUMBERS, line(), c.text());
             }
             if (n < 3) {
                 doc.points[at + n] = v;
@@ -173,10 +199,10 @@ final class ObjPiece {
             n++;
         }
         if (n < 3) {
-            told.say("points of fewer than three numbers", line(), "");
+            told.note(POINTS_OF_FEWER_THAN_THREE_NUMBERS, line(), "");
         }
         if (n == 4 && more[0] != 1) {
-            told.say("points with a weight other than 1, which is not divided by", line(), "");
+            told.note(POINTS_WITH_A_WEIGHT_OTHER_THAN, line(), "");
         }
         if (doc.colors != null) {
             for (int k = 0; k < 4; k++) {
@@ -191,7 +217,7 @@ final class ObjPiece {
         float y = (float) number(0);
         float z = (float) number(0);
         if (x == 0 && y == 0 && z == 0) {
-            told.say("normals of no length", line(), "");
+            told.note(NORMALS_OF_NO_LENGTH, line(), "");
         }
         doc.normals[3 * normal] = x;
         doc.normals[3 * normal + 1] = y;
@@ -222,14 +248,14 @@ final class ObjPiece {
             n++;
         }
         if (n < 3) {
-            told.say("faces of fewer than three corners, which are left out", line(), "");
+            told.note(FACES_OF_FEWER_THAN_THREE_CORNERS, line(), "");
             return;
         }
         if (mixed) {
-            told.say("faces whose corners are written in several forms", line(), "");
+            told.note(FACES_WHOSE_CORNERS_ARE_WRITTEN_IN, line(), "");
         }
         if (doubled(first, n)) {
-            told.say("faces that name a point twice", line(), "");
+            told.note(FACES_THAT_NAME_A_POINT_TWICE, line(), "");
         }
         doc.faceStarts[face++] = first;
     }
@@ -278,13 +304,13 @@ final class ObjPiece {
                 end++;
             }
             if (part == 3) {
-                told.say("corners of more than three parts", line(), c.text());
+                told.note(CORNERS_OF_MORE_THAN_THREE_PARTS, line(), c.text());
                 return;
             }
             if (end > at) {
                 index[part] = part(at, end, part);
             } else if (part == 0) {
-                throw wrong("the number of a point");
+                throw wrong(say("formats.obj.document.ObjPiece.the-number-of-a-point"));
             }
             at = end + 1;
         }
@@ -299,12 +325,12 @@ final class ObjPiece {
         int i = minus || b[from] == '+' ? from + 1 : from;
         long v = 0;
         if (i == to) {
-            throw wrong("a whole number");
+            throw wrong(say("formats.obj.document.ObjPiece.a-whole-number"));
         }
         for (; i < to; i++) {
             int d = b[i] - '0';
             if (d < 0 || d > 9) {
-                throw wrong("a whole number");
+                throw wrong(say("formats.obj.document.ObjPiece.a-whole-number"));
             }
             v = Math.min(v * 10 + d, 1L << 40);
         }
@@ -317,11 +343,13 @@ final class ObjPiece {
         if (part == 0) {
             throw wrong(
                     v == 0
-                            ? "a point, counted from 1"
-                            : minus ? "one of the " + so + " points so far" : "one of " + of + " points");
+                            ? say("formats.obj.document.ObjPiece.a-point-counted-from-1")
+                            : minus
+                                    ? say("formats.obj.document.ObjPiece.one-of-the-points-so-far", so)
+                                    : say("formats.obj.document.ObjPiece.one-of-points", of));
         }
-        told.say(
-                part == 1 ? "corners whose coordinates are not there" : "corners whose normals are not there",
+        told.note(
+                part == 1 ? CORNERS_WHOSE_COORDINATES_ARE_NOT_THERE : CORNERS_WHOSE_NORMALS_ARE_NOT_THERE,
                 line(),
                 c.text());
         return -1;

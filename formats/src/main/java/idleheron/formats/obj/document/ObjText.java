@@ -30,7 +30,10 @@ final class ObjText {
     static MemorySegment of(String file, MemorySegment bytes, List<String> notes) throws FormatException {
         byte[] head = bytes.asSlice(0, Math.min(HEAD, bytes.byteSize())).toArray(ValueLayout.JAVA_BYTE);
         if (head.length == 0) {
-            throw FormatException.in(file, "points and faces", "an empty file");
+            throw FormatException.in(
+                    file,
+                    say("formats.obj.document.ObjText.points-and-faces"),
+                    say("formats.obj.document.ObjText.an-empty-file"));
         }
         if (head.length > 2 && (head[0] & 255) == 0xEF && (head[1] & 255) == 0xBB && (head[2] & 255) == 0xBF) {
             return bytes.asSlice(3);
@@ -39,7 +42,10 @@ final class ObjText {
         boolean little = head.length > 1 && (head[0] & 255) == 0xFF && (head[1] & 255) == 0xFE;
         if (big || little) {
             if (bytes.byteSize() > Integer.MAX_VALUE / 4) {
-                throw FormatException.in(file, "text in UTF-8 at this size", "text in UTF-16");
+                throw FormatException.in(
+                        file,
+                        say("formats.obj.document.ObjText.text-in-utf-8-at-this"),
+                        say("formats.obj.document.ObjText.text-in-utf-16"));
             }
             Charset set = big ? StandardCharsets.UTF_16BE : StandardCharsets.UTF_16LE;
             String text = new String(bytes.asSlice(2).toArray(ValueLayout.JAVA_BYTE), set);
@@ -50,13 +56,19 @@ final class ObjText {
         for (int i = 0; i < head.length; i++) {
             byte c = head[i];
             if (c == 0) {
-                throw FormatException.at(file, i, "text", "a zero byte");
+                throw FormatException.at(
+                        file,
+                        i,
+                        say("formats.obj.document.ObjText.text"),
+                        say("formats.obj.document.ObjText.a-zero-byte"));
             }
             signs += c > 0 && c < 32 && c != '\n' && c != '\r' && c != '\t' && c != 12 ? 1 : 0;
         }
         if (signs > MOST_SIGNS) {
             throw FormatException.in(
-                    file, "text", signs + " control characters in its first " + head.length + " bytes");
+                    file,
+                    say("formats.obj.document.ObjText.text"),
+                    say("formats.obj.document.ObjText.control-characters-in-its-first-bytes", signs, head.length));
         }
         return bytes;
     }

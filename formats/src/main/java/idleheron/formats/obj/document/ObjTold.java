@@ -1,5 +1,7 @@
 package idleheron.formats.obj.document;
 
+import static idleheron.core.Messages.say;
+
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -26,7 +28,7 @@ final class ObjTold {
      * @param what "points that are no numbers"
      * @param example what stands there, or ""
      */
-    void say(String what, long line, String example) {
+    void note(String what, long line, String example) {
         Count c = all.get(what);
         if (c == null) {
             if (all.size() >= MOST) {
@@ -48,8 +50,12 @@ final class ObjTold {
 
     List<String> lines() {
         List<String> out = new ArrayList<>();
-        all.forEach((what, c) -> out.add(what + ": " + c.times + ", the first in line " + c.line
-                + (c.example.isEmpty() ? "" : " (" + c.example + ")")));
+        all.forEach((what, c) -> out.add(say(
+                "formats.obj.document.ObjTold.the-first-in-line",
+                what,
+                c.times,
+                c.line,
+                (c.example.isEmpty() ? "" : " (" + c.example + ")"))));
         return out;
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 import io.airlift.compress.v3.MalformedInputException;
 import io.airlift.compress.v3.lz4.Lz4JavaCompressor;
 import io.airlift.compress.v3.lz4.Lz4JavaDecompressor;
@@ -49,7 +51,9 @@ final class Blosc {
      */
     void unpack(byte[] in, int length, byte[] out, int size) throws BloscException {
         if (length < HEADER) {
-            throw new BloscException("a header of 16 bytes", length + " bytes");
+            throw new BloscException(
+                    say("formats.openvdb.coding.Blosc.a-header-of-16-bytes"),
+                    say("formats.openvdb.coding.Blosc.bytes", length));
         }
         int flags = in[2] & 255;
         int element = Math.max(1, in[3] & 255);
@@ -57,30 +61,35 @@ final class Blosc {
         int block = (int) INT.get(in, 8);
         int packed = (int) INT.get(in, 12);
         if (told != size) {
-            throw new BloscException(size + " bytes unpacked", Integer.toUnsignedString(told));
+            throw new BloscException(
+                    say("formats.openvdb.coding.Blosc.bytes-unpacked", size), Integer.toUnsignedString(told));
         }
         if (packed != length) {
-            throw new BloscException(length + " bytes packed", Integer.toUnsignedString(packed));
+            throw new BloscException(
+                    say("formats.openvdb.coding.Blosc.bytes-packed", length), Integer.toUnsignedString(packed));
         }
         if (size == 0) {
             return;
         }
         if ((flags & PLAIN) != 0) {
             if (length - HEADER < size) {
-                throw new BloscException(size + " plain bytes", (length - HEADER) + "");
+                throw new BloscException(say("formats.openvdb.coding.Blosc.plain-bytes", size), (length - HEADER) + "");
             }
             System.arraycopy(in, HEADER, out, 0, size);
             return;
         }
         if ((flags & BITS) != 0) {
-            throw new BloscException("shuffled bytes", "shuffled bits");
+            throw new BloscException(
+                    say("formats.openvdb.coding.Blosc.shuffled-bytes"),
+                    say("formats.openvdb.coding.Blosc.shuffled-bits"));
         }
         if (block <= 0) {
-            throw new BloscException("a block size above 0", block + "");
+            throw new BloscException(say("formats.openvdb.coding.Blosc.a-block-size-above-0"), block + "");
         }
         int blocks = (int) (((long) size + block - 1) / block);
         if (length - HEADER < 4L * blocks) {
-            throw new BloscException(blocks + " block starts", (length - HEADER) / 4 + "");
+            throw new BloscException(
+                    say("formats.openvdb.coding.Blosc.block-starts", blocks), (length - HEADER) / 4 + "");
         }
         boolean shuffled = (flags & SHUFFLED) != 0 && element > 1;
         if (stage.length < Math.min(block, size)) {
@@ -116,7 +125,7 @@ final class Blosc {
             case 2 -> snappy::decompress;
             case 3 -> Blosc::zlib;
             case 4 -> zstd::decompress;
-            default -> throw new BloscException("a coder from 0 to 4", number + "");
+            default -> throw new BloscException(say("formats.openvdb.coding.Blosc.a-coder-from-0-to-4"), number + "");
         };
     }
 
@@ -133,12 +142,15 @@ final class Blosc {
             int each = size / splits;
             for (int s = 0; s < splits; s++) {
                 if (at < HEADER || at > length - 4) {
-                    throw new BloscException("a stream inside the buffer", "one at " + at);
+                    throw new BloscException(
+                            say("formats.openvdb.coding.Blosc.a-stream-inside-the-buffer"),
+                            say("formats.openvdb.coding.Blosc.one-at", at));
                 }
                 int n = (int) INT.get(in, at);
                 at += 4;
                 if (n < 0 || n > length - at) {
-                    throw new BloscException("a stream of at most " + (length - at) + " bytes", n + "");
+                    throw new BloscException(
+                            say("formats.openvdb.coding.Blosc.a-stream-of-at-most-bytes", (length - at)), n + "");
                 }
                 int o = to + s * each;
                 if (n == each) {
@@ -146,7 +158,8 @@ final class Blosc {
                 } else {
                     int got = unpacked(at, n, out, o, each);
                     if (got != each) {
-                        throw new BloscException("a stream of " + each + " bytes unpacked", got + "");
+                        throw new BloscException(
+                                say("formats.openvdb.coding.Blosc.a-stream-of-bytes-unpacked", each), got + "");
                     }
                 }
                 at += n;
@@ -157,7 +170,8 @@ final class Blosc {
             try {
                 return coder.unpack(in, at, n, out, to, room);
             } catch (MalformedInputException | IllegalArgumentException | IndexOutOfBoundsException e) {
-                throw new BloscException("a sound stream", String.valueOf(e.getMessage()));
+                throw new BloscException(
+                        say("formats.openvdb.coding.Blosc.a-sound-stream"), String.valueOf(e.getMessage()));
             }
         }
     }
@@ -167,7 +181,7 @@ final class Blosc {
             i.setInput(in, at, n);
             return i.inflate(out, to, room);
         } catch (DataFormatException e) {
-            throw new BloscException("a zlib stream", String.valueOf(e.getMessage()));
+            throw new BloscException(say("formats.openvdb.coding.Blosc.a-zlib-stream"), String.valueOf(e.getMessage()));
         }
     }
 

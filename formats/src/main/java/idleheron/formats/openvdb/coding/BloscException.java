@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 /** A packed buffer that does not unpack: what was expected and what was found; the caller knows file and place. */
 final class BloscException extends Exception {
     private static final long serialVersionUID = 1;
@@ -8,7 +10,7 @@ final class BloscException extends Exception {
     private final String found;
 
     BloscException(String expected, String found) {
-        super("expected " + expected + ", found " + found);
+        super(say("formats.openvdb.coding.BloscException.expected-found", expected, found));
         this.expected = expected;
         this.found = found;
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 /**
  * The coder that Blosc brings itself: literals and repeats.
  *
@@ -50,7 +52,8 @@ final class BloscLz {
                 int source = o - distance - 1;
                 if (source < at || n > limit - o) {
                     throw new BloscException(
-                            "a repeat inside the data", "one of " + n + " bytes from " + (source - at));
+                            say("formats.openvdb.coding.BloscLz.a-repeat-inside-the-data"),
+                            say("formats.openvdb.coding.BloscLz.one-of-bytes-from", n, (source - at)));
                 }
                 for (int k = 0; k < n; k++) {
                     out[o++] = out[source++];
@@ -58,7 +61,9 @@ final class BloscLz {
             } else {
                 int n = c + 1;
                 if (n > end - i || n > limit - o) {
-                    throw new BloscException(n + " literals", (end - i) + " left");
+                    throw new BloscException(
+                            say("formats.openvdb.coding.BloscLz.literals", n),
+                            say("formats.openvdb.coding.BloscLz.left", (end - i)));
                 }
                 System.arraycopy(in, i, out, o, n);
                 i += n;
@@ -73,7 +78,9 @@ final class BloscLz {
 
     private static int at(byte[] in, int i, int end) throws BloscException {
         if (i >= end) {
-            throw new BloscException("more of a stream", "its end");
+            throw new BloscException(
+                    say("formats.openvdb.coding.BloscLz.more-of-a-stream"),
+                    say("formats.openvdb.coding.BloscLz.its-end"));
         }
         return in[i] & 255;
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
 import idleheron.core.volume.tree.Bits;
@@ -50,7 +52,11 @@ final class VdbLeaves {
 
     private void need(long at, long n) throws FormatException {
         if (n > bytes.byteSize() - at) {
-            throw FormatException.at(file.name(), at, n + " bytes of a leaf", (bytes.byteSize() - at) + " left");
+            throw FormatException.at(
+                    file.name(),
+                    at,
+                    say("formats.openvdb.coding.VdbLeaves.bytes-of-a-leaf", n),
+                    say("formats.openvdb.coding.VdbLeaves.left", (bytes.byteSize() - at)));
         }
     }
 
@@ -95,7 +101,10 @@ final class VdbLeaves {
      */
     SparseTree read(long start, VdbRoom room, Progress progress) throws FormatException {
         int leaves = tree.leaves();
-        room.take((long) leaves * SparseTree.LEAF_VOXELS * tree.type().bytes(), start, leaves + " leaves");
+        room.take(
+                (long) leaves * SparseTree.LEAF_VOXELS * tree.type().bytes(),
+                start,
+                say("formats.openvdb.coding.VdbLeaves.leaves", leaves));
         long[] places = places(start);
         long[] masks = new long[8 * leaves];
         VoxelStore values = VoxelStore.of(tree.type(), (long) leaves * SparseTree.LEAF_VOXELS);
@@ -108,7 +117,9 @@ final class VdbLeaves {
                     for (int leaf = b * BATCH; leaf < Math.min(leaves, (b + 1) * BATCH); leaf++) {
                         leaf(mine, places[leaf], leaf, masks, values);
                     }
-                    progress.at(b / (double) batches, "reading voxels of " + entry.label());
+                    progress.at(
+                            b / (double) batches,
+                            say("formats.openvdb.coding.VdbLeaves.reading-voxels-of", entry.label()));
                 }
             } catch (FormatException e) {
                 broken.compareAndSet(null, e);
@@ -143,7 +154,10 @@ final class VdbLeaves {
      */
     Part part(long start, Trust trust, VdbRoom room) throws FormatException {
         int leaves = tree.leaves();
-        room.take((long) leaves * SparseTree.LEAF_VOXELS * tree.type().bytes(), start, leaves + " leaves");
+        room.take(
+                (long) leaves * SparseTree.LEAF_VOXELS * tree.type().bytes(),
+                start,
+                say("formats.openvdb.coding.VdbLeaves.leaves", leaves));
         long[] masks = new long[8 * leaves];
         VoxelStore values = VoxelStore.of(tree.type(), (long) leaves * SparseTree.LEAF_VOXELS);
         long[] mask = new long[8];

@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.volume.GridMap;
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
@@ -17,11 +19,16 @@ import idleheron.formats.bytes.FormatException;
  * </pre>
  */
 final class VdbMap {
+    private static final String THE_KIND_OF_A_TRANSFORM = say("formats.openvdb.coding.VdbMap.the-kind-of-a-transform");
+    private static final String THE_KIND_OF_A_FRUSTUMS_SECOND =
+            say("formats.openvdb.coding.VdbMap.the-kind-of-a-frustums-second");
+    private static final String A_TRANSFORM = say("formats.openvdb.coding.VdbMap.a-transform");
+
     private VdbMap() {}
 
     static GridMap read(ByteCursor in) throws FormatException {
         long start = in.at();
-        String kind = VdbMetadata.string(in, "the kind of a transform");
+        String kind = VdbMetadata.string(in, THE_KIND_OF_A_TRANSFORM);
         return switch (kind) {
             case "UniformScaleMap", "ScaleMap" -> scaled(kind, new double[3], numbers(in, 15));
             case "UniformScaleTranslateMap", "ScaleTranslateMap" -> {
@@ -32,9 +39,9 @@ final class VdbMap {
             case "AffineMap", "UnitaryMap" -> GridMap.affine(kind, turned(numbers(in, 16)));
             case "NonlinearFrustumMap" -> {
                 double[] n = numbers(in, 8);
-                String second = VdbMetadata.string(in, "the kind of a frustum's second map");
+                String second = VdbMetadata.string(in, THE_KIND_OF_A_FRUSTUMS_SECOND);
                 if (!second.equals("AffineMap")) {
-                    throw in.wrong("AffineMap after a frustum", second);
+                    throw in.wrong(say("formats.openvdb.coding.VdbMap.affinemap-after-a-frustum"), second);
                 }
                 yield new GridMap(
                         kind,
@@ -44,13 +51,13 @@ final class VdbMap {
             }
             default -> {
                 in.to(start);
-                throw in.wrong("a known kind of transform", kind);
+                throw in.wrong(say("formats.openvdb.coding.VdbMap.a-known-kind-of-transform"), kind);
             }
         };
     }
 
     private static double[] numbers(ByteCursor in, int n) throws FormatException {
-        in.need(8L * n, in.size(), "a transform");
+        in.need(8L * n, in.size(), A_TRANSFORM);
         double[] out = new double[n];
         for (int i = 0; i < n; i++) {
             out[i] = in.f64();
@@ -85,7 +92,8 @@ final class VdbMap {
             case "NonlinearFrustumMap" -> {
                 GridMap.Frustum f = map.frustum();
                 if (f == null) {
-                    throw new IllegalArgumentException("a frustum map without a frustum");
+                    throw new IllegalArgumentException(
+                            say("formats.openvdb.coding.VdbMap.a-frustum-map-without-a-frustum"));
                 }
                 for (int a = 0; a < 3; a++) {
                     out.f64(f.min()[a]);

@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.volume.GridMetadata;
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
@@ -26,6 +28,11 @@ import java.util.Map;
  * A string is a u32 length and so many bytes of UTF-8.
  */
 final class VdbMetadata {
+    private static final String THE_NUMBER_OF_METADATA =
+            say("formats.openvdb.coding.VdbMetadata.the-number-of-metadata");
+    private static final String THE_NAME_OF_A_METADATA_ENTRY =
+            say("formats.openvdb.coding.VdbMetadata.the-name-of-a-metadata-entry");
+
     /** The kinds of several numbers: how many and of what kind: i, s or d. */
     private static final Map<String, String> VECTORS = Map.ofEntries(
             Map.entry("vec2i", "2i"),
@@ -45,28 +52,28 @@ final class VdbMetadata {
     private VdbMetadata() {}
 
     static String string(ByteCursor in, String what) throws FormatException {
-        in.need(4, in.size(), "the length of " + what);
+        in.need(4, in.size(), say("formats.openvdb.coding.VdbMetadata.the-length-of", what));
         long length = in.u32();
         in.need(length, in.size(), what);
         if (length > 1 << 20) {
-            throw in.wrong("at most 1048576 bytes of " + what, length + "");
+            throw in.wrong(say("formats.openvdb.coding.VdbMetadata.at-most-1048576-bytes-of", what), length + "");
         }
         return new String(in.take((int) length), StandardCharsets.UTF_8);
     }
 
     static GridMetadata read(ByteCursor in) throws FormatException {
-        in.need(4, in.size(), "the number of metadata");
+        in.need(4, in.size(), THE_NUMBER_OF_METADATA);
         long count = in.u32();
-        in.need(count * SMALLEST_ENTRY, in.size(), count + " metadata entries");
+        in.need(count * SMALLEST_ENTRY, in.size(), say("formats.openvdb.coding.VdbMetadata.metadata-entries", count));
         List<GridMetadata.Entry> out = new ArrayList<>();
         for (long i = 0; i < count; i++) {
-            String name = string(in, "the name of a metadata entry");
-            String type = string(in, "the type of " + name);
-            in.need(4, in.size(), "the size of " + name);
+            String name = string(in, THE_NAME_OF_A_METADATA_ENTRY);
+            String type = string(in, say("formats.openvdb.coding.VdbMetadata.the-type-of", name));
+            in.need(4, in.size(), say("formats.openvdb.coding.VdbMetadata.the-size-of", name));
             long size = in.u32();
-            in.need(size, in.size(), "the value of " + name);
+            in.need(size, in.size(), say("formats.openvdb.coding.VdbMetadata.the-value-of", name));
             if (size > 1 << 28) {
-                throw in.wrong("at most 268435456 bytes in " + name, size + "");
+                throw in.wrong(say("formats.openvdb.coding.VdbMetadata.at-most-268435456-bytes-in", name), size + "");
             }
             out.add(new GridMetadata.Entry(name, type, value(type, in.take((int) size))));
         }
@@ -142,7 +149,9 @@ final class VdbMetadata {
             case int[] v -> copy(MemorySegment.ofArray(v));
             case float[] v -> copy(MemorySegment.ofArray(v));
             case double[] v -> copy(MemorySegment.ofArray(v));
-            default -> throw new IllegalArgumentException("a metadata value of " + value.getClass());
+            default ->
+                throw new IllegalArgumentException(
+                        say("formats.openvdb.coding.VdbMetadata.a-metadata-value-of", value.getClass()));
         };
     }
 

@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridMetadata;
 import idleheron.core.volume.PointSet;
@@ -13,7 +15,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 
 /**
  * The buffers of a grid of points, in passes over all leaves.
@@ -32,6 +33,20 @@ import org.jspecify.annotations.Nullable;
  * </pre>
  */
 final class VdbPoints {
+    private static final String THE_TYPE_OF_AN_ATTRIBUTE =
+            say("formats.openvdb.coding.VdbPoints.the-type-of-an-attribute");
+    private static final String THE_CODEC_OF_AN_ATTRIBUTE =
+            say("formats.openvdb.coding.VdbPoints.the-codec-of-an-attribute");
+    private static final String THE_NAME_OF_AN_ATTRIBUTE =
+            say("formats.openvdb.coding.VdbPoints.the-name-of-an-attribute");
+    private static final String THE_NAME_OF_A_GROUP = say("formats.openvdb.coding.VdbPoints.the-name-of-a-group");
+    private static final String AN_ATTRIBUTE_OF_A_LEAF = say("formats.openvdb.coding.VdbPoints.an-attribute-of-a-leaf");
+    private static final String THE_STRIDE_OF_AN_ATTRIBUTE =
+            say("formats.openvdb.coding.VdbPoints.the-stride-of-an-attribute");
+    private static final String THE_SIZE_OF_A_PAGE = say("formats.openvdb.coding.VdbPoints.the-size-of-a-page");
+    private static final String THE_VOXELS_OF_A_LEAF = say("formats.openvdb.coding.VdbPoints.the-voxels-of-a-leaf");
+    private static final String A_PAGE_OF_POINTS = say("formats.openvdb.coding.VdbPoints.a-page-of-points");
+
     private static final int STRIDED = 1;
     private static final int UNIFORM = 2;
     private static final int PAGED = 8;
@@ -108,7 +123,7 @@ final class VdbPoints {
 
     private void head() throws FormatException {
         int leaves = shape.leaves();
-        in.need(2 + 2L * leaves, in.size(), "the sizes of voxels with points");
+        in.need(2 + 2L * leaves, in.size(), say("formats.openvdb.coding.VdbPoints.the-sizes-of-voxels-with-points"));
         int attributes = (Short.toUnsignedInt(in.i16()) - 4) / 2;
         in.to(in.at() + 2L * leaves);
         descriptor(attributes);
@@ -125,60 +140,67 @@ final class VdbPoints {
     }
 
     private void descriptor(int attributes) throws FormatException {
-        in.need(9, in.size(), "the descriptor of points");
+        in.need(9, in.size(), say("formats.openvdb.coding.VdbPoints.the-descriptor-of-points"));
         int head = in.u8();
         if (head != 1) {
-            throw in.wrong("one descriptor for all leaves (1)", head + "");
+            throw in.wrong(say("formats.openvdb.coding.VdbPoints.one-descriptor-for-all-leaves-1"), head + "");
         }
         long told = in.i64();
         if (told != attributes) {
-            throw in.wrong(attributes + " attributes", told + "");
+            throw in.wrong(say("formats.openvdb.coding.VdbPoints.attributes", attributes), told + "");
         }
         types = new String[attributes];
         codecs = new String[attributes];
         names = new String[attributes];
         for (int a = 0; a < attributes; a++) {
-            types[a] = VdbMetadata.string(in, "the type of an attribute");
-            codecs[a] = VdbMetadata.string(in, "the codec of an attribute");
+            types[a] = VdbMetadata.string(in, THE_TYPE_OF_AN_ATTRIBUTE);
+            codecs[a] = VdbMetadata.string(in, THE_CODEC_OF_AN_ATTRIBUTE);
         }
         for (int a = 0; a < attributes; a++) {
-            String name = VdbMetadata.string(in, "the name of an attribute");
-            in.need(8, in.size(), "the number of attribute " + name);
+            String name = VdbMetadata.string(in, THE_NAME_OF_AN_ATTRIBUTE);
+            in.need(8, in.size(), say("formats.openvdb.coding.VdbPoints.the-number-of-attribute", name));
             long i = in.i64();
             if (i < 0 || i >= attributes || names[(int) i] != null) {
-                throw in.wrong("a number of its own below " + attributes + " for attribute " + name, i + "");
+                throw in.wrong(
+                        say("formats.openvdb.coding.VdbPoints.a-number-of-its-own-below", attributes, name), i + "");
             }
             names[(int) i] = name;
         }
-        in.need(8, in.size(), "the number of groups");
+        in.need(8, in.size(), say("formats.openvdb.coding.VdbPoints.the-number-of-groups"));
         long count = in.i64();
-        in.need(Math.multiplyExact(Math.max(0, count), 12L), in.size(), count + " groups");
+        in.need(
+                Math.multiplyExact(Math.max(0, count), 12L),
+                in.size(),
+                say("formats.openvdb.coding.VdbPoints.groups", count));
         for (long g = 0; g < count; g++) {
-            String name = VdbMetadata.string(in, "the name of a group");
-            in.need(8, in.size(), "the number of group " + name);
+            String name = VdbMetadata.string(in, THE_NAME_OF_A_GROUP);
+            in.need(8, in.size(), say("formats.openvdb.coding.VdbPoints.the-number-of-group", name));
             groups.put(name, (int) in.i64());
         }
         GridMetadata defaults = VdbMetadata.read(in);
         if (defaults.entries().size() > attributes) {
             throw in.wrong(
-                    "at most one default per attribute", defaults.entries().size() + "");
+                    say("formats.openvdb.coding.VdbPoints.at-most-one-default-per-attribute"),
+                    defaults.entries().size() + "");
         }
     }
 
     private Span span() throws FormatException {
-        in.need(14, in.size(), "an attribute of a leaf");
+        in.need(14, in.size(), AN_ATTRIBUTE_OF_A_LEAF);
         long bytes = in.i64() - OVERHEAD;
         in.u8();
         int flags = in.u8();
         long points = in.u32();
         if (bytes < 0 || bytes > 1 << 28 || points > 1 << 26) {
-            throw in.wrong("an attribute of at most 268435456 bytes", bytes + " bytes for " + points + " points");
+            throw in.wrong(
+                    say("formats.openvdb.coding.VdbPoints.an-attribute-of-at-most-268435456"),
+                    say("formats.openvdb.coding.VdbPoints.bytes-for-points", bytes, points));
         }
         if ((flags & STRIDED) != 0) {
-            in.need(4, in.size(), "the stride of an attribute");
+            in.need(4, in.size(), THE_STRIDE_OF_AN_ATTRIBUTE);
             long stride = in.u32();
             if (stride != 1) {
-                throw in.wrong("a stride of 1", stride + "");
+                throw in.wrong(say("formats.openvdb.coding.VdbPoints.a-stride-of-1"), stride + "");
             }
         }
         return new Span((int) bytes, flags, (int) points);
@@ -191,14 +213,14 @@ final class VdbPoints {
         }
         List<int[]> out = new ArrayList<>();
         while (todo > 0) {
-            in.need(4, in.size(), "the size of a page");
+            in.need(4, in.size(), THE_SIZE_OF_A_PAGE);
             int packed = in.i32();
             if (packed > 0) {
-                in.need(4, in.size(), "the size of a page");
+                in.need(4, in.size(), THE_SIZE_OF_A_PAGE);
             }
             int size = packed > 0 ? in.i32() : -packed;
             if (size <= 0 || size > todo) {
-                throw in.wrong("a page of 1 to " + todo + " bytes", size + "");
+                throw in.wrong(say("formats.openvdb.coding.VdbPoints.a-page-of-1-to-bytes", todo), size + "");
             }
             out.add(new int[] {packed, size});
             todo -= size;
@@ -208,12 +230,12 @@ final class VdbPoints {
 
     private void indices() throws FormatException {
         int leaves = shape.leaves();
-        room.take((long) leaves * VOXELS, in.at(), leaves + " leaves");
+        room.take((long) leaves * VOXELS, in.at(), say("formats.openvdb.coding.VdbPoints.leaves", leaves));
         VoxelStore values = VoxelStore.of(ValueType.INT32, (long) leaves * SparseTree.LEAF_VOXELS);
         long[] masks = new long[8 * leaves];
         byte[] raw = new byte[VOXELS];
         for (int leaf = 0; leaf < leaves; leaf++) {
-            in.need(66, in.size(), "the voxels of a leaf");
+            in.need(66, in.size(), THE_VOXELS_OF_A_LEAF);
             MemorySegment.copy(in.bytes(), ByteCursor.LONG, in.at(), masks, 8 * leaf, 8);
             in.to(in.at() + 64);
             int size = Short.toUnsignedInt(in.i16());
@@ -228,29 +250,35 @@ final class VdbPoints {
     private byte[] page(int packed, int size, byte[] into) throws FormatException {
         long at = in.at();
         int length = Math.abs(packed);
-        in.need(length, in.size(), "a page of points");
+        in.need(length, in.size(), A_PAGE_OF_POINTS);
         byte[] bytes = in.take(length);
         if (packed <= 0) {
             if (length < size) {
                 in.to(at);
-                throw in.wrong(size + " plain bytes", length + "");
+                throw in.wrong(say("formats.openvdb.coding.VdbPoints.plain-bytes", size), length + "");
             }
             return bytes;
         }
         if (packed < Blosc.HEADER) {
             in.to(at);
-            throw in.wrong("a Blosc buffer", packed + " bytes");
+            throw in.wrong(
+                    say("formats.openvdb.coding.VdbPoints.a-blosc-buffer"),
+                    say("formats.openvdb.coding.VdbPoints.bytes", packed));
         }
         int whole = MemorySegment.ofArray(bytes).get(ByteCursor.INT, 4);
         if (whole < size || whole > Math.max(128, size)) {
             in.to(at);
-            throw in.wrong(size + " bytes unpacked", whole + "");
+            throw in.wrong(say("formats.openvdb.coding.VdbPoints.bytes-unpacked", size), whole + "");
         }
         byte[] out = into.length >= whole ? into : new byte[whole];
         try {
             blosc.unpack(bytes, packed, out, whole);
         } catch (BloscException e) {
-            throw FormatException.at(reader.file().name(), at, e.expected() + " in a Blosc buffer", e.found());
+            throw FormatException.at(
+                    reader.file().name(),
+                    at,
+                    say("formats.openvdb.coding.VdbPoints.in-a-blosc-buffer", e.expected()),
+                    e.found());
         }
         return out;
     }
@@ -272,34 +300,15 @@ final class VdbPoints {
             if (codecs[a].equals("grp")) {
                 bits.put(bits.size(), spread(data, a, starts));
             }
-            ValueType type = type(types[a]);
+            ValueType type = VdbPointCodec.type(types[a]);
             VoxelStore values = type == null ? null : decode(type, codecs[a], data, a, starts);
             out.add(new PointSet.Attribute(names[a], a, types[a], codecs[a], even, values));
         }
         List<PointSet.Group> sets = new ArrayList<>();
         groups.forEach((name, index) ->
-                sets.add(new PointSet.Group(name, index, members(bits.get(index / 8), index % 8))));
+                sets.add(new PointSet.Group(name, index, VdbPointCodec.members(bits.get(index / 8), index % 8))));
         Grid grid = new Grid(entry.name(), entry.gridClass(), entry.map(), tree, entry.half(), entry.metadata());
         return new PointSet(grid, starts, out, sets);
-    }
-
-    private static long members(byte @Nullable [] bits, int bit) {
-        long n = 0;
-        for (byte b : bits == null ? new byte[0] : bits) {
-            n += b >> bit & 1;
-        }
-        return n;
-    }
-
-    private static @Nullable ValueType type(String name) {
-        return switch (name) {
-            case "float" -> ValueType.FLOAT;
-            case "double" -> ValueType.DOUBLE;
-            case "int32" -> ValueType.INT32;
-            case "vec3s" -> ValueType.VEC3S;
-            case "vec3d" -> ValueType.VEC3D;
-            default -> null;
-        };
     }
 
     /** The stored bytes of one attribute per leaf. */
@@ -312,22 +321,26 @@ final class VdbPoints {
         for (int leaf = 0; leaf < out.length; leaf++) {
             Span s = spans[a][leaf];
             if (!s.has(PAGED)) {
-                in.need(1L + s.bytes, in.size(), "an attribute of a leaf");
+                in.need(1L + s.bytes, in.size(), AN_ATTRIBUTE_OF_A_LEAF);
                 if (!s.has(UNIFORM) && in.u8() != 0) {
-                    throw in.wrong("plain data of attribute " + names[a], "packed ones");
+                    throw in.wrong(
+                            say("formats.openvdb.coding.VdbPoints.plain-data-of-attribute", names[a]),
+                            say("formats.openvdb.coding.VdbPoints.packed-ones"));
                 }
                 out[leaf] = in.take(s.bytes);
                 continue;
             }
             if (left == 0 && s.bytes > 0) {
                 int[] p = pages.get(a).get(next++);
-                room.take(p[1], in.at(), "a page of points");
+                room.take(p[1], in.at(), A_PAGE_OF_POINTS);
                 page = page(p[0], p[1], new byte[0]);
                 left = p[1];
                 at = 0;
             }
             if (s.bytes > left) {
-                throw in.wrong("a page that ends with a leaf", s.bytes + " bytes with " + left + " left");
+                throw in.wrong(
+                        say("formats.openvdb.coding.VdbPoints.a-page-that-ends-with-a"),
+                        say("formats.openvdb.coding.VdbPoints.bytes-with-left", s.bytes, left));
             }
             out[leaf] = java.util.Arrays.copyOfRange(page, at, at + s.bytes);
             at += s.bytes;
@@ -342,7 +355,7 @@ final class VdbPoints {
             boolean even = spans[a][leaf].has(UNIFORM);
             int n = starts[leaf + 1] - starts[leaf];
             if (data[leaf].length < (even ? Math.min(1, n) : n)) {
-                throw in.wrong(n + " bytes of " + names[a], data[leaf].length + "");
+                throw in.wrong(say("formats.openvdb.coding.VdbPoints.bytes-of", n, names[a]), data[leaf].length + "");
             }
             for (int i = 0; i < n; i++) {
                 out[starts[leaf] + i] = data[leaf][even ? 0 : i];
@@ -353,43 +366,32 @@ final class VdbPoints {
 
     private VoxelStore decode(ValueType type, String codec, byte[][] data, int a, int[] starts) throws FormatException {
         int comps = type.components();
-        int each = switch (codec) {
-            case "null" -> type.word().bytes();
-            case "trnc", "fxpt16" -> 2;
-            case "fxpt8" -> 1;
-            default -> throw in.wrong("codec null, trnc, fxpt8 or fxpt16 of " + names[a], codec);
-        };
-        room.take((long) starts[starts.length - 1] * type.bytes(), in.at(), "attribute " + names[a]);
+        int each = VdbPointCodec.bytes(codec, type);
+        if (each == 0) {
+            throw in.wrong(say("formats.openvdb.coding.VdbPoints.codec-null-trnc-fxpt8-or-fxpt16", names[a]), codec);
+        }
+        room.take(
+                (long) starts[starts.length - 1] * type.bytes(),
+                in.at(),
+                say("formats.openvdb.coding.VdbPoints.attribute", names[a]));
         VoxelStore out = VoxelStore.of(type, starts[starts.length - 1]);
         for (int leaf = 0; leaf < data.length; leaf++) {
             boolean even = spans[a][leaf].has(UNIFORM);
             int n = starts[leaf + 1] - starts[leaf];
             MemorySegment raw = MemorySegment.ofArray(data[leaf]);
             if (raw.byteSize() < (long) (even ? Math.min(1, n) : n) * comps * each) {
-                throw in.wrong(n + " values of " + names[a], raw.byteSize() + " bytes");
+                throw in.wrong(
+                        say("formats.openvdb.coding.VdbPoints.values-of", n, names[a]),
+                        say("formats.openvdb.coding.VdbPoints.bytes", raw.byteSize()));
             }
             for (int i = 0; i < n * comps; i++) {
                 long at = (long) (even ? i % comps : i) * each;
                 out.set(
                         starts[leaf] + i / comps,
                         i % comps,
-                        number(type, codec, names[a].equals("P") ? 0.5f : 0, raw, at));
+                        VdbPointCodec.number(type, codec, names[a].equals("P") ? 0.5f : 0, raw, at));
             }
         }
         return out;
-    }
-
-    private static double number(ValueType type, String codec, float middle, MemorySegment raw, long at) {
-        return switch (codec) {
-            case "trnc" -> Float.float16ToFloat(raw.get(ByteCursor.SHORT, at));
-            case "fxpt16" -> Short.toUnsignedInt(raw.get(ByteCursor.SHORT, at)) / 65535f - middle;
-            case "fxpt8" -> (raw.get(java.lang.foreign.ValueLayout.JAVA_BYTE, at) & 255) / 255f - middle;
-            default ->
-                switch (type.word()) {
-                    case INT -> raw.get(ByteCursor.INT, at);
-                    case FLOAT -> raw.get(ByteCursor.FLOAT, at);
-                    default -> raw.get(ByteCursor.DOUBLE, at);
-                };
-        };
     }
 }

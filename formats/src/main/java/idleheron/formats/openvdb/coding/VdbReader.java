@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.GridMap;
@@ -23,6 +25,13 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads .vdb files: first what they say of themselves, then the shape of a grid, then its voxels. */
 public final class VdbReader {
+    private static final String THE_NUMBER_OF_GRIDS = say("formats.openvdb.coding.VdbReader.the-number-of-grids");
+    private static final String THE_HEAD_OF_A_VOLUME_FILE =
+            say("formats.openvdb.coding.VdbReader.the-head-of-a-volume-file");
+    private static final String THE_COMPRESSION_FLAG = say("formats.openvdb.coding.VdbReader.the-compression-flag");
+    private static final String THE_IDENTIFIER = say("formats.openvdb.coding.VdbReader.the-identifier");
+    private static final String THE_NAME_OF_A_GRID = say("formats.openvdb.coding.VdbReader.the-name-of-a-grid");
+
     private static final int OLDEST = 220;
     private static final int NEWEST = 225;
     private static final int UUID = 36;
@@ -58,7 +67,10 @@ public final class VdbReader {
         VdbTopology.Shape shape = VdbTopology.read(file, e, readable(e), bytes, room);
         if (e.buffersAt() != 0 && shape.end() != e.buffersAt()) {
             throw FormatException.at(
-                    file.name(), shape.end(), "the buffers of " + e.label() + " at " + e.buffersAt(), "them here");
+                    file.name(),
+                    shape.end(),
+                    say("formats.openvdb.coding.VdbReader.the-buffers-of-at", e.label(), e.buffersAt()),
+                    say("formats.openvdb.coding.VdbReader.them-here"));
         }
         return new VdbLeaves(file, e, bytes, shape.tree()).part(shape.end(), trusted, room);
     }
@@ -81,11 +93,11 @@ public final class VdbReader {
     public static VdbReader open(String name, MemorySegment bytes) throws FormatException {
         ByteCursor in = new ByteCursor(name, bytes, 0);
         VdbFile file = head(name, bytes, in);
-        in.need(4, in.size(), "the number of grids");
+        in.need(4, in.size(), THE_NUMBER_OF_GRIDS);
         int count = in.i32();
         if (count < 0 || (long) count * SMALLEST_GRID > in.left()) {
             in.to(in.at() - 4);
-            throw in.wrong("a number of grids that fits into the file", count + "");
+            throw in.wrong(say("formats.openvdb.coding.VdbReader.a-number-of-grids-that-fits"), count + "");
         }
         boolean offsets = file.hasOffsets();
         List<VdbFile.Entry> grids = new ArrayList<>();
@@ -93,7 +105,11 @@ public final class VdbReader {
         for (int i = 0; i < count; i++) {
             VdbFile.Entry e = entry(file, in);
             if (!names.add(e.uniqueName())) {
-                throw FormatException.at(name, e.gridAt(), "every grid under a name of its own", e.label() + " again");
+                throw FormatException.at(
+                        name,
+                        e.gridAt(),
+                        say("formats.openvdb.coding.VdbReader.every-grid-under-a-name-of"),
+                        say("formats.openvdb.coding.VdbReader.again", e.label()));
             }
             if (offsets) {
                 in.to(e.endAt());
@@ -111,26 +127,29 @@ public final class VdbReader {
     }
 
     private static VdbFile head(String name, MemorySegment bytes, ByteCursor in) throws FormatException {
-        in.need(8 + 4 + 8 + 1, in.size(), "the head of a volume file");
+        in.need(8 + 4 + 8 + 1, in.size(), THE_HEAD_OF_A_VOLUME_FILE);
         long magic = in.i64();
         if (magic != VdbFile.MAGIC) {
             in.to(0);
-            throw in.wrong("the opening bytes 20 42 44 56 00 00 00 00", "%016x".formatted(Long.reverseBytes(magic)));
+            throw in.wrong(
+                    say("formats.openvdb.coding.VdbReader.the-opening-bytes-20-42-44"),
+                    "%016x".formatted(Long.reverseBytes(magic)));
         }
         int version = in.i32();
         if (version < OLDEST || version > NEWEST) {
             in.to(8);
-            throw in.wrong("a file version from " + OLDEST + " to " + NEWEST, version + "");
+            throw in.wrong(
+                    say("formats.openvdb.coding.VdbReader.a-file-version-from-to", OLDEST, NEWEST), version + "");
         }
         int major = in.i32();
         int minor = in.i32();
         boolean offsets = in.u8() != 0;
         boolean zipped = false;
         if (version < 222) {
-            in.need(1, in.size(), "the compression flag");
+            in.need(1, in.size(), THE_COMPRESSION_FLAG);
             zipped = in.u8() != 0;
         }
-        in.need(UUID, in.size(), "the identifier");
+        in.need(UUID, in.size(), THE_IDENTIFIER);
         String uuid = new String(in.take(UUID), StandardCharsets.US_ASCII);
         GridMetadata metadata = VdbMetadata.read(in);
         return new VdbFile(name, bytes.byteSize(), version, major, minor, offsets, zipped, uuid, metadata, List.of());
@@ -150,11 +169,11 @@ public final class VdbReader {
 
     /** As {@link #entry(VdbFile, ByteCursor)} of a file that once had more bytes. */
     static VdbFile.Entry entry(VdbFile file, ByteCursor in, long size) throws FormatException {
-        String unique = VdbMetadata.string(in, "the name of a grid");
-        String typeName = VdbMetadata.string(in, "the type of grid " + unique);
-        String parent = VdbMetadata.string(in, "the parent of grid " + unique);
+        String unique = VdbMetadata.string(in, THE_NAME_OF_A_GRID);
+        String typeName = VdbMetadata.string(in, say("formats.openvdb.coding.VdbReader.the-type-of-grid", unique));
+        String parent = VdbMetadata.string(in, say("formats.openvdb.coding.VdbReader.the-parent-of-grid", unique));
         long places = in.at();
-        in.need(24, in.size(), "the offsets of grid " + unique);
+        in.need(24, in.size(), say("formats.openvdb.coding.VdbReader.the-offsets-of-grid", unique));
         long grid = in.i64();
         long buffers = in.i64();
         long end = in.i64();
@@ -164,7 +183,11 @@ public final class VdbReader {
             if (!inside || !ordered) {
                 in.to(places);
                 throw in.wrong(
-                        "offsets of grid " + unique + " in order between " + (places + 24) + " and " + in.size(),
+                        say(
+                                "formats.openvdb.coding.VdbReader.offsets-of-grid-in-order-between",
+                                unique,
+                                (places + 24),
+                                in.size()),
                         grid + ", " + buffers + ", " + end);
             }
             in.to(grid);
@@ -173,7 +196,7 @@ public final class VdbReader {
         }
         int compression = file.zipped() ? VdbFile.ZIP : 0;
         if (file.version() >= 222) {
-            in.need(4, in.size(), "the compression of grid " + unique);
+            in.need(4, in.size(), say("formats.openvdb.coding.VdbReader.the-compression-of-grid", unique));
             compression = in.i32();
         }
         GridMetadata metadata = VdbMetadata.read(in);
@@ -215,7 +238,9 @@ public final class VdbReader {
         }
         ValueType type = e.type();
         if (type == null || !e.isReadable()) {
-            throw in.wrong("offsets beside a grid of type " + e.typeName(), "a file without offsets");
+            throw in.wrong(
+                    say("formats.openvdb.coding.VdbReader.offsets-beside-a-grid-of-type", e.typeName()),
+                    say("formats.openvdb.coding.VdbReader.a-file-without-offsets"));
         }
         VdbRoom room = new VdbRoom(file.name());
         VdbTopology.Shape shape = VdbTopology.read(file, e, type, bytes, room);
@@ -270,14 +295,17 @@ public final class VdbReader {
             }
         }
         throw FormatException.at(
-                file.name(), e.gridAt(), "grid " + e.parent() + " whose tree " + e.label() + " shares", "no such grid");
+                file.name(),
+                e.gridAt(),
+                say("formats.openvdb.coding.VdbReader.grid-whose-tree-shares", e.parent(), e.label()),
+                say("formats.openvdb.coding.VdbReader.no-such-grid"));
     }
 
     private ValueType readable(VdbFile.Entry e) throws FormatException {
         ValueType type = e.type();
         if (type == null || !e.isReadable()) {
             throw FormatException.at(
-                    file.name(), e.gridAt(), "a tree of 5, 4, 3 with values that are known", e.typeName());
+                    file.name(), e.gridAt(), say("formats.openvdb.coding.VdbReader.a-tree-of-5-4-3"), e.typeName());
         }
         return type;
     }
@@ -306,7 +334,10 @@ public final class VdbReader {
         VdbTopology.Shape shape = VdbTopology.read(file, e, readable(e), bytes, room);
         if (e.buffersAt() != 0 && shape.end() != e.buffersAt()) {
             throw FormatException.at(
-                    file.name(), shape.end(), "the buffers of " + e.label() + " at " + e.buffersAt(), "them here");
+                    file.name(),
+                    shape.end(),
+                    say("formats.openvdb.coding.VdbReader.the-buffers-of-at", e.label(), e.buffersAt()),
+                    say("formats.openvdb.coding.VdbReader.them-here"));
         }
         SparseTree tree = shape.tree();
         if (e.isPoints()) {
@@ -321,7 +352,8 @@ public final class VdbReader {
     public PointSet points(VdbFile.Entry entry) throws FormatException {
         VdbFile.Entry e = holder(entry);
         if (!e.isPoints()) {
-            throw FormatException.at(file.name(), e.gridAt(), "a grid of points", e.typeName());
+            throw FormatException.at(
+                    file.name(), e.gridAt(), say("formats.openvdb.coding.VdbReader.a-grid-of-points"), e.typeName());
         }
         return VdbPoints.read(this, e);
     }

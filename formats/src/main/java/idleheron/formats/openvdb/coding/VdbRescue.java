@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.Lost;
 import idleheron.core.volume.GridMetadata;
 import idleheron.formats.bytes.ByteCursor;
@@ -52,10 +54,17 @@ public final class VdbRescue {
             head = VdbReader.head(name, bytes);
         } catch (FormatException | RuntimeException e) {
             head = new VdbFile(name, bytes.byteSize(), 224, 0, 0, true, false, "", GridMetadata.EMPTY, List.of());
-            salvage.lost(Lost.What.STAGE, "", Salvage.bytes(0, 64), "the head of the file is damaged");
+            salvage.lost(
+                    Lost.What.STAGE,
+                    "",
+                    Salvage.bytes(0, 64),
+                    say("formats.openvdb.coding.VdbRescue.the-head-of-the-file-is"));
         }
         if (!head.hasOffsets()) {
-            throw FormatException.in(name, "grids with offsets, to rescue them one by one", "a file without offsets");
+            throw FormatException.in(
+                    name,
+                    say("formats.openvdb.coding.VdbRescue.grids-with-offsets-to-rescue-them"),
+                    say("formats.openvdb.coding.VdbRescue.a-file-without-offsets"));
         }
         return new VdbRescue(head, bytes, salvage).whole();
     }
@@ -78,7 +87,10 @@ public final class VdbRescue {
             }
         }
         if (kept.isEmpty()) {
-            throw FormatException.in(head.name(), "a grid or a part of one", "none");
+            throw FormatException.in(
+                    head.name(),
+                    say("formats.openvdb.coding.VdbRescue.a-grid-or-a-part-of"),
+                    say("formats.openvdb.coding.VdbRescue.none"));
         }
         return new VdbReader(head.with(kept), bytes, trust);
     }
@@ -91,14 +103,16 @@ public final class VdbRescue {
         try {
             if (e.isPoints()) {
                 all.points(e);
-                return firm ? "" : "what comes after it is damaged, and its end may be too";
+                return firm ? "" : say("formats.openvdb.coding.VdbRescue.what-comes-after-it-is-damaged");
             }
             VdbFile.Entry holder = all.holder(e);
             if (holder != e) {
-                return trust.containsKey(holder.uniqueName()) ? "the grid whose tree it shares is damaged" : "";
+                return trust.containsKey(holder.uniqueName())
+                        ? say("formats.openvdb.coding.VdbRescue.the-grid-whose-tree-it-shares")
+                        : "";
             }
             if (!e.isReadable()) {
-                return "values of type " + e.typeName() + " are not read";
+                return say("formats.openvdb.coding.VdbRescue.values-of-type-are-not-read", e.typeName());
             }
             VdbLeaves.Trust told = new VdbLeaves.Trust(cut, firm);
             VdbLeaves.Part part = all.part(e, told);
@@ -107,14 +121,14 @@ public final class VdbRescue {
                 return "";
             }
             if (part.whole() == 0) {
-                return "none of its " + leaves + " leaves is whole";
+                return say("formats.openvdb.coding.VdbRescue.none-of-its-leaves-is-whole", leaves);
             }
             trust.put(e.uniqueName(), told);
             salvage.lost(
                     Lost.What.GRID,
                     e.label(),
                     "",
-                    part.whole() + " of its " + leaves + " leaves are whole; the others are left out");
+                    say("formats.openvdb.coding.VdbRescue.of-its-leaves-are-whole-the", part.whole(), leaves));
             return "";
         } catch (FormatException | RuntimeException x) {
             return String.valueOf(x.getMessage());
@@ -159,9 +173,9 @@ public final class VdbRescue {
                 } catch (FormatException | RuntimeException e) {
                     salvage.lost(
                             Lost.What.PART,
-                            "a grid",
+                            say("formats.openvdb.coding.VdbRescue.a-grid"),
                             Salvage.bytes(from, size),
-                            "what tells of it is damaged or runs past the end of the file");
+                            say("formats.openvdb.coding.VdbRescue.what-tells-of-it-is-damaged"));
                     return null;
                 }
             }

@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 
 /** Memory that one file may take; what a file claims is held against it before it is allocated. */
@@ -22,8 +24,8 @@ public final class VdbRoom {
             throw FormatException.at(
                     file,
                     at,
-                    "a tree of at most " + (limit >> 20) + " MB in memory",
-                    (taken >> 20) + " MB with " + what);
+                    say("formats.openvdb.coding.VdbRoom.a-tree-of-at-most-mb", (limit >> 20)),
+                    say("formats.openvdb.coding.VdbRoom.mb-with", (taken >> 20), what));
         }
     }
 }

@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.volume.tree.Bits;
 import idleheron.core.volume.tree.Coord;
 import idleheron.core.volume.tree.InnerNode;
@@ -32,6 +34,16 @@ import java.util.Set;
  * </pre>
  */
 final class VdbTopology {
+    private static final String THE_NUMBER_OF_BUFFERS = say("formats.openvdb.coding.VdbTopology.the-number-of-buffers");
+    private static final String A_VALUE = say("formats.openvdb.coding.VdbTopology.a-value");
+    private static final String THE_NUMBERS_OF_ROOT_TILES_AND =
+            say("formats.openvdb.coding.VdbTopology.the-numbers-of-root-tiles-and");
+    private static final String A_ROOT_TILE = say("formats.openvdb.coding.VdbTopology.a-root-tile");
+    private static final String AN_ORIGIN = say("formats.openvdb.coding.VdbTopology.an-origin");
+    private static final String LEAF_MASKS = say("formats.openvdb.coding.VdbTopology.leaf-masks");
+    private static final String A_NODES_MASKS = say("formats.openvdb.coding.VdbTopology.a-nodes-masks");
+    private static final String A_NODE = say("formats.openvdb.coding.VdbTopology.a-node");
+
     private static final int LEAF_BYTES = 64;
 
     private final VdbFile file;
@@ -52,11 +64,11 @@ final class VdbTopology {
         this.type = type;
         this.room = room;
         in = new ByteCursor(file.name(), bytes, entry.topologyAt());
-        in.need(4, in.size(), "the number of buffers");
+        in.need(4, in.size(), THE_NUMBER_OF_BUFFERS);
         int buffers = in.i32();
         if (buffers != 1) {
             in.to(in.at() - 4);
-            throw in.wrong("1 buffer per tree", buffers + "");
+            throw in.wrong(say("formats.openvdb.coding.VdbTopology.1-buffer-per-tree"), buffers + "");
         }
         background = value();
         values = new VdbValues(file.name(), bytes, entry.compression(), entry.half(), background);
@@ -79,7 +91,7 @@ final class VdbTopology {
     }
 
     private VoxelStore value() throws FormatException {
-        in.need(type.bytes(), in.size(), "a value");
+        in.need(type.bytes(), in.size(), A_VALUE);
         VoxelStore out = VoxelStore.of(type, 1);
         MemorySegment.copy(in.bytes(), in.at(), out.segment(0), 0, type.bytes());
         in.to(in.at() + type.bytes());
@@ -87,19 +99,25 @@ final class VdbTopology {
     }
 
     private Shape root() throws FormatException {
-        in.need(8, in.size(), "the numbers of root tiles and children");
+        in.need(8, in.size(), THE_NUMBERS_OF_ROOT_TILES_AND);
         long tiles = in.u32();
         long children = in.u32();
-        in.need(Math.multiplyExact(tiles, 13L + type.bytes()), in.size(), tiles + " root tiles");
+        in.need(
+                Math.multiplyExact(tiles, 13L + type.bytes()),
+                in.size(),
+                say("formats.openvdb.coding.VdbTopology.root-tiles", tiles));
         Set<List<Integer>> seen = new HashSet<>();
         List<SparseTree.RootTile> rootTiles = new ArrayList<>();
         for (long i = 0; i < tiles; i++) {
             int[] o = origin(seen);
             VoxelStore v = value();
-            in.need(1, in.size(), "a root tile");
+            in.need(1, in.size(), A_ROOT_TILE);
             rootTiles.add(new SparseTree.RootTile(o[0], o[1], o[2], v, in.u8() != 0));
         }
-        in.need(Math.multiplyExact(children, 12L + 2 * 4096), in.size(), children + " root children");
+        in.need(
+                Math.multiplyExact(children, 12L + 2 * 4096),
+                in.size(),
+                say("formats.openvdb.coding.VdbTopology.root-children", children));
         for (long i = 0; i < children; i++) {
             int[] o = origin(seen);
             upper(o[0], o[1], o[2]);
@@ -117,15 +135,19 @@ final class VdbTopology {
     }
 
     private int[] origin(Set<List<Integer>> seen) throws FormatException {
-        in.need(12, in.size(), "an origin");
+        in.need(12, in.size(), AN_ORIGIN);
         int[] o = {in.i32(), in.i32(), in.i32()};
         if ((o[0] & 4095) != 0 || (o[1] & 4095) != 0 || (o[2] & 4095) != 0) {
             in.to(in.at() - 12);
-            throw in.wrong("an origin in steps of 4096", o[0] + " " + o[1] + " " + o[2]);
+            throw in.wrong(
+                    say("formats.openvdb.coding.VdbTopology.an-origin-in-steps-of-4096"),
+                    o[0] + " " + o[1] + " " + o[2]);
         }
         if (!seen.add(List.of(o[0], o[1], o[2]))) {
             in.to(in.at() - 12);
-            throw in.wrong("every part of the root once", o[0] + " " + o[1] + " " + o[2] + " again");
+            throw in.wrong(
+                    say("formats.openvdb.coding.VdbTopology.every-part-of-the-root-once"),
+                    say("formats.openvdb.coding.VdbTopology.again", o[0], o[1], o[2]));
         }
         return o;
     }
@@ -151,9 +173,9 @@ final class VdbTopology {
         InnerNode n = node(x, y, z, false, leaves);
         lowers.add(n);
         int count = n.childCount();
-        in.need((long) count * LEAF_BYTES, in.size(), count + " leaves");
+        in.need((long) count * LEAF_BYTES, in.size(), say("formats.openvdb.coding.VdbTopology.leaves", count));
         while (leaves + count > masks.length / 8) {
-            room.take(76L * leaves, in.at(), "leaf masks");
+            room.take(76L * leaves, in.at(), LEAF_MASKS);
             origins = Arrays.copyOf(origins, Math.multiplyExact(origins.length, 2));
             masks = Arrays.copyOf(masks, Math.multiplyExact(masks.length, 2));
         }
@@ -169,10 +191,10 @@ final class VdbTopology {
 
     private InnerNode node(int x, int y, int z, boolean upper, int firstChild) throws FormatException {
         int slots = upper ? 32768 : 4096;
-        in.need(slots / 4, in.size(), "a node's masks");
+        in.need(slots / 4, in.size(), A_NODES_MASKS);
         long[] children = mask(slots / 64);
         long[] active = mask(slots / 64);
-        room.take(slots / 4 + 2L * slots / 16, in.at(), "a node");
+        room.take(slots / 4 + 2L * slots / 16, in.at(), A_NODE);
         VoxelStore tiles;
         if (file.version() < 222) {
             room.take((long) slots * type.bytes(), in.at(), "tiles");

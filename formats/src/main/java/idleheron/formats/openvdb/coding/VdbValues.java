@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.volume.tree.Bits;
 import idleheron.core.volume.tree.ValueType;
 import idleheron.core.volume.tree.VoxelStore;
@@ -27,6 +29,14 @@ import java.util.zip.DataFormatException;
  * </pre>
  */
 final class VdbValues implements AutoCloseable {
+    private static final String A_NODES_VALUES = say("formats.openvdb.coding.VdbValues.a-nodes-values");
+    private static final String THE_SIZE_OF_PACKED_VALUES =
+            say("formats.openvdb.coding.VdbValues.the-size-of-packed-values");
+    private static final String PACKED_VALUES = say("formats.openvdb.coding.VdbValues.packed-values");
+    private static final String AN_INACTIVE_VALUE = say("formats.openvdb.coding.VdbValues.an-inactive-value");
+    private static final String WHAT_INACTIVE_SLOTS_HOLD =
+            say("formats.openvdb.coding.VdbValues.what-inactive-slots-hold");
+
     /** Most bytes a reader takes for one packed block; a node of 32768 slots of three doubles is 786432 bytes. */
     private static final int LARGEST = 1 << 22;
 
@@ -75,7 +85,10 @@ final class VdbValues implements AutoCloseable {
 
     private void need(long at, long bytes, String what) throws FormatException {
         if (bytes < 0 || bytes > in.byteSize() - at) {
-            throw wrong(at, bytes + " bytes of " + what, (in.byteSize() - at) + " left");
+            throw wrong(
+                    at,
+                    say("formats.openvdb.coding.VdbValues.bytes-of", bytes, what),
+                    say("formats.openvdb.coding.VdbValues.left", (in.byteSize() - at)));
         }
     }
 
@@ -84,10 +97,10 @@ final class VdbValues implements AutoCloseable {
     }
 
     private int code(long at) throws FormatException {
-        need(at, 1, "a node's values");
+        need(at, 1, A_NODES_VALUES);
         int code = in.get(ValueLayout.JAVA_BYTE, at);
         if (code < 0 || code > 6) {
-            throw wrong(at, "a code from 0 to 6 before values", code + "");
+            throw wrong(at, say("formats.openvdb.coding.VdbValues.a-code-from-0-to-6"), code + "");
         }
         return code;
     }
@@ -119,15 +132,15 @@ final class VdbValues implements AutoCloseable {
     }
 
     private long packedSize(long at, long bytes) throws FormatException {
-        need(at, 8, "the size of packed values");
+        need(at, 8, THE_SIZE_OF_PACKED_VALUES);
         long n = in.get(ByteCursor.LONG, at);
         if (n <= 0 && -n != bytes) {
-            throw wrong(at, -bytes + " for plain values", n + "");
+            throw wrong(at, say("formats.openvdb.coding.VdbValues.for-plain-values", -bytes), n + "");
         }
         if (n > LARGEST) {
-            throw wrong(at, "a packed size of at most " + LARGEST, n + "");
+            throw wrong(at, say("formats.openvdb.coding.VdbValues.a-packed-size-of-at-most", LARGEST), n + "");
         }
-        need(at + 8, Math.abs(n), "packed values");
+        need(at + 8, Math.abs(n), PACKED_VALUES);
         return n;
     }
 
@@ -146,7 +159,7 @@ final class VdbValues implements AutoCloseable {
 
     private VoxelStore inactive(int code, long at) throws FormatException {
         if (code == 2 || code >= 4) {
-            need(at, width, "an inactive value");
+            need(at, width, AN_INACTIVE_VALUE);
             MemorySegment.copy(in, at, v0.segment(0), 0, width);
             return v0;
         }
@@ -161,7 +174,7 @@ final class VdbValues implements AutoCloseable {
     long read(long start, long[] mask, int from, int slots, VoxelStore to, long index) throws FormatException {
         int code = code(start);
         long at = start + 1;
-        need(at, extras(code, slots), "what inactive slots hold");
+        need(at, extras(code, slots), WHAT_INACTIVE_SLOTS_HOLD);
         VoxelStore other = background;
         VoxelStore first = inactive(code, at);
         if (code == 5) {
@@ -257,9 +270,12 @@ final class VdbValues implements AutoCloseable {
                 unzlib.unpack(in.asSlice(at, n), rawSegment.asSlice(0, bytes));
             }
         } catch (BloscException e) {
-            throw wrong(at, e.expected() + " in a Blosc buffer", e.found());
+            throw wrong(at, say("formats.openvdb.coding.VdbValues.in-a-blosc-buffer", e.expected()), e.found());
         } catch (DataFormatException e) {
-            throw wrong(at, "a zlib stream of " + bytes + " bytes", String.valueOf(e.getMessage()));
+            throw wrong(
+                    at,
+                    say("formats.openvdb.coding.VdbValues.a-zlib-stream-of-bytes", bytes),
+                    String.valueOf(e.getMessage()));
         }
         source = rawSegment;
         sourceAt = 0;

@@ -1,5 +1,7 @@
 package idleheron.formats.openvdb.coding;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Cores;
 import idleheron.core.job.Progress;
 import idleheron.core.volume.Grid;
@@ -226,7 +228,7 @@ public final class VdbWriter {
                         leaf(tree, leaf, packing, sink);
                     }
                     out[b] = sink.take();
-                    progress.at(b / (double) batches, "packing voxels");
+                    progress.at(b / (double) batches, say("formats.openvdb.coding.VdbWriter.packing-voxels"));
                 }
             }
         });

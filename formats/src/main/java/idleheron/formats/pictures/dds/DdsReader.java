@@ -1,5 +1,7 @@
 package idleheron.formats.pictures.dds;
 
+import static idleheron.core.Messages.say;
+
 import java.awt.image.BufferedImage;
 import java.awt.image.WritableRaster;
 import java.io.IOException;
@@ -45,7 +47,7 @@ final class DdsReader extends ImageReader {
             int n = in.read(b);
             h = DdsHead.of(java.util.Arrays.copyOf(b, Math.max(0, n)));
             if (h == null || h.width() < 1 || h.height() < 1) {
-                throw new IIOException("no DDS of one or two channels");
+                throw new IIOException(say("formats.pictures.dds.DdsReader.no-dds-of-one-or-two"));
             }
             head = h;
         }
@@ -101,7 +103,7 @@ final class DdsReader extends ImageReader {
         ImageInputStream in = (ImageInputStream) getInput();
         long blocks = (long) across * down * h.channels() * BLOCK;
         if (in.length() >= 0 && in.length() < h.at() + blocks) {
-            throw new IIOException("cut off");
+            throw new IIOException(say("formats.pictures.dds.DdsReader.cut-off"));
         }
         in.seek(h.at());
         BufferedImage whole = type().createBufferedImage(h.width(), h.height());

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.checks;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.remedy.Keeps;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
@@ -26,7 +28,7 @@ public record SetSubdivision(String scheme) implements Remedy {
                     "set-subdivision",
                     SetSubdivision.class,
                     Keeps.PICTURE,
-                    "Writes on every mesh of a stage how it is subdivided: none, catmullClark, loop or bilinear.")
+                    say("formats.usd.checks.SetSubdivision.writes-on-every-mesh-of-a"))
             .told("[=SCHEME]", v -> new SetSubdivision(v.or("none")))
             .measured("meshes", s -> Integer.toString(s.meshes().size()));
 
@@ -36,7 +38,7 @@ public record SetSubdivision(String scheme) implements Remedy {
     public SetSubdivision {
         if (!SCHEMES.contains(scheme)) {
             throw new IllegalArgumentException(
-                    "no subdivision scheme " + scheme + ", expected none, catmullClark, loop or bilinear");
+                    say("formats.usd.checks.SetSubdivision.no-subdivision-scheme-expected-none-catmullclark", scheme));
         }
     }
 
@@ -47,12 +49,14 @@ public record SetSubdivision(String scheme) implements Remedy {
 
     @Override
     public String title() {
-        return scheme.equals("none") ? "Say that meshes are polygons" : "Say that meshes are subdivided";
+        return scheme.equals("none")
+                ? say("formats.usd.checks.SetSubdivision.say-that-meshes-are-polygons")
+                : say("formats.usd.checks.SetSubdivision.say-that-meshes-are-subdivided");
     }
 
     @Override
     public String describe() {
-        return "Writes the subdivision scheme " + scheme + " on every mesh of a stage; points stay what they are.";
+        return say("formats.usd.checks.SetSubdivision.writes-the-subdivision-scheme-on-every", scheme);
     }
 
     @Override

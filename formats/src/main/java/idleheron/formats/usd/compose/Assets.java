@@ -1,5 +1,7 @@
 package idleheron.formats.usd.compose;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.FileBytes;
 import idleheron.formats.spi.Salvage;
@@ -179,7 +181,8 @@ public final class Assets {
         try {
             MemorySegment b = bytes(id);
             if (b == null) {
-                problems.add(new Problem(Problem.MISSING_LAYER, name, "there is no file at " + id));
+                problems.add(new Problem(
+                        Problem.MISSING_LAYER, name, say("formats.usd.compose.Assets.there-is-no-file-at", id)));
                 return null;
             }
             if (Layers.form(b) == Layers.Form.PACKAGE && inside(id).isEmpty()) {
@@ -213,7 +216,8 @@ public final class Assets {
         try {
             MemorySegment b = bytes(id);
             if (b == null) {
-                throw FormatException.in(name, "a layer", "no file");
+                throw FormatException.in(
+                        name, say("formats.usd.compose.Assets.a-layer"), say("formats.usd.compose.Assets.no-file"));
             }
             Layer l = read(name, b);
             layers.put(id, l);
@@ -221,7 +225,11 @@ public final class Assets {
         } catch (FormatException e) {
             throw e;
         } catch (IOException | IllegalArgumentException | IndexOutOfBoundsException e) {
-            throw FormatException.in(name, "a layer that can be read", String.valueOf(e.getMessage()), e);
+            throw FormatException.in(
+                    name,
+                    say("formats.usd.compose.Assets.a-layer-that-can-be-read"),
+                    String.valueOf(e.getMessage()),
+                    e);
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.compose;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Budget;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.usd.layer.Field;
@@ -55,7 +57,7 @@ public final class ComposedStage {
         LayerStack stack = indexer.stack(id);
         if (stack == null) {
             Problem p = problems.getFirst();
-            throw FormatException.in(p.subject(), "a layer", p.message());
+            throw FormatException.in(p.subject(), say("formats.usd.compose.ComposedStage.a-layer"), p.message());
         }
         return new ComposedStage(assets, stack, indexer, problems);
     }
@@ -112,7 +114,10 @@ public final class ComposedStage {
         ComposedPrim out = new ComposedPrim(this, parent, index);
         byPath.put(out.path(), out);
         if (out.metadata(Field.RELOCATES) != null) {
-            tell(new Problem(Problem.RELOCATES, out.path(), "relocates are recognised and not followed"));
+            tell(new Problem(
+                    Problem.RELOCATES,
+                    out.path(),
+                    say("formats.usd.compose.ComposedStage.relocates-are-recognised-and-not-followed")));
         }
         return out;
     }

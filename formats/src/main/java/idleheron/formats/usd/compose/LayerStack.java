@@ -1,5 +1,7 @@
 package idleheron.formats.usd.compose;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.usd.layer.Layer;
 import idleheron.formats.usd.layer.TimeOffset;
 import java.util.ArrayList;
@@ -61,7 +63,7 @@ public record LayerStack(String id, Layer root, List<Member> layers) {
                     problems.add(new Problem(
                             Problem.LAYER_CYCLE,
                             layer.name(),
-                            "sublayer " + s.asset() + " brings itself in; it is left out"));
+                            say("formats.usd.compose.LayerStack.sublayer-brings-itself-in-it-is", s.asset())));
                     continue;
                 }
                 Layer l = assets.layer(sub, problems);

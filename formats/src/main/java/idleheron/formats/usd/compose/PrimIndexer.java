@@ -1,5 +1,7 @@
 package idleheron.formats.usd.compose;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Reference;
@@ -117,7 +119,7 @@ final class PrimIndexer {
                 tell(
                         Problem.TOO_MANY,
                         rootPath(),
-                        "more than " + MOST_NODES + " places have a say in it; the others are left out");
+                        say("formats.usd.compose.PrimIndexer.more-than-places-have-a-say", MOST_NODES));
             }
             return root;
         }
@@ -152,7 +154,7 @@ final class PrimIndexer {
                 tell(
                         Problem.MISSING_LAYER,
                         rootPath(),
-                        arc.label() + " to " + t.shown + ", which is not there or cannot be read");
+                        say("formats.usd.compose.PrimIndexer.to-which-is-not-there-or", arc.label(), t.shown));
                 return;
             }
             String prim = t.prim;
@@ -162,7 +164,7 @@ final class PrimIndexer {
                     tell(
                             Problem.NO_DEFAULT_PRIM,
                             rootPath(),
-                            arc.label() + " to " + t.shown + " names no prim, and that layer has no default prim");
+                            say("formats.usd.compose.PrimIndexer.to-names-no-prim-and-that", arc.label(), t.shown));
                     return;
                 }
                 prim = name.startsWith("/") ? name : "/" + name;
@@ -173,17 +175,20 @@ final class PrimIndexer {
             }
             TimeOffset time = t.layerOffset.after(own);
             if (isCycle(n, stack, prim)) {
-                tell(Problem.ARC_CYCLE, rootPath(), arc.label() + " to " + prim + " leads back to itself");
+                tell(
+                        Problem.ARC_CYCLE,
+                        rootPath(),
+                        say("formats.usd.compose.PrimIndexer.to-leads-back-to-itself", arc.label(), prim));
                 return;
             }
             IndexNode made =
                     graft(n, stack, prim, new IndexNode.Way(arc, new PathMap(prim, at, false), time, sibling), n);
             if (made != null && !made.hasSpecs() && made.children.isEmpty()) {
+                String in = Assets.shortName(stack.id());
                 tell(
                         Problem.MISSING_TARGET,
                         rootPath(),
-                        arc.label() + " to " + prim + " of " + Assets.shortName(stack.id())
-                                + ", where there is nothing");
+                        say("formats.usd.compose.PrimIndexer.to-of-where-there-is-nothing", arc.label(), prim, in));
             }
         }
 
@@ -229,7 +234,10 @@ final class PrimIndexer {
         private @Nullable IndexNode ancestors(LayerStack stack, String path) {
             String key = stack.id() + path;
             if (!busy.add(key)) {
-                tell(Problem.ARC_CYCLE, rootPath(), "what lies above " + path + " leads back to itself");
+                tell(
+                        Problem.ARC_CYCLE,
+                        rootPath(),
+                        say("formats.usd.compose.PrimIndexer.what-lies-above-leads-back-to", path));
                 return null;
             }
             try {
@@ -262,7 +270,10 @@ final class PrimIndexer {
             for (Object o : list(n, field, (p, m) -> SpecPath.absolute((String) p, n.path))) {
                 String path = (String) o;
                 if (isCycle(n, n.stack, path)) {
-                    tell(Problem.ARC_CYCLE, rootPath(), arc.label() + " " + path + ", which leads back to itself");
+                    tell(
+                            Problem.ARC_CYCLE,
+                            rootPath(),
+                            say("formats.usd.compose.PrimIndexer.which-leads-back-to-itself", arc.label(), path));
                 } else {
                     graft(n, n.stack, path, new IndexNode.Way(arc, new PathMap(path, at, true), TimeOffset.NONE, k), n);
                 }

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.crate;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.ByteCursor;
 import io.airlift.compress.v3.lz4.Lz4JavaCompressor;
 import io.airlift.compress.v3.lz4.Lz4JavaDecompressor;
@@ -33,7 +35,8 @@ final class CrateInts {
     /** @throws IllegalArgumentException when the block is not of that size */
     static byte[] unpack(MemorySegment packed, long size) {
         if (size < 0 || size > Integer.MAX_VALUE - 16 || size > (packed.byteSize() + 8) * LARGEST_RATIO) {
-            throw new IllegalArgumentException(packed.byteSize() + " packed bytes cannot hold " + size);
+            throw new IllegalArgumentException(
+                    say("formats.usd.crate.CrateInts.packed-bytes-cannot-hold", packed.byteSize(), size));
         }
         byte[] out = new byte[(int) size];
         MemorySegment to = MemorySegment.ofArray(out);
@@ -52,10 +55,11 @@ final class CrateInts {
                 }
             }
         } catch (io.airlift.compress.v3.MalformedInputException e) {
-            throw new IllegalArgumentException("a broken LZ4 block", e);
+            throw new IllegalArgumentException(say("formats.usd.crate.CrateInts.a-broken-lz4-block"), e);
         }
         if (done != size) {
-            throw new IllegalArgumentException("a packed block holds " + done + " bytes, expected " + size);
+            throw new IllegalArgumentException(
+                    say("formats.usd.crate.CrateInts.a-packed-block-holds-bytes-expected", done, size));
         }
         return out;
     }
@@ -76,18 +80,19 @@ final class CrateInts {
     private static byte[] steps(MemorySegment packed, long count, int width) {
         long least = width + (count + 3) / 4;
         if (count < 0 || least > (packed.byteSize() + 8) * LARGEST_RATIO) {
-            throw new IllegalArgumentException(packed.byteSize() + " packed bytes cannot hold " + count + " numbers");
+            throw new IllegalArgumentException(
+                    say("formats.usd.crate.CrateInts.packed-bytes-cannot-hold-numbers", packed.byteSize(), count));
         }
         long size = Math.min(roof(count, width), (packed.byteSize() + 8) * LARGEST_RATIO);
         if (packed.byteSize() < 2 || packed.get(ValueLayout.JAVA_BYTE, 0) != 0 || size > Integer.MAX_VALUE - 16) {
-            throw new IllegalArgumentException("numbers packed in several blocks");
+            throw new IllegalArgumentException(say("formats.usd.crate.CrateInts.numbers-packed-in-several-blocks"));
         }
         byte[] out = new byte[(int) size];
         try {
             int n = new Lz4JavaDecompressor().decompress(packed.asSlice(1), MemorySegment.ofArray(out));
             return n == out.length ? out : Arrays.copyOf(out, n);
         } catch (io.airlift.compress.v3.MalformedInputException e) {
-            throw new IllegalArgumentException("a broken LZ4 block", e);
+            throw new IllegalArgumentException(say("formats.usd.crate.CrateInts.a-broken-lz4-block"), e);
         }
     }
 

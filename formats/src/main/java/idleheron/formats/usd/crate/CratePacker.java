@@ -1,5 +1,7 @@
 package idleheron.formats.usd.crate;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;
@@ -122,7 +124,7 @@ final class CratePacker {
             }
             case TimeSamples t -> samples(t);
             case ListEdit e -> edit(e);
-            case Reference r -> throw new IOException("a reference outside a list");
+            case Reference r -> throw new IOException(say("formats.usd.crate.CratePacker.a-reference-outside-a-list"));
             case Value.Plain p -> plain(p);
         };
     }
@@ -182,7 +184,7 @@ final class CratePacker {
                 }
                 yield rep(CrateValues.RELOCATES, 0, at);
             }
-            default -> throw new IOException("crate files have no form for " + v);
+            default -> throw new IOException(say("formats.usd.crate.CratePacker.crate-files-have-no-form-for", v));
         };
     }
 

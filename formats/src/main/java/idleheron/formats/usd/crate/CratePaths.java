@@ -1,5 +1,7 @@
 package idleheron.formats.usd.crate;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
 
@@ -18,6 +20,14 @@ import idleheron.formats.bytes.FormatException;
  * (in version 0.0.1 with 4 unused before), then, where both child and sibling are, i64 offset of the sibling.
  */
 final class CratePaths {
+    private static final String THE_COUNT_OF_PATHS = say("formats.usd.crate.CratePaths.the-count-of-paths");
+    private static final String THE_COUNT_OF_ENTRIES = say("formats.usd.crate.CratePaths.the-count-of-entries");
+    private static final String PLACES_OF_PATHS = say("formats.usd.crate.CratePaths.places-of-paths");
+    private static final String ELEMENTS_OF_PATHS = say("formats.usd.crate.CratePaths.elements-of-paths");
+    private static final String JUMPS_OF_PATHS = say("formats.usd.crate.CratePaths.jumps-of-paths");
+    private static final String A_PATH = say("formats.usd.crate.CratePaths.a-path");
+    private static final String THE_OFFSET_OF_A_PATH = say("formats.usd.crate.CratePaths.the-offset-of-a-path");
+
     private static final int COST = 120;
 
     private final String file;
@@ -34,10 +44,10 @@ final class CratePaths {
     CratePaths(String file, ByteCursor in, int version, String[] tokens) throws FormatException {
         this.file = file;
         this.tokens = tokens;
-        in.need(8, in.size(), "the count of paths");
+        in.need(8, in.size(), THE_COUNT_OF_PATHS);
         long n = in.i64();
         if (n < 0 || n > Runtime.getRuntime().maxMemory() / COST || n > 1020 * in.left()) {
-            throw in.wrong("a count of paths that memory can hold", n + "");
+            throw in.wrong(say("formats.usd.crate.CratePaths.a-count-of-paths-that-memory"), n + "");
         }
         int count = Math.toIntExact(n);
         parents = new int[count];
@@ -55,14 +65,14 @@ final class CratePaths {
     }
 
     private void packed(ByteCursor in) throws FormatException {
-        in.need(8, in.size(), "the count of entries");
+        in.need(8, in.size(), THE_COUNT_OF_ENTRIES);
         long n = in.i64();
         if (n < 0 || n > parents.length) {
-            throw in.wrong("at most " + parents.length + " entries of paths", n + "");
+            throw in.wrong(say("formats.usd.crate.CratePaths.at-most-entries-of-paths", parents.length), n + "");
         }
-        int[] places = CrateTables.ints(in, (int) n, "places of paths");
-        int[] names = CrateTables.ints(in, (int) n, "elements of paths");
-        int[] jumps = CrateTables.ints(in, (int) n, "jumps of paths");
+        int[] places = CrateTables.ints(in, (int) n, PLACES_OF_PATHS);
+        int[] names = CrateTables.ints(in, (int) n, ELEMENTS_OF_PATHS);
+        int[] jumps = CrateTables.ints(in, (int) n, JUMPS_OF_PATHS);
         int[] open = new int[16]; // pairs: entry, parent
         int depth = 0;
         int entry = 0;
@@ -76,7 +86,9 @@ final class CratePaths {
             int jump = jumps[entry];
             if (jump > 0) {
                 if (jump > n - entry) {
-                    throw in.wrong("a jump within " + n + " entries of paths", entry + " + " + jump);
+                    throw in.wrong(
+                            say("formats.usd.crate.CratePaths.a-jump-within-entries-of-paths", n),
+                            entry + " + " + jump);
                 }
                 if (depth == open.length) {
                     open = java.util.Arrays.copyOf(open, 2 * depth);
@@ -103,7 +115,7 @@ final class CratePaths {
         int depth = 0;
         int parent = -1;
         while (true) {
-            in.need(oldest ? 16 : 12, in.size(), "a path");
+            in.need(oldest ? 16 : 12, in.size(), A_PATH);
             in.to(in.at() + (oldest ? 4 : 0));
             int place = in.i32();
             int token = in.i32();
@@ -111,7 +123,7 @@ final class CratePaths {
             in.to(in.at() + 3);
             add(place, parent, token, (bits & 4) != 0);
             if ((bits & 3) == 3) {
-                in.need(8, in.size(), "the offset of a path");
+                in.need(8, in.size(), THE_OFFSET_OF_A_PATH);
                 if (depth == open.length) {
                     open = java.util.Arrays.copyOf(open, 2 * depth);
                 }
@@ -127,7 +139,7 @@ final class CratePaths {
                 parent = (int) open[--depth];
                 long at = open[--depth];
                 if (at < 0 || at > in.size()) {
-                    throw in.wrong("the offset of a path within the section", at + "");
+                    throw in.wrong(say("formats.usd.crate.CratePaths.the-offset-of-a-path-within"), at + "");
                 }
                 in.to(at);
             }
@@ -136,10 +148,12 @@ final class CratePaths {
 
     private void add(int place, int parent, int token, boolean property) throws FormatException {
         if (place < 0 || place >= parents.length || parents[place] != -2) {
-            throw FormatException.in(file, "a free place below " + parents.length + " for a path", place + "");
+            throw FormatException.in(
+                    file, say("formats.usd.crate.CratePaths.a-free-place-below-for-a", parents.length), place + "");
         }
         if (token < 0 || token >= tokens.length) {
-            throw FormatException.in(file, "a token below " + tokens.length + " in a path", token + "");
+            throw FormatException.in(
+                    file, say("formats.usd.crate.CratePaths.a-token-below-in-a-path", tokens.length), token + "");
         }
         parents[place] = parent;
         elements[place] = token;
@@ -173,7 +187,8 @@ final class CratePaths {
     /** The whole path as text. */
     String text(int place) throws FormatException {
         if (place < 0 || place >= parents.length || parents[place] == -2) {
-            throw FormatException.in(file, "a path below " + parents.length, place + "");
+            throw FormatException.in(
+                    file, say("formats.usd.crate.CratePaths.a-path-below", parents.length), place + "");
         }
         java.util.ArrayDeque<Integer> up = new java.util.ArrayDeque<>();
         for (int p = place; parents[p] >= 0; p = parents[p]) {

@@ -19,6 +19,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Builds a layer from the tables of a crate file. A variant set is the path {@code /prim{set=}}, a variant {@code /prim{set=name}}. */
 public final class CrateReader {
+    private static final String THE_NAME_OF_A_PRIM_OR = say("formats.usd.crate.CrateReader.the-name-of-a-prim-or");
+
     /** What ends a name in the text form. */
     private static final String SIGNS = "=<>(){}[]\"'@,;#";
 
@@ -82,7 +84,10 @@ public final class CrateReader {
                 Spec parent = made[above];
                 depth[p] = depth[above] + 1;
                 if (depth[p] > DEEPEST) {
-                    throw FormatException.in(file, "paths no deeper than " + DEEPEST, "a deeper one");
+                    throw FormatException.in(
+                            file,
+                            say("formats.usd.crate.CrateReader.paths-no-deeper-than", DEEPEST),
+                            say("formats.usd.crate.CrateReader.a-deeper-one"));
                 }
                 if (parent != null && spec[p] >= 0) {
                     made[p] = under(parent, p, tables.specTypes[spec[p]]);
@@ -145,7 +150,7 @@ public final class CrateReader {
         if (t == null || property != tables.paths.isProperty(place)) {
             return null;
         }
-        Spec out = new Spec(t, named(name, "the name of a prim or a property"));
+        Spec out = new Spec(t, named(name, THE_NAME_OF_A_PRIM_OR));
         parent.add(out);
         return out;
     }
@@ -158,7 +163,11 @@ public final class CrateReader {
             }
             Value v = values.read(tables.fieldValues[f]);
             if (!(v instanceof Value.Unknown)) {
-                s.with(named(tables.tokens[tables.fieldTokens[f]], "the name of a field of " + s.name()), v);
+                s.with(
+                        named(
+                                tables.tokens[tables.fieldTokens[f]],
+                                say("formats.usd.crate.CrateReader.the-name-of-a-field-of", s.name())),
+                        v);
             }
         }
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.crate;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.spi.Salvage;
 import idleheron.formats.usd.layer.Numbers;
@@ -19,7 +21,7 @@ import java.util.regex.Pattern;
  */
 final class CrateRescue {
     private static final long BESIDE = 4096;
-    private static final Pattern BYTE = Pattern.compile("byte (\\d+)");
+    private static final Pattern BYTE = Pattern.compile(say("formats.usd.crate.CrateRescue.byte-d"));
 
     private final CrateValues values;
     private final Salvage salvage;
@@ -102,7 +104,9 @@ final class CrateRescue {
         int dot = path.indexOf('.', path.lastIndexOf('/') + 1);
         harmed.merge(
                 prim ? s : parent,
-                new Harm(dot < 0 ? path : path.substring(0, dot), prim ? "a field" : s.name()),
+                new Harm(
+                        dot < 0 ? path : path.substring(0, dot),
+                        prim ? say("formats.usd.crate.CrateRescue.a-field") : s.name()),
                 (x, y) -> x);
     }
 
@@ -112,7 +116,8 @@ final class CrateRescue {
             if (salvage.isBare()) {
                 s.properties().clear();
             }
-            PrimLosses.tell(salvage, h.path, s, "", h.what + " is damaged or beside damage");
+            PrimLosses.tell(
+                    salvage, h.path, s, "", say("formats.usd.crate.CrateRescue.is-damaged-or-beside-damage", h.what));
         });
     }
 }

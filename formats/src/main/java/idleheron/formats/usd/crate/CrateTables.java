@@ -1,5 +1,7 @@
 package idleheron.formats.usd.crate;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Failures;
@@ -31,6 +33,16 @@ import java.util.Map;
  * token, the value; SPECS 12 bytes each, in version 0.0.1 with 4 unused before.
  */
 public final class CrateTables {
+    private static final String PATHS_OF_SPECS = say("formats.usd.crate.CrateTables.paths-of-specs");
+    private static final String FIELDS_OF_SPECS = say("formats.usd.crate.CrateTables.fields-of-specs");
+    private static final String TYPES_OF_SPECS = say("formats.usd.crate.CrateTables.types-of-specs");
+    private static final String A_SPEC = say("formats.usd.crate.CrateTables.a-spec");
+    private static final String A_SECTIONS_ENTRY = say("formats.usd.crate.CrateTables.a-sections-entry");
+    private static final String THE_SIZE_OF_TOKENS = say("formats.usd.crate.CrateTables.the-size-of-tokens");
+    private static final String NAMES_OF_FIELDS = say("formats.usd.crate.CrateTables.names-of-fields");
+    private static final String VALUES_OF_FIELDS_2 = say("formats.usd.crate.CrateTables.values-of-fields-2");
+    private static final String FIELDS_OF_SETS = say("formats.usd.crate.CrateTables.fields-of-sets");
+
     static final byte[] MAGIC = "PXR-USDC".getBytes(StandardCharsets.US_ASCII);
     static final int HEAD = 88;
 
@@ -62,14 +74,17 @@ public final class CrateTables {
         ByteCursor in = new ByteCursor(file, bytes, 0);
         in.need(HEAD, in.size(), "head");
         if (!matches(in.take(8))) {
-            throw FormatException.at(file, 0, "PXR-USDC", "other bytes");
+            throw FormatException.at(file, 0, "PXR-USDC", say("formats.usd.crate.CrateTables.other-bytes"));
         }
         int major = in.u8();
         int minor = in.u8();
         int patch = in.u8();
         if (major != 0 || minor > NEWEST_MINOR) {
             throw FormatException.at(
-                    file, 8, "a version from 0.0.1 to 0." + NEWEST_MINOR, major + "." + minor + "." + patch);
+                    file,
+                    8,
+                    say("formats.usd.crate.CrateTables.a-version-from-0-0-1", NEWEST_MINOR),
+                    major + "." + minor + "." + patch);
         }
         version = minor << 8 | patch;
         in.to(16);
@@ -86,15 +101,15 @@ public final class CrateTables {
         ByteCursor s = section("SPECS");
         int specs = count(s, "specs", SPEC_COST);
         if (isPacked()) {
-            specPaths = ints(s, specs, "paths of specs");
-            specSets = ints(s, specs, "fields of specs");
-            specTypes = ints(s, specs, "types of specs");
+            specPaths = ints(s, specs, PATHS_OF_SPECS);
+            specSets = ints(s, specs, FIELDS_OF_SPECS);
+            specTypes = ints(s, specs, TYPES_OF_SPECS);
         } else {
             specPaths = new int[specs];
             specSets = new int[specs];
             specTypes = new int[specs];
             for (int i = 0; i < specs; i++) {
-                s.need(version < 0x100 ? 16 : 12, s.size(), "a spec");
+                s.need(version < 0x100 ? 16 : 12, s.size(), A_SPEC);
                 s.to(s.at() + (version < 0x100 ? 4 : 0));
                 specPaths[i] = s.i32();
                 specSets[i] = s.i32();
@@ -115,15 +130,15 @@ public final class CrateTables {
     private void sections(ByteCursor in, long toc) throws FormatException {
         if (toc < HEAD || toc > in.size() - 8) {
             throw FormatException.at(
-                    file, 16, "the place of a list of sections within " + in.size() + " bytes", "" + toc);
+                    file, 16, say("formats.usd.crate.CrateTables.the-place-of-a-list-of", in.size()), "" + toc);
         }
         in.to(toc);
         long n = in.i64();
         if (n < 0 || n > 64) {
-            throw FormatException.at(file, toc, "up to 64 sections", "" + n);
+            throw FormatException.at(file, toc, say("formats.usd.crate.CrateTables.up-to-64-sections"), "" + n);
         }
         for (int i = 0; i < n; i++) {
-            in.need(32, in.size(), "a section's entry");
+            in.need(32, in.size(), A_SECTIONS_ENTRY);
             long here = in.at();
             String name = new String(in.take(16), StandardCharsets.US_ASCII);
             int zero = name.indexOf(0);
@@ -131,7 +146,10 @@ public final class CrateTables {
             long size = in.i64();
             if (start < 0 || size < 0 || start > in.size() || size > in.size() - start) {
                 throw FormatException.at(
-                        file, here, "a section within the file", size + " bytes from " + start + " of " + in.size());
+                        file,
+                        here,
+                        say("formats.usd.crate.CrateTables.a-section-within-the-file"),
+                        say("formats.usd.crate.CrateTables.bytes-from-of", size, start, in.size()));
             }
             sections.put(zero < 0 ? name : name.substring(0, zero), new long[] {start, size});
         }
@@ -141,18 +159,21 @@ public final class CrateTables {
     private ByteCursor section(String name) throws FormatException {
         long[] s = sections.get(name);
         if (s == null) {
-            throw FormatException.in(file, "a section " + name, "only " + sections.keySet());
+            throw FormatException.in(
+                    file,
+                    say("formats.usd.crate.CrateTables.a-section", name),
+                    say("formats.usd.crate.CrateTables.only", sections.keySet()));
         }
         return new ByteCursor(file, bytes.asSlice(0, s[0] + s[1]), s[0]);
     }
 
     /** A count, held against the memory there is. */
     private int count(ByteCursor in, String what, int cost) throws FormatException {
-        in.need(8, in.size(), "the count of " + what);
+        in.need(8, in.size(), say("formats.usd.crate.CrateTables.the-count-of", what));
         long n = in.i64();
         if (n < 0 || n > Runtime.getRuntime().maxMemory() / cost || n > 1020 * in.left() + 1) {
             in.to(in.at() - 8);
-            throw in.wrong("a count of " + what + " that memory can hold", "" + n);
+            throw in.wrong(say("formats.usd.crate.CrateTables.a-count-of-that-memory-can", what), "" + n);
         }
         return (int) n;
     }
@@ -162,12 +183,12 @@ public final class CrateTables {
         try {
             return CrateInts.ints(packed, count);
         } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
-            throw in.wrong(count + " packed numbers: " + what, Failures.told(e));
+            throw in.wrong(say("formats.usd.crate.CrateTables.packed-numbers", count, what), Failures.told(e));
         }
     }
 
     private static MemorySegment packed(ByteCursor in, String what) throws FormatException {
-        in.need(8, in.size(), "the size of " + what);
+        in.need(8, in.size(), say("formats.usd.crate.CrateTables.the-size-of", what));
         long size = in.i64();
         in.need(size < 0 ? size : Math.max(size, 2), in.size(), what);
         MemorySegment out = in.bytes().asSlice(in.at(), size);
@@ -177,7 +198,7 @@ public final class CrateTables {
 
     private String[] tokens(ByteCursor in) throws FormatException {
         int n = count(in, "tokens", 64);
-        in.need(8, in.size(), "the size of tokens");
+        in.need(8, in.size(), THE_SIZE_OF_TOKENS);
         long size = in.i64();
         byte[] text;
         if (isPacked()) {
@@ -185,14 +206,16 @@ public final class CrateTables {
             try {
                 text = CrateInts.unpack(packed, size);
             } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
-                throw in.wrong(size + " bytes of tokens", Failures.told(e));
+                throw in.wrong(say("formats.usd.crate.CrateTables.bytes-of-tokens", size), Failures.told(e));
             }
         } else {
             in.need(size, in.size(), "tokens");
             text = in.take(Math.toIntExact(size));
         }
         if (n > text.length) {
-            throw in.wrong(n + " tokens", text.length + " bytes of text");
+            throw in.wrong(
+                    say("formats.usd.crate.CrateTables.tokens", n),
+                    say("formats.usd.crate.CrateTables.bytes-of-text", text.length));
         }
         String[] out = new String[n];
         int from = 0;
@@ -204,7 +227,7 @@ public final class CrateTables {
             }
         }
         if (k < n) {
-            throw in.wrong(n + " tokens", k + "");
+            throw in.wrong(say("formats.usd.crate.CrateTables.tokens", n), k + "");
         }
         return out;
     }
@@ -216,7 +239,7 @@ public final class CrateTables {
         for (int i = 0; i < n; i++) {
             out[i] = in.i32();
             if (out[i] < 0 || out[i] >= tokens.length) {
-                throw in.wrong("a token below " + tokens.length, out[i] + "");
+                throw in.wrong(say("formats.usd.crate.CrateTables.a-token-below", tokens.length), out[i] + "");
             }
         }
         return out;
@@ -233,22 +256,22 @@ public final class CrateTables {
             }
             return;
         }
-        System.arraycopy(ints(in, n, "names of fields"), 0, fieldTokens, 0, n);
-        MemorySegment packed = packed(in, "values of fields");
+        System.arraycopy(ints(in, n, NAMES_OF_FIELDS), 0, fieldTokens, 0, n);
+        MemorySegment packed = packed(in, VALUES_OF_FIELDS_2);
         try {
             MemorySegment raw = MemorySegment.ofArray(CrateInts.unpack(packed, 8L * n));
             MemorySegment.copy(raw, ByteCursor.LONG, 0, fieldValues, 0, n);
         } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
-            throw in.wrong(n + " values of fields", Failures.told(e));
+            throw in.wrong(say("formats.usd.crate.CrateTables.values-of-fields", n), Failures.told(e));
         }
     }
 
     private int[] fieldSets(ByteCursor in) throws FormatException {
         int n = count(in, "fields of sets", 8);
         if (isPacked()) {
-            return ints(in, n, "fields of sets");
+            return ints(in, n, FIELDS_OF_SETS);
         }
-        in.need(4L * n, in.size(), "fields of sets");
+        in.need(4L * n, in.size(), FIELDS_OF_SETS);
         int[] out = new int[n];
         MemorySegment.copy(in.bytes().asSlice(in.at(), 4L * n), ByteCursor.INT, 0, out, 0, n);
         return out;
@@ -256,20 +279,21 @@ public final class CrateTables {
 
     /** Every index lies in its table. */
     private void check() throws FormatException {
-        within(fieldTokens, tokens.length, "the token of a field");
+        within(fieldTokens, tokens.length, say("formats.usd.crate.CrateTables.the-token-of-a-field"));
         for (int f : fieldSets) {
             if (f < -1 || f >= fieldTokens.length) {
-                throw FormatException.in(file, "a field below " + fieldTokens.length + " in a set", f + "");
+                throw FormatException.in(
+                        file, say("formats.usd.crate.CrateTables.a-field-below-in-a-set", fieldTokens.length), f + "");
             }
         }
-        within(specPaths, paths.count(), "the path of a spec");
-        within(specSets, fieldSets.length, "the fields of a spec");
+        within(specPaths, paths.count(), say("formats.usd.crate.CrateTables.the-path-of-a-spec"));
+        within(specSets, fieldSets.length, say("formats.usd.crate.CrateTables.the-fields-of-a-spec"));
     }
 
     private void within(int[] indices, int count, String what) throws FormatException {
         for (int i : indices) {
             if (i < 0 || i >= count) {
-                throw FormatException.in(file, what + " below " + count, i + "");
+                throw FormatException.in(file, say("formats.usd.crate.CrateTables.below", what, count), i + "");
             }
         }
     }
@@ -277,14 +301,16 @@ public final class CrateTables {
     /** The text of a string. */
     String string(int index) throws FormatException {
         if (index < 0 || index >= strings.length) {
-            throw FormatException.in(file, "a string below " + strings.length, index + "");
+            throw FormatException.in(
+                    file, say("formats.usd.crate.CrateTables.a-string-below", strings.length), index + "");
         }
         return tokens[strings[index]];
     }
 
     String token(int index) throws FormatException {
         if (index < 0 || index >= tokens.length) {
-            throw FormatException.in(file, "a token below " + tokens.length, index + "");
+            throw FormatException.in(
+                    file, say("formats.usd.crate.CrateTables.a-token-below", tokens.length), index + "");
         }
         return tokens[index];
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.crate;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.usd.layer.ListEdit;
@@ -48,6 +50,12 @@ import org.jspecify.annotations.Nullable;
  * </pre>
  */
 final class CrateValues {
+    private static final String A_VALUE = say("formats.usd.crate.CrateValues.a-value");
+    private static final String AN_ENTRY = say("formats.usd.crate.CrateValues.an-entry");
+    private static final String AN_ITEM = say("formats.usd.crate.CrateValues.an-item");
+    private static final String A_REFERENCE = say("formats.usd.crate.CrateValues.a-reference");
+    private static final String A_PAYLOAD = say("formats.usd.crate.CrateValues.a-payload");
+
     static final long ARRAY = 1L << 63;
     static final long INLINE = 1L << 62;
     static final long PACKED = 1L << 61;
@@ -95,7 +103,10 @@ final class CrateValues {
             return known;
         }
         if (++depth > DEEPEST) {
-            throw FormatException.in(file, "values no deeper than " + DEEPEST, "deeper ones");
+            throw FormatException.in(
+                    file,
+                    say("formats.usd.crate.CrateValues.values-no-deeper-than", DEEPEST),
+                    say("formats.usd.crate.CrateValues.deeper-ones"));
         }
         Value out = fresh(rep);
         depth--;
@@ -108,7 +119,9 @@ final class CrateValues {
     private void spend(long entries, ByteCursor in) throws FormatException {
         budget -= entries;
         if (budget < 0) {
-            throw in.wrong("no more values than the file has bytes", "more");
+            throw in.wrong(
+                    say("formats.usd.crate.CrateValues.no-more-values-than-the-file"),
+                    say("formats.usd.crate.CrateValues.more"));
         }
     }
 
@@ -202,7 +215,7 @@ final class CrateValues {
     /** The value at the end of a jump; the cursor stands behind it then. */
     private Value jumped(ByteCursor in) throws FormatException {
         arrays.jump(in);
-        in.need(8, in.size(), "a value");
+        in.need(8, in.size(), A_VALUE);
         long rep = in.i64();
         long after = in.at();
         Value out = read(rep);
@@ -215,7 +228,7 @@ final class CrateValues {
         spend(n, in);
         Map<String, Value> out = new LinkedHashMap<>();
         for (int i = 0; i < n; i++) {
-            in.need(12, in.size(), "an entry");
+            in.need(12, in.size(), AN_ENTRY);
             String key = tables.string(in.i32());
             out.put(key, jumped(in));
         }
@@ -225,18 +238,20 @@ final class CrateValues {
     private TimeSamples samples(ByteCursor in) throws FormatException {
         Value when = jumped(in);
         if (!(when instanceof Numbers t) || t.kind() != ValueKind.DOUBLE) {
-            throw in.wrong("times as doubles", when.toString());
+            throw in.wrong(say("formats.usd.crate.CrateValues.times-as-doubles"), when.toString());
         }
         double[] times = t.doubles();
         arrays.jump(in);
         int n = arrays.count(in, 8, "samples");
         spend(n, in);
         if (n != times.length) {
-            throw in.wrong(times.length + " samples", n + "");
+            throw in.wrong(say("formats.usd.crate.CrateValues.samples", times.length), n + "");
         }
         for (int i = 0; i < n; i++) {
             if (!(i == 0 || times[i] > times[i - 1]) || !Double.isFinite(times[i])) {
-                throw in.wrong("ascending times", "time " + times[i]);
+                throw in.wrong(
+                        say("formats.usd.crate.CrateValues.ascending-times"),
+                        say("formats.usd.crate.CrateValues.time", times[i]));
             }
         }
         List<Value> values = new ArrayList<>(n);
@@ -279,7 +294,7 @@ final class CrateValues {
     }
 
     private Object item(ListEdit.Items items, ByteCursor in) throws FormatException {
-        in.need(4, in.size(), "an item");
+        in.need(4, in.size(), AN_ITEM);
         return switch (items) {
             case TOKENS -> tables.token(in.i32());
             case STRINGS -> tables.string(in.i32());
@@ -289,7 +304,7 @@ final class CrateValues {
             case INT64S, UINT64S -> in.i64();
             case PAYLOADS -> payload(in);
             case REFERENCES -> {
-                in.need(24, in.size(), "a reference");
+                in.need(24, in.size(), A_REFERENCE);
                 String asset = tables.string(in.i32());
                 String prim = prim(in.i32());
                 TimeOffset offset = new TimeOffset(in.f64(), in.f64());
@@ -300,7 +315,7 @@ final class CrateValues {
 
     private Reference payload(ByteCursor in) throws FormatException {
         boolean timed = tables.version >= 0x800;
-        in.need(timed ? 24 : 8, in.size(), "a payload");
+        in.need(timed ? 24 : 8, in.size(), A_PAYLOAD);
         String asset = tables.string(in.i32());
         String prim = prim(in.i32());
         TimeOffset offset = timed ? new TimeOffset(in.f64(), in.f64()) : TimeOffset.NONE;

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.files;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.spi.Salvage;
 import idleheron.formats.usd.crate.CrateReader;
@@ -29,7 +31,7 @@ public final class Layers {
         TEXT("text"),
         CRATE("crate"),
         PACKAGE("package"),
-        OTHER("something else");
+        OTHER(say("formats.usd.files.Layers.something-else"));
 
         private final String label;
 
@@ -67,11 +69,19 @@ public final class Layers {
             case CRATE -> CrateReader.read(file, bytes, notes);
             case TEXT -> {
                 if (bytes.byteSize() > LARGEST_TEXT) {
-                    throw FormatException.in(file, "a text layer below 2 GB", bytes.byteSize() + " bytes");
+                    throw FormatException.in(
+                            file,
+                            say("formats.usd.files.Layers.a-text-layer-below-2-gb"),
+                            say("formats.usd.files.Layers.bytes", bytes.byteSize()));
                 }
                 yield TextReader.read(file, bytes.toArray(ValueLayout.JAVA_BYTE));
             }
-            default -> throw FormatException.at(file, 0, "#usda or PXR-USDC", "other bytes");
+            default ->
+                throw FormatException.at(
+                        file,
+                        0,
+                        say("formats.usd.files.Layers.usda-or-pxr-usdc"),
+                        say("formats.usd.files.Layers.other-bytes"));
         };
     }
 
@@ -89,8 +99,7 @@ public final class Layers {
             }
             Layer rescued = CrateReader.rescue(file, bytes, notes, salvage);
             if (!salvage.doubts(0, Long.MAX_VALUE)) {
-                PrimLosses.everything(
-                        salvage, "the checksum of " + file + " does not match; the place of the damage is unknown");
+                PrimLosses.everything(salvage, say("formats.usd.files.Layers.the-checksum-of-does-not-match", file));
             }
             return rescued;
         } catch (FormatException | RuntimeException refused) {

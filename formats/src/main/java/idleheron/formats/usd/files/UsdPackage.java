@@ -1,5 +1,7 @@
 package idleheron.formats.usd.files;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.Lost;
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
@@ -36,6 +38,8 @@ import org.jspecify.annotations.Nullable;
  * </pre>
  */
 public final class UsdPackage {
+    private static final String A_NAME = say("formats.usd.files.UsdPackage.a-name");
+
     private static final int ALIGN = 64;
     private static final int LOCAL = 0x04034b50;
     private static final int CENTRAL = 0x02014b50;
@@ -74,7 +78,11 @@ public final class UsdPackage {
             end--;
         }
         if (end < 0 || bytes.get(ByteCursor.INT, end) != END) {
-            throw FormatException.at(file, bytes.byteSize(), "the end of a zip archive", "none in the last 64 kB");
+            throw FormatException.at(
+                    file,
+                    bytes.byteSize(),
+                    say("formats.usd.files.UsdPackage.the-end-of-a-zip-archive"),
+                    say("formats.usd.files.UsdPackage.none-in-the-last-64-kb"));
         }
         in.to(end + 10);
         int count = in.i16() & 0xffff;
@@ -82,12 +90,19 @@ public final class UsdPackage {
         long at = in.u32();
         for (int i = 0; i < count; i++) {
             if (at > bytes.byteSize() - 46 || bytes.get(ByteCursor.INT, at) != CENTRAL) {
-                throw FormatException.at(file, at, "entry " + i + " of a zip directory", "other bytes");
+                throw FormatException.at(
+                        file,
+                        at,
+                        say("formats.usd.files.UsdPackage.entry-of-a-zip-directory", i),
+                        say("formats.usd.files.UsdPackage.other-bytes"));
             }
             at = out.entry(file, in, at);
         }
         if (out.entries.isEmpty()) {
-            throw FormatException.in(file, "a package with a layer", "an empty one");
+            throw FormatException.in(
+                    file,
+                    say("formats.usd.files.UsdPackage.a-package-with-a-layer"),
+                    say("formats.usd.files.UsdPackage.an-empty-one"));
         }
         return out;
     }
@@ -106,7 +121,10 @@ public final class UsdPackage {
             }
         }
         if (out.entries.isEmpty()) {
-            throw FormatException.in(file, "a file in the package", "none");
+            throw FormatException.in(
+                    file,
+                    say("formats.usd.files.UsdPackage.a-file-in-the-package"),
+                    say("formats.usd.files.UsdPackage.none"));
         }
         return out;
     }
@@ -129,7 +147,11 @@ public final class UsdPackage {
         CRC32 sum = new CRC32();
         sum.update(content.asByteBuffer());
         if (end < data + size || (int) sum.getValue() != crc) {
-            salvage.lost(Lost.What.PART, text, Salvage.bytes(data, end), "it is cut off or its sum is another");
+            salvage.lost(
+                    Lost.What.PART,
+                    text,
+                    Salvage.bytes(data, end),
+                    say("formats.usd.files.UsdPackage.it-is-cut-off-or-its"));
             salvage.distrust(text);
         }
         entries.putIfAbsent(text, new Entry(text, data, content));
@@ -148,15 +170,22 @@ public final class UsdPackage {
         int comment = in.i16() & 0xffff;
         in.to(at + 42);
         long local = in.u32();
-        in.need(name, in.size(), "a name");
+        in.need(name, in.size(), A_NAME);
         String text = new String(in.take(name), StandardCharsets.UTF_8);
         if (method != 0 || packed != size || (flags & 1) != 0) {
             throw FormatException.at(
-                    file, at, text + " neither compressed nor encrypted", "method " + method + ", flags " + flags);
+                    file,
+                    at,
+                    say("formats.usd.files.UsdPackage.neither-compressed-nor-encrypted", text),
+                    say("formats.usd.files.UsdPackage.method-flags", method, flags));
         }
         in.to(local);
         if (local > in.size() - 30 || in.i32() != LOCAL) {
-            throw FormatException.at(file, local, "the head of " + text, "other bytes");
+            throw FormatException.at(
+                    file,
+                    local,
+                    say("formats.usd.files.UsdPackage.the-head-of", text),
+                    say("formats.usd.files.UsdPackage.other-bytes"));
         }
         in.to(local + 26);
         long data = local + 30 + (in.i16() & 0xffff) + (in.i16() & 0xffff);
@@ -208,7 +237,7 @@ public final class UsdPackage {
                 int pad = (int) ((ALIGN - (at + 30 + name.length) % ALIGN) % ALIGN);
                 pad += pad > 0 && pad < 4 ? ALIGN : 0;
                 if (at + size > 0xffff0000L) {
-                    throw new IOException(target + " would be larger than 4 GB");
+                    throw new IOException(say("formats.usd.files.UsdPackage.would-be-larger-than-4-gb", target));
                 }
                 byte[] shared = shared(crc(c.file), (int) size, name.length, pad);
                 byte[] bytes = new byte[30 + name.length + pad];

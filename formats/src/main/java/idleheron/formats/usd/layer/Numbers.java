@@ -1,5 +1,7 @@
 package idleheron.formats.usd.layer;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.bytes.Bytes;
 import idleheron.formats.bytes.ByteCursor;
 import java.lang.foreign.MemorySegment;
@@ -88,7 +90,7 @@ public final class Numbers implements Value {
             case LONG -> m.set(ByteCursor.LONG, 8 * i, (long) v);
             case FLOAT -> m.set(ByteCursor.FLOAT, 4 * i, (float) v);
             case DOUBLE -> m.set(ByteCursor.DOUBLE, 8 * i, v);
-            case TEXT -> throw new IllegalArgumentException("text is no number");
+            case TEXT -> throw new IllegalArgumentException(say("formats.usd.layer.Numbers.text-is-no-number"));
         }
     }
 

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.layer;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.Lost.What;
 import idleheron.formats.spi.Salvage;
 import java.util.List;
@@ -29,7 +31,7 @@ public final class PrimLosses {
     /** A prim that may have stood elsewhere. */
     public static void place(Salvage salvage, String path) {
         String prim = plain(path);
-        String why = "its parent may be lost in the damage before it";
+        String why = say("formats.usd.layer.PrimLosses.its-parent-may-be-lost-in");
         salvage.lost(What.NODE, prim.substring(prim.lastIndexOf('/') + 1), "", why);
         object(salvage, prim, "", why);
     }
@@ -62,7 +64,7 @@ public final class PrimLosses {
     /** A part of a layer whose prims are not even known by name. */
     public static void part(Salvage salvage, String place, String why) {
         salvage.lost(What.PART, "", place, why);
-        around(salvage, "a prim");
+        around(salvage, say("formats.usd.layer.PrimLosses.a-prim"));
     }
 
     /** A layer of which nothing can be relied on, though it can be read. */
@@ -76,7 +78,7 @@ public final class PrimLosses {
 
     private static void around(Salvage salvage, String name) {
         for (What w : new What[] {What.SKIN, What.SHAPES, What.MATERIAL, What.CLIP}) {
-            salvage.lost(w, "", "", "something of " + name + " is lost that they may need");
+            salvage.lost(w, "", "", say("formats.usd.layer.PrimLosses.something-of-is-lost-that-they", name));
         }
     }
 }

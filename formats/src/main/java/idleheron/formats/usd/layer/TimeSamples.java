@@ -1,5 +1,7 @@
 package idleheron.formats.usd.layer;
 
+import static idleheron.core.Messages.say;
+
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntFunction;
@@ -70,6 +72,6 @@ public final class TimeSamples implements Value {
 
     @Override
     public String toString() {
-        return times.length + " samples";
+        return say("formats.usd.layer.TimeSamples.samples", times.length);
     }
 }

@@ -73,15 +73,21 @@ public final class UsdMeshReader {
         if (starts[starts.length - 1] != corners.length) {
             throw FormatException.in(
                     file,
-                    starts[starts.length - 1] + " corners, as the faces of " + prim.path() + " count them",
+                    say(
+                            "formats.usd.read.UsdMeshReader.corners-as-the-faces-of-count",
+                            starts[starts.length - 1],
+                            prim.path()),
                     corners.length + "");
         }
         for (int c : corners) {
             if (c < 0 || c >= points.length / 3) {
                 throw FormatException.in(
                         file,
-                        "points 0 to " + (points.length / 3 - 1) + " in the faces of " + prim.path(),
-                        "point " + c);
+                        say(
+                                "formats.usd.read.UsdMeshReader.points-0-to-in-the-faces",
+                                (points.length / 3 - 1),
+                                prim.path()),
+                        say("formats.usd.read.UsdMeshReader.point", c));
             }
         }
         List<UvSet> uvs = new ArrayList<>();

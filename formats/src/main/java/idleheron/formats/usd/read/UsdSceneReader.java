@@ -94,13 +94,13 @@ public final class UsdSceneReader {
                 shade.material(p.path());
             }
         });
-        progress.at(0.4, "reading meshes");
+        progress.at(0.4, say("formats.usd.read.UsdSceneReader.reading-meshes"));
         Map<String, List<int[]>> shapes = new HashMap<>();
         List<Mesh> out = new ArrayList<>();
         for (Map.Entry<String, ComposedPrim> e : meshes.entrySet()) {
             mesh(e.getValue(), out, shapes);
         }
-        progress.at(0.8, "reading clips");
+        progress.at(0.8, say("formats.usd.read.UsdSceneReader.reading-clips"));
         String base = file.replaceFirst("\\.[^.]*$", "");
         List<Clip> clips = new UsdClipReader(nodeOf, nodes, skeletons, shapes, notes)
                 .read(stage, declared, skeletons.isEmpty() ? base : "");

@@ -200,8 +200,11 @@ public final class UsdSkeleton {
                 if (at[from] < 0 || at[from] >= used.length || used[at[from]] < 0) {
                     throw FormatException.in(
                             file,
-                            "joints 0 to " + (used.length - 1) + " in the weights of " + mesh.path(),
-                            "joint " + at[from]);
+                            say(
+                                    "formats.usd.read.UsdSkeleton.joints-0-to-in-the-weights",
+                                    (used.length - 1),
+                                    mesh.path()),
+                            say("formats.usd.read.UsdSkeleton.joint", at[from]));
                 }
                 slots[k] = at[from];
                 values[k++] = by[from];

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.text;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.Decimals;
 import idleheron.formats.bytes.FormatException;
 import java.nio.charset.StandardCharsets;
@@ -76,13 +78,15 @@ final class TextCursor {
     /** What stands here, for a message. */
     private String found() {
         if (at >= in.length) {
-            return "the end of the file";
+            return say("formats.usd.text.TextCursor.the-end-of-the-file");
         }
         int end = at;
         while (end < in.length && end - at < 24 && in[end] != '\n') {
             end++;
         }
-        return end == at ? "the end of the line" : "\"" + between(at, end).replaceAll("\\p{Cntrl}", " ") + "\"";
+        return end == at
+                ? say("formats.usd.text.TextCursor.the-end-of-the-line")
+                : "\"" + between(at, end).replaceAll("\\p{Cntrl}", " ") + "\"";
     }
 
     boolean ended() {
@@ -182,7 +186,7 @@ final class TextCursor {
         skip();
         int from = at;
         if (at >= in.length || !letter(in[at])) {
-            throw wrong("a name");
+            throw wrong(say("formats.usd.text.TextCursor.a-name"));
         }
         while (at < in.length && inWord(in[at])) {
             at++;
@@ -212,7 +216,7 @@ final class TextCursor {
     String quoted() throws FormatException {
         byte q = peek();
         if (q != '"' && q != '\'') {
-            throw wrong("a text in quotes");
+            throw wrong(say("formats.usd.text.TextCursor.a-text-in-quotes"));
         }
         int start = at;
         boolean three = at + 2 < in.length && in[at + 1] == q && in[at + 2] == q;
@@ -222,7 +226,7 @@ final class TextCursor {
         while (true) {
             if (at >= in.length || !three && in[at] == '\n') {
                 at = start;
-                throw wrong("a text that is closed");
+                throw wrong(say("formats.usd.text.TextCursor.a-text-that-is-closed"));
             }
             byte c = in[at];
             if (c == '\\') {
@@ -275,7 +279,7 @@ final class TextCursor {
             }
         }
         at = start;
-        throw wrong("an asset path that is closed");
+        throw wrong(say("formats.usd.text.TextCursor.an-asset-path-that-is-closed"));
     }
 
     /** {@code </a/b.c>}: what is between. */
@@ -287,7 +291,7 @@ final class TextCursor {
         }
         if (at >= in.length || in[at] != '>') {
             at = from - 1;
-            throw wrong("a path that is closed");
+            throw wrong(say("formats.usd.text.TextCursor.a-path-that-is-closed"));
         }
         return between(from, at++).strip();
     }
@@ -302,7 +306,7 @@ final class TextCursor {
             return named(minus, from, from + (minus || here() == '+' ? 1 : 0));
         }
         if (end < in.length && letter(in[end])) {
-            throw wrong("a number");
+            throw wrong(say("formats.usd.text.TextCursor.a-number"));
         }
         at = end;
         return decimals.value();
@@ -317,7 +321,7 @@ final class TextCursor {
             return Double.NaN;
         }
         at = from;
-        throw wrong("a number");
+        throw wrong(say("formats.usd.text.TextCursor.a-number"));
     }
 
     /** A whole number between two bounds; of unsigned 64 bits where {@code unsigned}. */
@@ -336,11 +340,14 @@ final class TextCursor {
             return large(from, least, most, unsigned);
         }
         if (i == first || i < in.length && (letter(in[i]) || in[i] == '.')) {
-            throw wrong("a whole number");
+            throw wrong(say("formats.usd.text.TextCursor.a-whole-number"));
         }
         long out = minus ? -v : v;
         if (unsigned ? minus && v != 0 : out < least || out > most) {
-            throw wrong("a whole number from " + (unsigned ? 0 : least) + (unsigned ? "" : " to " + most));
+            throw wrong(
+                    unsigned
+                            ? say("formats.usd.text.TextCursor.a-whole-number-from", 0)
+                            : say("formats.usd.text.TextCursor.a-whole-number-from-to", least, most));
         }
         at = i;
         return out;
@@ -357,7 +364,7 @@ final class TextCursor {
                 ? java.math.BigInteger.ONE.shiftLeft(64).subtract(java.math.BigInteger.ONE)
                 : java.math.BigInteger.valueOf(most);
         if (v.compareTo(low) < 0 || v.compareTo(high) > 0) {
-            throw wrong("a whole number from " + low + " to " + high);
+            throw wrong(say("formats.usd.text.TextCursor.a-whole-number-from-to", low, high));
         }
         at = i;
         return v.longValue();

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.text;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.usd.layer.ListEdit;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.Reference;
@@ -161,7 +163,7 @@ final class TextForm {
             case Value.Choice c ->
                 text(c.kind() == Value.Choice.PERMISSION ? c.number() == 1 ? "private" : "public" : "");
             case Value.Unregistered u -> unregistered(u.held(), pad);
-            default -> throw new IOException("text has no form for " + v);
+            default -> throw new IOException(say("formats.usd.text.TextForm.text-has-no-form-for", v));
         }
     }
 

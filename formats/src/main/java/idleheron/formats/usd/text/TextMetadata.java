@@ -1,5 +1,7 @@
 package idleheron.formats.usd.text;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.ListEdit;
@@ -41,7 +43,7 @@ final class TextMetadata {
                 entry(on);
             }
             if (!in.separated()) {
-                throw in.wrong("a line end, ';' or ')'");
+                throw in.wrong(say("formats.usd.text.TextMetadata.a-line-end-or"));
             }
         }
     }
@@ -108,7 +110,7 @@ final class TextMetadata {
         while (!in.take(']')) {
             out.add(item(items));
             if (!in.take(',') && in.peek() != ']') {
-                throw in.wrong("',' or ']'");
+                throw in.wrong(say("formats.usd.text.TextMetadata.or"));
             }
         }
         return out;
@@ -126,7 +128,7 @@ final class TextMetadata {
     private Reference reference(boolean payload) throws FormatException {
         boolean file = in.peek() == '@';
         if (!file && in.here() != '<') {
-            throw in.wrong("an asset path or a prim path");
+            throw in.wrong(say("formats.usd.text.TextMetadata.an-asset-path-or-a-prim"));
         }
         String asset = file ? in.asset() : "";
         int after = in.at();
@@ -147,10 +149,10 @@ final class TextMetadata {
                     case "offset" -> offset = new TimeOffset(in.number(), offset.scale());
                     case "scale" -> offset = new TimeOffset(offset.offset(), in.number());
                     case "customData" -> data = values.dictionary();
-                    default -> throw in.wrong("offset, scale or customData", key);
+                    default -> throw in.wrong(say("formats.usd.text.TextMetadata.offset-scale-or-customdata"), key);
                 }
                 if (!in.separated()) {
-                    throw in.wrong("a line end, ';' or ')'");
+                    throw in.wrong(say("formats.usd.text.TextMetadata.a-line-end-or"));
                 }
             }
         }
@@ -166,7 +168,7 @@ final class TextMetadata {
             assets.add(r.asset());
             offsets.add(r.offset());
             if (!in.take(',') && in.peek() != ']') {
-                throw in.wrong("',' or ']'");
+                throw in.wrong(say("formats.usd.text.TextMetadata.or"));
             }
         }
         on.with(Field.SUBLAYERS, new TextValue(ValueKind.STRING, true, assets));
@@ -198,7 +200,7 @@ final class TextMetadata {
     private Value permission() throws FormatException {
         String word = in.word();
         if (!word.equals("public") && !word.equals("private")) {
-            throw in.wrong("public or private", word);
+            throw in.wrong(say("formats.usd.text.TextMetadata.public-or-private"), word);
         }
         return new Value.Choice(Value.Choice.PERMISSION, word.equals("private") ? 1 : 0);
     }
@@ -230,7 +232,7 @@ final class TextMetadata {
         while (true) {
             byte c = in.here();
             if (c == 0 && in.ended()) {
-                throw in.wrong("a value");
+                throw in.wrong(say("formats.usd.text.TextMetadata.a-value"));
             }
             if (c == '"' || c == '\'') {
                 in.quoted();
@@ -249,7 +251,7 @@ final class TextMetadata {
         }
         String out = in.between(from, in.at()).strip();
         if (out.isEmpty()) {
-            throw in.wrong("a value");
+            throw in.wrong(say("formats.usd.text.TextMetadata.a-value"));
         }
         return out;
     }

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.text;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.spi.Salvage;
 import idleheron.formats.usd.layer.Field;
@@ -86,7 +88,7 @@ public final class TextReader {
         String head = in.between(from, in.at()).strip();
         if (!head.matches("#usda\\s+1\\.\\d+.*")) {
             in.to(from);
-            throw in.wrong("#usda 1.0", "\"" + head + "\"");
+            throw in.wrong(say("formats.usd.text.TextReader.usda-1-0"), "\"" + head + "\"");
         }
         Spec root = new Spec(Spec.Type.ROOT, "");
         metadata.read(root);
@@ -124,19 +126,19 @@ public final class TextReader {
         int start = in.at();
         Specifier how = specifier();
         if (how == null) {
-            throw in.wrong("def, over or class");
+            throw in.wrong(say("formats.usd.text.TextReader.def-over-or-class"));
         }
         return prim(parent, how, depth, start);
     }
 
     private Spec prim(String parent, Specifier how, int depth, int start) throws FormatException {
         if (depth > DEEPEST) {
-            throw in.wrong("prims no deeper than " + DEEPEST);
+            throw in.wrong(say("formats.usd.text.TextReader.prims-no-deeper-than", DEEPEST));
         }
         String type = in.atQuote() ? "" : typeName();
         String name = in.quoted();
         if (name.isEmpty() || name.indexOf('/') >= 0 || name.indexOf('.') >= 0 || name.indexOf('{') >= 0) {
-            throw in.wrong("the name of a prim", "\"" + name + "\"");
+            throw in.wrong(say("formats.usd.text.TextReader.the-name-of-a-prim"), "\"" + name + "\"");
         }
         Spec out = Spec.prim(name, how, type);
         metadata.read(out);
@@ -158,7 +160,7 @@ public final class TextReader {
         in.separated();
         if (rescue != null) {
             if (!rescue.isSound(start, in.at())) {
-                rescue.lost(on, path, start, in.at(), "its head is damaged");
+                rescue.lost(on, path, start, in.at(), say("formats.usd.text.TextReader.its-head-is-damaged"));
             }
             rescue.body(on, path, depth, in.column(start));
             return;
@@ -166,7 +168,7 @@ public final class TextReader {
         while (!in.take('}')) {
             statement(on, path, depth);
             if (!in.separated()) {
-                throw in.wrong("a line end, ';' or '}'");
+                throw in.wrong(say("formats.usd.text.TextReader.a-line-end-or"));
             }
         }
     }
@@ -298,7 +300,7 @@ public final class TextReader {
                     attribute.with(Field.DEFAULT, values.read(type));
                 }
             }
-            default -> throw in.wrong("timeSamples or connect", part);
+            default -> throw in.wrong(say("formats.usd.text.TextReader.timesamples-or-connect"), part);
         }
         metadata.read(attribute);
         on.add(attribute);

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.text;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.Lost;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.spi.Salvage;
@@ -51,8 +53,15 @@ final class TextRescue {
 
     /** The metadata of the layer, from a byte to here, are damaged. */
     void metadata(int from) {
-        salvage.lost(Lost.What.STAGE, "", Salvage.bytes(from, in.at()), "what the layer declares is damaged");
-        PrimLosses.part(salvage, Salvage.bytes(from, in.at()), "what the layer declares is damaged");
+        salvage.lost(
+                Lost.What.STAGE,
+                "",
+                Salvage.bytes(from, in.at()),
+                say("formats.usd.text.TextRescue.what-the-layer-declares-is-damaged"));
+        PrimLosses.part(
+                salvage,
+                Salvage.bytes(from, in.at()),
+                say("formats.usd.text.TextRescue.what-the-layer-declares-is-damaged"));
     }
 
     /** A prim of which something is lost. */
@@ -80,14 +89,17 @@ final class TextRescue {
                 broke = true;
                 misplaced = true;
                 if (top) {
-                    PrimLosses.part(salvage, Salvage.bytes(blank, in.at()), "a part is damaged");
+                    PrimLosses.part(
+                            salvage,
+                            Salvage.bytes(blank, in.at()),
+                            say("formats.usd.text.TextRescue.a-part-is-damaged"));
                 } else {
-                    lost(on, path, blank, in.at(), "something of it is damaged");
+                    lost(on, path, blank, in.at(), say("formats.usd.text.TextRescue.something-of-it-is-damaged"));
                 }
             }
             if (in.ended()) {
                 if (!top) {
-                    lost(on, path, in.at(), in.at(), "the file ends within it");
+                    lost(on, path, in.at(), in.at(), say("formats.usd.text.TextRescue.the-file-ends-within-it"));
                 }
                 return;
             }
@@ -120,20 +132,28 @@ final class TextRescue {
                                 .removeAll(List.of(
                                         List.copyOf(on.properties().keySet()).getLast()));
                     }
-                    lost(on, path, from, in.at(), "a value of it is damaged");
+                    lost(on, path, from, in.at(), say("formats.usd.text.TextRescue.a-value-of-it-is-damaged"));
                 }
                 if (!in.separated()) {
-                    throw in.wrong("a line end");
+                    throw in.wrong(say("formats.usd.text.TextRescue.a-line-end"));
                 }
             } catch (FormatException | RuntimeException e) {
                 broke = true;
                 int to = Math.max(in.at(), from + 1);
                 String name = name(from, prim);
                 if (prim || top) {
-                    PrimLosses.part(salvage, Salvage.bytes(from, to), name + " is damaged");
+                    PrimLosses.part(
+                            salvage, Salvage.bytes(from, to), say("formats.usd.text.TextRescue.is-damaged", name));
                 }
                 if (!top) { // what follows may belong to another prim, whose head was lost
-                    lost(on, path, from, to, (prim ? name : "a value of it") + " is damaged");
+                    lost(
+                            on,
+                            path,
+                            from,
+                            to,
+                            prim
+                                    ? say("formats.usd.text.TextRescue.is-damaged", name)
+                                    : say("formats.usd.text.TextRescue.a-value-of-it-is-damaged"));
                 }
                 if (!next(to, column, inner)) {
                     return;

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.text;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.formats.bytes.ByteCursor;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.usd.layer.Numbers;
@@ -32,7 +34,9 @@ final class TextValues {
         }
         ValueKind kind = ValueKind.byName(typeName);
         if (kind == null) {
-            throw in.wrong("a value of a known type", "one of type " + typeName);
+            throw in.wrong(
+                    say("formats.usd.text.TextValues.a-value-of-a-known-type"),
+                    say("formats.usd.text.TextValues.one-of-type", typeName));
         }
         return read(kind, typeName.endsWith("[]"));
     }
@@ -51,7 +55,7 @@ final class TextValues {
         while (!in.take(']')) {
             element(kind, room);
             if (!in.take(',') && in.peek() != ']') {
-                throw in.wrong("',' or ']'");
+                throw in.wrong(say("formats.usd.text.TextValues.or"));
             }
         }
         return Numbers.array(kind, room.bytes());
@@ -63,7 +67,7 @@ final class TextValues {
         while (!in.take(']')) {
             out.add(text(kind));
             if (!in.take(',') && in.peek() != ']') {
-                throw in.wrong("',' or ']'");
+                throw in.wrong(say("formats.usd.text.TextValues.or"));
             }
         }
         return out;
@@ -99,7 +103,7 @@ final class TextValues {
         for (int i = 0; i < width; i++) {
             part(kind, room);
             if (!in.take(',') && i + 1 < width) {
-                throw in.wrong("',' and " + (width - 1 - i) + " more");
+                throw in.wrong(say("formats.usd.text.TextValues.and-more", (width - 1 - i)));
             }
         }
         in.expect(')');
@@ -135,7 +139,7 @@ final class TextValues {
     /** {@code { type key = value … }}. */
     Value.Dictionary dictionary() throws FormatException {
         if (++depth > DEEPEST) {
-            throw in.wrong("dictionaries no deeper than " + DEEPEST);
+            throw in.wrong(say("formats.usd.text.TextValues.dictionaries-no-deeper-than", DEEPEST));
         }
         in.expect('{');
         Map<String, Value> out = new LinkedHashMap<>();
@@ -172,7 +176,7 @@ final class TextValues {
             in.expect(':');
             values.add(read(typeName));
             if (!in.take(',') && in.peek() != '}') {
-                throw in.wrong("',' or '}'");
+                throw in.wrong(say("formats.usd.text.TextValues.or-2"));
             }
         }
         double[] all = Arrays.copyOf(times, values.size());

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.write;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
@@ -44,7 +46,7 @@ public final class UsdPackaging {
             Path layer = work.resolve("scene.usdc");
             Layers.writeCrate(UsdSceneWriter.write(scene.withTextures(textures)), layer);
             contents.addFirst(new UsdPackage.Content("scene.usdc", layer));
-            progress.at(0.5, "packing");
+            progress.at(0.5, say("formats.usd.write.UsdPackaging.packing"));
             UsdPackage.write(contents, file);
         } finally {
             Leftovers.delete(work);
@@ -62,7 +64,7 @@ public final class UsdPackaging {
         String name = t.fileName().replaceAll("[^A-Za-z0-9._-]", "_");
         String end = name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
         if (!MAY_TRAVEL.contains(end)) {
-            throw new IOException(t.fileName() + ": a package holds PNG and JPEG; convert pictures first");
+            throw new IOException(say("formats.usd.write.UsdPackaging.a-package-holds-png-and-jpeg", t.fileName()));
         }
         String own = name;
         for (int i = 2; !taken.add(own); i++) {

@@ -1,5 +1,7 @@
 package idleheron.formats.usd.write;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
@@ -123,8 +125,9 @@ final class UsdPlan {
         Bones first = boneOf[skin.joints()[0]];
         for (int j : skin.joints()) {
             if (boneOf[j] != first || first == null) {
-                throw new IllegalArgumentException(scene.meshes().get(meshIndex).name()
-                        + " is bound to joints under several nodes; a stage binds a mesh to one skeleton");
+                throw new IllegalArgumentException(say(
+                        "formats.usd.write.UsdPlan.is-bound-to-joints-under-several",
+                        scene.meshes().get(meshIndex).name()));
             }
         }
         return first;
