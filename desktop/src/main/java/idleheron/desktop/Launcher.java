@@ -1,7 +1,11 @@
 package idleheron.desktop;
 
 import idleheron.core.Messages;
+import idleheron.core.kinds.AssetKinds;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
 import idleheron.desktop.model.Settings;
+import idleheron.formats.SceneFiles;
 import java.util.logging.Level;
 import java.util.logging.Logger;
 
@@ -19,6 +23,15 @@ public final class Launcher {
                     Messages.PROPERTY,
                     Settings.usual().folder().resolve("messages.properties").toString());
         }
+        load();
         javafx.application.Application.launch(HeronApp.class, args);
+    }
+
+    /** Kinds of assets and carriers are made ready while the toolkit starts; the window waits for them where it is quicker. */
+    private static void load() {
+        Thread.ofPlatform().daemon().name("loading").start(() -> {
+            SceneFiles.formats();
+            AssetKinds.in(Scene.bare("", Stage.COMMON));
+        });
     }
 }

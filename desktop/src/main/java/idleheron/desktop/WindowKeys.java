@@ -25,6 +25,9 @@ final class WindowKeys {
     /** Whether the key of the theme is still down; held, it must not flicker. */
     private boolean themeHeld;
 
+    /** Whether Esc is still down; held, it closes a sheet and does not stop the work behind it too. */
+    private boolean escapeHeld;
+
     WindowKeys(Bench bench, BenchActions deeds, Sheets sheets, Does does) {
         this.bench = bench;
         this.deeds = deeds;
@@ -33,7 +36,10 @@ final class WindowKeys {
     }
 
     void listen(Scene scene) {
-        scene.addEventFilter(KeyEvent.KEY_RELEASED, e -> themeHeld &= e.getCode() != KeyCode.D);
+        scene.addEventFilter(KeyEvent.KEY_RELEASED, e -> {
+            themeHeld &= e.getCode() != KeyCode.D;
+            escapeHeld &= e.getCode() != KeyCode.ESCAPE;
+        });
         scene.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             boolean typing = scene.getFocusOwner() instanceof TextInputControl || sheets.isOpen();
             if (new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN).match(e)) {
@@ -56,10 +62,13 @@ final class WindowKeys {
                 does.help().run();
             } else if (e.getCode() == KeyCode.F11 && !sheets.isOpen()) {
                 does.alone().run();
-            } else if (e.getCode() == KeyCode.ESCAPE && sheets.isOpen()) {
-                sheets.close();
             } else if (e.getCode() == KeyCode.ESCAPE) {
-                does.stop().run();
+                if (!escapeHeld && sheets.isOpen()) {
+                    sheets.close();
+                } else if (!escapeHeld) {
+                    does.stop().run();
+                }
+                escapeHeld = true;
             } else if (!typing && !e.isShortcutDown() && !e.isAltDown() && plain(scene, e.getCode())) {
                 e.consume();
                 return;

@@ -2,13 +2,14 @@ package idleheron.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import idleheron.core.Messages;
 import java.io.IOException;
+import java.io.Reader;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Properties;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -79,7 +80,13 @@ class MessageKeysTest {
     @ValueSource(strings = {"core", "formats", "app", "report", "rehearsal", "desktop", "cli"})
     void everyKeyHasItsTextAndItsValues(String module) throws IOException {
         Map<String, Set<Integer>> said = said(module);
-        Map<String, String> texts = Messages.all(module);
+        Properties file = new Properties();
+        try (Reader in = Files.newBufferedReader(
+                Path.of("..", module, "src/main/resources/idleheron", module, "messages.properties"))) {
+            file.load(in);
+        }
+        Map<String, String> texts = new TreeMap<>();
+        file.forEach((key, text) -> texts.put((String) key, (String) text));
         List<String> wrong = new ArrayList<>();
         Set<String> once = new TreeSet<>();
         for (String line : Files.readAllLines(

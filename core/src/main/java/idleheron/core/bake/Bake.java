@@ -118,7 +118,7 @@ public final class Bake {
                             Samples.bytes(ElementType.UINT8, 1, true, times.length, sampling, TransformStack.MATRIX))
                     .with(ChannelSemantic.CHANNELS, v));
         }
-        progress.at(1, "baked");
+        progress.at(1, say("core.bake.Bake.baked"));
         return new Cache(scene.name().replaceFirst("\\.[^.]*$", ""), Meta.NONE, CacheNode.of("", CacheKind.GROUP, out));
     }
 
@@ -171,7 +171,7 @@ public final class Bake {
             out.add(bent(scene, nodes.get(i), m, points, taken));
             from += 12L * m.pointCount();
         }
-        progress.at(1, "baked");
+        progress.at(1, say("core.bake.Bake.baked"));
         return new Cache(scene.name(), Meta.NONE, CacheNode.of("", CacheKind.GROUP, out));
     }
 

@@ -13,6 +13,7 @@ import idleheron.core.pair.CompareSettings;
 import idleheron.core.pair.Held;
 import idleheron.core.pair.LikelyCause;
 import idleheron.core.pair.Loss;
+import idleheron.core.pair.MatchTable;
 import idleheron.core.pair.Pair;
 import idleheron.core.pair.Tolerances;
 import idleheron.core.pair.TopicResult;
@@ -31,13 +32,25 @@ import org.jspecify.annotations.Nullable;
  * @param topics in their order
  * @param causes in the order in which they are to be mended
  * @param losses what is left once they are, and no remedy brings back
+ * @param table what the user said belongs together
  */
 public record Comparison(
-        Verdict verdict, List<TopicResult> topics, List<LikelyCause> causes, List<Loss> losses, boolean asMeant) {
+        Verdict verdict,
+        List<TopicResult> topics,
+        List<LikelyCause> causes,
+        List<Loss> losses,
+        boolean asMeant,
+        MatchTable table) {
     public Comparison {
         topics = List.copyOf(topics);
         causes = List.copyOf(causes);
         losses = List.copyOf(losses);
+    }
+
+    /** Where the user said nothing of what belongs together. */
+    public Comparison(
+            Verdict verdict, List<TopicResult> topics, List<LikelyCause> causes, List<Loss> losses, boolean asMeant) {
+        this(verdict, topics, causes, losses, asMeant, MatchTable.NONE);
     }
 
     /**
@@ -65,7 +78,7 @@ public record Comparison(
                 .filter(k -> k.isAsked(sent))
                 .flatMap(k -> k.topics().stream())
                 .toList();
-        progress.at(0, "matching");
+        progress.at(0, say("core.compare.Comparison.matching"));
         List<TopicResult> topics =
                 topics(p, checks, t -> carried(p, t, kinds, terms.missing()), told, progress.part(0.05, 0.7));
         AssetKind standIn = standIn(sent, returned, kinds);
@@ -95,8 +108,8 @@ public record Comparison(
         for (TopicResult t : topics) {
             v = v.worse(t.verdict());
         }
-        progress.at(1, "compared");
-        return new Comparison(v, topics, causes, losses, asMeant);
+        progress.at(1, say("core.compare.Comparison.compared"));
+        return new Comparison(v, topics, causes, losses, asMeant, terms.table());
     }
 
     /** A line for each side that comes from a damaged file. */

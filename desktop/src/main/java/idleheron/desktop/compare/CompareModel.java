@@ -72,7 +72,8 @@ record CompareModel(CompareJob.Result result, Topic topic) {
 
     /** The joints that move a point of a mesh, on both sides. */
     List<PointInfluences.Line> influences(int node, int point) {
-        return PointInfluences.of(sent(), result.returned().scene(), node, point);
+        return PointInfluences.of(
+                sent(), result.returned().scene(), result.comparison().table(), node, point);
     }
 
     String name(int node) {

@@ -51,6 +51,7 @@ public final class CompareScreen extends Screen<BorderPane> {
     private static final double TABLE = 110;
 
     private final Bench bench;
+    private final BenchActions deeds;
     private final EvidenceView shown;
     private final Viewport view;
     private final VBox head = Ui.column(0);
@@ -78,6 +79,7 @@ public final class CompareScreen extends Screen<BorderPane> {
     public CompareScreen(Bench bench, BenchActions deeds, Parts with) {
         super(new BorderPane());
         this.bench = bench;
+        this.deeds = deeds;
         view = with.view;
         shown = new EvidenceView(bench, view, with.spaces);
         CompareSheets asks = new CompareSheets(bench, deeds, with.sheets);
@@ -157,6 +159,7 @@ public final class CompareScreen extends Screen<BorderPane> {
         });
         table.onChosen(this::go);
         bench.told().addListener((ListChangeListener<TopicResult>) k -> showRunning());
+        bench.stopped().addListener((o, was, is) -> show());
         show();
     }
 
@@ -259,6 +262,14 @@ public final class CompareScreen extends Screen<BorderPane> {
         plot.setVisible(c != null);
         if (c == null) {
             boolean coming = bench.crossing().get().returned() != null;
+            ledger.showNothing();
+            summary.setText("");
+            pane.show(Evidence.NONE);
+            showView();
+            if (coming && bench.stopped().get()) {
+                showStopped();
+                return;
+            }
             headline(
                     Ui.label(
                             coming
@@ -268,10 +279,6 @@ public final class CompareScreen extends Screen<BorderPane> {
                     coming
                             ? say("desktop.compare.CompareScreen.reading-both-sides")
                             : say("desktop.compare.CompareScreen.send-the-file-key-4-and"));
-            ledger.showNothing();
-            summary.setText("");
-            pane.show(Evidence.NONE);
-            showView();
             return;
         }
         Comparison k = c.comparison();
@@ -302,6 +309,18 @@ public final class CompareScreen extends Screen<BorderPane> {
         cause.show(k, !bench.crossing().get().mends().isEmpty());
         showTopic();
         showView();
+    }
+
+    private void showStopped() {
+        headline(
+                Ui.label(say("desktop.compare.CompareScreen.not-compared"), "title"),
+                say("desktop.compare.CompareScreen.the-comparison-was-stopped"));
+        head.getChildren()
+                .add(Ui.button(
+                        say("desktop.compare.CompareScreen.compare"),
+                        say("desktop.compare.CompareScreen.compares-both-sides-from-the-start"),
+                        deeds::compare,
+                        "strong-button"));
     }
 
     private void headline(Node verdict, String under) {

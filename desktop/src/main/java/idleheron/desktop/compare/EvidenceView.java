@@ -3,6 +3,7 @@ package idleheron.desktop.compare;
 import static idleheron.core.Messages.say;
 
 import idleheron.core.crossing.Asset;
+import idleheron.core.pair.MatchTable;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.paint.Spaces;
@@ -107,6 +108,7 @@ final class EvidenceView {
         boolean meant = bench.asMeant().get();
         int joint = is == null ? -1 : is.joint(bench.joint().get());
         double raw = s.stage().metersPerUnit();
+        view.table(is == null ? MatchTable.NONE : is.result().comparison().table());
         view.show(
                 List.of(
                         new ViewRequest.Shown(s, spaces.of(s, meant, raw), style(s), joint, false, true),

@@ -26,6 +26,7 @@ public final class Bench {
     private final BooleanProperty dusk = new SimpleBooleanProperty(false);
     private final IntegerProperty joint = new SimpleIntegerProperty(-1);
     private final ObservableList<TopicResult> told = FXCollections.observableArrayList();
+    private final BooleanProperty stopped = new SimpleBooleanProperty();
     private final Transport transport = new Transport();
 
     public ObjectProperty<Crossing> crossing() {
@@ -69,6 +70,11 @@ public final class Bench {
     /** Topics of a comparison that is still running, as they become known. */
     public ObservableList<TopicResult> told() {
         return told;
+    }
+
+    /** Whether the last comparison was stopped, or failed, before there was a verdict. */
+    public BooleanProperty stopped() {
+        return stopped;
     }
 
     public void told(TopicResult t) {

@@ -328,15 +328,27 @@ public final class BenchActions {
         boolean meant = bench.asMeant().get();
         CompareJob job = new CompareJob(sent, returned, c.mends(), c.terms(), meant, known(c, meant));
         bench.toldNothing();
-        jobs.run("compare", p -> job.run(t -> Platform.runLater(() -> bench.told(t)), p), r -> {
-            compared = c.terms();
-            bench.compared().set(r);
-            if (c.mends().isEmpty()) {
-                settings.crossed(
-                        Path.of(sent.path()),
-                        Path.of(returned.path()),
-                        r.comparison().verdict().word());
-            }
-        });
+        bench.stopped().set(false);
+        jobs.run(
+                "compare",
+                p -> job.run(t -> Platform.runLater(() -> bench.told(t)), p),
+                r -> {
+                    compared = c.terms();
+                    bench.compared().set(r);
+                    if (c.mends().isEmpty()) {
+                        settings.crossed(
+                                Path.of(sent.path()),
+                                Path.of(returned.path()),
+                                r.comparison().verdict().word());
+                    }
+                },
+                this::stopped);
+    }
+
+    /** No verdict is shown that is none of what lies on the bench now. */
+    private void stopped() {
+        bench.toldNothing();
+        bench.compared().set(null);
+        bench.stopped().set(true);
     }
 }

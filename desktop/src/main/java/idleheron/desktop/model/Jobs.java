@@ -58,9 +58,18 @@ public final class Jobs {
         /** Whether it was stopped only to give way, and begins again. */
         volatile boolean givesWay;
 
-        Job(String kind, boolean later) {
+        /** What is done where it ends without a value and nothing takes its place. */
+        Runnable left;
+
+        Job(String kind, boolean later, Runnable left) {
             this.kind = kind;
             this.later = later;
+            this.left = left;
+        }
+
+        void replace() {
+            stop();
+            left = () -> {};
         }
 
         void stop() {
@@ -88,17 +97,26 @@ public final class Jobs {
 
     /** Runs {@code work} and gives its value to {@code then} on the window's thread, unless it was stopped. */
     public <T> void run(String kind, Work<T> work, Consumer<T> then) {
+        run(kind, work, then, () -> {});
+    }
+
+    /**
+     * The same.
+     *
+     * @param left run on the window's thread where somebody stops it or it fails, not where the same is asked for again
+     */
+    public <T> void run(String kind, Work<T> work, Consumer<T> then, Runnable left) {
         Job now = running;
         if (now != null && now.later && !now.stopped) {
             now.givesWay = true;
             now.stopped = true;
         }
-        start(new Job(kind, false), work, then);
+        start(new Job(kind, false, left), work, then);
     }
 
     /** The same, when nothing else is to be done. */
     public <T> void later(String kind, Work<T> work, Consumer<T> then) {
-        start(new Job(kind, true), work, then);
+        start(new Job(kind, true, () -> {}), work, then);
     }
 
     private <T> void start(Job job, Work<T> work, Consumer<T> then) {
@@ -106,7 +124,7 @@ public final class Jobs {
             return;
         }
         String kind = job.kind;
-        open.stream().filter(j -> j.kind.equals(kind)).forEach(Job::stop);
+        open.stream().filter(j -> j.kind.equals(kind)).forEach(Job::replace);
         open.add(job);
         busy.set(true);
         queue(job, work, then);
@@ -138,6 +156,8 @@ public final class Jobs {
                     ended(job);
                     if (!job.stopped || job.givesWay) {
                         then.accept(value);
+                    } else {
+                        job.left.run();
                     }
                 });
             } catch (CancellationException e) {
@@ -149,6 +169,7 @@ public final class Jobs {
                         queue(job, work, then);
                     } else {
                         ended(job);
+                        job.left.run();
                     }
                 });
             } catch (Throwable e) { // an error too must not leave the window busy for ever
@@ -157,6 +178,7 @@ public final class Jobs {
                 LOG.debug("details", reason);
                 Platform.runLater(() -> {
                     ended(job);
+                    job.left.run();
                     failed.accept(reason);
                 });
             } finally {

@@ -13,6 +13,8 @@ import idleheron.render.ink.Picture;
 import idleheron.render.ink.Projection;
 import idleheron.render.ink.Viewpoint;
 import java.util.List;
+import java.util.Objects;
+import java.util.function.Supplier;
 
 /** A round glass over a view: what lies under it four times as large, with the distance between both sides as heat. */
 public final class Lens {
@@ -30,14 +32,17 @@ public final class Lens {
     /**
      * Lays it on a picture.
      *
-     * @param sides sent and returned
+     * @param r with the place where it lies
+     * @param side that it looks at
+     * @param distances of its points from the other side, millimetres, a list for each surface
      * @param pane in which it lies
      * @param reach size of what is looked at, metres
      * @return where its heat is greatest and by how much, as text; "" where there is nothing under it
      */
-    String draw(Picture to, ViewRequest r, List<Side> sides, Painted.Pane pane, ViewRequest.Place place, double reach) {
+    String draw(
+            Picture to, ViewRequest r, Side side, Supplier<List<float[]>> distances, Painted.Pane pane, double reach) {
         Viewpoint from = pane.from();
-        Side side = sides.get(pane.side());
+        ViewRequest.Place place = Objects.requireNonNull(r.lens());
         double[] way = new double[3];
         pane.seen().ray(place.x() - pane.left(), place.y(), way);
         double[] eye = pane.seen().eye();
@@ -60,7 +65,7 @@ public final class Lens {
         // as large as the whole view would be, four times as near, so that what is seen keeps its size
         near = near.zoomed(2 * RADIUS / (to.height() / grain));
         Picture glass = new Picture(size, size, grain);
-        List<float[]> figures = Differences.of(side, sides.get(1 - pane.side()));
+        List<float[]> figures = distances.get();
         double top = Math.max(LEAST_TOP, top(side, figures, Projection.inPoints(near, glass), near.distance()));
         Differences.heat(side, figures, top);
         painter.paint(glass, near, c, reach, List.of(new Painter.Drawn(side, Look.SURFACE, -1)), r.fine());

@@ -1,5 +1,6 @@
 package idleheron.desktop.paint;
 
+import idleheron.core.pair.MatchTable;
 import idleheron.core.pair.Matching;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Skin;
@@ -17,11 +18,14 @@ public final class PointInfluences {
     /** Weights as text, "–" for none. */
     public record Line(String joint, String sent, String returned) {}
 
-    /** @param node the mesh node on the sent side */
-    public static List<Line> of(Scene sent, Scene returned, int node, int point) {
+    /**
+     * @param table what the user said belongs together
+     * @param node the mesh node on the sent side
+     */
+    public static List<Line> of(Scene sent, Scene returned, MatchTable table, int node, int point) {
         Map<String, double[]> all = new LinkedHashMap<>();
         int mesh = sent.nodes().get(node).payload();
-        int other = mesh < 0 ? -1 : Matching.of(sent, returned).meshes()[mesh];
+        int other = mesh < 0 ? -1 : Matching.of(sent, returned, table).meshes()[mesh];
         take(sent, mesh, point, 0, all);
         take(returned, other, point, 1, all);
         List<Line> out = new ArrayList<>();

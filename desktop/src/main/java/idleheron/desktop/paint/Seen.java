@@ -1,6 +1,7 @@
 package idleheron.desktop.paint;
 
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.MatchTable;
 import idleheron.core.pair.Matching;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
@@ -16,22 +17,26 @@ import org.jspecify.annotations.Nullable;
 
 /** The sides of one picture as they stand, and where in it they are seen. */
 final class Seen {
-    static final Seen NOTHING = new Seen(List.of(), false, null);
+    static final Seen NOTHING = new Seen(List.of(), null, null);
 
     private final List<Side> sides;
     private final boolean pair;
+    /** What the user said belongs together; null where nothing is held against anything. */
+    private final @Nullable MatchTable table;
+
     private final @Nullable Matching partners;
     private final List<Painted.Pane> panes = new ArrayList<>();
     /** Per side; a flat cut beside a figure has none. */
     private final List<int[]> joints = new ArrayList<>();
 
     /**
-     * @param pair whether they are what was sent and what came back
+     * @param table of what was sent and what came back what the user said belongs together; null of other sides
      * @param before what was seen before: what belongs to what stays known
      */
-    Seen(List<Side> sides, boolean pair, @Nullable Seen before) {
+    Seen(List<Side> sides, @Nullable MatchTable table, @Nullable Seen before) {
         this.sides = List.copyOf(sides);
-        this.pair = pair && sides.size() == 2;
+        this.pair = table != null && sides.size() == 2;
+        this.table = table;
         for (Side s : this.sides) {
             boolean flat = s != this.sides.getFirst() && !this.pair;
             joints.add(
@@ -39,12 +44,16 @@ final class Seen {
                             ? new int[0]
                             : s.scene().joints().stream().mapToInt(i -> i).toArray());
         }
-        if (!this.pair) {
+        if (table == null || !pair) {
             this.partners = null;
-        } else if (before != null && before.pair && before.scene(0) == scene(0) && before.scene(1) == scene(1)) {
+        } else if (before != null
+                && before.pair
+                && before.scene(0) == scene(0)
+                && before.scene(1) == scene(1)
+                && table.equals(before.table)) {
             this.partners = before.partners;
         } else {
-            this.partners = Matching.of(scene(0), scene(1));
+            this.partners = Matching.of(scene(0), scene(1), table);
         }
     }
 

@@ -37,6 +37,10 @@ public final class ViewPainter {
 
     private double largest;
     private @Nullable Vec3 worst;
+
+    /** How far the sent surfaces are from the returned ones, where the picture shows that. */
+    private @Nullable List<float[]> between;
+
     private Seen seen = Seen.NOTHING;
 
     /** @param shelf where pictures of surfaces are read from */
@@ -49,7 +53,7 @@ public final class ViewPainter {
         for (ViewRequest.Shown s : panels.sides(r)) {
             all.add(side(s));
         }
-        Seen now = new Seen(all, r.sides().size() == 2, seen);
+        Seen now = new Seen(all, r.sides().size() == 2 ? r.table() : null, seen);
         seen = now;
         for (int i = 0; i < all.size(); i++) {
             all.get(i).field(r.field());
@@ -74,12 +78,22 @@ public final class ViewPainter {
         Picture picture =
                 new Picture(r.size().width(), r.size().height(), r.size().grain());
         worst = null;
+        between = null;
         double heatTop = arranged(picture, r, v, reach);
         drawPaths(picture, r);
         String note = "";
         ViewRequest.Place place = r.lens();
         if (place != null && now.isPair()) {
-            note = lens.draw(picture, r, all, now.pane(place.x()), place, reach);
+            Painted.Pane pane = now.pane(place.x());
+            Side side = all.get(pane.side());
+            List<float[]> known = pane.side() == 0 ? between : null;
+            note = lens.draw(
+                    picture,
+                    r,
+                    side,
+                    () -> known == null ? Differences.of(side, all.get(1 - pane.side())) : known,
+                    pane,
+                    reach);
         }
         return now.painted(picture, v, heatTop, worst, note);
     }
@@ -269,6 +283,7 @@ public final class ViewPainter {
     private double difference(Picture to, ViewRequest r, List<Side> all, Viewpoint v, double reach) {
         Side a = all.getFirst();
         List<float[]> distances = Differences.of(a, all.get(1));
+        between = distances;
         double most = hottest(a, distances, 0);
         // The end of the ramp only grows while one comparison is shown, so that colours can be held against each other.
         largest = Math.max(0.1, r.fine() && most < largest / 20 ? most : Math.max(largest, most));

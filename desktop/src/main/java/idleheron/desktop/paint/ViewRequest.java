@@ -2,6 +2,7 @@ package idleheron.desktop.paint;
 
 import static idleheron.core.Messages.say;
 
+import idleheron.core.pair.MatchTable;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Scene;
 import idleheron.render.ink.Palette;
@@ -13,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * What a viewport is to paint.
  *
+ * @param table what the user said belongs together
  * @param clip name of the clip, or "" for rest
  * @param field name of the grid of a volume that is shown, or "" for the first
  * @param cover what its pictures show
@@ -24,6 +26,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record ViewRequest(
         List<Shown> sides,
+        MatchTable table,
         Arrangement arrangement,
         String clip,
         double seconds,

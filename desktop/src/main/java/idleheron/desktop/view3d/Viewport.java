@@ -3,6 +3,7 @@ package idleheron.desktop.view3d;
 import static idleheron.core.Messages.say;
 
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.MatchTable;
 import idleheron.desktop.model.Transport;
 import idleheron.desktop.paint.Corners;
 import idleheron.desktop.paint.Painted;
@@ -68,6 +69,7 @@ public final class Viewport extends Region {
     private @Nullable PixelBuffer<IntBuffer> buffer;
     private @Nullable Viewpoint viewpoint;
     private List<ViewRequest.Shown> sides = List.of();
+    private MatchTable table = MatchTable.NONE;
     private ViewRequest.Arrangement arrangement = ViewRequest.Arrangement.OVER;
     private Palette palette = Palette.DAY;
     private IntConsumer chosen = i -> {};
@@ -173,6 +175,11 @@ public final class Viewport extends Region {
     public void cover(Cover value) {
         cover = value;
         request();
+    }
+
+    /** What the user said belongs together of the sides that are shown next. */
+    public void table(MatchTable value) {
+        table = value;
     }
 
     /** From which side everything is looked at to begin with. */
@@ -288,6 +295,7 @@ public final class Viewport extends Region {
                 transport.clip().get() == null ? "" : transport.clip().get().name();
         ViewRequest r = new ViewRequest(
                 sides,
+                table,
                 arrangement,
                 name,
                 transport.seconds().get(),

@@ -70,6 +70,38 @@ class JobsTest {
         Reader.until("all is done", () -> !jobs.busy().get());
     }
 
+    @Test
+    void whatIsStoppedOrFailsIsLeftAndWhatIsAskedForAgainIsNot() throws Exception {
+        Jobs jobs = WaitForAsyncUtils.asyncFx(() -> new Jobs(e -> {})).get();
+        List<String> told = new ArrayList<>();
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch go = new CountDownLatch(1);
+        WaitForAsyncUtils.asyncFx(() -> jobs.run(
+                        "compare", p -> held(p, begun, go, "first"), told::add, () -> told.add("first was left")))
+                .get();
+        assertThat(begun.await(20, TimeUnit.SECONDS)).isTrue();
+        WaitForAsyncUtils.asyncFx(
+                        () -> jobs.run("compare", p -> "second", told::add, () -> told.add("second was left")))
+                .get();
+        Reader.until("the second", () -> !jobs.busy().get());
+        assertThat(told).containsExactly("second");
+        WaitForAsyncUtils.asyncFx(() -> {
+                    jobs.run("compare", p -> "third", told::add, () -> told.add("third was left"));
+                    jobs.cancel(); // before it can have ended: that is heard of on this thread
+                })
+                .get();
+        Reader.until("the third", () -> !jobs.busy().get());
+        assertThat(told).containsExactly("second", "third was left");
+        Jobs.Work<String> fails = p -> {
+            throw new IllegalStateException("no");
+        };
+        WaitForAsyncUtils.asyncFx(() -> jobs.run("compare", fails, told::add, () -> told.add("fourth was left")))
+                .get();
+        Reader.until("the fourth", () -> !jobs.busy().get());
+        assertThat(told).endsWith("third was left", "fourth was left");
+        go.countDown();
+    }
+
     /** Work that says when it has begun and goes on until it is stopped or let go. */
     private static String held(Progress p, CountDownLatch begun, CountDownLatch go, String what) throws Exception {
         begun.countDown();

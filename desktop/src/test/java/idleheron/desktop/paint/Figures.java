@@ -1,6 +1,7 @@
 package idleheron.desktop.paint;
 
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.MatchTable;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
@@ -53,8 +54,20 @@ final class Figures {
             String clip,
             double seconds,
             ViewRequest.@Nullable Place lens) {
+        return request(sides, MatchTable.NONE, how, clip, seconds, lens);
+    }
+
+    /** The same with what the user said belongs together. */
+    static ViewRequest request(
+            List<ViewRequest.Shown> sides,
+            MatchTable table,
+            ViewRequest.Arrangement how,
+            String clip,
+            double seconds,
+            ViewRequest.@Nullable Place lens) {
         return new ViewRequest(
                 sides,
+                table,
                 how,
                 clip,
                 seconds,

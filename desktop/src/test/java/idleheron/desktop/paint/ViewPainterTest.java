@@ -1,9 +1,11 @@
 package idleheron.desktop.paint;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.MatchTable;
 import idleheron.core.picture.Shelf;
 import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.scene.Node;
@@ -127,6 +129,25 @@ class ViewPainterTest {
                 .toList());
         Painted p = paint(renamed, Arrangement.BESIDE, -1, CLIP.name(), null);
         assertThat(place(p, HAND, true)[0] - place(p, HAND, false)[0]).isCloseTo(200, within(0.5));
+    }
+
+    @Test
+    void whatTheUserSaysBelongsTogetherIsFoundAndPlayed() {
+        Scene other = BACK.withClips(BACK.clips().stream()
+                        .map(c -> c.withName("take_7"))
+                        .toList()
+                        .subList(0, 1))
+                .withNodes(BACK.nodes().stream()
+                        .map(n -> n.name().equals("hand_l") ? n.withName("grip") : n)
+                        .toList());
+        List<ViewRequest.Shown> sides = List.of(Figures.shown(Figures.SENT, -1, false), Figures.shown(other, -1, true));
+        Painted without = painter.paint(Figures.request(sides, Arrangement.BESIDE, CLIP.name(), 0.7, null));
+        assertThatThrownBy(() -> place(without, HAND, true)).isInstanceOf(AssertionError.class);
+        MatchTable table = MatchTable.NONE.withNode("hand_l", "grip").withClip(CLIP.name(), "take_7");
+        Painted told = painter.paint(Figures.request(sides, table, Arrangement.BESIDE, CLIP.name(), 0.7, null));
+        assertThat(place(told, HAND, true)[0] - place(told, HAND, false)[0])
+                .as("in both halves, in the same pose")
+                .isCloseTo(200, within(0.5));
     }
 
     @Test

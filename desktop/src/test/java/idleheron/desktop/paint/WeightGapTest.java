@@ -3,6 +3,7 @@ package idleheron.desktop.paint;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import idleheron.core.pair.MatchTable;
 import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
@@ -48,8 +49,12 @@ class WeightGapTest {
             sum += WeightGap.of(SENT, a, BACK, b, joint)[point];
         }
         assertThat(sum).isCloseTo(all[point], within(1e-4f));
-        List<PointInfluences.Line> lines = PointInfluences.of(SENT, BACK, SENT.nodeOfMesh(m), point);
+        List<PointInfluences.Line> lines = PointInfluences.of(SENT, BACK, MatchTable.NONE, SENT.nodeOfMesh(m), point);
         assertThat(lines).hasSize(s.influences(point));
         assertThat(lines.stream().filter(l -> l.returned().equals("–")).count()).isEqualTo(s.influences(point) - 2);
+        MatchTable alone = MatchTable.NONE.withMesh(a.name(), "");
+        assertThat(PointInfluences.of(SENT, BACK, alone, SENT.nodeOfMesh(m), point))
+                .as("of a mesh that has no partner, as the user says")
+                .allSatisfy(l -> assertThat(l.returned()).isEqualTo("–"));
     }
 }

@@ -101,7 +101,7 @@ public final class DemoData {
         smoke(folder, progress);
         reeds(folder, progress);
         LowTideStage.write(folder, progress);
-        progress.at(1, "ready");
+        progress.at(1, say("rehearsal.demo.DemoData.ready"));
     }
 
     /** Writes the tide gauge, and its clips as they are written by formula. */

@@ -8,6 +8,7 @@ import idleheron.core.compare.Moment;
 import idleheron.core.job.Progress;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.MatchTable;
 import idleheron.core.pair.Matching;
 import idleheron.core.picture.Shelf;
 import idleheron.core.pose.CanonicalSpace;
@@ -79,10 +80,10 @@ public final class Filmstrip {
         }
     }
 
-    private Filmstrip(Scene sent, Scene returned, Style style) {
+    private Filmstrip(Scene sent, Scene returned, MatchTable table, Style style) {
         this.sent = new Side(sent, CanonicalSpace.of(sent.stage()), style.shelf);
         this.returned = new Side(returned, CanonicalSpace.of(returned.stage()), style.shelf);
-        this.pairs = Matching.of(sent, returned);
+        this.pairs = Matching.of(sent, returned, table);
         this.style = style;
     }
 
@@ -91,9 +92,9 @@ public final class Filmstrip {
         List<Moment> moments = Moment.worst(c, MOST);
         List<Shot> out = new ArrayList<>();
         if (!moments.isEmpty()) {
-            Filmstrip strip = new Filmstrip(sent, returned, style);
+            Filmstrip strip = new Filmstrip(sent, returned, c.table(), style);
             for (Moment m : moments) {
-                progress.at((double) out.size() / moments.size(), "pictures");
+                progress.at((double) out.size() / moments.size(), say("report.picture.Filmstrip.pictures"));
                 Clip clip = clip(sent, m.clip());
                 FrameRate rate = clip == null ? sent.stage().rate() : clip.rate();
                 double frame = Math.rint(rate.frame(m.seconds()) * 100) / 100;

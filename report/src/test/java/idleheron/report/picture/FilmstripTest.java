@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idleheron.core.Topic;
 import idleheron.core.compare.Comparison;
 import idleheron.core.job.Progress;
+import idleheron.core.pair.CompareSettings;
+import idleheron.core.pair.MatchTable;
 import idleheron.core.pair.Tolerances;
 import idleheron.core.picture.Shelf;
 import idleheron.core.scene.Scene;
@@ -16,6 +18,7 @@ import idleheron.render.ink.Picture;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.CancellationException;
+import java.util.stream.IntStream;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 
@@ -63,6 +66,37 @@ class FilmstripTest {
                 .as("pictures, where a pose may be held for a while")
                 .isBetween(5L, (long) shots.size());
         assertThat(shots.stream().map(s -> s.moment().topic())).contains(Topic.SKIN_WEIGHTS);
+    }
+
+    @Test
+    void aClipPlaysWhatTheUserSaysCameBackOfIt() {
+        Scene sent = Postwoman.scene();
+        Scene came = StandIn.SEDGE.receive(sent);
+        Scene back = came.withClips(IntStream.range(0, came.clips().size())
+                .mapToObj(i -> came.clips().get(i).withName("take_" + i))
+                .toList());
+        MatchTable table = MatchTable.NONE;
+        for (int i = 0; i < came.clips().size(); i++) {
+            table = table.withClip(came.clips().get(i).name(), "take_" + i);
+        }
+        CompareSettings terms = CompareSettings.USUAL.with(table);
+        Comparison c = Comparison.of(sent, back, terms, true, t -> {}, Progress.NONE);
+        Comparison unsaid = new Comparison(c.verdict(), c.topics(), c.causes(), c.losses(), true);
+        List<Filmstrip.Shot> told = Filmstrip.of(sent, back, c, SMALL, Progress.NONE);
+        List<Filmstrip.Shot> rest = Filmstrip.of(sent, back, unsaid, SMALL, Progress.NONE);
+        List<Filmstrip.Shot> named = strip(sent, came, Progress.NONE);
+        assertThat(told).hasSameSizeAs(rest).hasSameSizeAs(named);
+        int other = 0;
+        for (int i = 0; i < told.size(); i++) {
+            assertThat(told.get(i).picture().pixels())
+                    .isEqualTo(named.get(i).picture().pixels());
+            other += Arrays.equals(
+                            told.get(i).picture().pixels(),
+                            rest.get(i).picture().pixels())
+                    ? 0
+                    : 1;
+        }
+        assertThat(other).as("pictures in which it would stand at rest").isPositive();
     }
 
     @Test

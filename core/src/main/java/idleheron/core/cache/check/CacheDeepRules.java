@@ -70,7 +70,7 @@ public final class CacheDeepRules {
             Cache rigid = d.rigid(split);
             own.at(0.6, say("core.cache.check.CacheDeepRules.looking-for-equal-meshes"));
             d.equal(rigid);
-            own.at(0.9, "measuring");
+            own.at(0.9, say("core.cache.check.CacheDeepRules.measuring"));
             d.repeats();
             d.largest();
             d.unit();
