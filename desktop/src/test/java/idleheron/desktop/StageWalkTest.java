@@ -36,7 +36,7 @@ class StageWalkTest {
     void whoSaysWhatIsSeenLayerByLayerAndTheStageIsSent() throws Exception {
         open.open(demo.resolve(DemoData.STAGE));
         Reader.until("it is looked over", () -> window.reads("A path leads out of the folder that is sent"));
-        assertThat(window.reads("2.46 m high · 34,715 points · 70 joints · 1 clip"))
+        assertThat(window.reads("2.463 m high · 34,715 points · 70 joints · 1 clip"))
                 .isTrue();
         window.press("Layer by layer");
         Reader.until("the layers", () -> window.reads("low_tide_post.usda, layer by layer"));

@@ -2,6 +2,7 @@ package idleheron.desktop.gather;
 
 import static idleheron.core.Messages.say;
 
+import idleheron.core.Figure;
 import idleheron.core.Wording;
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
@@ -18,7 +19,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -101,12 +101,7 @@ final class GatherModel {
         double height = new Facts(s).height();
         List<String> out = new ArrayList<>();
         if (!Double.isNaN(height)) {
-            out.add(String.format(
-                    Locale.ROOT,
-                    height < 0.1
-                            ? say("desktop.gather.GatherModel.3f-m-high")
-                            : say("desktop.gather.GatherModel.2f-m-high"),
-                    height));
+            out.add(say("desktop.gather.GatherModel.m-high", Figure.number(height)));
         }
         out.add(AssetKinds.main(s).summary(s));
         if (!s.clips().isEmpty()) {

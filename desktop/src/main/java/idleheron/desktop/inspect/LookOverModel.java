@@ -3,6 +3,7 @@ package idleheron.desktop.inspect;
 import static idleheron.core.Messages.say;
 
 import idleheron.app.CheckJob;
+import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
 import idleheron.core.crossing.Asset;
@@ -19,7 +20,6 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
 /** What the screen that looks over an asset says, and where a finding leads. */
@@ -56,11 +56,11 @@ record LookOverModel(CheckJob.Result result, @Nullable Convention destination) {
             return kind.summary(scene());
         }
         double height = result.facts().height();
-        return (Double.isNaN(height)
-                        ? ""
-                        : String.format(Locale.ROOT, say("desktop.inspect.LookOverModel.2f-m-high"), height))
-                + kind.summary(scene()) + " · "
-                + Wording.counted(scene().clips().size(), "clip");
+        String all =
+                kind.summary(scene()) + " · " + Wording.counted(scene().clips().size(), "clip");
+        return Double.isNaN(height)
+                ? all
+                : say("desktop.inspect.LookOverModel.m-high", Figure.number(height)) + " · " + all;
     }
 
     /** What is declared and measured, with the carrier first and the size of the file last. */

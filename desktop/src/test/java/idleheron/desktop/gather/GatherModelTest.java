@@ -60,7 +60,7 @@ class GatherModelTest {
     @Test
     void aCardTellsTheAssetInTwoLines() {
         assertThat(GatherModel.facts(WOMAN))
-                .matches("\\d\\.\\d\\d m high · .*points · .*joints · .*")
+                .matches("\\d\\.\\d{3} m high · .*points · .*joints · .*")
                 .endsWith(String.join(
                         ", ", WOMAN.clips().stream().map(c -> c.name()).toList()));
         assertThat(GatherModel.facts(Scene.bare("x", Stage.COMMON))).isEqualTo("0 points · 0 joints");

@@ -43,7 +43,7 @@ class LookOverModelTest {
         LookOverModel m = model(WOMAN);
         assertThat(m.word()).isEqualTo("rigged character");
         assertThat(m.summary())
-                .startsWith(String.format("%.2f m high · ", new Facts(WOMAN).height()))
+                .startsWith(String.format("%.3f m high · ", new Facts(WOMAN).height()))
                 .contains(WOMAN.joints().size() + " joints")
                 .endsWith(WOMAN.clips().size() + " clips");
         assertThat(model(Scene.bare("none", Stage.COMMON)).summary()).isEqualTo("0 points · 0 joints");
