@@ -6,16 +6,21 @@ import idleheron.formats.SceneFiles;
 import idleheron.rehearsal.demo.DemoData;
 import java.io.IOException;
 import java.net.URISyntaxException;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.Stream;
 
 /** The demo data, made once for all tests of all modules and made anew when what makes it changed. */
 public final class MadeDemo {
     private static final Path MADE = Path.of("..", "rehearsal", "target", "made-demo");
     private static final Path STAMP = MADE.resolveSibling("made-demo.stamp");
+    private static final Path LOCK = MADE.resolveSibling("made-demo.lock");
 
     private static boolean current;
 
@@ -44,16 +49,27 @@ public final class MadeDemo {
     }
 
     private static synchronized Path made() throws IOException {
-        String now = makers();
-        if (!current && !(Files.exists(STAMP) && Files.readString(STAMP).equals(now))) {
+        if (!current) {
+            Files.createDirectories(LOCK.getParent());
+            // tests run in several processes at once
+            try (FileChannel c = FileChannel.open(LOCK, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+                    FileLock held = c.lock()) {
+                Objects.requireNonNull(held);
+                make(makers());
+            }
+            current = true;
+        }
+        return MADE;
+    }
+
+    private static void make(String now) throws IOException {
+        if (!(Files.exists(STAMP) && Files.readString(STAMP).equals(now))) {
             for (Path old : below(MADE).reversed()) {
                 Files.delete(old);
             }
             DemoData.write(MADE, Progress.NONE);
             Files.writeString(STAMP, now);
         }
-        current = true;
-        return MADE;
     }
 
     /** Where the classes that make it lie, and when the newest of them was compiled. */
