@@ -13,6 +13,7 @@ import com.tngtech.archunit.lang.ArchRule;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -255,12 +256,20 @@ class HouseTest {
     private static final int MOST_LINES = 400;
 
     private static List<Path> sources() throws IOException {
-        try (Stream<Path> all = Files.walk(Path.of(".."), 12)) {
-            return all.filter(f -> f.toString().endsWith(".java")
-                            && !f.endsWith("package-info.java")
-                            && f.toString().contains("src/main/java/idleheron"))
+        List<Path> modules;
+        try (Stream<Path> beside = Files.list(Path.of(".."))) {
+            modules = beside.map(m -> m.resolve("src/main/java/idleheron"))
+                    .filter(Files::isDirectory)
                     .toList();
         }
+        List<Path> out = new ArrayList<>();
+        for (Path m : modules) {
+            try (Stream<Path> all = Files.walk(m)) {
+                all.filter(f -> f.toString().endsWith(".java") && !f.endsWith("package-info.java"))
+                        .forEach(out::add);
+            }
+        }
+        return out;
     }
 
     @Test

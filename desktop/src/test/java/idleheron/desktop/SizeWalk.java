@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
 import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.input.KeyCode;
 import org.testfx.api.FxRobot;
 import org.testfx.util.WaitForAsyncUtils;
@@ -65,7 +66,10 @@ final class SizeWalk {
         });
         WaitForAsyncUtils.waitForFxEvents();
         robot.interact(() -> {
-            Node root = open.stage().getScene().getRoot();
+            Parent root = open.stage().getScene().getRoot();
+            // a text that changed since, such as how far work has come, is laid out before it is looked at
+            root.applyCss();
+            root.layout();
             Node sheet = root.lookup(".sheet-shade > .sheet");
             Layouts.wrong(isSeen(sheet) ? sheet : root).forEach(w -> wrong.add(where + ": " + w));
         });

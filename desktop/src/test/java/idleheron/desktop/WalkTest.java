@@ -89,7 +89,7 @@ class WalkTest {
         window.press("Save as HTML");
         Reader.until("the page is written", () -> Files.exists(demo.resolve("postwoman_ready_from_alder_report.html")));
         assertThat(Files.readString(demo.resolve("postwoman_ready_from_alder_report.html")))
-                .contains("Signed off by <b>Mira</b>");
+                .contains("Signed off by Mira, ");
         Path kept = demo.resolve("postwoman_ready.crossing.json");
         Reader.until("the crossing is kept", () -> Files.exists(kept));
         open.open(demo.resolve(DemoData.BELL));
