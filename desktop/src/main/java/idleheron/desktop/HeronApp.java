@@ -188,6 +188,7 @@ public final class HeronApp extends Application {
         bench.transport().playing().set(false);
         rounds.close();
         jobs.close();
+        settings.settle();
         List.of(lookView, readyView, compareView).forEach(Viewport::close);
     }
 

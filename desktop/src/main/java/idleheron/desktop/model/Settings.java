@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -21,6 +22,7 @@ public final class Settings {
     private static final ObjectMapper MAPPER = new ObjectMapper();
 
     private final Path file;
+    private final LaterFile later;
     private double width = 1280;
     private double height = 800;
     private boolean maximized;
@@ -41,6 +43,8 @@ public final class Settings {
 
     Settings(Path file) {
         this.file = file;
+        this.later = new LaterFile(file);
+        settle();
         load();
     }
 
@@ -84,6 +88,7 @@ public final class Settings {
         }
     }
 
+    /** Keeps them, on a thread of its own. */
     public void save() {
         ObjectNode o = MAPPER.createObjectNode();
         o.put("width", width).put("height", height).put("maximized", maximized).put("dusk", dusk);
@@ -97,15 +102,12 @@ public final class Settings {
                 .put("verdict", c.verdict));
         ObjectNode places = o.putObject("splits");
         splits.forEach(places::put);
-        try {
-            Path folder = file.toAbsolutePath().getParent();
-            if (folder != null) {
-                Files.createDirectories(folder);
-            }
-            MAPPER.writerWithDefaultPrettyPrinter().writeValue(file.toFile(), o);
-        } catch (IOException e) {
-            LOG.warn("settings are not saved: {}", e.getMessage());
-        }
+        later.write(o.toPrettyString().getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Waits until what was saved is on the disk. */
+    public void settle() {
+        LaterFile.settle();
     }
 
     public void window(double w, double h, boolean max) {

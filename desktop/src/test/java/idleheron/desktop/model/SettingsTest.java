@@ -5,10 +5,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class SettingsTest {
+    @AfterEach
+    void settle() {
+        LaterFile.settle();
+    }
+
     @TempDir
     Path folder;
 
@@ -60,5 +67,31 @@ class SettingsTest {
         s.remember(folder.resolve("f7.fbx"));
         assertThat(s.recent()).hasSize(8);
         assertThat(s.recent().getFirst().getFileName().toString()).isEqualTo("f7.fbx");
+    }
+
+    @Test
+    void whatIsSavedIsWholeOrStaysAsItWas() throws IOException {
+        Path file = folder.resolve("own/settings.json");
+        Settings s = new Settings(file);
+        s.dusk(true);
+        s.save();
+        s.settle();
+        assertThat(Files.readString(file)).contains("\"dusk\" : true");
+        try (Stream<Path> all = Files.list(folder.resolve("own"))) {
+            assertThat(all).as("no draft is left").containsExactly(file);
+        }
+        Path draft = Files.createDirectories(folder.resolve("own/settings.json.part/in the way"));
+        s.dusk(false);
+        s.save();
+        s.settle();
+        assertThat(Files.readString(file)).as("it could not be written").contains("\"dusk\" : true");
+        Files.delete(draft);
+        Files.delete(folder.resolve("own/settings.json.part"));
+        s.dusk(true);
+        s.save();
+        s.dusk(false);
+        s.save();
+        s.settle();
+        assertThat(Files.readString(file)).as("the last of several").contains("\"dusk\" : false");
     }
 }
