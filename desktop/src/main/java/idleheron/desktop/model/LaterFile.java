@@ -1,9 +1,10 @@
 package idleheron.desktop.model;
 
+import idleheron.formats.disk.Drafts;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
+import java.util.List;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.LinkedBlockingQueue;
@@ -48,12 +49,10 @@ final class LaterFile {
     private void put(byte[] content) throws IOException {
         Path whole = file.toAbsolutePath();
         Path folder = whole.getParent();
-        Path draft = whole.resolveSibling(whole.getFileName() + ".part");
         if (folder != null) {
             Files.createDirectories(folder);
         }
-        Files.write(draft, content);
-        Files.move(draft, whole, StandardCopyOption.REPLACE_EXISTING);
+        Drafts.write(whole, true, List.of(), out -> out.write(content));
     }
 
     /** Waits until all that was asked for is written. */

@@ -100,7 +100,10 @@ public final class ViewPainter {
 
     /** Whether it moves and shows nothing that is worked out from all points. */
     private static boolean isPlain(ViewRequest r) {
-        return !r.fine() && r.sides().stream().noneMatch(s -> s.style().isOfGarments());
+        return !r.fine()
+                && r.lens() == null
+                && r.arrangement() != ViewRequest.Arrangement.DIFFERENCE
+                && r.sides().stream().noneMatch(s -> s.style().isOfGarments());
     }
 
     /** Paints the sides as they are to stand to each other; gives what the dark end of the ramp stands for, or 0. */

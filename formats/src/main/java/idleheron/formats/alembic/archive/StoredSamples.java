@@ -53,8 +53,9 @@ public final class StoredSamples implements Samples.Source {
                     references.length + "");
         }
         StoredSamples out = new StoredSamples(slots);
+        Told told = Told.of(path);
         for (int s = 0; s < slots; s++) {
-            out.slot(file, h, s, references, path);
+            out.slot(file, h, s, references, told);
         }
         return out;
     }
@@ -69,9 +70,10 @@ public final class StoredSamples implements Samples.Source {
                     say("formats.alembic.archive.StoredSamples.references-to-samples-of-2", path),
                     references.length + "");
         }
+        Told told = Told.of(path);
         for (int s = 0; s < slots; s++) {
             try {
-                out.slot(file, h, s, references, path);
+                out.slot(file, h, s, references, told);
                 MemorySegment payload = out.payloads[s];
                 if (out.keys[s] != null
                         && !h.type().isText()
@@ -96,26 +98,33 @@ public final class StoredSamples implements Samples.Source {
         return lost.get(slot);
     }
 
-    private void slot(Ogawa file, PropertyHeader h, int s, long[] references, String path) throws FormatException {
+    /** What complaints call the parts of one property, put together once for all its samples. */
+    private record Told(String path, String sample, String dimensions) {
+        static Told of(String path) {
+            return new Told(
+                    path,
+                    say("formats.alembic.archive.StoredSamples.a-sample-of", path),
+                    say("formats.alembic.archive.StoredSamples.the-dimensions-of", path));
+        }
+    }
+
+    private void slot(Ogawa file, PropertyHeader h, int s, long[] references, Told told) throws FormatException {
         boolean scalar = h.kind() == PropertyHeader.SCALAR;
         int each = scalar ? 1 : 2;
         long ref = references[s * each];
-        MemorySegment raw = file.data(ref, say("formats.alembic.archive.StoredSamples.a-sample-of", path));
+        MemorySegment raw = file.data(ref, told.sample);
         if (raw.byteSize() != 0 && raw.byteSize() < KEY) {
             throw file.wrong(
                     Ogawa.position(ref),
-                    say("formats.alembic.archive.StoredSamples.a-key-of-bytes-before", KEY, path),
+                    say("formats.alembic.archive.StoredSamples.a-key-of-bytes-before", KEY, told.path),
                     say("formats.alembic.archive.StoredSamples.bytes", raw.byteSize()));
         }
         MemorySegment payload = raw.byteSize() == 0 ? NOTHING : raw.asSlice(KEY);
         payloads[s] = payload;
         keys[s] =
                 raw.byteSize() == 0 ? null : new Murmur3.Key(raw.get(ByteCursor.LONG, 0), raw.get(ByteCursor.LONG, 8));
-        MemorySegment dims = scalar
-                ? NOTHING
-                : file.data(
-                        references[s * each + 1], say("formats.alembic.archive.StoredSamples.the-dimensions-of", path));
-        shapes[s] = shape(h, payload, dims, new Where(file, Ogawa.position(ref), path));
+        MemorySegment dims = scalar ? NOTHING : file.data(references[s * each + 1], told.dimensions);
+        shapes[s] = shape(h, payload, dims, new Where(file, Ogawa.position(ref), told.path));
     }
 
     /** The property and the byte that a complaint names. */

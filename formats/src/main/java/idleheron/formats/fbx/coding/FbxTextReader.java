@@ -33,6 +33,7 @@ import org.jspecify.annotations.Nullable;
  * Quoted text and numbers: see {@link FbxTextCursor}. {@code Content} is base64 in one or more pieces.
  */
 final class FbxTextReader {
+    private static final String READING_RECORDS = say("formats.fbx.coding.FbxTextReader.reading-records");
     private static final String A_COLON = say("formats.fbx.coding.FbxTextReader.a-colon");
     private static final String A_VALUE = say("formats.fbx.coding.FbxTextReader.a-value");
     private static final String AN_OPENING_BRACE = say("formats.fbx.coding.FbxTextReader.an-opening-brace");
@@ -134,7 +135,7 @@ final class FbxTextReader {
             throw in.wrong(say("formats.fbx.coding.FbxTextReader.at-most-records-inside-each-other", DEEPEST));
         }
         if (depth < 3) {
-            progress.at((double) in.at() / in.size(), say("formats.fbx.coding.FbxTextReader.reading-records"));
+            progress.at((double) in.at() / in.size(), READING_RECORDS);
         }
         long start = in.at();
         String name = in.name();
@@ -142,7 +143,10 @@ final class FbxTextReader {
             throw in.wrong(say("formats.fbx.coding.FbxTextReader.the-name-of-a-record"));
         }
         in.space(false);
-        in.expect(':', say("formats.fbx.coding.FbxTextReader.a-colon-after", name));
+        if (in.peek() != ':') {
+            throw in.wrong(say("formats.fbx.coding.FbxTextReader.a-colon-after", name));
+        }
+        in.skip();
         in.space(false);
         FbxRecord r = in.peek() == '*' ? array(name) : body(name, depth);
         if (places != null) {
