@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import idleheron.core.Figure;
 import idleheron.core.compare.Comparison;
 import idleheron.core.inspect.Inspection;
 import idleheron.core.job.Progress;
@@ -42,6 +43,10 @@ class ReportTest {
                 .mapToLong(t -> t.plots().size())
                 .sum();
         String html = Report.html(sent, back, c, paper("", "", "today"));
+        assertThat(sent.pointCount()).isGreaterThan(1000);
+        assertThat(html)
+                .as("the sent side, with a comma between thousands")
+                .contains("sent · " + Figure.thousands(sent.pointCount()) + " points · ");
         assertThat(plots).isGreaterThan(1);
         assertThat(html.split("<svg ", -1)).hasSize((int) plots + 1);
         assertThat(html.indexOf("<svg ")).as("the first one before the topics").isLessThan(html.indexOf(">Topics<"));
