@@ -5,6 +5,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.Collectors;
 import javafx.event.EventType;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -12,6 +13,8 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
+import javafx.scene.text.Text;
+import javafx.scene.text.TextFlow;
 import org.testfx.api.FxRobot;
 import org.testfx.util.WaitForAsyncUtils;
 
@@ -41,6 +44,18 @@ public final class Reader {
                         && l.getText() != null
                         && l.getText().contains(text)
                         && l.isVisible())
+                .tryQuery()
+                .isPresent());
+    }
+
+    /** Whether a paragraph of several runs of text holds the words. */
+    public boolean flows(String text) throws Exception {
+        return any(() -> robot.lookup((Node n) -> n instanceof TextFlow f
+                        && f.isVisible()
+                        && f.getChildren().stream()
+                                .map(t -> ((Text) t).getText())
+                                .collect(Collectors.joining())
+                                .contains(text))
                 .tryQuery()
                 .isPresent());
     }

@@ -73,7 +73,7 @@ public final class HelpSheet extends HBox {
 
     private void show(HelpPages.Page p) {
         page.getChildren().setAll(Ui.wrapped(p.title(), "title"));
-        p.paragraphs().forEach(t -> page.getChildren().add(Ui.wrapped(t)));
+        p.paragraphs().forEach(t -> page.getChildren().add(new HelpText(t)));
         if (!p.codes().getFirst().equals("-")) {
             page.getChildren()
                     .add(Ui.wrapped(say("desktop.sheet.HelpSheet.in-reports", String.join(", ", p.codes())), "small"));

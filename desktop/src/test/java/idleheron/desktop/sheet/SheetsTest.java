@@ -89,7 +89,8 @@ class SheetsTest {
         Reader.until("the page", () -> window.reads("A scale left on a node"));
         escape();
         robot.press(KeyCode.F1).release(KeyCode.F1);
-        Reader.until("help", () -> window.reads("1 to 6 open the six steps"));
+        Reader.until("help", () -> window.flows("1 to 6 open the six steps"));
+        assertThat(window.flows("On Compare: hold the pointer")).isTrue();
         assertThat(Inspection.ruleCount()).isPositive();
         assertThat(HelpPages.all())
                 .hasSizeGreaterThan(25)
