@@ -4,8 +4,8 @@ import static idleheron.core.Messages.say;
 
 import atlantafx.base.theme.PrimerDark;
 import atlantafx.base.theme.PrimerLight;
-import idleheron.app.CheckJob;
 import idleheron.app.CompareJob;
+import idleheron.core.crossing.Asset;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.desktop.compare.CompareScreen;
 import idleheron.desktop.compare.SideBand;
@@ -45,6 +45,8 @@ import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.function.Supplier;
 import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
@@ -83,6 +85,9 @@ public final class HeronApp extends Application {
     private Viewport lookView;
     private Viewport readyView;
     private Viewport compareView;
+    /** Each screen is made when it is first gone to. */
+    private final Map<Step, Supplier<Screen<?>>> makers = new EnumMap<>(Step.class);
+
     private final Map<Step, Screen<?>> screens = new EnumMap<>(Step.class);
     private final StackPane place = new StackPane();
     private FrameRuler ruler;
@@ -93,8 +98,11 @@ public final class HeronApp extends Application {
     @Override
     public void start(Stage window) {
         stage = window;
+        StartArguments named = new StartArguments(getParameters().getRaw());
         settings = Settings.usual();
+        sheet(settings.dusk()); // before the first control is made, so that the toolkit does not load its own
         fonts();
+        jobs.hold();
         deeds = new BenchActions(bench, jobs, undo, settings, text -> notices.tell(text, false));
         bench.dusk().set(settings.dusk());
         again = new AgainDeeds(deeds, sheets);
@@ -104,28 +112,33 @@ public final class HeronApp extends Application {
         lookView = new Viewport(bench.transport());
         readyView = new Viewport(bench.transport());
         compareView = new Viewport(bench.transport());
-        screens.put(
+        makers.put(
                 Step.GATHER,
-                new GatherScreen(
-                        bench, deeds, jobs, settings, new GatherScreen.Chooses(this::choose, rounds::choose), demo()));
-        screens.put(
+                () -> new GatherScreen(
+                        bench,
+                        deeds,
+                        jobs,
+                        settings,
+                        new GatherScreen.Chooses(this::choose, rounds::choose),
+                        named.demo()));
+        makers.put(
                 Step.LOOK_OVER,
-                new LookOverScreen(
+                () -> new LookOverScreen(
                         bench,
                         deeds,
                         lookView,
                         spaces,
                         settings,
                         new LookOverScreen.Leads(this::help, new AsStored(bench, jobs, sheets, notices::tell)::show)));
-        screens.put(Step.MAKE_READY, new MakeReadyScreen(bench, deeds, readyView, spaces, sheets, settings));
-        screens.put(Step.SEND, new SendScreen(bench, deeds, again, settings, this::chooseReturned));
-        screens.put(
+        makers.put(Step.MAKE_READY, () -> new MakeReadyScreen(bench, deeds, readyView, spaces, sheets, settings));
+        makers.put(Step.SEND, () -> new SendScreen(bench, deeds, again, settings, this::chooseReturned));
+        makers.put(
                 Step.COMPARE,
-                new CompareScreen(
+                () -> new CompareScreen(
                         bench,
                         deeds,
                         new CompareScreen.Parts(compareView, spaces, sheets, settings, jobs, this::help)));
-        screens.put(Step.SIGN_OFF, new SignOffScreen(bench, deeds, jobs, settings));
+        makers.put(Step.SIGN_OFF, () -> new SignOffScreen(bench, deeds, jobs, settings));
         ruler = new FrameRuler(bench);
         BorderPane frame = new BorderPane(place);
         frame.setTop(new VBox(2, header(), new SideBand(bench)));
@@ -160,7 +173,10 @@ public final class HeronApp extends Application {
         bench.step().addListener((o, was, is) -> show());
         bench.lookedOver().addListener((o, was, is) -> offerClips());
         bench.compared().addListener((o, was, is) -> offerClips());
-        show();
+        named.open(bench, deeds, arrivals);
+        if (place.getChildren().isEmpty()) { // nothing was named, or it is still read
+            show();
+        }
         stage.setTitle(say("desktop.HeronApp.idle-heron"));
         stage.setScene(scene);
         stage.setMinWidth(1000);
@@ -171,6 +187,7 @@ public final class HeronApp extends Application {
             settings.save();
         });
         stage.show();
+        jobs.begin();
         watch.getKeyFrames().setAll(new KeyFrame(Duration.seconds(2), e -> {
             if (settings.watches()) {
                 deeds.watch();
@@ -178,7 +195,6 @@ public final class HeronApp extends Application {
         }));
         watch.setCycleCount(Animation.INDEFINITE);
         watch.play();
-        openArguments();
     }
 
     /** Nothing runs on, and nothing is held, once the window is gone. */
@@ -193,8 +209,7 @@ public final class HeronApp extends Application {
     }
 
     private void toggleAlone() {
-        alone.toggle(java.util.Objects.requireNonNull(screens.get(bench.step().get()))
-                .frame());
+        alone.toggle(screen().frame());
     }
 
     /** What Esc does where no sheet is open. */
@@ -219,38 +234,6 @@ public final class HeronApp extends Application {
 
     private static String resource(String name) {
         return String.valueOf(HeronApp.class.getResource(name));
-    }
-
-    private @Nullable Path demo() {
-        List<String> raw = getParameters().getRaw();
-        int i = raw.indexOf("--demo");
-        if (i >= 0 && i + 1 < raw.size()) {
-            return Path.of(raw.get(i + 1));
-        }
-        String home = System.getProperty("heron.home");
-        return home == null ? null : Path.of(home, "demo");
-    }
-
-    private void openArguments() {
-        List<String> raw = getParameters().getRaw();
-        int i = raw.indexOf("--demo");
-        if (i >= 0 && i + 1 < raw.size()) {
-            deeds.open(Path.of(raw.get(i + 1), idleheron.rehearsal.demo.DemoData.POSTWOMAN));
-            bench.lookedOver().addListener(new javafx.beans.value.ChangeListener<>() {
-                @Override
-                public void changed(
-                        javafx.beans.value.ObservableValue<? extends CheckJob.@Nullable Result> o,
-                        CheckJob.@Nullable Result was,
-                        CheckJob.@Nullable Result is) {
-                    bench.lookedOver().removeListener(this);
-                    bench.transport().playing().set(true);
-                }
-            });
-        } else if (raw.size() > 1) {
-            deeds.openTogether(raw.stream().map(Path::of).toList());
-        } else if (!raw.isEmpty()) {
-            arrivals.named(List.of(Path.of(raw.getFirst())));
-        }
     }
 
     private HBox header() {
@@ -297,10 +280,16 @@ public final class HeronApp extends Application {
         return b;
     }
 
+    private static void sheet(boolean dusk) {
+        String now = dusk ? new PrimerDark().getUserAgentStylesheet() : new PrimerLight().getUserAgentStylesheet();
+        if (!now.equals(Application.getUserAgentStylesheet())) {
+            Application.setUserAgentStylesheet(now);
+        }
+    }
+
     private void theme(StackPane all) {
         boolean dusk = bench.dusk().get();
-        Application.setUserAgentStylesheet(
-                dusk ? new PrimerDark().getUserAgentStylesheet() : new PrimerLight().getUserAgentStylesheet());
+        sheet(dusk);
         all.getStyleClass().remove("dusk");
         if (dusk) {
             all.getStyleClass().add("dusk");
@@ -311,8 +300,14 @@ public final class HeronApp extends Application {
         }
     }
 
+    /** The screen of the step. */
+    private Screen<?> screen() {
+        return screens.computeIfAbsent(
+                bench.step().get(), s -> Objects.requireNonNull(makers.get(s)).get());
+    }
+
     private void show() {
-        Screen<?> s = java.util.Objects.requireNonNull(screens.get(bench.step().get()));
+        Screen<?> s = screen();
         alone.leave();
         place.getChildren().setAll(s.node());
         offerClips();
@@ -328,15 +323,11 @@ public final class HeronApp extends Application {
     /** The clips of what is in sight. */
     private void offerClips() {
         CompareJob.Result both = bench.compared().get();
-        CheckJob.Result one = bench.lookedOver().get();
+        Asset one = bench.crossing().get().original();
         if (both != null && bench.step().get() == Step.COMPARE) {
             bench.transport().offer(AssetKinds.playables(both.sent().scene()));
         } else {
-            bench.transport()
-                    .offer(
-                            one == null
-                                    ? List.of()
-                                    : AssetKinds.playables(one.asset().scene()));
+            bench.transport().offer(one == null ? List.of() : AssetKinds.playables(one.scene()));
         }
     }
 

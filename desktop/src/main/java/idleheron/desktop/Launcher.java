@@ -1,11 +1,17 @@
 package idleheron.desktop;
 
 import idleheron.core.Messages;
+import idleheron.core.crossing.Asset;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
-import idleheron.desktop.model.Settings;
+import idleheron.desktop.model.HeadStart;
+import idleheron.desktop.model.SettingsPlace;
+import idleheron.desktop.paint.ViewPainter;
+import idleheron.desktop.view3d.ViewPictures;
 import idleheron.formats.SceneFiles;
+import java.nio.file.Path;
+import java.util.List;
 import java.util.logging.Level;
 import java.util.logging.Logger;
 
@@ -21,15 +27,20 @@ public final class Launcher {
         if (System.getProperty(Messages.PROPERTY) == null) { // texts in another language lie beside the settings
             System.setProperty(
                     Messages.PROPERTY,
-                    Settings.usual().folder().resolve("messages.properties").toString());
+                    SettingsPlace.usual().resolveSibling("messages.properties").toString());
         }
-        load();
+        load(args);
         javafx.application.Application.launch(HeronApp.class, args);
     }
 
     /** Kinds of assets and carriers are made ready while the toolkit starts; the window waits for them where it is quicker. */
-    private static void load() {
+    private static void load(String... args) {
         Thread.ofPlatform().daemon().name("loading").start(() -> {
+            Path first = new StartArguments(List.of(args)).first();
+            Asset read = first == null ? null : HeadStart.on(first);
+            if (read != null) {
+                ViewPainter.warm(read.scene(), ViewPictures.shelf());
+            }
             SceneFiles.formats();
             AssetKinds.in(Scene.bare("", Stage.COMMON));
         });

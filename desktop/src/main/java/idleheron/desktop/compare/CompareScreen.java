@@ -159,8 +159,7 @@ public final class CompareScreen extends Screen<BorderPane> {
         });
         table.onChosen(this::go);
         bench.told().addListener((ListChangeListener<TopicResult>) k -> showRunning());
-        bench.stopped().addListener((o, was, is) -> show());
-        show();
+        bench.stopped().addListener((o, was, is) -> showIfSeen());
     }
 
     private @Nullable CompareModel model() {

@@ -7,7 +7,6 @@ import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.model.Jobs;
 import idleheron.desktop.model.Settings;
-import idleheron.desktop.model.Step;
 import idleheron.desktop.widget.Screen;
 import idleheron.desktop.widget.Ui;
 import idleheron.rehearsal.demo.DemoStory;
@@ -52,14 +51,6 @@ public final class GatherScreen extends Screen<ScrollPane> {
         content.getStyleClass().add("page");
         bench.crossing().addListener((o, was, is) -> showIfSeen());
         bench.dusk().addListener((o, was, is) -> showIfSeen());
-        show();
-    }
-
-    /** Another stone shows this one anew when it is gone to. */
-    private void showIfSeen() {
-        if (bench.step().get() == Step.GATHER) {
-            show();
-        }
     }
 
     @Override

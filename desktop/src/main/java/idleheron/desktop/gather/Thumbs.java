@@ -97,13 +97,15 @@ final class Thumbs {
             waiting.add(then);
         } else {
             asked.put(key, new ArrayList<>(List.of(then)));
-            jobs.later(say("desktop.gather.Thumbs.picture-of", what), p -> made(work, p), made -> {
-                known.put(key, made);
-                List<Consumer<Summary>> all = asked.remove(key);
-                if (all != null) {
-                    all.forEach(w -> w.accept(made));
-                }
-            });
+            jobs.later(say("desktop.gather.Thumbs.picture-of", what), p -> made(work, p), made -> keep(key, made));
+        }
+    }
+
+    private void keep(String key, Summary made) {
+        known.put(key, made);
+        List<Consumer<Summary>> all = asked.remove(key);
+        if (all != null) {
+            all.forEach(w -> w.accept(made));
         }
     }
 

@@ -133,8 +133,13 @@ public final class LookOverScreen extends Screen<BorderPane> {
                 settings,
                 left,
                 below));
-        bench.lookedOver().addListener((o, was, is) -> show());
-        bench.crossing().addListener((o, was, is) -> showFindings());
+        bench.lookedOver().addListener((o, was, is) -> showIfSeen());
+        bench.crossing().addListener((o, was, is) -> {
+            showFindings();
+            if (was.original() != is.original()) {
+                showView();
+            }
+        });
         bench.joint().addListener((o, was, is) -> point());
         style.chosen().addListener((o, was, is) -> showView());
         pictures.chosen().addListener((o, was, is) -> view.cover(is));
@@ -146,7 +151,6 @@ public final class LookOverScreen extends Screen<BorderPane> {
                 .addListener((o, was, is) -> pictures.tell(view.missing().get(), is));
         bench.asMeant().addListener((o, was, is) -> showView());
         view.onChosen(n -> bench.joint().set(companion.inFile(n)));
-        show();
     }
 
     @Override
@@ -310,14 +314,14 @@ public final class LookOverScreen extends Screen<BorderPane> {
         if (bench.step().get() != Step.LOOK_OVER) {
             return;
         }
-        CheckJob.Result l = bench.lookedOver().get();
-        if (l == null) {
+        Asset a = bench.crossing().get().original(); // it is seen before it is looked over
+        if (a == null) {
             legend.setVisible(false);
             pictures.setVisible(false);
             view.show(List.of(), ViewRequest.Arrangement.OVER);
             return;
         }
-        Scene s = companion.shown(tables.shaped(l.asset().scene()));
+        Scene s = companion.shown(tables.shaped(a.scene()));
         boolean bare = s.meshes().isEmpty() && s.caches().isEmpty();
         ViewRequest.Style look =
                 bare && style.get() == ViewRequest.Style.SURFACE ? ViewRequest.Style.JOINTS : style.get();

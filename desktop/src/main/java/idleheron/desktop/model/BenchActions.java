@@ -60,7 +60,8 @@ public final class BenchActions {
      */
     private static Asset read(Path file, boolean rescue, Runnable again, Progress p) throws IOException {
         try {
-            return OpenJob.of(file, rescue).run(p);
+            Asset known = rescue ? null : HeadStart.take(file, true);
+            return known == null ? OpenJob.of(file, rescue).run(p) : known;
         } catch (FormatException e) {
             if (rescue || e.place().isEmpty()) {
                 throw e;
@@ -80,13 +81,20 @@ public final class BenchActions {
             return;
         }
         Path whole = SceneFiles.around(file);
-        jobs.run("open", p -> read(whole, rescue, () -> open(file, true), p), a -> {
-            bench.transport().playing().set(false);
-            bench.joint().set(-1);
-            undo.change(Crossing.of(a, bench.crossing().get().destination()));
-            settings.remember(file);
-            bench.step().set(Step.LOOK_OVER);
-        });
+        Asset known = rescue ? null : HeadStart.take(whole, false);
+        if (known != null) {
+            opened(file, known);
+        } else {
+            jobs.run("open", p -> read(whole, rescue, () -> open(file, true), p), a -> opened(file, a));
+        }
+    }
+
+    private void opened(Path file, Asset a) {
+        bench.transport().playing().set(false);
+        bench.joint().set(-1);
+        undo.change(Crossing.of(a, bench.crossing().get().destination()));
+        settings.remember(file);
+        bench.step().set(Step.LOOK_OVER);
     }
 
     /** Puts a file on the bench with remedies and the destination that they are for. */
@@ -273,6 +281,10 @@ public final class BenchActions {
         if (a == null) {
             bench.lookedOver().set(null);
             return;
+        }
+        CheckJob.Result before = bench.lookedOver().get();
+        if (before != null && before.asset() != a) {
+            bench.lookedOver().set(null); // what was found in another file is not of this one
         }
         CheckJob job = new CheckJob(a, c.destination());
         jobs.run(say("desktop.model.BenchActions.look-over"), p -> job.look(), l -> {

@@ -5,6 +5,7 @@ import idleheron.formats.disk.FileBytes;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.PriorityBlockingQueue;
 import java.util.concurrent.ThreadPoolExecutor;
@@ -36,6 +37,7 @@ public final class Jobs {
                 t.setDaemon(true);
                 return t;
             });
+    private volatile @Nullable CountDownLatch held;
     private long asked;
     private volatile @Nullable Job running;
     private final BooleanProperty busy = new SimpleBooleanProperty();
@@ -95,6 +97,29 @@ public final class Jobs {
         this.failed = failed;
     }
 
+    /** Holds all work back until {@link #begin}, so that what lays the window out has the machine for itself. */
+    public void hold() {
+        held = new CountDownLatch(1);
+    }
+
+    /** Begins what was held back. */
+    public void begin() {
+        CountDownLatch h = held;
+        if (h != null) {
+            h.countDown();
+        }
+    }
+
+    private static void wait(@Nullable CountDownLatch until) {
+        try {
+            if (until != null) {
+                until.await();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
     /** Runs {@code work} and gives its value to {@code then} on the window's thread, unless it was stopped. */
     public <T> void run(String kind, Work<T> work, Consumer<T> then) {
         run(kind, work, then, () -> {});
@@ -133,6 +158,7 @@ public final class Jobs {
     private <T> void queue(Job job, Work<T> work, Consumer<T> then) {
         String kind = job.kind;
         worker.execute(new Turn(job.later, asked++, () -> {
+            wait(held);
             running = job;
             long[] told = {0};
             Progress progress = (share, text) -> {
@@ -207,6 +233,7 @@ public final class Jobs {
     /** Stops all work, and takes no more. */
     public void close() {
         open.forEach(Job::stop);
+        begin();
         worker.shutdown();
     }
 

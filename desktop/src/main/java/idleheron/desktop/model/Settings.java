@@ -48,17 +48,9 @@ public final class Settings {
         load();
     }
 
-    /** The usual place, or where the property heron.settings says. */
+    /** Those of the usual place. */
     public static Settings usual() {
-        String told = System.getProperty("heron.settings");
-        if (told != null) {
-            return new Settings(Path.of(told));
-        }
-        String config = System.getenv("XDG_CONFIG_HOME");
-        Path base = config == null || config.isBlank()
-                ? Path.of(System.getProperty("user.home"), ".config")
-                : Path.of(config);
-        return new Settings(base.resolve("idle-heron").resolve("settings.json"));
+        return new Settings(SettingsPlace.usual());
     }
 
     private void load() {

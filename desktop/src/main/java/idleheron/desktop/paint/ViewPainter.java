@@ -1,8 +1,11 @@
 package idleheron.desktop.paint;
 
 import idleheron.core.math.Vec3;
+import idleheron.core.pair.MatchTable;
 import idleheron.core.picture.Shelf;
+import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Surface;
+import idleheron.core.scene.Scene;
 import idleheron.render.Look;
 import idleheron.render.Painter;
 import idleheron.render.Side;
@@ -10,6 +13,7 @@ import idleheron.render.ink.Palette;
 import idleheron.render.ink.Picture;
 import idleheron.render.ink.Projection;
 import idleheron.render.ink.Viewpoint;
+import idleheron.render.surface.Cover;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.IntFunction;
@@ -20,6 +24,10 @@ import org.jspecify.annotations.Nullable;
  */
 public final class ViewPainter {
     private static final int KEPT = 6;
+
+    /** The edge of a picture for nobody, pixels. */
+    private static final int WARM = 240;
+
     private static final float[] COLD = {};
     private static final double LEAST_GAP = 0.01;
 
@@ -46,6 +54,29 @@ public final class ViewPainter {
     /** @param shelf where pictures of surfaces are read from */
     public ViewPainter(Shelf shelf) {
         this.shelf = shelf;
+    }
+
+    /** Paints a scene small, for nobody: what painting needs is loaded then, and the first picture of a window comes sooner. */
+    public static void warm(Scene scene, Shelf shelf) {
+        String clip = scene.clips().isEmpty() ? "" : scene.clips().getFirst().name();
+        CanonicalSpace space = CanonicalSpace.of(scene.stage());
+        ViewRequest.Shown shown = new ViewRequest.Shown(scene, space, ViewRequest.Style.SURFACE, -1, false, false);
+        new ViewPainter(shelf)
+                .paint(new ViewRequest(
+                        List.of(shown),
+                        MatchTable.NONE,
+                        ViewRequest.Arrangement.OVER,
+                        clip,
+                        scene.stage().startSeconds(),
+                        "",
+                        Cover.COLOURS,
+                        null,
+                        Viewpoint.start(),
+                        ViewRequest.Room.ALL,
+                        Palette.DAY,
+                        null,
+                        false,
+                        new ViewRequest.Size(WARM, WARM, 1)));
     }
 
     public Painted paint(ViewRequest r) {

@@ -135,10 +135,9 @@ public final class MakeReadyScreen extends Screen<BorderPane> {
                 settings,
                 left,
                 middle));
-        bench.prepared().addListener((o, was, is) -> show());
-        bench.lookedOver().addListener((o, was, is) -> show());
-        arrangement.chosen().addListener((o, was, is) -> show());
-        show();
+        bench.prepared().addListener((o, was, is) -> showIfSeen());
+        bench.lookedOver().addListener((o, was, is) -> showIfSeen());
+        arrangement.chosen().addListener((o, was, is) -> showIfSeen());
     }
 
     @Override

@@ -133,9 +133,8 @@ public final class SendScreen extends Screen<HBox> {
         right.setPrefWidth(400);
         right.setMinWidth(300);
         root.getChildren().addAll(left, middle, right);
-        bench.crossing().addListener((o, was, is) -> show());
-        bench.prepared().addListener((o, was, is) -> show());
-        show();
+        bench.crossing().addListener((o, was, is) -> showIfSeen());
+        bench.prepared().addListener((o, was, is) -> showIfSeen());
     }
 
     @Override

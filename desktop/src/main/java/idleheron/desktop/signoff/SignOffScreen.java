@@ -107,9 +107,8 @@ public final class SignOffScreen extends Screen<HBox> {
         right.setPrefWidth(300);
         right.setMinWidth(260);
         root.getChildren().addAll(scroll, right);
-        bench.compared().addListener((o, was, is) -> show());
-        bench.crossing().addListener((o, was, is) -> show());
-        show();
+        bench.compared().addListener((o, was, is) -> showIfSeen());
+        bench.crossing().addListener((o, was, is) -> showIfSeen());
     }
 
     @Override

@@ -22,4 +22,11 @@ public abstract class Screen<R extends Region> {
 
     /** Brings what is to be seen up to what the bench holds. */
     public abstract void show();
+
+    /** The same, where it is in sight; where it is not, coming into sight does it. */
+    protected final void showIfSeen() {
+        if (root.getScene() != null) {
+            show();
+        }
+    }
 }

@@ -48,6 +48,23 @@ class JobsTest {
     }
 
     @Test
+    void whatIsHeldBackWaitsForTheBeginning() throws Exception {
+        Jobs jobs = WaitForAsyncUtils.asyncFx(() -> new Jobs(e -> {})).get();
+        List<String> order = Collections.synchronizedList(new ArrayList<>());
+        WaitForAsyncUtils.asyncFx(() -> {
+                    jobs.hold();
+                    jobs.run("open", p -> "open", order::add);
+                })
+                .get();
+        Thread.sleep(200);
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(order).isEmpty();
+        assertThat(jobs.busy().get()).isTrue();
+        jobs.begin();
+        Reader.until("the work", () -> order.equals(List.of("open")));
+    }
+
+    @Test
     void whatCanBeDoneLaterGivesWayAndBeginsAgain() throws Exception {
         Jobs jobs = WaitForAsyncUtils.asyncFx(() -> new Jobs(e -> {})).get();
         CountDownLatch begun = new CountDownLatch(1);
