@@ -63,16 +63,16 @@ public record Figure(double value, String unit, String subject, String clip, dou
 
     /** "0.042 mm, clip wade, frame 47, hips". */
     public String full() {
-        StringBuilder s = new StringBuilder(text());
+        String s = text();
         if (!clip.isEmpty()) {
-            s.append(say("core.Figure.clip")).append(clip);
+            s = say("core.Figure.clip", s, clip);
         }
         if (!Double.isNaN(frame)) {
-            s.append(say("core.Figure.frame")).append(number(frame));
+            s = say("core.Figure.frame", s, number(frame));
         }
         if (!subject.isEmpty()) {
-            s.append(", ").append(subject.substring(subject.lastIndexOf('/') + 1));
+            s += ", " + subject.substring(subject.lastIndexOf('/') + 1);
         }
-        return s.toString();
+        return s;
     }
 }

@@ -4,6 +4,8 @@ import static idleheron.core.Messages.say;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Counts, sizes and names as they stand in sentences. */
 public final class Wording {
@@ -19,6 +21,11 @@ public final class Wording {
         return names.size() <= MOST
                 ? String.join(", ", names)
                 : say("core.Wording.and-more", String.join(", ", names.subList(0, MOST)), (names.size() - MOST));
+    }
+
+    /** Sentences one after the other; an empty one is left out. */
+    public static String sentences(String... of) {
+        return Stream.of(of).filter(s -> !s.isEmpty()).collect(Collectors.joining(" "));
     }
 
     /** "All 25 joints rest", "The 1 joint rests". */

@@ -21,7 +21,9 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** Every message that the code says has a text, every text is said, and both agree on how many values there are. */
 class MessageKeysTest {
-    private static final Pattern SAID = Pattern.compile("\\bsay\\(\\s*\"([a-z0-9]+\\.[A-Za-z0-9_.-]+)\"");
+    private static final Pattern SAID = Pattern.compile("\\bsay\\(");
+
+    private static final Pattern KEY = Pattern.compile("\"([a-z0-9]+\\.[A-Za-z0-9_.-]+)\"");
 
     /** What options of the command line say: a text without values. */
     private static final Pattern OPTION = Pattern.compile("\\bdescriptionKey = \"([a-z0-9]+\\.[A-Za-z0-9_.-]+)\"");
@@ -40,7 +42,17 @@ class MessageKeysTest {
                 String text = Files.readString(f);
                 Matcher m = SAID.matcher(text);
                 while (m.find()) {
-                    out.computeIfAbsent(m.group(1), k -> new TreeSet<>()).add(values(text, m.end()));
+                    int end = endOfFirst(text, m.end());
+                    Matcher key = KEY.matcher(text.substring(m.end(), end));
+                    while (key.find()) { // several where one of them is chosen
+                        out.computeIfAbsent(key.group(1), k -> new TreeSet<>()).add(values(text, end));
+                    }
+                }
+                Matcher handed = KEY.matcher(text);
+                while (handed.find()) {
+                    if (handed.group(1).startsWith(module + ".")) {
+                        out.computeIfAbsent(handed.group(1), k -> new TreeSet<>());
+                    }
                 }
                 Matcher option = OPTION.matcher(text);
                 while (option.find()) {
@@ -53,8 +65,16 @@ class MessageKeysTest {
 
     /** How many arguments follow up to the parenthesis that closes the call. */
     private static int values(String text, int from) {
-        int depth = 0;
         int count = 0;
+        for (int i = from; text.charAt(i) == ','; i = endOfFirst(text, i + 1)) {
+            count++;
+        }
+        return count;
+    }
+
+    /** Where the argument that begins here ends: at its comma, or at the parenthesis that closes the call. */
+    private static int endOfFirst(String text, int from) {
+        int depth = 0;
         for (int i = from; i < text.length(); i++) {
             char c = text.charAt(i);
             if (c == '"') {
@@ -65,15 +85,13 @@ class MessageKeysTest {
                 i += text.charAt(i + 1) == '\\' ? 3 : 2;
             } else if (c == '(' || c == '[' || c == '{') {
                 depth++;
-            } else if (c == ')' && depth == 0) {
-                return count;
+            } else if (depth == 0 && (c == ')' || c == ',')) {
+                return i;
             } else if (c == ')' || c == ']' || c == '}') {
                 depth--;
-            } else if (c == ',' && depth == 0) {
-                count++;
             }
         }
-        return count;
+        return text.length() - 1;
     }
 
     @ParameterizedTest
@@ -97,7 +115,16 @@ class MessageKeysTest {
             }
         }
         MADE.forEach(said::remove);
-        said.keySet().stream().filter(k -> !texts.containsKey(k)).forEach(k -> wrong.add("no text for " + k));
+        said.forEach((k, values) -> {
+            if (!texts.containsKey(k) && !values.isEmpty()) { // what is never said is the name of something else
+                wrong.add("no text for " + k);
+            }
+        });
+        texts.forEach((k, text) -> {
+            if (!text.equals(text.stripTrailing())) { // a sentence is one text; an editor takes the blank away
+                wrong.add(k + " ends with a blank");
+            }
+        });
         texts.keySet().stream()
                 .filter(k -> !said.containsKey(k) && MADE.stream().noneMatch(k::startsWith))
                 .forEach(k -> wrong.add("nobody says " + k));

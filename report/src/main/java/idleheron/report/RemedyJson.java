@@ -300,14 +300,18 @@ public final class RemedyJson {
                         Map.entry(GridChange.class, say("report.RemedyJson.a-change-of-grids")))
                 .get(type);
         if (known == null && type instanceof Class<?> c && c.isEnum()) {
-            return Arrays.stream(c.getEnumConstants())
-                    .map(x -> ((Enum<?>) x).name().toLowerCase(Locale.ROOT))
-                    .collect(Collectors.joining(", ", say("report.RemedyJson.one-of"), ""));
+            return say(
+                    "report.RemedyJson.one-of",
+                    Arrays.stream(c.getEnumConstants())
+                            .map(x -> ((Enum<?>) x).name().toLowerCase(Locale.ROOT))
+                            .collect(Collectors.joining(", ")));
         }
         if (known == null && type instanceof Class<?> c && c.isRecord()) {
-            return Arrays.stream(c.getRecordComponents())
-                    .map(x -> x.getName() + " (" + label(x.getGenericType()) + ")")
-                    .collect(Collectors.joining(", ", say("report.RemedyJson.an-object-of"), ""));
+            return say(
+                    "report.RemedyJson.an-object-of",
+                    Arrays.stream(c.getRecordComponents())
+                            .map(x -> x.getName() + " (" + label(x.getGenericType()) + ")")
+                            .collect(Collectors.joining(", ")));
         }
         return known == null ? type.getTypeName() : known;
     }

@@ -103,18 +103,18 @@ public record PictureDone(
             out.add(say("app.picture.PictureDone.now", after.text()));
             out.add(change());
         }
-        like(true, say("app.picture.PictureDone.the-same-as"), out);
-        like(false, say("app.picture.PictureDone.looks-the-same-as"), out);
+        like(true, "app.picture.PictureDone.the-same-as", out);
+        like(false, "app.picture.PictureDone.looks-the-same-as", out);
         return out;
     }
 
-    private void like(boolean same, String says, List<String> out) {
+    private void like(boolean same, String key, List<String> out) {
         List<String> others = alike.stream()
                 .filter(a -> a.same() == same)
                 .map(a -> a.file().toString())
                 .toList();
         if (!others.isEmpty()) {
-            out.add(says + Wording.listed(others));
+            out.add(say(key, Wording.listed(others)));
         }
     }
 

@@ -230,13 +230,13 @@ public record Comparison(
 
     /** The causes as one sentence, or "" when there is none. */
     public String causeSentence() {
-        StringBuilder s = new StringBuilder();
+        String s = "";
         for (int i = 0; i < causes.size(); i++) {
-            String text = causes.get(i).text();
-            s.append(
-                    i == 0 ? text : (i == causes.size() - 1 ? say("core.compare.Comparison.and") : ", ") + lower(text));
+            String text = i == 0 ? causes.get(i).text() : lower(causes.get(i).text());
+            boolean last = i == causes.size() - 1;
+            s = i == 0 ? text : last ? say("core.compare.Comparison.and", s, text) : s + ", " + text;
         }
-        return s.isEmpty() ? "" : s.append('.').toString();
+        return s.isEmpty() ? "" : s + ".";
     }
 
     /** The losses as one sentence, or "" when there is none. */

@@ -133,15 +133,16 @@ final class CauseCard extends VBox {
 
     private static String rest(Comparison c, int more) {
         List<LikelyCause> causes = c.causes();
-        return say(
-                "desktop.compare.CauseCard.after-mending-of-over-tolerance",
-                (more > 0 ? say("desktop.compare.CauseCard.more", Wording.counted(more, "smaller cause")) : ""),
-                (causes.size() == 1 ? say("desktop.compare.CauseCard.it") : say("desktop.compare.CauseCard.all")),
-                causes.getLast().left(),
-                Wording.counted(causes.getFirst().before(), "figure"),
-                (causes.getLast().left() == 1
-                        ? say("desktop.compare.CauseCard.is")
-                        : say("desktop.compare.CauseCard.are")),
-                (c.losses().isEmpty() ? "" : say("desktop.compare.CauseCard.lost-on-the-way", c.lossSentence())));
+        long left = causes.getLast().left();
+        return Wording.sentences(
+                more == 0 ? "" : say("desktop.compare.CauseCard.more", Wording.counted(more, "smaller cause")),
+                say(
+                        left == 1
+                                ? "desktop.compare.CauseCard.after-mending-one-of-over"
+                                : "desktop.compare.CauseCard.after-mending-of-over-tolerance",
+                        causes.size() == 1 ? say("desktop.compare.CauseCard.it") : say("desktop.compare.CauseCard.all"),
+                        left,
+                        Wording.counted(causes.getFirst().before(), "figure")),
+                c.losses().isEmpty() ? "" : say("desktop.compare.CauseCard.lost-on-the-way", c.lossSentence()));
     }
 }

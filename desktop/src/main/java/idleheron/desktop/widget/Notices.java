@@ -3,6 +3,7 @@ package idleheron.desktop.widget;
 import static idleheron.core.Messages.say;
 
 import idleheron.app.UsageException;
+import idleheron.core.Wording;
 import idleheron.desktop.model.RefusedException;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.disk.Failures;
@@ -47,7 +48,7 @@ public final class Notices extends VBox {
         String what = e instanceof FormatException
                 ? say("desktop.widget.Notices.this-file-cannot-be-read-2")
                 : say("desktop.widget.Notices.that-did-not-work");
-        tell(what + Failures.sentence(e, say("desktop.widget.Notices.work-in-the-window")), true);
+        tell(Wording.sentences(what, Failures.sentence(e, say("desktop.widget.Notices.work-in-the-window"))), true);
     }
 
     public void tell(String text, boolean bad, Node... more) {

@@ -62,8 +62,8 @@ public final class JUnitXml {
             attribute(x, "message", f.title());
             attribute(x, "type", f.word());
         }
-        String known = inside.equals("skipped") ? say("report.build.JUnitXml.known-and-accepted") : "";
-        x.writeCharacters(plain(known + f.word() + ": " + f.told()));
+        String word = inside.equals("skipped") ? say("report.build.JUnitXml.known-and-accepted", f.word()) : f.word();
+        x.writeCharacters(plain(word + ": " + f.told()));
         x.writeEndElement();
         x.writeEndElement();
     }

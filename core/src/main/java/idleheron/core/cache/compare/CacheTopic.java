@@ -6,6 +6,7 @@ import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
+import idleheron.core.Wording;
 import idleheron.core.cache.CacheMesh;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.CachePose;
@@ -134,7 +135,8 @@ public final class CacheTopic {
                     Figure.number(worst.value()));
         }
         String gone = missing == 0 ? "" : say("core.cache.compare.CacheTopic.of-objects-did-not-come-back", missing, n);
-        return say("core.cache.compare.CacheTopic.points-are-up-to-mm-off", gone, Figure.number(worst.value()));
+        return Wording.sentences(
+                gone, say("core.cache.compare.CacheTopic.points-are-up-to-mm-off", Figure.number(worst.value())));
     }
 
     private static Evidence.Row row(String subject, boolean over, double seconds, List<Object> cells) {

@@ -124,10 +124,11 @@ public final class ClipCauses {
                     ? say(
                             "core.character.cause.ClipCauses.every-clip-was-shifted-by-frames",
                             Figure.number(rounded(by)))
-                    : (zero
-                                    ? say("core.character.cause.ClipCauses.clips-were-moved-to-start-at")
-                                    : say("core.character.cause.ClipCauses.clips-were-shifted-each-by-its"))
-                            + listed(with, rate);
+                    : say(
+                            zero
+                                    ? "core.character.cause.ClipCauses.clips-were-moved-to-start-at"
+                                    : "core.character.cause.ClipCauses.clips-were-shifted-each-by-its",
+                            listed(with, rate));
             ShiftClips remedy = alike ? new ShiftClips(with.values().iterator().next()) : new ShiftClips(0, with, true);
             out.add(new Candidate("clips-shifted", text, remedy, Candidate.CLIPS));
         }

@@ -91,15 +91,17 @@ public final class Renames {
         int all = p.sent.joints().size();
         String which = found.size() == all
                 ? say("core.character.cause.Renames.all-joints", all)
-                : Wording.counted(found.size(), "joint ", "joints ");
+                : Wording.counted(found.size(), "joint");
         NamePattern rule = pattern;
         return rule != null && rule.pairs().size() >= 0.8 * found.size()
                 ? which
+                        + " "
                         + rule.text()
                         + (rule.text().contains("\"") ? "" : say("core.character.cause.Renames.such-as-as", was, is))
                 : say(
                         "core.character.cause.Renames.such-as-for",
                         which
+                                + " "
                                 + (found.size() == 1
                                         ? say("core.character.cause.Renames.has-another-name")
                                         : say("core.character.cause.Renames.have-other-names")),

@@ -323,7 +323,7 @@ public final class BlockRules {
                 .says(
                         say(
                                 "core.character.check.BlockRules.turns-along",
-                                (one ? say("core.character.check.BlockRules.a-part-of") : "") + h.stands()),
+                                one ? say("core.character.check.BlockRules.a-part-of", h.stands()) : h.stands()),
                         say(
                                 "core.character.check.BlockRules.all-points-follow-by-its-shape",
                                 joint,

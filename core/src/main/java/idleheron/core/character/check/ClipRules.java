@@ -4,6 +4,7 @@ import static idleheron.core.Messages.say;
 
 import idleheron.core.Figure;
 import idleheron.core.Topic;
+import idleheron.core.Wording;
 import idleheron.core.finding.Convention;
 import idleheron.core.finding.Facts;
 import idleheron.core.finding.Finding;
@@ -75,10 +76,11 @@ public final class ClipRules {
                 out.add(Finding.of("keys-leave-clip", Severity.DRIFTS, Topic.CLIPS)
                         .says(
                                 say("core.character.check.ClipRules.has-keys-outside-of-its-span", clip.name()),
-                                say(
-                                        "core.character.check.ClipRules.a-receiver-that-takes-the-declared",
+                                Wording.sentences(
                                         keys,
-                                        Figure.number(over)))
+                                        say(
+                                                "core.character.check.ClipRules.a-receiver-that-takes-the-declared",
+                                                Figure.number(over))))
                         .measured(new Figure(
                                 over, say("core.character.check.ClipRules.frames"), "", clip.name(), clip.lastFrame()))
                         .because(say("core.character.check.ClipRules.the-span-was-cut-and-the")));
@@ -89,7 +91,8 @@ public final class ClipRules {
                                         "core.character.check.ClipRules.stands-still-for-frames",
                                         clip.name(),
                                         Figure.number(still)),
-                                say("core.character.check.ClipRules.a-receiver-that-takes-the-keys", keys))
+                                Wording.sentences(
+                                        keys, say("core.character.check.ClipRules.a-receiver-that-takes-the-keys")))
                         .measured(new Figure(
                                 still, say("core.character.check.ClipRules.frames"), "", clip.name(), clip.lastFrame()))
                         .because(say("core.character.check.ClipRules.the-span-of-the-scene-was")));

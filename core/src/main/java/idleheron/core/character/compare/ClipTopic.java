@@ -88,22 +88,22 @@ public final class ClipTopic {
                 : position.value() > p.tolerances.clipPosition()
                         ? position
                         : overRange ? Figure.of(worstFrames, say("core.character.compare.ClipTopic.frames")) : position;
-        String summary = say(
-                "core.character.compare.ClipTopic.worst-joint-worst-angle",
+        String summary = Wording.sentences(
                 ranges(n, overRange),
-                position.full(),
-                angle.full());
+                say("core.character.compare.ClipTopic.worst-joint-worst-angle", position.full(), angle.full()));
         if (p.matched().length == 0) {
             String only = say("core.character.compare.ClipTopic.no-joint-has-a-partner-so");
             return v.isFault() && (missing > 0 || overRange)
-                    ? new TopicResult(Topic.CLIPS, v, worst, ranges(n, overRange) + only, e, List.of())
+                    ? new TopicResult(
+                            Topic.CLIPS, v, worst, Wording.sentences(ranges(n, overRange), only), e, List.of())
                     : TopicResult.notChecked(Topic.CLIPS, only);
         }
         return new TopicResult(Topic.CLIPS, v, worst, summary, e, plots);
     }
 
     private String ranges(int clips, boolean overRange) {
-        return (missing > 0
+        return Wording.sentences(
+                missing > 0
                         ? say(
                                 "core.character.compare.ClipTopic.of-missing",
                                 missing,
@@ -113,9 +113,9 @@ public final class ClipTopic {
                                         say("core.character.compare.ClipTopic.clips-are")))
                         : clips == 1
                                 ? say("core.character.compare.ClipTopic.the-clip-is-there")
-                                : say("core.character.compare.ClipTopic.all-clips-are-there", clips))
-                + recounted()
-                + (overRange
+                                : say("core.character.compare.ClipTopic.all-clips-are-there", clips),
+                recounted(),
+                overRange
                         ? say("core.character.compare.ClipTopic.a-range-is-off-by-frames", Figure.number(worstFrames))
                         : "");
     }

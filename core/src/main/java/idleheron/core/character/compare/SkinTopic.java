@@ -6,6 +6,7 @@ import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
+import idleheron.core.Wording;
 import idleheron.core.job.Progress;
 import idleheron.core.pair.Pair;
 import idleheron.core.pair.Series;
@@ -242,12 +243,14 @@ public final class SkinTopic {
         @Nullable Figure shown = worstMm > p.tolerances.surface() ? surface : Figure.of(worstL1, "");
         String summary = lost > 0
                 ? say("core.character.compare.SkinTopic.meshes-came-back-without-their-skin", lost)
-                : say(
-                        "core.character.compare.SkinTopic.points-are-off-by-more-than",
-                        limits + over,
-                        p.tolerances.weight(),
-                        order,
-                        surface.full());
+                : Wording.sentences(
+                        limits,
+                        say(
+                                "core.character.compare.SkinTopic.points-are-off-by-more-than",
+                                over,
+                                p.tolerances.weight(),
+                                order,
+                                surface.full()));
         return new TopicResult(Topic.SKIN_WEIGHTS, v, shown, summary, e, plots);
     }
 }

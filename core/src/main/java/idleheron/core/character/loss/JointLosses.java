@@ -373,16 +373,9 @@ public final class JointLosses {
             out.add(new Loss(
                     "some-joints-re-aimed",
                     Topic.JOINT_ORIENTATION,
-                    say(
-                            "core.character.loss.JointLosses.turned-about",
-                            Wording.counted(
-                                    names.size(),
-                                    say("core.character.loss.JointLosses.joint-was"),
-                                    say("core.character.loss.JointLosses.joints-were")),
-                            (names.size() == 1
-                                    ? "itself: "
-                                    : say("core.character.loss.JointLosses.themselves-not-all-alike")),
-                            Wording.listed(names)),
+                    names.size() == 1
+                            ? say("core.character.loss.JointLosses.turned-about-itself", names.getFirst())
+                            : say("core.character.loss.JointLosses.turned-about", names.size(), Wording.listed(names)),
                     Figure.of(worst, "°", p.sent.path(where))));
         }
     }

@@ -95,13 +95,12 @@ public final class MaterialLosses {
             out.add(new Loss(
                     "materials-renamed",
                     Topic.MATERIALS,
-                    say(
-                            "core.character.loss.MaterialLosses.came-under",
-                            Wording.counted(renamed.size(), "material", "materials"),
-                            (renamed.size() == 1
-                                    ? say("core.character.loss.MaterialLosses.another-name")
-                                    : say("core.character.loss.MaterialLosses.other-names")),
-                            Wording.listed(renamed)),
+                    renamed.size() == 1
+                            ? say("core.character.loss.MaterialLosses.one-came-under", renamed.getFirst())
+                            : say(
+                                    "core.character.loss.MaterialLosses.came-under",
+                                    renamed.size(),
+                                    Wording.listed(renamed)),
                     Figure.of(renamed.size(), say("core.character.loss.MaterialLosses.materials"))));
         } else {
             out.add(new Loss(

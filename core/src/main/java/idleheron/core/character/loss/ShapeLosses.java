@@ -123,10 +123,10 @@ public final class ShapeLosses {
                         b.shapes().get(like).name()));
             }
         }
-        lose("shapes-dropped", say("core.character.loss.ShapeLosses.did-not-arrive"), dropped, a, out);
-        lose("shapes-renamed", say("core.character.loss.ShapeLosses.came-under-other-names"), renamed, a, out);
-        lose("shapes-renamed", say("core.character.loss.ShapeLosses.came-under-each-other-s-names"), crossed, a, out);
-        lose("in-betweens-lost", say("core.character.loss.ShapeLosses.lost-in-betweens"), thinner, a, out);
+        lose("shapes-dropped", "core.character.loss.ShapeLosses.did-not-arrive", dropped, a, out);
+        lose("shapes-renamed", "core.character.loss.ShapeLosses.came-under-other-names", renamed, a, out);
+        lose("shapes-renamed", "core.character.loss.ShapeLosses.came-under-each-other-s-names", crossed, a, out);
+        lose("in-betweens-lost", "core.character.loss.ShapeLosses.lost-in-betweens", thinner, a, out);
         for (int i = 1; i < order.size(); i++) {
             if (order.get(i) < order.get(i - 1)) {
                 out.add(new Loss(
@@ -169,17 +169,18 @@ public final class ShapeLosses {
                 > 1;
     }
 
-    private static void lose(String code, String what, List<String> names, Mesh m, List<Loss> out) {
+    private static void lose(String code, String key, List<String> names, Mesh m, List<Loss> out) {
         if (!names.isEmpty()) {
             out.add(new Loss(
                     code,
                     Topic.BLEND_SHAPES,
-                    Wording.counted(
+                    say(
+                            key,
+                            Wording.counted(
                                     names.size(),
                                     say("core.character.loss.ShapeLosses.blend-shape"),
-                                    say("core.character.loss.ShapeLosses.blend-shapes"))
-                            + what
-                            + Wording.listed(names),
+                                    say("core.character.loss.ShapeLosses.blend-shapes")),
+                            Wording.listed(names)),
                     Figure.of(names.size(), say("core.character.loss.ShapeLosses.blend-shapes"), m.name())));
         }
     }

@@ -72,7 +72,8 @@ public final class GarmentRules {
                             "core.garment.check.GarmentRules.times-it-is-of-the-body",
                             Figure.number(k),
                             Figure.number(ratio * k)))
-                    .collect(java.util.stream.Collectors.joining(say("core.garment.check.GarmentRules.or")));
+                    .reduce((a, b) -> say("core.garment.check.GarmentRules.or", a, b))
+                    .orElse("");
             String name = s.nodes().get(g).name();
             Mesh mesh = s.meshes().get(s.nodes().get(g).payload());
             out.add(Finding.of("garment-unit", Severity.BREAKS, Worn.TOPIC)

@@ -74,11 +74,9 @@ public record CutClips(double firstFrame, double lastFrame, List<String> clips) 
         int n = s.clips().size();
         return n == 0
                 ? "0"
-                : n
-                        + (n == 1
-                                ? say("core.remedy.clip.CutClips.clip-frames")
-                                : say("core.remedy.clip.CutClips.clips-frames"))
-                        + Figure.number(first) + " – " + Figure.number(last);
+                : n == 1
+                        ? say("core.remedy.clip.CutClips.clip-frames", Figure.number(first), Figure.number(last))
+                        : say("core.remedy.clip.CutClips.clips-frames", Figure.number(first), Figure.number(last), n);
     }
 
     private Clip cut(Clip c) {

@@ -198,34 +198,32 @@ public final class ViewTopic {
     private String summary(int missing, int changed) {
         int cameras = (int) all.stream().filter(ViewMatch::isCamera).count();
         int lights = all.size() - cameras;
-        String what = (cameras == 0 ? "" : Wording.counted(cameras, "camera"))
-                + (cameras > 0 && lights > 0 ? say("core.view.compare.ViewTopic.and") : "")
-                + (lights == 0 ? "" : Wording.counted(lights, "light"));
+        String what = both(
+                cameras == 0 ? "" : Wording.counted(cameras, "camera"),
+                lights == 0 ? "" : Wording.counted(lights, "light"));
         if (missing + changed == 0) {
-            return what.substring(0, 1).toUpperCase(Locale.ROOT)
-                    + what.substring(1)
-                    + (all.size() == 1
-                            ? cameras == 1
-                                    ? say("core.view.compare.ViewTopic.stands-and-sees-as-it-did")
-                                    : say("core.view.compare.ViewTopic.stands-and-shines-as-it-did")
-                            : say("core.view.compare.ViewTopic.stand-where-they-did-and-see"));
+            return say(
+                    all.size() > 1
+                            ? "core.view.compare.ViewTopic.stand-where-they-did-and-see"
+                            : cameras == 1
+                                    ? "core.view.compare.ViewTopic.stands-and-sees-as-it-did"
+                                    : "core.view.compare.ViewTopic.stands-and-shines-as-it-did",
+                    what.substring(0, 1).toUpperCase(Locale.ROOT) + what.substring(1));
         }
         return say(
                 "core.view.compare.ViewTopic.of",
                 what,
-                (missing == 0
-                        ? ""
-                        : say(
-                                "core.view.compare.ViewTopic.did-not-come-back-2",
-                                missing,
-                                (changed == 0 ? "" : say("core.view.compare.ViewTopic.and")))),
-                (changed == 0
-                        ? ""
-                        : say(
-                                "core.view.compare.ViewTopic.not-as-sent-2",
-                                changed
-                                        + (changed == 1
-                                                ? say("core.view.compare.ViewTopic.is")
-                                                : say("core.view.compare.ViewTopic.are")))));
+                both(
+                        missing == 0 ? "" : say("core.view.compare.ViewTopic.did-not-come-back-2", missing),
+                        changed == 0
+                                ? ""
+                                : changed == 1
+                                        ? say("core.view.compare.ViewTopic.one-not-as-sent")
+                                        : say("core.view.compare.ViewTopic.not-as-sent-2", changed)));
+    }
+
+    /** The two with a word between; one alone where the other is empty. */
+    private static String both(String a, String b) {
+        return a.isEmpty() ? b : b.isEmpty() ? a : say("core.view.compare.ViewTopic.and", a, b);
     }
 }

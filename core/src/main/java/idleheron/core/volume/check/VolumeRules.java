@@ -52,11 +52,11 @@ public final class VolumeRules {
             while (end + 1 < of.size() && of.get(end + 1) == of.get(end) + 1) {
                 end++;
             }
-            s.append(s.isEmpty() ? "" : ", ").append(of.get(i));
-            if (end > i) {
-                s.append(end == i + 1 ? ", " : say("core.volume.check.VolumeRules.to"))
-                        .append(of.get(end));
-            }
+            s.append(s.isEmpty() ? "" : ", ");
+            s.append(
+                    end > i + 1
+                            ? say("core.volume.check.VolumeRules.to", of.get(i), of.get(end))
+                            : end > i ? of.get(i) + ", " + of.get(end) : of.get(i));
             i = end + 1;
         }
         return s.toString();

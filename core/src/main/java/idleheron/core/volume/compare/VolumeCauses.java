@@ -211,10 +211,10 @@ public final class VolumeCauses {
                 r.scaleLocal(-1, 1, 1);
             }
             Vec3 t = RotationOrder.XYZ.angles(r);
-            parts.add(String.format(
-                    Locale.ROOT,
-                    say("core.volume.compare.VolumeCauses.sturned-by-s-s-s-about"),
-                    mirrored ? say("core.volume.compare.VolumeCauses.mirrored-and") : "",
+            parts.add(say(
+                    mirrored
+                            ? "core.volume.compare.VolumeCauses.mirrored-and-turned"
+                            : "core.volume.compare.VolumeCauses.turned-by",
                     tenth(t.x()),
                     tenth(t.y()),
                     tenth(t.z())));
@@ -224,12 +224,18 @@ public final class VolumeCauses {
         }
         if (parts.isEmpty()) {
             Vector3d d = m.getTranslation(new Vector3d()).mul(1000);
-            parts.add(String.format(
-                    Locale.ROOT, say("core.volume.compare.VolumeCauses.moved-by-1f-mm-1f-mm"), d.x, d.y, d.z));
+            parts.add(say("core.volume.compare.VolumeCauses.moved-by", one(d.x), one(d.y), one(d.z)));
         }
         return say(
                 "core.volume.compare.VolumeCauses.the-volume-was",
-                String.join(say("core.volume.compare.VolumeCauses.and"), parts));
+                parts.stream()
+                        .reduce((a, b) -> say("core.volume.compare.VolumeCauses.and", a, b))
+                        .orElse(""));
+    }
+
+    /** To one digit after the point, a nought too. */
+    private static String one(double v) {
+        return String.format(Locale.ROOT, "%.1f", v);
     }
 
     private static String tenth(double v) {
