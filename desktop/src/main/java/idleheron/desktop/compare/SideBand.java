@@ -85,11 +85,12 @@ public final class SideBand extends HBox {
         HBox.setHgrow(box, Priority.ALWAYS);
         box.setPrefWidth(400);
         if (asset == null) {
-            box.getChildren()
-                    .add(Ui.column(
-                            1,
-                            Ui.label(say("desktop.compare.SideBand.nothing-came-back-yet"), "strong"),
-                            Ui.label(say("desktop.compare.SideBand.send-it-or-drop-the-returned"), "second")));
+            VBox nothing = Ui.column(
+                    1,
+                    Ui.label(say("desktop.compare.SideBand.nothing-came-back-yet"), "strong"),
+                    Ui.label(say("desktop.compare.SideBand.send-it-or-drop-the-returned"), "second"));
+            nothing.setAlignment(Pos.CENTER_LEFT);
+            box.getChildren().add(nothing);
             return box;
         }
         Scene s = asset.scene();

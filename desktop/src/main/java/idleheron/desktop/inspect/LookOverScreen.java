@@ -208,10 +208,6 @@ public final class LookOverScreen extends Screen<BorderPane> {
                         : SceneFiles.named(asset.format()).layered() != null
                                 ? say("desktop.inspect.LookOverScreen.layer-by-layer")
                                 : say("desktop.inspect.LookOverScreen.the-file-as-stored"));
-        style.setVisible(!scene.nodes().isEmpty() || !scene.caches().isEmpty());
-        // Without nodes there are neither weights nor joints to look at.
-        style.bar(k -> scene.nodes().isEmpty() && k != ViewRequest.Style.SURFACE && k != ViewRequest.Style.WIRE);
-        style.leaveOut(k -> !offers(scene, k));
         VBox head = Ui.column(
                 3,
                 Ui.row(10, Ui.label(asset.name(), "title"), Ui.label(m.word(), "second")),
@@ -233,6 +229,13 @@ public final class LookOverScreen extends Screen<BorderPane> {
                             Ui.label(say("desktop.inspect.LookOverScreen.nothing-will-go-wrong-that-can"), "second")));
         }
         cards.getChildren().add(Ui.wrapped(m.checked(), "small"));
+    }
+
+    private void offer(Scene scene) {
+        style.setVisible(!scene.nodes().isEmpty() || !scene.caches().isEmpty());
+        // Without nodes there are neither weights nor joints to look at.
+        style.bar(k -> scene.nodes().isEmpty() && k != ViewRequest.Style.SURFACE && k != ViewRequest.Style.WIRE);
+        style.leaveOut(k -> !offers(scene, k));
     }
 
     /** What of garments can be shown is offered where there is such. */
@@ -315,12 +318,15 @@ public final class LookOverScreen extends Screen<BorderPane> {
             return;
         }
         Asset a = bench.crossing().get().original(); // it is seen before it is looked over
+        style.setVisible(a != null);
+        tables.setVisible(bench.lookedOver().get() != null);
         if (a == null) {
             legend.setVisible(false);
             pictures.setVisible(false);
             view.show(List.of(), ViewRequest.Arrangement.OVER);
             return;
         }
+        offer(a.scene());
         Scene s = companion.shown(tables.shaped(a.scene()));
         boolean bare = s.meshes().isEmpty() && s.caches().isEmpty();
         ViewRequest.Style look =
