@@ -42,6 +42,7 @@ import org.jspecify.annotations.Nullable;
 public final class GltfFormat implements SceneFormat {
     public static final String BINARY = "binary 2.0";
     public static final String TEXT = "text 2.0";
+    public static final String PACKED = "packed 2.0";
     public static final String AVATAR = "avatar 1.0";
     public static final String MOTION = "motion 1.0";
     private static final String GENERATOR = "Idle Heron 0.1.0";
@@ -58,14 +59,14 @@ public final class GltfFormat implements SceneFormat {
 
     @Override
     public PictureFiles.Travel pictures(String variant, boolean moves) {
-        return variant.equals(BINARY) || variant.equals(AVATAR)
+        return variant.equals(BINARY) || variant.equals(PACKED) || variant.equals(AVATAR)
                 ? PictureFiles.Travel.INSIDE
                 : moves ? PictureFiles.Travel.BESIDE : PictureFiles.Travel.AS_THEY_ARE;
     }
 
     @Override
     public List<String> variants() {
-        return List.of(BINARY, TEXT, AVATAR, MOTION);
+        return List.of(BINARY, TEXT, PACKED, AVATAR, MOTION);
     }
 
     @Override
@@ -105,6 +106,12 @@ public final class GltfFormat implements SceneFormat {
 
     @Override
     public Form form(Scene scene, String variant) {
+        if (variant.equals(PACKED)) {
+            Form plain = GltfForm.of(scene);
+            List<String> told = new ArrayList<>(plain.told());
+            told.add(say("formats.gltf.GltfFormat.rounded-to-16-bits"));
+            return new Form(plain.scene(), told);
+        }
         if (!variant.equals(MOTION)) {
             return GltfForm.of(scene);
         }
@@ -150,7 +157,7 @@ public final class GltfFormat implements SceneFormat {
             throw new IllegalArgumentException(refusal);
         }
         Scene formed = form(scene, variant).scene();
-        GltfSceneWriter.Written written = GltfSceneWriter.write(formed, GENERATOR);
+        GltfSceneWriter.Written written = GltfSceneWriter.write(formed, GENERATOR, variant.equals(PACKED));
         AvatarWriter.write(formed, written);
         MotionFile.write(formed, written);
         GltfWriter w = written.doc();

@@ -2,14 +2,10 @@ package idleheron.formats.gltf.bridge;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
-import idleheron.core.scene.mesh.MeshLayer;
 import idleheron.core.scene.mesh.Skin;
-import idleheron.core.scene.mesh.UvSet;
 import idleheron.formats.gltf.document.GltfWriter;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.joml.Matrix4dc;
@@ -21,176 +17,32 @@ import org.jspecify.annotations.Nullable;
  * come in the order in which corners name them first.
  */
 final class GltfMeshWriter {
-    private static final int FOUR = 4;
-
     private final GltfWriter doc;
     private final Mesh mesh;
     private final @Nullable Matrix4dc geometric;
+    private final boolean packed;
 
-    /** Per corner what lies on it, on end: normal, tangent, coordinates, colours. */
-    private final float[][] onCorners;
+    private final List<GltfAttributes.Attribute> onCorners;
+    private final float[][] values;
+    private final int[] widths;
 
     /** Points that no face has and that are not written yet. */
     private int[] loose;
 
-    private final List<String> names = new ArrayList<>();
-    private final List<Integer> widths = new ArrayList<>();
-
     /**
      * @param geometric what moves the points within their node, or null
+     * @param packed whether directions, coordinates, colours and weights take 16 bits each
      */
-    GltfMeshWriter(GltfWriter doc, Mesh mesh, @Nullable Matrix4dc geometric) {
+    GltfMeshWriter(GltfWriter doc, Mesh mesh, @Nullable Matrix4dc geometric, boolean packed) {
+        this.packed = packed;
         this.doc = doc;
         this.mesh = mesh;
         this.geometric = geometric;
         this.loose = loose(mesh);
-        List<float[]> all = new ArrayList<>();
-        float[] normals = mesh.normals();
-        if (normals != null) {
-            put("NORMAL", 3, units(normals.clone()), all);
-            float[] tangents = tangents(normals);
-            if (tangents.length > 0) {
-                put("TANGENT", FOUR, tangents, all);
-            }
-        }
-        int set = 0;
-        for (UvSet u : mesh.uvSets()) {
-            put("TEXCOORD_" + set++, 2, uv(u), all);
-        }
-        set = 0;
-        for (MeshLayer l : mesh.layers()) {
-            if (FreedomMap.isMap(l) && !names.contains(GltfPrimitive.FREEDOM)) {
-                put(GltfPrimitive.FREEDOM, 1, freedom(), all);
-            } else if (l.kind() == MeshLayer.Kind.COLOR && l.width() >= 3) {
-                float[] c = colours(l);
-                if (c.length > 0) {
-                    put("COLOR_" + set++, FOUR, c, all);
-                }
-            }
-        }
-        onCorners = all.toArray(new float[0][]);
-    }
-
-    private float[] freedom() {
-        FreedomMap map = java.util.Objects.requireNonNull(FreedomMap.of(mesh));
-        float[] out = new float[mesh.corners().length];
-        for (int c = 0; c < out.length; c++) {
-            double v = map.values()[mesh.corners()[c]];
-            out[c] = Double.isFinite(v) ? (float) v : 0; // the standard takes numbers alone
-        }
-        return out;
-    }
-
-    private void put(String name, int width, float[] values, List<float[]> all) {
-        names.add(name);
-        widths.add(width);
-        all.add(values);
-    }
-
-    private static float[] units(float[] n) {
-        for (int i = 0; i + 2 < n.length; i += 3) {
-            double l = Math.sqrt((double) n[i] * n[i] + (double) n[i + 1] * n[i + 1] + (double) n[i + 2] * n[i + 2]);
-            if (!(l > 1e-20)) {
-                n[i] = 0;
-                n[i + 1] = 1;
-                n[i + 2] = 0;
-            } else if (Math.abs(l - 1) > 1e-6) {
-                n[i] = (float) (n[i] / l);
-                n[i + 1] = (float) (n[i + 1] / l);
-                n[i + 2] = (float) (n[i + 2] / l);
-            }
-        }
-        return n;
-    }
-
-    private float[] uv(UvSet u) {
-        float[] out = new float[2 * mesh.corners().length];
-        for (int c = 0; c < mesh.corners().length; c++) {
-            int i = u.indices()[c];
-            if (i >= 0) {
-                out[2 * c] = u.uv()[2 * i];
-                out[2 * c + 1] = 1 - u.uv()[2 * i + 1];
-            }
-        }
-        return out;
-    }
-
-    /** Entry of a layer at a corner, or -1. */
-    private int entry(MeshLayer l, int corner) {
-        int at = l.domain() == MeshLayer.Domain.CORNER
-                ? corner
-                : l.domain() == MeshLayer.Domain.POINT ? mesh.corners()[corner] : 0;
-        return l.indices() == null ? at : l.indices()[at];
-    }
-
-    private static boolean placed(MeshLayer l) {
-        return l.domain() == MeshLayer.Domain.CORNER
-                || l.domain() == MeshLayer.Domain.POINT
-                || l.domain() == MeshLayer.Domain.ALL;
-    }
-
-    private float[] colours(MeshLayer l) {
-        if (!placed(l)) {
-            return new float[0];
-        }
-        float[] out = new float[FOUR * mesh.corners().length];
-        for (int c = 0; c < mesh.corners().length; c++) {
-            int e = entry(l, c);
-            for (int k = 0; k < FOUR; k++) {
-                double v = e < 0 || k >= l.width() ? 1 : l.values()[e * l.width() + k];
-                out[FOUR * c + k] = (float) Math.clamp(v, 0.0, 1.0);
-            }
-        }
-        return out;
-    }
-
-    /** Tangents with the side of the third direction; none where the mesh has none for every corner. */
-    private float[] tangents(float[] normals) {
-        MeshLayer along = layer(MeshLayer.Kind.TANGENT);
-        MeshLayer across = layer(MeshLayer.Kind.BINORMAL);
-        if (along == null) {
-            return new float[0];
-        }
-        float[] out = new float[FOUR * mesh.corners().length];
-        Vector3d t = new Vector3d();
-        Vector3d n = new Vector3d();
-        for (int c = 0; c < mesh.corners().length; c++) {
-            int e = entry(along, c);
-            if (e < 0) {
-                return new float[0];
-            }
-            t.set(
-                    along.values()[e * along.width()],
-                    along.values()[e * along.width() + 1],
-                    along.values()[e * along.width() + 2]);
-            n.set(normals[3 * c], normals[3 * c + 1], normals[3 * c + 2]);
-            if (!(t.length() > 1e-12)) { // none was told: any direction across the normal will do
-                t.set(Math.abs(n.x) < 0.9 ? 1 : 0, Math.abs(n.x) < 0.9 ? 0 : 1, 0);
-                t.fma(-t.dot(n), n);
-            }
-            t.normalize();
-            double side = along.width() > 3 ? along.values()[e * along.width() + 3] : 1;
-            int b = across == null ? -1 : entry(across, c);
-            if (across != null && b >= 0) {
-                side = n.cross(t)
-                        .dot(
-                                across.values()[b * across.width()],
-                                across.values()[b * across.width() + 1],
-                                across.values()[b * across.width() + 2]);
-            }
-            out[FOUR * c] = (float) t.x;
-            out[FOUR * c + 1] = (float) t.y;
-            out[FOUR * c + 2] = (float) t.z;
-            out[FOUR * c + 3] = side < 0 ? -1 : 1;
-        }
-        return out;
-    }
-
-    private @Nullable MeshLayer layer(MeshLayer.Kind kind) {
-        return mesh.layers().stream()
-                .filter(l -> l.kind() == kind && placed(l) && l.width() >= 3)
-                .findFirst()
-                .orElse(null);
+        this.onCorners = GltfAttributes.of(mesh);
+        this.values = onCorners.stream().map(GltfAttributes.Attribute::values).toArray(float[][]::new);
+        this.widths =
+                onCorners.stream().mapToInt(GltfAttributes.Attribute::width).toArray();
     }
 
     /**
@@ -251,18 +103,8 @@ final class GltfMeshWriter {
         }
         ObjectNode a = p.putObject("attributes");
         a.put("POSITION", doc.vertices(positions(firsts), "VEC3", 3, true));
-        for (int k = 0; k < onCorners.length; k++) {
-            int w = widths.get(k);
-            float[] v = new float[w * firsts.length];
-            for (int i = 0; i < firsts.length; i++) {
-                if (firsts[i] >= 0) {
-                    System.arraycopy(onCorners[k], w * firsts[i], v, w * i, w);
-                } else {
-                    v[w * i] = 1; // a direction of length 1, or any place
-                    v[w * i + w - 1] = w == FOUR ? 1 : v[w * i + w - 1];
-                }
-            }
-            a.put(names.get(k), doc.vertices(v, w == 1 ? "SCALAR" : "VEC" + w, w, false));
+        for (GltfAttributes.Attribute c : onCorners) {
+            a.put(c.name(), c.write(doc, firsts, packed));
         }
         Skin skin = mesh.skin();
         if (skin != null) {
@@ -270,7 +112,7 @@ final class GltfMeshWriter {
             for (int i = 0; i < points.length; i++) {
                 points[i] = point(firsts[i]);
             }
-            GltfWeights.write(doc, a, skin, points);
+            GltfWeights.write(doc, a, skin, points, packed);
         }
         if (mesh.pointCount() < GltfPlaces.MOST_POINTS) {
             float[] points = new float[firsts.length];
@@ -330,9 +172,9 @@ final class GltfMeshWriter {
 
     private int hash(int c) {
         int h = mesh.corners()[c] * 0x9E3779B1;
-        for (int k = 0; k < onCorners.length; k++) {
-            for (int i = widths.get(k) * c; i < widths.get(k) * (c + 1); i++) {
-                h = (h ^ h >>> 15) * 0x85EBCA77 + Float.floatToRawIntBits(onCorners[k][i]);
+        for (int k = 0; k < values.length; k++) {
+            for (int i = widths[k] * c; i < widths[k] * (c + 1); i++) {
+                h = (h ^ h >>> 15) * 0x85EBCA77 + Float.floatToRawIntBits(values[k][i]);
             }
         }
         return h ^ h >>> 16;
@@ -340,9 +182,9 @@ final class GltfMeshWriter {
 
     private boolean alike(int a, int b) {
         boolean out = mesh.corners()[a] == mesh.corners()[b];
-        for (int k = 0; k < onCorners.length && out; k++) {
-            int w = widths.get(k);
-            out = Arrays.equals(onCorners[k], w * a, w * (a + 1), onCorners[k], w * b, w * (b + 1));
+        for (int k = 0; k < values.length && out; k++) {
+            int w = widths[k];
+            out = Arrays.equals(values[k], w * a, w * (a + 1), values[k], w * b, w * (b + 1));
         }
         return out;
     }

@@ -31,6 +31,7 @@ public final class GltfSceneWriter {
     private final Scene scene;
     private final GltfWriter doc;
     private final GltfPlaces places;
+    private final boolean packed;
     private final int[] nodeOf;
     private final Map<List<Object>, Integer> meshes = new HashMap<>();
     private final Map<Integer, List<Integer>> shownBy = new TreeMap<>();
@@ -40,8 +41,9 @@ public final class GltfSceneWriter {
     private final Map<Integer, Integer> showing = new TreeMap<>();
     private final Map<Skin, Integer> skins = new LinkedHashMap<>();
 
-    private GltfSceneWriter(Scene scene, String generator) {
+    private GltfSceneWriter(Scene scene, String generator, boolean packed) {
         this.scene = scene;
+        this.packed = packed;
         this.doc = new GltfWriter(generator);
         this.places = new GltfPlaces(scene);
         this.nodeOf = new int[scene.nodes().size()];
@@ -53,7 +55,16 @@ public final class GltfSceneWriter {
      * @param generator the program that writes
      */
     public static Written write(Scene scene, String generator) {
-        GltfSceneWriter w = new GltfSceneWriter(scene, generator);
+        return write(scene, generator, false);
+    }
+
+    /**
+     * The same.
+     *
+     * @param packed whether directions, coordinates, colours and weights of vertices take 16 bits each
+     */
+    public static Written write(Scene scene, String generator, boolean packed) {
+        GltfSceneWriter w = new GltfSceneWriter(scene, generator, packed);
         w.all();
         return new Written(w.doc, w.nodeOf, w.showing);
     }
@@ -187,7 +198,7 @@ public final class GltfSceneWriter {
         List<Object> key = new ArrayList<>(List.of(n.payload(), slots));
         Matrix4dc geometric = n.geometric();
         key.add(geometric == null ? "" : geometric.toString());
-        return meshes.computeIfAbsent(key, k -> new GltfMeshWriter(doc, m, geometric).write(n.materials()));
+        return meshes.computeIfAbsent(key, k -> new GltfMeshWriter(doc, m, geometric, packed).write(n.materials()));
     }
 
     /** Nodes at the top that show what joints move. */

@@ -2,10 +2,11 @@ package idleheron.formats.gltf.bridge;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.scene.mesh.Skin;
+import idleheron.formats.gltf.document.Accessor;
 import idleheron.formats.gltf.document.GltfWriter;
 import java.util.Arrays;
 
-/** Influences of vertices in sets of four: JOINTS_n as slots of the skin, WEIGHTS_n as floats. */
+/** Influences of vertices in sets of four: JOINTS_n as slots of the skin, WEIGHTS_n as floats or, packed, in 16 bits each. */
 final class GltfWeights {
     private static final int FOUR = 4;
 
@@ -15,10 +16,13 @@ final class GltfWeights {
      * Weights that sum to 1, the strongest first; a point that nothing moves goes with the first joint.
      *
      * @param points of the mesh, for each vertex
+     * @param packed whether weights are rounded so that each takes 16 bits; they still sum to 1
      */
-    static void write(GltfWriter doc, ObjectNode to, Skin skin, int[] points) {
+    static void write(GltfWriter doc, ObjectNode to, Skin skin, int[] points, boolean packed) {
         int most = Math.max(1, skin.maxInfluences());
         int sets = (most + FOUR - 1) / FOUR;
+        int[][] allSlots = new int[sets][];
+        float[][] allWeights = new float[sets][];
         for (int s = 0; s < sets; s++) {
             int[] slots = new int[FOUR * points.length];
             float[] weights = new float[FOUR * points.length];
@@ -35,8 +39,32 @@ final class GltfWeights {
                     weights[FOUR * v] = 1;
                 }
             }
-            to.put("JOINTS_" + s, doc.slots(slots, skin.joints().length));
-            to.put("WEIGHTS_" + s, doc.vertices(weights, "VEC4", FOUR, false));
+            allSlots[s] = slots;
+            allWeights[s] = weights;
+        }
+        if (packed) {
+            round(allSlots, allWeights);
+        }
+        for (int s = 0; s < sets; s++) {
+            float[] w = allWeights[s];
+            to.put("JOINTS_" + s, doc.slots(allSlots[s], skin.joints().length));
+            to.put("WEIGHTS_" + s, packed ? doc.shorts(w, FOUR, false) : doc.vertices(w, "VEC4", FOUR, false));
+        }
+    }
+
+    /** Weights in steps of 16 bits: the strongest takes what the others lose or win; one that becomes zero names no joint. */
+    private static void round(int[][] slots, float[][] weights) {
+        for (int v = 0; v < weights[0].length; v += FOUR) {
+            int left = (int) Accessor.MOST_UNSIGNED_SHORT;
+            for (int s = weights.length - 1; s >= 0; s--) {
+                for (int k = FOUR - 1; k >= 0; k--) {
+                    boolean strongest = s == 0 && k == 0;
+                    int q = strongest ? left : Math.round(weights[s][v + k] * Accessor.MOST_UNSIGNED_SHORT);
+                    left -= q;
+                    weights[s][v + k] = q / Accessor.MOST_UNSIGNED_SHORT;
+                    slots[s][v + k] = q == 0 ? 0 : slots[s][v + k];
+                }
+            }
         }
     }
 

@@ -26,6 +26,13 @@ public final class Accessor {
     public static final int UNSIGNED_BYTE = 5121;
     public static final int SHORT = 5122;
     public static final int UNSIGNED_SHORT = 5123;
+
+    /** What stands for 1 in a normalised short. */
+    static final float MOST_SHORT = 32767;
+
+    /** What stands for 1 in a normalised unsigned short. */
+    public static final float MOST_UNSIGNED_SHORT = 65535;
+
     public static final int UNSIGNED_INT = 5125;
     public static final int FLOAT = 5126;
 
@@ -215,8 +222,8 @@ public final class Accessor {
         return switch (component) {
             case BYTE -> Math.max(v / 127f, -1f);
             case UNSIGNED_BYTE -> v / 255f;
-            case SHORT -> Math.max(v / 32767f, -1f);
-            case UNSIGNED_SHORT -> v / 65535f;
+            case SHORT -> Math.max(v / MOST_SHORT, -1f);
+            case UNSIGNED_SHORT -> v / MOST_UNSIGNED_SHORT;
             default -> v;
         };
     }

@@ -27,6 +27,7 @@ public final class GltfWriter {
     private final ObjectNode root = MAPPER.createObjectNode();
     private final ByteArrayOutputStream bytes = new ByteArrayOutputStream(1 << 16);
     private final Set<String> used = new LinkedHashSet<>();
+    private final Set<String> required = new LinkedHashSet<>();
 
     public GltfWriter(String generator) {
         ObjectNode asset = root.putObject("asset");
@@ -41,6 +42,12 @@ public final class GltfWriter {
     /** An extension is used. */
     public void uses(String extension) {
         used.add(extension);
+    }
+
+    /** An extension is used without which nothing can be read. */
+    public void requires(String extension) {
+        used.add(extension);
+        required.add(extension);
     }
 
     /** The list of that name at the top, made when it is asked for first. */
@@ -95,6 +102,30 @@ public final class GltfWriter {
         if (bounded) {
             bounds(a, v, width);
         }
+        return a;
+    }
+
+    /**
+     * Numbers of vertices in 16 bits each, normalised; each vertex begins at a multiple of 4 bytes.
+     *
+     * @param signed whether they go from -1 to 1, else from 0 to 1
+     */
+    public int shorts(float[] v, int width, boolean signed) {
+        int count = v.length / width;
+        int stride = width + (width & 1);
+        ByteBuffer b = ByteBuffer.allocate(2 * stride * count).order(ByteOrder.LITTLE_ENDIAN);
+        for (int i = 0; i < count; i++) {
+            for (int k = 0; k < stride; k++) {
+                float x = k < width ? v[width * i + k] : 0;
+                b.putShort((short) Math.round(signed ? x * Accessor.MOST_SHORT : x * Accessor.MOST_UNSIGNED_SHORT));
+            }
+        }
+        int view = view(b.array(), VERTICES);
+        if (stride > width) {
+            ((ObjectNode) list("bufferViews").get(view)).put("byteStride", 2 * stride);
+        }
+        int a = accessor(view, signed ? Accessor.SHORT : Accessor.UNSIGNED_SHORT, count, "VEC" + width);
+        ((ObjectNode) list("accessors").get(a)).put("normalized", true);
         return a;
     }
 
@@ -205,6 +236,10 @@ public final class GltfWriter {
         if (!used.isEmpty()) {
             ArrayNode all = root.putArray("extensionsUsed");
             used.forEach(all::add);
+        }
+        if (!required.isEmpty()) {
+            ArrayNode all = root.putArray("extensionsRequired");
+            required.forEach(all::add);
         }
         if (bytes.size() > 0) {
             ObjectNode b = root.putArray("buffers").addObject();

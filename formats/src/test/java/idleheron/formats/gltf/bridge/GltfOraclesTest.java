@@ -73,7 +73,7 @@ class GltfOraclesTest {
                 .path("warnings")
                 .asInt();
         Scene s = SceneFiles.read(FILES.resolve(file), Progress.NONE).scene();
-        for (String variant : List.of(GltfFormat.BINARY, GltfFormat.TEXT)) {
+        for (String variant : List.of(GltfFormat.BINARY, GltfFormat.TEXT, GltfFormat.PACKED)) {
             Path out = folder.resolve(variant.equals(GltfFormat.TEXT) ? "out.gltf" : "out.glb");
             try (OutputStream to = Files.newOutputStream(out)) {
                 new GltfFormat().write(s, variant, to, Progress.NONE);
