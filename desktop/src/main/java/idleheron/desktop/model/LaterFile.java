@@ -10,6 +10,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -35,11 +36,15 @@ final class LaterFile {
         return out;
     }
 
-    /** In the order in which it is asked for. */
-    void write(byte[] content) {
+    /**
+     * In the order in which it is asked for.
+     *
+     * @param content made on the thread that writes
+     */
+    void write(Supplier<byte[]> content) {
         WRITER.execute(() -> {
             try {
-                put(content);
+                put(content.get());
             } catch (IOException e) {
                 LOG.warn("settings are not saved: {}", e.getMessage());
             }

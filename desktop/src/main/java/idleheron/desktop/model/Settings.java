@@ -80,21 +80,47 @@ public final class Settings {
         }
     }
 
-    /** Keeps them, on a thread of its own. */
+    /** Keeps them as they are now, on a thread of its own. */
     public void save() {
-        ObjectNode o = MAPPER.createObjectNode();
-        o.put("width", width).put("height", height).put("maximized", maximized).put("dusk", dusk);
-        o.put("watches", watches).put("name", name);
-        ArrayNode list = o.putArray("recent");
-        recent.forEach(list::add);
-        ArrayNode pairs = o.putArray("crossed");
-        crossed.forEach(c -> pairs.addObject()
-                .put("sent", c.sent.toString())
-                .put("returned", c.returned.toString())
-                .put("verdict", c.verdict));
-        ObjectNode places = o.putObject("splits");
-        splits.forEach(places::put);
-        later.write(o.toPrettyString().getBytes(StandardCharsets.UTF_8));
+        State now = new State(
+                width,
+                height,
+                maximized,
+                dusk,
+                watches,
+                name,
+                List.copyOf(recent),
+                List.copyOf(crossed),
+                new TreeMap<>(splits));
+        later.write(now::bytes);
+    }
+
+    /** All of them at one moment, which nobody changes any more. */
+    private record State(
+            double width,
+            double height,
+            boolean maximized,
+            boolean dusk,
+            boolean watches,
+            String name,
+            List<String> recent,
+            List<Crossed> crossed,
+            Map<String, Double> splits) {
+        byte[] bytes() {
+            ObjectNode o = MAPPER.createObjectNode();
+            o.put("width", width).put("height", height).put("maximized", maximized);
+            o.put("dusk", dusk).put("watches", watches).put("name", name);
+            ArrayNode list = o.putArray("recent");
+            recent.forEach(list::add);
+            ArrayNode pairs = o.putArray("crossed");
+            crossed.forEach(c -> pairs.addObject()
+                    .put("sent", c.sent.toString())
+                    .put("returned", c.returned.toString())
+                    .put("verdict", c.verdict));
+            ObjectNode places = o.putObject("splits");
+            splits.forEach(places::put);
+            return o.toPrettyString().getBytes(StandardCharsets.UTF_8);
+        }
     }
 
     /** Waits until what was saved is on the disk. */
