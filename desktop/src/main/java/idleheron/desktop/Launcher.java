@@ -6,6 +6,7 @@ import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.desktop.model.HeadStart;
+import idleheron.desktop.model.HelpPages;
 import idleheron.desktop.model.SettingsPlace;
 import idleheron.desktop.paint.ViewPainter;
 import idleheron.desktop.view3d.ViewPictures;
@@ -33,7 +34,7 @@ public final class Launcher {
         javafx.application.Application.launch(HeronApp.class, args);
     }
 
-    /** Kinds of assets and carriers are made ready while the toolkit starts; the window waits for them where it is quicker. */
+    /** The file that is named, kinds of assets, carriers and help are read while the toolkit starts; the window waits for them where it is quicker. */
     private static void load(String... args) {
         Thread.ofPlatform().daemon().name("loading").start(() -> {
             Path first = new StartArguments(List.of(args)).first();
@@ -43,6 +44,7 @@ public final class Launcher {
             }
             SceneFiles.formats();
             AssetKinds.in(Scene.bare("", Stage.COMMON));
+            HelpPages.all();
         });
     }
 }
