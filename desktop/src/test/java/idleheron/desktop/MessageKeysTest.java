@@ -28,6 +28,9 @@ class MessageKeysTest {
     /** What options of the command line say: a text without values. */
     private static final Pattern OPTION = Pattern.compile("\\bdescriptionKey = \"([a-z0-9]+\\.[A-Za-z0-9_.-]+)\"");
 
+    /** In place of a count: a key of the class, which is said elsewhere with as many values as its text has. */
+    private static final int HANDED = -1;
+
     private static final Pattern PLACE = Pattern.compile("\\{(\\d+)}");
 
     /** Keys that are put together by the code. */
@@ -40,6 +43,7 @@ class MessageKeysTest {
             for (Path f :
                     files.filter(p -> p.toString().matches(".*\\.(java|ftlh)")).toList()) {
                 String text = Files.readString(f);
+                String own = String.valueOf(f.getFileName()).replaceAll("\\..*", "");
                 Matcher m = SAID.matcher(text);
                 while (m.find()) {
                     int end = endOfFirst(text, m.end());
@@ -51,7 +55,10 @@ class MessageKeysTest {
                 Matcher handed = KEY.matcher(text);
                 while (handed.find()) {
                     if (handed.group(1).startsWith(module + ".")) {
-                        out.computeIfAbsent(handed.group(1), k -> new TreeSet<>());
+                        Set<Integer> values = out.computeIfAbsent(handed.group(1), k -> new TreeSet<>());
+                        if (handed.group(1).contains("." + own + ".")) {
+                            values.add(HANDED);
+                        }
                     }
                 }
                 Matcher option = OPTION.matcher(text);

@@ -135,7 +135,9 @@ public final class LookOverScreen extends Screen<BorderPane> {
                 below));
         bench.lookedOver().addListener((o, was, is) -> showIfSeen());
         bench.crossing().addListener((o, was, is) -> {
-            showFindings();
+            if (root.getScene() != null) {
+                showFindings();
+            }
             if (was.original() != is.original()) {
                 showView();
             }
@@ -318,9 +320,9 @@ public final class LookOverScreen extends Screen<BorderPane> {
             return;
         }
         Asset a = bench.crossing().get().original(); // it is seen before it is looked over
-        style.setVisible(a != null);
         tables.setVisible(bench.lookedOver().get() != null);
         if (a == null) {
+            style.setVisible(false);
             legend.setVisible(false);
             pictures.setVisible(false);
             view.show(List.of(), ViewRequest.Arrangement.OVER);

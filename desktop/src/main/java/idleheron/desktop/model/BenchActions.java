@@ -60,7 +60,7 @@ public final class BenchActions {
      */
     private static Asset read(Path file, boolean rescue, Runnable again, Progress p) throws IOException {
         try {
-            Asset known = rescue ? null : HeadStart.take(file, true);
+            Asset known = rescue ? null : HeadStart.take(file, p);
             return known == null ? OpenJob.of(file, rescue).run(p) : known;
         } catch (FormatException e) {
             if (rescue || e.place().isEmpty()) {
@@ -81,7 +81,7 @@ public final class BenchActions {
             return;
         }
         Path whole = SceneFiles.around(file);
-        Asset known = rescue ? null : HeadStart.take(whole, false);
+        Asset known = rescue ? null : HeadStart.done(whole);
         if (known != null) {
             opened(file, known);
         } else {
