@@ -105,7 +105,7 @@ class GarmentCommandsTest {
                         "--clip",
                         "wade",
                         "--sub-steps",
-                        "4",
+                        "2",
                         "--beside",
                         "sub-steps=1",
                         "--json"))
@@ -115,7 +115,7 @@ class GarmentCommandsTest {
         assertThat(json().path("clip").asText()).isEqualTo("wade");
         assertThat(cape.path("name").asText()).isEqualTo("cape");
         assertThat(cape.path("frames")).hasSize(48);
-        assertThat(cape.at("/settings/subSteps").asInt()).isEqualTo(4);
+        assertThat(cape.at("/settings/subSteps").asInt()).isEqualTo(2);
         assertThat(cape.at("/settings/density").asDouble())
                 .as("as the garment says")
                 .isEqualTo(0.45);

@@ -75,6 +75,11 @@ public record Avatar(
         return roles.getOrDefault(role, -1);
     }
 
+    /** Whether it is of version 0, which looks along -Z and is raised before it is written. */
+    public boolean isOlder() {
+        return version.startsWith("0");
+    }
+
     /** The nearest role above that some joint has; null where none. */
     public @Nullable Role above(Role role) {
         Role r = role.above();

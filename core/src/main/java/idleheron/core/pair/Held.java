@@ -10,7 +10,8 @@ public enum Held {
     SHAPES(say("core.pair.Held.blend-shapes")),
     POLYGONS(say("core.pair.Held.faces-of-more-than-three-corners")),
     CAMERAS_LIGHTS(say("core.pair.Held.cameras-and-lights")),
-    ROLES(say("core.pair.Held.the-roles-of-an-avatar"));
+    ROLES(say("core.pair.Held.the-roles-of-an-avatar")),
+    PICTURE_TURNS(say("core.pair.Held.turns-of-pictures"));
 
     private final String shown;
 

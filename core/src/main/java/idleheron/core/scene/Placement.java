@@ -32,6 +32,36 @@ public record Placement(Wrap acrossU, Wrap acrossV, double uu, double uv, double
                 Wrap.REPEAT, Wrap.REPEAT, scaleU * cos, -scaleV * sin, moveU, scaleU * sin, scaleV * cos, moveV);
     }
 
+    /**
+     * What it is made of: see {@link #of}.
+     *
+     * @param degrees of the turn, counterclockwise
+     */
+    public record Parts(double scaleU, double scaleV, double degrees, double moveU, double moveV) {}
+
+    /** Scale, turn and move; what shears besides is left out. */
+    public Parts parts() {
+        double turn = Math.atan2(vu, uu);
+        double across = vv * Math.cos(turn) - uv * Math.sin(turn);
+        return new Parts(Math.hypot(uu, vu), across, Math.toDegrees(turn), u0, v0);
+    }
+
+    /** Whether it lies as the coordinates do, whatever is beyond the edges. */
+    public boolean isPlain() {
+        return differs(PLAIN) == 0;
+    }
+
+    /** How far the same point may come to lie apart on the picture, within the first tile; widths of the picture. */
+    public double differs(Placement other) {
+        double most = 0;
+        for (int corner = 0; corner < 4; corner++) {
+            double u = corner & 1;
+            double v = corner >> 1;
+            most = Math.max(most, Math.hypot(u(u, v) - other.u(u, v), v(u, v) - other.v(u, v)));
+        }
+        return most;
+    }
+
     public Placement wrapped(Wrap acrossLeft, Wrap acrossTop) {
         return new Placement(acrossLeft, acrossTop, uu, uv, u0, vu, vv, v0);
     }

@@ -125,10 +125,17 @@ public final class GltfFormat implements SceneFormat {
     @Override
     public ReadScene read(Path file, MemorySegment bytes, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
-        Path folder = file.toAbsolutePath().getParent();
-        GltfDocument doc = GltfDocument.read(name, folder, bytes);
+        return read(file, GltfDocument.read(name, folder(file), bytes), bytes, progress);
+    }
+
+    private static @Nullable Path folder(Path file) {
+        return file.toAbsolutePath().getParent();
+    }
+
+    private ReadScene read(Path file, GltfDocument doc, MemorySegment bytes, Progress progress) throws FormatException {
         progress.at(0.4, say("formats.gltf.GltfFormat.reading-meshes"));
-        GltfSceneReader.Found found = GltfSceneReader.found(doc, FileNames.stem(name), folder);
+        GltfSceneReader.Found found =
+                GltfSceneReader.found(doc, FileNames.stem(String.valueOf(file.getFileName())), folder(file));
         Scene scene = MotionFile.read(doc, found, AvatarReader.read(doc, found));
         progress.at(1, say("formats.gltf.GltfFormat.read"));
         Avatar avatar = Avatar.in(scene);
@@ -138,16 +145,17 @@ public final class GltfFormat implements SceneFormat {
         return new ReadScene(scene, name(), variant, bytes.byteSize());
     }
 
-    /** A document is read whole or not at all: what one part of it points to may be what is gone. */
+    /** What lacks no bytes is read whole or not at all: there are no sums that tell where else it is damaged. */
     @Override
     public ReadScene rescue(Path file, MemorySegment bytes, Salvage salvage, Progress progress) throws FormatException {
-        return read(file, bytes, progress);
+        String name = String.valueOf(file.getFileName());
+        return read(file, GltfDocument.rescue(name, folder(file), bytes, salvage), bytes, progress);
     }
 
     @Override
     public Outline outline(Path file, MemorySegment bytes, Progress progress) throws FormatException {
         String name = String.valueOf(file.getFileName());
-        return GltfOutline.of(GltfDocument.read(name, file.toAbsolutePath().getParent(), bytes));
+        return GltfOutline.of(GltfDocument.read(name, folder(file), bytes));
     }
 
     @Override
@@ -187,7 +195,7 @@ public final class GltfFormat implements SceneFormat {
                 : say(
                         "formats.gltf.GltfFormat.an-avatar-of-version",
                         avatar.version(),
-                        (avatar.version().startsWith("0")
+                        (avatar.isOlder()
                                 ? say("formats.gltf.GltfFormat.is-raised-first-raise-avatar")
                                 : say("formats.gltf.GltfFormat.is-not-known")));
     }

@@ -123,6 +123,9 @@ public final class PictureReader {
             throw e;
         } catch (IOException | RuntimeException e) {
             return null;
+        } catch (OutOfMemoryError e) {
+            // some readers take the whole picture for a small one of it, however large a damaged head says that it is
+            return null;
         } finally {
             r.dispose();
         }

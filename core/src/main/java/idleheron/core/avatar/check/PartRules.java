@@ -35,7 +35,7 @@ final class PartRules {
     /** Who made it and under what terms must be said, and only somebody who knows can say it. */
     static void meta(Facts f, @Nullable Convention c, List<Finding> out) {
         Avatar a = Avatar.in(f.scene());
-        if (a == null || a.version().startsWith("0")) {
+        if (a == null || a.isOlder()) {
             return;
         }
         AvatarMeta m = a.meta();
@@ -161,7 +161,8 @@ final class PartRules {
         Set<Integer> used = new HashSet<>();
         for (Springs.Spring spring : a.springs().springs()) {
             String name = spring.name().isEmpty() ? say("core.avatar.check.PartRules.a-spring") : spring.name();
-            if (spring.joints().size() < 2) {
+            // the last joint of an older one swings too
+            if (spring.joints().size() < 2 && !a.isOlder()) {
                 bad.add(say("core.avatar.check.PartRules.has-no-second-joint", name));
             }
             int above = -1;
@@ -266,7 +267,7 @@ final class PartRules {
         if (a == null || a.version().equals(Avatar.VERSION) || a.version().equals("1.0-beta")) {
             return;
         }
-        boolean older = a.version().startsWith("0");
+        boolean older = a.isOlder();
         out.add(Finding.of("avatar-version", older ? Severity.DRIFTS : Severity.BREAKS, Topic.AVATAR)
                 .says(
                         older

@@ -17,6 +17,7 @@ import idleheron.core.scene.motion.Clip;
 import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.SampleTimes;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -30,7 +31,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * Puts a motion onto an avatar, both at rest in T-pose. A turn is carried as it is against the rest: with q the local turn of a joint
  * of the motion, W the turn of that joint in the world at rest and Wp of what is above it, n = Wp·q·W⁻¹; on the avatar q' = Wp'⁻¹·n·W'.
- * The hips go as far as their heights compare. Expressions move the blend shapes that they are made of.
+ * The hips go as far as their heights compare. Expressions move the blend shapes that they are made of; a gaze moves the eyes ({@link
+ * GazeTransfer}).
  *
  * <p>Source: the standard for motion files of humanoid avatars (VRMC_vrm_animation 1.0).
  */
@@ -41,6 +43,7 @@ public final class MotionTransfer {
     private final Avatar avatar;
     private final Pose rest;
     private final Pose restOnto;
+    private final @Nullable GazeTransfer gaze;
 
     private MotionTransfer(Scene from, Motion motion, Scene onto, Avatar avatar) {
         this.from = from;
@@ -49,6 +52,7 @@ public final class MotionTransfer {
         this.avatar = avatar;
         this.rest = new Pose(from);
         this.restOnto = new Pose(onto);
+        this.gaze = GazeTransfer.of(rest, motion, restOnto, avatar);
     }
 
     /** Whether one scene is a motion and the other a figure that can take it. */
@@ -77,7 +81,8 @@ public final class MotionTransfer {
         return onto.withClips(clips);
     }
 
-    private static Quaterniond turn(Pose pose, int node) {
+    /** How a node is turned in its stage; not at all above all nodes (-1). */
+    static Quaterniond turn(Pose pose, int node) {
         return node < 0 ? new Quaterniond() : Matrices.quaternion(pose.world(node));
     }
 
@@ -158,19 +163,24 @@ public final class MotionTransfer {
             }
         });
         Pose pose = new Pose(from);
+        if (gaze != null) {
+            gaze.begin(times.length);
+        }
         for (int f = 0; f < times.length; f++) {
             pose.at(c, times[f]);
             for (Limb l : limbs.values()) {
                 l.put(pose, f);
             }
+            if (gaze != null) {
+                gaze.put(pose, f);
+            }
         }
-        return new Clip(
-                c.name(),
-                c.startSeconds(),
-                c.endSeconds(),
-                c.rate(),
-                limbs.values().stream().map(l -> l.track(times)).toList(),
-                shapes(c, times));
+        List<Clip.NodeTrack> tracks =
+                new ArrayList<>(limbs.values().stream().map(l -> l.track(times)).toList());
+        if (gaze != null) {
+            tracks.addAll(gaze.tracks(times, motion));
+        }
+        return new Clip(c.name(), c.startSeconds(), c.endSeconds(), c.rate(), tracks, shapes(c, times));
     }
 
     /** Weights of blend shapes: the sum of all expressions that move them, 1 at most. */
@@ -180,9 +190,8 @@ public final class MotionTransfer {
             return m != 0 ? m : Integer.compare(a.getLast(), b.getLast());
         });
         for (Expression e : avatar.expressions()) {
-            Integer node = motion.expressions().get(e.name());
-            Curve weight = node == null ? null : weight(c, node);
-            if (weight == null) {
+            double[] weights = weights(e.name(), c, times);
+            if (weights == null) {
                 continue;
             }
             for (Expression.Shape s : e.shapes()) {
@@ -196,7 +205,7 @@ public final class MotionTransfer {
                 if (shape >= 0) {
                     double[] sum = sums.computeIfAbsent(List.of(mesh, shape), k -> new double[times.length]);
                     for (int f = 0; f < times.length; f++) {
-                        double w = Math.clamp(weight.at(times[f]), 0, 1);
+                        double w = Math.clamp(weights[f], 0, 1);
                         sum[f] = Math.min(1, sum[f] + s.weight() * (e.binary() ? Math.rint(w) : w));
                     }
                 }
@@ -205,6 +214,16 @@ public final class MotionTransfer {
         List<Clip.ShapeTrack> out = new ArrayList<>();
         sums.forEach((k, v) -> out.add(new Clip.ShapeTrack(k.getFirst(), k.getLast(), Curve.linear(times, v))));
         return out;
+    }
+
+    /** The weight of an expression at every time: as the motion says, else as its gaze asks for; null for neither. */
+    private double @Nullable [] weights(String expression, Clip c, double[] times) {
+        Integer node = motion.expressions().get(expression);
+        Curve weight = node == null ? null : weight(c, node);
+        if (weight == null) {
+            return gaze == null ? null : gaze.weights(expression);
+        }
+        return Arrays.stream(times).map(weight::at).toArray();
     }
 
     private static @Nullable Curve weight(Clip c, int node) {

@@ -6,6 +6,7 @@ import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
+import idleheron.core.Wording;
 import idleheron.core.pair.Matching;
 import idleheron.core.pair.Pair;
 import idleheron.core.pair.TopicResult;
@@ -252,10 +253,12 @@ public final class SurfaceTopics {
     public static TopicResult materials(Pair p) {
         List<Evidence.Row> rows = new ArrayList<>();
         int same = 0;
+        PicturePlaces places = PicturePlaces.of(p);
         for (int m = 0; m < p.sent.materials().size(); m++) {
             String name = p.sent.materials().get(m).name();
             boolean there = p.returned.materials().stream()
                     .anyMatch(x -> Matching.plain(x.name()).equals(Matching.plain(name)));
+            boolean moved = places.all().stream().anyMatch(x -> x.material().equals(name));
             same += there ? 1 : 0;
             rows.add(new Evidence.Row(
                     name,
@@ -263,11 +266,13 @@ public final class SurfaceTopics {
                     -1,
                     -1,
                     Double.NaN,
-                    !there,
+                    !there || moved,
                     List.of(
-                            there
-                                    ? say("core.character.compare.SurfaceTopics.there")
-                                    : say("core.character.compare.SurfaceTopics.missing"))));
+                            moved
+                                    ? say("core.character.compare.SurfaceTopics.its-picture-lies-otherwise")
+                                    : there
+                                            ? say("core.character.compare.SurfaceTopics.there")
+                                            : say("core.character.compare.SurfaceTopics.missing"))));
         }
         int faces = assignment(p);
         if (faces > 0) {
@@ -285,12 +290,27 @@ public final class SurfaceTopics {
                     Topic.MATERIALS, say("core.character.compare.SurfaceTopics.the-sent-scene-has-no-material"));
         }
         int all = p.sent.materials().size();
-        Verdict v = faces > 0 ? Verdict.BROKEN : same < all ? Verdict.DRIFTED : Verdict.CLEAN;
+        boolean drifted = same < all || !places.all().isEmpty();
+        Verdict v = faces > 0 ? Verdict.BROKEN : drifted ? Verdict.DRIFTED : Verdict.CLEAN;
         return TopicResult.of(
                 Topic.MATERIALS,
                 v,
                 Figure.of(same, say("core.character.compare.SurfaceTopics.of", all)),
-                say("core.character.compare.SurfaceTopics.of-materials-are-there-faces-changed", same, all, faces),
+                places.all().isEmpty()
+                        ? say(
+                                "core.character.compare.SurfaceTopics.of-materials-are-there-faces-changed",
+                                same,
+                                all,
+                                faces)
+                        : say(
+                                "core.character.compare.SurfaceTopics.of-materials-are-there-pictures-lie",
+                                same,
+                                all,
+                                faces,
+                                Wording.counted(
+                                        places.all().size(),
+                                        say("core.character.loss.MaterialLosses.picture-is"),
+                                        say("core.character.loss.MaterialLosses.pictures-are"))),
                 new Evidence(
                         say("core.character.compare.SurfaceTopics.material"),
                         List.of(say("core.character.compare.SurfaceTopics.state")),

@@ -76,7 +76,22 @@ public final class Uncarried {
                                     t.worst().text()))
                     : t;
         }
-        return t;
+        return t.topic().equals(Topic.MATERIALS) && missing.contains(Held.PICTURE_TURNS) ? unturned(p, t) : t;
+    }
+
+    private static TopicResult unturned(Pair p, TopicResult t) {
+        PicturePlaces places = PicturePlaces.of(p);
+        boolean alone = t.verdict() == Verdict.DRIFTED
+                && places.areUnturned()
+                && t.worst().value() == p.sent.materials().size();
+        return alone
+                ? t.as(
+                        Verdict.NOT_CARRIED,
+                        say(
+                                "core.character.compare.Uncarried.the-carrier-has-no-place-for",
+                                Held.PICTURE_TURNS.shown(),
+                                Wording.counted(places.all().size(), "picture", "pictures")))
+                : t;
     }
 
     /** How many faces were cut into triangles, where that is all that became of the make-up of all meshes; else 0. */

@@ -6,6 +6,7 @@ import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Wording;
 import idleheron.core.character.compare.FaceMatch;
+import idleheron.core.character.compare.PicturePlaces;
 import idleheron.core.character.compare.SurfaceTopics;
 import idleheron.core.pair.Loss;
 import idleheron.core.pair.Matching;
@@ -36,6 +37,7 @@ public final class MaterialLosses {
         }
         crossed(p, out);
         pictures(p, out);
+        placed(p, out);
     }
 
     /** Faces that carry another material that was sent as well. The order of materials in a file is nobody's concern. */
@@ -112,6 +114,26 @@ public final class MaterialLosses {
                             b.size(),
                             Wording.listed(gone)),
                     Figure.of(gone.size(), say("core.character.loss.MaterialLosses.materials"))));
+        }
+    }
+
+    /** Pictures that lie otherwise on the material that they were sent on. */
+    private static void placed(Pair p, List<Loss> out) {
+        PicturePlaces places = PicturePlaces.of(p);
+        List<String> moved =
+                places.all().stream().map(PicturePlaces.Moved::what).toList();
+        if (!moved.isEmpty()) {
+            out.add(new Loss(
+                    "pictures-placed-otherwise",
+                    Topic.MATERIALS,
+                    say(
+                            "core.character.loss.MaterialLosses.placed-otherwise",
+                            Wording.counted(
+                                    moved.size(),
+                                    say("core.character.loss.MaterialLosses.picture-is"),
+                                    say("core.character.loss.MaterialLosses.pictures-are")),
+                            Wording.listed(moved)),
+                    Figure.of(places.apart(), say("core.character.loss.MaterialLosses.of-its-width"))));
         }
     }
 

@@ -166,17 +166,54 @@ public final class Accessor {
     }
 
     private int rows() {
-        return type.equals("MAT2") ? 2 : type.equals("MAT3") ? 3 : type.equals("MAT4") ? 4 : width;
+        return rows(type);
+    }
+
+    private static int rows(String type) {
+        return switch (type) {
+            case "MAT2" -> 2;
+            case "MAT3" -> 3;
+            case "MAT4" -> 4;
+            default -> WIDTHS.getOrDefault(type, 1);
+        };
     }
 
     /** Bytes of a column of a matrix with what fills it up; of all of an element that is none. */
     private int column() {
-        int n = rows() * bytes(component);
+        return column(type, component);
+    }
+
+    private static int column(String type, int component) {
+        int n = rows(type) * bytes(component);
         return type.startsWith("MAT") ? n + 3 & ~3 : n;
     }
 
     private int size() {
-        return column() * (width / rows());
+        return size(type, component);
+    }
+
+    private static int size(String type, int component) {
+        return column(type, component) * (WIDTHS.getOrDefault(type, 1) / rows(type));
+    }
+
+    /**
+     * The byte of its view before which all elements lie.
+     *
+     * @param stride bytes from one element to the next, 0 where they lie one after the other
+     */
+    static long end(GltfObject of, int stride) throws FormatException {
+        int size = size(of.text("type", ""), of.count("componentType", 0));
+        return of.size("byteOffset", 0) + (long) (stride == 0 ? size : stride) * (of.count("count", 1) - 1) + size;
+    }
+
+    /** As {@link #end}, of the {@code indices} or {@code values} of its sparse list. */
+    static long sparseEnd(GltfObject of, String part) throws FormatException {
+        GltfObject sparse = of.child("sparse");
+        GltfObject lies = sparse.child(part);
+        int size = part.equals("indices")
+                ? bytes(lies.count("componentType", 0))
+                : size(of.text("type", ""), of.count("componentType", 0));
+        return lies.size("byteOffset", 0) + (long) size * sparse.count("count", 0);
     }
 
     private long stride() throws FormatException {

@@ -43,6 +43,26 @@ public record Glb(MemorySegment text, long textAt, @Nullable MemorySegment bytes
         return Integer.toUnsignedLong(in.get(INT, at));
     }
 
+    /** Byte of the file where the second chunk begins, if it has one. */
+    public long bytesAt() {
+        return textAt + text.byteSize() + CHUNK;
+    }
+
+    /**
+     * A file that is cut off behind its text: its bytes as far as they are there.
+     *
+     * @throws FormatException where not even the text is whole
+     */
+    static Glb cut(String file, MemorySegment in) throws FormatException {
+        if (in.byteSize() < HEADER + CHUNK || u32(in, 8) <= in.byteSize()) {
+            return read(file, in);
+        }
+        MemorySegment text = chunk(file, in, HEADER, in.byteSize());
+        long at = HEADER + CHUNK + text.byteSize() + CHUNK;
+        boolean any = at < in.byteSize() && in.get(INT, at - 4) == BIN;
+        return new Glb(text, HEADER + CHUNK, any ? in.asSlice(at) : null, new ArrayList<>());
+    }
+
     /**
      * @throws FormatException where the file is cut off, its lengths do not fit each other, or it is of another version
      */

@@ -184,7 +184,8 @@ final class GltfBuffers {
         return b;
     }
 
-    private static @Nullable GltfObject packed(GltfObject v) throws FormatException {
+    /** What says that a view is packed elsewhere; null where it is not. */
+    static @Nullable GltfObject packed(GltfObject v) throws FormatException {
         for (String p : PACKED) {
             if (v.extension(p).has("buffer")) {
                 return v.extension(p);

@@ -4,6 +4,7 @@ import static idleheron.core.Messages.say;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.formats.bytes.FormatException;
+import idleheron.formats.spi.Salvage;
 import java.lang.foreign.MemorySegment;
 import java.lang.foreign.ValueLayout;
 import java.nio.file.Path;
@@ -88,24 +89,38 @@ public final class GltfDocument {
      * @throws FormatException where it is no document of version 2, or one that points to nowhere
      */
     public static GltfDocument read(String file, @Nullable Path folder, MemorySegment bytes) throws FormatException {
+        return read(file, folder, bytes, null);
+    }
+
+    /**
+     * What still stands of a document that lacks bytes; as it is where it lacks none.
+     *
+     * @param salvage takes what is lost
+     * @throws FormatException where its text is not whole, or something else is wrong with it
+     */
+    public static GltfDocument rescue(String file, @Nullable Path folder, MemorySegment bytes, Salvage salvage)
+            throws FormatException {
+        return read(file, folder, bytes, salvage);
+    }
+
+    private static GltfDocument read(String file, @Nullable Path folder, MemorySegment bytes, @Nullable Salvage salvage)
+            throws FormatException {
         List<String> notes = new ArrayList<>();
         byte[] head = bytes.asSlice(0, Math.min(4, bytes.byteSize())).toArray(ValueLayout.JAVA_BYTE);
-        boolean binary = Glb.matches(head);
-        MemorySegment text = bytes;
-        MemorySegment chunk = null;
-        long at = 0;
-        if (binary) {
-            Glb glb = Glb.read(file, bytes);
-            text = glb.text();
-            chunk = glb.bytes();
-            at = glb.textAt();
+        Glb glb = null;
+        if (Glb.matches(head)) {
+            glb = salvage == null ? Glb.read(file, bytes) : Glb.cut(file, bytes);
             notes.addAll(glb.notes());
         }
-        ObjectNode tree = GltfText.read(file, text, at, notes);
+        MemorySegment chunk = glb == null ? null : glb.bytes();
+        ObjectNode tree = GltfText.read(file, glb == null ? bytes : glb.text(), glb == null ? 0 : glb.textAt(), notes);
         GltfObject root = new GltfObject(file, "", tree);
         asset(root, notes);
         extensions(root, notes);
-        return new GltfDocument(root, binary, GltfBuffers.of(root, folder, chunk, notes), notes);
+        if (salvage != null) {
+            GltfRescue.prune(root, folder, chunk, glb == null ? 0 : glb.bytesAt(), salvage);
+        }
+        return new GltfDocument(root, glb != null, GltfBuffers.of(root, folder, chunk, notes), notes);
     }
 
     private static void asset(GltfObject root, List<String> notes) throws FormatException {

@@ -43,6 +43,11 @@ public final class GltfMaterialReader {
     /** Extensions that name a picture of a kind that not everybody reads. */
     static final List<String> NEWER = List.of("EXT_texture_webp", "KHR_texture_basisu", "EXT_texture_avif");
 
+    /** The extension for how a picture lies, and the codes of a sampler for what is beyond its edges. */
+    static final String PLACED = "KHR_texture_transform";
+
+    static final int CLAMP = 33_071;
+    static final int MIRROR = 33_648;
     static final String METALLIC_ROUGHNESS = "MetallicRoughness";
 
     private final GltfDocument doc;
@@ -191,7 +196,7 @@ public final class GltfMaterialReader {
 
     /** The transform of the standard's extension, whose coordinates are counted from the top, and the sampler's edges. */
     private Placement placement(GltfObject info, int texture) throws FormatException {
-        GltfObject t = info.extension("KHR_texture_transform");
+        GltfObject t = info.extension(PLACED);
         double[] move = t.numbers("offset", 0, 0);
         double[] scale = t.numbers("scale", 1, 1);
         double turn = Math.toDegrees(t.number("rotation", 0));
@@ -203,8 +208,8 @@ public final class GltfMaterialReader {
 
     private static Placement.Wrap wrap(int code) {
         return switch (code) {
-            case 33_071 -> Placement.Wrap.CLAMP;
-            case 33_648 -> Placement.Wrap.MIRROR;
+            case CLAMP -> Placement.Wrap.CLAMP;
+            case MIRROR -> Placement.Wrap.MIRROR;
             default -> Placement.Wrap.REPEAT;
         };
     }

@@ -1,12 +1,14 @@
 package idleheron.formats.gltf.material;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Placement;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.core.scene.mesh.UvSet;
@@ -40,7 +42,8 @@ public final class GltfMaterialWriter {
 
     private void pictures() {
         Map<JsonNode, Integer> samplers = new HashMap<>();
-        for (Texture t : scene.textures()) {
+        for (int i = 0; i < scene.textures().size(); i++) {
+            Texture t = scene.textures().get(i);
             ObjectNode image = doc.add("images");
             byte[] content = t.content();
             if (!t.name().isEmpty()) {
@@ -67,7 +70,7 @@ public final class GltfMaterialWriter {
                 doc.uses(newer);
                 texture.withObject("/extensions").putObject(newer).put("source", source);
             }
-            JsonNode sampler = GltfKeeps.sampler(t);
+            JsonNode sampler = sampler(t, i);
             if (sampler != null) {
                 texture.put("sampler", samplers.computeIfAbsent(sampler, s -> {
                     doc.list("samplers").add(s);
@@ -75,6 +78,49 @@ public final class GltfMaterialWriter {
                 }));
             }
         }
+    }
+
+    /** How a picture repeats: as the file said, else as it lies where it is used first; null where it repeats. */
+    private @Nullable JsonNode sampler(Texture t, int index) {
+        JsonNode kept = GltfKeeps.sampler(t);
+        if (kept != null) {
+            return kept;
+        }
+        for (Material m : scene.materials()) {
+            for (Material.Use u : m.uses()) {
+                if (u.texture() == index) {
+                    int across = code(u.placement().acrossU());
+                    int up = code(u.placement().acrossV());
+                    return across == REPEAT && up == REPEAT
+                            ? null
+                            : JsonNodeFactory.instance
+                                    .objectNode()
+                                    .put("wrapS", across)
+                                    .put("wrapT", up);
+                }
+            }
+        }
+        return null;
+    }
+
+    private static final int REPEAT = 10_497;
+
+    private static int code(Placement.Wrap wrap) {
+        return switch (wrap) {
+            case REPEAT -> REPEAT;
+            case CLAMP -> GltfMaterialReader.CLAMP;
+            case MIRROR -> GltfMaterialReader.MIRROR;
+        };
+    }
+
+    /** How a picture lies that came from a carrier with other words for it. */
+    private void placed(ObjectNode info, Placement lies) {
+        Placement.Parts by = lies.fromTop().parts();
+        doc.uses(GltfMaterialReader.PLACED);
+        ObjectNode o = info.withObject("/extensions").putObject(GltfMaterialReader.PLACED);
+        o.putArray("offset").add(by.moveU()).add(by.moveV());
+        o.put("rotation", Math.toRadians(-by.degrees()));
+        o.putArray("scale").add(by.scaleU()).add(by.scaleV());
     }
 
     private static final String WEBP = "image/webp";
@@ -155,6 +201,10 @@ public final class GltfMaterialWriter {
     private void lies(ObjectNode info, String key, Material.Use use, Material m) {
         info.put("index", use.texture());
         GltfKeeps.info(m, key, info, doc);
+        // an info that was kept says all of it
+        if (info.size() == 1 && !use.placement().isPlain()) {
+            placed(info, use.placement());
+        }
         String set = use.texture() < scene.textures().size()
                 ? scene.textures().get(use.texture()).uvSet()
                 : "";

@@ -10,6 +10,7 @@ import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Placement;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Texture;
@@ -40,6 +41,11 @@ public final class ObjForm {
     private final List<Mesh> meshes = new ArrayList<>();
     private final List<Node> nodes = new ArrayList<>();
     private final Map<Integer, Integer> materials = new LinkedHashMap<>();
+
+    /** Degrees below which a turn is none. */
+    private static final double SAME_TURN = 1e-9;
+
+    private int turns;
 
     private ObjForm(Scene scene) {
         this.scene = scene;
@@ -97,6 +103,7 @@ public final class ObjForm {
         count(told, scene.clips().size(), "clip");
         count(told, scene.meshes().stream().mapToLong(m -> m.shapes().size()).sum(), "blend shape");
         count(told, sets, "second UV set");
+        count(told, turns, "turn of a picture", "turns of pictures");
         count(told, scene.cameras().size(), "camera");
         count(told, scene.lights().size(), "light");
         count(told, hidden, "hidden mesh", "hidden meshes");
@@ -197,6 +204,17 @@ public final class ObjForm {
         return out;
     }
 
+    /** How a picture lies without its turn, for which there is no option. */
+    private Placement unturned(Placement lies) {
+        Placement.Parts by = lies.parts();
+        if (Math.abs(by.degrees()) < SAME_TURN) {
+            return lies;
+        }
+        turns++;
+        return Placement.of(by.scaleU(), by.scaleV(), 0, by.moveU(), by.moveV())
+                .wrapped(lies.acrossU(), lies.acrossV());
+    }
+
     private Material material(Material m, Map<Integer, Integer> to, List<Texture> textures) {
         List<Material.Use> uses = new ArrayList<>();
         for (Material.Use u : m.uses()) {
@@ -205,7 +223,7 @@ public final class ObjForm {
                     textures.add(scene.textures().get(u.texture()));
                     return textures.size() - 1;
                 });
-                uses.add(u.withTexture(t));
+                uses.add(new Material.Use(u.property(), t, unturned(u.placement())));
             }
         }
         List<FreeProperty> kept = m.properties().stream()

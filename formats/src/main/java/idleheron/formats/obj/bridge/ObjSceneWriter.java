@@ -10,6 +10,7 @@ import idleheron.core.scene.Texture;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.MeshLayer;
 import idleheron.core.scene.mesh.UvSet;
+import idleheron.formats.obj.document.MtlMap;
 import idleheron.formats.obj.document.ObjOut;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -252,11 +253,13 @@ public final class ObjSceneWriter {
             return;
         }
         s.append(word);
+        String kept = "";
         for (FreeProperty p : t.properties()) {
             if (p.name().equals(ObjMaterials.KEPT + "options") && p.value() instanceof FreeProperty.Text o) {
-                s.append(' ').append(o.text());
+                kept = " " + o.text();
             }
         }
+        s.append(kept.isEmpty() ? MtlMap.options(use.placement()) : kept);
         s.append(' ')
                 .append(path.replace('\\', '/').replaceAll("\\p{Cntrl}+", ""))
                 .append('\n');

@@ -71,6 +71,20 @@ public record MtlMap(String options, String file) {
         return Placement.of(scale[0], scale[1], 0, move[0], move[1]).wrapped(beyond, beyond);
     }
 
+    /** The options for how a picture lies, each behind a blank, "" for none; there are none that turn or mirror it. */
+    public static String options(Placement lies) {
+        Placement.Parts by = lies.parts();
+        StringBuilder out = new StringBuilder();
+        if (!lies.isPlain()) {
+            out.append(" -s ").append(ObjOut.text(by.scaleU())).append(' ');
+            out.append(ObjOut.text(by.scaleV())).append(" 1 -o ");
+            out.append(ObjOut.text(by.moveU())).append(' ');
+            out.append(ObjOut.text(by.moveV())).append(" 0");
+        }
+        boolean clamped = lies.acrossU() == Placement.Wrap.CLAMP && lies.acrossV() == Placement.Wrap.CLAMP;
+        return clamped ? out.append(" -clamp on").toString() : out.toString();
+    }
+
     private static void numbers(String[] words, int from, double[] into) {
         for (int i = 0; i < into.length && from + i < words.length && isNumber(words[from + i]); i++) {
             into[i] = Double.parseDouble(words[from + i]);

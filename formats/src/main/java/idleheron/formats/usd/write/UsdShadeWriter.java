@@ -3,6 +3,7 @@ package idleheron.formats.usd.write;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
+import idleheron.core.scene.Placement;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import idleheron.formats.usd.layer.Field;
@@ -80,9 +81,9 @@ final class UsdShadeWriter {
                 }
             }
         }
-        Set<String> taken = new HashSet<>(Set.of("Surface"));
+        Network network = new Network(out, surface, path, new HashSet<>(Set.of("Surface")), own);
         for (Material.Use u : m.uses()) {
-            picture(scene.textures().get(u.texture()), u.property(), out, surface, path, taken);
+            picture(scene.textures().get(u.texture()), u, network);
         }
         surface.add(Spec.attribute("outputs:surface", "token", false));
         out.add(connected("outputs:surface", "token", path + "/Surface.outputs:surface"));
@@ -108,13 +109,21 @@ final class UsdShadeWriter {
         return INPUT_TYPES.containsKey(property) ? property : "";
     }
 
-    private static void picture(
-            Texture t, String property, Spec material, Spec surface, String path, Set<String> taken) {
-        String input = input(property);
+    /**
+     * The shaders of a material.
+     *
+     * @param taken names of those that there are
+     * @param own whether the material came from such a network, so that what a picture does not say is meant
+     */
+    private record Network(Spec material, Spec surface, String path, Set<String> taken, boolean own) {}
+
+    private static void picture(Texture t, Material.Use use, Network into) {
+        String input = input(use.property());
         if (input.isEmpty()) {
             return;
         }
-        String name = UsdNames.free(t.name().isEmpty() ? "Picture" : t.name(), taken);
+        String path = into.path;
+        String name = UsdNames.free(t.name().isEmpty() ? "Picture" : t.name(), into.taken);
         Spec file = UsdBuild.named(Spec.prim(name, Specifier.DEF, "Shader"), t.name());
         file.add(UsdBuild.uniform("info:id", "token", TextValue.token("UsdUVTexture")));
         file.add(UsdBuild.attribute("inputs:file", "asset", TextValue.asset(asset(t))));
@@ -124,8 +133,13 @@ final class UsdShadeWriter {
                 file.add(UsdBuild.attribute("inputs:" + p.name(), "token", TextValue.token(w.text())));
             }
         }
+        if (!into.own) {
+            // what says nothing is black beyond the edges for some receivers
+            wrapped(file, "inputs:wrapS", use.placement().acrossU());
+            wrapped(file, "inputs:wrapT", use.placement().acrossV());
+        }
         String coordinates = name + "_st";
-        Spec placing = placing(t, name + "_place", path + "/" + coordinates);
+        Spec placing = placing(t, use.placement(), name + "_place", path + "/" + coordinates);
         String from = placing == null ? coordinates : placing.name();
         file.add(connected("inputs:st", "float2", path + "/" + from + ".outputs:result"));
         boolean one = "float".equals(INPUT_TYPES.get(input));
@@ -136,17 +150,28 @@ final class UsdShadeWriter {
         reader.add(UsdBuild.attribute(
                 "inputs:varname", "string", TextValue.string(t.uvSet().isEmpty() ? "st" : UsdNames.plain(t.uvSet()))));
         reader.add(Spec.attribute("outputs:result", "float2", false));
-        material.add(file);
+        into.material.add(file);
         if (placing != null) {
-            material.add(placing);
+            into.material.add(placing);
         }
-        material.add(reader);
-        surface.add(connected(
+        into.material.add(reader);
+        into.surface.add(connected(
                 "inputs:" + input, INPUT_TYPES.getOrDefault(input, "float3"), path + "/" + name + "." + output));
     }
 
-    /** The transform of a picture's coordinates, or null where it has none. */
-    private static @Nullable Spec placing(Texture t, String name, String coordinates) {
+    private static void wrapped(Spec file, String input, Placement.Wrap wrap) {
+        if (!file.properties().containsKey(input)) {
+            String word = switch (wrap) {
+                case REPEAT -> "repeat";
+                case CLAMP -> "clamp";
+                case MIRROR -> "mirror";
+            };
+            file.add(UsdBuild.attribute(input, "token", TextValue.token(word)));
+        }
+    }
+
+    /** The transform of a picture's coordinates, as the file said or as it lies; null where it has none. */
+    private static @Nullable Spec placing(Texture t, Placement lies, String name, String coordinates) {
         Spec out = Spec.prim(name, Specifier.DEF, "Shader");
         for (FreeProperty p : t.properties()) {
             String input = p.name().startsWith("st:") ? p.name().substring("st:".length()) : "";
@@ -157,8 +182,16 @@ final class UsdShadeWriter {
                 }
             }
         }
-        if (out.properties().isEmpty()) {
+        if (out.properties().isEmpty() && lies.isPlain()) {
             return null;
+        }
+        if (out.properties().isEmpty()) {
+            Placement.Parts by = lies.parts();
+            out.add(UsdBuild.attribute("inputs:rotation", "float", Numbers.one(ValueKind.FLOAT, by.degrees())));
+            out.add(UsdBuild.attribute(
+                    "inputs:scale", "float2", Numbers.one(ValueKind.FLOAT2, by.scaleU(), by.scaleV())));
+            out.add(UsdBuild.attribute(
+                    "inputs:translation", "float2", Numbers.one(ValueKind.FLOAT2, by.moveU(), by.moveV())));
         }
         out.add(UsdBuild.uniform("info:id", "token", TextValue.token("UsdTransform2d")));
         out.add(connected("inputs:in", "float2", coordinates + ".outputs:result"));
