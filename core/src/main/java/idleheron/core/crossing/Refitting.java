@@ -6,6 +6,7 @@ import idleheron.core.garment.RestSurface;
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.facts.Cloth;
 import idleheron.core.garment.fit.Refit;
+import idleheron.core.garment.tryon.Layers;
 import idleheron.core.garment.tryon.PushOut;
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.TriangleMesh;
@@ -47,18 +48,24 @@ public record Refitting(Scene garment, Map<String, PushOut> figures) {
         BodyDistance second = BodyDistance.of(RestSurface.of(to, wearer));
         List<Mesh> meshes = new ArrayList<>(s.meshes());
         Map<String, PushOut> figures = new LinkedHashMap<>();
+        List<Cloth> all = new ArrayList<>();
         for (int g : worn.garments()) {
             Cloth c = Cloth.of(s, g);
-            String name = s.nodes().get(g).name();
             if (!c.isWhole() || c.mesh().skin() != null) {
-                throw new IllegalArgumentException(name
+                throw new IllegalArgumentException(s.nodes().get(g).name()
                         + (c.isWhole()
                                 ? say("core.crossing.Refitting.follows-joints-already")
                                 : say("core.crossing.Refitting.has-no-face-or-places-that")));
             }
-            double[] lies = c.joined(Refit.onto(first, there, c.surface()));
-            PushOut out = PushOut.of(c.joined().at(lies), lies, second, gap);
-            figures.put(name, out.against(c.joined()));
+            all.add(c);
+        }
+        BodyDistance made = BodyDistance.of(first);
+        Layers layers = new Layers(made, second, gap);
+        for (int i : Layers.innermostFirst(made, all.stream().map(Cloth::joined).toList())) {
+            Cloth c = all.get(i);
+            int g = worn.garments().get(i);
+            PushOut out = layers.push(c.joined(), c.joined(Refit.onto(first, there, c.surface())));
+            figures.put(s.nodes().get(g).name(), out.against(c.joined()));
             int at = s.nodes().get(g).payload();
             meshes.set(at, RestSurface.placed(s, g, meshes.get(at), c.parted(out.places())));
         }

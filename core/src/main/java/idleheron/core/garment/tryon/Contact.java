@@ -1,5 +1,7 @@
 package idleheron.core.garment.tryon;
 
+import java.util.List;
+
 /** What keeps cloth out of a body while a frame goes by. */
 interface Contact {
     /** Nothing does. */
@@ -10,6 +12,21 @@ interface Contact {
         @Override
         public void keep(double[] x, double[] before, double part, int from, int to) {}
     };
+
+    /** Several, one after the other. */
+    static Contact all(List<? extends Contact> some) {
+        return new Contact() {
+            @Override
+            public void begin(double[] x) {
+                some.forEach(c -> c.begin(x));
+            }
+
+            @Override
+            public void keep(double[] x, double[] before, double part, int from, int to) {
+                some.forEach(c -> c.keep(x, before, part, from, to));
+            }
+        };
+    }
 
     /** Before the steps of a frame: where the points are. */
     void begin(double[] x);

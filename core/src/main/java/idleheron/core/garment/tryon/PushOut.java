@@ -5,6 +5,7 @@ import idleheron.core.geometry.Foot;
 import idleheron.core.geometry.Places;
 import idleheron.core.geometry.TriangleMesh;
 import java.util.Arrays;
+import java.util.List;
 
 /**
  * Brings cloth that lies in a body, or too close to it, out to a gap, with its edges and bends kept as far as they can be.
@@ -33,18 +34,24 @@ public record PushOut(double[] places, double before, double after, double moved
      * @param gap to stay from the body, metres
      */
     public static PushOut of(TriangleMesh shape, double[] places, BodyDistance body, double gap) {
+        return of(shape, places, body, gap, List.of());
+    }
+
+    /** @param below cloth that it stays over as well */
+    static PushOut of(
+            TriangleMesh shape, double[] places, BodyDistance body, double gap, List<LayerContact> below) {
         double[] free = new double[shape.pointCount()];
         Arrays.fill(free, Double.POSITIVE_INFINITY);
         ClothSolver solver = new ClothSolver(shape, free, STIFF, 0);
         double before = deepest(body, places);
         double[] x = places.clone();
-        boolean close = isCloser(body, x, gap);
+        boolean close = isCloser(body, x, gap) || isCloser(below, x, 0);
         for (int round = 0; round < ROUNDS && close; round++) {
             solver.start(x);
             SurfaceContact contact = new SurfaceContact(body.mesh().points(), body.normals(), body, gap, 0);
-            solver.frame(SECONDS, places, places, contact, Contact.NONE);
+            solver.frame(SECONDS, places, places, contact, Contact.all(below));
             x = solver.places().clone();
-            close = round < EVEN || isCloser(body, x, 0.9 * gap);
+            close = round < EVEN || isCloser(body, x, 0.9 * gap) || isCloser(below, x, 0);
         }
         double moved = 0;
         for (int i = 0; i < free.length; i++) {
@@ -88,6 +95,10 @@ public record PushOut(double[] places, double before, double after, double moved
             out = Math.max(out, -body.signed(x[i], x[i + 1], x[i + 2], SurfaceContact.REACH, f));
         }
         return out;
+    }
+
+    private static boolean isCloser(List<LayerContact> below, double[] x, double than) {
+        return below.stream().anyMatch(b -> b.isCloser(x, than));
     }
 
     private static boolean isCloser(BodyDistance body, double[] x, double gap) {

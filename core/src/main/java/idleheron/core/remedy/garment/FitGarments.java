@@ -9,7 +9,7 @@ import idleheron.core.garment.Worn;
 import idleheron.core.garment.facts.Cloth;
 import idleheron.core.garment.fit.FitExplanation;
 import idleheron.core.garment.fit.Refit;
-import idleheron.core.garment.tryon.PushOut;
+import idleheron.core.garment.tryon.Layers;
 import idleheron.core.geometry.BodyDistance;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.remedy.Keeps;
@@ -24,7 +24,7 @@ import org.joml.Vector3d;
 
 /**
  * Brings garments that no joint moves to the body that wears them, where a unit, other axes, another size or place, or another pose
- * explains how they lie; and then out of the body to a gap, with lengths of cloth kept as far as they can be.
+ * explains how they lie; and then out of the body to a gap, the innermost first, with lengths of cloth kept as far as they can be.
  *
  * @param millimetres the gap; 0 to leave what lies inside there
  */
@@ -92,18 +92,26 @@ public record FitGarments(double millimetres) implements Remedy {
         }
         BodyDistance body = BodyDistance.of(skin);
         List<Mesh> meshes = new ArrayList<>(scene.meshes());
+        List<Integer> nodes = new ArrayList<>();
+        List<Cloth> all = new ArrayList<>();
+        List<double[]> places = new ArrayList<>();
+        List<TriangleMesh> lie = new ArrayList<>();
         for (int g : worn.garments()) {
             Cloth c = Cloth.of(scene, g);
-            int at = scene.nodes().get(g).payload();
             if (c.isWhole() && c.mesh().skin() == null) {
-                double[] places = fitted(scene, worn.body(), c.surface());
-                if (millimetres > 0) {
-                    places = c.parted(
-                            PushOut.of(c.joined().at(c.joined(places)), c.joined(places), body, millimetres / MM)
-                                    .places());
-                }
-                meshes.set(at, RestSurface.placed(scene, g, meshes.get(at), places));
+                nodes.add(g);
+                all.add(c);
+                places.add(fitted(scene, worn.body(), c.surface()));
+                lie.add(c.joined().at(c.joined(places.getLast())));
             }
+        }
+        Layers layers = new Layers(body, body, millimetres / MM);
+        for (int i : Layers.innermostFirst(body, lie)) {
+            double[] to = millimetres > 0
+                    ? all.get(i).parted(layers.push(lie.get(i), lie.get(i).points()).places())
+                    : places.get(i);
+            int at = scene.nodes().get(nodes.get(i)).payload();
+            meshes.set(at, RestSurface.placed(scene, nodes.get(i), meshes.get(at), to));
         }
         return scene.withMeshes(meshes);
     }
