@@ -14,38 +14,49 @@ public final class BodyDistance {
     private final TriangleMesh mesh;
     private final TriangleTree tree;
     private final SurfaceNormals normals;
-    private final MeshEdges edges;
+    /** For every corner of every triangle the number of the edge from it to the next; none where the surface is open. */
+    private final int[] edgeOf;
+
     private final double[] edgeNormals;
     private final boolean closed;
 
     /** Where normals do not tell the side. */
     private final @Nullable Winding winding;
 
-    private BodyDistance(TriangleMesh mesh, TriangleTree tree, MeshEdges edges) {
+    private BodyDistance(TriangleMesh mesh, TriangleTree tree, boolean closed, int[] edgeOf) {
         this.mesh = mesh;
         this.tree = tree;
-        this.edges = edges;
+        this.closed = closed;
+        this.edgeOf = edgeOf;
         normals = SurfaceNormals.of(mesh);
-        closed = mesh.count() > 0 && edges.inside() > CLOSED;
         winding = closed ? null : Winding.of(mesh, tree, normals);
-        edgeNormals = new double[closed ? 3 * edges.count() : 0];
-        int[] t = mesh.triangles();
-        for (int i = 0; i < t.length && closed; i++) {
-            int e = edges.find(t[i], t[i % 3 == 2 ? i - 2 : i + 1]);
+        int count = 0;
+        for (int e : edgeOf) {
+            count = Math.max(count, e + 1);
+        }
+        edgeNormals = new double[3 * count];
+        for (int i = 0; i < edgeOf.length; i++) {
             for (int a = 0; a < 3; a++) {
-                edgeNormals[3 * e + a] += normals.faces()[i - i % 3 + a];
+                edgeNormals[3 * edgeOf[i] + a] += normals.faces()[i - i % 3 + a];
             }
         }
     }
 
     public static BodyDistance of(TriangleMesh mesh) {
-        return new BodyDistance(mesh, TriangleTree.of(mesh), MeshEdges.of(mesh));
+        MeshEdges edges = MeshEdges.of(mesh);
+        boolean closed = mesh.count() > 0 && edges.inside() > CLOSED;
+        int[] t = mesh.triangles();
+        int[] edgeOf = new int[closed ? t.length : 0];
+        for (int i = 0; i < edgeOf.length; i++) {
+            edgeOf[i] = edges.find(t[i], t[i % 3 == 2 ? i - 2 : i + 1]);
+        }
+        return new BodyDistance(mesh, TriangleTree.of(mesh), closed, edgeOf);
     }
 
     /** Of the same triangles at other places. The one before is not to be asked any more. */
     public BodyDistance moved(double[] places) {
         tree.move(places);
-        return new BodyDistance(mesh.at(places), tree, edges);
+        return new BodyDistance(mesh.at(places), tree, closed, edgeOf);
     }
 
     public TriangleMesh mesh() {
@@ -93,10 +104,8 @@ public final class BodyDistance {
             from = normals.points();
             at = 3 * t[3 * f.triangle + (u ? 0 : v ? 1 : 2)];
         } else if (corners == 2) {
-            int a = t[3 * f.triangle + (u ? 0 : 1)];
-            int b = t[3 * f.triangle + (w ? 2 : 1)];
             from = edgeNormals;
-            at = 3 * edges.find(a, b);
+            at = 3 * edgeOf[3 * f.triangle + (!w ? 0 : !u ? 1 : 2)];
         }
         return (x - f.x) * from[at] + (y - f.y) * from[at + 1] + (z - f.z) * from[at + 2];
     }

@@ -1,5 +1,7 @@
 package idleheron.core.geometry;
 
+import idleheron.core.job.Cores;
+
 /**
  * Normals and areas of a surface.
  *
@@ -10,6 +12,7 @@ package idleheron.core.geometry;
  */
 public record SurfaceNormals(double[] faces, double[] points, double[] areas) {
     private static final double NONE = 1e-30;
+    private static final int SMALLEST = 4096;
 
     public static SurfaceNormals of(TriangleMesh m) {
         double[] p = m.points();
@@ -17,8 +20,30 @@ public record SurfaceNormals(double[] faces, double[] points, double[] areas) {
         double[] faces = new double[t.length];
         double[] points = new double[p.length];
         double[] areas = new double[m.count()];
-        double[] e = new double[9];
-        for (int f = 0; f < areas.length; f++) {
+        double[] angles = new double[t.length];
+        Faces all = new Faces(p, t, faces, areas, angles);
+        Cores.split(areas.length, SMALLEST, (from, to) -> {
+            double[] e = new double[9];
+            for (int f = from; f < to; f++) {
+                all.face(f, e);
+            }
+        });
+        // one after the other, so that sums are the same on any number of cores
+        for (int i = 0; i < t.length; i++) {
+            for (int x = 0; x < 3; x++) {
+                points[3 * t[i] + x] += angles[i] * faces[i - i % 3 + x];
+            }
+        }
+        for (int i = 0; i < points.length; i += 3) {
+            unit(points, i);
+        }
+        return new SurfaceNormals(faces, points, areas);
+    }
+
+    /** What is worked out for each triangle alone. */
+    private record Faces(double[] p, int[] t, double[] normals, double[] areas, double[] angles) {
+        /** Normal, area and angles of a triangle; all nought where it has no area. */
+        void face(int f, double[] e) {
             for (int k = 0; k < 3; k++) {
                 int a = 3 * t[3 * f + k];
                 int b = 3 * t[3 * f + (k + 1) % 3];
@@ -32,23 +57,15 @@ public record SurfaceNormals(double[] faces, double[] points, double[] areas) {
             double l = Math.sqrt(nx * nx + ny * ny + nz * nz);
             areas[f] = l / 2;
             if (!(l > NONE)) {
-                continue;
+                return;
             }
-            faces[3 * f] = nx / l;
-            faces[3 * f + 1] = ny / l;
-            faces[3 * f + 2] = nz / l;
+            normals[3 * f] = nx / l;
+            normals[3 * f + 1] = ny / l;
+            normals[3 * f + 2] = nz / l;
             for (int k = 0; k < 3; k++) {
-                double angle = angle(e, k, (k + 2) % 3);
-                int at = 3 * t[3 * f + k];
-                for (int x = 0; x < 3; x++) {
-                    points[at + x] += angle * faces[3 * f + x];
-                }
+                angles[3 * f + k] = angle(e, k, (k + 2) % 3);
             }
         }
-        for (int i = 0; i < points.length; i += 3) {
-            unit(points, i);
-        }
-        return new SurfaceNormals(faces, points, areas);
     }
 
     /** Between edge {@code a} and the way back along edge {@code b}. */

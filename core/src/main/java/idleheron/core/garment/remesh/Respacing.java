@@ -7,7 +7,9 @@ import idleheron.core.garment.facts.Spacing;
 import idleheron.core.geometry.Foot;
 import idleheron.core.geometry.TriangleMesh;
 import idleheron.core.geometry.TriangleTree;
+import idleheron.core.job.Cores;
 import idleheron.core.scene.mesh.Mesh;
+import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -30,6 +32,8 @@ public record Respacing(Mesh mesh, Spacing spacing, double off) {
 
     /** More points than this are not made of it: it would take too long, and the target is a mistake. */
     private static final double MOST = 2e6;
+
+    private static final int PIECE = 1024;
 
     /**
      * @param cloth as it rests
@@ -149,63 +153,74 @@ public record Respacing(Mesh mesh, Spacing spacing, double off) {
     /** Moves points that no border holds to the middle of their neighbours, along the surface, and back onto the old one. */
     private static void even(Weave w, OldCloth old) {
         double[] to = w.p.clone();
-        Foot foot = new Foot();
-        for (int v = 0; v < w.points(); v++) {
-            if (w.count(v) == 0 || w.borders(v) > 0) {
-                continue;
-            }
-            int[] around = w.neighbours(v);
-            double[] mid = new double[3];
-            for (int q : around) {
-                for (int k = 0; k < 3; k++) {
-                    mid[k] += w.p[3 * q + k] / around.length;
+        Cores.split(w.points(), PIECE, (from, until) -> {
+            Foot foot = new Foot();
+            for (int v = from; v < until; v++) {
+                if (w.count(v) > 0 && w.borders(v) == 0) {
+                    even(w, old, v, foot);
+                    if (foot.triangle >= 0) {
+                        to[3 * v] = foot.x;
+                        to[3 * v + 1] = foot.y;
+                        to[3 * v + 2] = foot.z;
+                    }
                 }
             }
-            double[] n = new double[3];
-            for (int i = 0; i < w.count(v); i++) {
-                int f = 3 * w.around(v)[i];
-                double[] own = w.normal(w.t[f], w.t[f + 1], w.t[f + 2]);
-                for (int k = 0; k < 3; k++) {
-                    n[k] += own[k];
-                }
-            }
-            double l = Math.sqrt(n[0] * n[0] + n[1] * n[1] + n[2] * n[2]);
-            double out = 0;
-            for (int k = 0; k < 3 && l > 0; k++) {
-                out += (mid[k] - w.p[3 * v + k]) * n[k] / l;
-            }
-            double[] x = new double[3];
+        });
+        w.p = to;
+    }
+
+    private static void even(Weave w, OldCloth old, int v, Foot foot) {
+        int[] around = w.neighbours(v);
+        double[] mid = new double[3];
+        for (int q : around) {
             for (int k = 0; k < 3; k++) {
-                x[k] = mid[k] - (l > 0 ? out * n[k] / l : 0);
-            }
-            old.tree(w.label[w.around(v)[0]]).closest(x[0], x[1], x[2], Double.POSITIVE_INFINITY, foot);
-            if (foot.triangle >= 0) {
-                to[3 * v] = foot.x;
-                to[3 * v + 1] = foot.y;
-                to[3 * v + 2] = foot.z;
+                mid[k] += w.p[3 * q + k] / around.length;
             }
         }
-        w.p = to;
+        double[] n = new double[3];
+        for (int i = 0; i < w.count(v); i++) {
+            int f = 3 * w.around(v)[i];
+            double[] own = w.normal(w.t[f], w.t[f + 1], w.t[f + 2]);
+            for (int k = 0; k < 3; k++) {
+                n[k] += own[k];
+            }
+        }
+        double l = Math.sqrt(n[0] * n[0] + n[1] * n[1] + n[2] * n[2]);
+        double out = 0;
+        for (int k = 0; k < 3 && l > 0; k++) {
+            out += (mid[k] - w.p[3 * v + k]) * n[k] / l;
+        }
+        double[] x = new double[3];
+        for (int k = 0; k < 3; k++) {
+            x[k] = mid[k] - (l > 0 ? out * n[k] / l : 0);
+        }
+        old.tree(w.label[w.around(v)[0]]).closest(x[0], x[1], x[2], Double.POSITIVE_INFINITY, foot);
     }
 
     /** The farthest that points and middles of triangles lie from a surface, metres. */
     private static double off(TriangleMesh m, TriangleTree from) {
-        Foot f = new Foot();
-        double out = 0;
         double[] p = m.points();
         int[] t = m.triangles();
-        for (int i = 0; i < t.length; i += 3) {
-            double[] mid = new double[3];
-            for (int k = 0; k < 9; k++) {
-                mid[k % 3] += p[3 * t[i + k / 3] + k % 3] / 3;
+        boolean[] used = m.used();
+        int points = m.pointCount();
+        double[] far = new double[points + m.count()];
+        Cores.split(far.length, PIECE, (first, until) -> {
+            Foot f = new Foot();
+            double[] x = new double[3];
+            for (int i = first; i < until; i++) {
+                if (i < points && !used[i]) {
+                    continue;
+                }
+                for (int k = 0; k < 3; k++) {
+                    int at = 3 * (i - points);
+                    x[k] = i < points
+                            ? p[3 * i + k]
+                            : p[3 * t[at] + k] / 3 + p[3 * t[at + 1] + k] / 3 + p[3 * t[at + 2] + k] / 3;
+                }
+                from.closest(x[0], x[1], x[2], Double.POSITIVE_INFINITY, f);
+                far[i] = f.distance;
             }
-            from.closest(mid[0], mid[1], mid[2], Double.POSITIVE_INFINITY, f);
-            out = Math.max(out, f.distance);
-            for (int k = 0; k < 3; k++) {
-                from.closest(p[3 * t[i + k]], p[3 * t[i + k] + 1], p[3 * t[i + k] + 2], Double.POSITIVE_INFINITY, f);
-                out = Math.max(out, f.distance);
-            }
-        }
-        return out;
+        });
+        return Arrays.stream(far).max().orElse(0);
     }
 }

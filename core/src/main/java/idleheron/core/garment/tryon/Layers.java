@@ -36,8 +36,9 @@ public final class Layers {
 
     /** The numbers of garments by how far they lie from the body in the middle, the nearest first. */
     public static List<Integer> innermostFirst(BodyDistance body, List<TriangleMesh> garments) {
-        double[] far =
-                garments.stream().mapToDouble(g -> GapFigures.of(body, g).median()).toArray();
+        double[] far = garments.stream()
+                .mapToDouble(g -> GapFigures.of(body, g).median())
+                .toArray();
         return IntStream.range(0, far.length)
                 .boxed()
                 .sorted(Comparator.comparingDouble(i -> far[i]))
@@ -53,10 +54,7 @@ public final class Layers {
     public PushOut push(TriangleMesh was, double[] places) {
         List<LayerContact> over = below.stream()
                 .map(b -> new LayerContact(
-                        b.is,
-                        b.isOutwards,
-                        LayerContact.over(b.was, b.wasOutwards, was.points()),
-                        BETWEEN))
+                        b.is, b.isOutwards, LayerContact.over(b.was, b.wasOutwards, was.points()), BETWEEN))
                 .toList();
         PushOut out = PushOut.of(was.at(places), places, second, gap, over);
         TriangleMesh is = was.at(out.places());

@@ -38,8 +38,7 @@ public record PushOut(double[] places, double before, double after, double moved
     }
 
     /** @param below cloth that it stays over as well */
-    static PushOut of(
-            TriangleMesh shape, double[] places, BodyDistance body, double gap, List<LayerContact> below) {
+    static PushOut of(TriangleMesh shape, double[] places, BodyDistance body, double gap, List<LayerContact> below) {
         double[] free = new double[shape.pointCount()];
         Arrays.fill(free, Double.POSITIVE_INFINITY);
         ClothSolver solver = new ClothSolver(shape, free, STIFF, 0);

@@ -108,7 +108,8 @@ public record FitGarments(double millimetres) implements Remedy {
         Layers layers = new Layers(body, body, millimetres / MM);
         for (int i : Layers.innermostFirst(body, lie)) {
             double[] to = millimetres > 0
-                    ? all.get(i).parted(layers.push(lie.get(i), lie.get(i).points()).places())
+                    ? all.get(i)
+                            .parted(layers.push(lie.get(i), lie.get(i).points()).places())
                     : places.get(i);
             int at = scene.nodes().get(nodes.get(i)).payload();
             meshes.set(at, RestSurface.placed(scene, nodes.get(i), meshes.get(at), to));

@@ -78,7 +78,8 @@ class LayersTest {
     @Test
     void theNearestToTheBodyIsTheInnermost() {
         assertThat(Layers.innermostFirst(
-                        arm(0.05), List.of(sleeve(0.07, 0.2, false), sleeve(0.052, 0.2, false), sleeve(0.06, 0.2, true))))
+                        arm(0.05),
+                        List.of(sleeve(0.07, 0.2, false), sleeve(0.052, 0.2, false), sleeve(0.06, 0.2, true))))
                 .containsExactly(1, 2, 0);
     }
 
@@ -97,7 +98,9 @@ class LayersTest {
                     .isGreaterThan(radius(inner.places())[1]);
             assertThat(radius(outer.places())[1]).isLessThan(radius(inner.places())[1] + 0.003);
             PushOut alone = PushOut.of(coat.at(wide(coat, 1.06)), wide(coat, 1.06), arm(0.06), GAP);
-            assertThat(radius(alone.places())[0]).as("alone it would lie in the shirt").isLessThan(radius(inner.places())[1]);
+            assertThat(radius(alone.places())[0])
+                    .as("alone it would lie in the shirt")
+                    .isLessThan(radius(inner.places())[1]);
         }
     }
 
