@@ -14,5 +14,12 @@ import java.util.function.ToIntFunction;
  * @param title "Blend shapes"
  * @param topics those of whose findings it shows the subjects
  * @param count how many rows there will be, quick to tell
+ * @param isWorked whether its rows take work for which no window waits
  */
-public record FactTable(String title, Set<Topic> topics, ToIntFunction<Scene> count, Function<Facts, Evidence> rows) {}
+public record FactTable(
+        String title, Set<Topic> topics, ToIntFunction<Scene> count, Function<Facts, Evidence> rows, boolean isWorked) {
+    /** One whose rows are at hand. */
+    public FactTable(String title, Set<Topic> topics, ToIntFunction<Scene> count, Function<Facts, Evidence> rows) {
+        this(title, topics, count, rows, false);
+    }
+}

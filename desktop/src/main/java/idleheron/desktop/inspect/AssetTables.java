@@ -11,6 +11,7 @@ import idleheron.core.kind.FactTable;
 import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.Bench;
+import idleheron.desktop.model.BenchActions;
 import idleheron.desktop.widget.Choice;
 import idleheron.desktop.widget.EvidenceTable;
 import idleheron.desktop.widget.Ui;
@@ -31,6 +32,7 @@ final class AssetTables extends VBox {
     private static final double TABS = 38;
 
     private final Bench bench;
+    private final BenchActions deeds;
     private final EvidenceTable table = new EvidenceTable();
     private final CacheTree caches;
     private final TabExtras extras;
@@ -39,14 +41,20 @@ final class AssetTables extends VBox {
     private @Nullable AssetKind kind;
     private @Nullable Asset tabsFor;
 
+    /** The rows of a table that took work, while the same is looked at. */
+    private record Worked(CheckJob.Result of, FactTable table, Evidence rows) {}
+
+    private @Nullable Worked worked;
+
     /**
      * @param shapesMoved the sliders of blend shapes were moved
      * @param field takes the name of a grid, or the path of an object of a cache, that was chosen
      * @param atEnd stands at the end of the tabs
      */
-    AssetTables(Bench bench, Runnable shapesMoved, Consumer<String> field, Node atEnd) {
+    AssetTables(Bench bench, BenchActions deeds, Runnable shapesMoved, Consumer<String> field, Node atEnd) {
         super(6);
         this.bench = bench;
+        this.deeds = deeds;
         extras = new TabExtras(bench, shapesMoved, field);
         caches = new CacheTree(bench);
         caches.onChosen(field);
@@ -121,9 +129,29 @@ final class AssetTables extends VBox {
         if (tree) { // its table would look at every sample
             caches.show(l.asset().scene());
         } else {
-            table.show(tab == null ? Evidence.NONE : tab.get().rows().apply(l.facts()));
+            rows(l);
         }
         point(bench.joint().get());
+    }
+
+    /** The rows of the table in front: those that take work are shown once they are there. */
+    private void rows(CheckJob.Result l) {
+        FactTable front = tab == null ? null : tab.get();
+        Worked known = worked;
+        if (front == null || !front.isWorked()) {
+            table.show(front == null ? Evidence.NONE : front.rows().apply(l.facts()));
+        } else if (known != null && known.of == l && known.table == front) {
+            table.show(known.rows);
+        } else {
+            table.show(Evidence.NONE);
+            deeds.workOut(front.title(), p -> front.rows().apply(l.facts()), rows -> {
+                worked = new Worked(l, front, rows);
+                if (bench.lookedOver().get() == l && tab != null && tab.get() == front) {
+                    table.show(rows);
+                    point(bench.joint().get());
+                }
+            });
+        }
     }
 
     private void besides() {

@@ -108,6 +108,7 @@ public final class LookOverScreen extends Screen<BorderPane> {
                 "quiet");
         tables = new AssetTables(
                 bench,
+                deeds,
                 this::showView,
                 name -> {
                     view.field(name);

@@ -41,7 +41,8 @@ public final class AvatarAssets implements AssetKind {
             say("core.avatar.asset.AvatarAssets.roles"),
             Set.of(Topic.AVATAR),
             s -> Motion.figure(s) == null ? 0 : Role.values().length,
-            f -> roles(f.scene())));
+            f -> roles(f.scene()),
+            true));
 
     private static final List<TopicCheck> TOPICS = List.of(TopicCheck.of(Topic.AVATAR, AvatarTopic::of));
 

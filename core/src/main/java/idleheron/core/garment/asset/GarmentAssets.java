@@ -15,8 +15,13 @@ import idleheron.core.garment.check.FitRules;
 import idleheron.core.garment.check.GarmentRules;
 import idleheron.core.garment.compare.GarmentLosses;
 import idleheron.core.garment.compare.GarmentTopic;
+import idleheron.core.garment.facts.Cloth;
+import idleheron.core.garment.facts.Spacing;
+import idleheron.core.garment.facts.Thickness;
 import idleheron.core.geometry.BodyDistance;
+import idleheron.core.geometry.SurfaceNormals;
 import idleheron.core.geometry.TriangleMesh;
+import idleheron.core.geometry.TriangleTree;
 import idleheron.core.job.Progress;
 import idleheron.core.kind.AssetKind;
 import idleheron.core.kind.Content;
@@ -36,7 +41,11 @@ import java.util.Set;
 public final class GarmentAssets implements AssetKind {
     private static final double MM = 1000;
     private static final List<FactTable> TABLES = List.of(new FactTable(
-            say("core.garment.asset.GarmentAssets.garments"), Set.of(Worn.TOPIC), GarmentAssets::count, f -> gaps(f)));
+            say("core.garment.asset.GarmentAssets.garments"),
+            Set.of(Worn.TOPIC),
+            GarmentAssets::count,
+            f -> gaps(f),
+            true));
 
     private static final List<TopicCheck> TOPICS = List.of(TopicCheck.of(Worn.TOPIC, GarmentTopic::of));
 
@@ -126,7 +135,7 @@ public final class GarmentAssets implements AssetKind {
         return out;
     }
 
-    /** How each garment lies on its body, in millimetres. */
+    /** What each garment is made of and how it lies on its body, in millimetres. */
     private static Evidence gaps(Facts f) {
         Scene s = f.scene();
         Worn w = Worn.in(s);
@@ -134,8 +143,13 @@ public final class GarmentAssets implements AssetKind {
         if (w != null) {
             BodyDistance body = BodyDistance.of(RestSurface.of(s, w.body()));
             for (int g : w.garments()) {
-                TriangleMesh m = RestSurface.of(s, g);
+                Cloth c = Cloth.of(s, g);
+                TriangleMesh m = c.surface();
                 GapFigures gaps = GapFigures.of(body, m);
+                Thickness thickness =
+                        Thickness.of(c.joined(), SurfaceNormals.of(c.joined()), TriangleTree.of(c.joined()));
+                boolean two = c.isWhole() && c.hasTwoSides(thickness);
+                Spacing spacing = Spacing.of(c.joined(), c.pieces()::isCloth);
                 rows.add(new Evidence.Row(
                         s.nodes().get(g).name(),
                         g,
@@ -145,6 +159,9 @@ public final class GarmentAssets implements AssetKind {
                         false,
                         List.of(
                                 Wording.counted(m.pointCount(), "point"),
+                                Figure.number(MM * spacing.median()),
+                                two ? Figure.number(MM * thickness.median()) : "–",
+                                String.valueOf(c.pieces().trims().size()),
                                 Figure.number(MM * gaps.median()),
                                 Figure.number(MM * gaps.low()),
                                 Figure.number(MM * gaps.high()),
@@ -156,6 +173,9 @@ public final class GarmentAssets implements AssetKind {
                 say("core.garment.asset.GarmentAssets.garment"),
                 List.of(
                         say("core.garment.asset.GarmentAssets.points"),
+                        say("core.garment.asset.GarmentAssets.spacing-middle-mm"),
+                        say("core.garment.asset.GarmentAssets.thick-mm"),
+                        say("core.garment.asset.GarmentAssets.trims"),
                         say("core.garment.asset.GarmentAssets.gap-middle-mm"),
                         say("core.garment.asset.GarmentAssets.5-below-mm"),
                         say("core.garment.asset.GarmentAssets.95-below-mm"),
