@@ -97,6 +97,9 @@ final class ConvertCommand implements Callable<Integer> {
     @Option(names = "--bake", descriptionKey = "cli.ConvertCommand.a-key-on-every-frame-of")
     boolean bake;
 
+    @Option(names = "--meshes-apart", descriptionKey = "cli.ConvertCommand.each-mesh-in-a-file-of")
+    boolean meshesApart;
+
     @Option(names = "--clips-apart", descriptionKey = "cli.ConvertCommand.each-clip-in-a-file-of")
     boolean clipsApart;
 
@@ -338,6 +341,7 @@ final class ConvertCommand implements Callable<Integer> {
                 without,
                 bake,
                 clipsApart,
+                meshesApart,
                 pictures,
                 pictureKind,
                 pictureSize,

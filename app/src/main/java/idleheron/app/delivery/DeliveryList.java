@@ -32,7 +32,7 @@ import java.util.stream.Collectors;
  * { "schema": "idle-heron/delivery/1", "program": "Idle Heron 0.1.0",
  *   "sources": [{ "file": "../made/postwoman.fbx", "bytes": 1853212, "sha256": "…" }],
  *   "target": "woman.fbx", "variant": "binary 7.5", "for": "game-centimetres", "remedies": [{ "remedy": "bake-scale" }],
- *   "settings": { "clip": "", "frames": "", "clipsLeftOut": [], "without": [], "bake": false, "clipsApart": true, "pictures": "beside",
+ *   "settings": { "clip": "", "frames": "", "clipsLeftOut": [], "without": [], "bake": false, "clipsApart": true, "meshesApart": false, "pictures": "beside",
  *     "pictureKind": "", "pictureSize": 0, "picturesFrom": [], "samplesPerFrame": 1, "rescue": false },
  *   "files": [{ "file": "woman.fbx", "bytes": 1846020, "sha256": "…" }] }
  * </pre>
@@ -150,6 +150,7 @@ public record DeliveryList(
         settings.clipsLeftOut().forEach(s.putArray("clipsLeftOut")::add);
         settings.without().forEach(s.putArray("without")::add);
         s.put("bake", settings.bake()).put("clipsApart", settings.clipsApart());
+        s.put("meshesApart", settings.meshesApart());
         s.put("pictures", settings.pictures()).put("pictureKind", settings.pictureKind());
         s.put("pictureSize", settings.pictureSize());
         ArrayNode from = s.putArray("picturesFrom");
@@ -222,6 +223,7 @@ public record DeliveryList(
                             texts(s, "without"),
                             s.path("bake").asBoolean(),
                             s.path("clipsApart").asBoolean(),
+                            s.path("meshesApart").asBoolean(),
                             text(s, "pictures"),
                             text(s, "pictureKind"),
                             s.path("pictureSize").asInt(),

@@ -26,6 +26,7 @@ import org.jspecify.annotations.Nullable;
  * @param without what stays behind: meshes, skeleton, smoothing, tangents
  * @param bake whether every channel that moves gets a key on every frame
  * @param clipsApart whether each clip goes into a file of its own, also where the destination does not ask it
+ * @param meshesApart whether each mesh goes into a file of its own, with what moves it
  * @param pictures "as-they-are", "inside" or "beside"
  * @param pictureKind what travelling pictures become, or ""
  * @param pictureSize largest width or height of travelling pictures, 0 for any
@@ -40,6 +41,7 @@ public record DeliverySettings(
         List<String> without,
         boolean bake,
         boolean clipsApart,
+        boolean meshesApart,
         String pictures,
         String pictureKind,
         int pictureSize,
@@ -71,6 +73,7 @@ public record DeliverySettings(
                             travel(),
                             style(),
                             Convention.Layout.PLAIN)
+                    .withMeshesApart(meshesApart)
                     .withPictureFolders(picturesFrom)
                     .withSamplesPerFrame(samplesPerFrame);
             return to == null ? d : d.laidOut(to.more().layout());

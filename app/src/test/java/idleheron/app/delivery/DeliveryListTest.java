@@ -21,7 +21,19 @@ import org.junit.jupiter.api.io.TempDir;
 
 class DeliveryListTest {
     private static final DeliverySettings SETTINGS = new DeliverySettings(
-            "wade", "1:20", List.of("sway"), List.of("tangents"), true, true, "beside", "png", 512, List.of(), 2, true);
+            "wade",
+            "1:20",
+            List.of("sway"),
+            List.of("tangents"),
+            true,
+            true,
+            true,
+            "beside",
+            "png",
+            512,
+            List.of(),
+            2,
+            true);
 
     @TempDir
     Path folder;
@@ -122,6 +134,6 @@ class DeliveryListTest {
 
     private static DeliverySettings with(String without, String pictures) {
         return new DeliverySettings(
-                "", "", List.of("sway"), List.of(without), false, false, pictures, "", 0, List.of(), 1, false);
+                "", "", List.of("sway"), List.of(without), false, false, false, pictures, "", 0, List.of(), 1, false);
     }
 }

@@ -43,6 +43,12 @@ final class SendOptions {
             say("desktop.send.SendOptions.each-clip-in-its-own-file"),
             say("desktop.send.SendOptions.beside-one-with-everything-but-the"),
             false);
+
+    private final CheckBox meshesApart = box(
+            say("desktop.send.SendOptions.each-mesh-in-its-own-file"),
+            say("desktop.send.SendOptions.with-the-joints-and-clips-that"),
+            false);
+
     private final CheckBox listed = box(
             say("desktop.send.SendOptions.leave-a-list"),
             say("desktop.send.SendOptions.leaves-a-small-file-beside-it"),
@@ -87,7 +93,7 @@ final class SendOptions {
         node = Ui.column(
                 8,
                 new FlowPane(14, 8, meshes, skeleton, smoothing, tangents),
-                new FlowPane(14, 8, baked, apart),
+                new FlowPane(14, 8, baked, apart, meshesApart),
                 Ui.flow(
                         8,
                         List.of(Ui.label(say("desktop.send.SendOptions.pictures"), "second"), pictures, kind, size)));
@@ -159,6 +165,7 @@ final class SendOptions {
                 without,
                 baked.isSelected(),
                 apart.isSelected(),
+                meshesApart.isSelected(),
                 travel,
                 kind.isDisabled() ? "" : kind.getValue(),
                 size.isDisabled() ? 0 : size.getValue(),

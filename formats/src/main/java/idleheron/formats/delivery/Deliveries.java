@@ -47,8 +47,15 @@ public final class Deliveries {
             SceneFiles.draft(
                     rest, around(target.file()), usual, usual.variants().getFirst(), drafts, Progress.NONE);
         }
-        List<Delivery.Part> parts = target.format()
-                .deliver(new UnderWay(delivery, scene, target.file(), target.variant(), pictures, drafts, progress));
+        List<Delivery.Part> parts = new ArrayList<>();
+        List<Piece> pieces = Piece.of(delivery, scene, target.file());
+        for (int i = 0; i < pieces.size(); i++) {
+            Piece one = pieces.get(i);
+            Progress own = progress.part((double) i / pieces.size(), (i + 1.0) / pieces.size());
+            parts.addAll(target.format()
+                    .deliver(new UnderWay(
+                            delivery, one.scene(), one.target(), target.variant(), pictures, drafts, own)));
+        }
         boolean placed = !replaces || drafts.isTrial() || parts.stream().allMatch(Delivery.Part::sound);
         if (placed) {
             drafts.place();
@@ -59,7 +66,10 @@ public final class Deliveries {
 
     /** The files that {@link #write} would make, the one that is named first. */
     public static List<Path> files(Delivery delivery, Scene scene, Target target) {
-        List<Path> out = new ArrayList<>(target.format().files(delivery, scene, target.file()));
+        List<Path> out = new ArrayList<>();
+        for (Piece one : Piece.of(delivery, scene, target.file())) {
+            out.addAll(target.format().files(delivery, one.scene(), one.target()));
+        }
         if (beside(delivery, scene, target.format()) != null) {
             out.add(around(target.file()));
         }

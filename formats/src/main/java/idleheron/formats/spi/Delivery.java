@@ -26,6 +26,7 @@ import java.util.Set;
  * How a scene is written: what of it, in how many files, and where its pictures go.
  *
  * @param clipsApart whether each clip goes into a file of its own, {@code NAME_clip.fbx}, beside one without clips
+ * @param meshesApart whether each node that shows a mesh goes into a file of its own, {@code NAME_mesh.fbx}
  * @param style what travelling pictures are to be
  * @param layout names and folders, below the folder of the target
  * @param samplesPerFrame of what is baked into a cache
@@ -35,6 +36,7 @@ import java.util.Set;
 public record Delivery(
         ExportSelection cargo,
         boolean clipsApart,
+        boolean meshesApart,
         PictureFiles.Travel pictures,
         PictureStyle style,
         Convention.Layout layout,
@@ -58,7 +60,7 @@ public record Delivery(
             PictureFiles.Travel pictures,
             PictureStyle style,
             Convention.Layout layout) {
-        this(cargo, clipsApart, pictures, style, layout, 1, List.of(), Tolerances.DEFAULT);
+        this(cargo, clipsApart, false, pictures, style, layout, 1, List.of(), Tolerances.DEFAULT);
     }
 
     public Delivery(ExportSelection cargo, boolean clipsApart, PictureFiles.Travel pictures) {
@@ -72,6 +74,7 @@ public record Delivery(
         return new Delivery(
                 cargo,
                 clipsApart,
+                meshesApart,
                 pictures,
                 new PictureStyle(asked.pictures(), kind, largest),
                 asked,
@@ -91,16 +94,23 @@ public record Delivery(
                 : pictures == PictureFiles.Travel.AS_THEY_ARE ? format.pictures(variant, moves) : pictures;
     }
 
+    public Delivery withMeshesApart(boolean value) {
+        return new Delivery(
+                cargo, clipsApart, value, pictures, style, layout, samplesPerFrame, pictureFolders, tolerances);
+    }
+
     public Delivery withSamplesPerFrame(int value) {
-        return new Delivery(cargo, clipsApart, pictures, style, layout, value, pictureFolders, tolerances);
+        return new Delivery(cargo, clipsApart, meshesApart, pictures, style, layout, value, pictureFolders, tolerances);
     }
 
     public Delivery withPictureFolders(List<Path> folders) {
-        return new Delivery(cargo, clipsApart, pictures, style, layout, samplesPerFrame, folders, tolerances);
+        return new Delivery(
+                cargo, clipsApart, meshesApart, pictures, style, layout, samplesPerFrame, folders, tolerances);
     }
 
     public Delivery withTolerances(Tolerances value) {
-        return new Delivery(cargo, clipsApart, pictures, style, layout, samplesPerFrame, pictureFolders, value);
+        return new Delivery(
+                cargo, clipsApart, meshesApart, pictures, style, layout, samplesPerFrame, pictureFolders, value);
     }
 
     /** What was written to a file and read back, both held against each other. */
