@@ -56,7 +56,8 @@ public final class Painter {
         if (!upright) {
             Backdrop.draw(to, p, colors, reach);
         }
-        if (!sides.isEmpty() && to.width() / to.grain() >= SCALE_FROM && p.pixelsPerMeter() > LEAST_METER) {
+        boolean stands = !sides.isEmpty() && !upright;
+        if (stands && to.width() / to.grain() >= SCALE_FROM && p.pixelsPerMeter() > LEAST_METER) {
             double[] b = sides.getFirst().side.bounds();
             double width = Math.hypot(b[3] - b[0], b[5] - b[2]);
             Backdrop.scale(to, p, colors, (b[0] + b[3]) / 2 - width * 0.62 - 0.12 * reach, b[4], (b[2] + b[5]) / 2);

@@ -158,7 +158,7 @@ public final class GarmentAssets implements AssetKind {
                         Double.NaN,
                         false,
                         List.of(
-                                Wording.counted(m.pointCount(), "point"),
+                                Figure.thousands(m.pointCount()),
                                 Figure.number(MM * spacing.median()),
                                 two ? Figure.number(MM * thickness.median()) : "–",
                                 String.valueOf(c.pieces().trims().size()),
