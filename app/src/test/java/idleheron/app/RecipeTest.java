@@ -37,7 +37,7 @@ class RecipeTest {
     Path folder;
 
     @Test
-    void recipes_that_ship_are_read_by_their_name_unless_a_file_has_it() throws IOException {
+    void recipesThatShipAreReadByTheirNameUnlessAFileHasIt() throws IOException {
         for (String name : Recipe.SHIPPED) {
             assertThat(Recipe.read(Path.of(name)).remedies()).as(name).isNotEmpty();
         }

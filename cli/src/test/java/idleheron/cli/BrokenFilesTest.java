@@ -48,7 +48,7 @@ class BrokenFilesTest {
                 "range.usda",
                 "wide.usda"
             })
-    void every_command_ends_clearly(String name) throws IOException {
+    void everyCommandEndsClearly(String name) throws IOException {
         String f = file(name).toString();
         String out = folder.resolve("out.usda").toString();
         String report = folder.resolve("report.json").toString();
@@ -86,12 +86,12 @@ class BrokenFilesTest {
                 "bda188d6.abc|byte 114: expected 16 channels for the transform operations of /proto, sample 0, found 3",
                 "5b679a1.usdz|expected the name of a field of I1, found \"referenc?\""
             })
-    void the_line_says_what_was_expected_and_what_was_found(String name, String said) throws IOException {
+    void theLineSaysWhatWasExpectedAndWhatWasFound(String name, String said) throws IOException {
         assertThat(MainTest.run("facts", file(name).toString()).err()).contains(said);
     }
 
     @Test
-    void a_budget_can_be_raised_and_lowered() throws IOException {
+    void aBudgetCanBeRaisedAndLowered() throws IOException {
         Path f = folder.resolve("two.usda");
         Files.writeString(f, "#usda 1.0\ndef Xform \"a\" {\n def Xform \"b\" {}\n}\n");
         try {
@@ -108,7 +108,7 @@ class BrokenFilesTest {
     }
 
     @Test
-    void an_instancer_that_places_itself_is_told_and_read() throws IOException {
+    void anInstancerThatPlacesItselfIsToldAndRead() throws IOException {
         Path f = folder.resolve("self.usda");
         Files.writeString(f, """
                 #usda 1.0

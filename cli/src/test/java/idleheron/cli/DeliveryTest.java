@@ -60,7 +60,7 @@ class DeliveryTest {
     }
 
     @Test
-    void without_meshes_the_skeleton_and_its_motion_stay() {
+    void withoutMeshesTheSkeletonAndItsMotionStay() {
         Scene s = ExportSelection.ALL.withMeshes(false).of(SCENE);
         assertThat(s.meshes()).isEmpty();
         assertThat(s.materials()).isEmpty();
@@ -77,7 +77,7 @@ class DeliveryTest {
     }
 
     @Test
-    void without_a_skeleton_the_meshes_stand_where_they_stood() {
+    void withoutASkeletonTheMeshesStandWhereTheyStood() {
         Scene s = ExportSelection.ALL.withSkeleton(false).of(SCENE);
         assertThat(s.joints()).isEmpty();
         assertThat(s.meshes()).allMatch(m -> m.skin() == null);
@@ -87,7 +87,7 @@ class DeliveryTest {
     }
 
     @Test
-    void smoothing_tangents_and_single_clips_are_left_out_on_request() {
+    void smoothingTangentsAndSingleClipsAreLeftOutOnRequest() {
         Scene s = ExportSelection.ALL
                 .withSmoothing(false)
                 .withTangents(false)
@@ -103,7 +103,7 @@ class DeliveryTest {
     }
 
     @Test
-    void baked_clips_have_a_key_on_every_frame_and_stand_where_they_stood() {
+    void bakedClipsHaveAKeyOnEveryFrameAndStandWhereTheyStood() {
         Scene s = ExportSelection.ALL.withBaked(true).of(SCENE);
         for (int c = 0; c < 2; c++) {
             double length = s.clips().get(c).length();
@@ -123,7 +123,7 @@ class DeliveryTest {
     }
 
     @Test
-    void each_clip_goes_into_a_file_of_its_own_that_fits_the_character() throws IOException {
+    void eachClipGoesIntoAFileOfItsOwnThatFitsTheCharacter() throws IOException {
         Delivery apart = new Delivery(ExportSelection.ALL, true, PictureFiles.Travel.AS_THEY_ARE);
         List<Delivery.Part> parts = write(apart, "post.fbx");
         assertThat(parts)
@@ -146,7 +146,7 @@ class DeliveryTest {
     }
 
     @Test
-    void a_skeleton_that_does_not_fit_is_told_joint_by_joint() {
+    void aSkeletonThatDoesNotFitIsToldJointByJoint() {
         List<Node> nodes = new ArrayList<>(SCENE.nodes());
         Node shaft = nodes.get(2);
         nodes.set(2, shaft.withTransform(shaft.transform().withTranslation(new Vec3(0, 0, 41))));
@@ -160,7 +160,7 @@ class DeliveryTest {
     }
 
     @Test
-    void pictures_go_inside_or_beside_and_nothing_that_is_there_is_lost() throws IOException {
+    void picturesGoInsideOrBesideAndNothingThatIsThereIsLost() throws IOException {
         Files.write(folder.resolve("rough.png"), picture(3));
         Scene inside = write(new Delivery(ExportSelection.ALL, false, PictureFiles.Travel.INSIDE), "inside.fbx")
                 .getFirst()
@@ -185,7 +185,7 @@ class DeliveryTest {
     }
 
     @Test
-    void two_pictures_of_one_name_do_not_become_one() throws IOException {
+    void twoPicturesOfOneNameDoNotBecomeOne() throws IOException {
         Scene s = SCENE.withTextures(List.of(
                 new Texture("a", "x/map.png", "", true, picture(1), "", List.of()),
                 new Texture("b", "y/map.png", "", true, picture(2), "", List.of()),
@@ -201,7 +201,7 @@ class DeliveryTest {
     }
 
     @Test
-    void the_command_line_writes_in_all_these_ways() throws IOException {
+    void theCommandLineWritesInAllTheseWays() throws IOException {
         Path in = folder.resolve("in.fbx");
         SceneFiles.write(SCENE, in, new FbxFormat(), FbxFormat.TEXT_74, false, Progress.NONE);
         Path out = folder.resolve("out.fbx");
@@ -247,7 +247,7 @@ class DeliveryTest {
     }
 
     @Test
-    void a_recipe_runs_on_a_folder_and_tells_of_each_file() throws IOException {
+    void aRecipeRunsOnAFolderAndTellsOfEachFile() throws IOException {
         Path box = Files.createDirectory(folder.resolve("box"));
         for (String name : List.of("a.fbx", "b.fbx")) {
             SceneFiles.write(SCENE, box.resolve(name), new FbxFormat(), FbxFormat.BINARY_74, false, Progress.NONE);
@@ -281,7 +281,7 @@ class DeliveryTest {
     }
 
     @Test
-    void a_recipe_keeps_the_layout_of_its_destination() throws IOException {
+    void aRecipeKeepsTheLayoutOfItsDestination() throws IOException {
         Path box = Files.createDirectory(folder.resolve("box"));
         SceneFiles.write(SCENE, box.resolve("a.fbx"), new FbxFormat(), FbxFormat.BINARY_74, false, Progress.NONE);
         Path toml = folder.resolve("hall.toml");
@@ -326,7 +326,7 @@ class DeliveryTest {
     }
 
     @Test
-    void a_delivery_goes_into_the_layout_that_is_asked() throws IOException {
+    void aDeliveryGoesIntoTheLayoutThatIsAsked() throws IOException {
         Delivery d = new Delivery(ExportSelection.ALL, true, PictureFiles.Travel.AS_THEY_ARE)
                 .laidOut(new Convention.Layout("{name}/{name}", "{name}/clips/{clip}", "maps", 0));
         List<Delivery.Part> parts = write(d, "heron.fbx");

@@ -39,7 +39,7 @@ class EveryFeatureTest {
 
     @ParameterizedTest
     @ValueSource(strings = {FbxFormat.BINARY_75, FbxFormat.BINARY_74, FbxFormat.TEXT_74})
-    void every_part_of_the_scene_comes_back(String variant) throws IOException {
+    void everyPartOfTheSceneComesBack(String variant) throws IOException {
         Scene b = back(variant);
         assertThat(b.notes()).containsExactly("flag has 2 skins; their joints move it together");
         assertThat(b)
@@ -62,7 +62,7 @@ class EveryFeatureTest {
 
     @ParameterizedTest
     @ValueSource(strings = {FbxFormat.BINARY_75, FbxFormat.TEXT_74})
-    void every_point_is_where_it_was_at_every_frame(String variant) throws IOException {
+    void everyPointIsWhereItWasAtEveryFrame(String variant) throws IOException {
         Scene b = back(variant);
         assertThat(Proof.of(SCENE, b, Progress.NONE).worst().value()).isLessThan(1e-3);
         Pose one = new Pose(SCENE);
@@ -83,7 +83,7 @@ class EveryFeatureTest {
     }
 
     @Test
-    void the_same_scene_gives_the_same_bytes() throws IOException {
+    void theSameSceneGivesTheSameBytes() throws IOException {
         for (String variant : new FbxFormat().variants()) {
             Path a = folder.resolve("a.fbx");
             Path b = folder.resolve("b.fbx");
@@ -94,7 +94,7 @@ class EveryFeatureTest {
     }
 
     @Test
-    void a_file_that_was_read_and_written_again_is_the_same_file() throws IOException {
+    void aFileThatWasReadAndWrittenAgainIsTheSameFile() throws IOException {
         for (String variant : new FbxFormat().variants()) {
             Path first = folder.resolve("first.fbx");
             Path second = folder.resolve("second.fbx");
@@ -114,7 +114,7 @@ class EveryFeatureTest {
     }
 
     @Test
-    void the_mesh_is_not_made_of_triangles_in_the_file() throws IOException {
+    void theMeshIsNotMadeOfTrianglesInTheFile() throws IOException {
         Scene b = back(FbxFormat.BINARY_74);
         assertThat(b.meshes().getFirst().faceCount()).isEqualTo(15);
         assertThat(Surface.all(new Pose(b))).hasSize(3);

@@ -236,7 +236,7 @@ class FeatureTableTest {
     }
 
     @Test
-    void each_feature_is_written_so_that_others_read_it() throws IOException {
+    void eachFeatureIsWrittenSoThatOthersReadIt() throws IOException {
         StringBuilder table = new StringBuilder(
                 "| feature | form | read back by us | reader one | reader two |\n|---|---|---|---|---|\n");
         List<String> wrong = new ArrayList<>();

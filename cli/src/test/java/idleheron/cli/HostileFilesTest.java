@@ -75,7 +75,7 @@ class HostileFilesTest {
     }
 
     @Test
-    void truncated_files_are_refused() throws IOException {
+    void truncatedFilesAreRefused() throws IOException {
         Random random = new Random(11);
         // The footer is not needed, so the cut lies before it.
         int before = bell.length - 200;
@@ -86,7 +86,7 @@ class HostileFilesTest {
     }
 
     @Test
-    void flipped_bits_in_the_structure_or_in_packed_data_are_refused() throws IOException {
+    void flippedBitsInTheStructureOrInPackedDataAreRefused() throws IOException {
         Random random = new Random(12);
         int packed = 0;
         for (int[] h : heads) {
@@ -107,7 +107,7 @@ class HostileFilesTest {
     }
 
     @Test
-    void bits_flipped_anywhere_never_do_harm() throws IOException {
+    void bitsFlippedAnywhereNeverDoHarm() throws IOException {
         Random random = new Random(13);
         for (int i = 0; i < 120; i++) {
             byte[] b = bell.clone();
@@ -122,7 +122,7 @@ class HostileFilesTest {
     }
 
     @Test
-    void huge_counts_are_refused_before_memory_is_taken() throws IOException {
+    void hugeCountsAreRefusedBeforeMemoryIsTaken() throws IOException {
         int done = 0;
         for (int[] h : heads) {
             if (h[1] > 0 && done < 30) {
@@ -139,7 +139,7 @@ class HostileFilesTest {
     }
 
     @Test
-    void other_things_under_the_name_are_refused() throws IOException {
+    void otherThingsUnderTheNameAreRefused() throws IOException {
         refused(new byte[0], "empty.fbx");
         refused(new byte[100_000], "zeros.fbx");
         refused("# a text\nthat is no scene\n".getBytes(java.nio.charset.StandardCharsets.UTF_8), "notes.fbx");

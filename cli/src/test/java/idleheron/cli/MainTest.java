@@ -43,7 +43,7 @@ class MainTest {
     }
 
     @Test
-    void facts_tells_all_that_the_file_holds() throws IOException {
+    void factsTellsAllThatTheFileHolds() throws IOException {
         JsonNode j = run("facts", file(DemoData.POSTWOMAN), "--json").json();
         assertThat(j.path("schema").asText()).isEqualTo("idle-heron/facts/1");
         assertThat(j.path("stage").path("upAxis").asText()).isEqualTo("Y");
@@ -65,7 +65,7 @@ class MainTest {
     }
 
     @Test
-    void check_ends_with_1_where_something_will_go_wrong() throws IOException {
+    void checkEndsWith1WhereSomethingWillGoWrong() throws IOException {
         Run r = run("check", file(DemoData.POSTWOMAN), "--for", "game-centimetres", "--json");
         assertThat(r.status()).isEqualTo(1);
         assertThat(r.json().path("findings").findValuesAsText("code")).contains("node-scale", "too-many-influences");
@@ -75,7 +75,7 @@ class MainTest {
     }
 
     @Test
-    void recipes_that_ship_make_an_avatar_and_a_plain_body_of_any_rig() throws IOException {
+    void recipesThatShipMakeAnAvatarAndAPlainBodyOfAnyRig() throws IOException {
         String avatar = demo.resolve("out").resolve("avatar.vrm").toString();
         Run plain = run("convert", file(DemoData.POSTWOMAN), avatar);
         assertThat(plain.status()).isEqualTo(2);
@@ -98,7 +98,7 @@ class MainTest {
     }
 
     @Test
-    void convert_applies_remedies_proves_them_and_never_overwrites_unasked() {
+    void convertAppliesRemediesProvesThemAndNeverOverwritesUnasked() {
         String out = demo.resolve("out").resolve("ready.fbx").toString();
         Run r = run(
                 "convert",
@@ -158,7 +158,7 @@ class MainTest {
     }
 
     @Test
-    void compare_names_the_cause_and_leaves_a_report() throws IOException {
+    void compareNamesTheCauseAndLeavesAReport() throws IOException {
         Path report = demo.resolve("report.html");
         Run r = run(
                 "compare",
@@ -181,7 +181,7 @@ class MainTest {
     }
 
     @Test
-    void tolerances_come_from_a_file() throws IOException {
+    void tolerancesComeFromAFile() throws IOException {
         Path wide = demo.resolve("wide.json");
         Files.writeString(
                 wide, "{\"weight\": 3, \"surface\": 1000, \"clipPosition\": 1000, \"clipAngle\": 90, \"frames\": 10}");
@@ -197,7 +197,7 @@ class MainTest {
     }
 
     @Test
-    void sample_gives_positions_by_frame_or_by_second() throws IOException {
+    void sampleGivesPositionsByFrameOrBySecond() throws IOException {
         JsonNode j = run(
                         "sample",
                         file(DemoData.POSTWOMAN),
@@ -235,7 +235,7 @@ class MainTest {
     }
 
     @Test
-    void rehearse_writes_what_comes_back_beside_the_file() {
+    void rehearseWritesWhatComesBackBesideTheFile() {
         Run r = run("rehearse", file(DemoData.BELL), "--with", "sedge");
         assertThat(r.status()).isZero();
         assertThat(demo.resolve("footbridge_bell_from_sedge.fbx")).exists();
@@ -247,7 +247,7 @@ class MainTest {
     }
 
     @Test
-    void wrong_words_end_with_2_and_unreadable_files_with_3() throws IOException {
+    void wrongWordsEndWith2AndUnreadableFilesWith3() throws IOException {
         assertThat(run().status()).isEqualTo(2);
         assertThat(run("fly").status()).isEqualTo(2);
         Path empty = demo.resolve("empty.fbx");

@@ -82,7 +82,7 @@ class OraclesTest {
     }
 
     @Test
-    void both_readers_put_every_joint_where_we_do() throws IOException {
+    void bothReadersPutEveryJointWhereWeDo() throws IOException {
         String oracles = System.getenv("HERON_ORACLES") + "/fbx/";
         DemoData.write(folder, Progress.NONE);
         Scene sent =

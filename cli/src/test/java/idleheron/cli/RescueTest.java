@@ -54,7 +54,7 @@ class RescueTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"bell.fbx", "text.fbx", "bell.usda", "bell.usdc", "bell.usdz"})
-    void what_is_told_to_be_whole_is_as_it_was(String name) throws IOException {
+    void whatIsToldToBeWholeIsAsItWas(String name) throws IOException {
         Random random = new Random(name.hashCode());
         byte[] whole = Files.readAllBytes(folder.resolve(name));
         int[] kinds = new int[5];
@@ -77,7 +77,7 @@ class RescueTest {
     }
 
     @Test
-    void without_the_option_it_is_refused_and_with_it_all_that_is_lost_is_listed() throws IOException {
+    void withoutTheOptionItIsRefusedAndWithItAllThatIsLostIsListed() throws IOException {
         String f = cut("bell.usda").toString();
         MainTest.Run plain = MainTest.run("facts", f);
         assertThat(plain.status()).isEqualTo(3);
@@ -94,7 +94,7 @@ class RescueTest {
     }
 
     @Test
-    void a_sound_file_is_the_same_with_the_option() {
+    void aSoundFileIsTheSameWithTheOption() {
         String f = folder.resolve("bell.fbx").toString();
         MainTest.Run plain = MainTest.run("facts", f, "--json");
         MainTest.Run asked = MainTest.run("facts", f, "--json", "--rescue");
@@ -103,7 +103,7 @@ class RescueTest {
     }
 
     @Test
-    void nothing_about_it_is_clean() throws IOException {
+    void nothingAboutItIsClean() throws IOException {
         String f = cut("bell.usda").toString();
         MainTest.Run check = MainTest.run("check", f, "--rescue", "--json");
         assertThat(check.status()).isEqualTo(1);
@@ -119,7 +119,7 @@ class RescueTest {
     }
 
     @Test
-    void what_is_left_can_be_written_and_is_told_to_be_a_part() throws IOException {
+    void whatIsLeftCanBeWrittenAndIsToldToBeAPart() throws IOException {
         String f = cut("bell.usda").toString();
         Path out = own.resolve("left.fbx");
         MainTest.Run r = MainTest.run("convert", f, out.toString(), "--rescue");

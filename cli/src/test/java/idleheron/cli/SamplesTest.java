@@ -42,7 +42,7 @@ class SamplesTest {
 
     @ParameterizedTest
     @MethodSource("files")
-    void where_two_independent_readers_agree_we_agree_with_them(Path file) throws IOException {
+    void whereTwoIndependentReadersAgreeWeAgreeWithThem(Path file) throws IOException {
         Scene s = SceneFiles.read(file, Progress.NONE).scene();
         List<Oracle> both = Oracle.both(file);
         Oracle a = both.get(0);

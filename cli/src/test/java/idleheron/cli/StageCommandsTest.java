@@ -39,7 +39,7 @@ class StageCommandsTest {
     }
 
     @Test
-    void facts_name_the_layers_that_a_stage_is_made_of() throws IOException {
+    void factsNameTheLayersThatAStageIsMadeOf() throws IOException {
         assertThat(run("facts", in(DemoData.STAGE), "--json")).isZero();
         JsonNode facts = new ObjectMapper().readTree(out.toString());
         assertThat(facts.at("/file/format").asText()).isEqualTo("USD");
@@ -51,13 +51,13 @@ class StageCommandsTest {
     }
 
     @Test
-    void a_stage_that_points_outside_is_told() {
+    void aStageThatPointsOutsideIsTold() {
         assertThat(run("check", in(DemoData.STAGE))).isEqualTo(1);
         assertThat(out.toString()).contains("[path-leaves-folder]").contains("23 in all");
     }
 
     @Test
-    void a_stage_is_flattened_and_says_the_same() throws IOException {
+    void aStageIsFlattenedAndSaysTheSame() throws IOException {
         String flat = in("flat/low_tide.usdc");
         assertThat(run("convert", in(DemoData.STAGE), flat, "--flatten")).isZero();
         assertThat(out.toString()).contains("1 file");
@@ -81,7 +81,7 @@ class StageCommandsTest {
     }
 
     @Test
-    void remedies_of_stages_are_named_on_the_command_line() {
+    void remediesOfStagesAreNamedOnTheCommandLine() {
         assertThat(run(
                         "convert",
                         in("postwoman.fbx"),

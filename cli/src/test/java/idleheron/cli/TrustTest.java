@@ -58,7 +58,7 @@ class TrustTest {
                 "convert {}/a.fbx {}/a.fbx --overwrite|a.fbx was read from and is not written on",
                 "batch {}/a.fbx --recipe {}/r.json --out {}|a.fbx is already there; --overwrite replaces it"
             })
-    void a_file_that_is_read_is_never_written_on(String command, String said) throws IOException {
+    void aFileThatIsReadIsNeverWrittenOn(String command, String said) throws IOException {
         Files.copy(in, folder.resolve("b.json"));
         Files.writeString(folder.resolve("r.json"), "{\"schema\": \"idle-heron/recipe/1\"}");
         MainTest.Run r = run(command.split(" ", -1));
@@ -70,7 +70,7 @@ class TrustTest {
     }
 
     @Test
-    void the_old_file_stays_where_the_proof_fails() throws IOException {
+    void theOldFileStaysWhereTheProofFails() throws IOException {
         Path out = folder.resolve("out.usda");
         Files.writeString(out, "mine");
         MainTest.Run r = run("convert", "{}/a.fbx", "{}/out.usda", "--overwrite");
@@ -87,7 +87,7 @@ class TrustTest {
     }
 
     @Test
-    void a_link_as_a_target_stays_a_link() throws IOException {
+    void aLinkAsATargetStaysALink() throws IOException {
         Path link = folder.resolve("link.fbx");
         Files.createSymbolicLink(link, folder.resolve("real.fbx"));
         assertThat(run("convert", "{}/a.fbx", "{}/link.fbx").status()).isEqualTo(2);
@@ -113,7 +113,7 @@ class TrustTest {
                 "convert {}/a.fbx {}/x.abc --frames 0:2000000|points times frames (--most bake=N allows more)",
                 "sample {}/a.fbx --clip nothing --frames 1:2 --json|no clip nothing; there are"
             })
-    void what_goes_wrong_is_one_clear_line(String command, String said) throws IOException {
+    void whatGoesWrongIsOneClearLine(String command, String said) throws IOException {
         Files.write(folder.resolve("binary.toml"), new byte[] {(byte) 0xff, (byte) 0xfe, 0, 1});
         Files.writeString(folder.resolve("wrong.json"), "{\"schema\": \"idle-heron/recipe/1\", \"remedies\": 7}");
         Files.writeString(folder.resolve("words.json"), "{\"schema\": \"idle-heron/recipe/1\", \"remedies\": [7]}");
@@ -133,7 +133,7 @@ class TrustTest {
     }
 
     @Test
-    void a_result_that_cannot_be_written_is_no_success() throws IOException, InterruptedException {
+    void aResultThatCannotBeWrittenIsNoSuccess() throws IOException, InterruptedException {
         Process p = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-cp",

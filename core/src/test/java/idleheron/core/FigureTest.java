@@ -6,7 +6,7 @@ import org.junit.jupiter.api.Test;
 
 class FigureTest {
     @Test
-    void numbers_have_the_places_that_tell_something() {
+    void numbersHaveThePlacesThatTellSomething() {
         assertThat(Figure.number(100)).isEqualTo("100");
         assertThat(Figure.number(0.042)).isEqualTo("0.042");
         assertThat(Figure.number(2.5)).isEqualTo("2.500");
@@ -17,7 +17,7 @@ class FigureTest {
     }
 
     @Test
-    void a_figure_tells_its_unit_and_place() {
+    void aFigureTellsItsUnitAndPlace() {
         Figure f = new Figure(0.042, "mm", "/rig/root/hips", "wade", 47);
         assertThat(f.text()).isEqualTo("0.042 mm");
         assertThat(f.full()).isEqualTo("0.042 mm, clip wade, frame 47, hips");
@@ -25,7 +25,7 @@ class FigureTest {
     }
 
     @Test
-    void verdicts_are_ordered_from_best_to_worst() {
+    void verdictsAreOrderedFromBestToWorst() {
         assertThat(Verdict.CLEAN.worse(Verdict.NOT_CHECKED)).isEqualTo(Verdict.CLEAN);
         assertThat(Verdict.DRIFTED.worse(Verdict.NOT_CARRIED)).isEqualTo(Verdict.DRIFTED);
         assertThat(Verdict.BROKEN.worse(Verdict.CLEAN)).isEqualTo(Verdict.BROKEN);

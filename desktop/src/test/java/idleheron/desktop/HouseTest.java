@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
@@ -40,7 +41,7 @@ class HouseTest {
     }
 
     @Test
-    void rooms_use_only_what_their_arrows_allow() {
+    void roomsUseOnlyWhatTheirArrowsAllow() {
         never(
                 "idleheron.core..",
                 "idleheron.formats..",
@@ -85,7 +86,7 @@ class HouseTest {
     }
 
     @Test
-    void no_toolkit_outside_the_desktop() {
+    void noToolkitOutsideTheDesktop() {
         noClasses()
                 .that()
                 .resideOutsideOfPackage("idleheron.desktop..")
@@ -96,7 +97,7 @@ class HouseTest {
     }
 
     @Test
-    void the_documents_of_a_format_know_nothing_of_scenes() {
+    void theDocumentsOfAFormatKnowNothingOfScenes() {
         noClasses()
                 .that()
                 .haveSimpleNameStartingWith("FbxBinary")
@@ -115,7 +116,7 @@ class HouseTest {
     }
 
     @Test
-    void the_core_prints_and_logs_nothing() {
+    void theCorePrintsAndLogsNothing() {
         noClasses()
                 .that()
                 .resideInAPackage("idleheron.core..")
@@ -129,7 +130,7 @@ class HouseTest {
 
     /** What many numbers say together has a name: a record. Those alone are made of as many as they have. */
     @Test
-    void nothing_takes_seven_things_or_more() {
+    void nothingTakesSevenThingsOrMore() {
         assertThat(ALL.stream()
                         .flatMap(c -> c.getCodeUnits().stream())
                         .filter(u -> !u.getModifiers().contains(JavaModifier.SYNTHETIC))
@@ -151,7 +152,7 @@ class HouseTest {
 
     /** The demo and the benchmarks name what they make; everything else asks the registry. */
     @Test
-    void a_carrier_is_named_by_its_line_in_the_registry_alone() {
+    void aCarrierIsNamedByItsLineInTheRegistryAlone() {
         noClasses()
                 .that()
                 .resideOutsideOfPackages(CARRIERS)
@@ -167,7 +168,7 @@ class HouseTest {
 
     /** A stage points to volume files, and so knows how they are made. */
     @Test
-    void a_carrier_knows_no_other_and_not_who_asks_it() {
+    void aCarrierKnowsNoOtherAndNotWhoAsksIt() {
         never("idleheron.formats.fbx..", CARRIERS[1], CARRIERS[2], CARRIERS[3]);
         never("idleheron.formats.usd..", CARRIERS[0], CARRIERS[2]);
         never("idleheron.formats.alembic..", CARRIERS[0], CARRIERS[1], CARRIERS[3]);
@@ -190,7 +191,7 @@ class HouseTest {
 
     /** What inspects, compares, carries and reports asks every kind of asset and knows none by name. */
     @Test
-    void a_kind_of_asset_is_named_by_its_line_in_the_registry_alone() {
+    void aKindOfAssetIsNamedByItsLineInTheRegistryAlone() {
         noClasses()
                 .that()
                 .resideInAnyPackage(
@@ -207,7 +208,7 @@ class HouseTest {
 
     /** Tables and figures of one kind are nothing to another. */
     @Test
-    void a_kind_of_asset_knows_no_other() {
+    void aKindOfAssetKnowsNoOther() {
         never(
                 "idleheron.core.character..",
                 "idleheron.core.cache..",
@@ -231,7 +232,7 @@ class HouseTest {
     }
 
     @Test
-    void no_rooms_of_a_module_use_each_other_in_a_circle() {
+    void noRoomsOfAModuleUseEachOtherInACircle() {
         slices().matching("idleheron.core.(**)").should().beFreeOfCycles().check(ALL);
         slices().matching("idleheron.desktop.(**)").should().beFreeOfCycles().check(ALL);
         slices().matching("idleheron.formats.(*)..").should().beFreeOfCycles().check(ALL);
@@ -256,9 +257,14 @@ class HouseTest {
     private static final int MOST_LINES = 400;
 
     private static List<Path> sources() throws IOException {
+        return sources("main");
+    }
+
+    /** @param of "main" or "test" */
+    private static List<Path> sources(String of) throws IOException {
         List<Path> modules;
         try (Stream<Path> beside = Files.list(Path.of(".."))) {
-            modules = beside.map(m -> m.resolve("src/main/java/idleheron"))
+            modules = beside.map(m -> m.resolve("src/" + of + "/java/idleheron"))
                     .filter(Files::isDirectory)
                     .toList();
         }
@@ -285,6 +291,18 @@ class HouseTest {
     void aFileHasFourHundredLines() throws IOException {
         for (Path f : sources()) {
             assertThat(Files.readAllLines(f).size()).as(f.toString()).isLessThanOrEqualTo(MOST_LINES);
+        }
+    }
+
+    @Test
+    void testsAreNamedInOneStyle() throws IOException {
+        List<Path> tests = sources("test");
+        assertThat(tests).hasSizeGreaterThan(400);
+        Pattern other = Pattern.compile("^ {4}(public )?(void|boolean) [A-Za-z0-9]+_\\w*\\(", Pattern.MULTILINE);
+        for (Path f : tests) {
+            assertThat(other.matcher(Files.readString(f)).find())
+                    .as(f.toString())
+                    .isFalse();
         }
     }
 }

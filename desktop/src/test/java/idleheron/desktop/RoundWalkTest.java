@@ -53,7 +53,7 @@ class RoundWalkTest {
     }
 
     @Test
-    void a_folder_is_a_round_that_is_done_again_where_it_failed() throws Exception {
+    void aFolderIsARoundThatIsDoneAgainWhereItFailed() throws Exception {
         open.open(folder.resolve("clips"));
         Reader.until("its files are listed", () -> window.reads("3 files, "));
         assertThat(table().getItems()).hasSize(3);
@@ -82,7 +82,7 @@ class RoundWalkTest {
     }
 
     @Test
-    void several_files_are_one_asset_or_a_round_as_is_said() throws Exception {
+    void severalFilesAreOneAssetOrARoundAsIsSaid() throws Exception {
         List<Path> both = List.of(folder.resolve("clips/bell.fbx"), folder.resolve("clips/gauge.fbx"));
         open.open(both.toArray(Path[]::new));
         Reader.until("it is asked", () -> window.hasButton("A round") && window.hasButton("One asset of many files"));
@@ -105,7 +105,7 @@ class RoundWalkTest {
     }
 
     @Test
-    void a_round_that_was_kept_is_opened_as_it_was() throws Exception {
+    void aRoundThatWasKeptIsOpenedAsItWas() throws Exception {
         Path file = folder.resolve("ours.round.json");
         Files.writeString(
                 file,

@@ -41,7 +41,7 @@ class WalkTest {
     }
 
     @Test
-    void one_character_goes_across_and_back_is_mended_and_signed_off() throws Exception {
+    void oneCharacterGoesAcrossAndBackIsMendedAndSignedOff() throws Exception {
         Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
         assertThat(window.reads("Scale 2.500 left above the skeleton")).isTrue();
         long before = view().painted();
@@ -105,7 +105,7 @@ class WalkTest {
     }
 
     @Test
-    void a_file_that_cannot_be_read_is_told_in_the_window_and_the_bench_stays() throws Exception {
+    void aFileThatCannotBeReadIsToldInTheWindowAndTheBenchStays() throws Exception {
         Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
         Path wrong = demo.resolve("wrong.fbx");
         Files.writeString(wrong, "nothing of the kind");
@@ -116,7 +116,7 @@ class WalkTest {
     }
 
     @Test
-    void what_is_whole_of_a_damaged_file_is_read_when_asked_for_and_marked() throws Exception {
+    void whatIsWholeOfADamagedFileIsReadWhenAskedForAndMarked() throws Exception {
         Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
         byte[] bell = Files.readAllBytes(demo.resolve(DemoData.BELL));
         Path cut = demo.resolve("cut_bell.fbx");
@@ -140,7 +140,7 @@ class WalkTest {
     }
 
     @Test
-    void the_view_turns_a_joint_can_be_chosen_and_the_theme_changes() throws Exception {
+    void theViewTurnsAJointCanBeChosenAndTheThemeChanges() throws Exception {
         Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
         robot.press(KeyCode.SPACE).release(KeyCode.SPACE);
         Viewport v = view();

@@ -90,7 +90,7 @@ class SceneFilesTest {
     }
 
     @Test
-    void declarations_transforms_and_free_properties_come_back() throws IOException {
+    void declarationsTransformsAndFreePropertiesComeBack() throws IOException {
         Scene b = write(folder.resolve("a.fbx"), false).scene();
         assertThat(b.stage())
                 .usingRecursiveComparison()
@@ -110,7 +110,7 @@ class SceneFilesTest {
     }
 
     @Test
-    void cameras_and_lights_look_where_they_did() throws IOException {
+    void camerasAndLightsLookWhereTheyDid() throws IOException {
         Scene b = write(folder.resolve("a.fbx"), false).scene();
         for (int n = 2; n < 4; n++) {
             org.joml.Vector3d told = look(scene(), n);
@@ -127,7 +127,7 @@ class SceneFilesTest {
     }
 
     @Test
-    void a_file_that_is_there_is_not_overwritten_without_being_asked() throws IOException {
+    void aFileThatIsThereIsNotOverwrittenWithoutBeingAsked() throws IOException {
         Path f = folder.resolve("there.fbx");
         Files.writeString(f, "mine");
         assertThatThrownBy(() -> write(f, false)).hasMessageContaining("already there");
@@ -137,7 +137,7 @@ class SceneFilesTest {
     }
 
     @Test
-    void a_stopped_write_leaves_nothing_behind() throws IOException {
+    void aStoppedWriteLeavesNothingBehind() throws IOException {
         Progress stop = (done, what) -> {
             if (done > 0.5) {
                 throw new CancellationException();
@@ -152,7 +152,7 @@ class SceneFilesTest {
     }
 
     @Test
-    void the_content_decides_and_not_the_name() throws IOException {
+    void theContentDecidesAndNotTheName() throws IOException {
         Path odd = folder.resolve("odd.png");
         Files.copy(
                 Path.of(
@@ -172,7 +172,7 @@ class SceneFilesTest {
     }
 
     @Test
-    void a_refusal_is_one_line_whatever_the_file_holds() {
+    void aRefusalIsOneLineWhateverTheFileHolds() {
         FormatException e = FormatException.at("a\nb.fbx", 7, "an end of P\r\n\u0001mation", "x".repeat(5000));
         assertThat(e.getMessage())
                 .startsWith("a?b.fbx, byte 7: expected an end of P?mation, found xxx")
@@ -180,7 +180,7 @@ class SceneFilesTest {
     }
 
     @Test
-    void a_scene_whose_numbers_point_outside_is_refused_with_what_does() {
+    void aSceneWhoseNumbersPointOutsideIsRefusedWithWhatDoes() {
         Scene good = scene();
         assertThatNoException().isThrownBy(() -> SceneChecks.check("f", good));
         Mesh m = Mesh.bare("flag", new double[9], new int[] {0, 3}, new int[] {0, 1, 2});

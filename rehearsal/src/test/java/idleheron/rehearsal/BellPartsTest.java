@@ -81,7 +81,7 @@ class BellPartsTest {
     }
 
     @Test
-    void as_a_rig_and_back_no_point_moves_on_any_frame() {
+    void asARigAndBackNoPointMovesOnAnyFrame() {
         Scene bell = FootbridgeBell.scene();
         for (boolean joined : new boolean[] {false, true}) {
             Scene rig = new PartsToJoints(joined).apply(bell);
@@ -97,7 +97,7 @@ class BellPartsTest {
 
     /** Moved by formula as a figure of parts, as a rig and as parts again. */
     @Test
-    void so_is_the_gauge_moved_by_formula() throws IOException {
+    void soIsTheGaugeMovedByFormula() throws IOException {
         for (String motion : DemoData.GAUGE_MOTIONS) {
             String text;
             try (InputStream in = Objects.requireNonNull(DemoData.class.getResourceAsStream(motion))) {
@@ -118,7 +118,7 @@ class BellPartsTest {
     }
 
     @Test
-    void what_is_noticed_offers_it_and_the_rig_goes_through_files() throws IOException {
+    void whatIsNoticedOffersItAndTheRigGoesThroughFiles() throws IOException {
         Scene bell = FootbridgeBell.scene();
         Remedy offered = Inspection.of(bell, null).stream()
                 .filter(f -> f.code().equals("parts-without-joints"))

@@ -35,7 +35,7 @@ class ConventionsTest {
             "schema = \"idle-heron/convention/1\"\n[stage]\nup = \"Y\"\nfront = \"Z\"\nright = \"X\"\n";
 
     @Test
-    void those_that_ship_say_what_they_are_called_after() {
+    void thoseThatShipSayWhatTheyAreCalledAfter() {
         assertThat(Conventions.all()).hasSize(8).doesNotHaveDuplicates();
         assertThat(Conventions.Z_UP_LEFT_CENTIMETRES.axes()).isEqualTo(AxisSystem.Z_UP_LEFT);
         assertThat(Conventions.Z_UP_METRES.axes()).isEqualTo(AxisSystem.Z_UP);
@@ -48,7 +48,7 @@ class ConventionsTest {
     }
 
     @Test
-    void a_copy_that_was_changed_is_read() throws IOException {
+    void aCopyThatWasChangedIsRead() throws IOException {
         String text = Conventions.text(Conventions.GAME_CENTIMETRES).replace("influences = 4", "influences = 6");
         Convention c = read(text);
         assertThat(c.code()).isEqualTo("mine");
@@ -57,7 +57,7 @@ class ConventionsTest {
     }
 
     @Test
-    void what_is_wrong_is_told_with_its_key_or_its_line() {
+    void whatIsWrongIsToldWithItsKeyOrItsLine() {
         assertThatThrownBy(() -> read(HEAD + "[weights]\ninfluence = 4\n"))
                 .isInstanceOf(FormatException.class)
                 .hasMessageContaining("mine.toml")
@@ -77,7 +77,7 @@ class ConventionsTest {
 
     /** The postwoman is made ready for each: what can be mended is, and is not told again. */
     @Test
-    void findings_for_a_destination_are_mended_by_their_remedies() throws IOException {
+    void findingsForADestinationAreMendedByTheirRemedies() throws IOException {
         Convention strict = read(HEAD
                 + "metersPerUnit = 0.01\n[skeleton]\noneRoot = true\ntips = false\ncontrols = false\nroot = \"pelvis_root\"\n"
                 + "joints = \"[a-z][a-z0-9_]*\"\n[weights]\ninfluences = 4\nbits = 8\n"
@@ -120,7 +120,7 @@ class ConventionsTest {
     }
 
     @Test
-    void bones_along_another_axis_are_told_with_the_axis_they_run_along() throws IOException {
+    void bonesAlongAnotherAxisAreToldWithTheAxisTheyRunAlong() throws IOException {
         Convention y = read(HEAD + "[skeleton]\nbonesAlong = \"Y\"\n");
         Finding f = Inspection.of(Postwoman.scene(), y).stream()
                 .filter(x -> x.code().equals("bones-along-other-axis"))
@@ -144,7 +144,7 @@ class ConventionsTest {
     }
 
     @Test
-    void pictures_may_have_to_have_sides_and_green_of_one_kind() throws idleheron.formats.bytes.FormatException {
+    void picturesMayHaveToHaveSidesAndGreenOfOneKind() throws idleheron.formats.bytes.FormatException {
         Convention c = ConventionFiles.read(
                 "own",
                 "own.toml",

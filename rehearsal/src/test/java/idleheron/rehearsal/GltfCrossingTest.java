@@ -39,7 +39,7 @@ class GltfCrossingTest {
     }
 
     @Test
-    void the_postwoman_reads_back_clean_and_says_what_was_changed_for_it() throws Exception {
+    void thePostwomanReadsBackCleanAndSaysWhatWasChangedForIt() throws Exception {
         Delivery.Part p = sent(Postwoman.scene(), "postwoman.glb");
         assertThat(p.proof().verdict()).isEqualTo(Verdict.CLEAN);
         assertThat(p.told()).contains("metres, Y up").contains("faces cut into triangles");
@@ -47,7 +47,7 @@ class GltfCrossingTest {
     }
 
     @Test
-    void the_bell_reads_back_clean_as_text() throws Exception {
+    void theBellReadsBackCleanAsText() throws Exception {
         Delivery.Part p = sent(FootbridgeBell.scene(), "bell.gltf");
         assertThat(p.proof().verdict()).isEqualTo(Verdict.CLEAN);
         assertThat(p.back().variant()).isEqualTo(GltfFormat.TEXT);
@@ -57,7 +57,7 @@ class GltfCrossingTest {
 
     /** Against the file that it was made from only the faces are others. */
     @Test
-    void the_postwoman_that_was_sent_is_the_one_that_comes_back() throws Exception {
+    void thePostwomanThatWasSentIsTheOneThatComesBack() throws Exception {
         Scene s = Postwoman.scene();
         Scene back = sent(s, "postwoman.glb").back().scene();
         Comparison c = Comparison.of(s, back, Tolerances.DEFAULT, true, Progress.NONE);

@@ -39,7 +39,7 @@ class PostwomanTest {
     Path folder;
 
     @Test
-    void she_is_a_person_on_stilts_with_the_sins_of_such_a_file() {
+    void sheIsAPersonOnStiltsWithTheSinsOfSuchAFile() {
         Facts f = new Facts(SCENE);
         assertThat(f.height()).isBetween(2.3, 2.6);
         assertThat(SCENE.pointCount()).isGreaterThan(10_000);
@@ -62,7 +62,7 @@ class PostwomanTest {
     }
 
     @Test
-    void her_stilts_stand_on_the_ground_at_every_frame() {
+    void herStiltsStandOnTheGroundAtEveryFrame() {
         Pose pose = new Pose(SCENE);
         int left = SCENE.find("stilt_tip_l");
         int right = SCENE.find("stilt_tip_r");
@@ -77,8 +77,7 @@ class PostwomanTest {
     }
 
     @Test
-    void written_and_read_back_every_topic_is_clean_and_no_joint_moves_by_a_millionth_of_her_height()
-            throws IOException {
+    void writtenAndReadBackEveryTopicIsCleanAndNoJointMovesByAMillionthOfHerHeight() throws IOException {
         for (String variant : new FbxFormat().variants()) {
             Scene back = SceneFiles.write(SCENE, folder.resolve("w.fbx"), new FbxFormat(), variant, true, Progress.NONE)
                     .scene();
@@ -105,7 +104,7 @@ class PostwomanTest {
     }
 
     @Test
-    void writing_what_was_read_gives_the_same_bytes() throws IOException {
+    void writingWhatWasReadGivesTheSameBytes() throws IOException {
         Path one = folder.resolve("one.fbx");
         Path two = folder.resolve("two.fbx");
         Scene read = SceneFiles.write(
@@ -116,7 +115,7 @@ class PostwomanTest {
     }
 
     @Test
-    void her_remedies_leave_the_surface_within_a_hundredth_of_a_millimetre() {
+    void herRemediesLeaveTheSurfaceWithinAHundredthOfAMillimetre() {
         Scene now = SCENE;
         for (var r : List.of(new BakeScale(), new SingleRoot(""), DropJoints.all())) {
             Scene after = r.apply(now);
@@ -130,7 +129,7 @@ class PostwomanTest {
     }
 
     @Test
-    void the_demo_data_are_small_and_always_the_same() throws IOException {
+    void theDemoDataAreSmallAndAlwaysTheSame() throws IOException {
         MadeDemo.into(folder.resolve("a"));
         DemoData.write(folder.resolve("b"), Progress.NONE);
         long bytes = 0;

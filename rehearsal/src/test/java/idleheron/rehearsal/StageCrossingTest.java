@@ -60,7 +60,7 @@ class StageCrossingTest {
 
     @ParameterizedTest
     @ValueSource(strings = {UsdFormat.CRATE, UsdFormat.TEXT, UsdFormat.PACKAGE})
-    void the_postwoman_comes_back_as_she_went(String variant) throws IOException {
+    void thePostwomanComesBackAsSheWent(String variant) throws IOException {
         Path file = folder.resolve("woman.usd");
         Scene back = SceneFiles.write(WOMAN, file, new UsdFormat(), variant, false, Progress.NONE)
                 .scene();
@@ -89,7 +89,7 @@ class StageCrossingTest {
     }
 
     @Test
-    void through_a_stage_to_fbx_and_the_bell_as_well() throws IOException {
+    void throughAStageToFbxAndTheBellAsWell() throws IOException {
         for (Scene s : List.of(WOMAN, FootbridgeBell.scene())) {
             Scene stage = SceneFiles.write(
                             s, folder.resolve("x.usdc"), new UsdFormat(), UsdFormat.CRATE, true, Progress.NONE)
@@ -102,7 +102,7 @@ class StageCrossingTest {
     }
 
     @Test
-    void the_reeds_go_to_a_stage_and_back_to_the_same_bytes() throws IOException {
+    void theReedsGoToAStageAndBackToTheSameBytes() throws IOException {
         DemoData.reeds(folder, Progress.NONE);
         Path sent = folder.resolve(DemoData.REEDS);
         Scene reeds = SceneFiles.read(sent, Progress.NONE).scene();
@@ -117,7 +117,7 @@ class StageCrossingTest {
     }
 
     @Test
-    void clips_apart_are_light_layers_over_the_asset() throws IOException {
+    void clipsApartAreLightLayersOverTheAsset() throws IOException {
         Delivery apart = new Delivery(ExportSelection.ALL, true, PictureFiles.Travel.AS_THEY_ARE);
         Path target = folder.resolve("woman.usdc");
         List<Delivery.Part> parts;
@@ -144,7 +144,7 @@ class StageCrossingTest {
     }
 
     @Test
-    void the_whole_of_low_tide_post_is_one_stage() throws IOException {
+    void theWholeOfLowTidePostIsOneStage() throws IOException {
         MadeDemo.into(folder);
         Scene s = SceneFiles.read(folder.resolve(DemoData.STAGE), Progress.NONE).scene();
         assertThat(s.joints()).hasSize(70);
@@ -164,7 +164,7 @@ class StageCrossingTest {
     }
 
     @Test
-    void a_corrected_stage_shows_the_same_picture() {
+    void aCorrectedStageShowsTheSamePicture() {
         Scene turned = new CorrectStage(AxisSystem.Z_UP, 1).apply(WOMAN);
         assertThat(turned.stage().axes()).isEqualTo(AxisSystem.Z_UP);
         assertThat(turned.stage().metersPerUnit()).isEqualTo(1);
@@ -175,7 +175,7 @@ class StageCrossingTest {
     }
 
     @Test
-    void stripped_of_materials_the_surface_stays() {
+    void strippedOfMaterialsTheSurfaceStays() {
         Scene bare = new StripMaterials().apply(WOMAN);
         assertThat(bare.materials()).isEmpty();
         assertThat(bare.textures()).isEmpty();

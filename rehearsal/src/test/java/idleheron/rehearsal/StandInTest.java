@@ -68,7 +68,7 @@ class StandInTest {
     }
 
     @Test
-    void both_give_a_clean_crossing_when_told_to_behave() throws IOException {
+    void bothGiveACleanCrossingWhenToldToBehave() throws IOException {
         for (StandIn s : StandIn.all()) {
             Comparison c = compare(back(s.behaved()));
             assertThat(c.topics())
@@ -78,7 +78,7 @@ class StandInTest {
     }
 
     @Test
-    void alder_breaks_what_its_habits_break_and_all_of_it_can_be_mended() throws IOException {
+    void alderBreaksWhatItsHabitsBreakAndAllOfItCanBeMended() throws IOException {
         Scene returned = back(StandIn.ALDER);
         Comparison c = compare(returned);
         assertThat(faults(c))
@@ -99,7 +99,7 @@ class StandInTest {
     }
 
     @Test
-    void sedge_loses_weights_and_frames_and_nothing_else() throws IOException {
+    void sedgeLosesWeightsAndFramesAndNothingElse() throws IOException {
         Scene returned = back(StandIn.SEDGE);
         Comparison c = compare(returned);
         assertThat(faults(c)).containsExactlyInAnyOrder(Topic.SKIN_WEIGHTS, Topic.CLIPS);
@@ -120,7 +120,7 @@ class StandInTest {
     @ParameterizedTest
     @EnumSource(
             names = {"DECLARES_CENTIMETRES", "DECLARES_Y_UP", "MOVES_TO_PLINTH", "TIP_JOINTS", "OWN_ROOT", "RE_AIM"})
-    void one_habit_alone_gives_its_cause_alone_and_the_remedy_leaves_nothing(Habit habit) throws IOException {
+    void oneHabitAloneGivesItsCauseAloneAndTheRemedyLeavesNothing(Habit habit) throws IOException {
         String code = switch (habit) {
             case DECLARES_CENTIMETRES -> "unit-misdeclared";
             case DECLARES_Y_UP -> "axes-misdeclared";
@@ -137,7 +137,7 @@ class StandInTest {
     }
 
     @Test
-    void a_left_handed_file_that_declares_y_up_right_handed_is_told_as_a_wrong_handedness() throws IOException {
+    void aLeftHandedFileThatDeclaresYUpRightHandedIsToldAsAWrongHandedness() throws IOException {
         Scene returned = back(StandIn.SEDGE.with(Set.of(Habit.DECLARES_Y_UP)));
         Comparison c = compare(returned);
         assertThat(c.causes()).extracting(LikelyCause::code).containsExactly("handedness-misdeclared");
@@ -153,7 +153,7 @@ class StandInTest {
     }
 
     @Test
-    void the_behaved_lose_nothing() throws IOException {
+    void theBehavedLoseNothing() throws IOException {
         for (StandIn s : StandIn.all()) {
             assertThat(compare(back(s.behaved())).losses()).as(s.title()).isEmpty();
         }
@@ -161,7 +161,7 @@ class StandInTest {
 
     /** What each of the others does is told, all of it and no more. */
     @Test
-    void each_of_the_others_is_told_by_what_it_does() throws IOException {
+    void eachOfTheOthersIsToldByWhatItDoes() throws IOException {
         Comparison rush = compare(back(StandIn.RUSH));
         assertThat(causes(rush)).containsExactlyInAnyOrder("rate-misread", "root-renamed");
         assertThat(rush.causes().getLast().left()).isZero();

@@ -82,7 +82,7 @@ class WideCrossingsTest {
     }
 
     @Test
-    void what_happened_is_told_of_rigs_unlike_each_other() throws IOException {
+    void whatHappenedIsToldOfRigsUnlikeEachOther() throws IOException {
         List<String> table = new ArrayList<>();
         int[] count = new int[Outcome.values().length];
         double slowest = 0;

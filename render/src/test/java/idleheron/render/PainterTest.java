@@ -65,7 +65,7 @@ class PainterTest {
     }
 
     @Test
-    void what_is_nearer_covers_what_is_farther() {
+    void whatIsNearerCoversWhatIsFarther() {
         Picture p = paint(squares(), true);
         assertThat(red(p.at(100, 100))).isGreaterThan(100);
         assertThat(blue(p.at(100, 100))).isLessThan(30);
@@ -76,7 +76,7 @@ class PainterTest {
     }
 
     @Test
-    void a_square_takes_as_many_pixels_as_it_should() {
+    void aSquareTakesAsManyPixelsAsItShould() {
         Picture p = paint(squares(), false);
         int n = 0;
         for (int i = 0; i < 200 * 200; i++) {
@@ -90,13 +90,13 @@ class PainterTest {
     }
 
     @Test
-    void the_same_request_gives_the_same_pixels() {
+    void theSameRequestGivesTheSamePixels() {
         Side s = squares();
         assertThat(paint(s, true).pixels()).isEqualTo(paint(s, true).pixels());
     }
 
     @Test
-    void what_lies_behind_the_viewer_is_not_drawn() {
+    void whatLiesBehindTheViewerIsNotDrawn() {
         Side s = squares();
         Picture p = new Picture(100, 100);
         new Painter()
@@ -111,7 +111,7 @@ class PainterTest {
     }
 
     @Test
-    void the_heat_ramp_grows_darker_all_the_way_and_evenly() {
+    void theHeatRampGrowsDarkerAllTheWayAndEvenly() {
         double last = 1e9;
         double least = 1e9;
         double most = 0;
@@ -139,7 +139,7 @@ class PainterTest {
     }
 
     @Test
-    void framing_sees_all_of_a_box() {
+    void framingSeesAllOfABox() {
         double[] box = {-1, 0, -1, 1, 4, 1};
         Projection p = new Projection(Viewpoint.start().framing(box), 300, 300);
         for (int i = 0; i < 8; i++) {
@@ -150,7 +150,7 @@ class PainterTest {
     }
 
     @Test
-    void a_sheet_in_an_upright_plane_has_neither_ground_nor_shade() {
+    void aSheetInAnUprightPlaneHasNeitherGroundNorShade() {
         Scene one = Scene.bare("cut", Stage.COMMON)
                 .withMeshes(List.of(square(0.5, 0)))
                 .withMaterials(List.of(new Material("red", "lambert", new Vec3(1, 0, 0), 1, -1)))

@@ -33,7 +33,7 @@ class CrossingFileTest {
     }
 
     @Test
-    void a_crossing_is_kept_with_relative_paths_and_comes_back() throws IOException {
+    void aCrossingIsKeptWithRelativePathsAndComesBack() throws IOException {
         Crossing c = Crossing.of(asset("bell.fbx"), Conventions.Z_UP_METRES)
                 .withRemedy(new BakeScale())
                 .withRemedy(new SingleRoot(""))
@@ -55,7 +55,7 @@ class CrossingFileTest {
     }
 
     @Test
-    void a_crossing_of_the_first_version_has_no_remedies_to_give_back() throws IOException {
+    void aCrossingOfTheFirstVersionHasNoRemediesToGiveBack() throws IOException {
         Path file = folder.resolve("old.crossing.json");
         Files.writeString(
                 file,
@@ -72,7 +72,7 @@ class CrossingFileTest {
     }
 
     @Test
-    void something_else_is_refused_with_its_name() throws IOException {
+    void somethingElseIsRefusedWithItsName() throws IOException {
         Path file = folder.resolve("x.crossing.json");
         Files.writeString(file, "{\"schema\":\"other/1\"}");
         assertThatThrownBy(() -> CrossingFile.read(file, FORM))
@@ -85,7 +85,7 @@ class CrossingFileTest {
     }
 
     @Test
-    void terms_are_kept_and_a_wrong_tolerance_is_named() throws IOException {
+    void termsAreKeptAndAWrongToleranceIsNamed() throws IOException {
         CompareSettings terms = new CompareSettings(
                 TermsJson.tolerances(new com.fasterxml.jackson.databind.ObjectMapper().readTree("{\"joint\": 2}"), "t"),
                 MatchTable.NONE.withNode("rope", "seil").withClip("ring", ""));

@@ -25,7 +25,7 @@ class ReportTest {
     private static final Scene BACK = StandIn.SEDGE.receive(SENT);
 
     @Test
-    void the_page_stands_alone_and_escapes_what_people_write() {
+    void thePageStandsAloneAndEscapesWhatPeopleWrite() {
         Comparison c = Comparison.of(SENT, BACK, Tolerances.DEFAULT, true, Progress.NONE);
         String html = Report.html(SENT, BACK, c, paper("Mira <b>", "mind the bell & rope", "2031-05-01"));
         assertThat(html).contains("Mira &lt;b&gt;", "mind the bell &amp; rope", "2031-05-01", "data:image/png;base64,");
@@ -53,14 +53,14 @@ class ReportTest {
     }
 
     @Test
-    void a_clean_crossing_has_no_cause_and_says_so_in_one_word() {
+    void aCleanCrossingHasNoCauseAndSaysSoInOneWord() {
         Comparison c = Comparison.of(SENT, SENT, Tolerances.DEFAULT, true, Progress.NONE);
         String html = Report.html(SENT, SENT, c, paper("", "", "today"));
         assertThat(html).contains("clean").contains("Not signed off").doesNotContain("Likely cause");
     }
 
     @Test
-    void json_carries_its_schema_and_every_topic() throws IOException {
+    void jsonCarriesItsSchemaAndEveryTopic() throws IOException {
         Comparison c = Comparison.of(SENT, BACK, Tolerances.DEFAULT, true, Progress.NONE);
         JsonNode j = new ObjectMapper().readTree(Json.text(CompareJson.of(c)));
         assertThat(j.path("schema").asText()).isEqualTo("idle-heron/compare/1");
@@ -70,7 +70,7 @@ class ReportTest {
     }
 
     @Test
-    void sampled_positions_are_those_of_the_pose_as_stored_and_as_meant() throws IOException {
+    void sampledPositionsAreThoseOfThePoseAsStoredAndAsMeant() throws IOException {
         JsonNode stored = new ObjectMapper()
                 .readTree(Json.text(SampleJson.of(SENT, SENT.clips().getFirst(), new double[] {0, 0.5}, true, false)));
         JsonNode meant = new ObjectMapper()
@@ -82,7 +82,7 @@ class ReportTest {
     }
 
     @Test
-    void a_picture_becomes_a_png_of_its_size() throws IOException {
+    void aPictureBecomesAPngOfItsSize() throws IOException {
         Picture p = Snapshot.over(new Snapshot.Shown(SENT, null), new Snapshot.Shown(BACK, null), 0, 64, 48);
         var image = ImageIO.read(new ByteArrayInputStream(Snapshot.png(p)));
         assertThat(image.getWidth()).isEqualTo(64);

@@ -68,7 +68,7 @@ class AvatarTest {
     }
 
     @Test
-    void numbers_of_nodes_follow_when_some_are_taken_out() {
+    void numbersOfNodesFollowWhenSomeAreTakenOut() {
         Avatar a = of(NodeRemoval.remove(scene(), Set.of(0)));
 
         assertThat(a.roles()).isEqualTo(Map.of(Role.HIPS, 0, Role.HEAD, 1));
@@ -85,7 +85,7 @@ class AvatarTest {
     }
 
     @Test
-    void lengths_and_directions_follow_unit_and_axes() {
+    void lengthsAndDirectionsFollowUnitAndAxes() {
         Avatar a = of(new ConvertStage(AxisSystem.Z_UP, 0.01).apply(scene()));
         Springs.Joint j = a.springs().springs().getFirst().joints().getFirst();
 
@@ -106,7 +106,7 @@ class AvatarTest {
     }
 
     @Test
-    void a_figure_of_twice_the_size_has_springs_of_twice_the_length() {
+    void aFigureOfTwiceTheSizeHasSpringsOfTwiceTheLength() {
         Avatar a = of(new MoveScene(Vec3.ZERO, 2, Vec3.ZERO).apply(scene()));
 
         assertThat(a.springs().springs().getFirst().joints().getFirst().radius())
@@ -115,7 +115,7 @@ class AvatarTest {
     }
 
     @Test
-    void an_axis_turns_with_its_joint_or_is_told_to_be_lost() {
+    void anAxisTurnsWithItsJointOrIsToldToBeLost() {
         Avatar square = of(new TurnJoints(new Vec3(0, 0, -90)).apply(scene()));
         assertThat(square.follows()).hasSize(2);
         assertThat(square.follows().getFirst().axis()).isEqualTo(SignedAxis.POSITIVE_X);
@@ -127,7 +127,7 @@ class AvatarTest {
     }
 
     @Test
-    void the_role_above_is_the_nearest_that_some_joint_has() {
+    void theRoleAboveIsTheNearestThatSomeJointHas() {
         Avatar a = of(scene());
 
         assertThat(a.above(Role.HEAD)).isEqualTo(Role.HIPS);

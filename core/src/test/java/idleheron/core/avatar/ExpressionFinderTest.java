@@ -29,7 +29,7 @@ class ExpressionFinderTest {
         "lookUp, lookUp",
         "eye_look_left, lookLeft",
     })
-    void a_name_that_speaks_of_a_face_is_that_face(String name, String face) {
+    void aNameThatSpeaksOfAFaceIsThatFace(String name, String face) {
         assertThat(ExpressionFinder.face(name)).isEqualTo(face);
     }
 
@@ -47,12 +47,12 @@ class ExpressionFinderTest {
                 "mouthOpenLeft",
                 "jaw_l"
             })
-    void what_says_too_little_is_none(String name) {
+    void whatSaysTooLittleIsNone(String name) {
         assertThat(ExpressionFinder.face(name)).isNull();
     }
 
     @Test
-    void every_face_that_is_found_is_one_of_the_standard() {
+    void everyFaceThatIsFoundIsOneOfTheStandard() {
         for (String n :
                 new String[] {"happy", "angry", "sad", "relaxed", "surprised", "blink_l", "look_down", "mouth i"}) {
             assertThat(Expression.PRESETS).contains(java.util.Objects.requireNonNull(ExpressionFinder.face(n)));

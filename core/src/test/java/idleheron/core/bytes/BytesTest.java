@@ -25,7 +25,7 @@ class BytesTest {
     }
 
     @Test
-    void mapped_memory_gives_the_same_as_an_array_over_several_pieces() throws IOException {
+    void mappedMemoryGivesTheSameAsAnArrayOverSeveralPieces() throws IOException {
         byte[] bytes = new byte[200_003];
         for (int i = 0; i < bytes.length; i++) {
             bytes[i] = (byte) (i * 31 + i / 700);

@@ -40,7 +40,7 @@ class CacheMeshTest {
     }
 
     @Test
-    void what_is_not_there_counts_as_nothing() {
+    void whatIsNotThereCountsAsNothing() {
         CacheMesh m = new CacheMesh(CacheNode.of("m", CacheKind.MESH, List.of()));
         assertThat(m.points(0)).isEqualTo(0);
         assertThat(m.faces(5)).isEqualTo(0);
@@ -50,7 +50,7 @@ class CacheMeshTest {
     }
 
     @Test
-    void points_and_faces_by_sample() {
+    void pointsAndFacesBySample() {
         CacheMesh m = changing(null);
         assertThat(m.count()).isEqualTo(3);
         assertThat(m.times()).isEqualTo(TIMES);
@@ -67,7 +67,7 @@ class CacheMeshTest {
     }
 
     @Test
-    void topology_holds_or_changes_with_faces_or_with_the_number_of_points() {
+    void topologyHoldsOrChangesWithFacesOrWithTheNumberOfPoints() {
         CacheMesh m = changing(null);
         assertThat(m.sameTopology(0, 1)).isTrue();
         assertThat(m.sameTopology(1, 2)).isFalse();
@@ -96,7 +96,7 @@ class CacheMeshTest {
     }
 
     @Test
-    void between_samples_of_one_topology_points_go_straight() {
+    void betweenSamplesOfOneTopologyPointsGoStraight() {
         CacheMesh m = changing(null);
         assertThat(m.at(0.25, Interpolation.LINEAR)[2]).isEqualTo(1);
         assertThat(m.at(0.25, Interpolation.FLOOR)[2]).isEqualTo(0);
@@ -109,7 +109,7 @@ class CacheMeshTest {
     }
 
     @Test
-    void across_a_change_points_go_on_with_their_velocity_where_each_has_one() {
+    void acrossAChangePointsGoOnWithTheirVelocityWhereEachHasOne() {
         assertThat(changing(null).at(2, Interpolation.LINEAR)[2])
                 .as("they stay")
                 .isEqualTo(4);
@@ -126,7 +126,7 @@ class CacheMeshTest {
     }
 
     @Test
-    void a_box_leaves_out_what_is_no_number() {
+    void aBoxLeavesOutWhatIsNoNumber() {
         assertThat(CacheMesh.box(new float[] {1, 2, 3, -1, 5, Float.NaN, 0, Float.POSITIVE_INFINITY, 9}))
                 .containsExactly(-1, 2, 3, 1, 5, 9);
         assertThat(CacheMesh.box(new float[0])).isNull();

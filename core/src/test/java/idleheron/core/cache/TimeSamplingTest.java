@@ -11,7 +11,7 @@ class TimeSamplingTest {
     private static final TimeSampling ACYCLIC = TimeSampling.acyclic(new double[] {1, 2, 4, 8});
 
     @Test
-    void each_kind_knows_its_times() {
+    void eachKindKnowsItsTimes() {
         assertThat(UNIFORM.times(4)).containsExactly(2, 2.25, 2.5, 2.75);
         assertThat(CYCLIC.times(5)).containsExactly(0, 0.25, 0.5, 1, 1.25);
         assertThat(ACYCLIC.times(4)).containsExactly(1, 2, 4, 8);
@@ -26,7 +26,7 @@ class TimeSamplingTest {
     }
 
     @Test
-    void the_shortest_sampling_that_has_the_times() {
+    void theShortestSamplingThatHasTheTimes() {
         assertThat(TimeSampling.of(new double[0])).isEqualTo(TimeSampling.STILL);
         assertThat(TimeSampling.of(new double[] {3})).isEqualTo(TimeSampling.uniform(1, 3));
         assertThat(TimeSampling.of(new double[] {3, 3.5, 4})).isEqualTo(TimeSampling.uniform(0.5, 3));
@@ -41,7 +41,7 @@ class TimeSamplingTest {
     }
 
     @Test
-    void the_last_sample_at_or_before_a_moment() {
+    void theLastSampleAtOrBeforeAMoment() {
         assertThat(ACYCLIC.floor(0, 4)).as("the first where there is none").isEqualTo(0);
         assertThat(ACYCLIC.floor(1.99, 4)).isEqualTo(0);
         assertThat(ACYCLIC.floor(2, 4)).isEqualTo(1);
@@ -54,7 +54,7 @@ class TimeSamplingTest {
     }
 
     @Test
-    void the_sample_closest_to_a_moment() {
+    void theSampleClosestToAMoment() {
         assertThat(ACYCLIC.nearest(2.9, 4)).isEqualTo(1);
         assertThat(ACYCLIC.nearest(3.1, 4)).isEqualTo(2);
         assertThat(ACYCLIC.nearest(3, 4)).as("half way the earlier").isEqualTo(1);
@@ -64,14 +64,14 @@ class TimeSamplingTest {
     }
 
     @Test
-    void shifting_moves_every_stored_time_and_no_step() {
+    void shiftingMovesEveryStoredTimeAndNoStep() {
         assertThat(CYCLIC.shifted(3)).isEqualTo(new TimeSampling(1, new double[] {3, 3.25, 3.5}));
         assertThat(ACYCLIC.shifted(-1).stored()).containsExactly(0, 1, 3, 7);
         assertThat(ACYCLIC.shifted(-1).isAcyclic()).isTrue();
     }
 
     @Test
-    void samplings_are_equal_by_what_they_hold() {
+    void samplingsAreEqualByWhatTheyHold() {
         assertThat(UNIFORM).isEqualTo(TimeSampling.uniform(0.25, 2)).hasSameHashCodeAs(TimeSampling.uniform(0.25, 2));
         assertThat(UNIFORM).isNotEqualTo(TimeSampling.uniform(0.25, 3));
         assertThat(UNIFORM).isNotEqualTo(TimeSampling.uniform(0.5, 2));

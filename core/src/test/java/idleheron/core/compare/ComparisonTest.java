@@ -53,7 +53,7 @@ class ComparisonTest {
     }
 
     @Test
-    void the_same_scene_is_clean_in_every_topic() {
+    void theSameSceneIsCleanInEveryTopic() {
         Comparison c = compare(SENT);
         assertThat(c.verdict()).isEqualTo(Verdict.CLEAN);
         assertThat(faults(c)).isEmpty();
@@ -61,7 +61,7 @@ class ComparisonTest {
     }
 
     @Test
-    void another_convention_is_clean_as_meant_and_broken_as_stored() {
+    void anotherConventionIsCleanAsMeantAndBrokenAsStored() {
         Scene z = new ConvertStage(AxisSystem.Z_UP_LEFT, 0.01).apply(SENT);
         assertThat(faults(compare(z))).isEmpty();
         Comparison raw = Comparison.of(SENT, z, Tolerances.DEFAULT, false, Progress.NONE);
@@ -70,7 +70,7 @@ class ComparisonTest {
     }
 
     @Test
-    void a_missing_joint_that_moves_points_breaks_the_hierarchy_and_its_points_are_counted() {
+    void aMissingJointThatMovesPointsBreaksTheHierarchyAndItsPointsAreCounted() {
         Scene cut = remove(SENT, 3);
         Comparison c = compare(cut);
         assertThat(c.topic(Topic.HIERARCHY).verdict()).isEqualTo(Verdict.BROKEN);
@@ -97,7 +97,7 @@ class ComparisonTest {
     }
 
     @Test
-    void a_joint_that_hangs_elsewhere_is_told() {
+    void aJointThatHangsElsewhereIsTold() {
         Node thumb = SENT.nodes().get(3);
         Scene s =
                 SmallCrossing.withNode(SENT, 3, thumb.withParent(1).withTransform(SmallCrossing.at(0.30, -0.05, 0.06)));
@@ -109,7 +109,7 @@ class ComparisonTest {
     }
 
     @Test
-    void one_joint_moved_is_a_drift_of_the_rest_pose_with_its_distance_and_no_cause_is_made_up() {
+    void oneJointMovedIsADriftOfTheRestPoseWithItsDistanceAndNoCauseIsMadeUp() {
         Node hand = SENT.nodes().get(2);
         Scene s = SmallCrossing.withNode(SENT, 2, hand.withTransform(SmallCrossing.at(0.252, -0.05, 0)));
         Comparison c = compare(s);
@@ -124,7 +124,7 @@ class ComparisonTest {
     }
 
     @Test
-    void scattered_turns_are_told_apart_from_one_constant_turn() {
+    void scatteredTurnsAreToldApartFromOneConstantTurn() {
         Comparison all = compare(new TurnJoints(new Vec3(0, 90, 0)).apply(SENT));
         assertThat(all.topic(Topic.JOINT_ORIENTATION).summary()).contains("the same 90° about its own y");
         assertThat(causes(all)).containsExactly("joints-re-aimed");
@@ -138,7 +138,7 @@ class ComparisonTest {
     }
 
     @Test
-    void weights_are_measured_point_by_point_and_by_what_they_do_to_the_surface() {
+    void weightsAreMeasuredPointByPointAndByWhatTheyDoToTheSurface() {
         Comparison c = compare(SmallCrossing.withWeights(SENT, 1, .5f, .5f, .45f, .55f, 1));
         TopicResult t = c.topic(Topic.SKIN_WEIGHTS);
         assertThat((Double) t.evidence().rows().getFirst().cells().getFirst()).isCloseTo(0.4, within(1e-6));
@@ -151,7 +151,7 @@ class ComparisonTest {
     }
 
     @Test
-    void a_clip_that_is_gone_short_or_shifted_is_told() {
+    void aClipThatIsGoneShortOrShiftedIsTold() {
         Comparison gone = compare(SENT.withClips(List.of(
                 new Clip("other", 0, 1, FrameRate.FILM, List.of(), List.of()),
                 new Clip("third", 0, 1, FrameRate.FILM, List.of(), List.of()))));
@@ -168,7 +168,7 @@ class ComparisonTest {
     }
 
     @Test
-    void a_clip_at_half_the_swing_is_measured_in_degrees_and_millimetres_at_its_frame() {
+    void aClipAtHalfTheSwingIsMeasuredInDegreesAndMillimetresAtItsFrame() {
         Clip c = SENT.clips().getFirst();
         Scene half = SENT.withClips(List.of(c.withTracks(
                 List.of(new Clip.NodeTrack(1, half(c.nodes().getFirst().curves()))), c.shapes())));
@@ -192,7 +192,7 @@ class ComparisonTest {
     }
 
     @Test
-    void everything_turned_scaled_or_moved_is_one_cause_with_its_exact_remedy() {
+    void everythingTurnedScaledOrMovedIsOneCauseWithItsExactRemedy() {
         Comparison turned = compare(new MoveScene(new Vec3(0, 37, 0), 1, Vec3.ZERO).apply(SENT));
         assertThat(causes(turned)).containsExactly("scene-turned");
         Scene big = new MoveScene(Vec3.ZERO, 25, Vec3.ZERO).apply(SENT);
@@ -208,7 +208,7 @@ class ComparisonTest {
     }
 
     @Test
-    void blend_shapes_surfaces_and_materials_that_changed_are_told() {
+    void blendShapesSurfacesAndMaterialsThatChangedAreTold() {
         Mesh m = SENT.meshes().getFirst();
         Comparison gone = compare(SENT.withMeshes(List.of(m.withShapes(List.of()))));
         assertThat(gone.topic(Topic.BLEND_SHAPES).worst().text()).isEqualTo("1 missing");
@@ -229,7 +229,7 @@ class ComparisonTest {
     }
 
     @Test
-    void names_with_a_namespace_are_matched_without_it() {
+    void namesWithANamespaceAreMatchedWithoutIt() {
         List<Node> named = new ArrayList<>();
         SENT.nodes().forEach(n -> named.add(n.withName("Marsh:" + n.name())));
         assertThat(faults(compare(SENT.withNodes(named)))).isEmpty();
@@ -237,7 +237,7 @@ class ComparisonTest {
     }
 
     @Test
-    void points_are_matched_by_place_when_their_number_changed() {
+    void pointsAreMatchedByPlaceWhenTheirNumberChanged() {
         Mesh m = SENT.meshes().getFirst();
         // The third point is split in two at the same place; the last keeps its own.
         double[] p = new double[15];
@@ -271,7 +271,7 @@ class ComparisonTest {
     }
 
     @Test
-    void a_returned_file_without_any_joint_breaks_and_does_not_fail() {
+    void aReturnedFileWithoutAnyJointBreaksAndDoesNotFail() {
         Scene prop = SENT.withNodes(List.of(Node.of("thing", -1, NodeKind.GROUP, Transform.IDENTITY)))
                 .withMeshes(List.of())
                 .withClips(List.of());
@@ -291,7 +291,7 @@ class ComparisonTest {
     }
 
     @Test
-    void a_comparison_can_be_stopped() {
+    void aComparisonCanBeStopped() {
         Progress stop = (done, what) -> {
             throw new CancellationException(what);
         };
@@ -301,7 +301,7 @@ class ComparisonTest {
     }
 
     @Test
-    void mending_nothing_changes_nothing() {
+    void mendingNothingChangesNothing() {
         assertThat(compare(SENT).mend(SENT)).isSameAs(SENT);
         assertThat(new BakeScale().apply(SENT)).isSameAs(SENT);
         assertThat(DropJoints.all().apply(SENT)).isSameAs(SENT);

@@ -19,7 +19,7 @@ class RescuedSidesTest {
     }
 
     @Test
-    void equal_sides_of_which_one_is_in_part_are_not_clean() {
+    void equalSidesOfWhichOneIsInPartAreNotClean() {
         Scene s = SmallCrossing.sent();
         assertThat(compare(s, s).verdict()).isEqualTo(Verdict.CLEAN);
         Scene part = s.withLost(List.of(new Lost(What.CLIP, "", "", "takes are gone")));

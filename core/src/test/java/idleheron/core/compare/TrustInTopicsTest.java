@@ -48,7 +48,7 @@ class TrustInTopicsTest {
     }
 
     @Test
-    void another_order_of_materials_is_nobodys_fault_and_other_materials_on_the_faces_are_counted() {
+    void anotherOrderOfMaterialsIsNobodysFaultAndOtherMaterialsOnTheFacesAreCounted() {
         Scene ordered = SENT.withMaterials(SENT.materials().reversed())
                 .withNodes(SENT.nodes().stream()
                         .map(n -> n.kind() == NodeKind.MESH ? n.withMaterials(new int[] {1, 0}) : n)
@@ -67,7 +67,7 @@ class TrustInTopicsTest {
     }
 
     @Test
-    void faces_of_triangles_are_held_against_the_faces_they_were() {
+    void facesOfTrianglesAreHeldAgainstTheFacesTheyWere() {
         Mesh quads = Mesh.bare("m", new double[18], new int[] {0, 4, 7}, new int[] {0, 1, 2, 3, 3, 2, 4});
         Mesh three = Mesh.bare("m", new double[18], new int[] {0, 3, 6, 9}, new int[] {0, 1, 2, 0, 2, 3, 3, 2, 4});
         assertThat(FaceMatch.of(quads, three)).containsExactly(0, 0, 1);
@@ -77,7 +77,7 @@ class TrustInTopicsTest {
 
     /** Rest and bind are the first frame, and the bones were aimed anew besides: both are told. */
     @Test
-    void bones_aimed_anew_are_told_in_the_pose_that_both_sides_are_in() {
+    void bonesAimedAnewAreToldInThePoseThatBothSidesAreIn() {
         Scene sent = SENT.withClips(List.of(SmallCrossing.wave(-0.25, 1.25)));
         Pose first = new Pose(sent).at(sent.clips().getFirst(), 0.1);
         List<Node> nodes = new ArrayList<>(sent.nodes());
@@ -104,7 +104,7 @@ class TrustInTopicsTest {
     }
 
     @Test
-    void two_shapes_under_each_others_names_are_told() {
+    void twoShapesUnderEachOthersNamesAreTold() {
         Mesh m = SENT.meshes().getFirst();
         BlendShape.Target fist = m.shapes().getFirst().targets().getFirst();
         BlendShape.Target other =
@@ -126,7 +126,7 @@ class TrustInTopicsTest {
 
     /** The root travels 2 m; its keys came back as centimetres, and every joint was given keys where it rests. */
     @Test
-    void translations_of_the_root_alone_are_scaled_whoever_baked_the_others() {
+    void translationsOfTheRootAloneAreScaledWhoeverBakedTheOthers() {
         Scene sent = SENT.withClips(List.of(travel(1, false)));
         for (boolean baked : new boolean[] {false, true}) {
             Comparison c = compare(sent, SENT.withClips(List.of(travel(0.01, baked))));
@@ -158,7 +158,7 @@ class TrustInTopicsTest {
     }
 
     @Test
-    void a_mesh_that_a_joint_carries_is_judged_against_its_joint() {
+    void aMeshThatAJointCarriesIsJudgedAgainstItsJoint() {
         Mesh collar = Mesh.bare(
                 "collar", new double[] {0, 0, 0, 0.1, 0, 0, 0, 0.2, 0, 0, 0, 0.3}, new int[] {0, 3, 6}, new int[] {
                     0, 1, 2, 1, 3, 2
@@ -182,7 +182,7 @@ class TrustInTopicsTest {
     }
 
     @Test
-    void normals_made_anew_are_seen_after_triangulation_too() {
+    void normalsMadeAnewAreSeenAfterTriangulationToo() {
         float[] flat = new float[12];
         float[] bent = new float[18];
         for (int c = 0; c < 6; c++) {
@@ -229,7 +229,7 @@ class TrustInTopicsTest {
 
     /** Two skins on one mesh: a joint of both has a slot in each, and a file of it is equal to itself. */
     @Test
-    void a_joint_in_two_skins_of_one_mesh_is_held_against_itself() {
+    void aJointInTwoSkinsOfOneMeshIsHeldAgainstItself() {
         Mesh m = SENT.meshes().getFirst();
         Skin k = Objects.requireNonNull(m.skin());
         int[] joints = {0, 1, 2, 3, 0, 1};
@@ -260,7 +260,7 @@ class TrustInTopicsTest {
     }
 
     @Test
-    void joints_that_lost_their_bind_pose_are_told_as_that() {
+    void jointsThatLostTheirBindPoseAreToldAsThat() {
         Scene unbound = SENT.withNodes(
                 SENT.nodes().stream().map(n -> n.withBindWorld(null)).toList());
         Comparison c = compare(SENT, unbound);
@@ -271,7 +271,7 @@ class TrustInTopicsTest {
     }
 
     @Test
-    void what_happened_alike_to_several_meshes_is_one_line() {
+    void whatHappenedAlikeToSeveralMeshesIsOneLine() {
         List<Loss> all = Losses.grouped(List.of(
                 new Loss(
                         "normals-lost",
@@ -296,14 +296,14 @@ class TrustInTopicsTest {
     }
 
     @Test
-    void what_was_not_compared_makes_no_verdict_better() {
+    void whatWasNotComparedMakesNoVerdictBetter() {
         Scene nothing = Scene.bare("nothing", SENT.stage());
         assertThat(compare(nothing, nothing).verdict()).isEqualTo(Verdict.NOT_CHECKED);
     }
 
     /** The chain lies on a line, so that its joints alone do not tell a turn about it. */
     @Test
-    void a_chain_on_a_line_is_fitted_with_its_surface() {
+    void aChainOnALineIsFittedWithItsSurface() {
         List<Node> nodes = new ArrayList<>();
         double[] points = new double[15];
         for (int j = 0; j < 5; j++) {

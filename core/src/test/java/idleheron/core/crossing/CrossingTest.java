@@ -49,7 +49,7 @@ class CrossingTest {
     private static final Asset ASSET = new Asset(SCENE, "/tide/post/woman.fbx", "FBX", "binary 7.5", 12);
 
     @Test
-    void a_remedy_goes_before_the_conversion_and_replaces_its_like() {
+    void aRemedyGoesBeforeTheConversionAndReplacesItsLike() {
         Crossing c = Crossing.of(ASSET, null)
                 .withRemedy(new ConvertStage(AxisSystem.Z_UP, 1))
                 .withRemedy(new BakeScale())
@@ -60,7 +60,7 @@ class CrossingTest {
     }
 
     @Test
-    void what_came_back_and_the_signature_go_when_something_new_is_sent() {
+    void whatCameBackAndTheSignatureGoWhenSomethingNewIsSent() {
         Crossing c = Crossing.of(ASSET, null)
                 .withSent(ASSET)
                 .withReturned(ASSET, "stand-in")
@@ -75,7 +75,7 @@ class CrossingTest {
     }
 
     @Test
-    void a_preparation_tells_each_figure_before_and_after_and_proves_it() {
+    void aPreparationTellsEachFigureBeforeAndAfterAndProvesIt() {
         Preparation p =
                 Preparation.of(SCENE, List.of(new BakeScale(), new ConvertStage(AxisSystem.Z_UP, 0.01)), Progress.NONE);
         assertThat(p.steps().getFirst().before()).isEqualTo("4 ×");
@@ -91,7 +91,7 @@ class CrossingTest {
     }
 
     @Test
-    void each_remedy_is_judged_by_the_figure_that_it_changes() {
+    void eachRemedyIsJudgedByTheFigureThatItChanges() {
         @Nullable Curve[] c = new Curve[Channel.COUNT];
         c[0] = new Curve(new double[] {0, 1}, new double[] {0, 1}, new byte[] {Curve.NEXT, Curve.LINEAR}, null, null);
         c[1] = Curve.linear(new double[] {0, 1}, new double[] {0, 1});

@@ -87,13 +87,13 @@ class ExportSelectionTest {
     }
 
     @Test
-    void all_of_it_is_the_scene_itself() {
+    void allOfItIsTheSceneItself() {
         Scene s = scene();
         assertThat(ExportSelection.ALL.of(s)).isSameAs(s);
     }
 
     @Test
-    void one_clip_alone_gives_the_scene_its_range() {
+    void oneClipAloneGivesTheSceneItsRange() {
         Scene s = ExportSelection.ALL.withClips(Set.of("bow")).of(scene());
         assertThat(s.clips())
                 .singleElement()
@@ -111,7 +111,7 @@ class ExportSelectionTest {
     }
 
     @Test
-    void without_meshes_what_hangs_on_one_keeps_its_place() {
+    void withoutMeshesWhatHangsOnOneKeepsItsPlace() {
         Scene s = ExportSelection.ALL.withMeshes(false).of(scene());
         assertThat(names(s)).containsExactly("top", "hips", "hand", "lantern", "flame");
         assertThat(s.nodes().get(s.find("lantern")).kind()).isEqualTo(NodeKind.GROUP);
@@ -124,7 +124,7 @@ class ExportSelectionTest {
     }
 
     @Test
-    void without_the_skeleton_joints_that_carry_something_become_groups_that_move_as_they_did() {
+    void withoutTheSkeletonJointsThatCarrySomethingBecomeGroupsThatMoveAsTheyDid() {
         Scene s = ExportSelection.ALL.withSkeleton(false).of(scene());
         assertThat(names(s)).containsExactly("top", "hips", "hand", "coat", "lantern", "flame");
         assertThat(s.joints()).isEmpty();
@@ -146,7 +146,7 @@ class ExportSelectionTest {
     }
 
     @Test
-    void smoothing_and_tangents_stay_behind_each_on_its_own() {
+    void smoothingAndTangentsStayBehindEachOnItsOwn() {
         Mesh m = ExportSelection.ALL.withTangents(false).of(scene()).meshes().getFirst();
         assertThat(m.layers().stream().map(MeshLayer::kind)).containsExactly(MeshLayer.Kind.COLOR);
         assertThat(m.smoothingGroups()).isNotNull();
@@ -156,7 +156,7 @@ class ExportSelectionTest {
     }
 
     @Test
-    void baked_channels_have_a_key_on_every_frame() {
+    void bakedChannelsHaveAKeyOnEveryFrame() {
         Scene s = ExportSelection.ALL.withBaked(true).of(scene());
         Curve c = java.util.Objects.requireNonNull(
                 s.clips().getFirst().nodes().getFirst().curve(Channel.TRANSLATE_X));
@@ -164,7 +164,7 @@ class ExportSelectionTest {
     }
 
     @Test
-    void a_clip_for_a_character_that_was_delivered_takes_no_mesh_along() {
+    void aClipForACharacterThatWasDeliveredTakesNoMeshAlong() {
         ExportSelection c =
                 ExportSelection.ALL.withBaked(true).withSmoothing(false).onlyClip("wade");
         assertThat(c).isEqualTo(new ExportSelection(false, true, Set.of("wade"), true, false, true));

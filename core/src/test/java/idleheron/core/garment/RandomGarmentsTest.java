@@ -202,7 +202,7 @@ class RandomGarmentsTest {
     }
 
     @Test
-    void nothing_of_them_ends_in_anything_but_findings_and_numbers() {
+    void nothingOfThemEndsInAnythingButFindingsAndNumbers() {
         Scene body = body();
         int tried = 0;
         for (int seed = 0; seed < SEEDS; seed++) {

@@ -29,7 +29,7 @@ class BodyDistanceTest {
     }
 
     @Test
-    void a_cube_has_an_inside_and_an_outside() {
+    void aCubeHasAnInsideAndAnOutside() {
         BodyDistance b = BodyDistance.of(cube());
         Foot f = new Foot();
         assertThat(b.isClosed()).isTrue();
@@ -44,7 +44,7 @@ class BodyDistanceTest {
 
     /** By the normal of what is closest and by winding: the same side everywhere. */
     @Test
-    void both_ways_to_tell_the_side_agree() {
+    void bothWaysToTellTheSideAgree() {
         TriangleMesh body = Mannequin.mesh("mannequin");
         BodyDistance closed = BodyDistance.of(body);
         BodyDistance open = BodyDistance.of(body.only(t -> t != 5)); // one triangle less
@@ -69,7 +69,7 @@ class BodyDistanceTest {
 
     /** With a hole the winding tells. */
     @Test
-    void an_open_body_is_told_by_winding() {
+    void anOpenBodyIsToldByWinding() {
         BodyDistance open = BodyDistance.of(cube().only(t -> t != 3));
         Foot f = new Foot();
         assertThat(open.isClosed()).isFalse();
@@ -78,7 +78,7 @@ class BodyDistanceTest {
     }
 
     @Test
-    void distances_of_a_jacket_are_those_of_the_reference() {
+    void distancesOfAJacketAreThoseOfTheReference() {
         BodyDistance b = BodyDistance.of(Mannequin.mesh("mannequin"));
         TriangleMesh jacket = Mannequin.mesh("jacket");
         JsonNode told = Mannequin.json("expected/jacket.depth.json").path("signedDistance");
@@ -91,7 +91,7 @@ class BodyDistanceTest {
     }
 
     @Test
-    void moved_it_tells_where_it_is_now() {
+    void movedItTellsWhereItIsNow() {
         BodyDistance b = BodyDistance.of(cube());
         double[] p = cube().points().clone();
         for (int i = 0; i < p.length; i += 3) {

@@ -39,7 +39,7 @@ class HeldSystemTest {
     }
 
     @Test
-    void between_two_held_sides_values_run_in_a_line() {
+    void betweenTwoHeldSidesValuesRunInALine() {
         int n = 20;
         TriangleMesh m = field(n);
         boolean[] held = new boolean[m.pointCount()];
@@ -56,7 +56,7 @@ class HeldSystemTest {
 
     /** What is solved makes the energy least: its slope is nothing at every free point. */
     @Test
-    void nothing_pulls_at_a_free_point() {
+    void nothingPullsAtAFreePoint() {
         TriangleMesh m = field(15);
         boolean[] held = new boolean[m.pointCount()];
         double[] v = new double[held.length];
@@ -79,7 +79,7 @@ class HeldSystemTest {
     }
 
     @Test
-    void a_constant_stays_one_whatever_the_length() {
+    void aConstantStaysOneWhateverTheLength() {
         TriangleMesh m = field(6);
         boolean[] held = new boolean[m.pointCount()];
         double[] v = new double[held.length];
@@ -92,7 +92,7 @@ class HeldSystemTest {
     }
 
     @Test
-    void what_hangs_on_nothing_is_refused() {
+    void whatHangsOnNothingIsRefused() {
         TriangleMesh m = field(4);
         boolean[] held = new boolean[m.pointCount()];
         assertThatThrownBy(() -> solved(m, 0, held, new double[held.length]))
@@ -102,7 +102,7 @@ class HeldSystemTest {
 
     /** An order by halves keeps the factor sparse: far fewer numbers than without. */
     @Test
-    void the_factor_stays_sparse() {
+    void theFactorStaysSparse() {
         TriangleMesh m = field(80);
         boolean[] held = new boolean[m.pointCount()];
         held[0] = true;
@@ -115,7 +115,7 @@ class HeldSystemTest {
 
     /** Slivers and triangles without an area do no harm. */
     @Test
-    void flat_triangles_are_borne() {
+    void flatTrianglesAreBorne() {
         double[] p = {0, 0, 0, 1, 0, 0, 2, 0, 0, 1, 1e-12, 0, 1, 1, 0};
         TriangleMesh m = new TriangleMesh(p, new int[] {0, 1, 3, 1, 2, 3, 0, 3, 4, 3, 2, 4});
         boolean[] held = {true, false, true, false, false};

@@ -9,7 +9,7 @@ import org.junit.jupiter.api.Test;
 /** Welding, edges, pieces, normals and areas of small surfaces. */
 class SurfaceTest {
     @Test
-    void points_within_the_tolerance_are_one_also_by_chains() {
+    void pointsWithinTheToleranceAreOneAlsoByChains() {
         double[] p = {0, 0, 0, 0.9, 0, 0, 1.8, 0, 0, 5, 0, 0, 5, 0, 0, Double.NaN, 0, 0};
         Weld w = Weld.of(p, 1);
         assertThat(w.to()).containsExactly(0, 0, 0, 1, 1, 2);
@@ -18,13 +18,13 @@ class SurfaceTest {
     }
 
     @Test
-    void welding_over_the_cells_of_its_grid_finds_all() {
+    void weldingOverTheCellsOfItsGridFindsAll() {
         double[] p = {0.9999, -0.0001, 5.9999, 1.0001, 0.0001, 6.0001};
         assertThat(Weld.of(p, 0.001).keep()).hasSize(1);
     }
 
     @Test
-    void triangles_that_lose_a_corner_go() {
+    void trianglesThatLoseACornerGo() {
         TriangleMesh m =
                 new TriangleMesh(new double[] {0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 0}, new int[] {0, 1, 2, 0, 3, 1});
         TriangleMesh w = m.welded(Weld.of(m.points(), 1e-6));
@@ -33,7 +33,7 @@ class SurfaceTest {
     }
 
     @Test
-    void edges_tell_how_many_triangles_have_them() {
+    void edgesTellHowManyTrianglesHaveThem() {
         TriangleMesh m = HeldSystemTest.field(2);
         MeshEdges e = MeshEdges.of(m);
         assertThat(e.count()).isEqualTo(16);
@@ -46,7 +46,7 @@ class SurfaceTest {
     }
 
     @Test
-    void pieces_hang_together_by_triangles() {
+    void piecesHangTogetherByTriangles() {
         TriangleMesh m = new TriangleMesh(new double[21], new int[] {0, 4, 1, 2, 3, 6});
         Pieces p = Pieces.of(m);
         assertThat(p.count()).isEqualTo(3);
@@ -55,7 +55,7 @@ class SurfaceTest {
 
     /** A corner of a cube looks along its diagonal, however its faces are cut. */
     @Test
-    void normals_are_weighed_by_angles() {
+    void normalsAreWeighedByAngles() {
         TriangleMesh m = BodyDistanceTest.cube();
         SurfaceNormals n = SurfaceNormals.of(m);
         for (int i = 0; i < 8; i++) {
@@ -73,7 +73,7 @@ class SurfaceTest {
     }
 
     @Test
-    void a_triangle_without_an_area_has_no_normal() {
+    void aTriangleWithoutAnAreaHasNoNormal() {
         TriangleMesh m = new TriangleMesh(new double[] {0, 0, 0, 1, 0, 0, 2, 0, 0}, new int[] {0, 1, 2});
         assertThat(SurfaceNormals.of(m).points()).containsOnly(0);
         assertThat(m.diagonal()).isEqualTo(2);
@@ -81,7 +81,7 @@ class SurfaceTest {
     }
 
     @Test
-    void corners_that_are_not_there_are_refused() {
+    void cornersThatAreNotThereAreRefused() {
         assertThatThrownBy(() -> new TriangleMesh(new double[9], new int[] {0, 1, 3}))
                 .hasMessage("a corner at point 3 of 3");
         assertThatThrownBy(() -> new TriangleMesh(new double[8], new int[0]))

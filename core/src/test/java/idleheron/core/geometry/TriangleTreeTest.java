@@ -39,7 +39,7 @@ class TriangleTreeTest {
     }
 
     @Test
-    void the_closest_of_all_triangles_is_found() {
+    void theClosestOfAllTrianglesIsFound() {
         TriangleMesh m = soup(400, 3);
         TriangleTree tree = TriangleTree.of(m);
         Random r = new Random(4);
@@ -62,7 +62,7 @@ class TriangleTreeTest {
 
     /** Where several are equally near the first counts, whatever the tree is like. */
     @Test
-    void of_equals_the_first_counts() {
+    void ofEqualsTheFirstCounts() {
         double[] p = {0, 0, 0, 1, 0, 0, 0, 1, 0, -1, 0, 0, 0, -1, 0};
         int[] t = {0, 2, 3, 0, 1, 2, 0, 3, 4, 0, 4, 1};
         Foot f = new Foot();
@@ -74,7 +74,7 @@ class TriangleTreeTest {
     }
 
     @Test
-    void moved_it_finds_what_is_there_now() {
+    void movedItFindsWhatIsThereNow() {
         TriangleMesh m = soup(100, 5);
         TriangleTree tree = TriangleTree.of(m);
         double[] q = new Random(6).doubles(m.points().length, 0, 2).toArray();
@@ -88,7 +88,7 @@ class TriangleTreeTest {
     }
 
     @Test
-    void crossings_are_those_of_all_triangles() {
+    void crossingsAreThoseOfAllTriangles() {
         TriangleMesh m = soup(300, 7);
         TriangleTree tree = TriangleTree.of(m);
         Random r = new Random(8);
@@ -110,7 +110,7 @@ class TriangleTreeTest {
     }
 
     @Test
-    void a_way_through_the_middle_tells_how_far_along() {
+    void aWayThroughTheMiddleTellsHowFarAlong() {
         TriangleMesh m = new TriangleMesh(new double[] {0, 0, 1, 3, 0, 1, 0, 3, 1}, new int[] {0, 1, 2});
         double[] part = new double[1];
         TriangleTree.of(m).along(new double[] {1, 1, 0}, new double[] {1, 1, 4}, new Foot(), (t, at) -> {
@@ -124,7 +124,7 @@ class TriangleTreeTest {
     }
 
     @Test
-    void nothing_and_what_is_no_number_are_no_triangles() {
+    void nothingAndWhatIsNoNumberAreNoTriangles() {
         Foot f = new Foot();
         TriangleTree none = TriangleTree.of(new TriangleMesh(new double[0], new int[0]));
         assertThat(none.isEmpty()).isTrue();

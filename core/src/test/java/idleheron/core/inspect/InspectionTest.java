@@ -91,13 +91,13 @@ public class InspectionTest {
     }
 
     @Test
-    void a_sound_scene_gives_no_finding() {
+    void aSoundSceneGivesNoFinding() {
         assertThat(Inspection.of(sound(), null)).isEmpty();
         assertThat(Inspection.verdict(List.of())).isEqualTo(Verdict.CLEAN);
     }
 
     @Test
-    void a_scale_above_the_skeleton_breaks_and_can_be_baked() {
+    void aScaleAboveTheSkeletonBreaksAndCanBeBaked() {
         Scene s = sound();
         Node scaled = s.nodes().getFirst().withTransform(Transform.IDENTITY.withScaling(Vec3.ONE.times(25)));
         Finding f = Inspection.of(with(s, 0, scaled), null).stream()
@@ -111,7 +111,7 @@ public class InspectionTest {
     }
 
     @Test
-    void a_figure_in_the_wrong_unit_has_an_implausible_height_and_the_factor_is_told() {
+    void aFigureInTheWrongUnitHasAnImplausibleHeightAndTheFactorIsTold() {
         Scene s = sound().withStage(sound().stage().withMetersPerUnit(0.01));
         Finding f = Inspection.of(s, null).getFirst();
         assertThat(f.code()).isEqualTo("implausible-height");
@@ -120,7 +120,7 @@ public class InspectionTest {
     }
 
     @Test
-    void roots_tips_and_zero_bones_are_found() {
+    void rootsTipsAndZeroBonesAreFound() {
         Scene two = with(
                 sound(), 3, Node.of("loose", -1, NodeKind.JOINT, Transform.of(new Vec3(1, 0, 0), Vec3.ZERO, Vec3.ONE)));
         assertThat(codes(two)).containsExactly("several-roots");
@@ -132,7 +132,7 @@ public class InspectionTest {
     }
 
     @Test
-    void weights_that_are_missing_or_off_are_found_with_their_figure() {
+    void weightsThatAreMissingOrOffAreFoundWithTheirFigure() {
         assertThat(codes(weights(0, 1, 0.5f, 0.5f))).containsExactly("unweighted-points");
         Finding f = Inspection.of(weights(1, 1, 0.5f, 0.4f), null).getFirst();
         assertThat(f.code()).isEqualTo("weights-off-one");
@@ -142,13 +142,13 @@ public class InspectionTest {
     }
 
     @Test
-    void a_missing_bind_pose_is_found() {
+    void aMissingBindPoseIsFound() {
         assertThat(codes(with(sound(), 1, sound().nodes().get(1).withBindWorld(null))))
                 .containsExactly("missing-bind-pose");
     }
 
     @Test
-    void clips_that_leave_the_range_or_nearly_close_are_found() {
+    void clipsThatLeaveTheRangeOrNearlyCloseAreFound() {
         Scene open = sound().withClips(List.of(clip(0.8)));
         Finding f = Inspection.of(open, null).getFirst();
         assertThat(f.code()).isEqualTo("loop-open");
@@ -163,7 +163,7 @@ public class InspectionTest {
     }
 
     @Test
-    void a_picture_that_is_not_there_is_found() {
+    void aPictureThatIsNotThereIsFound() {
         Scene s = sound().withTextures(List.of(new Texture("t", "C:\\maps\\skin.png", "skin.png", false)));
         assertThat(Inspection.of(s, null).getFirst().title()).isEqualTo("skin.png is not found");
         Texture again = new Texture("u", "C:\\maps\\skin.png", "skin.png", false);
@@ -175,7 +175,7 @@ public class InspectionTest {
     }
 
     @Test
-    void a_convention_adds_what_it_wants() {
+    void aConventionAddsWhatItWants() {
         Convention c = new Convention("c", "C", AxisSystem.Z_UP, 0.01, FrameRate.of(30), 1, true, false);
         assertThat(Inspection.of(sound(), c))
                 .extracting(Finding::code)
@@ -183,7 +183,7 @@ public class InspectionTest {
     }
 
     @Test
-    void keys_outside_of_their_span_and_spans_without_keys_are_told_apart() {
+    void keysOutsideOfTheirSpanAndSpansWithoutKeysAreToldApart() {
         Clip c = clip(0);
         Scene longer = sound().withClips(List.of(c.withRange(0, 0.75, c.rate())));
         Finding f = Inspection.of(longer, null).stream()
@@ -198,7 +198,7 @@ public class InspectionTest {
     }
 
     @Test
-    void a_clip_that_is_more_than_plain_keys_is_told_and_baking_mends_it() {
+    void aClipThatIsMoreThanPlainKeysIsToldAndBakingMendsIt() {
         Curve plain = Curve.linear(new double[] {0, 1}, new double[] {0, 90});
         Curve goesOn = new Curve(
                 plain.seconds(),
@@ -248,7 +248,7 @@ public class InspectionTest {
     }
 
     @Test
-    void a_square_turn_above_the_skeleton_is_found_and_baked_and_a_slant_is_not_meant() {
+    void aSquareTurnAboveTheSkeletonIsFoundAndBakedAndASlantIsNotMeant() {
         Scene turned = rig(new Vec3(-90, 0, 0));
         Finding f = Inspection.of(turned, null).stream()
                 .filter(x -> x.code().equals("square-turn-on-node"))
@@ -266,7 +266,7 @@ public class InspectionTest {
     }
 
     @Test
-    void joints_that_rest_elsewhere_than_bound_are_found_and_put_back() {
+    void jointsThatRestElsewhereThanBoundAreFoundAndPutBack() {
         Scene sound = rig(Vec3.ZERO);
         assertThat(Inspection.of(sound, null)).extracting(Finding::code).doesNotContain("rest-is-not-bind");
         List<Node> nodes = new ArrayList<>(sound.nodes());

@@ -27,7 +27,7 @@ class RescueRulesTest {
     }
 
     @Test
-    void a_rescued_scene_is_broken_and_the_finding_comes_first() {
+    void aRescuedSceneIsBrokenAndTheFindingComesFirst() {
         List<Finding> f =
                 Inspection.of(with(new Lost(What.MESH, "coat", "byte 8 to 99", "its record is damaged")), null);
         assertThat(f.getFirst().code()).isEqualTo("file-rescued");
@@ -40,7 +40,7 @@ class RescueRulesTest {
     }
 
     @Test
-    void of_many_losses_the_first_five_are_named() {
+    void ofManyLossesTheFirstFiveAreNamed() {
         List<Lost> all = new ArrayList<>();
         for (int i = 0; i < 8; i++) {
             all.add(new Lost(What.NODE, "reed" + i, "byte " + i, "gone"));
@@ -55,7 +55,7 @@ class RescueRulesTest {
     }
 
     @Test
-    void a_node_stands_where_neither_it_nor_what_it_hangs_under_is_lost() {
+    void aNodeStandsWhereNeitherItNorWhatItHangsUnderIsLost() {
         Scene s = with(new Lost(What.NODE, "gate", "", "gone"), new Lost(What.MESH, "", "", "gone"));
         assertThat(s.isRescued()).isTrue();
         assertThat(s.stands(0)).isFalse();
@@ -72,7 +72,7 @@ class RescueRulesTest {
     }
 
     @Test
-    void scenes_put_together_keep_what_each_of_them_lost() {
+    void scenesPutTogetherKeepWhatEachOfThemLost() {
         Scene a = with(new Lost(What.NODE, "gate", "", "gone"));
         Scene b = with(new Lost(What.CLIP, "", "", "gone"));
         assertThat(SceneMerge.of(List.of(a, b)).scene().lost()).hasSize(2);

@@ -7,7 +7,7 @@ import org.junit.jupiter.api.Test;
 
 class BudgetTest {
     @Test
-    void what_memory_allows_is_allowed_and_no_more() {
+    void whatMemoryAllowsIsAllowedAndNoMore() {
         long most = Runtime.getRuntime().maxMemory() / 1000;
         assertThat(Budget.PLACES.limit()).isEqualTo(most);
         Budget.PLACES.check(most);
@@ -18,7 +18,7 @@ class BudgetTest {
     }
 
     @Test
-    void a_user_may_allow_more_or_less() {
+    void aUserMayAllowMoreOrLess() {
         System.setProperty("heron.most.prims", "12");
         try {
             Budget.PRIMS.check(12);

@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class CoresTest {
     @ParameterizedTest
     @ValueSource(ints = {0, 1, 2, 3, 7, 64, 1000})
-    void every_item_is_worked_on_once(int items) {
+    void everyItemIsWorkedOnOnce(int items) {
         AtomicIntegerArray split = new AtomicIntegerArray(items);
         AtomicIntegerArray each = new AtomicIntegerArray(items);
         Cores.split(items, 4, (from, to) -> {
@@ -38,7 +38,7 @@ class CoresTest {
     }
 
     @Test
-    void small_work_stays_on_this_thread_in_one_piece_and_large_work_is_in_as_many_as_there_are_cores() {
+    void smallWorkStaysOnThisThreadInOnePieceAndLargeWorkIsInAsManyAsThereAreCores() {
         List<String> small = pieces(10, 11);
         assertThat(small).containsExactly("0-10 " + Thread.currentThread().getName());
         assertThat(pieces(1000, 1)).hasSize(Cores.count());
@@ -93,7 +93,7 @@ class CoresTest {
     }
 
     @RepeatedTest(5)
-    void nothing_works_on_behind_a_failure() {
+    void nothingWorksOnBehindAFailure() {
         failsBeside(two -> Cores.each(2, i -> two[i].run()));
         failsBeside(two -> Cores.split(2, 1, (from, to) -> {
             for (int i = from; i < to; i++) {
@@ -103,7 +103,7 @@ class CoresTest {
     }
 
     @Test
-    void after_a_failure_no_other_item_is_begun() {
+    void afterAFailureNoOtherItemIsBegun() {
         AtomicInteger begun = new AtomicInteger();
         assertThatThrownBy(() -> Cores.each(10_000, i -> {
                     begun.incrementAndGet();
@@ -121,7 +121,7 @@ class CoresTest {
     }
 
     @Test
-    void a_part_of_a_progress_fills_its_part() {
+    void aPartOfAProgressFillsItsPart() {
         List<Double> told = new ArrayList<>();
         Progress whole = (done, what) -> told.add(done);
         Progress part = whole.part(0.5, 0.9);

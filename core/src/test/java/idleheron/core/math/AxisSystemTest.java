@@ -8,14 +8,14 @@ import org.junit.jupiter.api.Test;
 
 class AxisSystemTest {
     @Test
-    void z_up_brings_its_up_to_common_y_and_its_front_to_common_z() {
+    void zUpBringsItsUpToCommonYAndItsFrontToCommonZ() {
         assertThat(AxisSystem.Z_UP.toCommon().transform(new Vector3d(0, 0, 1))).isEqualTo(new Vector3d(0, 1, 0));
         assertThat(AxisSystem.Z_UP.toCommon().transform(new Vector3d(0, -1, 0))).isEqualTo(new Vector3d(0, 0, 1));
         assertThat(AxisSystem.Z_UP.right()).isEqualTo(SignedAxis.POSITIVE_X);
     }
 
     @Test
-    void handedness_follows_from_the_three_axes() {
+    void handednessFollowsFromTheThreeAxes() {
         assertThat(AxisSystem.COMMON.isRightHanded()).isTrue();
         assertThat(AxisSystem.Z_UP.isRightHanded()).isTrue();
         assertThat(AxisSystem.Z_UP_LEFT.isRightHanded()).isFalse();
@@ -23,7 +23,7 @@ class AxisSystemTest {
     }
 
     @Test
-    void every_pair_of_axes_gives_a_right_handed_system_or_is_refused() {
+    void everyPairOfAxesGivesARightHandedSystemOrIsRefused() {
         for (SignedAxis up : SignedAxis.values()) {
             for (SignedAxis front : SignedAxis.values()) {
                 if (up.axis() == front.axis()) {
@@ -37,7 +37,7 @@ class AxisSystemTest {
     }
 
     @Test
-    void there_and_back_is_nothing() {
+    void thereAndBackIsNothing() {
         assertThat(AxisSystem.Z_UP_LEFT
                         .to(AxisSystem.COMMON)
                         .mul(AxisSystem.COMMON.to(AxisSystem.Z_UP_LEFT))

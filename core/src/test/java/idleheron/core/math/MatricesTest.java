@@ -17,7 +17,7 @@ class MatricesTest {
     private static final double CLOSE = 1e-12;
 
     @Test
-    void the_rotation_of_a_matrix_is_without_its_scale_shear_and_mirror() {
+    void theRotationOfAMatrixIsWithoutItsScaleShearAndMirror() {
         Matrix4d m =
                 new Matrix4d().translation(5, 6, 7).rotateZ(Math.toRadians(90)).scale(2, 3, 4);
         Matrix3d r = Matrices.rotation(m);
@@ -34,7 +34,7 @@ class MatricesTest {
     }
 
     @Test
-    void where_there_is_no_rotation_it_is_none() {
+    void whereThereIsNoRotationItIsNone() {
         Matrix3d none = new Matrix3d();
         assertThat(Matrices.rotation(new Matrix4d().scale(0, 1, 1))).isEqualTo(none);
         assertThat(Matrices.rotation(new Matrix4d().rotateX(1).scale(1, 0, 1))).isEqualTo(none);
@@ -45,7 +45,7 @@ class MatricesTest {
     }
 
     @Test
-    void parts_of_a_matrix() {
+    void partsOfAMatrix() {
         Matrix4d m =
                 new Matrix4d().translation(5, 6, 7).rotateY(Math.toRadians(60)).scale(2, 3, 4);
         assertThat(Matrices.translation(m)).isEqualTo(new Vec3(5, 6, 7));
@@ -58,7 +58,7 @@ class MatricesTest {
     }
 
     @Test
-    void the_difference_is_the_largest_of_all_sixteen() {
+    void theDifferenceIsTheLargestOfAllSixteen() {
         for (int c = 0; c < 4; c++) {
             for (int r = 0; r < 4; r++) {
                 Matrix4d other = new Matrix4d();
@@ -94,7 +94,7 @@ class MatricesTest {
     }
 
     @Test
-    void the_axis_closest_to_a_direction() {
+    void theAxisClosestToADirection() {
         assertThat(SignedAxis.nearest(-3, 2, 1)).isEqualTo(SignedAxis.NEGATIVE_X);
         assertThat(SignedAxis.nearest(3, 2, 1)).isEqualTo(SignedAxis.POSITIVE_X);
         assertThat(SignedAxis.nearest(1, -3, 2)).isEqualTo(SignedAxis.NEGATIVE_Y);
@@ -113,7 +113,7 @@ class MatricesTest {
     }
 
     @Test
-    void right_is_up_cross_front_and_the_mirror_turns_it_round() {
+    void rightIsUpCrossFrontAndTheMirrorTurnsItRound() {
         AxisSystem s = AxisSystem.rightHanded(SignedAxis.POSITIVE_X, SignedAxis.NEGATIVE_Y);
         assertThat(s.right()).isEqualTo(SignedAxis.NEGATIVE_Z);
         assertThat(AxisSystem.rightHanded(SignedAxis.NEGATIVE_Z, SignedAxis.POSITIVE_X)
@@ -125,7 +125,7 @@ class MatricesTest {
 
     @ParameterizedTest
     @EnumSource(RotationOrder.class)
-    void of_equal_triples_the_one_near_another_is_taken(RotationOrder order) {
+    void ofEqualTriplesTheOneNearAnotherIsTaken(RotationOrder order) {
         for (Vec3 near : new Vec3[] {new Vec3(400, -170, 350), new Vec3(-20, 100, 200), new Vec3(170, 170, 170)}) {
             Vec3 got = order.anglesNear(order.matrix(near), near);
             assertThat(got.distance(near)).as(order + " " + near).isLessThan(1e-6);
@@ -140,7 +140,7 @@ class MatricesTest {
     }
 
     @Test
-    void the_angle_of_a_fit_is_that_of_its_turn() {
+    void theAngleOfAFitIsThatOfItsTurn() {
         double[] from = {0, 0, 0, 1, 0, 0, 0, 2, 0, 0, 0, 3};
         double[] to = new double[12];
         Matrix4d m =
@@ -178,7 +178,7 @@ class MatricesTest {
     }
 
     @Test
-    void a_twist_of_more_than_half_a_circle_is_told_the_short_way() {
+    void aTwistOfMoreThanHalfACircleIsToldTheShortWay() {
         Vec3 x = new Vec3(3, 0, 0);
         SwingTwist s = SwingTwist.of(new Quaterniond().rotateX(Math.toRadians(350)), x);
         assertThat(s.twistDegrees()).isCloseTo(-10, within(1e-9));

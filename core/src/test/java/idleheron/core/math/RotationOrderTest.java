@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 
 class RotationOrderTest {
     @Test
-    void the_name_is_the_order_in_which_axes_are_applied() {
+    void theNameIsTheOrderInWhichAxesAreApplied() {
         // X first turns Y to Z; then Z leaves Z alone.
         Vector3d v = RotationOrder.XYZ.matrix(new Vec3(90, 0, 90)).transform(new Vector3d(0, 1, 0));
         assertThat(v.distance(0, 0, 1)).isLessThan(1e-12);
@@ -22,7 +22,7 @@ class RotationOrderTest {
     }
 
     @Property(tries = 300)
-    void angles_give_back_the_rotation_in_every_order(
+    void anglesGiveBackTheRotationInEveryOrder(
             @ForAll RotationOrder order,
             @ForAll @DoubleRange(min = -180, max = 180) double x,
             @ForAll @DoubleRange(min = -180, max = 180) double y,
@@ -34,13 +34,13 @@ class RotationOrderTest {
     }
 
     @Test
-    void the_nearest_angles_go_on_past_half_a_circle() {
+    void theNearestAnglesGoOnPastHalfACircle() {
         Vec3 a = RotationOrder.XYZ.anglesNear(RotationOrder.XYZ.matrix(new Vec3(0, 0, 190)), new Vec3(0, 0, 180));
         assertThat(a.z()).isCloseTo(190, within(1e-9));
     }
 
     @Test
-    void in_the_gimbal_position_the_rotation_is_still_given_back() {
+    void inTheGimbalPositionTheRotationIsStillGivenBack() {
         for (RotationOrder order : RotationOrder.values()) {
             double[] d = {30, 30, 30};
             d["XYZ".indexOf(order.name().charAt(1))] = 90;

@@ -30,7 +30,7 @@ class SimilarityTest {
     }
 
     @Property(tries = 200)
-    void the_fit_finds_scale_turn_mirror_and_offset(
+    void theFitFindsScaleTurnMirrorAndOffset(
             @ForAll long seed,
             @ForAll @DoubleRange(min = 0.01, max = 100) double scale,
             @ForAll @DoubleRange(min = -180, max = 180) double angle,
@@ -49,7 +49,7 @@ class SimilarityTest {
     }
 
     @Test
-    void noise_is_left_as_residual() {
+    void noiseIsLeftAsResidual() {
         double[] from = cloud(5);
         double[] to = from.clone();
         to[0] += 0.3;
@@ -59,7 +59,7 @@ class SimilarityTest {
     }
 
     @Test
-    void flat_points_are_never_called_mirrored() {
+    void flatPointsAreNeverCalledMirrored() {
         double[] from = {0, 0, 0, 1, 0, 0, 0, 2, 0, 1, 3, 0};
         double[] to = {0, 0, 0, -1, 0, 0, 0, 2, 0, -1, 3, 0};
         Similarity s = Similarity.fit(from, to, true);
@@ -68,7 +68,7 @@ class SimilarityTest {
     }
 
     @Test
-    void one_point_gives_an_offset_and_none_is_refused() {
+    void onePointGivesAnOffsetAndNoneIsRefused() {
         assertThat(Similarity.fit(new double[] {1, 2, 3}, new double[] {2, 2, 3}, true)
                         .offset())
                 .isEqualTo(new Vec3(1, 0, 0));

@@ -10,21 +10,21 @@ class SwingTwistTest {
     private static final Vec3 X = new Vec3(1, 0, 0);
 
     @Test
-    void a_turn_about_the_bone_is_all_twist_with_its_sign() {
+    void aTurnAboutTheBoneIsAllTwistWithItsSign() {
         SwingTwist s = SwingTwist.of(new Quaterniond().rotateX(Math.toRadians(-35)), X);
         assertThat(s.swingDegrees()).isCloseTo(0, within(1e-9));
         assertThat(s.twistDegrees()).isCloseTo(-35, within(1e-9));
     }
 
     @Test
-    void a_turn_across_the_bone_is_all_swing() {
+    void aTurnAcrossTheBoneIsAllSwing() {
         SwingTwist s = SwingTwist.of(new Quaterniond().rotateZ(Math.toRadians(70)), X);
         assertThat(s.swingDegrees()).isCloseTo(70, within(1e-9));
         assertThat(s.twistDegrees()).isCloseTo(0, within(1e-9));
     }
 
     @Test
-    void a_swing_after_a_twist_gives_both_back() {
+    void aSwingAfterATwistGivesBothBack() {
         Quaterniond q = new Quaterniond().rotateY(Math.toRadians(50)).rotateX(Math.toRadians(20));
         SwingTwist s = SwingTwist.of(q, X);
         assertThat(s.swingDegrees()).isCloseTo(50, within(1e-9));
@@ -32,7 +32,7 @@ class SwingTwistTest {
     }
 
     @Test
-    void half_a_circle_across_the_bone_has_no_twist() {
+    void halfACircleAcrossTheBoneHasNoTwist() {
         assertThat(SwingTwist.of(new Quaterniond().rotateY(Math.PI), X).swingDegrees())
                 .isCloseTo(180, within(1e-6));
     }

@@ -61,7 +61,7 @@ class MatchingTest {
     }
 
     @Test
-    void paths_come_first_then_paths_without_namespaces_then_names() {
+    void pathsComeFirstThenPathsWithoutNamespacesThenNames() {
         Scene sent = scene("hips", "-1", "leg", "0", "foot", "1");
         Scene back = scene("Marsh:hips", "-1", "Marsh:leg", "0", "rig|foot", "-1");
         Matching m = Matching.of(sent, back);
@@ -72,7 +72,7 @@ class MatchingTest {
     }
 
     @Test
-    void of_two_of_one_name_the_one_under_the_parents_partner_is_taken() {
+    void ofTwoOfOneNameTheOneUnderTheParentsPartnerIsTaken() {
         Scene sent = scene("left", "-1", "right", "-1", "end", "0", "end", "1");
         Scene back = scene("x:right", "-1", "x:left", "-1", "y:end", "0", "y:end", "1");
         Matching m = Matching.of(sent, back);
@@ -80,14 +80,14 @@ class MatchingTest {
     }
 
     @Test
-    void without_a_parents_partner_the_first_that_is_free() {
+    void withoutAParentsPartnerTheFirstThatIsFree() {
         Scene sent = scene("end", "-1", "end", "-1", "end", "-1");
         Scene back = scene("z", "-1", "end", "0", "end", "0");
         assertThat(Matching.of(sent, back).nodes()).containsExactly(1, 2, -1);
     }
 
     @Test
-    void a_joint_and_a_group_of_one_name_are_two_things() {
+    void aJointAndAGroupOfOneNameAreTwoThings() {
         Scene sent = scene("hips", "-1");
         Scene back = Scene.bare("b", Stage.COMMON)
                 .withNodes(List.of(Node.of("hips", -1, NodeKind.GROUP, Transform.IDENTITY)));
@@ -96,7 +96,7 @@ class MatchingTest {
     }
 
     @Test
-    void what_the_table_says_goes_before_all_names() {
+    void whatTheTableSaysGoesBeforeAllNames() {
         Scene sent = scene("a", "-1", "b", "-1", "c", "-1");
         Scene back = scene("a", "-1", "b", "-1", "c", "-1");
         MatchTable t = MatchTable.NONE.withNode("a", "b").withNode("/c", "").withNode("b", "nobody");
@@ -114,7 +114,7 @@ class MatchingTest {
     }
 
     @Test
-    void meshes_go_by_their_nodes_then_by_their_names() {
+    void meshesGoByTheirNodesThenByTheirNames() {
         Scene sent = meshes("coat", "m1", "hat", "m2", "bag", "bagShape");
         Scene back = meshes("hat", "x", "coat", "y", "parcel", "ns:bagShape");
         assertThat(Matching.of(sent, back).meshes()).containsExactly(1, 0, 2);
@@ -123,7 +123,7 @@ class MatchingTest {
     }
 
     @Test
-    void one_mesh_alone_is_the_other_whatever_it_is_called_unless_it_stands_nowhere() {
+    void oneMeshAloneIsTheOtherWhateverItIsCalledUnlessItStandsNowhere() {
         assertThat(Matching.of(meshes("a", "x"), meshes("b", "y")).meshes()).containsExactly(0);
         assertThat(Matching.of(meshes("a", "x"), meshes("", "y")).meshes()).containsExactly(-1);
         assertThat(Matching.of(meshes("a", "x"), meshes("b", "y"), MatchTable.NONE.withMesh("x", ""))
@@ -132,7 +132,7 @@ class MatchingTest {
     }
 
     @Test
-    void clips_go_by_name_without_namespace_and_each_is_taken_once() {
+    void clipsGoByNameWithoutNamespaceAndEachIsTakenOnce() {
         Matching m = Matching.of(clips("wade", "bow", "nod"), clips("x|bow", "wade", "wade"));
         assertThat(m.clips()).containsExactly(1, 0, -1);
         assertThat(Matching.of(clips("wade"), clips("Take 001")).clips())

@@ -26,7 +26,7 @@ class NamePatternTest {
                 "arm_l.1 arm_l.2 leg-r.1|ARM-L-1 ARM-L-2 LEG-R-1|are written with other separators or capitals",
                 "marsh:hips marsh:spine|imp_hips imp_spine|have the prefix \"imp_\""
             })
-    void one_rule_over_all_names_is_found(String before, String after, String text) {
+    void oneRuleOverAllNamesIsFound(String before, String after, String text) {
         NamePattern p = NamePattern.of(words(before), words(after));
         assertThat(p).isNotNull();
         assertThat(Objects.requireNonNull(p).text()).isEqualTo(text);
@@ -37,7 +37,7 @@ class NamePatternTest {
     }
 
     @Test
-    void names_that_share_no_rule_are_left_to_other_signs() {
+    void namesThatShareNoRuleAreLeftToOtherSigns() {
         assertThat(NamePattern.of(words("hips spine head"), words("Bone1 Bone2 Bone3")))
                 .isNull();
         assertThat(NamePattern.of(words("hips"), words("imp_hips")))
@@ -49,7 +49,7 @@ class NamePatternTest {
     }
 
     @Test
-    void names_that_would_share_a_partner_have_none() {
+    void namesThatWouldShareAPartnerHaveNone() {
         NamePattern p = NamePattern.of(words("Hips hips spine head"), words("x_hips x_spine x_head"));
         assertThat(Objects.requireNonNull(p).pairs())
                 .containsEntry("spine", "x_spine")

@@ -35,7 +35,7 @@ class CoatTest {
     }
 
     @Test
-    void a_picture_of_colours_lies_as_it_is_used() {
+    void aPictureOfColoursLiesAsItIsUsed() {
         Coat c = coat(
                 "phong",
                 List.of(new Material.Use("NormalMap", 2, SMALL), new Material.Use(Material.DIFFUSE, 0, SMALL)));
@@ -50,7 +50,7 @@ class CoatTest {
     }
 
     @Test
-    void a_colour_of_light_multiplies_its_picture() {
+    void aColourOfLightMultipliesItsPicture() {
         Coat c = coat("metallic-roughness", List.of(new Material.Use(Material.DIFFUSE, 1)));
         assertThat(c.factor().x()).isCloseTo(0.7354, within(1e-4)); // half the light as stored
         assertThat(c.factor().y()).isZero();
@@ -58,7 +58,7 @@ class CoatTest {
     }
 
     @Test
-    void alpha_counts_only_where_something_says_so() {
+    void alphaCountsOnlyWhereSomethingSaysSo() {
         List<Material.Use> colour = List.of(new Material.Use(Material.DIFFUSE, 1));
         assertThat(coat("m", colour).opacity()).isEqualTo(-1);
         Coat mixed = coat("m", colour, text("alphaMode", "BLEND"));
@@ -74,7 +74,7 @@ class CoatTest {
     }
 
     @Test
-    void a_picture_of_its_own_can_tell_where_it_is_seen_through() {
+    void aPictureOfItsOwnCanTellWhereItIsSeenThrough() {
         for (String property : List.of("TransparentColor", "TransparencyFactor", "opacity")) {
             Coat c = coat("m", List.of(new Material.Use(Material.DIFFUSE, 0), new Material.Use(property, 2)));
             assertThat(c.opacity()).as(property).isEqualTo(2);
@@ -89,7 +89,7 @@ class CoatTest {
     }
 
     @Test
-    void what_lies_otherwise_than_the_colours_is_left_out() {
+    void whatLiesOtherwiseThanTheColoursIsLeftOut() {
         Material.Use colour = new Material.Use(Material.DIFFUSE, 1);
         Coat c = coat("m", List.of(colour, new Material.Use("NormalMap", 1, SMALL), new Material.Use("opacity", 0)));
         assertThat(c.normal()).as("in another place").isEqualTo(-1);
@@ -103,7 +103,7 @@ class CoatTest {
     }
 
     @Test
-    void without_pictures_there_is_nothing_to_draw() {
+    void withoutPicturesThereIsNothingToDraw() {
         assertThat(coat("m", List.of()).hasPicture()).isFalse();
         assertThat(coat("m", List.of(new Material.Use(Material.DIFFUSE, -1))).hasPicture())
                 .isFalse();

@@ -32,7 +32,7 @@ class PictureFactsTest {
     }
 
     @Test
-    void which_way_green_runs_is_told_by_the_curl_of_the_heights() {
+    void whichWayGreenRunsIsToldByTheCurlOfTheHeights() {
         NormalFacts up = NormalFacts.of(bumps(true));
         NormalFacts down = NormalFacts.of(bumps(false));
         assertThat(up.isNormals()).isTrue();
@@ -44,7 +44,7 @@ class PictureFactsTest {
     }
 
     @Test
-    void of_what_bends_one_way_only_nothing_is_told() {
+    void ofWhatBendsOneWayOnlyNothingIsTold() {
         Texels flat = drawn(SIDE, (x, y) -> 0xFF8080FF);
         assertThat(NormalFacts.of(flat).isNormals()).isTrue();
         assertThat(NormalFacts.of(flat).green()).isNaN();
@@ -58,7 +58,7 @@ class PictureFactsTest {
     }
 
     @Test
-    void colours_are_no_normals() {
+    void coloursAreNoNormals() {
         Texels noise = drawn(SIDE, (x, y) -> 0xFF000000 | (x * 7919 + y * 104729) * 0x9E3779B1 >>> 8);
         assertThat(NormalFacts.of(noise).isNormals()).isFalse();
         assertThat(PictureRole.shown(PictureFacts.of(noise))).isEqualTo(PictureRole.COLOUR);
@@ -71,7 +71,7 @@ class PictureFactsTest {
     }
 
     @Test
-    void alpha_and_means_are_counted() {
+    void alphaAndMeansAreCounted() {
         int[] four = {0x00FFFFFF, 0x80404040, 0xFF000000, 0xFF00FF00};
         PictureFacts f = PictureFacts.of(Texels.of(2, 2, four, true));
         assertThat(f.clear()).isEqualTo(0.25);
@@ -89,7 +89,7 @@ class PictureFactsTest {
     }
 
     @Test
-    void colours_multiplied_by_alpha_are_never_above_it() {
+    void coloursMultipliedByAlphaAreNeverAboveIt() {
         Texels plain = drawn(8, (x, y) -> x * 36 << 24 | 0xC08040);
         Texels times = drawn(8, (x, y) -> {
             int a = x * 36;
@@ -105,7 +105,7 @@ class PictureFactsTest {
     }
 
     @Test
-    void equal_pictures_have_one_hash() {
+    void equalPicturesHaveOneHash() {
         assertThat(PictureFacts.of(bumps(true)).hash())
                 .isEqualTo(PictureFacts.of(bumps(true)).hash());
         assertThat(PictureFacts.of(bumps(true)).hash())
@@ -115,7 +115,7 @@ class PictureFactsTest {
     }
 
     @Test
-    void names_and_links_tell_a_role() {
+    void namesAndLinksTellARole() {
         assertThat(PictureRole.named("hull_normal_2k.png")).isEqualTo(PictureRole.NORMAL);
         assertThat(PictureRole.named("HullBaseColor.tga")).isEqualTo(PictureRole.COLOUR);
         assertThat(PictureRole.named("hull-ao.jpg")).isEqualTo(PictureRole.OCCLUSION);

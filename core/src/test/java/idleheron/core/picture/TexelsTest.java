@@ -24,7 +24,7 @@ class TexelsTest {
     }
 
     @Test
-    void the_middle_of_a_texel_is_that_texel_and_v_grows_upward() {
+    void theMiddleOfATexelIsThatTexelAndVGrowsUpward() {
         assertThat(hex(FOUR.sample(0.25f, 0.75f, 0, REPEAT, REPEAT))).isEqualTo(hex(RED));
         assertThat(hex(FOUR.sample(0.75f, 0.75f, 0, REPEAT, REPEAT))).isEqualTo(hex(GREEN));
         assertThat(hex(FOUR.sample(0.25f, 0.25f, 0, REPEAT, REPEAT))).isEqualTo(hex(BLUE));
@@ -32,7 +32,7 @@ class TexelsTest {
     }
 
     @Test
-    void between_four_texels_lies_their_mean() {
+    void betweenFourTexelsLiesTheirMean() {
         // (255 + 0 + 0 + 255) / 4 = 127.5 for each channel, cut
         assertThat(hex(FOUR.sample(0.5f, 0.5f, 0, CLAMP, CLAMP))).isEqualTo("ff7f7f7f");
         // a quarter of the way from red to green
@@ -40,7 +40,7 @@ class TexelsTest {
     }
 
     @Test
-    void beyond_the_edge_lies_what_is_said() {
+    void beyondTheEdgeLiesWhatIsSaid() {
         // half a texel beyond the left edge: halfway to the texel at the other side, or still the first
         assertThat(hex(FOUR.sample(0, 0.75f, 0, REPEAT, REPEAT))).isEqualTo("ff7f7f00");
         assertThat(hex(FOUR.sample(0, 0.75f, 0, CLAMP, REPEAT))).isEqualTo(hex(RED));
@@ -53,7 +53,7 @@ class TexelsTest {
     }
 
     @Test
-    void any_number_is_a_place() {
+    void anyNumberIsAPlace() {
         for (float at : new float[] {Float.NaN, Float.POSITIVE_INFINITY, Float.NEGATIVE_INFINITY, 3e38f, -1e-9f}) {
             for (Placement.Wrap w : Placement.Wrap.values()) {
                 assertThat(FOUR.sample(at, at, 0, w, w))
@@ -63,14 +63,14 @@ class TexelsTest {
     }
 
     @Test
-    void copies_halve_down_to_one() {
+    void copiesHalveDownToOne() {
         Texels t = Texels.of(10, 3, new int[30], true);
         assertThat(t.levels()).isEqualTo(4);
         assertThat(t.bytes()).isEqualTo(4 * (30 + 5 + 2 + 1));
     }
 
     @Test
-    void copies_of_colours_are_means_of_light_and_of_numbers_as_they_stand() {
+    void copiesOfColoursAreMeansOfLightAndOfNumbersAsTheyStand() {
         int[] grey = {0xFF000000, WHITE, 0xFF000000, WHITE};
         // half the light of white is stored as 1.055 * 0.5^(1/2.4) - 0.055 = 0.7354, of 255: 188
         assertThat(hex(Texels.of(2, 2, grey, false).at(1, 0, 0))).isEqualTo("ffbcbcbc");
@@ -78,7 +78,7 @@ class TexelsTest {
     }
 
     @Test
-    void what_is_clear_gives_no_colour_to_copies() {
+    void whatIsClearGivesNoColourToCopies() {
         int[] leaf = {GREEN, 0x00FF0000, GREEN, 0x00FF0000};
         assertThat(hex(Texels.of(2, 2, leaf, false).at(1, 0, 0))).isEqualTo("8000ff00");
         int[] nothing = {0x00204060, 0x00204060, 0x00204060, 0x00204060};
@@ -88,7 +88,7 @@ class TexelsTest {
     }
 
     @Test
-    void an_odd_side_loses_no_row() {
+    void anOddSideLosesNoRow() {
         int[] three = {WHITE, WHITE, 0xFF000000};
         assertThat(hex(Texels.of(1, 3, three, true).at(1, 0, 0))).isEqualTo("ffaaaaaa");
         int[] five = new int[5];
@@ -99,7 +99,7 @@ class TexelsTest {
     }
 
     @Test
-    void the_copy_is_the_one_whose_texels_are_about_as_large_as_pixels() {
+    void theCopyIsTheOneWhoseTexelsAreAboutAsLargeAsPixels() {
         Texels t = Texels.of(256, 256, new int[65_536], true);
         assertThat(t.level(0)).isZero();
         assertThat(t.level(1)).isZero();
@@ -111,7 +111,7 @@ class TexelsTest {
     }
 
     @Test
-    void texels_that_do_not_fill_a_picture_are_refused() {
+    void texelsThatDoNotFillAPictureAreRefused() {
         assertThatThrownBy(() -> Texels.of(2, 2, new int[3], true)).hasMessage("3 texels for 2 by 2");
         assertThatThrownBy(() -> Texels.of(0, 2, new int[0], true)).hasMessage("0 texels for 0 by 2");
     }

@@ -64,7 +64,7 @@ class LayersTest {
     private static final double NO = Double.NaN;
 
     @Test
-    void a_layer_adds_in_proportion_to_its_weight_and_scales_multiply_or_add() {
+    void aLayerAddsInProportionToItsWeightAndScalesMultiplyOrAdd() {
         Clip.NodeTrack base = track(1, 2, 3, 10, 0, 0, 2, 2, 2);
         double[] c = channels(
                 scene(base, layer(ClipLayer.Blend.ADD, 0.5, false, true, track(4, NO, NO, 20, NO, NO, 4, NO, NO))));
@@ -74,7 +74,7 @@ class LayersTest {
     }
 
     @Test
-    void a_layer_replaces_whole_or_mixes() {
+    void aLayerReplacesWholeOrMixes() {
         Clip.NodeTrack base = track(10, 10, 10);
         assertThat(channels(scene(base, layer(ClipLayer.Blend.REPLACE, 0.2, false, true, track(2, NO, NO)))))
                 .startsWith(2, 10, 10);
@@ -83,7 +83,7 @@ class LayersTest {
     }
 
     @Test
-    void whole_turns_follow_each_other_and_are_not_sums_of_angles() {
+    void wholeTurnsFollowEachOtherAndAreNotSumsOfAngles() {
         Scene s = scene(
                 track(NO, NO, NO, 90, 0, 0), layer(ClipLayer.Blend.ADD, 1, true, true, track(NO, NO, NO, 0, 90, 0)));
         Matrix3d expected =
@@ -97,7 +97,7 @@ class LayersTest {
     }
 
     @Test
-    void muted_layers_do_not_count_and_solo_ones_alone_do() {
+    void mutedLayersDoNotCountAndSoloOnesAloneDo() {
         ClipLayer loud = layer(ClipLayer.Blend.ADD, 1, false, true, track(1, NO, NO));
         ClipLayer muted = new ClipLayer(
                 "m", ClipLayer.Blend.ADD, Curve.still(1), true, false, false, true, loud.nodes(), List.of(), List.of());
@@ -108,7 +108,7 @@ class LayersTest {
     }
 
     @Test
-    void without_anything_below_the_lowest_layer_stands_for_itself() {
+    void withoutAnythingBelowTheLowestLayerStandsForItself() {
         Clip c = new Clip("c", 0, 1, FrameRate.FILM, List.of(), List.of())
                 .withLayers(List.of(layer(ClipLayer.Blend.ADD, 1, false, true, track(7, NO, NO))));
         Scene s = scene(track(1)).withClips(List.of(c));
@@ -152,7 +152,7 @@ class LayersTest {
     }
 
     @Test
-    void flattened_layers_stand_where_they_stood_at_every_frame() {
+    void flattenedLayersStandWhereTheyStoodAtEveryFrame() {
         Scene layered = waving();
         for (Scene flat : List.of(new FlattenLayers().apply(layered), new BakeClips().apply(layered))) {
             assertThat(flat.clips().getFirst().isLayered()).isFalse();
@@ -171,7 +171,7 @@ class LayersTest {
     }
 
     @Test
-    void converting_a_layered_clip_keeps_its_motion() {
+    void convertingALayeredClipKeepsItsMotion() {
         Scene layered = waving();
         Scene other = new ConvertStage(idleheron.core.math.AxisSystem.Z_UP, 0.01).apply(layered);
         Pose a = new Pose(layered);

@@ -36,7 +36,7 @@ class PoseTest {
     }
 
     @Test
-    void the_three_ways_of_taking_over_scale_differ_as_they_should() {
+    void theThreeWaysOfTakingOverScaleDifferAsTheyShould() {
         Vec3 stretch = new Vec3(2, 1, 1);
         Vec3 quarter = new Vec3(0, 0, 90);
         for (Inherit i : Inherit.values()) {
@@ -62,7 +62,7 @@ class PoseTest {
     }
 
     @Test
-    void a_clip_moves_only_the_channels_it_has() {
+    void aClipMovesOnlyTheChannelsItHas() {
         @Nullable Curve[] curves = new Curve[Channel.COUNT];
         curves[1] = Curve.linear(new double[] {0, 1}, new double[] {0, 10});
         Clip c = new Clip("c", 0, 1, FrameRate.FILM, List.of(new Clip.NodeTrack(0, curves)), List.of());
@@ -110,7 +110,7 @@ class PoseTest {
     }
 
     @Test
-    void a_skinned_point_is_the_weighted_mean_of_where_its_joints_put_it() {
+    void aSkinnedPointIsTheWeightedMeanOfWhereItsJointsPutIt() {
         // a leaves (0,2,0) there; b, bent by a quarter at (0,1,0), brings it to (-1,1,0).
         Pose p = new Pose(bent(0.25, 0.75));
         float[] at = new Surface(p, 2).deform(p, new Matrix4d());
@@ -119,7 +119,7 @@ class PoseTest {
     }
 
     @Test
-    void weights_that_do_not_sum_to_one_are_scaled_and_none_at_all_stays_with_the_mesh() {
+    void weightsThatDoNotSumToOneAreScaledAndNoneAtAllStaysWithTheMesh() {
         Pose p = new Pose(bent(0.5, 1.5));
         assertThat(new Surface(p, 2).deform(p, new Matrix4d())[0]).isCloseTo(-0.75f, within(1e-6f));
         Pose q = new Pose(bent(0, 0));
@@ -127,7 +127,7 @@ class PoseTest {
     }
 
     @Test
-    void an_in_between_is_reached_at_its_own_weight_and_blends_into_the_next() {
+    void anInBetweenIsReachedAtItsOwnWeightAndBlendsIntoTheNext() {
         Scene s = bent(1, 0);
         for (double[] c : new double[][] {{0.25, 0.5, 0}, {0.5, 1, 0}, {0.75, 1, 2}, {1, 1, 4}, {1.5, 1.5, 6}}) {
             Mesh m = s.meshes().getFirst();
@@ -141,7 +141,7 @@ class PoseTest {
     }
 
     @Test
-    void as_meant_brings_z_up_centimetres_to_y_up_metres_and_keeps_rotations_rotations() {
+    void asMeantBringsZUpCentimetresToYUpMetresAndKeepsRotationsRotations() {
         CanonicalSpace m =
                 CanonicalSpace.of(Stage.COMMON.withAxes(AxisSystem.Z_UP_LEFT).withMetersPerUnit(0.01));
         assertThat(m.point(0, 0, 250).y()).isCloseTo(2.5, within(1e-12));

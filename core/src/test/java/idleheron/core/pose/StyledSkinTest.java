@@ -64,7 +64,7 @@ class StyledSkinTest {
     private static final Transform NONE = Transform.IDENTITY;
 
     @Test
-    void halfway_between_a_quarter_turn_linear_skinning_shrinks_and_dual_quaternions_do_not() {
+    void halfwayBetweenAQuarterTurnLinearSkinningShrinksAndDualQuaternionsDoNot() {
         double s = Math.sqrt(0.5);
         near(deformed(scene(SkinStyle.PLAIN, 0.5f, 0.5f, NONE, turn(0, 0, 90), NONE)), 0.5, 0.5, 0);
         SkinStyle dual = style(SkinStyle.Method.DUAL_QUATERNION, 1, SkinStyle.Link.NORMALIZED);
@@ -74,7 +74,7 @@ class StyledSkinTest {
     }
 
     @Test
-    void a_screw_is_halved_as_a_screw() {
+    void aScrewIsHalvedAsAScrew() {
         SkinStyle dual = style(SkinStyle.Method.DUAL_QUATERNION, 1, SkinStyle.Link.NORMALIZED);
         Transform screw = Transform.of(new Vec3(0, 0, 4), new Vec3(0, 0, 90), Vec3.ONE);
         double s = Math.sqrt(0.5);
@@ -82,14 +82,14 @@ class StyledSkinTest {
     }
 
     @Test
-    void the_share_of_a_point_blends_both_results() {
+    void theShareOfAPointBlendsBothResults() {
         SkinStyle half = style(SkinStyle.Method.BLENDED, 0.5f, SkinStyle.Link.NORMALIZED);
         double v = (0.5 + Math.sqrt(0.5)) / 2;
         near(deformed(scene(half, 0.5f, 0.5f, NONE, turn(0, 0, 90), NONE)), v, v, 0);
     }
 
     @Test
-    void the_scale_of_the_mesh_node_is_not_lost_in_dual_quaternions() {
+    void theScaleOfTheMeshNodeIsNotLostInDualQuaternions() {
         SkinStyle dual = style(SkinStyle.Method.DUAL_QUATERNION, 1, SkinStyle.Link.NORMALIZED);
         // Bound with a mesh node of scale 3: the way from mesh to joint holds that scale.
         Scene s = scene(dual, 1, 0, NONE, NONE, Transform.of(Vec3.ZERO, Vec3.ZERO, new Vec3(3, 3, 3)));
@@ -100,7 +100,7 @@ class StyledSkinTest {
     }
 
     @Test
-    void what_is_missing_to_one_stays_with_the_mesh() {
+    void whatIsMissingToOneStaysWithTheMesh() {
         Transform up = Transform.of(new Vec3(0, 8, 0), Vec3.ZERO, Vec3.ONE);
         SkinStyle rest = style(SkinStyle.Method.LINEAR, 0, SkinStyle.Link.TOTAL_ONE);
         near(deformed(scene(rest, 0.25f, 0, up, NONE, NONE)), 1, 2, 0);
@@ -110,7 +110,7 @@ class StyledSkinTest {
     }
 
     @Test
-    void additive_joints_add_what_they_moved_against_their_associates() {
+    void additiveJointsAddWhatTheyMovedAgainstTheirAssociates() {
         Transform up = Transform.of(new Vec3(0, 8, 0), Vec3.ZERO, Vec3.ONE);
         Transform side = Transform.of(new Vec3(0, 2, 0), Vec3.ZERO, Vec3.ONE);
         SkinStyle add = new SkinStyle(
@@ -124,7 +124,7 @@ class StyledSkinTest {
     }
 
     @Test
-    void with_one_joint_every_method_is_the_same() {
+    void withOneJointEveryMethodIsTheSame() {
         Transform moved = Transform.of(new Vec3(1, 2, 3), new Vec3(20, 40, 60), Vec3.ONE);
         float[] plain = deformed(scene(SkinStyle.PLAIN, 1, 0, moved, NONE, turn(0, 0, 30)));
         for (SkinStyle.Method m : SkinStyle.Method.values()) {

@@ -44,7 +44,7 @@ class RegroupedProofTest {
     }
 
     @Test
-    void what_was_cut_apart_and_moves_as_before_is_still() {
+    void whatWasCutApartAndMovesAsBeforeIsStill() {
         Scene s = two();
         Scene cut = new SplitMeshes().apply(s);
         assertThat(cut.meshes()).hasSize(2);
@@ -54,7 +54,7 @@ class RegroupedProofTest {
     }
 
     @Test
-    void a_part_that_stays_behind_is_told_with_how_far_and_when() {
+    void aPartThatStaysBehindIsToldWithHowFarAndWhen() {
         Scene s = two();
         Scene cut = new SplitMeshes().apply(s);
         Clip all = cut.clips().getFirst();
@@ -67,7 +67,7 @@ class RegroupedProofTest {
     }
 
     @Test
-    void a_square_that_is_turned_onto_itself_has_moved() {
+    void aSquareThatIsTurnedOntoItselfHasMoved() {
         Scene s = two().withClips(List.of());
         Scene turned = s.withNodes(List.of(
                 s.nodes().getFirst().withTransform(Transform.of(new Vec3(2, 1, 0), new Vec3(0, 0, 180), Vec3.ONE))));
@@ -76,7 +76,7 @@ class RegroupedProofTest {
     }
 
     @Test
-    void a_crowd_of_points_in_one_place_takes_no_longer() {
+    void aCrowdOfPointsInOnePlaceTakesNoLonger() {
         int n = 60_000;
         Mesh m = Mesh.bare("m", new double[3 * n], new int[] {0, 3}, new int[] {0, 1, 2});
         Scene s = two().withMeshes(List.of(m));
@@ -87,7 +87,7 @@ class RegroupedProofTest {
     }
 
     @Test
-    void points_that_rest_elsewhere_are_not_the_same_ones() {
+    void pointsThatRestElsewhereAreNotTheSameOnes() {
         Scene s = two();
         Scene moved = new SplitMeshes().apply(s);
         Mesh first = moved.meshes().getFirst();

@@ -11,7 +11,7 @@ import org.junit.jupiter.api.Test;
 /** Small parts of a scene and what they tell of themselves. */
 class PartsTest {
     @Test
-    void what_is_lost_names_a_thing_or_all_of_its_kind() {
+    void whatIsLostNamesAThingOrAllOfItsKind() {
         Lost coat = new Lost(What.MESH, "coat", "byte 8 to 99", "its record is damaged");
         Lost clips = new Lost(What.CLIP, "", "", "connections are gone");
         assertThat(coat.text()).isEqualTo("mesh coat, byte 8 to 99: its record is damaged");
@@ -28,7 +28,7 @@ class PartsTest {
     }
 
     @Test
-    void a_scene_stands_but_for_what_is_lost() {
+    void aSceneStandsButForWhatIsLost() {
         Scene s = Scene.bare("s", Stage.COMMON)
                 .withNodes(List.of(
                         Node.of("top", -1, NodeKind.GROUP, Transform.IDENTITY),
@@ -46,7 +46,7 @@ class PartsTest {
     }
 
     @Test
-    void nodes_are_found_by_name_and_by_the_mesh_they_show() {
+    void nodesAreFoundByNameAndByTheMeshTheyShow() {
         Mesh m = new Mesh(
                 "m",
                 new double[] {0, 0, 0, 1, 1, 1},
@@ -77,7 +77,7 @@ class PartsTest {
     }
 
     @Test
-    void a_transform_is_plain_without_pivots_turns_and_offsets_and_finite_without_strange_numbers() {
+    void aTransformIsPlainWithoutPivotsTurnsAndOffsetsAndFiniteWithoutStrangeNumbers() {
         Transform t = Transform.of(new Vec3(1, 2, 3), new Vec3(4, 5, 6), new Vec3(7, 8, 9));
         Vec3 one = Vec3.ONE;
         Vec3 no = Vec3.ZERO;
@@ -107,7 +107,7 @@ class PartsTest {
     }
 
     @Test
-    void pictures_know_their_file_and_materials_the_one_that_colours_them() {
+    void picturesKnowTheirFileAndMaterialsTheOneThatColoursThem() {
         assertThat(new Texture("t", "C:\\a\\coat.png", "x.png", true).fileName())
                 .isEqualTo("coat.png");
         assertThat(new Texture("t", "", "sub/hat.png", true).fileName()).isEqualTo("hat.png");
@@ -127,7 +127,7 @@ class PartsTest {
     }
 
     @Test
-    void units_close_to_a_named_one_take_its_name() {
+    void unitsCloseToANamedOneTakeItsName() {
         assertThat(Stage.COMMON.withMetersPerUnit(0.001).unitLabel()).isEqualTo("1 mm");
         assertThat(Stage.COMMON.withMetersPerUnit(1.00001).unitLabel()).isEqualTo("1.00001 m");
         assertThat(Stage.COMMON.withMetersPerUnit(0.0100001).unitLabel()).isEqualTo("0.0100001 m");
@@ -135,7 +135,7 @@ class PartsTest {
     }
 
     @Test
-    void free_properties_are_shown_as_they_are() {
+    void freePropertiesAreShownAsTheyAre() {
         FreeProperty p = new FreeProperty(
                 "mix",
                 "Compound",
@@ -153,7 +153,7 @@ class PartsTest {
     }
 
     @Test
-    void a_camera_in_another_unit_moves_its_planes_alone() {
+    void aCameraInAnotherUnitMovesItsPlanesAlone() {
         Camera c = new Camera("eye", 50, 36, 24, 0.1, 1000).scaled(100);
         assertThat(c.near()).isEqualTo(10);
         assertThat(c.far()).isEqualTo(100_000);

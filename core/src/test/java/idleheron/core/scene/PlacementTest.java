@@ -7,7 +7,7 @@ import org.junit.jupiter.api.Test;
 
 class PlacementTest {
     @Test
-    void coordinates_are_scaled_then_turned_then_moved() {
+    void coordinatesAreScaledThenTurnedThenMoved() {
         Placement p = Placement.of(2, 3, 90, 0.1, 0.2);
         // (1, 1) scaled is (2, 3), turned by 90 degrees (-3, 2), moved (-2.9, 2.2)
         assertThat(p.u(1, 1)).isCloseTo(-2.9, within(1e-12));
@@ -15,7 +15,7 @@ class PlacementTest {
     }
 
     @Test
-    void counted_from_the_top_is_the_same_place() {
+    void countedFromTheTopIsTheSamePlace() {
         Placement p = Placement.of(2, 3, 30, 0.1, 0.2).wrapped(Placement.Wrap.CLAMP, Placement.Wrap.MIRROR);
         Placement top = p.fromTop();
         double u = 0.3;

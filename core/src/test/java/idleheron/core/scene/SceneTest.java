@@ -30,7 +30,7 @@ class SceneTest {
     }
 
     @Test
-    void paths_roots_and_joints_above_look_through_groups() {
+    void pathsRootsAndJointsAboveLookThroughGroups() {
         Scene s = scene(
                 Node.of("rig/one", -1, NodeKind.GROUP, Transform.IDENTITY),
                 joint("root", 0),
@@ -48,13 +48,13 @@ class SceneTest {
     }
 
     @Test
-    void a_node_before_its_parent_is_refused() {
+    void aNodeBeforeItsParentIsRefused() {
         assertThatThrownBy(() -> scene(joint("a", 1), joint("b", -1)))
                 .hasMessageContaining("node 0 a comes before its parent");
     }
 
     @Test
-    void units_are_named_as_people_name_them() {
+    void unitsAreNamedAsPeopleNameThem() {
         assertThat(Stage.COMMON.unitLabel()).isEqualTo("1 m");
         assertThat(Stage.COMMON.withMetersPerUnit(0.01).unitLabel()).isEqualTo("1 cm");
         assertThat(Stage.COMMON.withMetersPerUnit(0.0254).unitLabel()).isEqualTo("0.0254 m");
@@ -64,7 +64,7 @@ class SceneTest {
     }
 
     @Test
-    void arrays_that_disagree_are_refused() {
+    void arraysThatDisagreeAreRefused() {
         assertThatThrownBy(() -> Mesh.bare("m", new double[3], new int[] {0, 2}, new int[3]))
                 .hasMessageContaining("last corner");
         assertThatThrownBy(() -> new BlendShape.Target(1, new int[2], new float[3], null))

@@ -43,7 +43,7 @@ class SurfaceTest {
     }
 
     @Test
-    void faces_become_fans_with_the_material_of_the_face() {
+    void facesBecomeFansWithTheMaterialOfTheFace() {
         Mesh m = mesh(null);
         assertThat(m.pointCount()).isEqualTo(6);
         assertThat(m.faceCount()).isEqualTo(2);
@@ -52,7 +52,7 @@ class SurfaceTest {
     }
 
     @Test
-    void edges_are_those_of_the_smoothing_else_of_a_layer() {
+    void edgesAreThoseOfTheSmoothingElseOfALayer() {
         int[] own = {0, 4};
         assertThat(mesh(null).edgeStarts()).isNull();
         assertThat(mesh(null, layer(MeshLayer.Domain.POINT, null, null), layer(MeshLayer.Domain.EDGE, null, own))
@@ -65,7 +65,7 @@ class SurfaceTest {
     }
 
     @Test
-    void corners_in_another_order_take_all_that_lies_on_them_along() {
+    void cornersInAnotherOrderTakeAllThatLiesOnThemAlong() {
         int[] from = {2, 1, 0, 7, 6, 5, 4, 3};
         Mesh m = mesh(
                         new EdgeSmoothing(new int[] {0}, new int[] {1}),
@@ -92,7 +92,7 @@ class SurfaceTest {
     }
 
     @Test
-    void layers_count_entries_by_their_width_and_know_what_turns() {
+    void layersCountEntriesByTheirWidthAndKnowWhatTurns() {
         assertThat(layer(MeshLayer.Domain.POINT, null, null).entries()).isEqualTo(4);
         assertThat(MeshLayer.Kind.NORMAL.isDirection()).isTrue();
         assertThat(MeshLayer.Kind.TANGENT.isDirection()).isTrue();
@@ -112,7 +112,7 @@ class SurfaceTest {
     }
 
     @Test
-    void a_skin_counts_joints_per_point_and_points_per_joint() {
+    void aSkinCountsJointsPerPointAndPointsPerJoint() {
         Skin s = skin();
         assertThat(s.points()).isEqualTo(3);
         assertThat(s.influences(0)).isEqualTo(2);
@@ -127,7 +127,7 @@ class SurfaceTest {
     }
 
     @Test
-    void a_skin_under_other_node_numbers_moves_its_joints_and_associates() {
+    void aSkinUnderOtherNodeNumbersMovesItsJointsAndAssociates() {
         SkinStyle style = new SkinStyle(
                 SkinStyle.Method.LINEAR,
                 null,
@@ -158,7 +158,7 @@ class SurfaceTest {
     }
 
     @Test
-    void limits_of_translations_go_with_the_unit_and_others_stay() {
+    void limitsOfTranslationsGoWithTheUnitAndOthersStay() {
         double[] nine = {1, 2, 3, 4, 5, 6, 7, 8, 9};
         boolean[] on = new boolean[9];
         Limits l = new Limits(nine, nine, on, on, new boolean[3]).scaled(10);

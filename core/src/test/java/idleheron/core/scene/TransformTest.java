@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 
 class TransformTest {
     @Test
-    void the_local_matrix_is_the_product_of_all_its_parts() {
+    void theLocalMatrixIsTheProductOfAllItsParts() {
         Transform t = new Transform(
                 new Vec3(1, 2, 3),
                 RotationOrder.ZXY,

@@ -169,7 +169,7 @@ class WithersTest {
 
     @ParameterizedTest
     @MethodSource("records")
-    void a_part_is_replaced_and_the_others_stay(Record r) throws ReflectiveOperationException {
+    void aPartIsReplacedAndTheOthersStay(Record r) throws ReflectiveOperationException {
         int tried = 0;
         for (Method m : r.getClass().getDeclaredMethods()) {
             if (!m.getName().startsWith("with")

@@ -8,7 +8,7 @@ import org.junit.jupiter.api.Test;
 
 class FrameRateTest {
     @Test
-    void rounded_figures_stand_for_exact_fractions() {
+    void roundedFiguresStandForExactFractions() {
         assertThat(FrameRate.nearest(23.976)).isEqualTo(new FrameRate(24_000, 1001));
         assertThat(FrameRate.nearest(29.97)).isEqualTo(new FrameRate(30_000, 1001));
         assertThat(FrameRate.nearest(25)).isEqualTo(FrameRate.of(25));
@@ -17,7 +17,7 @@ class FrameRateTest {
     }
 
     @Test
-    void fractions_are_reduced_and_counted_both_ways() {
+    void fractionsAreReducedAndCountedBothWays() {
         FrameRate half = new FrameRate(50, 4);
         assertThat(half.numerator()).isEqualTo(25);
         assertThat(half.denominator()).isEqualTo(2);
@@ -35,7 +35,7 @@ class FrameRateTest {
     }
 
     @Test
-    void figures_at_the_edge_of_what_is_taken_for_another() {
+    void figuresAtTheEdgeOfWhatIsTakenForAnother() {
         assertThat(FrameRate.nearest(1)).isEqualTo(FrameRate.of(1));
         assertThat(FrameRate.nearest(24.0000005)).isEqualTo(FrameRate.of(24));
         assertThat(FrameRate.nearest(24.00001))
@@ -52,7 +52,7 @@ class FrameRateTest {
     }
 
     @Test
-    void spans_between_frames_are_sampled_at_their_ends_and_at_the_frames_within() {
+    void spansBetweenFramesAreSampledAtTheirEndsAndAtTheFramesWithin() {
         double f = 1.0 / 24;
         assertThat(SampleTimes.frames(0.5 * f, 2.5 * f, FrameRate.FILM))
                 .containsExactly(new double[] {0.5 * f, f, 2 * f, 2.5 * f}, within(1e-15));
@@ -68,19 +68,19 @@ class FrameRateTest {
     }
 
     @Test
-    void a_time_a_hair_beside_a_frame_lies_on_it() {
+    void aTimeAHairBesideAFrameLiesOnIt() {
         assertThat(FrameRate.FILM.frame(1.0 / 24 + 1e-9)).isEqualTo(1.0);
         assertThat(FrameRate.FILM.frame(1.01 / 24)).isNotEqualTo(1.0);
     }
 
     @Test
-    void a_rate_must_be_positive() {
+    void aRateMustBePositive() {
         assertThatThrownBy(() -> FrameRate.nearest(0)).hasMessageContaining("not usable");
         assertThatThrownBy(() -> new FrameRate(-1, 1)).hasMessageContaining("not positive");
     }
 
     @Test
-    void sample_times_hold_all_whole_frames_and_both_ends() {
+    void sampleTimesHoldAllWholeFramesAndBothEnds() {
         double[] t = SampleTimes.frames(1.0 / 24, 4.5 / 24, FrameRate.FILM);
         assertThat(t).hasSize(5).startsWith(1.0 / 24).endsWith(4.5 / 24);
         assertThat(SampleTimes.frames(2, 2, FrameRate.FILM)).containsExactly(2);

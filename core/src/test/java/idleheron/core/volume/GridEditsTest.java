@@ -29,7 +29,7 @@ class GridEditsTest {
     }
 
     @Test
-    void multiplying_changes_voxels_and_background_and_no_node() {
+    void multiplyingChangesVoxelsAndBackgroundAndNoNode() {
         SparseTree t = GridEdits.each(box(ValueType.FLOAT, 9), ValueType.FLOAT, v -> v[0] += 1);
         SparseTree twice = GridEdits.multiply(t, 2);
         assertThat(at(twice, 3, 4, 5, 0)).isEqualTo(2 * (3 + 40 + 500 + 1));
@@ -39,7 +39,7 @@ class GridEditsTest {
     }
 
     @Test
-    void a_vector_becomes_its_first_component_and_a_number_three_alike() {
+    void aVectorBecomesItsFirstComponentAndANumberThreeAlike() {
         SparseTree v = box(ValueType.VEC3S, 4);
         SparseTree n = GridEdits.convert(v, ValueType.FLOAT);
         assertThat(n.type()).isEqualTo(ValueType.FLOAT);
@@ -52,7 +52,7 @@ class GridEditsTest {
     }
 
     @Test
-    void what_is_no_number_becomes_the_background() {
+    void whatIsNoNumberBecomesTheBackground() {
         SparseTree t = FieldPainter.paint(ValueType.FLOAT, new IndexBox(0, 0, 0, 2, 0, 0), (i, j, k, out) -> {
             out[0] = i == 0 ? Double.NaN : i == 1 ? Double.POSITIVE_INFINITY : 5;
             return true;
@@ -67,7 +67,7 @@ class GridEditsTest {
     }
 
     @Test
-    void halves_round_to_eleven_bits() {
+    void halvesRoundToElevenBits() {
         SparseTree t = GridEdits.halve(GridEdits.each(box(ValueType.FLOAT, 2), ValueType.FLOAT, v -> v[0] += 2049));
         assertThat(at(t, 0, 0, 0, 0))
                 .as("2049 lies between 2048 and 2050, the even one is taken")
@@ -76,7 +76,7 @@ class GridEditsTest {
     }
 
     @Test
-    void cropping_keeps_the_active_voxels_of_the_box_as_they_are() {
+    void croppingKeepsTheActiveVoxelsOfTheBoxAsTheyAre() {
         SparseTree t = GridEdits.crop(box(ValueType.FLOAT, 16), new IndexBox(3, 4, 5, 12, 4, 99));
         assertThat(TreeStats.of(t).box()).isEqualTo(new IndexBox(3, 4, 5, 12, 4, 15));
         assertThat(TreeStats.of(t).activeVoxels()).isEqualTo(10 * 11);
@@ -86,7 +86,7 @@ class GridEditsTest {
     }
 
     @Test
-    void leaves_of_one_value_become_tiles_and_uneven_ones_stay() {
+    void leavesOfOneValueBecomeTilesAndUnevenOnesStay() {
         SparseTree t = FieldPainter.paint(ValueType.FLOAT, new IndexBox(0, 0, 0, 15, 7, 7), (i, j, k, out) -> {
             out[0] = i < 8 ? 4 : 4 + (i == 15 && j == 7 && k == 7 ? 0.5 : 0);
             return true;
@@ -106,7 +106,7 @@ class GridEditsTest {
     }
 
     @Test
-    void a_leaf_that_is_partly_active_stays_though_its_values_are_one() {
+    void aLeafThatIsPartlyActiveStaysThoughItsValuesAreOne() {
         SparseTree t = FieldPainter.paint(ValueType.FLOAT, new IndexBox(0, 0, 0, 7, 7, 6), (i, j, k, out) -> {
             out[0] = 0;
             return true;
@@ -115,7 +115,7 @@ class GridEditsTest {
     }
 
     @Test
-    void a_vector_leaf_is_even_only_where_every_component_is() {
+    void aVectorLeafIsEvenOnlyWhereEveryComponentIs() {
         SparseTree t = FieldPainter.paint(ValueType.VEC3S, new IndexBox(0, 0, 0, 7, 7, 7), (i, j, k, out) -> {
             out[0] = 1;
             out[1] = 2;

@@ -29,7 +29,7 @@ class RoleModelTest {
     }
 
     @Test
-    void the_shape_fills_in_what_the_file_does_not_say() {
+    void theShapeFillsInWhatTheFileDoesNotSay() {
         RoleModel m = new RoleModel(WOMAN);
         assertThat(m.joint(Role.LEFT_HAND)).isEqualTo("hand_l");
         assertThat(m.verdict(Role.LEFT_HAND)).isEqualTo(Verdict.CLEAN);
@@ -41,7 +41,7 @@ class RoleModelTest {
     }
 
     @Test
-    void a_joint_has_the_role_that_it_was_given_last() {
+    void aJointHasTheRoleThatItWasGivenLast() {
         RoleModel m = new RoleModel(WOMAN);
         m.give(Role.JAW, "hand_l");
         assertThat(m.joint(Role.LEFT_HAND)).isEmpty();
@@ -58,7 +58,7 @@ class RoleModelTest {
     }
 
     @Test
-    void what_the_file_says_against_the_shape_is_in_doubt() {
+    void whatTheFileSaysAgainstTheShapeIsInDoubt() {
         RoleModel m = new RoleModel(told(Map.of(Role.LEFT_HAND, "hand_r")));
         assertThat(m.joint(Role.LEFT_HAND)).isEqualTo("hand_r");
         assertThat(m.joint(Role.RIGHT_HAND)).as("its joint is taken").isEmpty();
@@ -68,7 +68,7 @@ class RoleModelTest {
     }
 
     @Test
-    void a_joint_with_two_roles_is_shown_at_both() {
+    void aJointWithTwoRolesIsShownAtBoth() {
         RoleModel m = new RoleModel(told(Map.of(Role.LEFT_HAND, "hand_l", Role.JAW, "hand_l")));
         assertThat(m.verdict(Role.LEFT_HAND)).isEqualTo(Verdict.BROKEN);
         assertThat(m.verdict(Role.JAW)).isEqualTo(Verdict.BROKEN);
@@ -79,7 +79,7 @@ class RoleModelTest {
     }
 
     @Test
-    void joints_without_a_role_come_first_and_are_found_by_letters() {
+    void jointsWithoutARoleComeFirstAndAreFoundByLetters() {
         RoleModel m = new RoleModel(WOMAN);
         assertThat(m.joints("HAND")).containsExactly("hand_l", "hand_r");
         m.give(Role.LEFT_HAND, "");
@@ -90,7 +90,7 @@ class RoleModelTest {
     }
 
     @Test
-    void what_was_said_is_kept_for_rigs_of_the_same_joints() {
+    void whatWasSaidIsKeptForRigsOfTheSameJoints() {
         AvatarKeeps keeps = new AvatarKeeps(folder);
         RoleModel m = new RoleModel(WOMAN);
         m.give(Role.JAW, "head_tip");

@@ -16,7 +16,7 @@ class ColliderModelTest {
     private static final Scene SHE = Postwoman.scene();
 
     @Test
-    void without_colliders_all_of_her_is_bare() {
+    void withoutCollidersAllOfHerIsBare() {
         ColliderModel m = new ColliderModel(SHE);
         assertThat(m.all()).isEmpty();
         assertThat(m.isChanged()).isFalse();
@@ -26,7 +26,7 @@ class ColliderModelTest {
     }
 
     @Test
-    void one_is_added_changed_and_taken_away() {
+    void oneIsAddedChangedAndTakenAway() {
         ColliderModel m = new ColliderModel(SHE);
         int at = m.add("head");
         assertThat(m.isChanged()).isTrue();
@@ -52,7 +52,7 @@ class ColliderModelTest {
     }
 
     @Test
-    void fitted_ones_cover_her_and_are_drawn_below_their_joints() {
+    void fittedOnesCoverHerAndAreDrawnBelowTheirJoints() {
         ColliderModel m = new ColliderModel(SHE);
         m.take(m.fitted());
         ColliderModel.Covered c = m.covered(m.all());
@@ -72,7 +72,7 @@ class ColliderModelTest {
     }
 
     @Test
-    void what_no_joint_moves_has_none() {
+    void whatNoJointMovesHasNone() {
         assertThatThrownBy(() -> new ColliderModel(Scene.bare("stone", Stage.COMMON)))
                 .hasMessage("no joint moves a surface of stone");
     }

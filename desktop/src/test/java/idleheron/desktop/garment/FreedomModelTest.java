@@ -43,7 +43,7 @@ class FreedomModelTest {
     }
 
     @Test
-    void a_line_of_sight_meets_the_cape_but_not_through_her() {
+    void aLineOfSightMeetsTheCapeButNotThroughHer() {
         FreedomModel m = model();
         TriangleMesh cape = RestSurface.of(worn, m.garment());
         double[] box = cape.box();
@@ -62,7 +62,7 @@ class FreedomModelTest {
     }
 
     @Test
-    void a_place_of_a_panel_is_one_of_the_cape() {
+    void aPlaceOfAPanelIsOneOfTheCape() {
         FreedomModel m = model();
         Scene flat = Objects.requireNonNull(m.panels());
         double[] p = flat.meshes().getFirst().points();
@@ -87,7 +87,7 @@ class FreedomModelTest {
     }
 
     @Test
-    void strokes_are_taken_back_and_drawn_again() {
+    void strokesAreTakenBackAndDrawnAgain() {
         FreedomModel m = model();
         float[] before = m.heat();
         assertThat(m.canUndo()).isFalse();

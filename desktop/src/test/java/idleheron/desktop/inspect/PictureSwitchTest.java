@@ -11,7 +11,7 @@ import org.junit.jupiter.api.Test;
 
 class PictureSwitchTest {
     @Test
-    void what_is_hatched_is_told_by_name() {
+    void whatIsHatchedIsToldByName() {
         assertThat(PictureSwitch.text(List.of())).isEmpty();
         assertThat(PictureSwitch.text(List.of("a.png"))).isEqualTo("Hatched: a.png is missing or cannot be read");
         assertThat(PictureSwitch.text(List.of("a.png", "b.png", "c.png", "d.png", "e.png")))
@@ -19,7 +19,7 @@ class PictureSwitchTest {
     }
 
     @Test
-    void it_is_there_for_scenes_with_pictures() {
+    void itIsThereForScenesWithPictures() {
         Scene bare = Scene.bare("s", Stage.COMMON);
         assertThat(PictureSwitch.isFor(bare.withMaterials(List.of(new Material("m", "phong", Vec3.ONE, 1, -1)))))
                 .isFalse();

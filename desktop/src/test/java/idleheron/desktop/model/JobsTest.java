@@ -22,7 +22,7 @@ class JobsTest {
     }
 
     @Test
-    void an_error_ends_the_work_and_is_told() throws Exception {
+    void anErrorEndsTheWorkAndIsTold() throws Exception {
         List<Throwable> told = Collections.synchronizedList(new ArrayList<>());
         Jobs jobs = WaitForAsyncUtils.asyncFx(() -> new Jobs(told::add)).get();
         for (Throwable t : new Throwable[] {

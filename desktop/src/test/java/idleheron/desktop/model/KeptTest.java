@@ -15,7 +15,7 @@ class KeptTest {
     Path folder;
 
     @Test
-    void texts_are_there_again_under_their_key() throws Exception {
+    void textsAreThereAgainUnderTheirKey() throws Exception {
         Path file = folder.resolve("a/kept.json");
         Kept k = new Kept(file);
         assertThat(k.of("one")).isEmpty();
@@ -31,7 +31,7 @@ class KeptTest {
     }
 
     @Test
-    void a_file_that_does_not_read_gives_nothing_and_is_replaced() throws Exception {
+    void aFileThatDoesNotReadGivesNothingAndIsReplaced() throws Exception {
         Path file = folder.resolve("kept.json");
         Files.writeString(file, "{\"one\":");
         Kept k = new Kept(file);
@@ -41,7 +41,7 @@ class KeptTest {
     }
 
     @Test
-    void what_cannot_be_written_is_told() throws Exception {
+    void whatCannotBeWrittenIsTold() throws Exception {
         Path blocked = folder.resolve("file");
         Files.writeString(blocked, "");
         assertThatThrownBy(() -> new Kept(blocked.resolve("kept.json")).keep("one", Map.of("a", "b")))

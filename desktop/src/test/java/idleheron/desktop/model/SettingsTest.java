@@ -20,7 +20,7 @@ class SettingsTest {
     Path folder;
 
     @Test
-    void what_was_set_is_there_at_the_next_start() throws IOException {
+    void whatWasSetIsThereAtTheNextStart() throws IOException {
         Path file = folder.resolve("deep").resolve("settings.json");
         Settings s = new Settings(file);
         s.window(1440, 900, false);
@@ -46,7 +46,7 @@ class SettingsTest {
     }
 
     @Test
-    void a_maximized_window_keeps_its_former_size_and_broken_settings_are_forgiven() throws IOException {
+    void aMaximizedWindowKeepsItsFormerSizeAndBrokenSettingsAreForgiven() throws IOException {
         Path file = folder.resolve("settings.json");
         Settings s = new Settings(file);
         s.window(1000, 700, false);
@@ -59,7 +59,7 @@ class SettingsTest {
     }
 
     @Test
-    void the_newest_file_comes_first_once_and_eight_are_kept() throws IOException {
+    void theNewestFileComesFirstOnceAndEightAreKept() throws IOException {
         Settings s = new Settings(folder.resolve("settings.json"));
         for (int i = 0; i < 12; i++) {
             s.remember(Files.createFile(folder.resolve("f" + i + ".fbx")));

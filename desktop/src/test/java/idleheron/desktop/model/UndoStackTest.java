@@ -16,7 +16,7 @@ class UndoStackTest {
     }
 
     @Test
-    void every_change_goes_back_and_forth_in_order() {
+    void everyChangeGoesBackAndForthInOrder() {
         undo.change(named("a"));
         undo.change(named("b"));
         undo.undo();
@@ -32,7 +32,7 @@ class UndoStackTest {
     }
 
     @Test
-    void a_new_change_forgets_what_could_be_redone() {
+    void aNewChangeForgetsWhatCouldBeRedone() {
         undo.change(named("a"));
         undo.undo();
         undo.change(named("c"));
@@ -42,7 +42,7 @@ class UndoStackTest {
     }
 
     @Test
-    void a_hundred_steps_are_kept() {
+    void aHundredStepsAreKept() {
         for (int i = 0; i < 150; i++) {
             undo.change(named("n" + i));
         }

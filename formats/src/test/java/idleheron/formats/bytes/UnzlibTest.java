@@ -31,7 +31,7 @@ class UnzlibTest {
 
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
-    void numbers_of_every_width_come_back(boolean preferNative) throws DataFormatException {
+    void numbersOfEveryWidthComeBack(boolean preferNative) throws DataFormatException {
         ByteBuffer b = ByteBuffer.allocate(8 * 50_000).order(ByteOrder.LITTLE_ENDIAN);
         for (int i = 0; i < 50_000; i++) {
             b.putDouble(Math.sin(i * 1e-3));
@@ -58,7 +58,7 @@ class UnzlibTest {
 
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
-    void damaged_short_and_long_streams_are_refused(boolean preferNative) throws DataFormatException {
+    void damagedShortAndLongStreamsAreRefused(boolean preferNative) throws DataFormatException {
         Random random = new Random(6);
         int kept = 0;
         try (Unzlib u = new Unzlib(preferNative)) {
@@ -90,7 +90,7 @@ class UnzlibTest {
 
     @ParameterizedTest
     @ValueSource(ints = {9_999_999, 10_000_001})
-    void a_stream_is_weighed_without_being_kept(int wrong) throws DataFormatException {
+    void aStreamIsWeighedWithoutBeingKept(int wrong) throws DataFormatException {
         MemorySegment bomb = MemorySegment.ofArray(pack(new byte[10_000_000], 9));
         Unzlib.weigh(bomb, 10_000_000);
         assertThatThrownBy(() -> Unzlib.weigh(bomb, wrong)).isInstanceOf(DataFormatException.class);

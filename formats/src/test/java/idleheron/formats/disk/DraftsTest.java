@@ -29,7 +29,7 @@ class DraftsTest {
     }
 
     @Test
-    void several_files_take_their_places_together() throws IOException {
+    void severalFilesTakeTheirPlacesTogether() throws IOException {
         Path a = folder.resolve("a");
         Path b = folder.resolve("below/b");
         Files.writeString(a, "old");
@@ -49,7 +49,7 @@ class DraftsTest {
     }
 
     @Test
-    void what_is_not_kept_is_taken_back() throws IOException {
+    void whatIsNotKeptIsTakenBack() throws IOException {
         Path a = folder.resolve("a");
         Path b = folder.resolve("b");
         Files.writeString(a, "old");
@@ -65,7 +65,7 @@ class DraftsTest {
     }
 
     @Test
-    void when_one_cannot_be_put_in_place_none_is() throws IOException {
+    void whenOneCannotBePutInPlaceNoneIs() throws IOException {
         Path a = folder.resolve("a");
         Path b = folder.resolve("b");
         try (Drafts d = new Drafts(false)) {
@@ -79,7 +79,7 @@ class DraftsTest {
     }
 
     @Test
-    void of_two_that_write_the_same_new_file_one_fails() throws IOException {
+    void ofTwoThatWriteTheSameNewFileOneFails() throws IOException {
         Path a = folder.resolve("a");
         try (Drafts one = new Drafts(false);
                 Drafts two = new Drafts(false)) {
@@ -94,7 +94,7 @@ class DraftsTest {
     }
 
     @Test
-    void a_file_that_was_read_is_never_written_on() throws IOException {
+    void aFileThatWasReadIsNeverWrittenOn() throws IOException {
         Path in = folder.resolve("in");
         Files.writeString(in, "mine");
         Files.createSymbolicLink(folder.resolve("other_name"), in);
@@ -107,7 +107,7 @@ class DraftsTest {
     }
 
     @Test
-    void links_stay_links_and_are_not_followed_unasked() throws IOException {
+    void linksStayLinksAndAreNotFollowedUnasked() throws IOException {
         Path real = Files.createDirectory(folder.resolve("real")).resolve("file");
         Path link = folder.resolve("link");
         Files.createSymbolicLink(link, real);
@@ -125,7 +125,7 @@ class DraftsTest {
     }
 
     @Test
-    void who_may_read_a_file_stays_when_it_is_replaced() throws IOException {
+    void whoMayReadAFileStaysWhenItIsReplaced() throws IOException {
         Path a = folder.resolve("a");
         Files.writeString(a, "old");
         Files.setPosixFilePermissions(a, PosixFilePermissions.fromString("rw-rw-r--"));
@@ -135,7 +135,7 @@ class DraftsTest {
     }
 
     @Test
-    void a_failure_to_write_names_the_target_and_leaves_nothing() throws IOException {
+    void aFailureToWriteNamesTheTargetAndLeavesNothing() throws IOException {
         Path a = folder.resolve("a");
         assertThatThrownBy(() -> Drafts.write(a, false, List.of(), o -> {
                     throw new IOException("No space left on device");
@@ -145,8 +145,7 @@ class DraftsTest {
     }
 
     @Test
-    void drafts_of_processes_that_are_gone_are_swept_and_those_of_others_are_not()
-            throws IOException, InterruptedException {
+    void draftsOfProcessesThatAreGoneAreSweptAndThoseOfOthersAreNot() throws IOException, InterruptedException {
         Process gone = new ProcessBuilder("true").start();
         assertThat(gone.waitFor(10, TimeUnit.SECONDS)).isTrue();
         String own;
@@ -166,7 +165,7 @@ class DraftsTest {
     }
 
     @Test
-    void a_process_that_is_told_to_end_leaves_nothing_behind() throws IOException, InterruptedException {
+    void aProcessThatIsToldToEndLeavesNothingBehind() throws IOException, InterruptedException {
         Process p = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-cp",
@@ -199,7 +198,7 @@ class DraftsTest {
     }
 
     @Test
-    void only_other_bytes_take_a_place() throws IOException {
+    void onlyOtherBytesTakeAPlace() throws IOException {
         Path a = Files.writeString(folder.resolve("a"), "one");
         Path b = Files.writeString(folder.resolve("b"), "two");
         FileTime then = FileTime.fromMillis(1_000_000_000_000L);
@@ -222,7 +221,7 @@ class DraftsTest {
     }
 
     @Test
-    void what_was_changed_comes_back_where_it_is_not_kept() throws IOException {
+    void whatWasChangedComesBackWhereItIsNotKept() throws IOException {
         Path a = Files.writeString(folder.resolve("a"), "one");
         Path b = Files.writeString(folder.resolve("b"), "two");
         try (Drafts drafts = Drafts.changed(List.of())) {
@@ -235,7 +234,7 @@ class DraftsTest {
     }
 
     @Test
-    void a_trial_puts_nothing_in_place() throws IOException {
+    void aTrialPutsNothingInPlace() throws IOException {
         Path a = Files.writeString(folder.resolve("a"), "one");
         Path b = Files.writeString(folder.resolve("b"), "two");
         Path deep = folder.resolve("new/below/c");
@@ -264,7 +263,7 @@ class DraftsTest {
     }
 
     @Test
-    void a_trial_says_no_to_what_was_read() throws IOException {
+    void aTrialSaysNoToWhatWasRead() throws IOException {
         Path a = Files.writeString(folder.resolve("a"), "one");
         try (Drafts drafts = Drafts.trial(folder, List.of(a))) {
             assertThatThrownBy(() -> drafts.draft(a)).hasMessageContaining("was read from");

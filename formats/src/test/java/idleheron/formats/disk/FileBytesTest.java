@@ -39,7 +39,7 @@ class FileBytesTest {
     }
 
     @Test
-    void a_small_file_is_copied_and_stays_as_it_was_read() throws IOException {
+    void aSmallFileIsCopiedAndStaysAsItWasRead() throws IOException {
         Path f = file(100_000);
         MemorySegment m = FileBytes.of(f);
         assertThat(m.isMapped()).isFalse();
@@ -50,7 +50,7 @@ class FileBytesTest {
     }
 
     @Test
-    void a_large_file_is_mapped_and_watched_until_it_is_let_go() throws IOException {
+    void aLargeFileIsMappedAndWatchedUntilItIsLetGo() throws IOException {
         Path f = file(100_000);
         // what is left of it in the end is a slice
         MemorySegment m = FileBytes.of(f, Arena.ofAuto(), 1000).asSlice(10);
@@ -66,7 +66,7 @@ class FileBytesTest {
     }
 
     @Test
-    void a_cut_file_is_the_reason_for_what_goes_wrong_with_it() throws IOException {
+    void aCutFileIsTheReasonForWhatGoesWrongWithIt() throws IOException {
         Path f = file(1 << 20);
         MemorySegment m = FileBytes.of(f, Arena.ofAuto(), 1000);
         cut(f, 5000);
@@ -84,7 +84,7 @@ class FileBytesTest {
 
     /** Sums and comparisons over a file that was cut end in an error of Java's, where they would end the process. */
     @Test
-    void what_runs_over_a_cut_file_does_not_end_the_process() throws IOException, InterruptedException {
+    void whatRunsOverACutFileDoesNotEndTheProcess() throws IOException, InterruptedException {
         Path f = file(1 << 20);
         Process p = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
@@ -121,7 +121,7 @@ class FileBytesTest {
     }
 
     @Test
-    void a_large_file_that_was_let_go_may_change() throws IOException {
+    void aLargeFileThatWasLetGoMayChange() throws IOException {
         Path f = file(3 << 20);
         assertThat(FileBytes.using(f, MemorySegment::isMapped)).isTrue();
         Files.setLastModifiedTime(f, FileTime.from(1_000_002, TimeUnit.SECONDS));
@@ -129,7 +129,7 @@ class FileBytesTest {
     }
 
     @Test
-    void work_over_a_file_that_changes_meanwhile_says_so() throws IOException {
+    void workOverAFileThatChangesMeanwhileSaysSo() throws IOException {
         Path f = file(100);
         assertThat(FileBytes.using(f, MemorySegment::byteSize)).isEqualTo(100);
         assertThatThrownBy(() -> FileBytes.using(f, m -> {

@@ -29,19 +29,19 @@ class SafeNamesTest {
                 "Wäterin_ö.png, Wäterin_ö.png",
                 "a:$DATA, a_DATA"
             })
-    void names_out_of_files_become_names_of_files(String name, String safe) {
+    void namesOutOfFilesBecomeNamesOfFiles(String name, String safe) {
         assertThat(SafeNames.of(name, "clip")).isEqualTo(safe);
     }
 
     @Test
-    void long_names_are_cut_and_keep_their_ending_and_whole_letters() {
+    void longNamesAreCutAndKeepTheirEndingAndWholeLetters() {
         String out = SafeNames.of("ö".repeat(300) + ".png", "picture");
         assertThat(out).endsWith("ö.png");
         assertThat(out.getBytes(StandardCharsets.UTF_8).length).isBetween(SafeNames.MOST - 2, SafeNames.MOST);
     }
 
     @Test
-    void no_two_names_of_a_set_differ_in_nothing_but_capitals() {
+    void noTwoNamesOfASetDifferInNothingButCapitals() {
         SafeNames set = new SafeNames();
         assertThat(set.free("Walk", "clip")).isEqualTo("Walk");
         assertThat(set.free("walk", "clip")).isEqualTo("walk_2");
@@ -51,7 +51,7 @@ class SafeNamesTest {
     }
 
     @Test
-    void failures_say_what_is_wrong_with_which_file() {
+    void failuresSayWhatIsWrongWithWhichFile() {
         assertThat(Failures.text(new NoSuchFileException("/tide/out.fbx")))
                 .isEqualTo("/tide/out.fbx: there is no such file or folder");
         assertThat(Failures.text(new java.nio.file.AccessDeniedException("/tide")))

@@ -28,7 +28,7 @@ import org.junit.jupiter.api.Test;
 /** Documents put together record by record, and what scene they mean. */
 class FbxBridgeTest extends FbxBridgeCase {
     @Test
-    void without_settings_a_file_is_y_up_in_centimetres_at_thirty() throws FormatException {
+    void withoutSettingsAFileIsYUpInCentimetresAtThirty() throws FormatException {
         Scene s = read();
         assertThat(s.stage().axes()).isEqualTo(AxisSystem.COMMON);
         assertThat(s.stage().metersPerUnit()).isEqualTo(0.01);
@@ -36,7 +36,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void settings_are_centimetres_per_unit_and_axes_with_signs() throws FormatException {
+    void settingsAreCentimetresPerUnitAndAxesWithSigns() throws FormatException {
         settings.add(FbxBuild.number("UnitScaleFactor", 2.54));
         settings.add(FbxBuild.integer("UpAxis", 2));
         settings.add(FbxBuild.integer("FrontAxis", 1));
@@ -50,7 +50,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void axes_that_lie_on_each_other_are_told_and_not_taken() throws FormatException {
+    void axesThatLieOnEachOtherAreToldAndNotTaken() throws FormatException {
         settings.add(FbxBuild.integer("UpAxis", 2));
         settings.add(FbxBuild.integer("FrontAxis", 2));
         Scene s = read();
@@ -59,7 +59,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void the_whole_transform_is_read() throws FormatException {
+    void theWholeTransformIsRead() throws FormatException {
         model(
                 "n",
                 "Null",
@@ -81,7 +81,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void nodes_that_are_their_own_ancestors_are_left_out_and_told() throws FormatException {
+    void nodesThatAreTheirOwnAncestorsAreLeftOutAndTold() throws FormatException {
         long a = model("a", "Null");
         long b = model("b", "Null");
         model("free", "Null");
@@ -93,7 +93,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void a_thousand_nodes_in_a_chain_are_fine() throws FormatException {
+    void aThousandNodesInAChainAreFine() throws FormatException {
         long above = 0;
         for (int i = 0; i < 5000; i++) {
             long id = model("n" + i, "LimbNode");
@@ -133,7 +133,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void clusters_become_packed_weights_and_a_group_that_moves_points_is_a_joint() throws FormatException {
+    void clustersBecomePackedWeightsAndAGroupThatMovesPointsIsAJoint() throws FormatException {
         long mesh = model("m", "Mesh");
         long bone = model("bone", "LimbNode");
         long group = model("group", "Null");
@@ -157,8 +157,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void shapes_with_in_betweens_are_sorted_by_their_full_weight_and_the_weight_is_read_in_either_place()
-            throws FormatException {
+    void shapesWithInBetweensAreSortedByTheirFullWeightAndTheWeightIsReadInEitherPlace() throws FormatException {
         long mesh = model("m", "Mesh");
         long g = triangle();
         build.connect(g, mesh);
@@ -190,7 +189,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void what_has_no_place_in_a_scene_is_carried_with_its_ties() throws FormatException {
+    void whatHasNoPlaceInASceneIsCarriedWithItsTies() throws FormatException {
         long a = model("a", "Null");
         long b = model("b", "Null");
         build.connect(b, a);
@@ -223,7 +222,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void bind_poses_that_leave_out_or_contradict_are_told() throws FormatException {
+    void bindPosesThatLeaveOutOrContradictAreTold() throws FormatException {
         long mesh = model("m", "Mesh");
         long one = model("one", "LimbNode");
         long two = model("two", "LimbNode");
@@ -258,7 +257,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void several_skins_and_their_ways_of_joining_are_read() throws FormatException {
+    void severalSkinsAndTheirWaysOfJoiningAreRead() throws FormatException {
         long mesh = model("m", "Mesh");
         long bone = model("bone", "LimbNode");
         long other = model("other", "LimbNode");
@@ -295,7 +294,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void the_lens_is_found_whichever_number_counts() throws FormatException {
+    void theLensIsFoundWhicheverNumberCounts() throws FormatException {
         for (int mode = 0; mode < 4; mode++) {
             long eye = model("eye" + mode, "Camera");
             long lens = build.object(
@@ -318,7 +317,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void a_picture_in_pieces_is_joined_and_one_in_layers_is_told() throws FormatException {
+    void aPictureInPiecesIsJoinedAndOneInLayersIsTold() throws FormatException {
         long m = build.object("Material", "m", "Material", "", List.of());
         long layered = build.object("LayeredTexture", "both", "LayeredTexture", "", List.of());
         long t = build.object(
@@ -349,7 +348,7 @@ class FbxBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void materials_find_their_colour_and_their_picture() throws FormatException {
+    void materialsFindTheirColourAndTheirPicture() throws FormatException {
         long m = build.object(
                 "Material",
                 "leather",

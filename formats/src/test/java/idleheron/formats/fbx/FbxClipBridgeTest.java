@@ -19,7 +19,7 @@ import org.junit.jupiter.api.Test;
 /** Stacks, layers and curves put together record by record, and what clips they mean. */
 class FbxClipBridgeTest extends FbxBridgeCase {
     @Test
-    void a_clip_takes_its_own_range_and_a_curve_nodes_value_where_a_curve_is_missing() throws FormatException {
+    void aClipTakesItsOwnRangeAndACurveNodesValueWhereACurveIsMissing() throws FormatException {
         long node = model("n", "LimbNode", vector("Lcl Translation", 1, 1, 1));
         long stack = build.object(
                 "AnimationStack",
@@ -87,7 +87,7 @@ class FbxClipBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void layers_keep_their_modes_weights_and_order() throws FormatException {
+    void layersKeepTheirModesWeightsAndOrder() throws FormatException {
         long node = model("n", "LimbNode");
         long s = stack("s");
         still(layer(s, "base"), node, "Lcl Translation", 5);
@@ -114,7 +114,7 @@ class FbxClipBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void a_muted_lowest_layer_moves_nothing_and_is_not_lost() throws FormatException {
+    void aMutedLowestLayerMovesNothingAndIsNotLost() throws FormatException {
         long node = model("n", "LimbNode");
         long s = stack("s");
         still(layer(s, "base", FbxBuild.flag("Mute", true)), node, "Lcl Translation", 5);
@@ -125,7 +125,7 @@ class FbxClipBridgeTest extends FbxBridgeCase {
     }
 
     @Test
-    void other_properties_that_move_are_read_with_what_they_belong_to() throws FormatException {
+    void otherPropertiesThatMoveAreReadWithWhatTheyBelongTo() throws FormatException {
         long node = model("n", "Null");
         long eye = model("eye", "Camera");
         long lens = build.object("NodeAttribute", "eye", "NodeAttribute", "Camera", List.of());

@@ -382,7 +382,7 @@ class FbxFuzzTest {
     }
 
     @Test
-    void records_that_contradict_each_other_never_do_harm() {
+    void recordsThatContradictEachOtherNeverDoHarm() {
         FbxDocument sound = sound();
         hold("sound", FbxBytes.binary(sound, 7400));
         assertThat(read).isEqualTo(1);
@@ -398,7 +398,7 @@ class FbxFuzzTest {
     }
 
     @Test
-    void sizes_offsets_and_bytes_that_lie_are_refused_or_read() {
+    void sizesOffsetsAndBytesThatLieAreRefusedOrRead() {
         byte[] good = FbxBytes.binary(sound(), 7400);
         Random random = new Random(21);
         for (int i = 0; i < 1500; i++) {
@@ -420,7 +420,7 @@ class FbxFuzzTest {
     }
 
     @Test
-    void text_with_pieces_missing_doubled_or_changed_is_refused_or_read() {
+    void textWithPiecesMissingDoubledOrChangedIsRefusedOrRead() {
         String good = new String(FbxBytes.text(sound()), StandardCharsets.ISO_8859_1);
         Random random = new Random(22);
         String[] pieces = {

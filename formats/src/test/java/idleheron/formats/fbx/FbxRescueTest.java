@@ -126,7 +126,7 @@ class FbxRescueTest extends FbxBridgeCase {
     }
 
     @Test
-    void a_sound_file_is_read_as_ever_and_not_marked() throws IOException {
+    void aSoundFileIsReadAsEverAndNotMarked() throws IOException {
         for (byte[] whole : new byte[][] {binary, text}) {
             Path f = Files.write(folder.resolve("sound.fbx"), whole);
             Scene s = SceneFiles.rescue(f, Progress.NONE).scene();
@@ -136,7 +136,7 @@ class FbxRescueTest extends FbxBridgeCase {
     }
 
     @Test
-    void damaged_points_cost_their_mesh_and_what_binds_it_and_nothing_else() throws IOException {
+    void damagedPointsCostTheirMeshAndWhatBindsItAndNothingElse() throws IOException {
         int gate = at(binary, "Vertices");
         noise(binary, gate + 200, 300);
         Scene s = rescued(binary);
@@ -155,7 +155,7 @@ class FbxRescueTest extends FbxBridgeCase {
     }
 
     @Test
-    void a_file_that_is_cut_in_its_connections_keeps_its_meshes_and_says_what_is_unsure() throws IOException {
+    void aFileThatIsCutInItsConnectionsKeepsItsMeshesAndSaysWhatIsUnsure() throws IOException {
         int connections = at(binary, "Connections");
         Scene s = rescued(Arrays.copyOf(binary, connections + 60));
         assertThat(s.meshes()).hasSize(2);
@@ -170,7 +170,7 @@ class FbxRescueTest extends FbxBridgeCase {
     }
 
     @Test
-    void of_a_mesh_that_is_cut_behind_its_faces_the_surface_stands() throws IOException {
+    void ofAMeshThatIsCutBehindItsFacesTheSurfaceStands() throws IOException {
         int post = at(binary, "post\0\1Geometry");
         int version = post + at(Arrays.copyOfRange(binary, post, binary.length), "GeometryVersion");
         Scene s = rescued(Arrays.copyOf(binary, version + 4));
@@ -182,7 +182,7 @@ class FbxRescueTest extends FbxBridgeCase {
     }
 
     @Test
-    void a_node_that_is_gone_takes_the_place_of_what_hung_under_it() throws IOException {
+    void aNodeThatIsGoneTakesThePlaceOfWhatHungUnderIt() throws IOException {
         int root = at(binary, "root\0\1Model");
         noise(binary, root - 30, 60);
         Scene s = rescued(binary);
@@ -193,7 +193,7 @@ class FbxRescueTest extends FbxBridgeCase {
     }
 
     @Test
-    void lost_settings_make_the_unit_unsure() throws IOException {
+    void lostSettingsMakeTheUnitUnsure() throws IOException {
         int settings = at(binary, "GlobalSettings");
         noise(binary, settings - 10, 40);
         Scene s = rescued(binary);
@@ -203,7 +203,7 @@ class FbxRescueTest extends FbxBridgeCase {
     }
 
     @Test
-    void noise_in_text_costs_the_object_that_it_is_in() throws IOException {
+    void noiseInTextCostsTheObjectThatItIsIn() throws IOException {
         String t = new String(text, StandardCharsets.ISO_8859_1);
         int root = t.indexOf("Model::hinge") + 40;
         noise(text, root, 12);
@@ -216,7 +216,7 @@ class FbxRescueTest extends FbxBridgeCase {
     }
 
     @Test
-    void text_that_is_cut_within_a_number_does_not_take_that_number_for_whole() throws IOException {
+    void textThatIsCutWithinANumberDoesNotTakeThatNumberForWhole() throws IOException {
         String t = new String(text, StandardCharsets.ISO_8859_1);
         int post = t.indexOf("Geometry::post");
         int points = t.indexOf("a: ", post) + 2000;
@@ -228,7 +228,7 @@ class FbxRescueTest extends FbxBridgeCase {
     }
 
     @Test
-    void where_nothing_is_whole_the_refusal_is_that_of_the_file() throws IOException {
+    void whereNothingIsWholeTheRefusalIsThatOfTheFile() throws IOException {
         Path f = Files.write(folder.resolve("short.fbx"), Arrays.copyOf(binary, 120));
         assertThatThrownBy(() -> SceneFiles.rescue(f, Progress.NONE))
                 .isInstanceOf(FormatException.class)

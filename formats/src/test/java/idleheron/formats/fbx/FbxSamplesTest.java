@@ -29,7 +29,7 @@ class FbxSamplesTest {
 
     @ParameterizedTest
     @MethodSource("files")
-    void reading_writing_and_reading_gives_the_same_document(Path file) throws IOException {
+    void readingWritingAndReadingGivesTheSameDocument(Path file) throws IOException {
         FbxDocument first = FbxBytes.read(Files.readAllBytes(file));
         byte[] own =
                 first.text() ? FbxBytes.text(first) : FbxBytes.binary(first, first.version() >= 7500 ? 7500 : 7400);

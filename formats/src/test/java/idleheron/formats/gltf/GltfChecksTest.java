@@ -28,7 +28,7 @@ class GltfChecksTest {
     }
 
     @Test
-    void a_picture_for_colour_and_for_normals_is_told_and_two_pictures_are_not() {
+    void aPictureForColourAndForNormalsIsToldAndTwoPicturesAreNot() {
         Material a = uses("a", new Material.Use(Material.DIFFUSE, 0));
 
         assertThat(GltfChecks.of(scene(a, uses("b", new Material.Use("NormalMap", 1)))))
@@ -44,7 +44,7 @@ class GltfChecksTest {
     }
 
     @Test
-    void joints_of_one_name_are_told() {
+    void jointsOfOneNameAreTold() {
         List<Node> joints = List.of(
                 Node.of("a", -1, NodeKind.JOINT, Transform.IDENTITY),
                 Node.of("b", 0, NodeKind.JOINT, Transform.IDENTITY),

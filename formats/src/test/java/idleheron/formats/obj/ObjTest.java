@@ -60,7 +60,7 @@ class ObjTest {
     }
 
     @Test
-    void points_coordinates_normals_and_faces_of_any_size_are_read() throws Exception {
+    void pointsCoordinatesNormalsAndFacesOfAnySizeAreRead() throws Exception {
         Mesh m = mesh(SQUARE
                 + "v .5 2e0 -1.5E+01 # above\nvt 0 1\nvt .25\nvn 0 0 2\nf 1/1/1 2/2/1 3/1/1 4/1/1\nf 3//1 4//1 5//1\n");
 
@@ -73,14 +73,14 @@ class ObjTest {
     }
 
     @Test
-    void indices_below_zero_count_back_from_what_was_said_so_far() throws Exception {
+    void indicesBelowZeroCountBackFromWhatWasSaidSoFar() throws Exception {
         Mesh m = mesh(SQUARE + "f -4 -3 -2\nv 9 9 9\nf -1 -5 -4\n");
 
         assertThat(m.corners()).containsExactly(0, 1, 2, 4, 0, 1);
     }
 
     @Test
-    void lines_end_in_three_ways_and_go_on_after_a_backslash_in_comments_too() throws Exception {
+    void linesEndInThreeWaysAndGoOnAfterABackslashInCommentsToo() throws Exception {
         assertThat(mesh("v 0 0 0\rv 1 0 0\rv 0 1 0\rf 1 2 3").corners()).containsExactly(0, 1, 2);
         assertThat(mesh("v 0 0 0\r\nv 1 0 \\\r\n0\r\nv 0 1 0\r\nf 1 \\\r\n 2 3\r\n")
                         .corners())
@@ -90,7 +90,7 @@ class ObjTest {
     }
 
     @Test
-    void objects_groups_materials_and_smoothing_hold_from_where_they_stand() throws Exception {
+    void objectsGroupsMaterialsAndSmoothingHoldFromWhereTheyStand() throws Exception {
         Scene s = read(SQUARE + "v 5 5 5\no a\ng left up\nusemtl wood\ns 1\nf 1 2 3\ns off\ng\nusemtl iron\nf 1 3 4\n"
                 + "o b\nusemtl wood\ns 33\nf 1 2 4\no a\nf 2 3 4\n");
 
@@ -111,7 +111,7 @@ class ObjTest {
     }
 
     @Test
-    void colours_lie_on_points_and_a_weight_is_told_and_not_divided_by() throws Exception {
+    void coloursLieOnPointsAndAWeightIsToldAndNotDividedBy() throws Exception {
         Scene s = read("v 0 0 0 1 0 0\nv 1 0 0 0 1 0 .5\nv 0 1 0\nf 1 2 3\n");
         MeshLayer l = s.meshes().getFirst().layers().getFirst();
 
@@ -131,14 +131,14 @@ class ObjTest {
         "'f 1.5 1 2', 5, 'a whole number'",
         "'f //1 1 2', 5, 'the number of a point'",
     })
-    void a_corner_that_is_no_point_is_refused_with_its_line(String face, int line, String expected) {
+    void aCornerThatIsNoPointIsRefusedWithItsLine(String face, int line, String expected) {
         assertThatThrownBy(() -> read(SQUARE + face + "\n"))
                 .isInstanceOf(FormatException.class)
                 .hasMessageStartingWith("a.obj, line " + line + ": expected " + expected);
     }
 
     @Test
-    void what_can_be_read_all_the_same_is_told_with_its_number_and_first_line() throws Exception {
+    void whatCanBeReadAllTheSameIsToldWithItsNumberAndFirstLine() throws Exception {
         Scene s = read("v 0x0 0 0\nv 1d2 nan 0\nv 1\n" + SQUARE
                 + "f 1 2\nf 5 5 6\nf 4/7 5 6/1/2/3\nl 1 2\np 1\nvp 0 0\ncall x.obj\nwhat 1\nvn 0 0 0\n");
 
@@ -159,7 +159,7 @@ class ObjTest {
     }
 
     @Test
-    void other_encodings_are_read_and_no_text_is_refused() throws Exception {
+    void otherEncodingsAreReadAndNoTextIsRefused() throws Exception {
         Charset latin = StandardCharsets.ISO_8859_1;
         assertThat(read(("o pièce\n" + SQUARE + "f 1 2 3\n").getBytes(latin))
                         .nodes()
@@ -175,7 +175,7 @@ class ObjTest {
     }
 
     @Test
-    void a_text_of_many_pieces_gives_the_same_as_one_piece() throws Exception {
+    void aTextOfManyPiecesGivesTheSameAsOnePiece() throws Exception {
         StringBuilder s = new StringBuilder();
         int n = 150_000;
         for (int i = 0; i < n; i++) {
@@ -222,7 +222,7 @@ class ObjTest {
 
     @Test
     @Timeout(20)
-    void many_objects_with_materials_of_their_own_take_no_longer_than_their_lines() throws Exception {
+    void manyObjectsWithMaterialsOfTheirOwnTakeNoLongerThanTheirLines() throws Exception {
         int n = 60_000;
         StringBuilder s = new StringBuilder();
         for (int i = 0; i < n; i++) {
@@ -250,7 +250,7 @@ class ObjTest {
     }
 
     @Test
-    void an_error_far_in_tells_its_line() {
+    void anErrorFarInTellsItsLine() {
         StringBuilder s = new StringBuilder();
         for (int i = 0; i < 500_000; i++) {
             s.append("v 0 0 ").append(i % 10).append("\r\n");
@@ -261,7 +261,7 @@ class ObjTest {
     }
 
     @Test
-    void materials_come_from_libraries_beside_it_and_never_from_outside() throws Exception {
+    void materialsComeFromLibrariesBesideItAndNeverFromOutside() throws Exception {
         Files.writeString(
                 folder.resolve("two words.mtl"),
                 "newmtl wood\nKd .5 .25 0\nTr 0.25\nNs 10\nmap_Kd -s 2 2 1 pictures\\oak grain.png\nmap_Bump -bm 0.5 b.png\n");
@@ -288,7 +288,7 @@ class ObjTest {
     }
 
     @Test
-    void options_of_a_picture_end_where_the_file_begins() {
+    void optionsOfAPictureEndWhereTheFileBegins() {
         assertThat(MtlMap.of("-s 2 2 1 -o .1 0 -clamp on wood grain.png", f -> false))
                 .isEqualTo(new MtlMap("-s 2 2 1 -o .1 0 -clamp on", "wood grain.png"));
         assertThat(MtlMap.of("-bm 0.5 3.png", f -> false)).isEqualTo(new MtlMap("-bm 0.5", "3.png"));
@@ -297,7 +297,7 @@ class ObjTest {
     }
 
     @Test
-    void options_tell_where_a_picture_lies() {
+    void optionsTellWhereAPictureLies() {
         assertThat(MtlMap.of("-s 2 3 1 -o .1 -0.5 -clamp on a.png", f -> false).placement())
                 .isEqualTo(Placement.of(2, 3, 0, 0.1, -0.5).wrapped(Placement.Wrap.CLAMP, Placement.Wrap.CLAMP));
         assertThat(MtlMap.of("-o .1 -mm 0 1 -clamp off a.png", f -> false).placement())
@@ -306,7 +306,7 @@ class ObjTest {
     }
 
     @Test
-    void what_is_written_reads_back_the_same_and_says_unit_and_axes() throws Exception {
+    void whatIsWrittenReadsBackTheSameAndSaysUnitAndAxes() throws Exception {
         Scene s = read(SQUARE + "v 0.1 1e-9 123456.789\nvt 0 0\nvt 1 0\nvn 0 0 1\no a b\ng left\nusemtl x\ns 3\n"
                         + "f 1/1/1 2/2/1 3/1/1 4/2/1\ng\nf 3 4 5\n")
                 .withName("a");
@@ -330,7 +330,7 @@ class ObjTest {
     }
 
     @Test
-    void numbers_are_the_shortest_that_come_back() {
+    void numbersAreTheShortestThatComeBack() {
         assertThat(ObjOut.text(0.1f)).isEqualTo("0.1");
         assertThat(ObjOut.text(0.1)).isEqualTo("0.1");
         assertThat(ObjOut.text(1 / 3.0)).isEqualTo("0.3333333333333333");
@@ -344,7 +344,7 @@ class ObjTest {
     }
 
     @Test
-    void unit_and_up_axis_are_guessed_aloud_and_never_taken_unasked() throws Exception {
+    void unitAndUpAxisAreGuessedAloudAndNeverTakenUnasked() throws Exception {
         String metres = "v 0 0 0\nv .4 1.8 0\nv 0 1.8 .3\nf 1 2 3\n";
         assertThat(read(metres).stage().metersPerUnit()).isEqualTo(1);
         assertThat(undeclared(metres).remedy()).isNull();
@@ -358,7 +358,7 @@ class ObjTest {
     }
 
     @Test
-    void numbered_files_are_a_cache_with_faces_once() throws Exception {
+    void numberedFilesAreACacheWithFacesOnce() throws Exception {
         for (int i : new int[] {1, 2, 4}) {
             Files.writeString(
                     folder.resolve("cape.000" + i + ".obj"),
@@ -388,7 +388,7 @@ class ObjTest {
     }
 
     @Test
-    void a_text_is_recognised_by_its_first_statement() {
+    void aTextIsRecognisedByItsFirstStatement() {
         ObjFormat f = new ObjFormat();
         for (String yes : List.of("v 0 0 0\n", "# x\n\n  mtllib a\n", "\n#\n#\ng\tx\n", "o a")) {
             assertThat(f.matches(yes.getBytes(StandardCharsets.UTF_8))).as(yes).isTrue();

@@ -29,7 +29,7 @@ class ArgbTest {
     }
 
     @Test
-    void grey_stays_as_dark_as_it_is_stored() {
+    void greyStaysAsDarkAsItIsStored() {
         assertThat(hex(one(BufferedImage.TYPE_BYTE_GRAY, 100))).isEqualTo("ff646464");
         assertThat(hex(one(BufferedImage.TYPE_USHORT_GRAY, 0x64FF))).isEqualTo("ff646464");
         assertThat(hex(component(ColorSpace.CS_GRAY, true, DataBuffer.TYPE_BYTE, 100, 32)))
@@ -37,7 +37,7 @@ class ArgbTest {
     }
 
     @Test
-    void colours_keep_their_order_and_their_alpha() {
+    void coloursKeepTheirOrderAndTheirAlpha() {
         assertThat(hex(one(BufferedImage.TYPE_INT_ARGB, 1, 2, 3, 4))).isEqualTo("4010203");
         assertThat(hex(one(BufferedImage.TYPE_INT_RGB, 1, 2, 3))).isEqualTo("ff010203");
         assertThat(hex(one(BufferedImage.TYPE_3BYTE_BGR, 1, 2, 3))).isEqualTo("ff010203");
@@ -47,20 +47,20 @@ class ArgbTest {
     }
 
     @Test
-    void light_in_fractions_is_stored_by_the_curve_and_cut_at_one() {
+    void lightInFractionsIsStoredByTheCurveAndCutAtOne() {
         BufferedImage i = component(ColorSpace.CS_sRGB, false, DataBuffer.TYPE_FLOAT, 0.5f, 7, -1);
         assertThat(hex(i)).isEqualTo("ffbcff00");
     }
 
     @Test
-    void few_bits_are_spread_over_eight() {
+    void fewBitsAreSpreadOverEight() {
         BufferedImage bits = new BufferedImage(2, 1, BufferedImage.TYPE_BYTE_BINARY);
         bits.getRaster().setPixel(1, 0, new int[] {1});
         assertThat(Argb.of(bits)).containsExactly(0xFF000000, 0xFFFFFFFF);
     }
 
     @Test
-    void a_part_of_a_larger_image_is_that_part() {
+    void aPartOfALargerImageIsThatPart() {
         BufferedImage whole = new BufferedImage(4, 4, BufferedImage.TYPE_INT_ARGB);
         whole.setRGB(2, 3, 0x12345678);
         assertThat(Argb.of(whole.getSubimage(2, 3, 1, 1))).containsExactly(0x12345678);

@@ -53,7 +53,7 @@ class PictureEditTest {
     }
 
     @Test
-    void a_change_is_seen_at_once_and_told_no_more() throws IOException {
+    void aChangeIsSeenAtOnceAndToldNoMore() throws IOException {
         put(0x05102030);
         Scene s = scene();
         Finding f = PictureChecks.of(s, folder, null).getFirst();
@@ -71,7 +71,7 @@ class PictureEditTest {
     }
 
     @Test
-    void what_is_turned_twice_was_never_turned() {
+    void whatIsTurnedTwiceWasNeverTurned() {
         Scene s = scene();
         ChangePictures turn = new ChangePictures(TURN, List.of("a.png", "gone.png"));
         assertThat(PictureEdit.of(turn.apply(s), "a.png")).containsExactly(TURN);
@@ -84,7 +84,7 @@ class PictureEditTest {
     }
 
     @Test
-    void what_is_sent_has_the_change_and_what_was_read_has_not() throws IOException {
+    void whatIsSentHasTheChangeAndWhatWasReadHasNot() throws IOException {
         put(0x40102030);
         byte[] before = Files.readAllBytes(folder.resolve("a.png"));
         Scene s = new ChangePictures(TURN, List.of("a.png")).apply(scene());
@@ -106,7 +106,7 @@ class PictureEditTest {
     }
 
     @Test
-    void a_picture_of_the_same_name_where_the_file_goes_is_not_taken_for_it() throws IOException {
+    void aPictureOfTheSameNameWhereTheFileGoesIsNotTakenForIt() throws IOException {
         put(0xFF102030);
         Path to = Files.createDirectory(folder.resolve("there"));
         Files.write(to.resolve("a.png"), PictureWriter.png(1, 1, new int[] {-1}));
@@ -118,7 +118,7 @@ class PictureEditTest {
     }
 
     @Test
-    void a_change_that_cannot_be_made_is_told() throws IOException {
+    void aChangeThatCannotBeMadeIsTold() throws IOException {
         Scene s = new ChangePictures(TURN, List.of("a.png")).apply(scene());
         try (Drafts drafts = new Drafts(false)) {
             PictureFiles.Travelling way = new PictureFiles.Travelling(folder, List.of(), PictureStyle.AS_IT_IS, drafts);
@@ -128,7 +128,7 @@ class PictureEditTest {
     }
 
     @Test
-    void sixteen_bits_stay_sixteen() throws IOException {
+    void sixteenBitsStaySixteen() throws IOException {
         ComponentColorModel m = new ComponentColorModel(
                 ColorSpace.getInstance(ColorSpace.CS_sRGB), true, false, 3, DataBuffer.TYPE_USHORT);
         BufferedImage deep = new BufferedImage(m, m.createCompatibleWritableRaster(1, 1), false, null);
@@ -142,7 +142,7 @@ class PictureEditTest {
     }
 
     @Test
-    void a_palette_and_a_grey_picture_are_changed_as_what_they_show() throws IOException {
+    void aPaletteAndAGreyPictureAreChangedAsWhatTheyShow() throws IOException {
         BufferedImage palette = new BufferedImage(1, 1, BufferedImage.TYPE_BYTE_INDEXED);
         palette.setRGB(0, 0, 0xFF3366FF);
         assertThat(PixelChange.of(PixelImages.of(palette), List.of(GREEN)).argb())

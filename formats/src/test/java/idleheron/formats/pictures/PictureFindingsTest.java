@@ -116,7 +116,7 @@ class PictureFindingsTest {
     }
 
     @Test
-    void a_picture_in_its_place_and_role_is_silent() throws IOException {
+    void aPictureInItsPlaceAndRoleIsSilent() throws IOException {
         png("brick.png", BRICK);
         png("brick_n.png", normals(true));
         assertThat(codes(scene(link("brick.png"), Material.DIFFUSE), asking(true, "up")))
@@ -127,7 +127,7 @@ class PictureFindingsTest {
     }
 
     @Test
-    void green_that_runs_the_other_way_is_told() throws IOException {
+    void greenThatRunsTheOtherWayIsTold() throws IOException {
         png("up.png", normals(true));
         png("down.png", normals(false));
         Finding note = told(scene(link("down.png"), "NormalMap"), null).getFirst();
@@ -145,7 +145,7 @@ class PictureFindingsTest {
     }
 
     @Test
-    void colours_and_normals_in_each_others_place_are_told() throws IOException {
+    void coloursAndNormalsInEachOthersPlaceAreTold() throws IOException {
         png("n.png", normals(true));
         png("brick.png", BRICK);
         Finding normals = told(scene(link("n.png"), Material.DIFFUSE), null).getFirst();
@@ -157,7 +157,7 @@ class PictureFindingsTest {
     }
 
     @Test
-    void normals_are_neither_jpeg_nor_colours() throws IOException {
+    void normalsAreNeitherJpegNorColours() throws IOException {
         BufferedImage image = new BufferedImage(SIDE, SIDE, BufferedImage.TYPE_INT_RGB);
         image.setRGB(0, 0, SIDE, SIDE, normals(true), 0, SIDE);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -175,7 +175,7 @@ class PictureFindingsTest {
     }
 
     @Test
-    void sides_are_powers_of_two_where_that_is_asked() throws IOException {
+    void sidesArePowersOfTwoWhereThatIsAsked() throws IOException {
         Files.write(folder.resolve("odd.png"), PictureWriter.png(48, 64, new int[48 * 64]));
         Scene s = scene(link("odd.png"), "Roughness");
         assertThat(codes(s, asking(true, ""))).contains("picture-no-power-of-two");
@@ -183,7 +183,7 @@ class PictureFindingsTest {
     }
 
     @Test
-    void alpha_that_hides_or_was_multiplied_is_told_with_who_uses_it() throws IOException {
+    void alphaThatHidesOrWasMultipliedIsToldWithWhoUsesIt() throws IOException {
         png("clear.png", drawn((x, y) -> 0x05C08040));
         Finding hides = told(scene(link("clear.png"), Material.DIFFUSE, "TransparentColor"), null)
                 .getFirst();
@@ -196,7 +196,7 @@ class PictureFindingsTest {
     }
 
     @Test
-    void one_picture_in_two_files_is_told_once() throws IOException {
+    void onePictureInTwoFilesIsToldOnce() throws IOException {
         png("a.png", BRICK);
         png("b.png", BRICK);
         Scene two = scene(link("a.png"), Material.DIFFUSE)
@@ -207,7 +207,7 @@ class PictureFindingsTest {
     }
 
     @Test
-    void of_a_picture_that_is_gone_the_nearest_names_are_told() throws IOException {
+    void ofAPictureThatIsGoneTheNearestNamesAreTold() throws IOException {
         png("maps/satchel_color.png", BRICK);
         png("maps/satchel_normal.png", BRICK);
         png("satchels.tga.png", BRICK);
@@ -229,13 +229,13 @@ class PictureFindingsTest {
     }
 
     @Test
-    void a_picture_that_its_reader_found_elsewhere_is_not_told_missing() {
+    void aPictureThatItsReaderFoundElsewhereIsNotToldMissing() {
         assertThat(codes(scene(new Texture("t", "../shared/kelp.png", "", true), Material.DIFFUSE), null))
                 .isEmpty();
     }
 
     @Test
-    void the_nearest_name_has_the_same_stem_then_more_words_then_few_other_letters() {
+    void theNearestNameHasTheSameStemThenMoreWordsThenFewOtherLetters() {
         PictureRole colour = PictureRole.COLOUR;
         PictureRole none = PictureRole.UNKNOWN;
         double same = PictureCandidates.far("oak", "oak", none, colour);

@@ -44,7 +44,7 @@ class PictureShelfTest {
     }
 
     @Test
-    void a_picture_comes_when_it_was_read_and_then_the_same_one() throws IOException {
+    void aPictureComesWhenItWasReadAndThenTheSameOne() throws IOException {
         put("a.png", RED);
         Scene s = scene(link("a.png"), link("sub/a.png"));
         long before = shelf.version();
@@ -62,7 +62,7 @@ class PictureShelfTest {
     }
 
     @Test
-    void a_file_that_changed_is_read_again() throws IOException {
+    void aFileThatChangedIsReadAgain() throws IOException {
         put("a.png", RED);
         Scene s = scene(link("a.png"));
         PictureShelf now = PictureShelf.waiting();
@@ -73,7 +73,7 @@ class PictureShelfTest {
     }
 
     @Test
-    void one_that_a_file_carries_needs_no_folder() {
+    void oneThatAFileCarriesNeedsNoFolder() {
         byte[] inside = PictureWriter.png(1, 1, new int[] {BLUE});
         Scene s = scene(link("gone.png").withContent(inside));
         assertThat(PictureShelf.waiting()
@@ -83,7 +83,7 @@ class PictureShelfTest {
     }
 
     @Test
-    void what_is_not_there_or_no_picture_is_missing() throws IOException {
+    void whatIsNotThereOrNoPictureIsMissing() throws IOException {
         Files.writeString(folder.resolve("words.png"), "no picture");
         Scene s = scene(link("gone.png"), link("words.png"));
         assertThat(shelf.of(s, 0, false)).isSameAs(Texels.MISSING);
@@ -92,7 +92,7 @@ class PictureShelfTest {
     }
 
     @Test
-    void a_scene_put_together_looks_in_all_its_folders() throws IOException {
+    void aScenePutTogetherLooksInAllItsFolders() throws IOException {
         Files.createDirectory(folder.resolve("other"));
         Files.write(folder.resolve("other/a.png"), PictureWriter.png(1, 1, new int[] {BLUE}));
         Scene s = scene(link("a.png"))
@@ -101,7 +101,7 @@ class PictureShelfTest {
     }
 
     @Test
-    void the_oldest_goes_when_all_take_too_much_but_not_while_it_is_drawn() throws IOException {
+    void theOldestGoesWhenAllTakeTooMuchButNotWhileItIsDrawn() throws IOException {
         List<Integer> reads = new ArrayList<>();
         PictureShelf small = new PictureShelf(
                 r -> {
@@ -128,7 +128,7 @@ class PictureShelfTest {
     }
 
     @Test
-    void pictures_of_one_scene_are_read_as_small_as_all_of_them_fit() throws IOException {
+    void picturesOfOneSceneAreReadAsSmallAsAllOfThemFit() throws IOException {
         int side = 512;
         Files.write(folder.resolve("a.png"), PictureWriter.png(side, side, new int[side * side]));
         long room = 4L << 20;
@@ -142,7 +142,7 @@ class PictureShelfTest {
     }
 
     @Test
-    void a_picture_that_says_it_is_endless_takes_no_memory() {
+    void aPictureThatSaysItIsEndlessTakesNoMemory() {
         // a PNG head of 20,000 by 20,000 texels and nothing behind it
         byte[] head = PictureWriter.png(1, 1, new int[] {RED});
         for (int at : new int[] {16, 20}) {

@@ -11,7 +11,7 @@ class SalvageTest {
     private final Salvage salvage = new Salvage();
 
     @Test
-    void a_range_is_doubtful_from_its_first_byte_up_to_its_end() {
+    void aRangeIsDoubtfulFromItsFirstByteUpToItsEnd() {
         salvage.doubt(10, 20);
         salvage.doubt(20, 30);
         salvage.doubt(100, Long.MAX_VALUE);
@@ -23,7 +23,7 @@ class SalvageTest {
     }
 
     @Test
-    void noise_is_what_is_no_text() {
+    void noiseIsWhatIsNoText() {
         String fine = "x".repeat(100) + "a tide in µm, 潮\tand a line\r\n" + "y".repeat(100);
         salvage.noise(MemorySegment.ofArray(fine.getBytes(StandardCharsets.UTF_8)));
         assertThat(salvage.doubts(0, Long.MAX_VALUE)).isFalse();
@@ -41,7 +41,7 @@ class SalvageTest {
     }
 
     @Test
-    void the_same_loss_is_told_once_and_thousands_as_all_of_a_kind() {
+    void theSameLossIsToldOnceAndThousandsAsAllOfAKind() {
         salvage.lost(Lost.What.NODE, "hips", "byte 4 to 9", "gone");
         salvage.lost(Lost.What.NODE, "hips", "byte 4 to 9", "gone");
         assertThat(salvage.lost()).hasSize(1);
@@ -55,7 +55,7 @@ class SalvageTest {
     }
 
     @Test
-    void a_file_in_a_package_is_distrusted_by_its_name() {
+    void aFileInAPackageIsDistrustedByItsName() {
         salvage.distrust("bell.usdc");
         assertThat(salvage.distrusts("props.usdz[bell.usdc]")).isTrue();
         assertThat(salvage.distrusts("bell.usdc")).isTrue();

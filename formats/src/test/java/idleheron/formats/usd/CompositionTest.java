@@ -32,7 +32,7 @@ class CompositionTest {
     }
 
     @Test
-    void there_is_a_case_for_every_arc_and_every_pair_of_them() throws IOException {
+    void thereIsACaseForEveryArcAndEveryPairOfThem() throws IOException {
         List<String> names =
                 CompositionCase.all().stream().map(CompositionCase::name).toList();
         List<String> arcs = List.of("local", "inherits", "variant", "reference", "payload", "specializes");
@@ -46,7 +46,7 @@ class CompositionTest {
 
     @ParameterizedTest(name = "{0}")
     @MethodSource("cases")
-    void comes_out_as_worked_out(CompositionCase c) throws IOException {
+    void comesOutAsWorkedOut(CompositionCase c) throws IOException {
         Path root = c.write(folder);
         ComposedStage stage = ComposedStage.open(root.toString(), new Assets(), true);
         stage.each(p -> {});

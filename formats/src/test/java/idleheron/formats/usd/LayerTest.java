@@ -52,7 +52,7 @@ class LayerTest {
 
     @ParameterizedTest
     @MethodSource("samples")
-    void the_same_layer_comes_back_from_text_and_from_crate(String name) throws IOException {
+    void theSameLayerComesBackFromTextAndFromCrate(String name) throws IOException {
         Layer l = UsdSamples.layer(name);
         Path text = folder.resolve("a.usda");
         Path crate = folder.resolve("a.usdc");
@@ -68,7 +68,7 @@ class LayerTest {
     }
 
     @Test
-    void every_type_is_read_from_the_reference_librarys_crate_as_its_text_says() throws IOException {
+    void everyTypeIsReadFromTheReferenceLibrarysCrateAsItsTextSays() throws IOException {
         Layer crate = UsdSamples.layer("types-ref22.usdc");
         Layer text = UsdSamples.layer("types.usda");
         Spec told = Objects.requireNonNull(text.prim("/All"));
@@ -91,7 +91,7 @@ class LayerTest {
     }
 
     @Test
-    void numbers_of_the_sample_are_what_they_say() throws IOException {
+    void numbersOfTheSampleAreWhatTheySay() throws IOException {
         Layer l = UsdSamples.layer("types-ref22.usdc");
         assertThat(numbers(l, "/All.i")).containsExactly(-5);
         assertThat(((Numbers) value(l, "/All.u64")).longs())
@@ -110,7 +110,7 @@ class LayerTest {
     }
 
     @Test
-    void the_whole_grammar_is_understood() throws IOException {
+    void theWholeGrammarIsUnderstood() throws IOException {
         Layer l = UsdSamples.text("""
                 (
                     "a comment" ; upAxis = "Z"
@@ -186,7 +186,7 @@ class LayerTest {
     }
 
     @Test
-    void arrays_of_every_packing_come_back() throws IOException {
+    void arraysOfEveryPackingComeBack() throws IOException {
         Random random = new Random(3);
         Spec p = Spec.prim("P", idleheron.formats.usd.layer.Specifier.DEF, "");
         for (int n : new int[] {0, 1, 15, 16, 17, 1000}) {
@@ -222,7 +222,7 @@ class LayerTest {
     }
 
     @Test
-    void equal_arrays_are_stored_once() throws IOException {
+    void equalArraysAreStoredOnce() throws IOException {
         float[] many = new float[30_000];
         for (int i = 0; i < many.length; i++) {
             many[i] = (float) Math.sin(i);
@@ -240,7 +240,7 @@ class LayerTest {
     }
 
     @Test
-    void a_broken_text_is_told_with_its_line() {
+    void aBrokenTextIsToldWithItsLine() {
         assertThatThrownBy(() -> UsdSamples.text("def \"A\"\n{\n    int a = 1 int b = 2\n}\n"))
                 .isInstanceOf(FormatException.class)
                 .hasMessageContaining("line 4")
@@ -255,7 +255,7 @@ class LayerTest {
     }
 
     @Test
-    void lists_are_edited_as_the_standard_says() {
+    void listsAreEditedAsTheStandardSays() {
         ListEdit e = ListEdit.of(ListEdit.Items.TOKENS, ListEdit.Operation.DELETED, List.of("b"))
                 .with(ListEdit.Operation.PREPENDED, List.of("c", "x"))
                 .with(ListEdit.Operation.APPENDED, List.of("a"))
@@ -266,7 +266,7 @@ class LayerTest {
     }
 
     @Test
-    void paths_move_and_resolve() {
+    void pathsMoveAndResolve() {
         assertThat(SpecPath.parts("/a{s=v}b/c")).containsExactly("a", "{s=v}", "b", "c");
         assertThat(SpecPath.parent("/a{s=v}b")).isEqualTo("/a{s=v}");
         assertThat(SpecPath.stripped("/a{s=v}{t=}b")).isEqualTo("/a/b");

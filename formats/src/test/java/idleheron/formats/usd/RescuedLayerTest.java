@@ -106,14 +106,14 @@ class RescuedLayerTest {
     }
 
     @Test
-    void a_sound_layer_loses_nothing() throws FormatException {
+    void aSoundLayerLosesNothing() throws FormatException {
         Layer l = rescued(bytes());
         assertThat(salvage.lost()).isEmpty();
         assertThat(depth(l, "/boat/hull")).isEqualTo(9);
     }
 
     @Test
-    void noise_in_a_value_costs_that_value_and_marks_its_prim() throws FormatException {
+    void noiseInAValueCostsThatValueAndMarksItsPrim() throws FormatException {
         Layer l = rescued(noise(TEXT.indexOf("normals = [(0") + 12, 30));
         assertThat(prim(l, "/quay/bollard").properties()).containsKeys("points", "faceVertexIndices");
         assertThat(prim(l, "/quay/bollard").properties()).doesNotContainKey("normals");
@@ -129,7 +129,7 @@ class RescuedLayerTest {
     }
 
     @Test
-    void noise_over_the_end_of_a_prim_and_the_head_of_the_next_does_not_mix_them() throws FormatException {
+    void noiseOverTheEndOfAPrimAndTheHeadOfTheNextDoesNotMixThem() throws FormatException {
         int from = TEXT.indexOf("longer\"");
         Layer l = rescued(noise(from, TEXT.indexOf("def Mesh \"rope\"") + 18 - from));
         assertThat(prim(l, "/quay/bollard").properties().keySet()).contains("points");
@@ -140,7 +140,7 @@ class RescuedLayerTest {
     }
 
     @Test
-    void a_layer_that_is_cut_keeps_what_was_before_and_marks_all_that_was_open() throws FormatException {
+    void aLayerThatIsCutKeepsWhatWasBeforeAndMarksAllThatWasOpen() throws FormatException {
         String start = TEXT.substring(0, TEXT.indexOf("(1, 0, 9)") + 3);
         Layer l = rescued(start.getBytes(StandardCharsets.ISO_8859_1));
         assertThat(depth(l, "/quay/rope")).isEqualTo(5);
@@ -152,7 +152,7 @@ class RescuedLayerTest {
     }
 
     @Test
-    void what_the_layer_declares_is_unsure_where_its_head_is_damaged() throws FormatException {
+    void whatTheLayerDeclaresIsUnsureWhereItsHeadIsDamaged() throws FormatException {
         Layer l = rescued(noise(TEXT.indexOf("metersPerUnit"), 12));
         assertThat(lost(What.STAGE, "")).isTrue();
         assertThat(depth(l, "/boat/hull")).isEqualTo(9);
@@ -164,7 +164,7 @@ class RescuedLayerTest {
     }
 
     @Test
-    void a_package_is_found_by_the_heads_of_its_files() throws IOException {
+    void aPackageIsFoundByTheHeadsOfItsFiles() throws IOException {
         Path whole = sample();
         byte[] b = Files.readAllBytes(whole);
         b[b.length - 10] ^= 0x55;
@@ -180,7 +180,7 @@ class RescuedLayerTest {
     }
 
     @Test
-    void a_package_with_another_sum_is_in_doubt_as_a_whole_though_it_reads() throws IOException {
+    void aPackageWithAnotherSumIsInDoubtAsAWholeThoughItReads() throws IOException {
         Path whole = sample();
         Scene sound = SceneFiles.rescue(whole, Progress.NONE).scene();
         assertThat(sound.isRescued()).isFalse();

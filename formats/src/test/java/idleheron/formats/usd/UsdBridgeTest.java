@@ -42,7 +42,7 @@ class UsdBridgeTest {
     }
 
     @Test
-    void the_samples_say_the_same_in_text_crate_and_package() throws IOException {
+    void theSamplesSayTheSameInTextCrateAndPackage() throws IOException {
         UsdSamples.into(folder);
         Scene text =
                 SceneFiles.read(folder.resolve("rig_ts.usda"), Progress.NONE).scene();
@@ -67,7 +67,7 @@ class UsdBridgeTest {
     }
 
     @Test
-    void a_bent_arm_is_where_the_sample_puts_it() throws IOException {
+    void aBentArmIsWhereTheSamplePutsIt() throws IOException {
         UsdSamples.into(folder);
         Scene s =
                 SceneFiles.read(folder.resolve("rig_small.usda"), Progress.NONE).scene();
@@ -94,7 +94,7 @@ class UsdBridgeTest {
     }
 
     @Test
-    void every_transform_operation_counts_and_survives() throws IOException {
+    void everyTransformOperationCountsAndSurvives() throws IOException {
         Scene s = read("""
                 (
                     upAxis = "Z"
@@ -134,7 +134,7 @@ class UsdBridgeTest {
     }
 
     @Test
-    void faces_subsets_values_and_custom_data_are_kept() throws IOException {
+    void facesSubsetsValuesAndCustomDataAreKept() throws IOException {
         Scene s = read("""
                 (
                     defaultPrim = "R"
@@ -217,7 +217,7 @@ class UsdBridgeTest {
     }
 
     @Test
-    void what_moves_its_points_is_a_cache_and_what_hangs_on_a_joint_stays_there() throws IOException {
+    void whatMovesItsPointsIsACacheAndWhatHangsOnAJointStaysThere() throws IOException {
         Scene s = read("""
                 (
                     defaultPrim = "Sim"
@@ -260,7 +260,7 @@ class UsdBridgeTest {
     }
 
     @Test
-    void a_picture_keeps_its_file_its_coordinates_and_where_they_are_moved_to() throws IOException {
+    void aPictureKeepsItsFileItsCoordinatesAndWhereTheyAreMovedTo() throws IOException {
         String shader = "def Shader \"%s\" { uniform token info:id = \"%s\"; %s }\n";
         Scene s = read("""
                 (
@@ -305,7 +305,7 @@ class UsdBridgeTest {
     }
 
     @Test
-    void places_of_an_instancer_hold_and_repeat_their_prototype() throws IOException {
+    void placesOfAnInstancerHoldAndRepeatTheirPrototype() throws IOException {
         Scene s = read("""
                 (
                     defaultPrim = "Field"
@@ -340,7 +340,7 @@ class UsdBridgeTest {
     }
 
     @Test
-    void nodes_whose_names_are_none_and_things_under_joints_come_back() throws IOException {
+    void nodesWhoseNamesAreNoneAndThingsUnderJointsComeBack() throws IOException {
         idleheron.core.scene.Node rig =
                 idleheron.core.scene.Node.of("1 rig:top", -1, NodeKind.GROUP, idleheron.core.scene.Transform.IDENTITY);
         idleheron.core.scene.Node hip = idleheron.core.scene.Node.of(

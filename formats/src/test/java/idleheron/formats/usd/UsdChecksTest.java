@@ -59,7 +59,7 @@ class UsdChecksTest {
     }
 
     @Test
-    void a_well_written_stage_is_told_nothing() throws IOException {
+    void aWellWrittenStageIsToldNothing() throws IOException {
         assertThat(checked(DECLARED + "def Mesh \"R\"\n{\n    uniform token subdivisionScheme = \"none\"\n" + TRIANGLE
                         + "}\n"))
                 .isEmpty();
@@ -83,7 +83,7 @@ class UsdChecksTest {
             animation-incomplete  | def SkelAnimation "R" { uniform token[] joints = ["a"]; float3[] translations = [(0, 0, 0)]; quatf[] rotations = [(1, 0, 0, 0)] }
             surface-not-preview   | def Xform "R" { def Material "M" { } }
             """)
-    void each_fault_is_found_and_nothing_else_of_its_kind(String code, String body) throws IOException {
+    void eachFaultIsFoundAndNothingElseOfItsKind(String code, String body) throws IOException {
         String one = "((1, 0, 0, 0), (0, 1, 0, 0), (0, 0, 1, 0), (0, 0, 0, 1))";
         String up = "((1, 0, 0, 0), (0, 1, 0, 0), (0, 0, 1, 0), (0, 5, 0, 1))";
         String text = body.replace("TRI", TRIANGLE.replace("\n", ";"))
@@ -107,14 +107,14 @@ class UsdChecksTest {
     }
 
     @Test
-    void declarations_that_are_missing_are_counted() throws IOException {
+    void declarationsThatAreMissingAreCounted() throws IOException {
         Finding f = checked("#usda 1.0\ndef \"R\"\n{\n}\n").getFirst();
         assertThat(f.code()).isEqualTo("stage-undeclared");
         assertThat(f.figure().value()).isEqualTo(3);
     }
 
     @Test
-    void what_a_layer_says_again_is_weighed() throws IOException {
+    void whatALayerSaysAgainIsWeighed() throws IOException {
         StringBuilder points = new StringBuilder();
         for (int i = 0; i < 600; i++) {
             points.append("(").append(i).append(", 0, 0), ");
@@ -127,7 +127,7 @@ class UsdChecksTest {
     }
 
     @Test
-    void joints_in_another_order_are_told_with_the_animation() throws IOException {
+    void jointsInAnotherOrderAreToldWithTheAnimation() throws IOException {
         List<Finding> found = checked(DECLARED + """
                 def SkelRoot "R"
                 {
@@ -149,7 +149,7 @@ class UsdChecksTest {
     }
 
     @Test
-    void a_subdivision_that_is_set_is_written_and_no_longer_told() throws IOException {
+    void aSubdivisionThatIsSetIsWrittenAndNoLongerTold() throws IOException {
         Path file = folder.resolve("stage.usda");
         Files.writeString(file, DECLARED + "def Mesh \"R\"\n{\n" + TRIANGLE + "}\n");
         Scene s = SceneFiles.read(file, Progress.NONE).scene();
@@ -168,7 +168,7 @@ class UsdChecksTest {
     }
 
     @Test
-    void a_stage_is_flattened_and_a_branch_takes_what_it_needs() throws IOException {
+    void aStageIsFlattenedAndABranchTakesWhatItNeeds() throws IOException {
         UsdSamples.into(folder);
         Path flat = folder.resolve("out/flat.usda");
         Layered.Made made = StageEdits.flatten(folder.resolve("sub.usda"), "/", flat, PictureStyle.AS_IT_IS, false);
@@ -192,7 +192,7 @@ class UsdChecksTest {
     }
 
     @Test
-    void a_package_gathers_files_fits_pictures_and_aligns_everything() throws IOException {
+    void aPackageGathersFilesFitsPicturesAndAlignsEverything() throws IOException {
         Files.createDirectories(folder.resolve("maps"));
         BufferedImage large = new BufferedImage(512, 256, BufferedImage.TYPE_INT_ARGB);
         large.setRGB(3, 3, 0x40FF0000);

@@ -78,7 +78,7 @@ class UsdFuzzTest {
     private int read;
 
     @Test
-    void broken_crates_and_packages_are_read_or_refused_with_their_place() throws IOException {
+    void brokenCratesAndPackagesAreReadOrRefusedWithTheirPlace() throws IOException {
         Random random = new Random(7);
         for (String name : List.of("rig_small-ref22.usdc", "types-ref22.usdc", "rig_ts-ref22.usdz")) {
             byte[] sound = UsdSamples.bytes(name);
@@ -91,7 +91,7 @@ class UsdFuzzTest {
     }
 
     @Test
-    void broken_texts_are_read_or_refused_with_their_line() throws IOException {
+    void brokenTextsAreReadOrRefusedWithTheirLine() throws IOException {
         Random random = new Random(11);
         for (String name : UsdSamples.TEXTS) {
             String sound = new String(UsdSamples.bytes(name), StandardCharsets.UTF_8);
@@ -111,7 +111,7 @@ class UsdFuzzTest {
     }
 
     @Test
-    void bombs_do_not_go_off() throws IOException {
+    void bombsDoNotGoOff() throws IOException {
         hold("brackets", ("#usda 1.0\n(\n    a = " + "[".repeat(1_000_000)).getBytes(StandardCharsets.UTF_8));
         hold(
                 "dictionaries",

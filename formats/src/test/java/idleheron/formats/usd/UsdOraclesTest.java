@@ -55,7 +55,7 @@ class UsdOraclesTest {
 
     @ParameterizedTest(name = "{0}")
     @MethodSource("cases")
-    void stages_are_put_together_alike(CompositionCase c) throws IOException {
+    void stagesArePutTogetherAlike(CompositionCase c) throws IOException {
         Path root = c.write(folder);
         Path flat = folder.resolve("flat_by_them.usda");
         ask("flatten", root.toString(), flat.toString());
@@ -90,7 +90,7 @@ class UsdOraclesTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"rig_small.usda", "rig_ts.usda", "types.usda"})
-    void layers_written_here_say_the_same_there(String name) throws IOException {
+    void layersWrittenHereSayTheSameThere(String name) throws IOException {
         UsdSamples.into(folder);
         Layer l = UsdSamples.layer(name);
         String wanted = ask("layer", folder.resolve(name).toString());
@@ -109,7 +109,7 @@ class UsdOraclesTest {
     }
 
     @Test
-    void scenes_written_here_hold_the_same_numbers_there() throws IOException {
+    void scenesWrittenHereHoldTheSameNumbersThere() throws IOException {
         UsdSamples.into(folder);
         Scene s =
                 SceneFiles.read(folder.resolve("rig_small.usda"), Progress.NONE).scene();

@@ -8,7 +8,7 @@ import org.junit.jupiter.api.Test;
 
 class ViewpointTest {
     @Test
-    void the_target_lies_in_the_middle_and_right_is_right() {
+    void theTargetLiesInTheMiddleAndRightIsRight() {
         Viewpoint v = new Viewpoint(0, 0, 5, 1, 2, 3);
         Projection p = new Projection(v, 400, 300);
         float[] middle = p.project(1, 2, 3);
@@ -21,20 +21,20 @@ class ViewpointTest {
     }
 
     @Test
-    void going_round_by_a_quarter_looks_from_the_side() {
+    void goingRoundByAQuarterLooksFromTheSide() {
         Projection p = new Projection(new Viewpoint(0, 0, 5, 0, 0, 0).orbited(90, 0), 100, 100);
         assertThat(p.toViewer()[0]).isCloseTo(1, within(1e-9));
         assertThat(p.project(0, 0, -1)[0]).isGreaterThan(50);
     }
 
     @Test
-    void pitch_stops_short_of_the_pole_and_distance_stays_positive() {
+    void pitchStopsShortOfThePoleAndDistanceStaysPositive() {
         assertThat(Viewpoint.start().orbited(0, 500).pitch()).isEqualTo(89);
         assertThat(Viewpoint.start().zoomed(0).distance()).isPositive();
     }
 
     @Test
-    void moving_by_the_whole_height_moves_the_picture_by_its_height() {
+    void movingByTheWholeHeightMovesThePictureByItsHeight() {
         Viewpoint v = new Viewpoint(30, 20, 5, 0, 1, 0);
         float[] at = new Projection(v.panned(0, 1), 300, 300).project(0, 1, 0);
         assertThat(at[0]).isCloseTo(150, within(0.1f));
@@ -42,7 +42,7 @@ class ViewpointTest {
     }
 
     @Test
-    void an_empty_box_changes_nothing_and_the_scale_has_round_steps() {
+    void anEmptyBoxChangesNothingAndTheScaleHasRoundSteps() {
         Viewpoint v = Viewpoint.start();
         double inf = Double.POSITIVE_INFINITY;
         assertThat(v.framing(new double[] {inf, inf, inf, -inf, -inf, -inf})).isEqualTo(v);
@@ -52,7 +52,7 @@ class ViewpointTest {
     }
 
     @Test
-    void a_wide_box_is_held_from_side_to_side_in_a_narrow_picture() {
+    void aWideBoxIsHeldFromSideToSideInANarrowPicture() {
         double[] wide = {-4, 0, 0, 4, 1, 0};
         Viewpoint v = Viewpoint.FRONT.framing(wide).holding(wide, 0.5);
         Projection p = new Projection(v, 100, 200);

@@ -128,7 +128,7 @@ class PicturesTest {
     }
 
     @Test
-    void a_texel_is_where_its_coordinates_are_in_the_light_of_the_surface() {
+    void aTexelIsWhereItsCoordinatesAreInTheLightOfTheSurface() {
         Scene s = scene(List.of(sheet(0)), List.of(with(new Material.Use(Material.DIFFUSE, 0))));
         Picture p = paint(s, shelf(FOUR));
         // the middles of the four texels lie half a metre from the middle of the sheet
@@ -143,7 +143,7 @@ class PicturesTest {
     }
 
     @Test
-    void a_picture_stays_straight_in_perspective() {
+    void aPictureStaysStraightInPerspective() {
         // black and white halves meet in the middle of the sheet, however it leans away
         Texels halves = Texels.of(64, 1, halves(), true);
         Scene s = scene(List.of(sheet(0)), List.of(with(new Material.Use(Material.DIFFUSE, 0))));
@@ -162,7 +162,7 @@ class PicturesTest {
     }
 
     @Test
-    void far_away_a_fine_pattern_is_its_mean() {
+    void farAwayAFinePatternIsItsMean() {
         int[] fine = new int[1 << 16];
         Arrays.setAll(fine, i -> (i + (i >> 8)) % 2 == 0 ? 0xFF000000 : 0xFFC8C8C8);
         Scene s = scene(List.of(sheet(0)), List.of(with(new Material.Use(Material.DIFFUSE, 0))));
@@ -173,7 +173,7 @@ class PicturesTest {
     }
 
     @Test
-    void a_placement_moves_turns_and_ends_the_picture() {
+    void aPlacementMovesTurnsAndEndsThePicture() {
         Placement half = Placement.of(1, 1, 0, 0.5, 0);
         Scene s = scene(List.of(sheet(0)), List.of(with(new Material.Use(Material.DIFFUSE, 0, half))));
         Shelf shelf = shelf(FOUR);
@@ -185,7 +185,7 @@ class PicturesTest {
     }
 
     @Test
-    void what_is_cut_out_is_not_there_and_hides_nothing() {
+    void whatIsCutOutIsNotThereAndHidesNothing() {
         int[] hole = {0x00FF0000, 0xFF00C800, 0x00FF0000, 0xFF00C800};
         Scene s = scene(
                 List.of(sheet(0), sheet(-0.5)), List.of(alpha("MASK"), with(new Material.Use(Material.DIFFUSE, 1))));
@@ -198,7 +198,7 @@ class PicturesTest {
     }
 
     @Test
-    void what_is_half_clear_is_mixed_with_what_is_behind_in_whatever_order_it_comes() {
+    void whatIsHalfClearIsMixedWithWhatIsBehindInWhateverOrderItComes() {
         Texels half = Texels.of(1, 1, new int[] {0x80C80000}, true);
         Texels blue = Texels.of(1, 1, new int[] {0xFF0000C8}, true);
         Scene s = scene(
@@ -210,14 +210,14 @@ class PicturesTest {
     }
 
     @Test
-    void nothing_is_lost_of_what_is_clear_where_nothing_says_that_alpha_counts() {
+    void nothingIsLostOfWhatIsClearWhereNothingSaysThatAlphaCounts() {
         Texels clear = Texels.of(1, 1, new int[] {0x05C80000}, true);
         Scene s = scene(List.of(sheet(0)), List.of(with(new Material.Use(Material.DIFFUSE, 0))));
         assertThat(rgb(at(paint(s, shelf(clear)), FRONT, 0.1, 0.1, 0))).containsExactly(lit(200), 0, 0);
     }
 
     @Test
-    void of_one_channel_only_that_is_seen_as_grey_without_light() {
+    void ofOneChannelOnlyThatIsSeenAsGreyWithoutLight() {
         Texels t = Texels.of(1, 1, new int[] {0x40102030}, true);
         Scene s = scene(List.of(sheet(0)), List.of(alpha("BLEND")));
         assertThat(rgb(at(paint(s, shelf(t), Cover.RED, FRONT), FRONT, 0, 0, 0)))
@@ -231,7 +231,7 @@ class PicturesTest {
     }
 
     @Test
-    void a_missing_picture_is_hatched_and_one_that_is_coming_is_plain() {
+    void aMissingPictureIsHatchedAndOneThatIsComingIsPlain() {
         Scene s = scene(List.of(sheet(0)), List.of(with(new Material.Use(Material.DIFFUSE, 0))));
         assertThat(shades(paint(s, shelf(Texels.COMING)))).isEqualTo(1);
         assertThat(shades(paint(s, shelf(Texels.MISSING)))).isGreaterThan(1);
@@ -247,7 +247,7 @@ class PicturesTest {
     }
 
     @Test
-    void normals_that_lean_to_the_light_are_lighter() {
+    void normalsThatLeanToTheLightAreLighter() {
         // a sheet that leans a little is in the light; the key light comes from above
         Mesh m = sheet(0).withPoints(new double[] {-1, -1, 0, 1, -1, 0, 1, 1, -0.1, -1, 1, -0.1});
         Scene s = scene(

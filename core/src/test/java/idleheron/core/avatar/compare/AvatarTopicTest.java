@@ -54,7 +54,7 @@ class AvatarTopicTest {
     }
 
     @Test
-    void the_same_is_clean_and_a_scene_that_is_no_avatar_is_not_asked() {
+    void theSameIsCleanAndASceneThatIsNoAvatarIsNotAsked() {
         assertThat(topic(avatar()).verdict()).isEqualTo(Verdict.CLEAN);
         Scene plain = SENT.with(Avatar.KEY, List.of());
         assertThat(Comparison.of(plain, plain, CompareSettings.USUAL, true, t -> {}, Progress.NONE)
@@ -63,7 +63,7 @@ class AvatarTopicTest {
     }
 
     @Test
-    void a_role_that_another_joint_has_or_none_is_broken() {
+    void aRoleThatAnotherJointHasOrNoneIsBroken() {
         Map<Role, Integer> roles = new EnumMap<>(avatar().roles());
         roles.remove(Role.LEFT_HAND);
         roles.put(Role.HEAD, avatar().node(Role.HIPS));
@@ -75,7 +75,7 @@ class AvatarTopicTest {
     }
 
     @Test
-    void terms_and_expressions_that_differ_are_drifted() {
+    void termsAndExpressionsThatDifferAreDrifted() {
         TopicResult terms = topic(avatar().withMeta(null));
         assertThat(terms.verdict()).isEqualTo(Verdict.DRIFTED);
         assertThat(terms.summary()).isEqualTo("its author or licence terms changed: name.");
@@ -85,7 +85,7 @@ class AvatarTopicTest {
     }
 
     @Test
-    void all_of_it_gone_is_broken_unless_the_carrier_has_no_place_for_it() {
+    void allOfItGoneIsBrokenUnlessTheCarrierHasNoPlaceForIt() {
         Scene back = SENT.with(Avatar.KEY, List.of());
 
         assertThat(compared(back, Set.of()).topic(Topic.AVATAR).verdict()).isEqualTo(Verdict.BROKEN);

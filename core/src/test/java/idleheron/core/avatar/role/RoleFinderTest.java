@@ -64,7 +64,7 @@ class RoleFinderTest {
     }
 
     @Test
-    void finds_the_required_roles_of_any_figure_and_is_never_sure_of_a_wrong_one() {
+    void findsTheRequiredRolesOfAnyFigureAndIsNeverSureOfAWrongOne() {
         int whole = 0;
         List<String> wrong = new ArrayList<>();
         List<String> sure = new ArrayList<>();
@@ -95,7 +95,7 @@ class RoleFinderTest {
     }
 
     @Test
-    void a_plain_figure_has_all_its_roles_by_shape_alone() {
+    void aPlainFigureHasAllItsRolesByShapeAlone() {
         Scene s = figure(PLAIN);
         RoleFinding f = RoleFinder.find(s);
 
@@ -116,7 +116,7 @@ class RoleFinderTest {
     }
 
     @Test
-    void toes_decide_where_it_looks_and_so_which_side_is_left() {
+    void toesDecideWhereItLooksAndSoWhichSideIsLeft() {
         List<Object[]> away = PLAIN.stream()
                 .map(j -> new Object[] {j[0], j[1], j[2], j[3], -(double) j[4]})
                 .toList();
@@ -129,7 +129,7 @@ class RoleFinderTest {
     }
 
     @Test
-    void a_side_in_a_name_does_not_move_a_role_but_is_told() {
+    void aSideInANameDoesNotMoveARoleButIsTold() {
         List<Object[]> lying = PLAIN.stream()
                 .map(j -> new Object[] {
                     j[0].equals("d") ? "R_upperarm" : j[0], j[1].equals("d") ? "R_upperarm" : j[1], j[2], j[3], j[4]
@@ -144,7 +144,7 @@ class RoleFinderTest {
     }
 
     @Test
-    void nothing_is_found_in_a_chain_or_in_too_few_joints() {
+    void nothingIsFoundInAChainOrInTooFewJoints() {
         List<Object[]> chain = new ArrayList<>();
         for (int i = 0; i < 30; i++) {
             chain.add(new Object[] {"c" + i, i == 0 ? "" : "c" + (i - 1), 0.0, 0.1 * i, 0.0});
@@ -159,7 +159,7 @@ class RoleFinderTest {
     }
 
     @Test
-    void one_that_stands_on_hands_and_feet_is_doubted() {
+    void oneThatStandsOnHandsAndFeetIsDoubted() {
         List<Object[]> four = PLAIN.stream()
                 .map(j -> {
                     double y = (double) j[3];
@@ -181,7 +181,7 @@ class RoleFinderTest {
     }
 
     @Test
-    void all_joints_at_one_place_or_at_no_place_end_without_a_fault() {
+    void allJointsAtOnePlaceOrAtNoPlaceEndWithoutAFault() {
         List<Object[]> same = PLAIN.stream()
                 .map(j -> new Object[] {j[0], j[1], 0.0, 0.0, 0.0})
                 .toList();

@@ -29,13 +29,13 @@ class RoleNamesTest {
         "ball_l, TOES, left",
         "footToe_l, TOES, left",
     })
-    void a_name_of_the_trade_tells_part_and_side(String name, Part part, String side) {
+    void aNameOfTheTradeTellsPartAndSide(String name, Part part, String side) {
         assertThat(RoleNames.agrees(name, part)).isEqualTo(1);
         assertThat(RoleNames.side(name)).isEqualTo(side);
     }
 
     @Test
-    void names_that_say_nothing_are_neutral_and_others_contradict() {
+    void namesThatSayNothingAreNeutralAndOthersContradict() {
         assertThat(RoleNames.agrees("bone_017", Part.HEAD)).isZero();
         assertThat(RoleNames.agrees("x", Part.HEAD)).isZero();
         assertThat(RoleNames.agrees("", Part.HEAD)).isZero();
@@ -45,7 +45,7 @@ class RoleNamesTest {
     }
 
     @Test
-    void roles_have_parents_sides_and_words() {
+    void rolesHaveParentsSidesAndWords() {
         assertThat(Role.of("leftLowerArm")).isEqualTo(Role.LEFT_LOWER_ARM);
         assertThat(Role.of("LEFT_LOWER_ARM")).isNull();
         assertThat(Role.LEFT_LOWER_ARM.mirrored()).isEqualTo(Role.RIGHT_LOWER_ARM);

@@ -36,7 +36,7 @@ class CacheSpaceTest {
     }
 
     @Test
-    void lengths_are_scaled_and_nothing_else() {
+    void lengthsAreScaledAndNothingElse() {
         CacheNode mesh = Caches.mesh("m", Caches.box(1, 1, 2, 3))
                 .with(ChannelSemantic.BOUNDS, Samples.doubles(6, true, TimeSampling.STILL, List.of(new double[] {
                     1, 2, 3, 4, 5, 1e308 * 10
@@ -80,7 +80,7 @@ class CacheSpaceTest {
     }
 
     @Test
-    void what_is_moved_moves_once_whether_it_has_a_transform_or_not() {
+    void whatIsMovedMovesOnceWhetherItHasATransformOrNot() {
         Matrix4d by = new Matrix4d().translation(0, 0, 7);
         CacheNode inner =
                 Caches.transform("b", new Matrix4d().translation(0, 2, 0), Caches.mesh("m", Caches.box(1, 0, 0, 0)));
@@ -95,7 +95,7 @@ class CacheSpaceTest {
     }
 
     @Test
-    void what_takes_nothing_from_above_is_moved_on_its_own() {
+    void whatTakesNothingFromAboveIsMovedOnItsOwn() {
         CacheNode alone = Caches.transform(
                         "b", new Matrix4d().translation(0, 2, 0), Caches.mesh("m", Caches.box(1, 0, 0, 0)))
                 .with(ChannelSemantic.INHERITS, Samples.bytes(ElementType.BOOL, 1, true, 1, TimeSampling.STILL, (byte)
@@ -108,7 +108,7 @@ class CacheSpaceTest {
     }
 
     @Test
-    void instances_of_what_is_wrapped_find_it_again() {
+    void instancesOfWhatIsWrappedFindItAgain() {
         Cache c = Caches.cache(
                 Caches.mesh("reed", Caches.box(1, 0, 0, 0)),
                 Caches.transform("row", new Matrix4d().translation(4, 0, 0), CacheNode.instance("copy", "/reed")),

@@ -63,7 +63,7 @@ class CacheTimeTest {
     }
 
     @Test
-    void shifting_moves_what_moves_and_leaves_what_holds_for_all_times() {
+    void shiftingMovesWhatMovesAndLeavesWhatHoldsForAllTimes() {
         Cache c = CacheTime.shift(cache(), 0.25);
         assertThat(times(c)).containsExactly(1.25, 1.75, 2.25, 2.75);
         assertThat(x(c)).containsExactly(0, 1, 3, 7);
@@ -71,7 +71,7 @@ class CacheTimeTest {
     }
 
     @Test
-    void cutting_keeps_both_ends() {
+    void cuttingKeepsBothEnds() {
         Cache c = CacheTime.cut(cache(), 1.5, 2);
         assertThat(times(c)).containsExactly(1.5, 2);
         assertThat(x(c)).containsExactly(1, 3);
@@ -85,7 +85,7 @@ class CacheTimeTest {
     }
 
     @Test
-    void where_no_sample_is_the_one_that_holds_at_the_start_stays() {
+    void whereNoSampleIsTheOneThatHoldsAtTheStartStays() {
         Cache c = CacheTime.cut(cache(), 1.6, 1.9);
         assertThat(x(c)).containsExactly(1);
         assertThat(of(c, ChannelSemantic.POSITIONS).times()).isEqualTo(TimeSampling.STILL);
@@ -94,14 +94,14 @@ class CacheTimeTest {
     }
 
     @Test
-    void cutting_uneven_times_keeps_them() {
+    void cuttingUnevenTimesKeepsThem() {
         Cache c = CacheTime.cut(cache(TimeSampling.acyclic(new double[] {1, 2, 4, 8}), 0, 1, 3, 7), 2, 8);
         assertThat(times(c)).containsExactly(2, 4, 8);
         assertThat(x(c)).containsExactly(1, 3, 7);
     }
 
     @Test
-    void resampling_puts_points_in_between_and_holds_the_rest() {
+    void resamplingPutsPointsInBetweenAndHoldsTheRest() {
         Cache c = CacheTime.resample(cache(), new double[] {0.5, 1.25, 1.5, 2.25, 3});
         double[] x = x(c);
         assertThat(x).hasSize(5);
@@ -117,7 +117,7 @@ class CacheTimeTest {
     }
 
     @Test
-    void where_an_object_stands_is_the_product_of_what_is_above() {
+    void whereAnObjectStandsIsTheProductOfWhatIsAbove() {
         CacheNode inner =
                 Caches.transform("b", new Matrix4d().translation(0, 2, 0), Caches.mesh("m", Caches.box(1, 0, 0, 0)));
         Cache c = Caches.cache(

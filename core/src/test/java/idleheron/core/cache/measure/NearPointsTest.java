@@ -19,7 +19,7 @@ class NearPointsTest {
 
     @ParameterizedTest
     @CsvSource({"1,1,1,500", "1,1,0,500", "30,0.1,2,900", "1,1,1,1", "0,0,0,5", "7,0.001,0.001,3000"})
-    void the_closest_point_is_that_of_a_search_through_all(double w, double h, double d, int n) {
+    void theClosestPointIsThatOfASearchThroughAll(double w, double h, double d, int n) {
         Random random = new Random(n);
         float[] p = new float[3 * n];
         for (int i = 0; i < p.length; i += 3) {
@@ -38,7 +38,7 @@ class NearPointsTest {
     }
 
     @Test
-    void points_that_are_no_numbers_are_left_out() {
+    void pointsThatAreNoNumbersAreLeftOut() {
         NearPoints near =
                 new NearPoints(new float[] {Float.NaN, 0, 0, 0, Float.POSITIVE_INFINITY, 0, 0, 0, Float.NaN, 3, 4, 0});
         assertThat(near.distance(0, 0, 0)).isEqualTo(5);
@@ -48,7 +48,7 @@ class NearPointsTest {
     }
 
     @Test
-    void all_distances_at_once_are_those_one_by_one() {
+    void allDistancesAtOnceAreThoseOneByOne() {
         float[] to = {0, 0, 0, 10, 0, 0};
         assertThat(new NearPoints(to).distances(new float[] {1, 0, 0, 9, 0, 0, 10, 3, 4}))
                 .containsExactly(1, 1, 5);

@@ -52,7 +52,7 @@ class RenamesTest {
     }
 
     @Test
-    void a_prefix_on_all_joints_is_one_line_and_the_unit_another() {
+    void aPrefixOnAllJointsIsOneLineAndTheUnitAnother() {
         Comparison c = compare(inUnit(renamed(SENT, n -> "imp_" + n), 0.01));
         assertThat(c.causes()).extracting(LikelyCause::code).containsExactly("joints-renamed", "unit-misdeclared");
         assertThat(c.causes().getFirst().text()).isEqualTo("All 4 joints have the prefix \"imp_\"");
@@ -63,7 +63,7 @@ class RenamesTest {
     }
 
     @Test
-    void names_without_a_rule_are_found_by_what_the_joints_move() {
+    void namesWithoutARuleAreFoundByWhatTheJointsMove() {
         Comparison c = compare(inUnit(numbered(SENT), 0.001));
         assertThat(c.causes()).extracting(LikelyCause::code).containsExactly("joints-renamed", "unit-misdeclared");
         assertThat(c.causes().getFirst().text()).isEqualTo("All 4 joints have other names, such as Bone7 for shoulder");
@@ -73,7 +73,7 @@ class RenamesTest {
     }
 
     @Test
-    void without_a_skin_they_are_found_by_their_bones_and_what_hangs_under_them() {
+    void withoutASkinTheyAreFoundByTheirBonesAndWhatHangsUnderThem() {
         Scene bare = SENT.withMeshes(List.of()).withNodes(SENT.nodes().subList(0, 4));
         Comparison c = Comparison.of(bare, inUnit(numbered(bare), 0.01), Tolerances.DEFAULT, true, Progress.NONE);
         assertThat(c.causes()).extracting(LikelyCause::code).containsExactly("joints-renamed", "unit-misdeclared");
@@ -82,7 +82,7 @@ class RenamesTest {
 
     /** Two arms alike but for the side: told apart by where they stand once the rest is known. */
     @Test
-    void what_is_alike_on_both_sides_is_told_apart_by_its_place() {
+    void whatIsAlikeOnBothSidesIsToldApartByItsPlace() {
         List<Node> nodes = new ArrayList<>();
         nodes.add(Node.of("hips", -1, NodeKind.JOINT, SmallCrossing.at(0, 1, 0)));
         nodes.add(Node.of("spine", 0, NodeKind.JOINT, SmallCrossing.at(0, 0.3, 0.02)));
@@ -101,14 +101,14 @@ class RenamesTest {
     }
 
     @Test
-    void the_root_alone_is_told_by_its_two_names() {
+    void theRootAloneIsToldByItsTwoNames() {
         Comparison c = compare(RenameNodes.table(Map.of("shoulder", "pelvis")).apply(SENT));
         assertThat(c.causes()).extracting(LikelyCause::code).containsExactly("root-renamed");
         assertThat(c.causes().getFirst().text()).isEqualTo("The root was renamed from shoulder to pelvis");
     }
 
     @Test
-    void joints_that_are_nothing_alike_are_not_paired_and_not_declared_lost() {
+    void jointsThatAreNothingAlikeAreNotPairedAndNotDeclaredLost() {
         List<Node> nodes = new ArrayList<>(SENT.nodes());
         nodes.set(2, Node.of("anchor", 1, NodeKind.JOINT, SmallCrossing.at(0, -3, 0)));
         nodes.set(3, Node.of("chain", 2, NodeKind.JOINT, SmallCrossing.at(0, -2, 0)));
@@ -123,7 +123,7 @@ class RenamesTest {
     }
 
     @Test
-    void the_surface_is_not_blamed_while_joints_have_no_partner() {
+    void theSurfaceIsNotBlamedWhileJointsHaveNoPartner() {
         Scene half = SENT.withMeshes(List.of(SENT.meshes()
                 .getFirst()
                 .withPoints(java.util.Arrays.stream(SENT.meshes().getFirst().points())
@@ -147,7 +147,7 @@ class RenamesTest {
     }
 
     @Test
-    void a_namespace_on_everything_is_noted_and_harms_nobody() {
+    void aNamespaceOnEverythingIsNotedAndHarmsNobody() {
         Scene spaced = SENT.withNodes(
                 SENT.nodes().stream().map(n -> n.withName("marsh:" + n.name())).toList());
         Comparison lost = Comparison.of(spaced, SENT, Tolerances.DEFAULT, true, Progress.NONE);
@@ -157,7 +157,7 @@ class RenamesTest {
     }
 
     @Test
-    void only_units_that_somebody_uses_are_misdeclared_and_a_node_that_scales_is_named() {
+    void onlyUnitsThatSomebodyUsesAreMisdeclaredAndANodeThatScalesIsNamed() {
         Comparison odd = compare(new MoveScene(Vec3.ZERO, 2.5, Vec3.ZERO).apply(SENT));
         assertThat(odd.causes()).extracting(LikelyCause::code).containsExactly("scene-scaled");
         assertThat(compare(inUnit(SENT, 0.3048)).causes())

@@ -96,7 +96,7 @@ class BlockRulesTest {
     }
 
     @Test
-    void parts_that_move_in_groups_can_become_joints() {
+    void partsThatMoveInGroupsCanBecomeJoints() {
         assertThat(codes(gauge())).containsExactly("parts-without-joints");
         Finding f = one(gauge(), "parts-without-joints");
         assertThat(f.severity()).isEqualTo(Severity.NOTE);
@@ -106,7 +106,7 @@ class BlockRulesTest {
     }
 
     @Test
-    void what_does_not_move_or_has_joints_is_no_figure_of_parts() {
+    void whatDoesNotMoveOrHasJointsIsNoFigureOfParts() {
         assertThat(codes(gauge().withClips(List.of()))).isEmpty();
         assertThat(codes(with(gauge(), Node.of("j", -1, NodeKind.JOINT, Transform.IDENTITY))))
                 .isEmpty();
@@ -115,7 +115,7 @@ class BlockRulesTest {
     }
 
     @Test
-    void a_part_at_the_top_stays_behind() {
+    void aPartAtTheTopStaysBehind() {
         Scene s = with(gauge(), Node.mesh("lamp", -1, at(4), 0), Node.mesh("hook", -1, at(6), 0));
         assertThat(one(s, "part-without-group").title()).isEqualTo("2 parts in no group");
         assertThat(one(s, "part-without-group").figure().value()).isEqualTo(2);
@@ -126,7 +126,7 @@ class BlockRulesTest {
     }
 
     @Test
-    void groups_with_nothing_in_them_are_told() {
+    void groupsWithNothingInThemAreTold() {
         Scene s = with(
                 gauge(),
                 Node.of("hooks", 0, NodeKind.GROUP, Transform.IDENTITY),
@@ -139,14 +139,14 @@ class BlockRulesTest {
     }
 
     @Test
-    void groups_of_one_name_are_told() {
+    void groupsOfOneNameAreTold() {
         Finding f = one(changed(gauge(), 3, n -> n.withName("post")), "group-names-twice");
         assertThat(f.title()).isEqualTo("Two groups of one name");
         assertThat(f.node()).isEqualTo(3);
     }
 
     @Test
-    void a_pivot_farther_than_its_part_is_large_is_told() {
+    void aPivotFartherThanItsPartIsLargeIsTold() {
         // the box is 1.732 m from corner to corner
         double size = Math.sqrt(3);
         for (double far : new double[] {size * 0.99, size * 1.01}) {
@@ -207,7 +207,7 @@ class BlockRulesTest {
     }
 
     @Test
-    void a_piece_that_hangs_together_follows_one_joint() {
+    void aPieceThatHangsTogetherFollowsOneJoint() {
         assertThat(codes(skinned(0, 0, 0, 0, 0, 0, 0, 0, 1, 1, 1, 1, 1, 1, 1, 1)))
                 .isEmpty();
         Finding f = one(skinned(0, 0, 0, 0, 0, 0, 0, 1, 1, 1, 1, 1, 1, 1, 1, 1), "piece-follows-two");

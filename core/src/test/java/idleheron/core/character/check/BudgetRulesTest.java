@@ -77,7 +77,7 @@ class BudgetRulesTest {
     }
 
     @Test
-    void materials_in_use_are_counted_once() {
+    void materialsInUseAreCountedOnce() {
         assertThat(found(3, 0)).isEmpty();
         Finding f = found(2, 0).getFirst();
         assertThat(f.code()).isEqualTo("budget-materials");
@@ -86,7 +86,7 @@ class BudgetRulesTest {
     }
 
     @Test
-    void triangles_count_as_often_as_they_are_shown() {
+    void trianglesCountAsOftenAsTheyAreShown() {
         assertThat(found(0, 12)).isEmpty();
         Finding f = found(0, 11).getFirst();
         assertThat(f.code()).isEqualTo("budget-triangles");
@@ -95,7 +95,7 @@ class BudgetRulesTest {
     }
 
     @Test
-    void no_budget_takes_all() {
+    void noBudgetTakesAll() {
         assertThat(found(0, 0)).isEmpty();
     }
 }

@@ -63,14 +63,14 @@ class ClipTwinsTest {
     }
 
     @Test
-    void the_same_clip_under_two_names_is_told_once() {
+    void theSameClipUnderTwoNamesIsToldOnce() {
         Clip bow = clip("bow", 2, 30, 1, 1);
         assertThat(told(scene(bow, bow.withName("bow_2"), clip("wave", 2, 40, 1, 1))))
                 .containsExactly("clip-repeats-other: bow_2 is the same as bow");
     }
 
     @Test
-    void a_clip_that_runs_another_backwards_is_told() {
+    void aClipThatRunsAnotherBackwardsIsTold() {
         Clip bow = clip("bow", 2, 30, 1, 1);
         Scene both = scene(bow, bow.withName("rise"));
         assertThat(told(new ReverseClips(List.of("rise")).apply(both)))
@@ -78,7 +78,7 @@ class ClipTwinsTest {
     }
 
     @Test
-    void a_little_of_a_turn_a_place_a_shape_or_a_frame_makes_them_two() {
+    void aLittleOfATurnAPlaceAShapeOrAFrameMakesThemTwo() {
         Clip bow = clip("bow", 2, 30, 1, 1);
         assertThat(told(scene(bow, clip("b", 2, 30.05, 1.00005, 1.0005)))).hasSize(1);
         assertThat(told(scene(bow, clip("b", 2, 30.3, 1, 1)))).isEmpty();
@@ -88,7 +88,7 @@ class ClipTwinsTest {
     }
 
     @Test
-    void more_than_can_be_held_against_each_other_soon_are_not() {
+    void moreThanCanBeHeldAgainstEachOtherSoonAreNot() {
         Clip bow = clip("bow", 2, 30, 1, 1);
         Clip[] many = new Clip[130];
         java.util.Arrays.setAll(many, i -> bow.withName("bow_" + i));
@@ -102,7 +102,7 @@ class ClipTwinsTest {
     }
 
     @Test
-    void clips_in_which_nothing_moves_are_no_twins() {
+    void clipsInWhichNothingMovesAreNoTwins() {
         Clip still = new Clip("a", 0, 1, FrameRate.of(24), List.of(), List.of());
         assertThat(told(scene(still, still.withName("b")))).isEmpty();
     }

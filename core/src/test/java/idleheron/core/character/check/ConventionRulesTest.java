@@ -91,7 +91,7 @@ class ConventionRulesTest {
     }
 
     @Test
-    void bones_along_another_axis_are_counted() {
+    void bonesAlongAnotherAxisAreCounted() {
         Scene s = chain("a", "b", "c", "d");
         assertThat(found(s, asks(SignedAxis.POSITIVE_Y, "", "", "", 0, true), "bones-along-other-axis"))
                 .isEmpty();
@@ -106,7 +106,7 @@ class ConventionRulesTest {
     }
 
     @Test
-    void half_of_the_bones_along_the_axis_is_not_enough() {
+    void halfOfTheBonesAlongTheAxisIsNotEnough() {
         Scene s = chain("a", "b", "c");
         List<Node> nodes = new ArrayList<>(s.nodes());
         nodes.set(2, nodes.get(2).withTransform(Transform.of(new Vec3(2, 0, 0), Vec3.ZERO, Vec3.ONE)));
@@ -121,7 +121,7 @@ class ConventionRulesTest {
     }
 
     @Test
-    void a_root_of_another_name_is_offered_the_name() {
+    void aRootOfAnotherNameIsOfferedTheName() {
         Scene s = chain("hips", "spine");
         Finding f = found(s, asks(null, "root", "", "", 0, true), "root-named-otherwise")
                 .getFirst();
@@ -142,7 +142,7 @@ class ConventionRulesTest {
     }
 
     @Test
-    void joint_names_that_break_the_rule_are_offered_plain_ones_that_keep_it() {
+    void jointNamesThatBreakTheRuleAreOfferedPlainOnesThatKeepIt() {
         Scene s = chain("ok_one", "Marsh:LeftArm", "9 lives", "fine");
         Finding f = found(s, asks(null, "", "[a-z][a-z_]*", "", 0, true), "joint-names-break-rule")
                 .getFirst();
@@ -163,7 +163,7 @@ class ConventionRulesTest {
     }
 
     @Test
-    void clip_names_that_break_the_rule_are_counted() {
+    void clipNamesThatBreakTheRuleAreCounted() {
         Scene s = chain("a")
                 .withClips(List.of(
                         new Clip("wade", 0, 1, FrameRate.FILM, List.of(), List.of()),
@@ -203,7 +203,7 @@ class ConventionRulesTest {
     }
 
     @Test
-    void joints_that_move_nothing_are_told_where_none_are_wanted() {
+    void jointsThatMoveNothingAreToldWhereNoneAreWanted() {
         Scene s = skinned(0.5f, 0.5f);
         Finding f = found(s, asks(null, "", "", "", 0, false), "joints-without-influence")
                 .getFirst();
@@ -213,7 +213,7 @@ class ConventionRulesTest {
     }
 
     @Test
-    void weights_that_the_bits_hold_are_no_matter() {
+    void weightsThatTheBitsHoldAreNoMatter() {
         float step = 1f / 255;
         assertThat(found(skinned(51 * step, 204 * step), asks(null, "", "", "", 8, true), "weights-will-be-rounded"))
                 .isEmpty();
@@ -226,7 +226,7 @@ class ConventionRulesTest {
     }
 
     @Test
-    void cameras_lights_and_pictures_that_are_not_taken() {
+    void camerasLightsAndPicturesThatAreNotTaken() {
         Scene s = chain("a")
                 .withCameras(List.of(new Camera("eye", 50, 36, 24, 0.1, 1000)))
                 .withLights(

@@ -49,7 +49,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void a_scale_is_told_by_where_it_stands() {
+    void aScaleIsToldByWhereItStands() {
         assertThat(one(scaled(0, 4, 4, 4), "node-scale").title()).isEqualTo("Scale 4 left on a joint");
         assertThat(one(scaled(0, 0.25, 0.25, 0.25), "node-scale").message()).contains("4 times too large.");
         assertThat(one(scaled(2, 2, 2, 2), "node-scale").title()).endsWith("left on a mesh");
@@ -71,7 +71,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void a_group_above_joints_and_one_above_a_mesh_alone() {
+    void aGroupAboveJointsAndOneAboveAMeshAlone() {
         Node group = Node.of("top", -1, NodeKind.GROUP, Transform.IDENTITY.withScaling(Vec3.ONE.times(2)));
         Scene s = SOUND.withNodes(List.of(
                 group,
@@ -88,7 +88,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void square_turns_are_told_and_others_are_not() {
+    void squareTurnsAreToldAndOthersAreNot() {
         for (double[] d : new double[][] {{90, 90}, {180, 180}, {-90, 90}, {90.009, 90}}) {
             assertThat(one(turned(d[0]), "square-turn-on-node").figure().value())
                     .isEqualTo(d[1]);
@@ -105,7 +105,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void bones_without_length_and_rest_that_is_not_bind() {
+    void bonesWithoutLengthAndRestThatIsNotBind() {
         Node top = SOUND.nodes().get(1);
         Scene close = InspectionTest.with(
                 SOUND, 1, top.withTransform(Transform.of(new Vec3(0, 9e-7, 0), Vec3.ZERO, Vec3.ONE)));
@@ -127,7 +127,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void several_joints_are_counted_and_four_of_them_named() {
+    void severalJointsAreCountedAndFourOfThemNamed() {
         assertThat(SkeletonRules.listed(List.of("a", "b", "c", "d"))).isEqualTo("a, b, c, d");
         assertThat(SkeletonRules.listed(List.of("a", "b", "c", "d", "e", "f"))).isEqualTo("a, b, c, d and 2 more");
         Scene tips = InspectionTest.with(InspectionTest.with(SOUND, 3, tip("x")), 4, tip("y"));
@@ -146,7 +146,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void idle_roots_are_named_and_taken_out() {
+    void idleRootsAreNamedAndTakenOut() {
         Scene s = InspectionTest.with(SOUND, 3, Node.of("ctl", -1, NodeKind.JOINT, Transform.IDENTITY));
         Finding f = one(s, "several-roots");
         assertThat(f.title()).isEqualTo("Two roots");
@@ -158,7 +158,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void one_mesh_on_two_skeletons_is_a_chain_that_is_not_connected_and_two_meshes_are_two_characters() {
+    void oneMeshOnTwoSkeletonsIsAChainThatIsNotConnectedAndTwoMeshesAreTwoCharacters() {
         Node loose = SOUND.nodes().get(1).withParent(-1);
         Scene apart = InspectionTest.with(SOUND, 1, loose);
         Finding f = one(apart, "several-roots");
@@ -176,7 +176,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void weights_are_told_from_a_thousandth_off_and_influences_over_what_is_taken() {
+    void weightsAreToldFromAThousandthOffAndInfluencesOverWhatIsTaken() {
         assertThat(told(InspectionTest.weights(1, 1, 0.5f, 0.4991f), "weights-off-one"))
                 .isFalse();
         assertThat(told(InspectionTest.weights(1, 1, 0.5f, 0.4989f), "weights-off-one"))
@@ -216,7 +216,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void spans_of_clips_and_keys_by_half_a_frame() {
+    void spansOfClipsAndKeysByHalfAFrame() {
         double frame = 1 / 24.0;
         assertThat(told(clips(clip(0, 1, 0, 0.5, 1 + 0.4 * frame)), "keys-leave-clip"))
                 .isFalse();
@@ -240,7 +240,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void a_clip_that_leaves_the_declared_range_by_less_than_a_tick_does_not() {
+    void aClipThatLeavesTheDeclaredRangeByLessThanATickDoesNot() {
         assertThat(told(clips(clip(0, 1 + 9e-7, 0, 0.5, 1)), "clip-leaves-range"))
                 .isFalse();
         assertThat(told(clips(clip(0, 1 + 2e-6, 0, 0.5, 1)), "clip-leaves-range"))
@@ -253,7 +253,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void loops_that_nearly_close() {
+    void loopsThatNearlyClose() {
         for (double d : new double[] {0, 0.09, 3.1, 20}) {
             assertThat(told(SOUND.withClips(List.of(InspectionTest.clip(d))), "loop-open"))
                     .as(d + "")
@@ -267,7 +267,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void a_figure_is_as_high_as_people_and_their_houses() {
+    void aFigureIsAsHighAsPeopleAndTheirHouses() {
         for (double[] h : new double[][] {{0.31, 0}, {0.29, 1}, {9.9, 0}, {10.1, 1}}) {
             double factor = h[0] / 1.8;
             Scene s = SOUND.withStage(SOUND.stage().withMetersPerUnit(factor));
@@ -287,7 +287,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void other_axes_or_another_unit_than_the_destination() {
+    void otherAxesOrAnotherUnitThanTheDestination() {
         assertThat(found(SOUND, place(1, AxisSystem.COMMON, 0, true, null), "other-axes-or-unit"))
                 .isEmpty();
         assertThat(found(SOUND, place(1 + 1e-12, AxisSystem.COMMON, 0, true, null), "other-axes-or-unit"))
@@ -306,7 +306,7 @@ class RuleEdgesTest {
     }
 
     @Test
-    void a_bind_pose_that_is_missing_counts_only_where_points_are_moved() {
+    void aBindPoseThatIsMissingCountsOnlyWherePointsAreMoved() {
         Scene s = InspectionTest.with(SOUND, 3, tip("idle"));
         assertThat(told(s, "missing-bind-pose")).isFalse();
         Node root = SOUND.nodes().get(0).withBindWorld(new Matrix4d());

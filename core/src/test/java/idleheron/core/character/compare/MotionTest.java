@@ -42,7 +42,7 @@ class MotionTest {
     }
 
     @Test
-    void a_twist_that_only_motion_shows_is_told_with_its_moment() {
+    void aTwistThatOnlyMotionShowsIsToldWithItsMoment() {
         List<Clip> clips = new ArrayList<>(SENT.clips());
         Clip first = clips.getFirst();
         @Nullable Curve[] c = new Curve[Channel.COUNT];
@@ -64,7 +64,7 @@ class MotionTest {
     }
 
     @Test
-    void a_loop_that_no_longer_closes_and_keys_that_lay_between_frames_are_told() {
+    void aLoopThatNoLongerClosesAndKeysThatLayBetweenFramesAreTold() {
         Clip wave = SmallCrossing.wave(0, 1);
         Scene looped = SENT.withClips(List.of(wave));
         Clip open = wave.mapCurves(k -> Curve.linear(k.seconds(), new double[] {0, 45, 3}));
@@ -83,7 +83,7 @@ class MotionTest {
     }
 
     @Test
-    void a_root_that_was_taken_out_is_told_with_what_went_with_it() {
+    void aRootThatWasTakenOutIsToldWithWhatWentWithIt() {
         List<Node> nodes = new ArrayList<>();
         nodes.add(Node.of("top", -1, NodeKind.JOINT, Transform.of(new Vec3(0, 0, 2), Vec3.ZERO, Vec3.ONE.times(0.5))));
         Scene bare = SENT.withClips(List.of()).withMeshes(List.of());
@@ -126,7 +126,7 @@ class MotionTest {
     }
 
     @Test
-    void a_shift_is_found_by_what_moves_to_a_part_of_a_frame() {
+    void aShiftIsFoundByWhatMovesToAPartOfAFrame() {
         Scene s = moving();
         for (double frames : new double[] {0, 1, -3, 4, 0.5, -1.25}) {
             Scene later = new ShiftClips(frames / 24).apply(s);
@@ -139,7 +139,7 @@ class MotionTest {
     }
 
     @Test
-    void motion_that_was_shifted_under_a_range_that_stayed_is_told_and_mended() {
+    void motionThatWasShiftedUnderARangeThatStayedIsToldAndMended() {
         Scene s = moving();
         Scene under = new ShiftClips(2 / 24.0, Map.of(), false).apply(s);
         Comparison c = Comparison.of(s, under, Tolerances.DEFAULT, true, Progress.NONE);
@@ -149,7 +149,7 @@ class MotionTest {
     }
 
     @Test
-    void clips_that_start_at_nought_each_by_their_own_frames_are_told_as_that() {
+    void clipsThatStartAtNoughtEachByTheirOwnFramesAreToldAsThat() {
         Clip first = moving().clips().getFirst();
         Clip second = first.withName("bow");
         Scene two = SENT.withClips(List.of(
@@ -175,7 +175,7 @@ class MotionTest {
     }
 
     @Test
-    void a_table_brings_together_what_no_name_does_and_takes_apart_what_names_say() {
+    void aTableBringsTogetherWhatNoNameDoesAndTakesApartWhatNamesSay() {
         List<Node> nodes = new ArrayList<>(SENT.nodes());
         nodes.set(3, nodes.get(3).withName("daumen"));
         nodes.set(2, nodes.get(2).withName("thumb"));
@@ -195,7 +195,7 @@ class MotionTest {
     }
 
     @Test
-    void a_surface_that_was_scaled_alone_is_told_from_a_scene_that_was() {
+    void aSurfaceThatWasScaledAloneIsToldFromASceneThatWas() {
         Scene alone = new idleheron.core.remedy.mesh.MovePoints("arm", new Matrix4d().scale(25)).apply(SENT);
         Comparison c = compare(alone);
         assertThat(c.causes()).extracting(LikelyCause::code).containsExactly("mesh-scaled");
@@ -206,7 +206,7 @@ class MotionTest {
     }
 
     @Test
-    void topics_are_told_as_they_become_known() {
+    void topicsAreToldAsTheyBecomeKnown() {
         List<TopicResult> told = new ArrayList<>();
         Comparison c = Comparison.of(
                 SENT, SENT, new CompareSettings(Tolerances.DEFAULT, MatchTable.NONE), true, told::add, Progress.NONE);

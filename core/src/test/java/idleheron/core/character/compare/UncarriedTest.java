@@ -41,7 +41,7 @@ class UncarriedTest {
     }
 
     @Test
-    void faces_cut_by_a_carrier_of_triangles_are_not_carried_and_by_another_broken() {
+    void facesCutByACarrierOfTrianglesAreNotCarriedAndByAnotherBroken() {
         Scene s = plate(0);
 
         Comparison c = compared(s, cut(s), Set.of(Held.POLYGONS));
@@ -55,7 +55,7 @@ class UncarriedTest {
     }
 
     @Test
-    void what_moved_besides_is_no_less_a_fault() {
+    void whatMovedBesidesIsNoLessAFault() {
         Comparison moved = compared(plate(0), cut(plate(0.01)), Set.of(Held.POLYGONS));
         assertThat(moved.topic(Topic.SURFACES).verdict()).isEqualTo(Verdict.BROKEN);
         Scene fewer = cut(plate(0));
@@ -69,7 +69,7 @@ class UncarriedTest {
     }
 
     @Test
-    void joints_and_skins_stay_behind_where_there_is_no_place_for_them() {
+    void jointsAndSkinsStayBehindWhereThereIsNoPlaceForThem() {
         Scene s = RandomHumanoid.of(5).scene();
         Scene bare = s.withNodes(List.of(Node.mesh("surface", -1, Transform.IDENTITY, 0)))
                 .withMeshes(List.of(s.meshes().getFirst().withSkin(null)));

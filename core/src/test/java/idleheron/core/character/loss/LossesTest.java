@@ -144,7 +144,7 @@ class LossesTest {
     }
 
     @Test
-    void nothing_is_told_of_a_sound_crossing_in_any_stage() {
+    void nothingIsToldOfASoundCrossingInAnyStage() {
         for (Scene s : List.of(
                 SENT,
                 new ConvertStage(AxisSystem.Z_UP, 0.01).apply(SENT),
@@ -156,7 +156,7 @@ class LossesTest {
     }
 
     @Test
-    void weights_cut_to_a_number_are_told_with_how_much_was_lost() {
+    void weightsCutToANumberAreToldWithHowMuchWasLost() {
         Loss l = only(TuneWeights.limit(2).apply(SENT));
         assertThat(l.code()).isEqualTo("influences-cut");
         assertThat(l.figure().value()).isEqualTo(8);
@@ -167,7 +167,7 @@ class LossesTest {
     }
 
     @Test
-    void weights_rounded_to_eight_or_sixteen_bits_are_told_apart() {
+    void weightsRoundedToEightOrSixteenBitsAreToldApart() {
         Loss eight = only(TuneWeights.quantise(8).apply(SENT));
         assertThat(eight.code()).isEqualTo("weights-rounded");
         assertThat(eight.text()).contains("8 bits");
@@ -175,7 +175,7 @@ class LossesTest {
     }
 
     @Test
-    void weights_that_lost_their_sum_or_their_point_are_told() {
+    void weightsThatLostTheirSumOrTheirPointAreTold() {
         Skin k = Objects.requireNonNull(SENT.meshes().getFirst().skin());
         float[] half = k.weights().clone();
         for (int i = k.starts()[6]; i < half.length; i++) {
@@ -193,7 +193,7 @@ class LossesTest {
     }
 
     @Test
-    void a_rigid_part_that_was_smeared_is_told_with_its_joint() {
+    void aRigidPartThatWasSmearedIsToldWithItsJoint() {
         Skin k = Objects.requireNonNull(SENT.meshes().getFirst().skin());
         int[] starts = k.starts().clone();
         List<Integer> slots = new ArrayList<>();
@@ -220,7 +220,7 @@ class LossesTest {
     }
 
     @Test
-    void joints_that_did_not_arrive_are_told_with_their_points_and_who_is_next() {
+    void jointsThatDidNotArriveAreToldWithTheirPointsAndWhoIsNext() {
         Scene s = HandWeights.up(List.of("thumb")).apply(SENT);
         Comparison c = compare(s);
         Loss l = c.losses().getFirst();
@@ -229,7 +229,7 @@ class LossesTest {
     }
 
     @Test
-    void a_rest_pose_taken_from_the_first_frame_is_told() {
+    void aRestPoseTakenFromTheFirstFrameIsTold() {
         Scene s = SENT;
         for (int i : new int[] {1}) {
             s = SmallCrossing.withNode(
@@ -248,7 +248,7 @@ class LossesTest {
     }
 
     @Test
-    void a_single_joint_that_was_turned_is_not_a_turn_of_all() {
+    void aSingleJointThatWasTurnedIsNotATurnOfAll() {
         Scene s = SmallCrossing.withNode(
                 SENT,
                 3,
@@ -263,7 +263,7 @@ class LossesTest {
     }
 
     @Test
-    void clips_that_were_lost_merged_or_cut_are_told_apart() {
+    void clipsThatWereLostMergedOrCutAreToldApart() {
         assertThat(only(SENT.withClips(SENT.clips().subList(0, 1))).code()).isEqualTo("only-first-clip");
         assertThat(only(SENT.withClips(SENT.clips().subList(1, 3))).code()).isEqualTo("clips-missing");
         Loss merged = only(SENT.withClips(List.of(clip("all", 72))));
@@ -280,7 +280,7 @@ class LossesTest {
     }
 
     @Test
-    void keys_that_were_thinned_are_told_by_how() {
+    void keysThatWereThinnedAreToldByHow() {
         List<Clip> half = new ResampleClips(FrameRate.of(12))
                 .apply(SENT).clips().stream()
                         .map(c -> c.withRange(c.startSeconds(), c.endSeconds(), FrameRate.FILM))
@@ -299,7 +299,7 @@ class LossesTest {
     }
 
     @Test
-    void a_rate_that_was_misread_is_a_cause_and_is_mended_whole() {
+    void aRateThatWasMisreadIsACauseAndIsMendedWhole() {
         Comparison c = compare(new RetimeClips(FrameRate.of(30)).apply(SENT));
         assertThat(c.causes()).extracting(LikelyCause::code).containsExactly("rate-misread");
         assertThat(c.causes().getFirst().left()).isZero();
@@ -308,7 +308,7 @@ class LossesTest {
     }
 
     @Test
-    void renamed_joints_are_a_cause_and_are_mended_whole() {
+    void renamedJointsAreACauseAndAreMendedWhole() {
         Comparison root = compare(RenameNodes.table(Map.of("shoulder", "Root")).apply(SENT));
         assertThat(root.causes()).extracting(LikelyCause::code).containsExactly("root-renamed");
         assertThat(root.causeSentence()).contains("from shoulder to Root");
@@ -319,7 +319,7 @@ class LossesTest {
     }
 
     @Test
-    void shapes_that_were_dropped_renamed_moved_or_thinned_are_told_apart() {
+    void shapesThatWereDroppedRenamedMovedOrThinnedAreToldApart() {
         List<BlendShape> all = SENT.meshes().getFirst().shapes();
         assertThat(only(mesh(m -> m.withShapes(all.subList(0, 2)))).text()).contains("did not arrive: swell");
         BlendShape other = new BlendShape("grow", 0, all.get(2).targets());
@@ -342,7 +342,7 @@ class LossesTest {
     }
 
     @Test
-    void quads_that_became_triangles_are_told() {
+    void quadsThatBecameTrianglesAreTold() {
         assertThat(told(mesh(m -> {
                     int[] t = m.triangles();
                     int[] starts = new int[t.length / 3 + 1];
@@ -356,7 +356,7 @@ class LossesTest {
     }
 
     @Test
-    void faces_turned_round_normals_made_anew_and_lost_layers_are_told_apart() {
+    void facesTurnedRoundNormalsMadeAnewAndLostLayersAreToldApart() {
         Loss turned = only(mesh(m -> {
             int[] from = new int[m.corners().length];
             for (int c = 0; c < from.length; c++) {
@@ -380,7 +380,7 @@ class LossesTest {
     }
 
     @Test
-    void uv_sets_that_stand_on_their_head_are_not_just_other_ones() {
+    void uvSetsThatStandOnTheirHeadAreNotJustOtherOnes() {
         Loss l = only(mesh(m -> {
             UvSet u = m.uvSets().getFirst();
             float[] f = u.uv().clone();
@@ -405,7 +405,7 @@ class LossesTest {
     }
 
     @Test
-    void materials_and_pictures_are_told_by_what_became_of_them() {
+    void materialsAndPicturesAreToldByWhatBecameOfThem() {
         Material a = SENT.materials().get(0);
         Material b = SENT.materials().get(1);
         Material c = new Material("cloth", a.model(), a.diffuse(), 1, -1);
@@ -417,7 +417,7 @@ class LossesTest {
     }
 
     @Test
-    void materials_that_are_all_gone_are_lost_and_not_merged() {
+    void materialsThatAreAllGoneAreLostAndNotMerged() {
         Scene bare = SENT.withMaterials(List.of())
                 .withNodes(SENT.nodes().stream()
                         .map(n -> n.withMaterials(new int[0]))
@@ -426,7 +426,7 @@ class LossesTest {
     }
 
     @Test
-    void weights_divided_by_their_sum_are_told_with_the_sum_they_had() {
+    void weightsDividedByTheirSumAreToldWithTheSumTheyHad() {
         Skin k = Objects.requireNonNull(SENT.meshes().getFirst().skin());
         float[] half = k.weights().clone();
         for (int i = 0; i < half.length; i++) {
@@ -464,7 +464,7 @@ class LossesTest {
     }
 
     @Test
-    void points_split_at_seams_and_points_welded_are_told_apart() {
+    void pointsSplitAtSeamsAndPointsWeldedAreToldApart() {
         int more = SENT.meshes().getFirst().corners().length
                 - SENT.meshes().getFirst().pointCount();
         Loss apart = compare(split()).losses().stream()
@@ -484,7 +484,7 @@ class LossesTest {
     }
 
     @Test
-    void a_shape_that_is_in_the_points_as_well_counts_twice() {
+    void aShapeThatIsInThePointsAsWellCountsTwice() {
         Mesh m = SENT.meshes().getFirst();
         BlendShape.Target full = m.shapes().getFirst().targets().getLast();
         double[] points = m.points().clone();

@@ -88,14 +88,14 @@ class ClothRulesTest {
     }
 
     @Test
-    void nothing_is_told_of_sound_cloth() {
+    void nothingIsToldOfSoundCloth() {
         assertThat(found(dressed(CAPE))).isEmpty();
         assertThat(found(TakeWeights.USUAL.apply(dressed(CAPE)))).isEmpty();
         assertThat(found(BODY)).isEmpty();
     }
 
     @Test
-    void points_in_one_place_are_joined() {
+    void pointsInOnePlaceAreJoined() {
         Scene s = dressed(cut(0));
         Finding f = only(s, "garment-points-doubled");
         int seam = cut(0).pointCount() - POINTS;
@@ -107,7 +107,7 @@ class ClothRulesTest {
     }
 
     @Test
-    void a_seam_that_only_lies_near_is_joined_by_what_it_gapes() {
+    void aSeamThatOnlyLiesNearIsJoinedByWhatItGapes() {
         Scene s = dressed(cut(0.0002));
         Finding f = only(s, "garment-seams-apart");
         assertThat(f.message()).contains("up to 0.200 mm");
@@ -118,7 +118,7 @@ class ClothRulesTest {
     }
 
     @Test
-    void unused_points_go() {
+    void unusedPointsGo() {
         Scene s = dressed(with(new double[] {0, 1, 0.3, 0, 1.1, 0.3}));
         Finding f = only(s, "garment-points-unused");
         assertThat(f.figure().value()).isEqualTo(2);
@@ -126,7 +126,7 @@ class ClothRulesTest {
     }
 
     @Test
-    void crowded_edges_and_slivers_are_counted() {
+    void crowdedEdgesAndSliversAreCounted() {
         int[] t = CAPE.triangles();
         double[] far = {0, 1.6, 0.6};
         Scene s = dressed(with(far, t[0], t[1], POINTS));
@@ -140,7 +140,7 @@ class ClothRulesTest {
     }
 
     @Test
-    void trims_are_made_coarser_and_the_cloth_stays() {
+    void trimsAreMadeCoarserAndTheClothStays() {
         Scene s = Mannequin.garment("jacket", Mannequin.mesh("jacket"));
         Cloth was = Cloth.of(s, 0);
         Scene now = new CoarsenTrims(4).apply(s);
@@ -165,7 +165,7 @@ class ClothRulesTest {
     }
 
     @Test
-    void heavy_trims_are_parted_off_and_stay_worn() {
+    void heavyTrimsArePartedOffAndStayWorn() {
         Scene s = Dressing.of(BODY, Mannequin.garment("jacket", Mannequin.mesh("jacket")))
                 .scene();
         Finding f = only(s, "garment-trims-heavy");
@@ -179,7 +179,7 @@ class ClothRulesTest {
     }
 
     @Test
-    void cloth_that_goes_through_itself_is_told_with_its_place() {
+    void clothThatGoesThroughItselfIsToldWithItsPlace() {
         double[] sheet = {-0.1, 1.2, -0.4, 0.1, 1.2, -0.4, 0.1, 1.2, 0.4, -0.1, 1.2, 0.4};
         Finding f = found(dressed(with(sheet, POINTS, POINTS + 1, POINTS + 2, POINTS, POINTS + 2, POINTS + 3))).stream()
                 .filter(x -> x.code().equals("garment-crosses-itself"))
@@ -189,7 +189,7 @@ class ClothRulesTest {
     }
 
     @Test
-    void what_is_inside_out_is_turned_round() {
+    void whatIsInsideOutIsTurnedRound() {
         int[] t = CAPE.triangles().clone();
         for (int i = 0; i < t.length; i += 3) {
             int a = t[i];
@@ -213,7 +213,7 @@ class ClothRulesTest {
     }
 
     @Test
-    void uneven_spacing_and_uneven_thickness_are_told_by_what_lies_between() {
+    void unevenSpacingAndUnevenThicknessAreToldByWhatLiesBetween() {
         double[] p = CAPE.points().clone();
         for (int i = 1; i < p.length; i += 3) {
             p[i] = 0.8 + 0.5 * Math.pow(Math.max(0, p[i] - 0.8) / 0.5, 4);
@@ -226,7 +226,7 @@ class ClothRulesTest {
     }
 
     @Test
-    void weights_that_jump_from_limb_to_limb_tear() {
+    void weightsThatJumpFromLimbToLimbTear() {
         Scene s = TakeWeights.USUAL.apply(dressed(CAPE));
         int node = s.find("cape");
         Mesh m = s.meshes().get(s.nodes().get(node).payload());
@@ -266,7 +266,7 @@ class ClothRulesTest {
     }
 
     @Test
-    void coordinates_are_told_by_what_they_are_for() {
+    void coordinatesAreToldByWhatTheyAreFor() {
         float[] flat = Mannequin.uv("cape");
         assertThat(found(withUv(flat))).as("its flat cut").isEmpty();
         float[] wide = flat.clone();

@@ -43,7 +43,7 @@ class FitRulesTest {
     }
 
     @Test
-    void what_fits_and_what_hangs_freely_is_told_nothing() {
+    void whatFitsAndWhatHangsFreelyIsToldNothing() {
         FitExplanation e = explained(JACKET);
         assertThat(e.verdict()).isEqualTo(FitExplanation.Verdict.FITS);
         assertThat(e.before()).isCloseTo(0.001570451, within(1e-8));
@@ -53,7 +53,7 @@ class FitRulesTest {
     }
 
     @Test
-    void another_size_is_told_in_per_cent() {
+    void anotherSizeIsToldInPerCent() {
         FitExplanation e = explained(moved((x, y, z) -> new double[] {1.12 * x, 1.12 * y, 1.12 * z}));
         assertThat(e.verdict()).isEqualTo(FitExplanation.Verdict.SIZE);
         assertThat(e.scale()).isCloseTo(1 / 1.12, within(0.01));
@@ -64,14 +64,14 @@ class FitRulesTest {
     }
 
     @Test
-    void another_place_is_told_in_millimetres() {
+    void anotherPlaceIsToldInMillimetres() {
         Finding f = found(moved((x, y, z) -> new double[] {x, y, z + 0.03})).getFirst();
         assertThat(f.code()).isEqualTo("garment-other-size");
         assertThat(f.title()).matches("jacket is moved by (30|29\\.9)\\d* mm");
     }
 
     @Test
-    void another_unit_and_other_axes_are_told_together() {
+    void anotherUnitAndOtherAxesAreToldTogether() {
         FitExplanation e = explained(moved((x, y, z) -> new double[] {100 * x, -100 * z, 100 * y}));
         assertThat(e.verdict()).isEqualTo(FitExplanation.Verdict.UNIT);
         assertThat(e.factor()).isEqualTo(0.01);
@@ -86,7 +86,7 @@ class FitRulesTest {
 
     /** The jacket as its weights pose it with the arms raised, on the body at rest. */
     @Test
-    void another_pose_is_told_by_joints_and_degrees() {
+    void anotherPoseIsToldByJointsAndDegrees() {
         Scene dressed = TakeWeights.USUAL.apply(
                 Dressing.of(BODY, Mannequin.garment("jacket", JACKET)).scene());
         Clip raise = dressed.clips().stream()
@@ -108,7 +108,7 @@ class FitRulesTest {
     }
 
     @Test
-    void what_nothing_explains_was_made_for_another_body() {
+    void whatNothingExplainsWasMadeForAnotherBody() {
         TriangleMesh odd = moved((x, y, z) -> new double[] {x, y, z * (1 + 0.35 * Math.sin(9 * y))});
         FitExplanation e = explained(odd);
         assertThat(e.verdict()).isEqualTo(FitExplanation.Verdict.BODY);

@@ -64,14 +64,14 @@ class FreedomRulesTest {
     }
 
     @Test
-    void nothing_is_told_where_nothing_is_let_loose_or_all_is_well() {
+    void nothingIsToldWhereNothingIsLetLooseOrAllIsWell() {
         assertThat(found(BARE)).isEmpty();
         assertThat(found(SOUND)).isEmpty();
         assertThat(ClothRules.of(SOUND, Progress.NONE)).isEmpty();
     }
 
     @Test
-    void all_free_all_held_and_values_that_are_none_are_told_and_mended() {
+    void allFreeAllHeldAndValuesThatAreNoneAreToldAndMended() {
         assertThat(only(with(p -> 1), "freedom-all-free").message()).contains("20");
         assertThat(found(mended(with(p -> 1)))).isEmpty();
         only(with(p -> 0), "freedom-all-held");
@@ -82,7 +82,7 @@ class FreedomRulesTest {
     }
 
     @Test
-    void a_hard_border_is_told_with_its_slope_and_softened() {
+    void aHardBorderIsToldWithItsSlopeAndSoftened() {
         Scene s = with(p -> y(p) < 0.9 ? 1 : 0);
         Finding f = only(s, "freedom-harsh");
         assertThat(f.figure().value()).isBetween(10.0, 100.0);
@@ -91,7 +91,7 @@ class FreedomRulesTest {
     }
 
     @Test
-    void a_hem_that_is_held_is_told() {
+    void aHemThatIsHeldIsTold() {
         double low = CAPE.box()[1];
         assertThat(only(with(p -> y(p) < low + 0.06 ? 0 : Math.min(1, (y(p) - low - 0.06) * 4)), "freedom-hem-held")
                         .figure()
@@ -100,7 +100,7 @@ class FreedomRulesTest {
     }
 
     @Test
-    void tight_cloth_that_may_leave_the_skin_is_told() {
+    void tightClothThatMayLeaveTheSkinIsTold() {
         Scene body = Mannequin.scene();
         TriangleMesh skin = Mannequin.mesh("mannequin");
         Scene s = new SetFreedom(30, List.of("below/160/40"))
@@ -109,7 +109,7 @@ class FreedomRulesTest {
     }
 
     @Test
-    void settings_left_out_or_of_no_cloth_are_told_and_said() {
+    void settingsLeftOutOrOfNoClothAreToldAndSaid() {
         Scene map = SetFreedom.usual(20).apply(BARE);
         Finding f = only(map, "drape-missing");
         assertThat(f.message()).contains("stretch, bend, density, friction, thickness, sub steps");
@@ -129,7 +129,7 @@ class FreedomRulesTest {
     }
 
     @Test
-    void a_rule_is_for_garments_of_a_name_and_holds_trims() {
+    void aRuleIsForGarmentsOfANameAndHoldsTrims() {
         Scene s = new SetFreedom(20, List.of("top/25", "on/coat")).apply(BARE);
         assertThat(FreedomMap.isOn(s.meshes().get(s.nodes().get(s.find("cape")).payload())))
                 .isFalse();
@@ -146,7 +146,7 @@ class FreedomRulesTest {
     }
 
     @Test
-    void freedom_is_raised_and_smoothed_as_well() {
+    void freedomIsRaisedAndSmoothedAsWell() {
         Scene s = with(p -> y(p) < 0.9 ? 1 : 0);
         for (SoftenFreedom by :
                 List.of(new SoftenFreedom(SoftenFreedom.How.RAISE, 1), new SoftenFreedom(SoftenFreedom.How.LOWER, 1))) {
@@ -173,7 +173,7 @@ class FreedomRulesTest {
     }
 
     @Test
-    void a_length_that_is_none_hurts_nothing_and_is_told() {
+    void aLengthThatIsNoneHurtsNothingAndIsTold() {
         for (String told : List.of("none", "-4", "NaN", "0")) {
             for (Scene s : List.of(BARE, with(p -> y(p) < 0.9 ? 1 : 0))) {
                 int cape = s.find("cape");
@@ -193,14 +193,14 @@ class FreedomRulesTest {
     }
 
     @Test
-    void settings_without_a_map_ask_for_one() {
+    void settingsWithoutAMapAskForOne() {
         Scene s = SayDrape.USUAL.apply(BARE);
         only(s, "freedom-missing");
         assertThat(found(mended(s))).isEmpty();
     }
 
     @Test
-    void rules_are_told_in_centimetres_and_the_least_counts() {
+    void rulesAreToldInCentimetresAndTheLeastCounts() {
         Scene s = new SetFreedom(30, List.of("below/131.8252/90", "borders/10")).apply(BARE);
         FreedomMap map = Objects.requireNonNull(
                 FreedomMap.of(s.meshes().get(s.nodes().get(s.find("cape")).payload())));
@@ -217,7 +217,7 @@ class FreedomRulesTest {
     }
 
     @Test
-    void numbers_of_other_writers_are_read() {
+    void numbersOfOtherWritersAreRead() {
         Node n = Node.mesh("x", -1, idleheron.core.scene.Transform.IDENTITY, 0)
                 .withProperties(List.of(
                         new FreeProperty("Drape_Density", "KString", new FreeProperty.Text(" 0.4 ")),

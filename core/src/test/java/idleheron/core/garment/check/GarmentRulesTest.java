@@ -38,7 +38,7 @@ class GarmentRulesTest {
     }
 
     @Test
-    void a_sound_garment_is_told_nothing_but_that_it_has_no_weights() {
+    void aSoundGarmentIsToldNothingButThatItHasNoWeights() {
         assertThat(found(JACKET)).extracting(Finding::code).containsExactly("garment-without-weights");
         Scene s = Dressing.of(BODY, Mannequin.garment("jacket", JACKET)).scene();
         Scene with = TakeWeights.USUAL.apply(s);
@@ -47,7 +47,7 @@ class GarmentRulesTest {
     }
 
     @Test
-    void another_unit_is_named_by_its_factor() {
+    void anotherUnitIsNamedByItsFactor() {
         for (double k : new double[] {100, 0.01, 39.37007874, 0.0254, 0.001}) {
             Finding f = found(changed(-1, v -> k * v)).stream()
                     .filter(x -> x.code().equals("garment-unit"))
@@ -62,7 +62,7 @@ class GarmentRulesTest {
     }
 
     @Test
-    void how_far_it_goes_in_is_told_with_the_place() {
+    void howFarItGoesInIsToldWithThePlace() {
         Finding f = found(changed(2, v -> v + 0.03)).stream()
                 .filter(x -> x.code().equals("garment-inside-body"))
                 .findFirst()
@@ -72,7 +72,7 @@ class GarmentRulesTest {
     }
 
     @Test
-    void what_hangs_beside_the_body_floats() {
+    void whatHangsBesideTheBodyFloats() {
         assertThat(found(changed(0, v -> v + 2))).extracting(Finding::code).contains("garment-floats");
         Finding f = found(changed(0, v -> v + 2)).stream()
                 .filter(x -> x.code().equals("garment-floats"))
@@ -82,7 +82,7 @@ class GarmentRulesTest {
     }
 
     @Test
-    void gaps_are_those_of_the_reference() {
+    void gapsAreThoseOfTheReference() {
         BodyDistance b = BodyDistance.of(Mannequin.mesh("mannequin"));
         GapFigures g = GapFigures.of(b, JACKET, 9);
         assertThat(g.median()).isCloseTo(0.020191705, within(1e-6));

@@ -32,7 +32,7 @@ class CapsuleMeshTest {
 
     @ParameterizedTest
     @MethodSource("capsules")
-    void every_point_lies_on_the_capsule_and_the_faces_look_out(Capsule c) {
+    void everyPointLiesOnTheCapsuleAndTheFacesLookOut(Capsule c) {
         Mesh m = CapsuleMesh.of("c", c);
         double[] p = m.points();
         for (int i = 0; i < p.length; i += 3) {
@@ -56,7 +56,7 @@ class CapsuleMeshTest {
     }
 
     @Test
-    void those_of_a_scene_come_back_as_they_were_said() {
+    void thoseOfASceneComeBackAsTheyWereSaid() {
         Scene metres = new FitColliders().apply(Mannequin.scene());
         for (Scene s : List.of(metres, new ConvertStage(metres.stage().axes(), 0.01).apply(metres))) {
             List<SetColliders.OnJoint> said = Collider.in(s).stream()
@@ -77,7 +77,7 @@ class CapsuleMeshTest {
     }
 
     @Test
-    void what_hangs_on_no_joint_is_left_out() {
+    void whatHangsOnNoJointIsLeftOut() {
         List<SetColliders.OnJoint> said = new ArrayList<>();
         said.add(new SetColliders.OnJoint("tail", Vec3.ZERO, 0.1, Vec3.ZERO, 0.1));
         Scene s = Mannequin.scene();

@@ -41,7 +41,7 @@ class CollidersTest {
     private static final Offset<Double> NEAR = within(2e-6);
 
     @Test
-    void distances_are_exact_beside_and_beyond_its_balls() {
+    void distancesAreExactBesideAndBeyondItsBalls() {
         Capsule c = new Capsule(Vec3.ZERO, 0.2, new Vec3(0, 1, 0), 0.1);
         assertThat(c.distance(1, 0, 0)).isCloseTo(0.8, within(1e-12));
         assertThat(c.distance(1, 0.5, 0)).isCloseTo(0.5 * 0.1 + Math.sqrt(0.99) - 0.2, within(1e-12));
@@ -99,7 +99,7 @@ class CollidersTest {
     }
 
     @Test
-    void what_they_leave_bare_is_that_of_the_reference() {
+    void whatTheyLeaveBareIsThatOfTheReference() {
         JsonNode told = Mannequin.json("expected/capsules.json");
         same(told(Mannequin.json("mannequin.json")), told.path("all"));
         same(told(Mannequin.json("capsules-two-missing.json")), told.path("twoMissing"));
@@ -107,7 +107,7 @@ class CollidersTest {
     }
 
     @Test
-    void fitted_ones_cover_the_body_and_stand_out_little() {
+    void fittedOnesCoverTheBodyAndStandOutLittle() {
         List<Collider> fitted = PARTS.fitted();
         Coverage c = PARTS.coverage(fitted);
         Coverage one = PARTS.coverage(told(Mannequin.json("capsules-fitted.json")));
@@ -120,7 +120,7 @@ class CollidersTest {
     }
 
     @Test
-    void they_go_along_with_their_joints_and_into_other_units() {
+    void theyGoAlongWithTheirJointsAndIntoOtherUnits() {
         Scene s = BODY.with(Collider.KEY, PARTS.fitted());
         Clip raise = s.clips().stream()
                 .filter(c -> c.name().equals("raise"))
@@ -148,7 +148,7 @@ class CollidersTest {
     }
 
     @Test
-    void a_property_carries_them() {
+    void aPropertyCarriesThem() {
         Scene s = BODY.with(Collider.KEY, PARTS.fitted());
         Scene out = ColliderText.written(s);
         assertThat(Collider.in(out)).isEmpty();
@@ -170,7 +170,7 @@ class CollidersTest {
     }
 
     @Test
-    void balls_far_larger_than_the_body_stand_out() {
+    void ballsFarLargerThanTheBodyStandOut() {
         List<Collider> large = new ArrayList<>();
         for (Collider k : told(Mannequin.json("mannequin.json"))) {
             Capsule c = k.shape();
@@ -228,7 +228,7 @@ class CollidersTest {
     }
 
     @Test
-    void a_fit_that_would_stand_out_as_far_is_not_offered_again() {
+    void aFitThatWouldStandOutAsFarIsNotOfferedAgain() {
         TriangleMesh cloth = new TriangleMesh(
                 new double[] {-0.2, 0.8, 0.03, 0.2, 0.8, 0.03, 0.2, 1.2, 0.03, -0.2, 1.2, 0.03},
                 new int[] {0, 1, 2, 0, 2, 3});
@@ -241,7 +241,7 @@ class CollidersTest {
     }
 
     @Test
-    void a_part_under_a_garment_without_one_is_told_and_mended() {
+    void aPartUnderAGarmentWithoutOneIsToldAndMended() {
         Scene worn = Dressing.of(
                         BODY.with(Collider.KEY, told(Mannequin.json("capsules-two-missing.json"))),
                         Mannequin.garment("jacket", Mannequin.mesh("jacket")))

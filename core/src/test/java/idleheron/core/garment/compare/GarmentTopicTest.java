@@ -83,7 +83,7 @@ class GarmentTopicTest {
     }
 
     @Test
-    void the_same_garment_is_clean_and_a_scene_without_one_is_not_asked() {
+    void theSameGarmentIsCleanAndASceneWithoutOneIsNotAsked() {
         Comparison c = compared(SENT, scene(CAPE, GarmentTopicTest::flat, d -> d));
         assertThat(topic(c).verdict()).isEqualTo(Verdict.CLEAN);
         assertThat(topic(c).summary()).isEqualTo("1 garment as sent: cloth, freedom and settings.");
@@ -93,7 +93,7 @@ class GarmentTopicTest {
     }
 
     @Test
-    void a_map_that_is_rounded_is_the_same_and_one_that_is_changed_is_named() {
+    void aMapThatIsRoundedIsTheSameAndOneThatIsChangedIsNamed() {
         Comparison eight = compared(SENT, scene(CAPE, map(v -> Math.rint(v * 255) / 255), d -> d));
         assertThat(topic(eight).verdict()).isEqualTo(Verdict.CLEAN);
         Loss turned = only(SENT, scene(CAPE, map(v -> 1 - v), d -> d), "freedom-changed");
@@ -107,7 +107,7 @@ class GarmentTopicTest {
     }
 
     @Test
-    void settings_and_the_flat_cut_that_stay_behind_are_told() {
+    void settingsAndTheFlatCutThatStayBehindAreTold() {
         Scene none = scene(
                 CAPE,
                 GarmentTopicTest::flat,
@@ -120,7 +120,7 @@ class GarmentTopicTest {
     }
 
     @Test
-    void a_lost_shell_and_lost_trims_are_told_with_their_figures() {
+    void aLostShellAndLostTrimsAreToldWithTheirFigures() {
         Scene sent = scene(JACKET, m -> m, d -> d);
         // the rivets come last in its points
         int cloth = JACKET.pointCount() - 1190;
@@ -141,7 +141,7 @@ class GarmentTopicTest {
     }
 
     @Test
-    void points_that_came_back_twice_are_told() {
+    void pointsThatCameBackTwiceAreTold() {
         int n = CAPE.pointCount();
         double[] p = Arrays.copyOf(CAPE.points(), 3 * n + 3);
         int[] t = CAPE.triangles().clone();
@@ -155,7 +155,7 @@ class GarmentTopicTest {
     }
 
     @Test
-    void on_a_body_how_it_lies_is_held_against_how_it_lay() {
+    void onABodyHowItLiesIsHeldAgainstHowItLay() {
         Scene body = Mannequin.scene();
         Scene sent = Dressing.of(body, SENT).scene();
         double[] p = CAPE.points().clone();

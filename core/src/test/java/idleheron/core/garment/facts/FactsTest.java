@@ -18,7 +18,7 @@ class FactsTest {
     private static final Offset<Double> MM = within(1e-5);
 
     @Test
-    void spacing_is_that_of_the_reference() {
+    void spacingIsThatOfTheReference() {
         for (String g : List.of("cape", "jacket")) {
             JsonNode told = Mannequin.json("expected/" + g + ".facts.json").path("spacing");
             Spacing s = Spacing.of(Mannequin.mesh(g));
@@ -34,7 +34,7 @@ class FactsTest {
     }
 
     @Test
-    void pieces_and_trims_are_those_of_the_reference() {
+    void piecesAndTrimsAreThoseOfTheReference() {
         JsonNode told = Mannequin.json("expected/jacket.facts.json").path("pieces");
         PieceList p = PieceList.of(Mannequin.mesh("jacket"));
         assertThat(p.all()).hasSize(told.path("count").asInt());
@@ -54,7 +54,7 @@ class FactsTest {
     }
 
     @Test
-    void thickness_is_that_of_the_reference() {
+    void thicknessIsThatOfTheReference() {
         TriangleMesh m = Mannequin.mesh("jacket");
         Thickness t = Thickness.of(m, SurfaceNormals.of(m), TriangleTree.of(m));
         assertThat(t.points()).isCloseTo(10500, within(21));
@@ -68,7 +68,7 @@ class FactsTest {
     }
 
     @Test
-    void a_flat_cut_is_known_by_one_scale_and_little_distortion() {
+    void aFlatCutIsKnownByOneScaleAndLittleDistortion() {
         JsonNode told = Mannequin.json("expected/cape.facts.json").path("uv");
         TriangleMesh m = Mannequin.mesh("cape");
         UvLayout l = UvLayout.of(m, Mannequin.uv("cape"));
@@ -91,7 +91,7 @@ class FactsTest {
     }
 
     @Test
-    void texture_lies_over_itself_where_two_faces_take_one_place() {
+    void textureLiesOverItselfWhereTwoFacesTakeOnePlace() {
         float[] twice = {0, 0, 1, 0, 1, 1, 1, 1, 0, 0, 1, 0};
         UvLayout l = UvLayout.of(square(), twice);
         assertThat(l.overlap()).isCloseTo(1, within(0.01));
@@ -104,7 +104,7 @@ class FactsTest {
     }
 
     @Test
-    void what_has_no_coordinates_is_counted_and_hurts_nothing() {
+    void whatHasNoCoordinatesIsCountedAndHurtsNothing() {
         float[] bad = SQUARE.clone();
         bad[4] = Float.NaN;
         bad[7] = Float.POSITIVE_INFINITY;
@@ -119,7 +119,7 @@ class FactsTest {
     }
 
     @Test
-    void sheets_that_cross_are_found_from_both_sides() {
+    void sheetsThatCrossAreFoundFromBothSides() {
         Crossings c = Crossings.of(crossing(0.2));
         assertThat(c.triangles()).isEqualTo(4);
         assertThat(c.pairs()).isGreaterThanOrEqualTo(4);
@@ -131,7 +131,7 @@ class FactsTest {
     }
 
     @Test
-    void slivers_and_crowded_edges_are_counted() {
+    void sliversAndCrowdedEdgesAreCounted() {
         double[] p = {0, 0, 0, 1, 0, 0, 0.5, 0.009, 0, 0.5, 1, 0, 0.5, 0, 1, 0.5, -1, 0, 2, 0, 0, 3, 0, 0};
         Spacing s = Spacing.of(new TriangleMesh(p, new int[] {0, 1, 2, 0, 1, 3, 0, 1, 4, 1, 0, 5, 1, 6, 7}));
         assertThat(s.slivers()).isEqualTo(1);

@@ -50,7 +50,7 @@ class RefitTest {
     }
 
     @Test
-    void size_unit_and_axes_are_undone() {
+    void sizeUnitAndAxesAreUndone() {
         double[] p = JACKET.points().clone();
         for (int i = 0; i < p.length; i++) {
             p[i] *= 1.12;
@@ -69,7 +69,7 @@ class RefitTest {
     }
 
     @Test
-    void a_pose_is_undone_where_the_body_rests() {
+    void aPoseIsUndoneWhereTheBodyRests() {
         Scene dressed = TakeWeights.USUAL.apply(
                 Dressing.of(BODY, Mannequin.garment("jacket", JACKET)).scene());
         Clip raise = dressed.clips().stream()
@@ -122,7 +122,7 @@ class RefitTest {
     }
 
     @Test
-    void it_goes_over_to_a_body_of_the_same_faces_with_its_gaps() {
+    void itGoesOverToABodyOfTheSameFacesWithItsGaps() {
         TriangleMesh broad = SKIN.at(broad(SKIN.points()));
         double[] there = Refit.correspondence(BODY, BODY.find("body"), broadScene(broad), BODY.find("body"));
         assertThat(apart(there, broad.points())[there.length / 3 - 1]).isLessThan(1e-12);
@@ -130,7 +130,7 @@ class RefitTest {
     }
 
     @Test
-    void it_goes_over_to_a_body_of_other_faces_by_the_skeletons() {
+    void itGoesOverToABodyOfOtherFacesByTheSkeletons() {
         int[] t = SKIN.triangles().clone();
         for (int i = 0; i < 3; i++) {
             t[i] = SKIN.triangles()[i + 3];
@@ -150,7 +150,7 @@ class RefitTest {
     }
 
     @Test
-    void what_lies_inside_comes_out_to_the_gap_and_keeps_its_lengths() {
+    void whatLiesInsideComesOutToTheGapAndKeepsItsLengths() {
         double[] p = JACKET.points().clone();
         for (int i = 2; i < p.length; i += 3) {
             p[i] += 0.02;

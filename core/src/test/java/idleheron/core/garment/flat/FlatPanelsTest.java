@@ -59,7 +59,7 @@ class FlatPanelsTest {
     }
 
     @Test
-    void they_are_as_large_as_the_cloth_and_parted_at_the_seam() {
+    void theyAreAsLargeAsTheClothAndPartedAtTheSeam() {
         FlatPanels p = panels();
         assertThat(p.panels().count()).isEqualTo(2);
         assertThat(p.mesh().pointCount())
@@ -81,7 +81,7 @@ class FlatPanelsTest {
     }
 
     @Test
-    void each_point_and_triangle_knows_which_of_the_garment_it_is() {
+    void eachPointAndTriangleKnowsWhichOfTheGarmentItIs() {
         Mesh m = tube();
         Cloth c = cloth(m);
         FlatPanels p = panels();
@@ -103,7 +103,7 @@ class FlatPanelsTest {
     }
 
     @Test
-    void faces_without_coordinates_are_left_out() {
+    void facesWithoutCoordinatesAreLeftOut() {
         Mesh m = tube();
         UvSet set = m.uvSets().getFirst();
         int[] some = set.indices().clone();
@@ -115,7 +115,7 @@ class FlatPanelsTest {
     }
 
     @Test
-    void panels_that_lie_over_each_other_stay_apart() {
+    void panelsThatLieOverEachOtherStayApart() {
         Mesh m = tube();
         UvSet set = m.uvSets().getFirst();
         float[] over = set.uv().clone();
@@ -130,7 +130,7 @@ class FlatPanelsTest {
     }
 
     @Test
-    void what_has_no_flat_cut_has_no_panels() {
+    void whatHasNoFlatCutHasNoPanels() {
         Mesh m = tube();
         assertThat(FlatPanels.of(cloth(m.withUvSets(List.of())))).isNull();
         float[] odd = m.uvSets().getFirst().uv().clone();

@@ -65,7 +65,7 @@ class BrushTest {
     }
 
     @Test
-    void its_strength_falls_from_the_middle_to_the_rim() {
+    void itsStrengthFallsFromTheMiddleToTheRim() {
         double[] v = drawn(SHEET, 0, set(1, 1), MIDDLE);
         assertThat(at(v, 20, 20)).isEqualTo(1);
         for (int d = 1; d <= 5; d++) {
@@ -82,7 +82,7 @@ class BrushTest {
     }
 
     @Test
-    void a_stroke_counts_once_where_it_crosses_itself_and_two_strokes_twice() {
+    void aStrokeCountsOnceWhereItCrossesItselfAndTwoStrokesTwice() {
         double[] once = drawn(SHEET, 0, set(1, 0.5), MIDDLE);
         double[] over = drawn(SHEET, 0, set(1, 0.5), MIDDLE, new Vec3(0.23, 0.2, 0), MIDDLE);
         assertThat(at(once, 20, 20)).isEqualTo(0.5);
@@ -94,7 +94,7 @@ class BrushTest {
     }
 
     @Test
-    void what_is_drawn_live_is_what_its_stroke_draws_again() {
+    void whatIsDrawnLiveIsWhatItsStrokeDrawsAgain() {
         double[] start = new double[ROW * ROW];
         Arrays.setAll(start, i -> i % 7 / 6.0);
         Brush live = new Brush(SHEET, start, 0.2);
@@ -106,7 +106,7 @@ class BrushTest {
     }
 
     @Test
-    void added_values_stay_within_their_bounds() {
+    void addedValuesStayWithinTheirBounds() {
         Stroke.Tip more = new Stroke.Tip(Stroke.How.ADD, 0.4, 5, 1, false);
         Stroke.Tip less = new Stroke.Tip(Stroke.How.ADD, -0.4, 5, 1, false);
         assertThat(at(drawn(SHEET, 0.5, more, MIDDLE), 20, 20)).isEqualTo(0.9);
@@ -118,7 +118,7 @@ class BrushTest {
     }
 
     @Test
-    void softened_values_come_to_those_around_them() {
+    void softenedValuesComeToThoseAroundThem() {
         double[] start = new double[ROW * ROW];
         start[20 * ROW + 20] = 1;
         Stroke soft = new Stroke(new Stroke.Tip(Stroke.How.SOFTEN, 0, 5, 1, false), List.of(MIDDLE));
@@ -129,14 +129,14 @@ class BrushTest {
     }
 
     @Test
-    void it_does_not_run_over_to_what_lies_beside() {
+    void itDoesNotRunOverToWhatLiesBeside() {
         double[] v = drawn(sheets(2), 0, set(1, 1), MIDDLE);
         assertThat(Arrays.stream(v).limit(ROW * ROW).sum()).isPositive();
         assertThat(Arrays.stream(v).skip(ROW * ROW)).containsOnly(0.0);
     }
 
     @Test
-    void the_other_side_of_the_body_gets_the_same() {
+    void theOtherSideOfTheBodyGetsTheSame() {
         Stroke.Tip both = new Stroke.Tip(Stroke.How.SET, 1, 5, 1, true);
         double[] v = drawn(SHEET, 0, both, new Vec3(0.1, 0.2, 0));
         assertThat(at(v, 10, 20)).isEqualTo(1);
@@ -147,14 +147,14 @@ class BrushTest {
     }
 
     @Test
-    void a_brush_smaller_than_the_squares_touches_the_nearest_corner() {
+    void aBrushSmallerThanTheSquaresTouchesTheNearestCorner() {
         double[] v = drawn(SHEET, 0, new Stroke.Tip(Stroke.How.SET, 1, 0.1, 1, false), new Vec3(0.203, 0.202, 0));
         assertThat(at(v, 20, 20)).isPositive();
         assertThat(Arrays.stream(v).filter(x -> x > 0).count()).isEqualTo(1);
     }
 
     @Test
-    void both_sides_of_thick_cloth_get_the_same() {
+    void bothSidesOfThickClothGetTheSame() {
         Scene s = Mannequin.garment("jacket", Mannequin.mesh("jacket"));
         Cloth c = Cloth.of(s, s.find("jacket"));
         TriangleMesh m = c.joined();
@@ -170,7 +170,7 @@ class BrushTest {
     }
 
     @Test
-    void a_garment_is_painted_by_its_name_about_the_middle_of_its_body() {
+    void aGarmentIsPaintedByItsNameAboutTheMiddleOfItsBody() {
         Scene worn = Dressing.of(Mannequin.scene(), Mannequin.garment("cape", Mannequin.mesh("cape")))
                 .scene();
         Cloth c = Cloth.of(worn, worn.find("cape"));
@@ -200,7 +200,7 @@ class BrushTest {
     }
 
     @Test
-    void what_is_no_brush_is_refused() {
+    void whatIsNoBrushIsRefused() {
         assertThatThrownBy(() -> set(1.1, 1)).hasMessageContaining("0 to 1");
         assertThatThrownBy(() -> new Stroke.Tip(Stroke.How.ADD, -1.1, 5, 1, false))
                 .hasMessageContaining("-1 to 1");

@@ -53,7 +53,7 @@ class FreedomMapTest {
     }
 
     @Test
-    void by_height_and_along_the_cloth_maps_are_those_of_the_reference() {
+    void byHeightAndAlongTheClothMapsAreThoseOfTheReference() {
         double[] height = new FreedomRule.Below(TOP - 0.1, CAPE.box()[1] + 0.1).of(CAPE, null);
         same(height, map("height"));
         same(FreedomFigures.of(CAPE, height, LENGTH), TOLD.path("height"));
@@ -73,7 +73,7 @@ class FreedomMapTest {
     }
 
     @Test
-    void smoothed_between_what_is_held_and_free_it_does_not_overshoot() {
+    void smoothedBetweenWhatIsHeldAndFreeItDoesNotOvershoot() {
         double[] v = new double[CAPE.pointCount()];
         for (int i = 0; i < v.length; i++) {
             double y = CAPE.points()[3 * i + 1];
@@ -108,7 +108,7 @@ class FreedomMapTest {
     }
 
     @Test
-    void a_hard_border_on_a_strip_is_softened_by_hand() {
+    void aHardBorderOnAStripIsSoftenedByHand() {
         double[] v = new double[22];
         Arrays.fill(v, 10, 22, 1);
         FreedomFigures f = FreedomFigures.of(strip(), v, 0.1);
@@ -125,7 +125,7 @@ class FreedomMapTest {
     }
 
     @Test
-    void borders_the_upper_border_and_the_body_hold() {
+    void bordersTheUpperBorderAndTheBodyHold() {
         double[] top = new FreedomRule.FromTop(0.2).of(CAPE, null);
         double[] all = new FreedomRule.FromBorders(0.2).of(CAPE, null);
         int lowest = 0;
@@ -145,7 +145,7 @@ class FreedomMapTest {
     }
 
     @Test
-    void a_mesh_keeps_it_as_a_layer_and_reads_it_from_points_and_corners() {
+    void aMeshKeepsItAsALayerAndReadsItFromPointsAndCorners() {
         double[] v = map("height");
         Mesh m = Mannequin.mesh("cape", CAPE, null);
         assertThat(FreedomMap.of(m)).isNull();

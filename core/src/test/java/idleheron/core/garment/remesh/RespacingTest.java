@@ -58,7 +58,7 @@ class RespacingTest {
 
     @ParameterizedTest
     @ValueSource(doubles = {0.025, 0.015, 0.008})
-    void spacing_is_what_was_asked_for_and_all_else_stays(double length) {
+    void spacingIsWhatWasAskedForAndAllElseStays(double length) {
         Cloth before = Cloth.of(WORN, WORN.find("cape"));
         Respacing r = Respacing.of(before, length);
         Spacing s = r.spacing();
@@ -127,7 +127,7 @@ class RespacingTest {
     }
 
     @Test
-    void an_edge_is_a_border_where_coordinates_part_at_one_of_its_ends() {
+    void anEdgeIsABorderWhereCoordinatesPartAtOneOfItsEnds() {
         double[] p = {0, 0, 0, 1, 0, 0, 1, 1, 0, 0, 1, 0};
         TriangleMesh two = new TriangleMesh(p, new int[] {0, 1, 2, 0, 2, 3});
         Scene s = Mannequin.garment("sheet", two);
@@ -145,7 +145,7 @@ class RespacingTest {
     }
 
     @Test
-    void a_seam_of_coordinates_is_not_crossed() {
+    void aSeamOfCoordinatesIsNotCrossed() {
         double[] p = {0, 0, 0, 1, 0, 0, 2, 0, 0, 0, 1, 0, 1, 1, 0, 2, 1, 0};
         Mesh m = Mannequin.mesh("sheet", new TriangleMesh(p, new int[] {0, 1, 4, 0, 4, 3, 1, 2, 5, 1, 5, 4}), null);
         float[] uv = {0, 0, 1, 0, 1, 1, 0, 0, 1, 1, 0, 1, 5, 0, 6, 0, 6, 1, 5, 0, 6, 1, 5, 1};
@@ -172,7 +172,7 @@ class RespacingTest {
     }
 
     @Test
-    void it_comes_as_close_to_a_budget_of_points_as_it_can() {
+    void itComesAsCloseToABudgetOfPointsAsItCan() {
         Scene s = Mannequin.garment("cape", Mannequin.mesh("cape"));
         int had = Mannequin.mesh("cape").pointCount();
         for (int most : new int[] {had / 4, 2 * had}) {
@@ -187,7 +187,7 @@ class RespacingTest {
     }
 
     @Test
-    void what_cannot_be_spaced_anew_says_why_and_stays() {
+    void whatCannotBeSpacedAnewSaysWhyAndStays() {
         Scene thick = Mannequin.garment("jacket", Mannequin.mesh("jacket"));
         assertThatThrownBy(() -> Respacing.of(Cloth.of(thick, 0), 0.02))
                 .hasMessage("jacket has two sides; only one-sided cloth can be respaced");

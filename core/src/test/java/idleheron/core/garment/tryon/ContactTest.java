@@ -23,7 +23,7 @@ class ContactTest {
     }
 
     @Test
-    void it_stays_a_thickness_off_and_friction_takes_some_of_the_way_back() {
+    void itStaysAThicknessOffAndFrictionTakesSomeOfTheWayBack() {
         double[] x = kept(0.001, 1, FLOOR.points());
         assertThat(x[1]).isCloseTo(0.003, within(1e-12));
         assertThat(x[0]).as("0.3 times the lift of 2 mm").isCloseTo(0.31 - 0.0006, within(1e-12));
@@ -33,7 +33,7 @@ class ContactTest {
     }
 
     @Test
-    void a_floor_that_rises_takes_it_along_as_the_frame_goes_by() {
+    void aFloorThatRisesTakesItAlongAsTheFrameGoesBy() {
         double[] end = FLOOR.points().clone();
         for (int i = 1; i < end.length; i += 3) {
             end[i] = 0.02;

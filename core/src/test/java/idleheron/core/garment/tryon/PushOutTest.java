@@ -22,7 +22,7 @@ class PushOutTest {
     }
 
     @Test
-    void it_comes_out_by_the_gap_and_keeps_its_lengths() {
+    void itComesOutByTheGapAndKeepsItsLengths() {
         TriangleMesh cape = Mannequin.mesh("cape");
         BodyDistance body = BodyDistance.of(Mannequin.mesh("mannequin"));
         double[] in = cape.points().clone();

@@ -97,7 +97,7 @@ class TryOnTest {
     }
 
     @Test
-    void it_falls_as_that_of_the_reference() {
+    void itFallsAsThatOfTheReference() {
         Scene s = with(1);
         same("substeps5", run(s, ClothSettings.USUAL.withSubSteps(5), TryOn.Against.SURFACE, 3));
         same("substeps10", run(s, ClothSettings.USUAL.withSubSteps(10), TryOn.Against.SURFACE, 3));
@@ -108,7 +108,7 @@ class TryOnTest {
     }
 
     @Test
-    void more_steps_stretch_it_less() {
+    void moreStepsStretchItLess() {
         Scene s = with(1);
         double few = run(s, ClothSettings.USUAL.withSubSteps(1), TryOn.Against.SURFACE, 3)
                 .most();
@@ -120,7 +120,7 @@ class TryOnTest {
     }
 
     @Test
-    void what_is_held_follows_its_skin_exactly() {
+    void whatIsHeldFollowsItsSkinExactly() {
         Run r = run(with(0), ClothSettings.USUAL.withSubSteps(10), TryOn.Against.SURFACE, 3);
         Pose pose = new Pose(with(0));
         double[] skinned = RestSurface.posed(pose.at(WALK, TIMES[TIMES.length - 1]), NODE);
@@ -131,7 +131,7 @@ class TryOnTest {
     }
 
     @Test
-    void no_point_leaves_its_freedom() {
+    void noPointLeavesItsFreedom() {
         Scene s = with(1);
         TryOn t = new TryOn(s, NODE, BODY, WALK, ClothSettings.USUAL.withSubSteps(5), TryOn.Against.SURFACE);
         t.first();
@@ -151,7 +151,7 @@ class TryOnTest {
     }
 
     @Test
-    void the_same_comes_out_again_bit_for_bit() {
+    void theSameComesOutAgainBitForBit() {
         Scene s = with(1);
         Run a = run(s, ClothSettings.USUAL.withSubSteps(5), TryOn.Against.SURFACE, 1);
         Run b = run(s, ClothSettings.USUAL.withSubSteps(5), TryOn.Against.SURFACE, 1);
@@ -159,7 +159,7 @@ class TryOnTest {
     }
 
     @Test
-    void without_a_body_it_goes_in_and_colliders_keep_it_out_where_they_are() {
+    void withoutABodyItGoesInAndCollidersKeepItOutWhereTheyAre() {
         Scene s = new FitColliders().apply(with(1));
         ClothSettings set = ClothSettings.USUAL.withSubSteps(10);
         double none = run(s, set, TryOn.Against.NOTHING, 3).deepest();
@@ -171,7 +171,7 @@ class TryOnTest {
     }
 
     @Test
-    void cloth_of_itself_stays_apart() {
+    void clothOfItselfStaysApart() {
         Scene s = with(1);
         Run r = run(s, ClothSettings.USUAL.withSubSteps(5).withItself(true), TryOn.Against.SURFACE, 1);
         assertThat(r.most()).isLessThan(2);
@@ -183,7 +183,7 @@ class TryOnTest {
     }
 
     @Test
-    void what_cannot_be_tried_on_is_refused() {
+    void whatCannotBeTriedOnIsRefused() {
         Scene bare =
                 Dressing.of(Mannequin.scene(), Mannequin.garment("cape", CAPE)).scene();
         assertThatThrownBy(() -> new TryOn(
@@ -195,7 +195,7 @@ class TryOnTest {
     }
 
     @Test
-    void links_of_one_colour_share_no_point() {
+    void linksOfOneColourShareNoPoint() {
         Links l = Links.of(CAPE);
         assertThat(l.count()).isEqualTo(28800);
         assertThat(l.edges()).isEqualTo(14540);

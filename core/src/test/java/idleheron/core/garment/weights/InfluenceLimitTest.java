@@ -12,24 +12,24 @@ class InfluenceLimitTest {
     }
 
     @Test
-    void the_weakest_goes_and_the_others_stay_as_they_were() {
+    void theWeakestGoesAndTheOthersStayAsTheyWere() {
         assertThat(limited(3, .4, .3, .2, .1))
                 .containsExactly(new double[] {.4 / .9, .3 / .9, .2 / .9, 0}, within(1e-12));
     }
 
     @Test
-    void those_near_the_one_that_goes_are_drawn_in() {
+    void thoseNearTheOneThatGoesAreDrawnIn() {
         double[] w = limited(3, .3, .25, .25, .2);
         assertThat(w).containsExactly(new double[] {.657534, .171233, .171233, 0}, within(1e-6));
     }
 
     @Test
-    void of_those_that_are_alike_the_first_stay() {
+    void ofThoseThatAreAlikeTheFirstStay() {
         assertThat(limited(2, .25, .25, .25, .25)).containsExactly(.5, .5, 0, 0);
     }
 
     @Test
-    void few_enough_are_only_brought_to_a_sum_of_one() {
+    void fewEnoughAreOnlyBroughtToASumOfOne() {
         assertThat(limited(4, .2, .2)).containsExactly(.5, .5);
         assertThat(limited(0, .2, .1, .1)).containsExactly(new double[] {.5, .25, .25}, within(1e-12));
         assertThat(limited(2, 0, 0, 0)).containsExactly(0, 0, 0);
@@ -37,7 +37,7 @@ class InfluenceLimitTest {
 
     /** Weights that change a little change the result a little, also where ranks swap. */
     @Test
-    void nothing_jumps_where_ranks_swap() {
+    void nothingJumpsWhereRanksSwap() {
         double[] a = limited(2, .4, .3 + 1e-9, .3 - 1e-9);
         double[] b = limited(2, .4, .3 - 1e-9, .3 + 1e-9);
         for (int i = 0; i < 3; i++) {

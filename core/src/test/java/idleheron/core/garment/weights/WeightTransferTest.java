@@ -25,7 +25,7 @@ class WeightTransferTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"cape", "jacket"})
-    void weights_and_figures_are_those_of_the_reference(String name) {
+    void weightsAndFiguresAreThoseOfTheReference(String name) {
         WeightTransfer.Taken t = taken(BODY, Mannequin.mesh(name), TransferSettings.USUAL);
         JsonNode told = Mannequin.json("expected/" + name + ".weights.json").path("weights");
         double matched = 0;
@@ -64,7 +64,7 @@ class WeightTransferTest {
 
     /** A rivet turns as one: its points have one row. */
     @Test
-    void small_pieces_stay_rigid() {
+    void smallPiecesStayRigid() {
         WeightTransfer.Taken t = taken(BODY, Mannequin.mesh("jacket"), TransferSettings.USUAL);
         int[] trims = IntStream.range(0, t.state().length)
                 .filter(p -> t.state()[p] == WeightTransfer.State.TRIM)
@@ -79,7 +79,7 @@ class WeightTransferTest {
 
     /** A hundred times as large, with all lengths, is the same. */
     @Test
-    void the_unit_does_not_matter() {
+    void theUnitDoesNotMatter() {
         TriangleMesh cape = Mannequin.mesh("cape");
         TriangleMesh body = Mannequin.mesh("mannequin");
         double[] c = Arrays.stream(cape.points()).map(v -> 100 * v).toArray();
@@ -130,7 +130,7 @@ class WeightTransferTest {
     private static final TransferSettings NEAR = new TransferSettings(0.5, 30, 0, 4, 1e-6, false, 0.03, false);
 
     @Test
-    void the_body_itself_takes_its_own_weights() {
+    void theBodyItselfTakesItsOwnWeights() {
         BodyWeights b = board();
         WeightTransfer.Taken t = taken(b, b.body().mesh(), NEAR);
         assertThat(t.figures().share()).isEqualTo(1);
@@ -141,7 +141,7 @@ class WeightTransferTest {
 
     /** A strip that is near the body at its ends alone: between them the least energy is a straight line. */
     @Test
-    void a_strip_between_two_ends_is_filled_in_a_line() {
+    void aStripBetweenTwoEndsIsFilledInALine() {
         double[] p = new double[66];
         int[] t = new int[60];
         for (int x = 0; x < 11; x++) {
@@ -169,7 +169,7 @@ class WeightTransferTest {
     }
 
     @Test
-    void what_is_far_from_the_body_is_refused_with_the_figures() {
+    void whatIsFarFromTheBodyIsRefusedWithTheFigures() {
         double[] p = board().body().mesh().points().clone();
         for (int i = 2; i < p.length; i += 3) {
             p[i] = 0.6;
@@ -187,7 +187,7 @@ class WeightTransferTest {
 
     /** A piece that the body speaks for nowhere follows the nearest of the other, point by point. */
     @Test
-    void pieces_that_are_far_follow_the_others() {
+    void piecesThatAreFarFollowTheOthers() {
         double[] p = {0, 0, 0, 10, 0, 0, 0, 9, 0, 0, 0, 3, 10, 0, 3, 0, 9, 3};
         WeightTransfer.Taken t = taken(board(), new TriangleMesh(p, new int[] {0, 1, 2, 3, 4, 5}), NEAR);
         assertThat(t.figures().orphans()).isEqualTo(3);
@@ -198,7 +198,7 @@ class WeightTransferTest {
 
     /** Neighbours whose feet are torn apart by a gap lose their match, with one ring around. */
     @Test
-    void matches_over_a_gap_are_given_up() {
+    void matchesOverAGapAreGivenUp() {
         // two boards side by side, the right one's weights of joint 1 alone; a strip across goes from one to the other
         double[] b = {0, 0, 0, 0, 1, 0, 0, 0, 10, 0, 1, 10, 1, 0, 0, 1, 1, 0, 1, 0, 10, 1, 1, 10};
         int[] bt = {0, 2, 1, 1, 2, 3, 4, 5, 6, 5, 7, 6};
@@ -228,7 +228,7 @@ class WeightTransferTest {
 
     /** Doubled points at a seam get equal rows, so that it cannot open. */
     @Test
-    void doubled_points_get_equal_weights() {
+    void doubledPointsGetEqualWeights() {
         TriangleMesh cape = Mannequin.mesh("cape");
         int n = cape.pointCount();
         double[] p = Arrays.copyOf(cape.points(), 6 * n);
@@ -248,7 +248,7 @@ class WeightTransferTest {
     }
 
     @Test
-    void the_same_again_is_the_same_to_the_last_bit() {
+    void theSameAgainIsTheSameToTheLastBit() {
         double[] a = taken(BODY, Mannequin.mesh("cape"), TransferSettings.USUAL).weights();
         assertThat(taken(BODY, Mannequin.mesh("cape"), TransferSettings.USUAL).weights())
                 .isEqualTo(a);

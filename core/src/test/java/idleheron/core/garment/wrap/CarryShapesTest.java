@@ -75,7 +75,7 @@ class CarryShapesTest {
 
     @ParameterizedTest
     @ValueSource(doubles = {1, 0.01})
-    void each_point_keeps_its_gap_to_the_body(double unit) {
+    void eachPointKeepsItsGapToTheBody(double unit) {
         Scene metres = Dressing.of(body(), Mannequin.garment("jacket", Mannequin.mesh("jacket")))
                 .scene();
         Scene s = new ConvertStage(metres.stage().axes(), unit).apply(metres);
@@ -121,7 +121,7 @@ class CarryShapesTest {
     }
 
     @Test
-    void trims_stay_rigid_and_a_shape_of_that_name_is_put_in_place() {
+    void trimsStayRigidAndAShapeOfThatNameIsPutInPlace() {
         Scene s = TakeWeights.USUAL.apply(Dressing.of(body(), Mannequin.garment("jacket", Mannequin.mesh("jacket")))
                 .scene());
         Scene once = new CarryShapes().apply(s);

@@ -32,7 +32,7 @@ class WrapTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"jacket", "cape"})
-    void at_rest_it_lies_where_it_lay_and_posed_as_the_reference_has_it(String name) {
+    void atRestItLiesWhereItLayAndPosedAsTheReferenceHasIt(String name) {
         TriangleMesh m = Mannequin.mesh(name);
         Wrap w = Wrap.of(BODY, m);
         assertThat(apart(w.follow(BODY.points()), m.points())).isLessThan(1e-9);
@@ -65,7 +65,7 @@ class WrapTest {
     }
 
     @Test
-    void a_body_that_moves_as_one_takes_it_along() {
+    void aBodyThatMovesAsOneTakesItAlong() {
         Matrix4d move = new Matrix4d().translate(1, 2, 3).rotateXYZ(0.3, -0.7, 1.1);
         TriangleMesh m = Mannequin.mesh("cape");
         Wrap w = Wrap.of(BODY, m);
@@ -77,7 +77,7 @@ class WrapTest {
 
     /** A body that grows keeps the gap. */
     @Test
-    void a_larger_body_keeps_the_gap_in_metres() {
+    void aLargerBodyKeepsTheGapInMetres() {
         TriangleMesh floor = new TriangleMesh(new double[] {0, 0, 0, 0, 0, 1, 1, 0, 0}, new int[] {0, 1, 2});
         TriangleMesh cloth = new TriangleMesh(new double[] {0.25, 0.1, 0.25}, new int[0]);
         double[] out = Wrap.of(floor, cloth).follow(new double[] {0, 0, 0, 0, 0, 8, 8, 0, 0});
@@ -97,7 +97,7 @@ class WrapTest {
     }
 
     @Test
-    void what_cannot_be_bound_is_refused() {
+    void whatCannotBeBoundIsRefused() {
         TriangleMesh none = new TriangleMesh(new double[9], new int[] {0, 1, 2});
         assertThatThrownBy(() -> Wrap.of(none, BODY)).hasMessage("the body has no face");
         TriangleMesh odd = new TriangleMesh(new double[] {Double.NaN, 0, 0}, new int[0]);

@@ -90,7 +90,7 @@ class AvatarRemediesTest {
 
     @ParameterizedTest
     @ValueSource(longs = {11, 12, 13, 14, 15, 16, 17, 18})
-    void limbs_stand_in_t_pose_after_it_and_no_clip_moves_otherwise(long seed) {
+    void limbsStandInTPoseAfterItAndNoClipMovesOtherwise(long seed) {
         Scene before = figure(seed);
         Scene after = new StandInT().apply(before);
         double metre = 1 / before.stage().metersPerUnit();
@@ -109,7 +109,7 @@ class AvatarRemediesTest {
     }
 
     @Test
-    void a_joint_that_a_clip_leaves_at_rest_gets_a_key_of_the_rest_before() {
+    void aJointThatAClipLeavesAtRestGetsAKeyOfTheRestBefore() {
         Scene before = figure(3);
         int arm = java.util.Objects.requireNonNull(Avatar.in(before)).node(Role.LEFT_UPPER_ARM);
         Scene bare = before.withClips(List.of(new Clip("still", 2, 3, FrameRate.FILM, List.of(), List.of())));
@@ -129,7 +129,7 @@ class AvatarRemediesTest {
     }
 
     @Test
-    void t_pose_also_stands_in_a_stage_of_other_axes_and_hand() {
+    void tPoseAlsoStandsInAStageOfOtherAxesAndHand() {
         Scene before = new ConvertStage(AxisSystem.Z_UP_LEFT, 0.01).apply(figure(21));
 
         assertThat(worst(before)).isGreaterThan(1);
@@ -137,14 +137,14 @@ class AvatarRemediesTest {
     }
 
     @Test
-    void without_roles_nothing_is_turned() {
+    void withoutRolesNothingIsTurned() {
         Scene s = RandomHumanoid.of(5).scene().withNodes(List.of()).withMeshes(List.of());
 
         assertThat(new StandInT().apply(s)).isSameAs(s);
     }
 
     @Test
-    void roles_are_found_told_and_taken_away() {
+    void rolesAreFoundToldAndTakenAway() {
         RandomHumanoid f = java.util.stream.LongStream.range(40, 80)
                 .mapToObj(RandomHumanoid::of)
                 .filter(x -> RoleFinder.find(x.scene()).isSure())
@@ -177,7 +177,7 @@ class AvatarRemediesTest {
     }
 
     @Test
-    void blend_shapes_become_the_expressions_that_they_are_named_like() {
+    void blendShapesBecomeTheExpressionsThatTheyAreNamedLike() {
         Scene plain = figure(7);
         Scene s = plain.withMeshes(List.of(plain.meshes()
                 .getFirst()
@@ -205,7 +205,7 @@ class AvatarRemediesTest {
     }
 
     @Test
-    void terms_are_said_and_taken_back_and_never_made_up() {
+    void termsAreSaidAndTakenBackAndNeverMadeUp() {
         Scene s = figure(8);
         Scene said = new SayMeta("authors", "Mira; Low Tide Post").apply(s);
         AvatarMeta m = java.util.Objects.requireNonNull(
@@ -223,7 +223,7 @@ class AvatarRemediesTest {
     }
 
     @Test
-    void an_older_avatar_is_turned_and_raised() {
+    void anOlderAvatarIsTurnedAndRaised() {
         Scene s = figure(9);
         Avatar a = java.util.Objects.requireNonNull(Avatar.in(s));
         Scene old = s.with(
@@ -257,7 +257,7 @@ class AvatarRemediesTest {
 
     @ParameterizedTest
     @ValueSource(longs = {31, 32, 33, 34})
-    void bound_at_rest_the_surface_is_the_same_where_one_joint_moves_a_point(long seed) {
+    void boundAtRestTheSurfaceIsTheSameWhereOneJointMovesAPoint(long seed) {
         Scene before = figure(seed);
         Pose own = new Pose(before);
         Scene told = before.withNodes(

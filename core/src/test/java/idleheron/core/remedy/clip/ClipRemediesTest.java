@@ -55,7 +55,7 @@ class ClipRemediesTest {
     }
 
     @Test
-    void backwards_every_frame_is_what_its_opposite_was() {
+    void backwardsEveryFrameIsWhatItsOppositeWas() {
         Curve steps = new Curve(
                 new double[] {0, 0.5, 2},
                 new double[] {1, 4, 2},
@@ -80,7 +80,7 @@ class ClipRemediesTest {
     }
 
     @Test
-    void retiming_keeps_frame_numbers_and_changes_seconds() {
+    void retimingKeepsFrameNumbersAndChangesSeconds() {
         Scene s = new RetimeClips(FrameRate.of(30)).apply(usual());
         assertThat(clip(s).lastFrame()).isEqualTo(48);
         assertThat(clip(s).endSeconds()).isCloseTo(1.6, within(1e-12));
@@ -95,7 +95,7 @@ class ClipRemediesTest {
     }
 
     @Test
-    void resampling_keeps_seconds_and_changes_frame_numbers() {
+    void resamplingKeepsSecondsAndChangesFrameNumbers() {
         Scene s = new ResampleClips(FrameRate.of(30)).apply(usual());
         assertThat(clip(s).endSeconds()).isEqualTo(2);
         assertThat(clip(s).lastFrame()).isEqualTo(60);
@@ -105,7 +105,7 @@ class ClipRemediesTest {
     }
 
     @Test
-    void a_cut_leaves_the_frames_inside_as_they_were() {
+    void aCutLeavesTheFramesInsideAsTheyWere() {
         Scene s = new CutClips(6, 30, List.of("walk")).apply(usual());
         assertThat(clip(s).firstFrame()).isEqualTo(6);
         assertThat(clip(s).lastFrame()).isEqualTo(30);
@@ -127,7 +127,7 @@ class ClipRemediesTest {
     }
 
     @Test
-    void a_loop_is_closed_where_it_nearly_does_and_what_runs_on_runs_on() {
+    void aLoopIsClosedWhereItNearlyDoesAndWhatRunsOnRunsOn() {
         Scene s = new CloseLoops(List.of("walk"), 0.25).apply(usual());
         Curve turn = curve(s, Channel.ROTATE_Z);
         assertThat(turn.at(2)).isCloseTo(turn.at(0), within(1e-9));

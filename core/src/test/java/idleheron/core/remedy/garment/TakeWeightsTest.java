@@ -46,7 +46,7 @@ class TakeWeightsTest {
     }
 
     @Test
-    void it_rests_where_it_lay_and_goes_along_without_going_in() {
+    void itRestsWhereItLayAndGoesAlongWithoutGoingIn() {
         Scene s = TakeWeights.USUAL.apply(dressed().scene());
         int jacket = s.find("jacket");
         assertThat(worn(s).garments()).containsExactly(jacket);
@@ -69,7 +69,7 @@ class TakeWeightsTest {
 
     /** Wherever the garment's own node stands, in whatever stage: the same places, the same weights. */
     @Test
-    void its_own_place_and_stage_do_not_matter() {
+    void itsOwnPlaceAndStageDoNotMatter() {
         Scene moved = Mannequin.garment("jacket", shifted(JACKET, -2))
                 .withNodes(java.util.List.of(
                         Node.mesh("jacket", -1, Transform.of(new Vec3(2, 0, 0), Vec3.ZERO, Vec3.ONE), 0)));
@@ -103,7 +103,7 @@ class TakeWeightsTest {
     }
 
     @Test
-    void alone_it_keeps_the_skeleton_and_moves_the_same() {
+    void aloneItKeepsTheSkeletonAndMovesTheSame() {
         Dressing d = dressed();
         Scene both = TakeWeights.USUAL.apply(d.scene());
         Scene alone = d.alone(both);
@@ -117,7 +117,7 @@ class TakeWeightsTest {
     }
 
     @Test
-    void the_body_is_told_known_or_the_only_one() {
+    void theBodyIsToldKnownOrTheOnlyOne() {
         Scene plain = dressed().scene().with(Worn.KEY, java.util.List.of());
         Scene found = TakeWeights.USUAL.apply(plain);
         assertThat(found.meshes().getLast().skin()).isNotNull();
@@ -131,7 +131,7 @@ class TakeWeightsTest {
     }
 
     @Test
-    void a_garment_is_known_by_where_it_lies() {
+    void aGarmentIsKnownByWhereItLies() {
         Scene jacket = Mannequin.garment("jacket", JACKET);
         Dressing d = Objects.requireNonNull(Dressing.recognised(BODY, jacket));
         assertThat(d.scene().nodes().get(worn(d.scene()).body()).name()).isEqualTo("body");
@@ -144,7 +144,7 @@ class TakeWeightsTest {
     }
 
     @Test
-    void what_is_worn_follows_other_numbers() {
+    void whatIsWornFollowsOtherNumbers() {
         Scene s = dressed().scene();
         Scene less = NodeRemoval.remove(s, Set.of(BODY.find("hand_l")));
         assertThat(less.nodes().get(worn(less).body()).name()).isEqualTo("body");
@@ -153,7 +153,7 @@ class TakeWeightsTest {
     }
 
     @Test
-    void what_speaks_for_nothing_is_refused_and_numbers_below_nought_too() {
+    void whatSpeaksForNothingIsRefusedAndNumbersBelowNoughtToo() {
         Scene far = Dressing.of(BODY, Mannequin.garment("jacket", shifted(JACKET, 3)))
                 .scene();
         assertThat(TakeWeights.USUAL.apply(far).meshes().getLast().skin()).isNull();

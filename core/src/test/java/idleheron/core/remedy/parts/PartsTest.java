@@ -158,7 +158,7 @@ class PartsTest {
     }
 
     @Test
-    void each_group_becomes_a_joint_at_its_pivot_and_nothing_moves() {
+    void eachGroupBecomesAJointAtItsPivotAndNothingMoves() {
         Scene s = crane();
         Scene rig = new PartsToJoints(false).apply(s);
         assertSame(s, rig);
@@ -179,7 +179,7 @@ class PartsTest {
     }
 
     @Test
-    void each_part_follows_its_joint_alone_and_stands_at_the_top() {
+    void eachPartFollowsItsJointAloneAndStandsAtTheTop() {
         Scene rig = new PartsToJoints(false).apply(crane());
         String[][] pairs = {
             {"mast", "crane"}, {"beam", "arm"}, {"palm", "hand"}, {"finger_mesh", "finger"}, {"nail", "finger"}
@@ -200,7 +200,7 @@ class PartsTest {
     }
 
     @Test
-    void normals_stay_square_to_what_is_stretched() {
+    void normalsStaySquareToWhatIsStretched() {
         Scene rig = new PartsToJoints(false).apply(crane());
         Mesh palm = rig.meshes().get(named(rig, "palm").payload());
         float[] n = Objects.requireNonNull(palm.normals());
@@ -216,7 +216,7 @@ class PartsTest {
     }
 
     @Test
-    void joined_all_parts_are_one_mesh() {
+    void joinedAllPartsAreOneMesh() {
         Scene s = crane();
         Scene rig = new PartsToJoints(true).apply(s);
         Mesh one = shown(rig).getFirst();
@@ -234,7 +234,7 @@ class PartsTest {
     }
 
     @Test
-    void the_proof_tells_that_nothing_moves_and_no_mesh_is_left_over() {
+    void theProofTellsThatNothingMovesAndNoMeshIsLeftOver() {
         Scene s = crane();
         for (boolean joined : new boolean[] {false, true}) {
             Scene rig = new PartsToJoints(joined).apply(s);
@@ -247,7 +247,7 @@ class PartsTest {
     }
 
     @Test
-    void parts_come_back_from_joints() {
+    void partsComeBackFromJoints() {
         Scene s = crane();
         for (boolean joined : new boolean[] {false, true}) {
             Scene back = new JointsToParts().apply(new PartsToJoints(joined).apply(s));
@@ -266,7 +266,7 @@ class PartsTest {
     }
 
     @Test
-    void what_bends_stays_a_skin() {
+    void whatBendsStaysASkin() {
         Scene rig = new PartsToJoints(true).apply(crane());
         Node shown = rig.nodes().stream()
                 .filter(n -> n.kind() == NodeKind.MESH
@@ -298,7 +298,7 @@ class PartsTest {
     }
 
     @Test
-    void what_has_no_parts_or_is_squeezed_flat_stays_as_it_is() {
+    void whatHasNoPartsOrIsSqueezedFlatStaysAsItIs() {
         Scene s = crane();
         Scene ground = s.withNodes(List.of(s.nodes().getLast())).withClips(List.of());
         assertThat(new PartsToJoints(true).apply(ground)).isSameAs(ground);

@@ -78,7 +78,7 @@ class SingleRootTest {
     }
 
     @Test
-    void skeletons_that_move_no_point_go_with_all_below_them() {
+    void skeletonsThatMoveNoPointGoWithAllBelowThem() {
         Scene s = scene(Transform.IDENTITY);
         assertThat(SingleRoot.idleRoots(s)).containsExactly(3);
         Scene out = new SingleRoot("").apply(s);
@@ -88,7 +88,7 @@ class SingleRootTest {
     }
 
     @Test
-    void where_no_joint_moves_a_point_all_roots_stay() {
+    void whereNoJointMovesAPointAllRootsStay() {
         Scene s = scene(Transform.IDENTITY).withMeshes(List.of());
         List<Node> nodes = new ArrayList<>(s.nodes());
         nodes.removeLast();
@@ -98,7 +98,7 @@ class SingleRootTest {
     }
 
     @Test
-    void an_extra_root_gives_its_place_turn_and_size_to_what_is_below() {
+    void anExtraRootGivesItsPlaceTurnAndSizeToWhatIsBelow() {
         Transform extra = Transform.of(new Vec3(5, 0, -2), new Vec3(0, 90, 0), new Vec3(2, 2, 2));
         Scene s = scene(extra, moving(1, Channel.TRANSLATE_Y, 2, 4));
         Vector3d root = place(s, "root");
@@ -120,7 +120,7 @@ class SingleRootTest {
     }
 
     @Test
-    void one_that_moves_or_has_a_scale_by_axis_or_is_not_there_stays() {
+    void oneThatMovesOrHasAScaleByAxisOrIsNotThereStays() {
         Scene turning = scene(Transform.IDENTITY, moving(0, Channel.ROTATE_X, 0, 20));
         assertThat(new SingleRoot("import_root").apply(turning)).isSameAs(turning);
         Scene keyed = scene(Transform.IDENTITY, moving(0, Channel.ROTATE_X, 0, 0));
@@ -133,7 +133,7 @@ class SingleRootTest {
     }
 
     @Test
-    void it_says_which_of_both_it_does() {
+    void itSaysWhichOfBothItDoes() {
         assertThat(new SingleRoot("").title()).isEqualTo("Keep one root");
         assertThat(new SingleRoot("Null").describe()).contains("Takes out Null");
         assertThat(new SingleRoot("").code()).isEqualTo("single-root");

@@ -71,7 +71,7 @@ class WeightAndJointRemediesTest {
     }
 
     @Test
-    void the_strongest_influences_stay_and_sum_to_one() {
+    void theStrongestInfluencesStayAndSumToOne() {
         Skin k = skin(TuneWeights.limit(2).apply(usual()));
         assertThat(k.maxInfluences()).isEqualTo(2);
         assertThat(k.starts()).containsExactly(0, 2, 4, 6);
@@ -81,7 +81,7 @@ class WeightAndJointRemediesTest {
     }
 
     @Test
-    void weak_weights_are_pruned_and_sums_are_made_one() {
+    void weakWeightsArePrunedAndSumsAreMadeOne() {
         Skin k = skin(TuneWeights.prune(0.05).apply(usual()));
         assertThat(k.influences(2)).isEqualTo(1);
         assertThat(k.sum(2)).isCloseTo(1, within(1e-6));
@@ -93,7 +93,7 @@ class WeightAndJointRemediesTest {
     }
 
     @Test
-    void rounding_keeps_the_sum_by_the_strongest() {
+    void roundingKeepsTheSumByTheStrongest() {
         Skin k = skin(TuneWeights.quantise(8).apply(scene(0.333f, 0.333f, 0.334f, 0.3f, 0.3f, 0.4f, 0, 0.02f, 0.98f)));
         for (int p = 0; p < 3; p++) {
             double steps = 0;
@@ -108,7 +108,7 @@ class WeightAndJointRemediesTest {
     }
 
     @Test
-    void only_joints_with_influence_and_those_above_them_stay() {
+    void onlyJointsWithInfluenceAndThoseAboveThemStay() {
         Scene s = new KeepInfluencing().apply(usual());
         assertThat(s.nodes()).extracting(Node::name).containsExactly("root", "spine", "hand", "finger", "m");
         assertThat(Proof.of(usual(), s, Progress.NONE).worst().value()).isZero();
@@ -119,7 +119,7 @@ class WeightAndJointRemediesTest {
     }
 
     @Test
-    void weights_go_to_the_joint_above_or_to_the_one_that_the_table_names() {
+    void weightsGoToTheJointAboveOrToTheOneThatTheTableNames() {
         Scene up = HandWeights.up(List.of("finger")).apply(usual());
         assertThat(up.find("finger")).isEqualTo(-1);
         assertThat(up.nodes().get(up.find("tip")).parent()).isEqualTo(up.find("hand"));
@@ -136,7 +136,7 @@ class WeightAndJointRemediesTest {
     }
 
     @Test
-    void joints_rest_where_they_were_bound() {
+    void jointsRestWhereTheyWereBound() {
         Scene s = usual();
         List<Node> nodes = new ArrayList<>(s.nodes());
         Transform hard = new Transform(
@@ -165,7 +165,7 @@ class WeightAndJointRemediesTest {
     }
 
     @Test
-    void names_change_by_table_and_by_pattern() {
+    void namesChangeByTableAndByPattern() {
         RenameNodes r = new RenameNodes(Map.of("spine", "chest"), "^(f\\w+)$", "left_$1");
         assertThat(r.apply(usual()).nodes())
                 .extracting(Node::name)

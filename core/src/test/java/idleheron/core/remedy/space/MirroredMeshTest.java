@@ -64,7 +64,7 @@ class MirroredMeshTest {
     }
 
     @Test
-    void faces_still_show_the_side_that_their_normals_point_to() {
+    void facesStillShowTheSideThatTheirNormalsPointTo() {
         for (AxisSystem to : List.of(AxisSystem.Z_UP, AxisSystem.Z_UP_LEFT, AxisSystem.COMMON.mirrored())) {
             Mesh m = new ConvertStage(to, 1).apply(scene()).meshes().getFirst();
             float[] n = java.util.Objects.requireNonNull(m.normals());
@@ -78,7 +78,7 @@ class MirroredMeshTest {
     }
 
     @Test
-    void texture_coordinates_stay_with_their_points() {
+    void textureCoordinatesStayWithTheirPoints() {
         Mesh m = new ConvertStage(AxisSystem.Z_UP_LEFT, 1)
                 .apply(scene())
                 .meshes()
@@ -104,7 +104,7 @@ class MirroredMeshTest {
     }
 
     @Test
-    void the_hard_edge_lies_between_the_same_two_points() {
+    void theHardEdgeLiesBetweenTheSameTwoPoints() {
         Mesh before = scene().meshes().getFirst();
         Mesh after = new ConvertStage(AxisSystem.Z_UP_LEFT, 1)
                 .apply(scene())
@@ -115,7 +115,7 @@ class MirroredMeshTest {
     }
 
     @Test
-    void twice_is_as_before() {
+    void twiceIsAsBefore() {
         Scene there = new ConvertStage(AxisSystem.Z_UP_LEFT, 0.01).apply(scene());
         Mesh back = new ConvertStage(AxisSystem.COMMON, 1).apply(there).meshes().getFirst();
         assertThat(back.corners()).isEqualTo(scene().meshes().getFirst().corners());

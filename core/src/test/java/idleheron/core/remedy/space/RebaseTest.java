@@ -77,7 +77,7 @@ class RebaseTest {
     }
 
     @Test
-    void another_unit_axes_and_place_for_all() {
+    void anotherUnitAxesAndPlaceForAll() {
         Scene s = scene();
         Matrix3d onItsBack = new Matrix3d().rotationX(Math.toRadians(90)); // (x, y, z) to (x, -z, y)
         Scene out = new Rebase(
@@ -108,7 +108,7 @@ class RebaseTest {
     }
 
     @Test
-    void a_mirror_turns_x_round_and_with_it_turns_and_faces() {
+    void aMirrorTurnsXRoundAndWithItTurnsAndFaces() {
         Scene s = scene();
         Scene out = new Rebase(
                         s, new Rebase.World(true, 1, new Matrix3d(), Vec3.ZERO), Rebase.sizes(s, 1), Rebase.noTurns(s))
@@ -125,7 +125,7 @@ class RebaseTest {
     }
 
     @Test
-    void a_node_of_another_size_carries_the_inverse_as_its_scale_and_all_stays_where_it_was() {
+    void aNodeOfAnotherSizeCarriesTheInverseAsItsScaleAndAllStaysWhereItWas() {
         Scene s = scene();
         double[] size = Rebase.sizes(s, 1);
         size[0] = 4;
@@ -141,7 +141,7 @@ class RebaseTest {
     }
 
     @Test
-    void a_node_of_another_direction_takes_the_turn_into_its_own_axes() {
+    void aNodeOfAnotherDirectionTakesTheTurnIntoItsOwnAxes() {
         Scene s = scene();
         Matrix3d[] turn = Rebase.noTurns(s);
         turn[0] = new Matrix3d().rotationZ(Math.toRadians(90)); // y of before is -x now: (x, y, z) to (-y, x, z)
@@ -157,7 +157,7 @@ class RebaseTest {
     }
 
     @Test
-    void a_mesh_that_two_nodes_show_is_doubled_where_they_need_it_otherwise() {
+    void aMeshThatTwoNodesShowIsDoubledWhereTheyNeedItOtherwise() {
         Scene s = scene();
         List<Node> nodes = new java.util.ArrayList<>(s.nodes());
         nodes.add(Node.mesh("flag2", -1, Transform.IDENTITY, 0));

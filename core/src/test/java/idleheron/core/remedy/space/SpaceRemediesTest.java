@@ -40,7 +40,7 @@ class SpaceRemediesTest {
     }
 
     @Property(tries = 60)
-    void converting_axes_handedness_and_unit_leaves_the_picture(@ForAll long seed) {
+    void convertingAxesHandednessAndUnitLeavesThePicture(@ForAll long seed) {
         Scene s = RandomRig.of(seed);
         for (AxisSystem to : List.of(AxisSystem.COMMON, AxisSystem.Z_UP, AxisSystem.Z_UP_LEFT)) {
             Scene after = new ConvertStage(to, 1).apply(s);
@@ -53,7 +53,7 @@ class SpaceRemediesTest {
     }
 
     @Property(tries = 60)
-    void baking_scale_leaves_the_picture_and_no_scale(@ForAll long seed) {
+    void bakingScaleLeavesThePictureAndNoScale(@ForAll long seed) {
         Scene s = RandomRig.of(seed);
         Scene after = new BakeScale().apply(s);
         assertThat(moved(s, after)).isLessThan(1e-5);
@@ -63,7 +63,7 @@ class SpaceRemediesTest {
     }
 
     @Property(tries = 60)
-    void turning_joint_axes_leaves_the_picture_and_turns_the_axes(@ForAll long seed) {
+    void turningJointAxesLeavesThePictureAndTurnsTheAxes(@ForAll long seed) {
         Scene s = new BakeScale().apply(RandomRig.of(seed));
         Scene after = new TurnJoints(new Vec3(0, 0, -90)).apply(s);
         assertThat(moved(s, after)).isLessThan(1e-5);
@@ -72,7 +72,7 @@ class SpaceRemediesTest {
     }
 
     @Property(tries = 40)
-    void plain_transforms_leave_the_picture_at_the_frames(@ForAll long seed) {
+    void plainTransformsLeaveThePictureAtTheFrames(@ForAll long seed) {
         Scene s = RandomRig.of(seed);
         Scene after = new PlainTransforms(null).apply(s);
         assertThat(moved(s, after)).isLessThan(1e-5);
@@ -80,7 +80,7 @@ class SpaceRemediesTest {
     }
 
     @Property(tries = 40)
-    void an_extra_root_goes_and_the_picture_stays(@ForAll long seed) {
+    void anExtraRootGoesAndThePictureStays(@ForAll long seed) {
         Scene s = RandomRig.of(seed);
         List<Node> nodes = new ArrayList<>();
         nodes.add(s.nodes().getFirst());
@@ -98,7 +98,7 @@ class SpaceRemediesTest {
     }
 
     @Test
-    void moving_the_scene_moves_every_point_by_just_that() {
+    void movingTheSceneMovesEveryPointByJustThat() {
         Scene s = RandomRig.of(3);
         Scene after = new MoveScene(Vec3.ZERO, 1, new Vec3(0, 0.3, 0.4)).apply(s);
         assertThat(Proof.of(s, after, Progress.NONE).worst().value()).isCloseTo(500, within(0.01));
@@ -107,7 +107,7 @@ class SpaceRemediesTest {
     }
 
     @Test
-    void a_turn_and_a_scale_of_the_scene_are_undone_by_their_opposite() {
+    void aTurnAndAScaleOfTheSceneAreUndoneByTheirOpposite() {
         Scene s = RandomRig.of(4);
         Scene after = new MoveScene(new Vec3(90, 0, 0), 25, Vec3.ZERO).apply(s);
         assertThat(moved(s, after)).isGreaterThan(1);
@@ -116,7 +116,7 @@ class SpaceRemediesTest {
     }
 
     @Test
-    void tips_are_joints_that_end_a_chain_and_move_nothing() {
+    void tipsAreJointsThatEndAChainAndMoveNothing() {
         Scene s = RandomRig.of(5);
         assertThat(DropJoints.tips(s)).isEmpty();
         List<Node> nodes = new ArrayList<>(s.nodes());
@@ -129,14 +129,14 @@ class SpaceRemediesTest {
     }
 
     @Test
-    void shifting_clips_moves_keys_and_range() {
+    void shiftingClipsMovesKeysAndRange() {
         Scene after = new ShiftClips(0.5).apply(RandomRig.of(6));
         assertThat(after.clips().getFirst().startSeconds()).isEqualTo(0.5);
         assertThat(after.clips().getFirst().keyedSpan()).containsExactly(0.5, 1.5);
     }
 
     @Test
-    void redeclaring_changes_no_number_of_the_data() {
+    void redeclaringChangesNoNumberOfTheData() {
         Scene s = RandomRig.of(7);
         Scene after = new Redeclare(AxisSystem.Z_UP, 1).apply(s);
         assertThat(after.nodes()).isEqualTo(s.nodes());

@@ -41,7 +41,7 @@ class TrianglesTest {
     }
 
     @Test
-    void a_hollow_face_is_cut_inside_of_itself() {
+    void aHollowFaceIsCutInsideOfItself() {
         Mesh hook = Triangles.of(polygon(0, 0, 3, 0, 3, 3, 2, 3, 2, 1, 0, 1));
         assertThat(hook.faceCount()).isEqualTo(4);
         assertThat(areas(hook)[0]).isCloseTo(5, within(1e-12));
@@ -54,7 +54,7 @@ class TrianglesTest {
     }
 
     @Test
-    void a_convex_face_is_a_fan() {
+    void aConvexFaceIsAFan() {
         Mesh m = Triangles.of(polygon(0, 0, 1, 0, 1, 1, 0.5, 1.5, 0, 1));
         assertThat(m.corners()).containsExactly(0, 1, 2, 0, 2, 3, 0, 3, 4);
         assertThat(Triangles.of(m)).isSameAs(m);
@@ -62,7 +62,7 @@ class TrianglesTest {
 
     /** A bow crosses itself: some triangles come of it, and it ends. */
     @Test
-    void a_face_that_crosses_itself_ends() {
+    void aFaceThatCrossesItselfEnds() {
         assertThat(Triangles.of(polygon(0, 0, 1, 1, 1, 0, 0, 1)).faceCount()).isEqualTo(2);
         assertThat(Triangles.of(polygon(0, 0, 0, 0, 0, 0, 0, 0, 0, 0)).faceCount())
                 .isEqualTo(3);
@@ -72,7 +72,7 @@ class TrianglesTest {
     }
 
     @Test
-    void what_lies_on_corners_and_faces_goes_with_them() {
+    void whatLiesOnCornersAndFacesGoesWithThem() {
         float[] normals = new float[12];
         for (int i = 0; i < 12; i++) {
             normals[i] = i;
@@ -93,7 +93,7 @@ class TrianglesTest {
     }
 
     @Test
-    void faces_in_another_order_keep_what_is_theirs() {
+    void facesInAnotherOrderKeepWhatIsTheirs() {
         Mesh m = Mesh.bare("m", new double[12], new int[] {0, 3, 7}, new int[] {0, 1, 2, 0, 1, 2, 3})
                 .withNormals(new float[21])
                 .withSmoothing(new int[] {1, 2}, null);

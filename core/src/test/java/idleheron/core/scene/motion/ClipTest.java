@@ -45,7 +45,7 @@ class ClipTest {
                     List.of(value(Clip.Subject.MATERIAL, 0), value(Clip.Subject.NODE, 2)))));
 
     @Test
-    void lengths_frames_and_what_moves() {
+    void lengthsFramesAndWhatMoves() {
         assertThat(CLIP.length()).isEqualTo(2);
         assertThat(CLIP.firstFrame()).isEqualTo(12);
         assertThat(CLIP.lastFrame()).isEqualTo(60);
@@ -57,7 +57,7 @@ class ClipTest {
     }
 
     @Test
-    void every_curve_of_every_layer_is_mapped() {
+    void everyCurveOfEveryLayerIsMapped() {
         Clip later = CLIP.mapCurves(c -> c.shifted(10));
         assertThat(later.keyedSpan()).containsExactly(10, 12.75);
         assertThat(java.util.Objects.requireNonNull(later.nodes().get(1).curve(Channel.SCALE_Z))
@@ -78,7 +78,7 @@ class ClipTest {
     }
 
     @Test
-    void with_other_node_numbers_tracks_of_those_that_are_gone_go() {
+    void withOtherNodeNumbersTracksOfThoseThatAreGoneGo() {
         Clip c = CLIP.renumbered(new int[] {-1, 7, -1, -1, 0});
         assertThat(c.nodes().stream().map(Clip.NodeTrack::node)).containsExactly(0, 7);
         assertThat(c.values().stream().map(Clip.ValueTrack::index))
@@ -97,7 +97,7 @@ class ClipTest {
     }
 
     @Test
-    void without_shapes_and_without_surfaces() {
+    void withoutShapesAndWithoutSurfaces() {
         Clip c = CLIP.withoutShapes();
         assertThat(c.shapes()).isEmpty();
         assertThat(c.layers().getFirst().shapes()).isEmpty();
@@ -113,7 +113,7 @@ class ClipTest {
     }
 
     @Test
-    void the_span_of_all_keys_does_not_count_a_single_one_at_nothing() {
+    void theSpanOfAllKeysDoesNotCountASingleOneAtNothing() {
         assertThat(CLIP.keyedSpan()).containsExactly(0, 2.75);
         Clip none = new Clip("c", 0, 1, FrameRate.FILM, List.of(track(0, Channel.ROTATE_X, Curve.still(4))), List.of());
         assertThat(none.keyedSpan()).isNull();
@@ -123,7 +123,7 @@ class ClipTest {
     }
 
     @Test
-    void a_track_has_a_curve_or_none_for_every_channel() {
+    void aTrackHasACurveOrNoneForEveryChannel() {
         assertThatThrownBy(() -> new Clip.NodeTrack(0, new @Nullable Curve[3]))
                 .hasMessageContaining("3 curves, expected 9");
         assertThat(Channel.TRANSLATE_Z.isTranslation()).isTrue();

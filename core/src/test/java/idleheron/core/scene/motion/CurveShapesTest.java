@@ -24,14 +24,14 @@ class CurveShapesTest {
     }
 
     @Test
-    void a_curve_holds_its_ends_unless_it_says_otherwise() {
+    void aCurveHoldsItsEndsUnlessItSaysOtherwise() {
         Curve c = ramp(Extrapolation.HOLD, Extrapolation.HOLD);
         assertThat(c.at(-5)).isEqualTo(10);
         assertThat(c.at(9)).isEqualTo(14);
     }
 
     @Test
-    void it_starts_over_or_goes_on_from_where_it_ended() {
+    void itStartsOverOrGoesOnFromWhereItEnded() {
         Curve again = ramp(of(Extrapolation.Kind.REPEAT, -1), of(Extrapolation.Kind.REPEAT, -1));
         assertThat(again.at(3.5)).isCloseTo(11, within(1e-12));
         assertThat(again.at(8.5)).isCloseTo(13, within(1e-12));
@@ -44,7 +44,7 @@ class CurveShapesTest {
     }
 
     @Test
-    void it_runs_back_and_forth() {
+    void itRunsBackAndForth() {
         Curve c = ramp(of(Extrapolation.Kind.MIRROR, -1), of(Extrapolation.Kind.MIRROR, -1));
         assertThat(c.at(3.5)).isCloseTo(13, within(1e-12));
         assertThat(c.at(5.5)).isCloseTo(11, within(1e-12));
@@ -52,7 +52,7 @@ class CurveShapesTest {
     }
 
     @Test
-    void it_stops_after_as_many_times_as_it_says() {
+    void itStopsAfterAsManyTimesAsItSays() {
         assertThat(ramp(Extrapolation.HOLD, of(Extrapolation.Kind.REPEAT, 2)).at(100))
                 .isEqualTo(14);
         assertThat(ramp(Extrapolation.HOLD, of(Extrapolation.Kind.REPEAT_ON, 2)).at(100))
@@ -64,14 +64,14 @@ class CurveShapesTest {
     }
 
     @Test
-    void it_goes_on_straight_with_its_slope() {
+    void itGoesOnStraightWithItsSlope() {
         Curve c = ramp(of(Extrapolation.Kind.SLOPE, -1), of(Extrapolation.Kind.SLOPE, -1));
         assertThat(c.at(4)).isCloseTo(16, within(1e-12));
         assertThat(c.at(0)).isCloseTo(8, within(1e-12));
     }
 
     @Test
-    void a_key_may_take_the_next_value_at_once() {
+    void aKeyMayTakeTheNextValueAtOnce() {
         Curve c = new Curve(
                 new double[] {0, 1, 2},
                 new double[] {1, 2, 3},
@@ -96,7 +96,7 @@ class CurveShapesTest {
     }
 
     @Test
-    void handles_of_a_third_are_the_plain_cubic() {
+    void handlesOfAThirdAreThePlainCubic() {
         Curve plain = new Curve(
                 new double[] {0, 2},
                 new double[] {0, 1},
@@ -111,7 +111,7 @@ class CurveShapesTest {
 
     /** Points of the Bézier curve with the handles spelled out: the curve must pass through them. */
     @Test
-    void long_handles_bend_the_curve_as_a_bezier_does() {
+    void longHandlesBendTheCurveAsABezierDoes() {
         double a = 0.8;
         double b = 0.6;
         Curve c = weighted((float) a, (float) b);
@@ -126,7 +126,7 @@ class CurveShapesTest {
     }
 
     @Test
-    void mapping_and_shifting_keep_the_shape() {
+    void mappingAndShiftingKeepTheShape() {
         Curve c = weighted(0.7f, 0.2f);
         Curve m = c.mapped(-3, 5).shifted(10);
         for (double t = 0; t <= 2; t += 0.1) {

@@ -10,7 +10,7 @@ class CurveTest {
     private static final byte C = Curve.CUBIC;
 
     @Test
-    void a_cubic_span_is_the_hermite_polynomial_of_its_slopes() {
+    void aCubicSpanIsTheHermitePolynomialOfItsSlopes() {
         // 0 to 1 over two seconds, leaving flat, arriving with 1.5 a second: p(u) = u(0 + u(3 - 3 + u(3 - 2))) = u^3.
         Curve c = new Curve(
                 new double[] {0, 2}, new double[] {0, 1}, new byte[] {C, C}, new double[] {0, 0}, new double[] {0, 1.5
@@ -20,7 +20,7 @@ class CurveTest {
     }
 
     @Test
-    void a_cubic_span_that_does_not_begin_at_nothing() {
+    void aCubicSpanThatDoesNotBeginAtNothing() {
         // 10 to 6 over half a second, leaving with 4 and arriving with -2 a second: m0 = 2, m1 = -1, d = -4.
         // u = 1/4: 10 + 1/4·(2 + 1/4·(-12 - 4 + 1 + 1/4·(2 - 1 + 8))) = 10 + 1/4·(2 + 1/4·(-12.75)) = 9.703125
         Curve c = new Curve(
@@ -30,7 +30,7 @@ class CurveTest {
     }
 
     @Test
-    void backwards_it_is_at_each_time_what_it_was_at_the_opposite_one() {
+    void backwardsItIsAtEachTimeWhatItWasAtTheOppositeOne() {
         Handles weighted = new Handles(
                 new float[] {0.2f, 0.4f, 0.3f, 0.5f},
                 new float[] {0.6f, 0.1f, 0.7f, 0.25f},
@@ -60,7 +60,7 @@ class CurveTest {
     }
 
     @Test
-    void a_step_backwards_takes_the_next_value_at_once() {
+    void aStepBackwardsTakesTheNextValueAtOnce() {
         Curve step = new Curve(
                 new double[] {0, 1, 2},
                 new double[] {5, 7, 9},
@@ -79,7 +79,7 @@ class CurveTest {
     }
 
     @Test
-    void constant_spans_hold_linear_ones_go_straight_and_the_ends_stay() {
+    void constantSpansHoldLinearOnesGoStraightAndTheEndsStay() {
         Curve c = new Curve(
                 new double[] {0, 1, 3},
                 new double[] {5, 7, 11},
@@ -97,7 +97,7 @@ class CurveTest {
     }
 
     @Test
-    void a_key_that_takes_the_next_value_has_it_from_its_own_moment_on() {
+    void aKeyThatTakesTheNextValueHasItFromItsOwnMomentOn() {
         Curve c = new Curve(
                 new double[] {0, 1, 2},
                 new double[] {5, 7, 11},
@@ -112,14 +112,14 @@ class CurveTest {
     }
 
     @Test
-    void smooth_slopes_are_those_of_the_neighbours_and_flat_at_the_ends() {
+    void smoothSlopesAreThoseOfTheNeighboursAndFlatAtTheEnds() {
         Curve c = Curve.smooth(new double[] {0, 1, 3}, new double[] {2, 5, 14});
         assertThat(c.leaving()).containsExactly(0, 4, 0);
         assertThat(c.arriving()).containsExactly(0, 4, 0);
     }
 
     @Test
-    void constant_is_one_value_and_no_slope_that_leads_away() {
+    void constantIsOneValueAndNoSlopeThatLeadsAway() {
         assertThat(Curve.still(4).isConstant()).isTrue();
         assertThat(Curve.linear(new double[] {0, 1}, new double[] {4, 4}).isConstant())
                 .isTrue();
@@ -136,7 +136,7 @@ class CurveTest {
     }
 
     @Test
-    void slopes_on_either_side_of_a_key() {
+    void slopesOnEitherSideOfAKey() {
         Curve c = new Curve(
                 new double[] {0, 2, 3, 4},
                 new double[] {0, 6, 6, 1},
@@ -154,7 +154,7 @@ class CurveTest {
     }
 
     @Test
-    void mapping_carries_the_slopes_along() {
+    void mappingCarriesTheSlopesAlong() {
         Curve whole = Curve.smooth(new double[] {0, 1, 2}, new double[] {0, 4, 0});
         Curve c = whole.mapped(-0.5, 1);
         assertThat(c.at(1)).isEqualTo(-1);
@@ -166,7 +166,7 @@ class CurveTest {
     }
 
     @Test
-    void shifting_moves_times_and_stretching_slopes_as_well() {
+    void shiftingMovesTimesAndStretchingSlopesAsWell() {
         Curve c = Curve.smooth(new double[] {0, 1, 3}, new double[] {2, 5, 14});
         assertThat(c.shifted(0.5).seconds()).containsExactly(0.5, 1.5, 3.5);
         assertThat(c.shifted(0.5).at(2.25)).isEqualTo(c.at(1.75));
@@ -178,7 +178,7 @@ class CurveTest {
     }
 
     @Test
-    void sampling_keys_the_value_at_each_time() {
+    void samplingKeysTheValueAtEachTime() {
         Curve c = Curve.linear(new double[] {0, 2}, new double[] {1, 5}).sampled(new double[] {-1, 0.5, 2});
         assertThat(c.seconds()).containsExactly(-1, 0.5, 2);
         assertThat(c.values()).containsExactly(1, 2, 5);
@@ -186,7 +186,7 @@ class CurveTest {
     }
 
     @Test
-    void arrays_of_different_lengths_are_refused() {
+    void arraysOfDifferentLengthsAreRefused() {
         assertThatThrownBy(() -> new Curve(new double[2], new double[1], new byte[2], null, null))
                 .hasMessageContaining("2 times, 1 values");
         assertThatThrownBy(() -> new Curve(new double[2], new double[2], new byte[1], null, null))

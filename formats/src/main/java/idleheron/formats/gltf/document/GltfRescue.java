@@ -44,9 +44,8 @@ final class GltfRescue {
      * @param chunk the bytes in the same file as far as they are there, or null
      * @param chunkAt byte of the file where they begin
      * @param salvage takes what is lost
-     * @return whether anything was taken out
      */
-    static boolean prune(
+    static void prune(
             GltfObject root, @Nullable Path folder, @Nullable MemorySegment chunk, long chunkAt, Salvage salvage)
             throws FormatException {
         List<GltfObject> buffers = root.list("buffers");
@@ -58,7 +57,6 @@ final class GltfRescue {
         if (any) {
             r.prune(buffers);
         }
-        return any;
     }
 
     /** Notes how many bytes of a buffer are there; whether some are not. */

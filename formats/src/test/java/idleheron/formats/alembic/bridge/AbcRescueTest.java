@@ -34,7 +34,7 @@ class AbcRescueTest {
 
     @ParameterizedTest
     @MethodSource("sound")
-    void every_key_of_another_writer_is_the_hash_of_its_sample(String name) throws IOException {
+    void everyKeyOfAnotherWriterIsTheHashOfItsSample(String name) throws IOException {
         Path f = Files.write(folder.resolve("sound.abc"), ReferenceFiles.bytes(name));
         assertThat(SceneFiles.rescue(f, Progress.NONE).scene().lost()).isEmpty();
     }
@@ -70,7 +70,7 @@ class AbcRescueTest {
     }
 
     @Test
-    void a_damaged_sample_goes_with_its_moment_and_the_others_stand() throws IOException {
+    void aDamagedSampleGoesWithItsMomentAndTheOthersStand() throws IOException {
         byte[] b = ReferenceFiles.bytes("02_deforming_mesh.abc");
         Cache whole = ReferenceFiles.cache("02_deforming_mesh.abc");
         Cache.Entry e = moving(whole);
@@ -97,7 +97,7 @@ class AbcRescueTest {
     }
 
     @Test
-    void an_object_whose_faces_are_damaged_goes_and_the_others_stand() throws IOException {
+    void anObjectWhoseFacesAreDamagedGoesAndTheOthersStand() throws IOException {
         byte[] b = ReferenceFiles.bytes("16_many_objects.abc");
         Cache whole = ReferenceFiles.cache("16_many_objects.abc");
         List<String> before = whole.entries().stream().map(Cache.Entry::path).toList();
@@ -121,7 +121,7 @@ class AbcRescueTest {
     }
 
     @Test
-    void an_archive_whose_root_is_cut_off_has_no_names_left() throws IOException {
+    void anArchiveWhoseRootIsCutOffHasNoNamesLeft() throws IOException {
         byte[] b = ReferenceFiles.bytes("16_many_objects.abc");
         assertThatThrownBy(() -> rescued(Arrays.copyOf(b, b.length / 2))).isInstanceOf(FormatException.class);
     }

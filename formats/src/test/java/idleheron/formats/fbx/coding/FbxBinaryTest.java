@@ -43,7 +43,7 @@ class FbxBinaryTest {
     }
 
     @Test
-    void a_file_made_by_hand_reads_as_it_was_meant() throws FormatException {
+    void aFileMadeByHandReadsAsItWasMeant() throws FormatException {
         FbxDocument d = read(byHand());
         assertThat(d.version()).isEqualTo(7400);
         assertThat(d.variant()).isEqualTo("binary 7.4");
@@ -52,7 +52,7 @@ class FbxBinaryTest {
     }
 
     @Test
-    void the_writer_gives_the_same_bytes_and_then_the_footer() {
+    void theWriterGivesTheSameBytesAndThenTheFooter() {
         byte[] out = write(document(FbxRecord.leaf("A", new FbxValue.Int32(7))), 7400);
         assertThat(HEX.formatHex(out)).startsWith(HEX.formatHex(byHand()));
         int footer = byHand().length;
@@ -67,7 +67,7 @@ class FbxBinaryTest {
 
     @ParameterizedTest
     @ValueSource(ints = {7400, 7500})
-    void every_kind_of_value_comes_back(int version) throws FormatException {
+    void everyKindOfValueComesBack(int version) throws FormatException {
         double[] many = new double[500];
         java.util.Arrays.setAll(many, i -> i * 0.25);
         FbxRecord inner = FbxRecord.leaf("Inner", new FbxValue.Text("tide"), new FbxValue.Blob(new byte[] {1, 2, 3}));
@@ -98,7 +98,7 @@ class FbxBinaryTest {
     }
 
     @Test
-    void a_scope_without_its_zero_record_is_forgiven_and_noted() throws FormatException {
+    void aScopeWithoutItsZeroRecordIsForgivenAndNoted() throws FormatException {
         byte[] good = write(
                 document(FbxRecord.scope("S", List.of(), List.of(FbxRecord.leaf("A", new FbxValue.Int32(7))))), 7400);
         // Cut the inner zero record and move the end offset of S.
@@ -113,7 +113,7 @@ class FbxBinaryTest {
     }
 
     @Test
-    void what_is_wrong_is_told_with_its_place() {
+    void whatIsWrongIsToldWithItsPlace() {
         byte[] b = byHand();
         b[41] = '?';
         assertThatThrownBy(() -> read(b)).hasMessageContaining("byte 41").hasMessageContaining("type letter");
@@ -127,7 +127,7 @@ class FbxBinaryTest {
     }
 
     @Test
-    void a_count_that_cannot_be_is_refused_before_anything_is_allocated() {
+    void aCountThatCannotBeIsRefusedBeforeAnythingIsAllocated() {
         byte[] b = write(document(FbxRecord.leaf("A", new FbxValue.Doubles(new double[400]))), 7400);
         // The count of the array stands after the record's head, its name and the type letter.
         ByteBuffer.wrap(b).order(ByteOrder.LITTLE_ENDIAN).putInt(42, 0x0FFFFFFF);
@@ -138,7 +138,7 @@ class FbxBinaryTest {
     }
 
     @Test
-    void other_versions_are_not_written() {
+    void otherVersionsAreNotWritten() {
         assertThatThrownBy(() -> write(document(), 7100)).hasMessageContaining("7.4 and 7.5");
     }
 }

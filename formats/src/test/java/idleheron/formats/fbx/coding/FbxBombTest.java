@@ -48,7 +48,7 @@ class FbxBombTest {
     }
 
     @Test
-    void streams_that_unpack_to_more_than_they_say_or_than_there_is_memory_for_are_refused() {
+    void streamsThatUnpackToMoreThanTheySayOrThanThereIsMemoryForAreRefused() {
         byte[] packed = zeros(64 << 20);
         assertThat(packed.length).isLessThan(70_000);
         refused(oneArray(1000, packed), "expected", "found");

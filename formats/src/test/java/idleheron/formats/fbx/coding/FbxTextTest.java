@@ -22,7 +22,7 @@ class FbxTextTest {
     }
 
     @Test
-    void records_values_scopes_and_comments_are_read() throws FormatException {
+    void recordsValuesScopesAndCommentsAreRead() throws FormatException {
         FbxDocument d = read(
                 "Model: 12, \"Model::reed &quot;one&quot;\", \"Mesh\" { ; a comment\n\tShading: T\n\tVersion: -232\n\tNothing: \n\tScale: 1.5e-3\n}\n");
         assertThat(d.variant()).isEqualTo("text 7.5");
@@ -37,7 +37,7 @@ class FbxTextTest {
     }
 
     @Test
-    void arrays_break_over_lines_at_a_comma_on_either_side() throws FormatException {
+    void arraysBreakOverLinesAtACommaOnEitherSide() throws FormatException {
         FbxDocument d = read("Vertices: *6 {\n\ta: 1,2.5,\n3\n,4,5,6e2\n} \nIndex: *2 { a: 0,-3 }\nNone: *0 {\n}\n");
         assertThat(FbxNumbers.doubles(d.records().get(1))).containsExactly(1, 2.5, 3, 4, 5, 600);
         assertThat(FbxNumbers.ints(d.records().get(2))).containsExactly(0, -3);
@@ -45,7 +45,7 @@ class FbxTextTest {
     }
 
     @Test
-    void numbers_that_are_none_and_endless_digits_are_read() throws FormatException {
+    void numbersThatAreNoneAndEndlessDigitsAreRead() throws FormatException {
         FbxDocument d = read(
                 "A: 1.#INF,-1.#IND, 0.123456789012345678901234567890123456789012345678901234567890123456789012345\n");
         assertThat(d.records().get(1).number(0, 0)).isEqualTo(Double.POSITIVE_INFINITY);
@@ -54,7 +54,7 @@ class FbxTextTest {
     }
 
     @Test
-    void embedded_pieces_are_joined() throws FormatException {
+    void embeddedPiecesAreJoined() throws FormatException {
         FbxDocument d = read("Content: ,\n\t\"QUJD\",\n\t\"REVG\"\nAfter: 1\n");
         assertThat(d.records().get(1).value(0))
                 .isInstanceOfSatisfying(
@@ -65,7 +65,7 @@ class FbxTextTest {
     }
 
     @Test
-    void what_is_wrong_is_told_with_its_line() {
+    void whatIsWrongIsToldWithItsLine() {
         assertThatThrownBy(() -> read("A: *3 { a: 1,2 }\n"))
                 .hasMessageContaining("3 elements in A")
                 .hasMessageContaining("line 5");

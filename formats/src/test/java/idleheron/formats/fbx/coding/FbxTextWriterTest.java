@@ -27,7 +27,7 @@ class FbxTextWriterTest {
     }
 
     @Test
-    void records_scopes_and_values_are_laid_out_with_tabs() {
+    void recordsScopesAndValuesAreLaidOutWithTabs() {
         String s = text(document(
                 false,
                 FbxRecord.scope(
@@ -44,7 +44,7 @@ class FbxTextWriterTest {
     }
 
     @Test
-    void names_of_objects_are_spelled_the_other_way_and_back() throws FormatException {
+    void namesOfObjectsAreSpelledTheOtherWayAndBack() throws FormatException {
         FbxRecord object = FbxRecord.scope(
                 "Model",
                 List.of(new FbxValue.Int64(7), new FbxValue.Text("left::reed\0\1Model"), FbxBuild.text("Mesh")),
@@ -58,7 +58,7 @@ class FbxTextWriterTest {
     }
 
     @Test
-    void signs_that_end_text_come_back() throws FormatException {
+    void signsThatEndTextComeBack() throws FormatException {
         String hard = "a \"quote\", a line\nand\r another, &quot; and &amp; and & alone, déjà vu";
         FbxDocument d = document(true, FbxBuild.leaf("Note", hard));
         assertThat(text(d))
@@ -69,7 +69,7 @@ class FbxTextWriterTest {
     }
 
     @Test
-    void text_that_is_not_utf8_keeps_its_bytes() throws FormatException {
+    void textThatIsNotUtf8KeepsItsBytes() throws FormatException {
         byte[] latin = "Schilf grün".getBytes(StandardCharsets.ISO_8859_1);
         FbxDocument back =
                 FbxBytes.read(FbxBytes.text(document(true, FbxRecord.leaf("Note", new FbxValue.Text(latin)))));
@@ -78,7 +78,7 @@ class FbxTextWriterTest {
     }
 
     @Test
-    void a_picture_is_written_in_pieces_and_joined_again() throws FormatException {
+    void aPictureIsWrittenInPiecesAndJoinedAgain() throws FormatException {
         byte[] picture = new byte[200_000];
         new Random(1).nextBytes(picture);
         FbxDocument d = document(true, FbxRecord.leaf("Content", new FbxValue.Blob(picture)));
@@ -89,7 +89,7 @@ class FbxTextWriterTest {
     }
 
     @Test
-    void numbers_of_any_kind_come_back_bit_for_bit() throws FormatException {
+    void numbersOfAnyKindComeBackBitForBit() throws FormatException {
         Random random = new Random(2);
         double[] hard = new double[5000];
         long[] whole = new long[500];
@@ -123,7 +123,7 @@ class FbxTextWriterTest {
 
     /** What was read from text, written, and read again is the same document. */
     @Test
-    void reading_writing_and_reading_gives_the_same_document() throws FormatException {
+    void readingWritingAndReadingGivesTheSameDocument() throws FormatException {
         String body = "; FBX 7.4.0 project file\nFBXHeaderExtension: {\n FBXVersion: 7400\n}\n"
                 + "A: *3 {\n a: 1,2.5,\n3 } \nB: ,\n 1,2\nC: T, Y,\"x\",-4\nD: {\n E: \n F: {\n }\n}\n"
                 + "G: 1,2,3,4,5,6,7,8,9,10,11,12,13,14,15,16,17\nH: 1.#INF, -1.#INF, 1e5\n";
@@ -139,7 +139,7 @@ class FbxTextWriterTest {
     }
 
     @Test
-    void packed_bits_of_keys_are_written_as_the_number_they_are() throws FormatException {
+    void packedBitsOfKeysAreWrittenAsTheNumberTheyAre() throws FormatException {
         float bits = Float.intBitsToFloat(0x0D050D05);
         FbxDocument d = document(
                 false, FbxRecord.leaf("KeyAttrDataFloat", new FbxValue.Floats(new float[] {0.5f, 0, bits, 0})));

@@ -231,7 +231,7 @@ class FbxUpgradeTest {
     }
 
     @Test
-    void a_text_file_of_version_six_is_read_whole() throws FormatException {
+    void aTextFileOfVersionSixIsReadWhole() throws FormatException {
         Scene s = scene(document());
         check(s);
         checkClip(s.clips().getFirst());
@@ -239,7 +239,7 @@ class FbxUpgradeTest {
 
     /** The binary form of version 6 has the same records, and a value for every number of a list. */
     @Test
-    void a_binary_file_of_version_six_is_read_whole() throws FormatException {
+    void aBinaryFileOfVersionSixIsReadWhole() throws FormatException {
         byte[] binary = sixBinary(document());
         FbxDocument d = FbxBytes.read(binary);
         assertThat(d.version()).isEqualTo(6100);
@@ -254,7 +254,7 @@ class FbxUpgradeTest {
     }
 
     @Test
-    void it_is_written_as_version_seven() throws FormatException {
+    void itIsWrittenAsVersionSeven() throws FormatException {
         for (byte[] written : List.of(FbxBytes.binary(document(), 7400), FbxBytes.text(document()))) {
             FbxDocument d = FbxBytes.read(written);
             assertThat(d.version()).isEqualTo(7400);

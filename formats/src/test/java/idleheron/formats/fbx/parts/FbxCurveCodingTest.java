@@ -21,7 +21,7 @@ class FbxCurveCodingTest {
     }
 
     @Test
-    void constant_linear_and_cubic_keys_come_back_with_their_slopes() {
+    void constantLinearAndCubicKeysComeBackWithTheirSlopes() {
         Curve c = new Curve(
                 new double[] {0, 0.5, 1, 1.5},
                 new double[] {1, 2, 4, 8},
@@ -37,7 +37,7 @@ class FbxCurveCodingTest {
     }
 
     @Test
-    void runs_of_equal_keys_are_counted_and_the_counts_sum_to_the_keys() {
+    void runsOfEqualKeysAreCountedAndTheCountsSumToTheKeys() {
         Curve c = Curve.linear(new double[] {0, 1, 2, 3}, new double[4]);
         List<FbxRecord> r = FbxCurveCoding.write(c, 1);
         assertThat(((FbxValue.Ints) r.getLast().values().getFirst()).values()).containsExactly(4);
@@ -45,13 +45,13 @@ class FbxCurveCodingTest {
     }
 
     @Test
-    void a_factor_scales_values_and_slopes_alike() {
+    void aFactorScalesValuesAndSlopesAlike() {
         Curve c = Curve.smooth(new double[] {0, 1, 2}, new double[] {0, 0.5, 0});
         assertThat(back(c, 100).at(0.7)).isCloseTo(c.at(0.7), within(1e-6));
     }
 
     @Test
-    void keys_out_of_order_are_left_out_and_noted() {
+    void keysOutOfOrderAreLeftOutAndNoted() {
         FbxRecord r = FbxRecord.scope(
                 "AnimationCurve",
                 List.of(),
@@ -67,7 +67,7 @@ class FbxCurveCodingTest {
     }
 
     @Test
-    void time_modes_and_rates_belong_together() {
+    void timeModesAndRatesBelongTogether() {
         for (int mode : new int[] {1, 2, 3, 4, 5, 6, 9, 10, 11, 13, 15, 16, 17}) {
             assertThat(FbxTime.mode(FbxTime.rate(mode, -1))).isEqualTo(mode);
         }
@@ -106,7 +106,7 @@ class FbxCurveCodingTest {
     }
 
     @Test
-    void slopes_made_by_rule_come_from_the_neighbours() {
+    void slopesMadeByRuleComeFromTheNeighbours() {
         int auto = FbxKeyFlags.CUBIC | FbxKeyFlags.AUTO;
         // Rises of 1 a second and then 2 a second, over one and two seconds.
         assertThat(slopes(auto | FbxKeyFlags.TIME_INDEPENDENT, 0, 1, 5)).containsExactly(0, 5 / 3.0, 0);
@@ -121,7 +121,7 @@ class FbxCurveCodingTest {
     }
 
     @Test
-    void tension_continuity_and_bias_give_the_slopes_of_their_rule() {
+    void tensionContinuityAndBiasGiveTheSlopesOfTheirRule() {
         float[] data = {0, 0, 0, 0, 0.5f, 0.2f, -0.1f, 0, 0, 0, 0, 0};
         int tcb = FbxKeyFlags.CUBIC | FbxKeyFlags.TENSION;
         Curve c = read(
@@ -132,7 +132,7 @@ class FbxCurveCodingTest {
     }
 
     @Test
-    void the_two_sides_of_a_broken_key_are_read_from_two_places() {
+    void theTwoSidesOfABrokenKeyAreReadFromTwoPlaces() {
         int hand = FbxKeyFlags.CUBIC | FbxKeyFlags.USER | FbxKeyFlags.BROKEN;
         float[] data = {1, 2, 0, 0, 3, 4, 0, 0};
         Curve c = read(curve(seconds(0, 1, 2), new float[3], new int[] {hand, hand}, data, new int[] {1, 2}));
@@ -141,7 +141,7 @@ class FbxCurveCodingTest {
     }
 
     @Test
-    void a_rule_that_made_the_slopes_is_written_as_the_rule_again() {
+    void aRuleThatMadeTheSlopesIsWrittenAsTheRuleAgain() {
         int auto = FbxKeyFlags.CUBIC | FbxKeyFlags.AUTO | FbxKeyFlags.PROGRESSIVE;
         Curve c = read(
                 curve(seconds(0, 1, 2, 4), new float[] {0, 3, 4, 9}, new int[] {auto}, new float[4], new int[] {4}));
@@ -158,7 +158,7 @@ class FbxCurveCodingTest {
     }
 
     @Test
-    void lengths_of_handles_are_shares_of_9999_packed_in_two_halves() {
+    void lengthsOfHandlesAreSharesOf9999PackedInTwoHalves() {
         assertThat(Float.floatToRawIntBits(FbxKeyFlags.pack(1 / 3.0, 0.5))).isEqualTo(5000 << 16 | 3333);
         int f = FbxKeyFlags.CUBIC | FbxKeyFlags.USER | FbxKeyFlags.WEIGHTED_RIGHT;
         float[] data = {1, 1, FbxKeyFlags.pack(0.8, 0.1), 0};
@@ -177,7 +177,7 @@ class FbxCurveCodingTest {
     }
 
     @Test
-    void velocities_are_carried_and_told() {
+    void velocitiesAreCarriedAndTold() {
         int f = FbxKeyFlags.CUBIC | FbxKeyFlags.USER | FbxKeyFlags.VELOCITY_RIGHT | FbxKeyFlags.VELOCITY_NEXT_LEFT;
         float[] data = {1, 1, FbxKeyFlags.pack(1 / 3.0, 1 / 3.0), FbxKeyFlags.pack(0.25, 0.75)};
         List<String> notes = new ArrayList<>();
@@ -190,7 +190,7 @@ class FbxCurveCodingTest {
     }
 
     @Test
-    void the_length_of_a_tick_is_told_by_the_header_or_the_version() {
+    void theLengthOfATickIsToldByTheHeaderOrTheVersion() {
         FbxRecord flags = FbxRecord.scope("OtherFlags", List.of(), List.of(FbxBuild.leaf("TCDefinition", 127)));
         FbxRecord header = FbxRecord.scope("FBXHeaderExtension", List.of(), List.of(flags));
         assertThat(FbxTime.of(new FbxDocument(7700, true, List.of(header), null, List.of())))

@@ -37,7 +37,7 @@ class FbxMeshTest {
     }
 
     @Test
-    void the_last_corner_of_a_face_is_stored_negative() throws FormatException {
+    void theLastCornerOfAFaceIsStoredNegative() throws FormatException {
         Mesh m = read(vertices(), polygons(0, 1, -3, 0, 2, -4));
         assertThat(m.faceStarts()).containsExactly(0, 3, 6);
         assertThat(m.corners()).containsExactly(0, 1, 2, 0, 2, 3);
@@ -45,14 +45,14 @@ class FbxMeshTest {
     }
 
     @Test
-    void a_face_of_more_corners_is_kept_and_only_drawn_as_triangles() throws FormatException {
+    void aFaceOfMoreCornersIsKeptAndOnlyDrawnAsTriangles() throws FormatException {
         Mesh m = read(vertices(), polygons(0, 1, 2, -4));
         assertThat(m.faceCount()).isEqualTo(1);
         assertThat(m.triangles()).containsExactly(0, 1, 2, 0, 2, 3);
     }
 
     @Test
-    void normals_come_by_point_or_by_corner_directly_or_through_an_index() throws FormatException {
+    void normalsComeByPointOrByCornerDirectlyOrThroughAnIndex() throws FormatException {
         FbxRecord up =
                 FbxRecord.leaf("Normals", new FbxValue.Doubles(new double[] {0, 0, 1, 0, 1, 0, 1, 0, 0, 0, 0, -1}));
         Mesh byPoint = read(vertices(), polygons(3, 1, -1), layer("LayerElementNormal", "ByVertice", "Direct", up));
@@ -70,7 +70,7 @@ class FbxMeshTest {
     }
 
     @Test
-    void a_uv_index_beyond_its_array_means_none() throws FormatException {
+    void aUvIndexBeyondItsArrayMeansNone() throws FormatException {
         Mesh m = read(
                 vertices(),
                 polygons(0, 1, -3),
@@ -84,7 +84,7 @@ class FbxMeshTest {
     }
 
     @Test
-    void a_face_that_names_a_point_that_is_not_there_breaks_the_file() {
+    void aFaceThatNamesAPointThatIsNotThereBreaksTheFile() {
         assertThatThrownBy(() -> read(vertices(), polygons(0, 1, -9)))
                 .hasMessageContaining("points 0 to 3")
                 .hasMessageContaining("point 8");

@@ -171,7 +171,7 @@ class AvatarFaultsTest {
 
     @ParameterizedTest(name = "{0}: {1}")
     @MethodSource("faults")
-    void one_thing_wrong_is_told_by_its_code(String what, String code, Consumer<ObjectNode> change) throws Exception {
+    void oneThingWrongIsToldByItsCode(String what, String code, Consumer<ObjectNode> change) throws Exception {
         Scene s = read(changed(change));
 
         assertThat(told(s)).as(what).contains(code);

@@ -81,7 +81,7 @@ class AvatarFileTest {
     }
 
     @Test
-    void all_that_makes_an_avatar_is_read() throws Exception {
+    void allThatMakesAnAvatarIsRead() throws Exception {
         Scene s = least();
         Avatar a = of(s);
 
@@ -114,7 +114,7 @@ class AvatarFileTest {
     }
 
     @Test
-    void what_is_written_says_the_same_and_the_same_again() throws Exception {
+    void whatIsWrittenSaysTheSameAndTheSameAgain() throws Exception {
         Scene s = least();
         byte[] once = written(s);
 
@@ -123,7 +123,7 @@ class AvatarFileTest {
     }
 
     @Test
-    void after_a_stage_of_other_axes_unit_and_hand_the_same_is_written() throws Exception {
+    void afterAStageOfOtherAxesUnitAndHandTheSameIsWritten() throws Exception {
         Scene s = least();
         Scene other = new ConvertStage(AxisSystem.Z_UP_LEFT, 0.01).apply(s);
         assertThat(of(other).springs().colliders().getFirst().radius()).isEqualTo(9, within(1e-9));
@@ -148,7 +148,7 @@ class AvatarFileTest {
     }
 
     @Test
-    void a_scene_without_roles_is_no_avatar_and_says_what_finds_them() throws Exception {
+    void aSceneWithoutRolesIsNoAvatarAndSaysWhatFindsThem() throws Exception {
         Scene s = least().with(Avatar.KEY, List.of());
 
         assertThatThrownBy(() -> written(s))
@@ -160,7 +160,7 @@ class AvatarFileTest {
     }
 
     @Test
-    void extensions_of_materials_and_extras_are_kept_and_their_pictures_keep_their_numbers() throws Exception {
+    void extensionsOfMaterialsAndExtrasAreKeptAndTheirPicturesKeepTheirNumbers() throws Exception {
         Scene s = read(changed(r -> {
             ObjectNode toon = at(r, "/materials/0/extensions/VRMC_materials_mtoon");
             toon.putObject("shadeMultiplyTexture").put("index", 0).put("texCoord", 0);

@@ -73,7 +73,7 @@ class MotionFileTest {
     }
 
     @Test
-    void roles_expressions_and_turns_are_those_of_the_file() throws IOException {
+    void rolesExpressionsAndTurnsAreThoseOfTheFile() throws IOException {
         Scene s = motion();
         Motion m = of(s);
         assertThat(m.roles()).hasSize(22);
@@ -103,7 +103,7 @@ class MotionFileTest {
     }
 
     @Test
-    void an_avatar_turns_as_the_motion_does_whatever_its_joints_axes_are() throws IOException {
+    void anAvatarTurnsAsTheMotionDoesWhateverItsJointsAxesAre() throws IOException {
         Scene m = motion();
         Scene plain = file("least.vrm");
         Scene turned = new TurnJoints(new Vec3(20, -70, 35)).apply(plain);
@@ -156,7 +156,7 @@ class MotionFileTest {
     }
 
     @Test
-    void faces_follow_by_the_expressions_of_the_avatar() throws IOException {
+    void facesFollowByTheExpressionsOfTheAvatar() throws IOException {
         Scene a = SceneMerge.of(List.of(smiling(file("least.vrm")), motion())).scene();
         Clip c = a.clips().getLast();
         assertThat(c.shapes()).hasSize(1);
@@ -166,7 +166,7 @@ class MotionFileTest {
     }
 
     @Test
-    void what_is_written_of_an_avatar_moves_it_as_before() throws IOException {
+    void whatIsWrittenOfAnAvatarMovesItAsBefore() throws IOException {
         Scene woman =
                 SceneMerge.of(List.of(smiling(file("least.vrm")), motion())).scene();
         assertThat(FORMAT.refusal(woman, GltfFormat.MOTION)).isEmpty();
@@ -192,7 +192,7 @@ class MotionFileTest {
     }
 
     @Test
-    void what_only_the_hips_may_is_left_out_and_told() throws IOException {
+    void whatOnlyTheHipsMayIsLeftOutAndTold() throws IOException {
         Scene woman = SceneMerge.of(List.of(file("least.vrm"), motion())).scene();
         Avatar a = Objects.requireNonNull(Avatar.in(woman));
         Clip c = woman.clips().getLast();
@@ -218,7 +218,7 @@ class MotionFileTest {
     }
 
     @Test
-    void what_is_no_motion_is_refused_and_what_points_nowhere_is_noted() throws IOException {
+    void whatIsNoMotionIsRefusedAndWhatPointsNowhereIsNoted() throws IOException {
         Scene still = file("least.vrm").withClips(List.of());
         assertThat(FORMAT.refusal(still, GltfFormat.MOTION)).isEqualTo("a motion needs a clip, and there is none");
         Scene nobody = motion().with(Motion.KEY, List.of());

@@ -37,7 +37,7 @@ class OlderAvatarTest {
     private static final int HEAD = 2;
 
     @Test
-    void an_older_avatar_is_recognised_with_its_thumbs_and_presets() throws Exception {
+    void anOlderAvatarIsRecognisedWithItsThumbsAndPresets() throws Exception {
         byte[] older = changed(r -> {
             ObjectNode o = r.putObject("extensions").putObject("VRM");
             o.put("specVersion", "0.0");
@@ -116,7 +116,7 @@ class OlderAvatarTest {
     }
 
     @Test
-    void every_joint_below_swings_and_where_joints_part_a_chain_begins() throws Exception {
+    void everyJointBelowSwingsAndWhereJointsPartAChainBegins() throws Exception {
         Scene s = older(o -> swinging(o, 1));
         List<List<String>> told = chains(s);
         // every joint below the second one, once
@@ -149,7 +149,7 @@ class OlderAvatarTest {
     }
 
     @Test
-    void a_joint_that_two_groups_name_swings_once_and_what_is_not_there_is_told() throws Exception {
+    void aJointThatTwoGroupsNameSwingsOnceAndWhatIsNotThereIsTold() throws Exception {
         Scene s = older(o -> {
             swinging(o, HEAD, HEAD, 999);
             ((ObjectNode) o.at("/secondaryAnimation/colliderGroups/0")).put("node", 999);
@@ -166,7 +166,7 @@ class OlderAvatarTest {
     }
 
     @Test
-    void raised_every_chain_has_an_end_seven_centimetres_on() throws Exception {
+    void raisedEveryChainHasAnEndSevenCentimetresOn() throws Exception {
         Scene s = older(o -> swinging(o, 1));
         assertThat(told(s)).doesNotContain("avatar-spring");
         Scene raised = new RaiseAvatar().apply(s);
@@ -193,7 +193,7 @@ class OlderAvatarTest {
     }
 
     @Test
-    void it_looks_and_is_shown_as_before() throws Exception {
+    void itLooksAndIsShownAsBefore() throws Exception {
         Scene s = older(o -> {
             ObjectNode first = o.putObject("firstPerson").put("lookAtTypeName", "BlendShape");
             vector(first.putObject("firstPersonBoneOffset"), 0.01, 0.06, 0.02);

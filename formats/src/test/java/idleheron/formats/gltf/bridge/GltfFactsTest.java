@@ -72,7 +72,7 @@ class GltfFactsTest {
                 "instances",
                 "weights-u8"
             })
-    void all_places_are_where_another_reader_has_them(String name) throws Exception {
+    void allPlacesAreWhereAnotherReaderHasThem(String name) throws Exception {
         Path file = FILES.resolve(name + ".glb");
         GltfFacts f = GltfFacts.of(file, FILES.resolve(name + ".facts.json"));
         assertThat(f.compared).isGreaterThan(10);
@@ -82,7 +82,7 @@ class GltfFactsTest {
     /** What is written of it and read again stands where the other reader had the original. */
     @ParameterizedTest
     @ValueSource(strings = {"skins", "arm", "eight", "morph", "mirrored", "meshopt-morph", "weights-u8"})
-    void what_is_written_comes_back(String name) throws Exception {
+    void whatIsWrittenComesBack(String name) throws Exception {
         Path file = FILES.resolve(name + ".glb");
         Scene read = GltfSceneReader.read(document(file), name, null);
         Path out = folder.resolve("again.glb");
@@ -108,7 +108,7 @@ class GltfFactsTest {
     }
 
     @Test
-    void a_pointer_to_what_does_not_move_here_is_told() throws Exception {
+    void aPointerToWhatDoesNotMoveHereIsTold() throws Exception {
         GltfDocument d =
                 edited("pointer", "/pbrMetallicRoughness/baseColorFactor", "/extensions/ACME_wear/amountFactor");
         Scene s = GltfSceneReader.read(d, "pointer", null);
@@ -118,7 +118,7 @@ class GltfFactsTest {
     }
 
     @Test
-    void cameras_and_lights_are_what_the_document_says() throws Exception {
+    void camerasAndLightsAreWhatTheDocumentSays() throws Exception {
         Scene s = GltfSceneReader.read(document(FILES.resolve("cameras-lights.glb")), "c", null);
         assertThat(s.cameras()).hasSize(3);
         assertThat(2
@@ -136,7 +136,7 @@ class GltfFactsTest {
 
     /** V runs downwards in a document and upwards here; what lies on corners is that of their vertices. */
     @Test
-    void coordinates_are_turned_over() throws Exception {
+    void coordinatesAreTurnedOver() throws Exception {
         GltfDocument d = document(FILES.resolve("morph.glb"));
         var a = d.root().list("meshes").getFirst().list("primitives").getFirst().child("attributes");
         float[] told =
@@ -150,7 +150,7 @@ class GltfFactsTest {
     }
 
     @Test
-    void materials_cameras_and_lights_come_back_as_they_went() throws Exception {
+    void materialsCamerasAndLightsComeBackAsTheyWent() throws Exception {
         for (String name : java.util.List.of("surfaces", "cameras-lights", "numbers")) {
             Scene s = GltfSceneReader.read(document(FILES.resolve(name + ".glb")), name, null);
             ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -186,7 +186,7 @@ class GltfFactsTest {
 
     /** What undoes the packing sits in the bind matrices; it is taken out, and the joints are bound at their own size. */
     @Test
-    void packed_points_of_a_skinned_mesh_are_unpacked() throws Exception {
+    void packedPointsOfASkinnedMeshAreUnpacked() throws Exception {
         Scene s = GltfSceneReader.read(document(FILES.resolve("quantised-arm.glb")), "q", null);
         Scene plain = GltfSceneReader.read(document(FILES.resolve("arm.glb")), "a", null);
         var skin = java.util.Objects.requireNonNull(s.meshes().getFirst().skin());
@@ -201,7 +201,7 @@ class GltfFactsTest {
     }
 
     @Test
-    void weights_go_out_as_parts_of_one() throws Exception {
+    void weightsGoOutAsPartsOfOne() throws Exception {
         Scene s = GltfSceneReader.read(document(FILES.resolve("weights-u8.glb")), "w", null);
         var mesh = s.meshes().getFirst();
         var skin = java.util.Objects.requireNonNull(mesh.skin());
@@ -223,7 +223,7 @@ class GltfFactsTest {
 
     /** Every second triangle of a strip is turned round; those of a fan share the first point. */
     @Test
-    void strips_and_fans_are_faces() throws Exception {
+    void stripsAndFansAreFaces() throws Exception {
         java.nio.ByteBuffer b = java.nio.ByteBuffer.allocate(60).order(java.nio.ByteOrder.LITTLE_ENDIAN);
         for (int i = 0; i < 15; i++) {
             b.putFloat(i);
@@ -274,7 +274,7 @@ class GltfFactsTest {
 
     /** A sampler of turns that is told for places as well fits neither. */
     @Test
-    void a_sampler_for_two_widths_is_refused() throws Exception {
+    void aSamplerForTwoWidthsIsRefused() throws Exception {
         GltfDocument d = edited("skins", "\"animations\":[{", "\"animations\":[{\"x\":0,");
         String channels =
                 d.root().list("animations").getFirst().node().path("channels").toString();
@@ -296,7 +296,7 @@ class GltfFactsTest {
 
     /** Two nodes that show one mesh and move its weights each have their own. */
     @Test
-    void weights_move_node_by_node() throws Exception {
+    void weightsMoveNodeByNode() throws Exception {
         GltfDocument d = edited("morph", "\"weights\":[0,1,0.5],", "");
         Scene s = GltfSceneReader.read(d, "m", null);
         assertThat(s.meshes()).hasSize(2);
@@ -306,7 +306,7 @@ class GltfFactsTest {
     }
 
     @Test
-    void what_is_carried_unread_is_told() throws Exception {
+    void whatIsCarriedUnreadIsTold() throws Exception {
         Scene s = GltfSceneReader.read(document(FILES.resolve("keep.glb")), "keep", null);
         assertThat(s.notes()).containsExactly("the extension ACME_wear is carried without being read");
         assertThat(GltfSceneReader.read(document(FILES.resolve("static-data-uri.gltf")), "s", null)

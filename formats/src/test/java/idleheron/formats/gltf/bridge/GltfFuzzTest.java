@@ -102,7 +102,7 @@ class GltfFuzzTest {
     @ValueSource(
             strings = {"arm", "skins", "morph", "sparse", "meshopt-arm-high", "instances", "surfaces", "cameras-lights"
             })
-    void damage_is_told_or_does_no_harm(String name) throws IOException {
+    void damageIsToldOrDoesNoHarm(String name) throws IOException {
         byte[] file = Files.readAllBytes(FILES.resolve(name + ".glb"));
         int refused = 0;
         for (int i = 0; i < EACH; i++) {

@@ -55,7 +55,7 @@ class GltfKeptTest {
     }
 
     @Test
-    void extras_and_unknown_extensions_come_back_as_they_were() throws Exception {
+    void extrasAndUnknownExtensionsComeBackAsTheyWere() throws Exception {
         GltfDocument was = file("keep");
         JsonNode before = was.root().node();
         JsonNode after = written(scene(was)).root().node();
@@ -76,7 +76,7 @@ class GltfKeptTest {
     }
 
     @Test
-    void an_extension_that_points_to_others_is_left_out_once_they_are_others() throws Exception {
+    void anExtensionThatPointsToOthersIsLeftOutOnceTheyAreOthers() throws Exception {
         GltfDocument d = changed("keep", t -> {
             ((ObjectNode) t.path("nodes").get(0))
                     .withObject("/extensions/ACME_tie")
@@ -112,7 +112,7 @@ class GltfKeptTest {
     }
 
     @Test
-    void other_materials_for_the_same_surface_outlive_other_numbers() throws Exception {
+    void otherMaterialsForTheSameSurfaceOutliveOtherNumbers() throws Exception {
         GltfDocument d = changed("surfaces", t -> {
             t.withObject("/extensions/KHR_materials_variants")
                     .putArray("variants")
@@ -164,7 +164,7 @@ class GltfKeptTest {
     }
 
     @Test
-    void how_pictures_lie_and_repeat_comes_back() throws Exception {
+    void howPicturesLieAndRepeatComesBack() throws Exception {
         GltfDocument d = changed("surfaces", t -> {
             t.putArray("samplers").addObject().put("wrapS", 33071).put("magFilter", 9728);
             ((ObjectNode) t.at("/textures/0")).put("sampler", 0);
@@ -212,7 +212,7 @@ class GltfKeptTest {
 
     /** A picture from elsewhere that lies on a set of coordinates by its name gets the number of that set. */
     @Test
-    void a_picture_on_another_set_says_its_number() throws Exception {
+    void aPictureOnAnotherSetSaysItsNumber() throws Exception {
         Scene s = scene(file("surfaces"));
         int worn = s.nodes().stream()
                 .filter(n -> n.materials().length > 0)
@@ -235,7 +235,7 @@ class GltfKeptTest {
     }
 
     @Test
-    void values_of_materials_and_lights_move_by_pointers() throws Exception {
+    void valuesOfMaterialsAndLightsMoveByPointers() throws Exception {
         Scene s = scene(file("pointer"));
         Clip c = s.clips().getFirst();
         assertThat(c.values().stream().map(v -> v.subject() + " " + v.property() + " " + v.component()))

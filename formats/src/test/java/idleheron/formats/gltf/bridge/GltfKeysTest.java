@@ -26,7 +26,7 @@ class GltfKeysTest {
     }
 
     @Test
-    void one_cubic_is_two_keys() {
+    void oneCubicIsTwoKeys() {
         GltfKeys.Written w = keys(11, t -> t * t * t - 2 * t, false);
         assertThat(w.way()).isEqualTo("CUBICSPLINE");
         assertThat(w.times()).containsExactly(0, 1);
@@ -38,7 +38,7 @@ class GltfKeysTest {
 
     /** A corner between two cubics keeps its key, with another slope on either side. */
     @Test
-    void a_corner_is_a_key() {
+    void aCornerIsAKey() {
         GltfKeys.Written w = keys(11, t -> Math.abs(t - 0.4) + t * t, false);
         assertThat(w.way()).isEqualTo("CUBICSPLINE");
         assertThat(w.times()).containsExactly(0, 0.4f, 1);
@@ -47,7 +47,7 @@ class GltfKeysTest {
     }
 
     @Test
-    void straight_lines_are_told_as_such() {
+    void straightLinesAreToldAsSuch() {
         GltfKeys.Written w = keys(11, t -> Math.abs(t - 0.4), false);
         assertThat(w.way()).isEqualTo("LINEAR");
         assertThat(w.times()).containsExactly(0, 0.4f, 1);
@@ -56,7 +56,7 @@ class GltfKeysTest {
 
     /** A corner halfway between two frames is seen by its slopes: frames alone would draw a line through it. */
     @Test
-    void a_wave_between_frames_is_no_line() {
+    void aWaveBetweenFramesIsNoLine() {
         GltfKeys.Written w = keys(11, t -> Math.sin(20 * Math.PI * t), false);
         assertThat(w.way()).isEqualTo("CUBICSPLINE");
     }
@@ -79,7 +79,7 @@ class GltfKeysTest {
     }
 
     @Test
-    void an_even_turn_is_two_keys() {
+    void anEvenTurnIsTwoKeys() {
         GltfKeys.Written w = turns(t -> 100 * t).written(1e-6, false);
         assertThat(w.way()).isEqualTo("LINEAR");
         assertThat(w.times()).containsExactly(0, 1);
@@ -88,7 +88,7 @@ class GltfKeysTest {
 
     /** Readers take the shorter way between two keys: more than half a turn needs one between. */
     @Test
-    void more_than_half_a_turn_has_keys_between() {
+    void moreThanHalfATurnHasKeysBetween() {
         GltfKeys.Written w = turns(t -> 350 * t).written(1e-6, false);
         assertThat(w.way()).isEqualTo("LINEAR");
         assertThat(w.times()).hasSizeBetween(3, 4);
@@ -102,7 +102,7 @@ class GltfKeysTest {
     }
 
     @Test
-    void what_is_drawn_straight_goes_through_all_frames() {
+    void whatIsDrawnStraightGoesThroughAllFrames() {
         GltfKeys.Written w = turns(t -> 100 * t * t).written(1e-6, false, true);
         assertThat(w.way()).isEqualTo("LINEAR");
         assertThat(w.times()).hasSize(11);
@@ -110,7 +110,7 @@ class GltfKeysTest {
     }
 
     @Test
-    void what_stands_still_tells_its_ends() {
+    void whatStandsStillTellsItsEnds() {
         GltfKeys.Written w = keys(5, t -> 3, false);
         assertThat(w.way()).isEqualTo("LINEAR");
         assertThat(w.times()).containsExactly(0, 0.4f);
@@ -119,7 +119,7 @@ class GltfKeysTest {
     }
 
     @Test
-    void steps_are_told_where_they_are() {
+    void stepsAreToldWhereTheyAre() {
         GltfKeys.Written w = keys(6, t -> t < 0.3 - 1e-9 ? 1 : 2, true);
         assertThat(w.way()).isEqualTo("STEP");
         assertThat(w.times()).containsExactly(0, 0.3f, 0.5f);
@@ -128,7 +128,7 @@ class GltfKeysTest {
 
     /** A wave is no cubic: keys remain where it bends. */
     @Test
-    void a_wave_keeps_keys() {
+    void aWaveKeepsKeys() {
         assertThat(keys(60, t -> Math.sin(5 * t), false).times().length).isGreaterThan(30);
     }
 }

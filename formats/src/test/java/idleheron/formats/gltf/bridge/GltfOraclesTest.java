@@ -68,7 +68,7 @@ class GltfOraclesTest {
         "avatars/least.vrm, an avatar",
         "avatars/motion.vrma, a motion for any avatar",
     })
-    void what_is_written_is_valid_and_stands_where_others_read_it(String file, String feature) throws Exception {
+    void whatIsWrittenIsValidAndStandsWhereOthersReadIt(String file, String feature) throws Exception {
         int before = ask("gltfvalidate", FILES.resolve(file).toString())
                 .path("warnings")
                 .asInt();

@@ -25,7 +25,7 @@ class GltfTurnsTest {
     }
 
     @Test
-    void the_angles_follow_the_shorter_arc_everywhere() {
+    void theAnglesFollowTheShorterArcEverywhere() {
         Curve[] c = GltfTurns.smooth(new double[] {0, 2}, t -> FROM.slerp(TO, t / 2, new Quaterniond()), Vec3.ZERO);
         for (double t = 0; t <= 2; t += 0.013) {
             assertThat(apart(c, t, FROM.slerp(TO, t / 2, new Quaterniond()))).isLessThan(5 * GltfTurns.STRAY);
@@ -35,14 +35,14 @@ class GltfTurnsTest {
 
     /** About one axis the angle goes straight, and no key is needed between. */
     @Test
-    void a_turn_about_one_axis_needs_two_keys() {
+    void aTurnAboutOneAxisNeedsTwoKeys() {
         Curve[] c = GltfTurns.smooth(new double[] {1, 3}, t -> new Quaterniond().rotateY(t - 1), Vec3.ZERO);
         assertThat(c[1].keys()).isEqualTo(2);
         assertThat(c[1].at(2)).isCloseTo(Math.toDegrees(1), org.assertj.core.api.Assertions.within(1e-6));
     }
 
     @Test
-    void a_corner_between_two_turns_stays_one() {
+    void aCornerBetweenTwoTurnsStaysOne() {
         Quaterniond end = new Quaterniond().rotateZ(-0.5);
         GltfTurns.At turn = t -> t <= 1
                 ? new Quaterniond().slerp(FROM, t, new Quaterniond())
@@ -54,7 +54,7 @@ class GltfTurnsTest {
     }
 
     @Test
-    void what_holds_jumps_at_its_keys() {
+    void whatHoldsJumpsAtItsKeys() {
         Curve[] c = GltfTurns.held(
                 new double[] {0, 1}, t -> t < 1 ? new Quaterniond() : new Quaterniond().rotateX(1), Vec3.ZERO);
         assertThat(c[0].at(0.999)).isZero();
@@ -63,7 +63,7 @@ class GltfTurnsTest {
 
     /** Of the many angles of a turn those are taken that are closest to the ones before. */
     @Test
-    void angles_go_on_beyond_half_a_turn() {
+    void anglesGoOnBeyondHalfATurn() {
         Curve[] c = GltfTurns.smooth(new double[] {0, 1, 2, 3, 4}, t -> new Quaterniond().rotateZ(1.5 * t), Vec3.ZERO);
         assertThat(c[2].at(4)).isCloseTo(Math.toDegrees(6), org.assertj.core.api.Assertions.within(1e-6));
     }

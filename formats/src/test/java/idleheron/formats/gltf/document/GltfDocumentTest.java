@@ -50,7 +50,7 @@ class GltfDocumentTest {
     }
 
     @Test
-    void numbers_of_every_kind_are_normalised_as_the_standard_says() throws Exception {
+    void numbersOfEveryKindAreNormalisedAsTheStandardSays() throws Exception {
         String head = "{\"bufferView\":0,\"count\":2,\"type\":\"SCALAR\",\"normalized\":true,\"componentType\":";
         assertThat(floats(bytes(0x81, 0x7F), head + "5120}")).containsExactly(-1, 1);
         assertThat(floats(bytes(0x80, 0x7F), head + "5120}")).containsExactly(-1, 1);
@@ -69,7 +69,7 @@ class GltfDocumentTest {
 
     /** Columns of small matrices are filled up to 4 bytes. */
     @Test
-    void columns_of_small_matrices_begin_at_fours() throws Exception {
+    void columnsOfSmallMatricesBeginAtFours() throws Exception {
         assertThat(floats(
                         bytes(1, 2, 99, 99, 3, 4, 99, 99),
                         "{\"bufferView\":0,\"count\":1,\"type\":\"MAT2\",\"componentType\":5121}"))
@@ -77,7 +77,7 @@ class GltfDocumentTest {
     }
 
     @Test
-    void sparse_numbers_lie_over_zeros() throws Exception {
+    void sparseNumbersLieOverZeros() throws Exception {
         String a = "{\"count\":4,\"type\":\"SCALAR\",\"componentType\":5121,\"sparse\":{\"count\":2,"
                 + "\"indices\":{\"bufferView\":0,\"componentType\":5121},\"values\":{\"bufferView\":0,\"byteOffset\":2}}}";
         assertThat(floats(bytes(1, 3, 7, 9), a)).containsExactly(0, 7, 0, 9);
@@ -99,7 +99,7 @@ class GltfDocumentTest {
                 "{\"count\":2000000000,\"type\":\"VEC3\",\"componentType\":5126}|where no bytes hold them",
                 "{\"bufferView\":0,\"count\":1000000000000000000,\"type\":\"SCALAR\",\"componentType\":5121}|whole number below"
             })
-    void an_accessor_that_fits_nothing_is_refused(String accessor, String message) {
+    void anAccessorThatFitsNothingIsRefused(String accessor, String message) {
         assertThatThrownBy(() -> over(new byte[12], accessor))
                 .isInstanceOf(FormatException.class)
                 .hasMessageContaining(message);
@@ -122,7 +122,7 @@ class GltfDocumentTest {
                 ",\"buffers\":[{\"byteLength\":4,\"uri\":\"https://a.b/c.bin\"}]|a file in the folder",
                 ",\"buffers\":[{\"byteLength\":4,\"uri\":\"../c.bin\"}]|a file in the folder"
             })
-    void what_points_to_nowhere_is_refused(String body, String message) {
+    void whatPointsToNowhereIsRefused(String body, String message) {
         assertThatThrownBy(() -> text(body))
                 .isInstanceOf(FormatException.class)
                 .hasMessageContaining("a.gltf")
@@ -130,7 +130,7 @@ class GltfDocumentTest {
     }
 
     @Test
-    void bytes_beside_it_are_read_and_those_outside_are_not(@TempDir Path folder) throws Exception {
+    void bytesBesideItAreReadAndThoseOutsideAreNot(@TempDir Path folder) throws Exception {
         Path inner = Files.createDirectory(folder.resolve("in"));
         Files.write(folder.resolve("out.bin"), new byte[4]);
         Files.write(inner.resolve("a b.bin"), new byte[] {5, 6, 7, 8});
@@ -150,7 +150,7 @@ class GltfDocumentTest {
     }
 
     @Test
-    void what_is_forbidden_and_can_be_read_is_told() throws Exception {
+    void whatIsForbiddenAndCanBeReadIsTold() throws Exception {
         GltfDocument d = GltfDocument.read("a.gltf", null, segment("\uFEFF{" + ASSET + ",\"x\":1,\"x\":2}"));
         assertThat(d.notes()).hasSize(2);
         assertThat(d.notes().getFirst()).contains("byte order mark");
@@ -177,14 +177,14 @@ class GltfDocumentTest {
                 "{\"asset\":{\"version\":\"2.0\"}} x|byte",
                 "{/* c */}|byte"
             })
-    void a_text_of_something_else_is_refused(String text, String message) {
+    void aTextOfSomethingElseIsRefused(String text, String message) {
         assertThatThrownBy(() -> GltfDocument.read("a.gltf", null, segment(text)))
                 .isInstanceOf(FormatException.class)
                 .hasMessageContaining(message);
     }
 
     @Test
-    void a_text_that_nests_without_end_is_refused() {
+    void aTextThatNestsWithoutEndIsRefused() {
         String deep = "{" + ASSET + ",\"x\":" + "[".repeat(60_000) + "]".repeat(60_000) + "}";
         assertThatThrownBy(() -> GltfDocument.read("a.gltf", null, segment(deep)))
                 .isInstanceOf(FormatException.class);
@@ -203,7 +203,7 @@ class GltfDocumentTest {
     }
 
     @Test
-    void a_container_whose_lengths_do_not_fit_is_refused() throws Exception {
+    void aContainerWhoseLengthsDoNotFitIsRefused() throws Exception {
         String t = "{" + ASSET + "} ".repeat(1) + "  ";
         String text = t + " ".repeat((4 - t.length() % 4) % 4);
         Glb sound = Glb.read("a.glb", MemorySegment.ofArray(glb(2, -1, -1, Glb.JSON, text)));
@@ -222,7 +222,7 @@ class GltfDocumentTest {
     }
 
     @Test
-    void what_is_written_is_read_as_it_was() throws Exception {
+    void whatIsWrittenIsReadAsItWas() throws Exception {
         GltfWriter w = new GltfWriter("test");
         int a = w.vertices(new float[] {0.1f, 1e-7f, 3, -2, 5, 6}, "VEC3", 3, true);
         int s = w.slots(new int[] {0, 1, 255, 3}, 256);
@@ -243,7 +243,7 @@ class GltfDocumentTest {
     }
 
     @Test
-    void the_first_scene_is_shown_where_none_is_chosen() throws Exception {
+    void theFirstSceneIsShownWhereNoneIsChosen() throws Exception {
         java.util.List<String> notes = new java.util.ArrayList<>();
         GltfDocument d = text(",\"nodes\":[{},{\"children\":[2]},{}],\"scenes\":[{\"nodes\":[1,2]},{\"nodes\":[0]}]");
         assertThat(d.tops(notes)).containsExactly(1);

@@ -36,7 +36,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class GltfRescueTest {
     private static final GltfFormat FORMAT = new GltfFormat();
     private static final Path AVATARS = Path.of("src/test/resources/gltf/avatars");
-    private static final ObjectMapper MAPPER = new ObjectMapper();
+    static final ObjectMapper MAPPER = new ObjectMapper();
 
     @TempDir
     Path folder;
@@ -46,13 +46,13 @@ class GltfRescueTest {
                 .scene();
     }
 
-    private record Rescued(Scene scene, List<Lost> lost) {
+    record Rescued(Scene scene, List<Lost> lost) {
         boolean has(Lost.What what, String name) {
             return lost.stream().noneMatch(l -> l.covers(what, name));
         }
     }
 
-    private static Rescued rescued(Path file, byte[] bytes) throws IOException {
+    static Rescued rescued(Path file, byte[] bytes) throws IOException {
         Salvage s = new Salvage();
         Scene scene = FORMAT.rescue(file, MemorySegment.ofArray(bytes), s, (done, what) -> {})
                 .scene();
@@ -153,8 +153,8 @@ class GltfRescueTest {
         assertThat(r.lost).allMatch(l -> l.place().endsWith(" to " + (bytesAt(all) + end)));
     }
 
-    /** The bell of text, with its bytes in a file beside it; null leaves them out. */
-    private Path beside(Consumer<ObjectNode> change, int bytes) throws IOException {
+    /** The avatar as text, with so many of its bytes in a file beside it; none of them where there are fewer than none. */
+    static Path beside(Path folder, Consumer<ObjectNode> change, int bytes) throws IOException {
         byte[] all = Files.readAllBytes(AVATARS.resolve("least.vrm"));
         ObjectNode text = (ObjectNode) MAPPER.readTree(all, 20, bytesAt(all) - 28);
         ((ObjectNode) text.at("/buffers/0")).put("uri", "least.bin");
@@ -170,7 +170,7 @@ class GltfRescueTest {
     @Test
     void aFileBesideItThatIsMissingOrShortLeavesTheRest() throws Exception {
         Scene whole = read(Files.readAllBytes(AVATARS.resolve("least.vrm")));
-        Path missing = beside(t -> {}, -1);
+        Path missing = beside(folder, t -> {}, -1);
         Rescued r = rescued(missing, Files.readAllBytes(missing));
         assertThat(r.scene.nodes()).hasSameSizeAs(whole.nodes());
         assertThat(r.scene.meshes()).isEmpty();
@@ -178,11 +178,11 @@ class GltfRescueTest {
             assertThat(r.has(Lost.What.MESH, m.name())).isFalse();
         }
         assertThat(r.lost).allMatch(l -> l.place().isEmpty());
-        Path cut = beside(t -> {}, 40_000);
+        Path cut = beside(folder, t -> {}, 40_000);
         Rescued s = rescued(cut, Files.readAllBytes(cut));
         assertThat(s.scene.meshes()).isNotEmpty();
         assertThat(held(s, whole)).isPositive();
-        Path other = beside(t -> t.put("asset", 3), 40_000);
+        Path other = beside(folder, t -> t.put("asset", 3), 40_000);
         assertThatThrownBy(() -> rescued(other, Files.readAllBytes(other))).isInstanceOf(FormatException.class);
     }
 

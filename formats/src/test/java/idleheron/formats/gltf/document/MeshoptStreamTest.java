@@ -12,13 +12,13 @@ import org.junit.jupiter.api.Test;
 class MeshoptStreamTest {
     /** Numbers of 7 bits: the lowest bit is the run, then the folded difference. */
     @Test
-    void indices_go_in_two_runs() throws Exception {
+    void indicesGoInTwoRuns() throws Exception {
         byte[] in = {(byte) 0xD1, 5 << 3, 1, 1 | 2 << 2, 1 << 1, 0, 0, 0, 0};
         assertThat(MeshoptStream.indices(in, 4)).containsExactly(10, 0, 2, 9);
     }
 
     @Test
-    void a_head_of_another_kind_is_refused() {
+    void aHeadOfAnotherKindIsRefused() {
         byte[] in = new byte[40];
         in[0] = (byte) 0xB0;
         assertThatThrownBy(() -> MeshoptStream.vertices(in, 1, 4)).hasMessageContaining("0xa0");
@@ -30,7 +30,7 @@ class MeshoptStreamTest {
 
     /** Version 0: a column of one group: a head byte with its width, then 16 values. */
     @Test
-    void columns_add_up_their_differences() throws Exception {
+    void columnsAddUpTheirDifferences() throws Exception {
         ByteBuffer b = ByteBuffer.allocate(1 + 1 + 16 + 1 + 4 + 1 + 1 + 32);
         b.put((byte) 0xA0);
         b.put((byte) 3); // 8 bits
@@ -55,7 +55,7 @@ class MeshoptStreamTest {
 
     /** Two triangles: one that stands by itself, of three new points, and one on its last edge with a new one. */
     @Test
-    void triangles_share_edges() throws Exception {
+    void trianglesShareEdges() throws Exception {
         byte[] in = new byte[1 + 2 + 16];
         in[0] = (byte) 0xE1;
         in[1] = (byte) 0xF0; // table entry 0: all new
@@ -64,7 +64,7 @@ class MeshoptStreamTest {
     }
 
     @Test
-    void filters_are_undone() throws Exception {
+    void filtersAreUndone() throws Exception {
         ByteBuffer q = ByteBuffer.allocate(8).order(ByteOrder.LITTLE_ENDIAN);
         q.putShort((short) 0).putShort((short) 0).putShort((short) 0).putShort((short) 0x7FFF);
         byte[] turn = q.array();

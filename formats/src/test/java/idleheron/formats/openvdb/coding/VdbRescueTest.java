@@ -73,13 +73,13 @@ class VdbRescueTest {
 
     @ParameterizedTest
     @MethodSource("names")
-    void sound_files_are_not_marked(String name) throws IOException {
+    void soundFilesAreNotMarked(String name) throws IOException {
         Path f = Files.write(folder.resolve("sound.vdb"), References.bytes(name));
         assertThat(SceneFiles.rescue(f, Progress.NONE).scene().isRescued()).isFalse();
     }
 
     @Test
-    void a_file_that_is_cut_in_its_second_grid_keeps_the_first_and_the_leaves_before_the_cut() throws IOException {
+    void aFileThatIsCutInItsSecondGridKeepsTheFirstAndTheLeavesBeforeTheCut() throws IOException {
         byte[] b = written(0);
         VdbFile.Entry heat = entry(b, "heat");
         int leaf = (int) (heat.endAt() - heat.buffersAt()) / 8;
@@ -95,7 +95,7 @@ class VdbRescueTest {
     }
 
     @Test
-    void of_leaves_before_noise_the_last_is_not_believed() throws IOException {
+    void ofLeavesBeforeNoiseTheLastIsNotBelieved() throws IOException {
         byte[] b = written(0);
         VdbFile.Entry heat = entry(b, "heat");
         int leaf = (int) (heat.endAt() - heat.buffersAt()) / 8;
@@ -109,7 +109,7 @@ class VdbRescueTest {
     }
 
     @Test
-    void damage_in_packed_voxels_that_opens_without_complaint_is_found() throws IOException {
+    void damageInPackedVoxelsThatOpensWithoutComplaintIsFound() throws IOException {
         byte[] b = written(VdbFile.ZIP);
         VdbFile.Entry heat = entry(b, "heat");
         for (int i = 0; i < 20; i++) {
@@ -124,7 +124,7 @@ class VdbRescueTest {
     }
 
     @Test
-    void a_damaged_head_makes_the_unit_unsure_and_nothing_else() throws IOException {
+    void aDamagedHeadMakesTheUnitUnsureAndNothingElse() throws IOException {
         byte[] b = written(0);
         Arrays.fill(b, 30, 60, (byte) 0xEE);
         Scene s = rescued(b);
@@ -134,7 +134,7 @@ class VdbRescueTest {
     }
 
     @Test
-    void without_a_grid_there_is_nothing_to_rescue() throws IOException {
+    void withoutAGridThereIsNothingToRescue() throws IOException {
         byte[] b = Arrays.copyOf(written(0), 90);
         assertThatThrownBy(() -> rescued(b)).isInstanceOf(FormatException.class).hasMessageContaining("w.vdb");
     }
