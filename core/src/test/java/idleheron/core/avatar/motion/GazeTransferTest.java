@@ -212,4 +212,28 @@ class GazeTransferTest {
                 .as("one eye is turned by the motion itself, and once")
                 .containsExactlyInAnyOrder(0, 1, 2, 3, 4, 5);
     }
+
+    @Test
+    void aRangeOfNothingIsFullAtOnce() {
+        Scene onto = figure("bone", List.of());
+        Avatar a = Objects.requireNonNull(Avatar.in(onto));
+        List<Gaze.Range> jumps =
+                List.of(new Gaze.Range(0, 12), new Gaze.Range(0, 12), new Gaze.Range(0, 12), new Gaze.Range(0, 12));
+        Scene jumping = onto.with(
+                Avatar.KEY,
+                List.of(new Avatar(
+                        a.version(),
+                        null,
+                        a.roles(),
+                        List.of(),
+                        new Gaze("bone", Vec3.ZERO, jumps),
+                        Map.of(),
+                        Springs.NONE,
+                        List.of(),
+                        List.of())));
+        Scene s = MotionTransfer.onto(motion(Channel.ROTATE_Y, 3), jumping);
+        assertThat(looks(s, Role.LEFT_EYE).distance(direction(12, 0))).isLessThan(1e-9);
+        Scene still = MotionTransfer.onto(motion(Channel.ROTATE_Y, 0), jumping);
+        assertThat(looks(still, Role.LEFT_EYE).distance(direction(0, 0))).isLessThan(1e-9);
+    }
 }

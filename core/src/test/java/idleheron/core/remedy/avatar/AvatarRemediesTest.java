@@ -9,6 +9,7 @@ import idleheron.core.avatar.AvatarMeta;
 import idleheron.core.avatar.Expression;
 import idleheron.core.avatar.MetaField;
 import idleheron.core.avatar.Role;
+import idleheron.core.avatar.Springs;
 import idleheron.core.avatar.pose.BodyFrame;
 import idleheron.core.avatar.pose.LimbAim;
 import idleheron.core.avatar.role.RandomHumanoid;
@@ -241,6 +242,34 @@ class AvatarRemediesTest {
         assertThat(now.x()).isEqualTo(-front.x(), within(1e-9));
         assertThat(now.y()).isEqualTo(front.y(), within(1e-9));
         assertThat(new RaiseAvatar().apply(s)).isSameAs(s);
+    }
+
+    @Test
+    void whatSwingsGetsAnEndSevenCentimetresOnInAnyUnit() {
+        Scene s = new idleheron.core.remedy.space.ConvertStage(figure(9).stage().axes(), 0.01).apply(figure(9));
+        Avatar a = java.util.Objects.requireNonNull(Avatar.in(s));
+        int hand = a.node(Role.LEFT_HAND);
+        Springs.Joint joint = new Springs.Joint(hand, 1, 2, 3, new Vec3(0, -1, 0), 0.5);
+        Springs springs =
+                new Springs(List.of(), List.of(), List.of(new Springs.Spring("lock", List.of(joint), List.of(), -1)));
+        Scene old = s.with(
+                Avatar.KEY,
+                List.of(new Avatar("0.0", null, a.roles(), List.of(), null, Map.of(), springs, List.of(), List.of())));
+        Scene raised = new RaiseAvatar().apply(old);
+        List<Springs.Joint> now = java.util.Objects.requireNonNull(Avatar.in(raised))
+                .springs()
+                .springs()
+                .getFirst()
+                .joints();
+        assertThat(now).hasSize(2);
+        assertThat(now.get(1).radius()).isEqualTo(1);
+        assertThat(now.get(1).node()).isEqualTo(old.nodes().size());
+        assertThat(raised.nodes().getLast().translation().length())
+                .as("centimetres")
+                .isEqualTo(7, within(1e-9));
+        assertThat(raised.nodes().getLast().parent()).isEqualTo(hand);
+        assertThat(new RaiseAvatar().title()).isEqualTo("Raise to version 1.0");
+        assertThat(new RaiseAvatar().describe()).contains("7 cm");
     }
 
     private static double apart(Scene a, Scene b, @Nullable Clip ca, @Nullable Clip cb) {
