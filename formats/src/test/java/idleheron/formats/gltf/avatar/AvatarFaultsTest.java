@@ -2,8 +2,8 @@ package idleheron.formats.gltf.avatar;
 
 import static idleheron.formats.gltf.avatar.LeastAvatar.MAPPER;
 import static idleheron.formats.gltf.avatar.LeastAvatar.at;
+import static idleheron.formats.gltf.avatar.LeastAvatar.avatarOf;
 import static idleheron.formats.gltf.avatar.LeastAvatar.changed;
-import static idleheron.formats.gltf.avatar.LeastAvatar.of;
 import static idleheron.formats.gltf.avatar.LeastAvatar.read;
 import static idleheron.formats.gltf.avatar.LeastAvatar.told;
 import static idleheron.formats.gltf.avatar.LeastAvatar.written;
@@ -176,8 +176,8 @@ class AvatarFaultsTest {
 
         assertThat(told(s)).as(what).contains(code);
         // and none of it ends in a fault when it is written, but for a version that nobody knows
-        if (AvatarWriter.isWritten(of(s))) {
-            assertThat(of(read(written(s))).roles()).isNotEmpty();
+        if (AvatarWriter.isWritten(avatarOf(s))) {
+            assertThat(avatarOf(read(written(s))).roles()).isNotEmpty();
         } else {
             assertThatThrownBy(() -> written(s)).hasMessage("an avatar of version 2.0 is not known");
         }

@@ -3,9 +3,9 @@ package idleheron.formats.gltf.avatar;
 import static idleheron.formats.gltf.avatar.LeastAvatar.FORMAT;
 import static idleheron.formats.gltf.avatar.LeastAvatar.MAPPER;
 import static idleheron.formats.gltf.avatar.LeastAvatar.at;
+import static idleheron.formats.gltf.avatar.LeastAvatar.avatarOf;
 import static idleheron.formats.gltf.avatar.LeastAvatar.changed;
 import static idleheron.formats.gltf.avatar.LeastAvatar.least;
-import static idleheron.formats.gltf.avatar.LeastAvatar.of;
 import static idleheron.formats.gltf.avatar.LeastAvatar.read;
 import static idleheron.formats.gltf.avatar.LeastAvatar.told;
 import static idleheron.formats.gltf.avatar.LeastAvatar.written;
@@ -41,7 +41,7 @@ import org.junit.jupiter.api.Test;
 class AvatarFileTest {
     /** All that it says, with names of nodes for their numbers. */
     private static Map<String, Object> said(Scene s) {
-        Avatar a = of(s);
+        Avatar a = avatarOf(s);
         Map<String, Object> out = new TreeMap<>();
         out.put("version", a.version());
         out.put("meta", Objects.requireNonNull(a.meta()).said().toString());
@@ -83,7 +83,7 @@ class AvatarFileTest {
     @Test
     void allThatMakesAnAvatarIsRead() throws Exception {
         Scene s = least();
-        Avatar a = of(s);
+        Avatar a = avatarOf(s);
 
         assertThat(a.roles()).containsOnlyKeys(Role.REQUIRED);
         assertThat(s.nodes().get(a.node(Role.LEFT_HAND)).name()).isEqualTo("J_left_hand");
@@ -126,11 +126,11 @@ class AvatarFileTest {
     void afterAStageOfOtherAxesUnitAndHandTheSameIsWritten() throws Exception {
         Scene s = least();
         Scene other = new ConvertStage(AxisSystem.Z_UP_LEFT, 0.01).apply(s);
-        assertThat(of(other).springs().colliders().getFirst().radius()).isEqualTo(9, within(1e-9));
-        Avatar back = of(read(written(other)));
+        assertThat(avatarOf(other).springs().colliders().getFirst().radius()).isEqualTo(9, within(1e-9));
+        Avatar back = avatarOf(read(written(other)));
 
         for (int i = 0; i < 2; i++) {
-            Springs.Collider x = of(s).springs().colliders().get(i);
+            Springs.Collider x = avatarOf(s).springs().colliders().get(i);
             Springs.Collider y = back.springs().colliders().get(i);
             assertThat(y.offset().distance(x.offset())).isLessThan(1e-7);
             assertThat(y.radius()).isEqualTo(x.radius(), within(1e-7));

@@ -55,7 +55,7 @@ final class LeastAvatar {
         return read(Files.readAllBytes(FILE));
     }
 
-    static Avatar of(Scene s) {
+    static Avatar avatarOf(Scene s) {
         return Objects.requireNonNull(Avatar.in(s));
     }
 

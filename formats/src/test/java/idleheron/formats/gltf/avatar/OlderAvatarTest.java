@@ -1,7 +1,7 @@
 package idleheron.formats.gltf.avatar;
 
+import static idleheron.formats.gltf.avatar.LeastAvatar.avatarOf;
 import static idleheron.formats.gltf.avatar.LeastAvatar.changed;
-import static idleheron.formats.gltf.avatar.LeastAvatar.of;
 import static idleheron.formats.gltf.avatar.LeastAvatar.read;
 import static idleheron.formats.gltf.avatar.LeastAvatar.told;
 import static idleheron.formats.gltf.avatar.LeastAvatar.written;
@@ -52,7 +52,7 @@ class OlderAvatarTest {
             joy.putArray("binds").addObject().put("mesh", 1).put("index", 0).put("weight", 50);
         });
         Scene s = read(older);
-        Avatar a = of(s);
+        Avatar a = avatarOf(s);
 
         assertThat(a.version()).isEqualTo("0.0");
         assertThat(a.roles()).containsOnlyKeys(Role.HIPS, Role.LEFT_THUMB_METACARPAL);
@@ -88,7 +88,7 @@ class OlderAvatarTest {
     }
 
     private static List<List<String>> chains(Scene s) {
-        return of(s).springs().springs().stream()
+        return avatarOf(s).springs().springs().stream()
                 .map(x -> x.joints().stream()
                         .map(j -> s.nodes().get(j.node()).name())
                         .toList())
@@ -123,7 +123,16 @@ class OlderAvatarTest {
         Set<String> below = new TreeSet<>();
         int root = 0;
         for (int i = 0; i < s.nodes().size(); i++) {
-            root = i == of(s).springs().springs().getFirst().joints().getFirst().node() ? i : root;
+            root = i
+                            == avatarOf(s)
+                                    .springs()
+                                    .springs()
+                                    .getFirst()
+                                    .joints()
+                                    .getFirst()
+                                    .node()
+                    ? i
+                    : root;
         }
         for (int i = 0; i < s.nodes().size(); i++) {
             if (i == root || s.isUnder(i, root)) {
@@ -139,13 +148,14 @@ class OlderAvatarTest {
             }
             assertThat(s.children(node(s, chain.getLast()))).isEmpty();
         }
-        Springs.Joint first = of(s).springs().springs().getFirst().joints().getFirst();
+        Springs.Joint first =
+                avatarOf(s).springs().springs().getFirst().joints().getFirst();
         assertThat(first).isEqualTo(new Springs.Joint(root, 0.01, 2, 0.25, new Vec3(0.6, 0, 0.8), 0.3));
-        assertThat(of(s).springs().springs().getFirst().groups()).containsExactly(0);
-        assertThat(of(s).springs().springs().getFirst().center()).isEqualTo(node(s, "J_hips"));
-        Springs.Collider ball = of(s).springs().colliders().getFirst();
+        assertThat(avatarOf(s).springs().springs().getFirst().groups()).containsExactly(0);
+        assertThat(avatarOf(s).springs().springs().getFirst().center()).isEqualTo(node(s, "J_hips"));
+        Springs.Collider ball = avatarOf(s).springs().colliders().getFirst();
         assertThat(ball).isEqualTo(new Springs.Collider(node(s, "J_head"), new Vec3(0.01, 0.08, -0.03), null, 0.09));
-        assertThat(of(s).springs().groups()).containsExactly(new Springs.Group("", List.of(0)));
+        assertThat(avatarOf(s).springs().groups()).containsExactly(new Springs.Group("", List.of(0)));
     }
 
     @Test
@@ -157,8 +167,8 @@ class OlderAvatarTest {
         assertThat(chains(s).stream().flatMap(List::stream))
                 .doesNotHaveDuplicates()
                 .contains("J_head");
-        assertThat(of(s).springs().colliders()).isEmpty();
-        assertThat(of(s).faults())
+        assertThat(avatarOf(s).springs().colliders()).isEmpty();
+        assertThat(avatarOf(s).faults())
                 .extracting(Avatar.Fault::where, Avatar.Fault::text)
                 .containsExactlyInAnyOrder(
                         Tuple.tuple("collider group 0", "node 999 is not there"),
@@ -170,11 +180,11 @@ class OlderAvatarTest {
         Scene s = older(o -> swinging(o, 1));
         assertThat(told(s)).doesNotContain("avatar-spring");
         Scene raised = new RaiseAvatar().apply(s);
-        Avatar a = of(raised);
-        assertThat(a.springs().springs()).hasSameSizeAs(of(s).springs().springs());
+        Avatar a = avatarOf(raised);
+        assertThat(a.springs().springs()).hasSameSizeAs(avatarOf(s).springs().springs());
         for (int i = 0; i < a.springs().springs().size(); i++) {
             List<Springs.Joint> now = a.springs().springs().get(i).joints();
-            List<Springs.Joint> before = of(s).springs().springs().get(i).joints();
+            List<Springs.Joint> before = avatarOf(s).springs().springs().get(i).joints();
             assertThat(now).hasSize(before.size() + 1);
             Node end = raised.nodes().get(now.getLast().node());
             Node last = raised.nodes().get(before.getLast().node());
@@ -188,7 +198,7 @@ class OlderAvatarTest {
         }
         assertThat(told(raised)).doesNotContain("avatar-spring", "avatar-version");
         Scene back = read(written(raised.with(
-                Avatar.KEY, List.of(a.withRoles(of(LeastAvatar.least()).roles())))));
+                Avatar.KEY, List.of(a.withRoles(avatarOf(LeastAvatar.least()).roles())))));
         assertThat(chains(back)).isEqualTo(chains(raised));
     }
 
@@ -206,7 +216,7 @@ class OlderAvatarTest {
                     .put("reference", "r")
                     .put("texture", 0);
         });
-        assertThat(of(s).gaze())
+        assertThat(avatarOf(s).gaze())
                 .isEqualTo(new Gaze(
                         "expression",
                         new Vec3(0.01, 0.06, -0.02),
@@ -215,13 +225,13 @@ class OlderAvatarTest {
                                 new Gaze.Range(90, 1),
                                 new Gaze.Range(90, 1),
                                 new Gaze.Range(70, 1))));
-        assertThat(of(s).views()).containsValue("thirdPersonOnly").hasSize(1);
-        AvatarMeta m = Objects.requireNonNull(of(s).meta());
+        assertThat(avatarOf(s).views()).containsValue("thirdPersonOnly").hasSize(1);
+        AvatarMeta m = Objects.requireNonNull(avatarOf(s).meta());
         assertThat(m.text(MetaField.CONTACT)).isEqualTo("a@b");
         assertThat(m.text(MetaField.REFERENCES)).isEqualTo("r");
         assertThat(m.thumbnail()).isZero();
-        assertThat(of(older(o -> o.putObject("firstPerson"))).gaze()).isNull();
-        Gaze turned = of(older(o -> o.putObject("firstPerson").put("lookAtTypeName", "Bone")))
+        assertThat(avatarOf(older(o -> o.putObject("firstPerson"))).gaze()).isNull();
+        Gaze turned = avatarOf(older(o -> o.putObject("firstPerson").put("lookAtTypeName", "Bone")))
                 .gaze();
         assertThat(Objects.requireNonNull(turned).ranges()).containsOnly(new Gaze.Range(90, 10));
     }
