@@ -20,6 +20,9 @@ import org.testfx.util.WaitForAsyncUtils;
 
 /** Reads and presses what is in the window, on the window's own thread, so that nothing changes meanwhile. */
 public final class Reader {
+    /** Longer than anything takes on a machine that is busy with other work, seconds. */
+    private static final long MOST = 150;
+
     private final FxRobot robot;
 
     public Reader(FxRobot robot) {
@@ -28,7 +31,7 @@ public final class Reader {
 
     public static void until(String what, Callable<Boolean> holds) throws Exception {
         try {
-            WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, holds);
+            WaitForAsyncUtils.waitFor(MOST, TimeUnit.SECONDS, holds);
         } catch (TimeoutException e) {
             throw new AssertionError("never: " + what, e);
         }

@@ -34,23 +34,26 @@ final class GazeTransfer {
 
     private final Pose rest;
     private final int node;
+    private final Ways from;
     private final Pose restOnto;
+    private final Ways onto;
     private final Avatar avatar;
     private final Gaze gaze;
-    private final Ways from;
-    private final Ways onto;
     private double[] left = {};
     private double[] up = {};
 
-    private GazeTransfer(Pose rest, int node, Ways from, Pose restOnto, Avatar avatar, Gaze gaze, Ways onto) {
-        this.rest = rest;
+    private GazeTransfer(Looks source, int node, Looks target, Avatar avatar, Gaze gaze) {
+        this.rest = source.rest;
         this.node = node;
-        this.from = from;
-        this.restOnto = restOnto;
+        this.from = source.ways;
+        this.restOnto = target.rest;
+        this.onto = target.ways;
         this.avatar = avatar;
         this.gaze = gaze;
-        this.onto = onto;
     }
+
+    /** A figure at rest with its directions. */
+    private record Looks(Pose rest, Ways ways) {}
 
     /** Directions of a figure at rest in its stage, each of length 1. */
     private record Ways(Vec3 left, Vec3 up, Vec3 front) {
@@ -94,7 +97,7 @@ final class GazeTransfer {
         Ways onto = from == null ? null : Ways.of(restOnto, avatar.roles());
         return gaze == null || from == null || onto == null
                 ? null
-                : new GazeTransfer(rest, motion.gaze(), from, restOnto, avatar, gaze, onto);
+                : new GazeTransfer(new Looks(rest, from), motion.gaze(), new Looks(restOnto, onto), avatar, gaze);
     }
 
     void begin(int times) {

@@ -1,5 +1,11 @@
 package idleheron.core.character.loss;
 
+import static idleheron.core.character.loss.LossCase.SENT;
+import static idleheron.core.character.loss.LossCase.clip;
+import static idleheron.core.character.loss.LossCase.compare;
+import static idleheron.core.character.loss.LossCase.mesh;
+import static idleheron.core.character.loss.LossCase.only;
+import static idleheron.core.character.loss.LossCase.told;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idleheron.core.Topic;
@@ -19,130 +25,18 @@ import idleheron.core.remedy.skeleton.RenameNodes;
 import idleheron.core.remedy.skin.HandWeights;
 import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.remedy.space.ConvertStage;
-import idleheron.core.scene.Material;
 import idleheron.core.scene.Scene;
-import idleheron.core.scene.Texture;
-import idleheron.core.scene.mesh.BlendShape;
-import idleheron.core.scene.mesh.Mesh;
-import idleheron.core.scene.mesh.MeshLayer;
 import idleheron.core.scene.mesh.Skin;
-import idleheron.core.scene.mesh.UvSet;
-import idleheron.core.scene.motion.Channel;
 import idleheron.core.scene.motion.Clip;
-import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.function.UnaryOperator;
-import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
 /** Each story is told by its own numbers, with its figure, and none is told of a sound crossing. */
 class LossesTest {
-    /** An arm with quads, UV, normals, smoothing, tangents, four influences, three shapes, three clips and a picture. */
-    private static Scene sent() {
-        Scene s = SmallCrossing.sent();
-        Skin k = Objects.requireNonNull(s.meshes().getFirst().skin());
-        int n = 12;
-        double[] points = new double[3 * n];
-        int[] starts = new int[n + 1];
-        int[] slots = new int[4 * n];
-        float[] weights = new float[4 * n];
-        float[] uv = new float[2 * n];
-        int at = 0;
-        for (int i = 0; i < n; i++) {
-            points[3 * i] = 0.1 * (i / 2);
-            points[3 * i + 1] = 1 + 0.001 * i * i;
-            points[3 * i + 2] = i % 2 == 0 ? 0.1 : -0.1;
-            uv[2 * i] = i % 2;
-            uv[2 * i + 1] = i / 12f;
-            if (i < 4) {
-                slots[at] = 0;
-                weights[at++] = 1;
-            } else {
-                float[] w = {0.41f, 0.31f, 0.1723f, 0.1077f};
-                for (int j = 0; j < 4; j++) {
-                    slots[at] = j;
-                    weights[at++] = w[(j + i) % 4];
-                }
-            }
-            starts[i + 1] = at;
-        }
-        int[] corners = new int[4 * (n / 2 - 1)];
-        int[] faces = new int[n / 2];
-        float[] normals = new float[3 * corners.length];
-        double[] tangents = new double[3 * corners.length];
-        for (int q = 0; q + 1 < n / 2; q++) {
-            int[] around = {2 * q, 2 * q + 1, 2 * q + 3, 2 * q + 2};
-            System.arraycopy(around, 0, corners, 4 * q, 4);
-            faces[q + 1] = 4 * (q + 1);
-        }
-        for (int c = 0; c < corners.length; c++) {
-            normals[3 * c + 1] = 1;
-            tangents[3 * c] = 1;
-        }
-        Mesh mesh = new Mesh(
-                "arm",
-                points,
-                faces,
-                corners,
-                normals,
-                List.of(new UvSet("map", uv, corners), new UvSet("light", uv, corners)),
-                new int[] {0, 1, 0, 1, 0},
-                new int[] {1, 1, 2, 2, 2},
-                null,
-                k.withWeights(starts, java.util.Arrays.copyOf(slots, at), java.util.Arrays.copyOf(weights, at)),
-                List.of(shape("fist", 1, 2), shape("bend", 3, 4), shape("swell", 5, 6)),
-                List.of(new MeshLayer(MeshLayer.Kind.TANGENT, "", MeshLayer.Domain.CORNER, 3, tangents, null, null)));
-        return s.withMeshes(List.of(mesh))
-                .withClips(List.of(clip("wave", 24), clip("nod", 36), clip("rest", 12)))
-                .withStage(s.stage().withRange(0, 2))
-                .withTextures(List.of(new Texture("t", "a.png", "a.png", true)));
-    }
-
-    private static BlendShape shape(String name, int a, int b) {
-        float[] d = {0.01f * a, 0, 0.02f, 0, 0.01f * b, 0};
-        BlendShape.Target half =
-                new BlendShape.Target(0.5, new int[] {a, b}, new float[] {0, 0.01f, 0, 0, 0, 0.01f}, null);
-        return new BlendShape(name, 0, List.of(half, new BlendShape.Target(1, new int[] {a, b}, d, null)));
-    }
-
-    private static Clip clip(String name, int frames) {
-        double[] t = new double[frames + 1];
-        double[] v = new double[t.length];
-        for (int i = 0; i < t.length; i++) {
-            t[i] = i / 24.0;
-            v[i] = 40 * Math.sin(i * 0.3) + i;
-        }
-        v[0] = 20;
-        @Nullable Curve[] c = new Curve[Channel.COUNT];
-        c[Channel.ROTATE_Z.ordinal()] = Curve.linear(t, v);
-        return new Clip(name, 0, frames / 24.0, FrameRate.FILM, List.of(new Clip.NodeTrack(1, c)), List.of());
-    }
-
-    private static final Scene SENT = sent();
-
-    private static Comparison compare(Scene returned) {
-        return Comparison.of(SENT, returned, Tolerances.DEFAULT, true, Progress.NONE);
-    }
-
-    private static Scene mesh(UnaryOperator<Mesh> change) {
-        return SENT.withMeshes(List.of(change.apply(SENT.meshes().getFirst())));
-    }
-
-    private static List<String> told(Scene returned) {
-        return compare(returned).losses().stream().map(Loss::code).toList();
-    }
-
-    private static Loss only(Scene returned) {
-        Comparison c = compare(returned);
-        assertThat(c.losses()).hasSize(1);
-        assertThat(c.verdict().isFault()).isTrue();
-        return c.losses().getFirst();
-    }
-
     @Test
     void nothingIsToldOfASoundCrossingInAnyStage() {
         for (Scene s : List.of(
@@ -319,113 +213,6 @@ class LossesTest {
     }
 
     @Test
-    void shapesThatWereDroppedRenamedMovedOrThinnedAreToldApart() {
-        List<BlendShape> all = SENT.meshes().getFirst().shapes();
-        assertThat(only(mesh(m -> m.withShapes(all.subList(0, 2)))).text()).contains("did not arrive: swell");
-        BlendShape other = new BlendShape("grow", 0, all.get(2).targets());
-        Loss renamed = only(mesh(m -> m.withShapes(List.of(all.get(0), all.get(1), other))));
-        assertThat(renamed.code()).isEqualTo("shapes-renamed");
-        assertThat(renamed.text()).contains("swell to grow");
-        assertThat(only(mesh(m -> m.withShapes(List.of(all.get(2), all.get(0), all.get(1)))))
-                        .code())
-                .isEqualTo("shapes-reordered");
-        BlendShape thin =
-                new BlendShape("fist", 0, List.of(all.getFirst().targets().getLast()));
-        assertThat(only(mesh(m -> m.withShapes(List.of(thin, all.get(1), all.get(2)))))
-                        .code())
-                .isEqualTo("in-betweens-lost");
-    }
-
-    private static Mesh with(Mesh m, int[] faceStarts, int[] corners, float @Nullable [] normals, List<UvSet> uvs) {
-        return new Mesh(
-                m.name(), m.points(), faceStarts, corners, normals, uvs, null, null, null, m.skin(), m.shapes());
-    }
-
-    @Test
-    void quadsThatBecameTrianglesAreTold() {
-        assertThat(told(mesh(m -> {
-                    int[] t = m.triangles();
-                    int[] starts = new int[t.length / 3 + 1];
-                    for (int i = 0; i < starts.length; i++) {
-                        starts[i] = 3 * i;
-                    }
-                    return with(m, starts, t, null, List.of());
-                })))
-                .startsWith("faces-triangulated")
-                .contains("normals-lost", "uv-sets-dropped", "smoothing-lost", "tangents-lost");
-    }
-
-    @Test
-    void facesTurnedRoundNormalsMadeAnewAndLostLayersAreToldApart() {
-        Loss turned = only(mesh(m -> {
-            int[] from = new int[m.corners().length];
-            for (int c = 0; c < from.length; c++) {
-                from[c] = c / 4 * 4 + (4 - c % 4) % 4;
-            }
-            return m.reordered(from, null);
-        }));
-        assertThat(turned.code()).isEqualTo("winding-flipped");
-        assertThat(turned.figure().value()).isEqualTo(5);
-        Loss anew = only(mesh(m -> {
-            float[] n = Objects.requireNonNull(m.normals()).clone();
-            n[1] = 0.8f;
-            n[2] = 0.6f;
-            return m.withNormals(n);
-        }));
-        assertThat(anew.code()).isEqualTo("normals-recomputed");
-        assertThat(anew.figure().value()).isCloseTo(36.87, org.assertj.core.api.Assertions.within(0.01));
-        assertThat(only(mesh(m -> m.withSmoothing(null, null))).code()).isEqualTo("smoothing-lost");
-        assertThat(only(mesh(m -> m.withLayers(List.of()))).code()).isEqualTo("tangents-lost");
-        assertThat(only(mesh(m -> m.withNormals(null))).code()).isEqualTo("normals-lost");
-    }
-
-    @Test
-    void uvSetsThatStandOnTheirHeadAreNotJustOtherOnes() {
-        Loss l = only(mesh(m -> {
-            UvSet u = m.uvSets().getFirst();
-            float[] f = u.uv().clone();
-            for (int i = 1; i < f.length; i += 2) {
-                f[i] = 1 - f[i];
-            }
-            return new Mesh(
-                    m.name(),
-                    m.points(),
-                    m.faceStarts(),
-                    m.corners(),
-                    m.normals(),
-                    List.of(new UvSet("map", f, u.indices()), m.uvSets().get(1)),
-                    m.faceMaterials(),
-                    m.smoothingGroups(),
-                    null,
-                    m.skin(),
-                    m.shapes(),
-                    m.layers());
-        }));
-        assertThat(l.code()).isEqualTo("uv-flipped");
-    }
-
-    @Test
-    void materialsAndPicturesAreToldByWhatBecameOfThem() {
-        Material a = SENT.materials().get(0);
-        Material b = SENT.materials().get(1);
-        Material c = new Material("cloth", a.model(), a.diffuse(), 1, -1);
-        assertThat(told(SENT.withMaterials(List.of(c, b)))).containsExactly("materials-renamed");
-        assertThat(told(SENT.withMaterials(List.of(b, a)))).contains("materials-reordered");
-        assertThat(told(SENT.withTextures(List.of()))).containsExactly("pictures-dropped");
-        assertThat(told(SENT.withTextures(List.of(new Texture("t", "b.png", "", false)))))
-                .containsExactly("pictures-not-found");
-    }
-
-    @Test
-    void materialsThatAreAllGoneAreLostAndNotMerged() {
-        Scene bare = SENT.withMaterials(List.of())
-                .withNodes(SENT.nodes().stream()
-                        .map(n -> n.withMaterials(new int[0]))
-                        .toList());
-        assertThat(told(bare)).contains("materials-lost").doesNotContain("materials-merged");
-    }
-
-    @Test
     void weightsDividedByTheirSumAreToldWithTheSumTheyHad() {
         Skin k = Objects.requireNonNull(SENT.meshes().getFirst().skin());
         float[] half = k.weights().clone();
@@ -437,66 +224,5 @@ class LossesTest {
                 .losses();
         assertThat(losses).extracting(Loss::code).containsExactly("weights-normalised");
         assertThat(losses.getFirst().figure().value()).isCloseTo(0.5, org.assertj.core.api.Assertions.within(1e-6));
-    }
-
-    /** A point for every corner, all on places that were there. */
-    private static Scene split() {
-        return mesh(m -> {
-            int n = m.corners().length;
-            double[] points = new double[3 * n];
-            for (int c = 0; c < n; c++) {
-                System.arraycopy(m.points(), 3 * m.corners()[c], points, 3 * c, 3);
-            }
-            int[] own = java.util.stream.IntStream.range(0, n).toArray();
-            return new Mesh(
-                    m.name(),
-                    points,
-                    m.faceStarts(),
-                    own,
-                    m.normals(),
-                    m.uvSets(),
-                    m.faceMaterials(),
-                    null,
-                    null,
-                    null,
-                    List.of());
-        });
-    }
-
-    @Test
-    void pointsSplitAtSeamsAndPointsWeldedAreToldApart() {
-        int more = SENT.meshes().getFirst().corners().length
-                - SENT.meshes().getFirst().pointCount();
-        Loss apart = compare(split()).losses().stream()
-                .filter(l -> l.code().equals("points-split"))
-                .findFirst()
-                .orElseThrow();
-        assertThat(apart.figure().value()).isEqualTo(more);
-        assertThat(Comparison.of(split(), SENT, Tolerances.DEFAULT, true, Progress.NONE)
-                        .losses())
-                .extracting(Loss::code)
-                .contains("points-welded")
-                .doesNotContain("points-split");
-    }
-
-    private static Scene withPoints(Scene s, double[] points) {
-        return s.withMeshes(List.of(s.meshes().getFirst().withPoints(points)));
-    }
-
-    @Test
-    void aShapeThatIsInThePointsAsWellCountsTwice() {
-        Mesh m = SENT.meshes().getFirst();
-        BlendShape.Target full = m.shapes().getFirst().targets().getLast();
-        double[] points = m.points().clone();
-        for (int i = 0; i < full.points().length; i++) {
-            for (int k = 0; k < 3; k++) {
-                points[3 * full.points()[i] + k] += full.deltas()[3 * i + k];
-            }
-        }
-        Comparison c = compare(withPoints(SENT, points));
-        assertThat(c.losses()).extracting(Loss::code).contains("shape-applied-twice");
-        double[] elsewhere = m.points().clone();
-        elsewhere[0] += 0.05;
-        assertThat(told(withPoints(SENT, elsewhere))).doesNotContain("shape-applied-twice");
     }
 }

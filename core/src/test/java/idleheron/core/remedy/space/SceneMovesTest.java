@@ -1,5 +1,8 @@
 package idleheron.core.remedy.space;
 
+import static idleheron.core.remedy.space.MovedScene.at;
+import static idleheron.core.remedy.space.MovedScene.place;
+import static idleheron.core.remedy.space.MovedScene.scene;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -10,27 +13,16 @@ import idleheron.core.math.AxisSystem;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
-import idleheron.core.remedy.Paused;
 import idleheron.core.remedy.Proof;
-import idleheron.core.remedy.material.StripMaterials;
 import idleheron.core.remedy.mesh.MovePoints;
 import idleheron.core.remedy.skeleton.AimJoints;
 import idleheron.core.remedy.skeleton.TurnSomeJoints;
-import idleheron.core.scene.Inherit;
-import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
-import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
-import idleheron.core.scene.Texture;
 import idleheron.core.scene.Transform;
-import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
-import idleheron.core.scene.mesh.Skin;
-import idleheron.core.scene.motion.Channel;
 import idleheron.core.scene.motion.Clip;
-import idleheron.core.scene.motion.Curve;
-import idleheron.core.time.FrameRate;
 import idleheron.core.volume.Grid;
 import idleheron.core.volume.Volumes;
 import java.util.ArrayList;
@@ -38,65 +30,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import org.joml.Matrix4d;
-import org.joml.Matrix4dc;
 import org.joml.Vector3d;
-import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
 /** Where things are after remedies that move, declare and re-aim, worked out by hand. */
 class SceneMovesTest {
-    private static Transform at(double x, double y, double z) {
-        return Transform.of(new Vec3(x, y, z), Vec3.ZERO, Vec3.ONE);
-    }
-
-    /** hip (0, 1, 0) > knee (0, -0.5, 0.1), and a triangle that knee moves at weight 1. */
-    private static Scene scene() {
-        Matrix4dc[] bind = {
-            new Matrix4d().translation(0, -1, 0), new Matrix4d().translation(0, -0.5, -0.1),
-        };
-        Skin skin = new Skin(
-                "k", new int[] {0, 1}, bind, new int[] {0, 1, 2, 3}, new int[] {0, 1, 1}, new float[] {1, 1, 1});
-        BlendShape shape =
-                new BlendShape("b", 0, List.of(new BlendShape.Target(1, new int[] {0}, new float[] {0, 0, 1}, null)));
-        Mesh mesh = new Mesh(
-                "body",
-                new double[] {0, 1, 0, 0, 0.5, 0, 0, 0.5, 0.2},
-                new int[] {0, 3},
-                new int[] {0, 1, 2},
-                new float[] {1, 0, 0, 1, 0, 0, 1, 0, 0},
-                List.of(),
-                new int[] {0},
-                null,
-                null,
-                skin,
-                List.of(shape));
-        @Nullable Curve[] c = new Curve[Channel.COUNT];
-        c[0] = Curve.linear(new double[] {0, 1}, new double[] {0, 2});
-        c[1] = Curve.linear(new double[] {0, 1}, new double[] {1, 1.5});
-        @Nullable Curve[] k = new Curve[Channel.COUNT];
-        k[2] = Curve.linear(new double[] {0, 1}, new double[] {0.1, 0.3});
-        Clip clip = new Clip(
-                "walk",
-                0,
-                1,
-                FrameRate.FILM,
-                List.of(new Clip.NodeTrack(0, c), new Clip.NodeTrack(1, k)),
-                List.of(new Clip.ShapeTrack(0, 0, Curve.still(0.5))));
-        return Scene.bare("s", Stage.COMMON)
-                .withNodes(List.of(
-                        Node.of("hip", -1, NodeKind.JOINT, at(0, 1, 0))
-                                .withBindWorld(new Matrix4d().translation(0, 1, 0)),
-                        Node.of("knee", 0, NodeKind.JOINT, at(0, -0.5, 0.1)),
-                        Node.mesh("body", -1, Transform.IDENTITY, 0, 0)))
-                .withMeshes(List.of(mesh))
-                .withMaterials(List.of(new Material("cloth", "lambert", Vec3.ONE, 1, 0)))
-                .withClips(List.of(clip));
-    }
-
-    private static Vector3d place(Scene s, int node) {
-        return new Pose(s).world(node).getTranslation(new Vector3d());
-    }
-
     private static double worst(Scene a, Scene b) {
         return Proof.of(a, b, Progress.NONE).worst().value();
     }
@@ -323,122 +261,5 @@ class SceneMovesTest {
         nodes.set(2, nodes.get(2).withTransform(Transform.of(Vec3.ZERO, new Vec3(90, 0, 0), new Vec3(1, 2, 1))));
         Scene uneven = s.withNodes(nodes);
         assertThat(new BakeTurn("body").apply(uneven)).isSameAs(uneven);
-    }
-
-    @Test
-    void scaleIsBakedOnlyWhereItIsUniformStillAndTakenOverBelow() {
-        Vec3 two = Vec3.ONE.times(2);
-        Scene s = scene();
-        List<Node> nodes = new ArrayList<>(s.nodes());
-        nodes.set(0, nodes.get(0).withTransform(Transform.of(new Vec3(0, 1, 0), Vec3.ZERO, two)));
-        Scene big = s.withNodes(nodes);
-        Scene out = new BakeScale().apply(big);
-        assertThat(out.nodes().get(0).transform().scaling()).isEqualTo(Vec3.ONE);
-        assertThat(out.nodes().get(1).translation().distance(new Vec3(0, -1, 0.2)))
-                .isLessThan(1e-12);
-        Curve z = Objects.requireNonNull(out.clips().getFirst().nodes().get(1).curves()[2]);
-        assertThat(z.at(1)).isCloseTo(0.6, within(1e-12));
-
-        nodes.set(1, nodes.get(1).withTransform(nodes.get(1).transform().withInherit(Inherit.WITHOUT_PARENT_SCALE)));
-        Scene kept = s.withNodes(nodes);
-        assertThat(new BakeScale().apply(kept)).isSameAs(kept);
-        for (Vec3 odd : List.of(new Vec3(2, 1, 2), new Vec3(2, 2, 1), new Vec3(-1, -1, -1), Vec3.ZERO)) {
-            assertThat(BakeScale.isUniform(odd)).as(odd.toString()).isFalse();
-        }
-        assertThat(BakeScale.isUniform(Vec3.ONE.times(Double.POSITIVE_INFINITY)))
-                .isFalse();
-        assertThat(BakeScale.isUniform(two)).isTrue();
-        assertThat(new BakeScale().apply(s)).as("there is none").isSameAs(s);
-    }
-
-    @Test
-    void aScaleThatMovesIsLeftAndOneThatIsKeyedAtItsRestIsNot() {
-        Scene s = scene();
-        List<Node> nodes = new ArrayList<>(s.nodes());
-        nodes.set(0, nodes.get(0).withTransform(Transform.of(new Vec3(0, 1, 0), Vec3.ZERO, Vec3.ONE.times(2))));
-        @Nullable Curve[] c = new Curve[Channel.COUNT];
-        c[Channel.SCALE_Z.ordinal()] = Curve.linear(new double[] {0, 1}, new double[] {2, 2});
-        Clip clip = s.clips().getFirst();
-        Scene keyed =
-                s.withNodes(nodes).withClips(List.of(clip.withTracks(List.of(new Clip.NodeTrack(0, c)), List.of())));
-        Scene out = new BakeScale().apply(keyed);
-        assertThat(out.nodes().getFirst().transform().scaling()).isEqualTo(Vec3.ONE);
-        assertThat(Objects.requireNonNull(
-                                out.clips().getFirst().nodes().getFirst().curves()[8])
-                        .values())
-                .containsExactly(1, 1);
-        @Nullable Curve[] grows = new Curve[Channel.COUNT];
-        grows[Channel.SCALE_Z.ordinal()] = Curve.linear(new double[] {0, 1}, new double[] {2, 2.1});
-        Scene moves = s.withNodes(nodes)
-                .withClips(List.of(clip.withTracks(List.of(new Clip.NodeTrack(0, grows)), List.of())));
-        assertThat(new BakeScale().apply(moves)).isSameAs(moves);
-    }
-
-    @Test
-    void aScalePivotBecomesAnOffset() {
-        Scene s = scene().withClips(List.of());
-        List<Node> nodes = new ArrayList<>(s.nodes());
-        Transform t = Transform.of(new Vec3(0, 1, 0), Vec3.ZERO, Vec3.ONE.times(3))
-                .withPivots(Vec3.ZERO, Vec3.ZERO, Vec3.ZERO, new Vec3(0.5, 0, 0));
-        nodes.set(0, nodes.get(0).withTransform(t));
-        Scene big = s.withNodes(nodes);
-        Scene out = new BakeScale().apply(big);
-        assertThat(place(out, 1).distance(place(big, 1))).isLessThan(1e-12);
-        assertThat(out.nodes().getFirst().transform().scaling()).isEqualTo(Vec3.ONE);
-    }
-
-    @Test
-    void materialsGoWithPicturesSlotsAndCurvesOfThem() {
-        Clip clip = scene().clips().getFirst();
-        Curve fade = Curve.linear(new double[] {0, 1}, new double[] {0, 1});
-        Scene s = scene().withTextures(List.of(new Texture("t", "t.png", "t.png", false)))
-                .withClips(List.of(clip.withValues(List.of(
-                        new Clip.ValueTrack(Clip.Subject.MATERIAL, 0, "Opacity", "", fade),
-                        new Clip.ValueTrack(Clip.Subject.NODE, 0, "Visibility", "", fade)))));
-        Scene out = new StripMaterials().apply(s);
-        assertThat(out.materials()).isEmpty();
-        assertThat(out.textures()).isEmpty();
-        assertThat(out.nodes().get(2).materials()).isEmpty();
-        Mesh m = out.meshes().getFirst();
-        assertThat(m.faceMaterials()).isNull();
-        assertThat(m.points()).isEqualTo(s.meshes().getFirst().points());
-        assertThat(m.skin()).isEqualTo(s.meshes().getFirst().skin());
-        assertThat(out.clips().getFirst().values())
-                .extracting(Clip.ValueTrack::property)
-                .containsExactly("Visibility");
-        Scene none = scene().withMaterials(List.of());
-        assertThat(new StripMaterials().apply(none)).isSameAs(none);
-        Scene plain = scene().withMeshes(List.of(out.meshes().getFirst()));
-        assertThat(new StripMaterials().apply(plain).meshes().getFirst())
-                .isSameAs(plain.meshes().getFirst());
-    }
-
-    @Test
-    void aRemedyThatIsSwitchedOffDoesNothing() {
-        Scene s = scene();
-        assertThat(new Paused(new StripMaterials()).apply(s)).isSameAs(s);
-        assertThat(new Redeclare(AxisSystem.Z_UP, 0.01).apply(s).stage())
-                .isEqualTo(s.stage().withAxes(AxisSystem.Z_UP).withMetersPerUnit(0.01));
-    }
-
-    @Test
-    void theProofNamesTheWorstPointsNodeClipAndFrame() {
-        Scene s = scene();
-        Curve high = Curve.linear(new double[] {0, 0.5, 1}, new double[] {0, 3, 2});
-        Clip clip = s.clips().getFirst();
-        @Nullable Curve[] c = clip.nodes().getFirst().curves().clone();
-        c[0] = high;
-        Scene other = s.withClips(List.of(
-                clip.withTracks(List.of(new Clip.NodeTrack(0, c), clip.nodes().get(1)), clip.shapes())));
-        Proof p = Proof.of(s, other, Progress.NONE);
-        assertThat(p.frames()).isEqualTo(26);
-        // At half a second it is 3 m instead of 1 m along X.
-        assertThat(p.worst().value()).isCloseTo(2000, within(1e-3));
-        assertThat(p.worst().subject()).isEqualTo("/body");
-        assertThat(p.worst().clip()).isEqualTo("walk");
-        assertThat(p.worst().frame()).isEqualTo(12);
-        Proof rest = Proof.of(s.withClips(List.of()), other.withClips(List.of()), Progress.NONE);
-        assertThat(rest.frames()).isEqualTo(1);
-        assertThat(rest.worst().value()).isZero();
     }
 }
