@@ -35,18 +35,7 @@ class MeshesApartTest {
     private Path source;
 
     private static Mesh mesh(String name, double at) {
-        return new Mesh(
-                name,
-                new double[] {at, 0, 0, at + 1, 0, 0, at, 1, 0},
-                new int[] {0, 3},
-                new int[] {0, 1, 2},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
+        return Mesh.bare(name, new double[] {at, 0, 0, at + 1, 0, 0, at, 1, 0}, new int[] {0, 3}, new int[] {0, 1, 2});
     }
 
     @BeforeEach

@@ -138,7 +138,8 @@ class PictureLiesTest {
         assertThat(obj.form(scene(TILED), "").told().toString()).doesNotContain("picture");
         TopicResult t = materials(scene(TURNED), form.scene(), obj.missing());
         assertThat(t.verdict()).isEqualTo(Verdict.NOT_CARRIED);
-        assertThat(t.summary()).isEqualTo("The carrier has no place for turns of pictures; 1 picture stayed behind.");
+        assertThat(t.summary())
+                .isEqualTo("The carrier has no place for turns of pictures; 1 turn of a picture stayed behind.");
         assertThat(materials(scene(TURNED), form.scene(), Set.of()).verdict()).isEqualTo(Verdict.DRIFTED);
         assertThat(materials(scene(TURNED), scene(Placement.PLAIN), obj.missing())
                         .verdict())

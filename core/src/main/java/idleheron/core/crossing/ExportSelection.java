@@ -98,6 +98,11 @@ public record ExportSelection(
                         .toList());
     }
 
+    /** A node that shows a mesh as one that shows nothing. */
+    static Node asGroup(Node n) {
+        return n.withPayload(NodeKind.GROUP, -1).withMaterials(new int[0]).withGeometric(null);
+    }
+
     /** Mesh nodes with nothing else below them go; others stay as groups, so that what hangs on them keeps its place. */
     private static Scene withoutMeshes(Scene scene) {
         boolean[] needed = needed(scene, n -> n.kind() != NodeKind.MESH);
@@ -106,7 +111,7 @@ public record ExportSelection(
         for (int i = 0; i < scene.nodes().size(); i++) {
             Node n = scene.nodes().get(i);
             if (n.kind() == NodeKind.MESH) {
-                n = n.withPayload(NodeKind.GROUP, -1).withMaterials(new int[0]).withGeometric(null);
+                n = asGroup(n);
                 if (!needed[i]) {
                     gone.add(i);
                 }
@@ -146,7 +151,7 @@ public record ExportSelection(
     }
 
     /** Per node, whether it or anything below it is wanted. */
-    private static boolean[] needed(Scene scene, java.util.function.Predicate<Node> wanted) {
+    static boolean[] needed(Scene scene, java.util.function.Predicate<Node> wanted) {
         boolean[] out = new boolean[scene.nodes().size()];
         for (int i = out.length - 1; i >= 0; i--) {
             Node n = scene.nodes().get(i);

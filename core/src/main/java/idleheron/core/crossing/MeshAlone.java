@@ -9,11 +9,12 @@ import idleheron.core.scene.Texture;
 import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /**
  * One mesh of a scene with its materials and pictures, and all that is no mesh: joints, clips, cameras. Nodes that showed other meshes
@@ -54,19 +55,13 @@ public final class MeshAlone {
         return gone.isEmpty() ? alone : NodeRemoval.remove(alone, gone);
     }
 
-    private static boolean isOther(Scene scene, int i, int node) {
-        return scene.nodes().get(i).kind() == NodeKind.MESH && i != node;
-    }
-
     private static List<Node> nodes(Scene scene, int node, int[] slots) {
         List<Node> out = new ArrayList<>();
         for (int i = 0; i < scene.nodes().size(); i++) {
             Node n = scene.nodes().get(i);
             out.add(
-                    isOther(scene, i, node)
-                            ? n.withPayload(NodeKind.GROUP, -1)
-                                    .withMaterials(new int[0])
-                                    .withGeometric(null)
+                    n.kind() == NodeKind.MESH && i != node
+                            ? ExportSelection.asGroup(n)
                             : i == node ? n.withPayload(NodeKind.MESH, 0).withMaterials(slots) : n);
         }
         return out;
@@ -74,19 +69,9 @@ public final class MeshAlone {
 
     /** Nodes of other meshes below which nothing else is. */
     private static Set<Integer> gone(Scene scene, int node) {
-        boolean[] needed = new boolean[scene.nodes().size()];
-        Set<Integer> out = new HashSet<>();
-        for (int i = needed.length - 1; i >= 0; i--) {
-            needed[i] |= !isOther(scene, i, node);
-            int parent = scene.nodes().get(i).parent();
-            if (needed[i] && parent >= 0) {
-                needed[parent] = true;
-            }
-            if (!needed[i]) {
-                out.add(i);
-            }
-        }
-        return out;
+        Node shows = scene.nodes().get(node);
+        boolean[] needed = ExportSelection.needed(scene, n -> n.kind() != NodeKind.MESH || n == shows);
+        return IntStream.range(0, needed.length).filter(i -> !needed[i]).boxed().collect(Collectors.toSet());
     }
 
     private static Clip clip(Clip c, int mesh, Map<Integer, Integer> materials) {

@@ -1,6 +1,7 @@
 package idleheron.core.scene;
 
 import idleheron.core.math.Vec3;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -55,5 +56,23 @@ public record Material(
             }
         }
         return uses.isEmpty() ? -1 : uses.getFirst().texture;
+    }
+
+    /**
+     * How each picture lies where it is used first, plain where nothing uses it.
+     *
+     * @param textures how many there are
+     */
+    public static Placement[] firstPlacements(List<Material> all, int textures) {
+        Placement[] out = new Placement[textures];
+        for (Material m : all.reversed()) {
+            for (Use u : m.uses.reversed()) {
+                if (u.texture >= 0 && u.texture < textures) {
+                    out[u.texture] = u.placement;
+                }
+            }
+        }
+        Arrays.setAll(out, i -> out[i] == null ? Placement.PLAIN : out[i]);
+        return out;
     }
 }

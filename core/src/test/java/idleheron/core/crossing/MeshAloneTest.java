@@ -24,18 +24,8 @@ import org.junit.jupiter.api.Test;
 /** One mesh out of three: a coat under a joint, a button under the coat, and a hat with a shape. */
 class MeshAloneTest {
     private static Mesh mesh(String name, BlendShape... shapes) {
-        return new Mesh(
-                name,
-                new double[] {0, 0, 0, 1, 0, 0, 0, 1, 0},
-                new int[] {0, 3},
-                new int[] {0, 1, 2},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of(shapes));
+        return Mesh.bare(name, new double[] {0, 0, 0, 1, 0, 0, 0, 1, 0}, new int[] {0, 3}, new int[] {0, 1, 2})
+                .withShapes(List.of(shapes));
     }
 
     private static Material material(String name, int... pictures) {

@@ -42,7 +42,7 @@ final class AssetTables extends VBox {
     private @Nullable Asset tabsFor;
 
     /** The rows of a table that took work, while the same is looked at. */
-    private record Worked(CheckJob.Result of, FactTable table, Evidence rows) {}
+    private record Worked(Asset of, FactTable table, Evidence rows) {}
 
     private @Nullable Worked worked;
 
@@ -140,13 +140,14 @@ final class AssetTables extends VBox {
         Worked known = worked;
         if (front == null || !front.isWorked()) {
             table.show(front == null ? Evidence.NONE : front.rows().apply(l.facts()));
-        } else if (known != null && known.of == l && known.table == front) {
+        } else if (known != null && known.of == l.asset() && known.table == front) {
             table.show(known.rows);
         } else {
             table.show(Evidence.NONE);
             deeds.workOut(front.title(), p -> front.rows().apply(l.facts()), rows -> {
-                worked = new Worked(l, front, rows);
-                if (bench.lookedOver().get() == l && tab != null && tab.get() == front) {
+                worked = new Worked(l.asset(), front, rows);
+                CheckJob.Result now = bench.lookedOver().get();
+                if (now != null && now.asset() == l.asset() && tab != null && tab.get() == front) {
                     table.show(rows);
                     point(bench.joint().get());
                 }

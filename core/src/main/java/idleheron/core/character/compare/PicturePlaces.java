@@ -1,11 +1,16 @@
 package idleheron.core.character.compare;
 
+import static idleheron.core.Messages.say;
+
+import idleheron.core.Wording;
 import idleheron.core.pair.Matching;
 import idleheron.core.pair.Pair;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Placement;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -34,12 +39,11 @@ public record PicturePlaces(List<Moved> all) {
     }
 
     public static PicturePlaces of(Pair p) {
+        Map<String, Material> there = new HashMap<>();
+        p.returned.materials().forEach(m -> there.putIfAbsent(Matching.plain(m.name()), m));
         List<Moved> out = new ArrayList<>();
         for (Material m : p.sent.materials()) {
-            Material back = p.returned.materials().stream()
-                    .filter(x -> Matching.plain(x.name()).equals(Matching.plain(m.name())))
-                    .findFirst()
-                    .orElse(null);
+            Material back = there.get(Matching.plain(m.name()));
             for (Material.Use u : m.uses()) {
                 Placement lies = back == null ? null : lies(back, u.property());
                 if (lies == null) {
@@ -61,6 +65,14 @@ public record PicturePlaces(List<Moved> all) {
                 .map(Material.Use::placement)
                 .findFirst()
                 .orElse(null);
+    }
+
+    /** "2 pictures are". */
+    public String counted() {
+        return Wording.counted(
+                all.size(),
+                say("core.character.compare.PicturePlaces.picture-is"),
+                say("core.character.compare.PicturePlaces.pictures-are"));
     }
 
     /** How far the same point came to lie apart at most, widths of the picture. */

@@ -6,7 +6,6 @@ import idleheron.core.Evidence;
 import idleheron.core.Figure;
 import idleheron.core.Topic;
 import idleheron.core.Verdict;
-import idleheron.core.Wording;
 import idleheron.core.pair.Matching;
 import idleheron.core.pair.Pair;
 import idleheron.core.pair.TopicResult;
@@ -307,10 +306,7 @@ public final class SurfaceTopics {
                                 same,
                                 all,
                                 faces,
-                                Wording.counted(
-                                        places.all().size(),
-                                        say("core.character.loss.MaterialLosses.picture-is"),
-                                        say("core.character.loss.MaterialLosses.pictures-are"))),
+                                places.counted()),
                 new Evidence(
                         say("core.character.compare.SurfaceTopics.material"),
                         List.of(say("core.character.compare.SurfaceTopics.state")),

@@ -90,7 +90,7 @@ public final class Uncarried {
                         say(
                                 "core.character.compare.Uncarried.the-carrier-has-no-place-for",
                                 Held.PICTURE_TURNS.shown(),
-                                Wording.counted(places.all().size(), "picture", "pictures")))
+                                Wording.counted(places.all().size(), "turn of a picture", "turns of pictures")))
                 : t;
     }
 

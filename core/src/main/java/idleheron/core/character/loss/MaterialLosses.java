@@ -126,13 +126,7 @@ public final class MaterialLosses {
             out.add(new Loss(
                     "pictures-placed-otherwise",
                     Topic.MATERIALS,
-                    say(
-                            "core.character.loss.MaterialLosses.placed-otherwise",
-                            Wording.counted(
-                                    moved.size(),
-                                    say("core.character.loss.MaterialLosses.picture-is"),
-                                    say("core.character.loss.MaterialLosses.pictures-are")),
-                            Wording.listed(moved)),
+                    say("core.character.loss.MaterialLosses.placed-otherwise", places.counted(), Wording.listed(moved)),
                     Figure.of(places.apart(), say("core.character.loss.MaterialLosses.of-its-width"))));
         }
     }

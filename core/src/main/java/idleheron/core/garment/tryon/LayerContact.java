@@ -106,12 +106,12 @@ final class LayerContact implements Contact {
         return way > TOUCHES && Math.abs(s) < LEANS * way ? Double.NaN : s;
     }
 
-    /** Whether a point that lay over it lies under it, or nearer than the gap. */
-    boolean isCloser(double[] x, double than) {
+    /** Whether a point that lay over it lies under it. */
+    boolean isUnder(double[] x) {
         Foot f = new Foot();
         double[] n = new double[3];
         for (int i = 0; i < over.length; i++) {
-            if (over[i] && side(x, i, f, n) < than) {
+            if (over[i] && side(x, i, f, n) < 0) {
                 return true;
             }
         }

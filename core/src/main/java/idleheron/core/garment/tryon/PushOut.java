@@ -44,13 +44,13 @@ public record PushOut(double[] places, double before, double after, double moved
         ClothSolver solver = new ClothSolver(shape, free, STIFF, 0);
         double before = deepest(body, places);
         double[] x = places.clone();
-        boolean close = isCloser(body, x, gap) || isCloser(below, x, 0);
+        boolean close = isCloser(body, x, gap) || isUnder(below, x);
         for (int round = 0; round < ROUNDS && close; round++) {
             solver.start(x);
             SurfaceContact contact = new SurfaceContact(body.mesh().points(), body.normals(), body, gap, 0);
             solver.frame(SECONDS, places, places, contact, Contact.all(below));
             x = solver.places().clone();
-            close = round < EVEN || isCloser(body, x, 0.9 * gap) || isCloser(below, x, 0);
+            close = round < EVEN || isCloser(body, x, 0.9 * gap) || isUnder(below, x);
         }
         double moved = 0;
         for (int i = 0; i < free.length; i++) {
@@ -96,8 +96,8 @@ public record PushOut(double[] places, double before, double after, double moved
         return out;
     }
 
-    private static boolean isCloser(List<LayerContact> below, double[] x, double than) {
-        return below.stream().anyMatch(b -> b.isCloser(x, than));
+    private static boolean isUnder(List<LayerContact> below, double[] x) {
+        return below.stream().anyMatch(b -> b.isUnder(x));
     }
 
     private static boolean isCloser(BodyDistance body, double[] x, double gap) {

@@ -84,18 +84,8 @@ class GazeTransferTest {
         nodes.add(joint("eye_r", 1, new Vec3(-0.03, 0.06, 0.05), new Vec3(-70, 5, 140)));
         nodes.add(Node.mesh("face", -1, Transform.IDENTITY, 0));
         BlendShape.Target t = new BlendShape.Target(1, new int[] {0}, new float[] {1, 0, 0}, null);
-        Mesh mesh = new Mesh(
-                "m",
-                new double[] {0, 0, 0},
-                new int[] {0},
-                new int[0],
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of(new BlendShape("aside", 0, List.of(t))));
+        Mesh mesh = Mesh.bare("m", new double[] {0, 0, 0}, new int[] {0}, new int[0])
+                .withShapes(List.of(new BlendShape("aside", 0, List.of(t))));
         return Scene.bare("a", Stage.COMMON)
                 .withNodes(nodes)
                 .withMeshes(List.of(mesh))
@@ -111,6 +101,22 @@ class GazeTransferTest {
                                 Springs.NONE,
                                 List.of(),
                                 List.of())));
+    }
+
+    private static Scene looking(Scene s, Gaze gaze) {
+        Avatar a = Objects.requireNonNull(Avatar.in(s));
+        return s.with(
+                Avatar.KEY,
+                List.of(new Avatar(
+                        a.version(),
+                        null,
+                        a.roles(),
+                        a.expressions(),
+                        gaze,
+                        Map.of(),
+                        Springs.NONE,
+                        List.of(),
+                        List.of())));
     }
 
     /** Where an eye looks in the middle of the motion, as meant: it looks ahead at rest. */
@@ -174,19 +180,7 @@ class GazeTransferTest {
         List<Gaze.Range> whole =
                 List.of(new Gaze.Range(90, 1), new Gaze.Range(60, 1), new Gaze.Range(40, 1), new Gaze.Range(50, 1));
         Scene onto = figure("expression", List.of(face(name, 0.5)));
-        Avatar a = Objects.requireNonNull(Avatar.in(onto));
-        Scene ranged = onto.with(
-                Avatar.KEY,
-                List.of(new Avatar(
-                        a.version(),
-                        null,
-                        a.roles(),
-                        a.expressions(),
-                        new Gaze("expression", Vec3.ZERO, whole),
-                        Map.of(),
-                        Springs.NONE,
-                        List.of(),
-                        List.of())));
+        Scene ranged = looking(onto, new Gaze("expression", Vec3.ZERO, whole));
         Clip c = MotionTransfer.onto(motion(about, degrees), ranged).clips().getFirst();
         assertThat(c.nodes()).extracting(Clip.NodeTrack::node).doesNotContain(4, 5);
         assertThat(c.shapes().getFirst().weight().at(0.5)).isCloseTo(share * 0.5, within(1e-9));
@@ -216,21 +210,9 @@ class GazeTransferTest {
     @Test
     void aRangeOfNothingIsFullAtOnce() {
         Scene onto = figure("bone", List.of());
-        Avatar a = Objects.requireNonNull(Avatar.in(onto));
         List<Gaze.Range> jumps =
                 List.of(new Gaze.Range(0, 12), new Gaze.Range(0, 12), new Gaze.Range(0, 12), new Gaze.Range(0, 12));
-        Scene jumping = onto.with(
-                Avatar.KEY,
-                List.of(new Avatar(
-                        a.version(),
-                        null,
-                        a.roles(),
-                        List.of(),
-                        new Gaze("bone", Vec3.ZERO, jumps),
-                        Map.of(),
-                        Springs.NONE,
-                        List.of(),
-                        List.of())));
+        Scene jumping = looking(onto, new Gaze("bone", Vec3.ZERO, jumps));
         Scene s = MotionTransfer.onto(motion(Channel.ROTATE_Y, 3), jumping);
         assertThat(looks(s, Role.LEFT_EYE).distance(direction(12, 0))).isLessThan(1e-9);
         Scene still = MotionTransfer.onto(motion(Channel.ROTATE_Y, 0), jumping);

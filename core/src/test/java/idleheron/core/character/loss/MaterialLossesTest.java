@@ -28,18 +28,7 @@ import org.junit.jupiter.api.Test;
 /** Pictures that lie otherwise than they did. */
 class MaterialLossesTest {
     private static Scene scene(Placement lies) {
-        Mesh m = new Mesh(
-                "sail",
-                new double[] {0, 0, 0, 1, 0, 0, 0, 1, 0},
-                new int[] {0, 3},
-                new int[] {0, 1, 2},
-                null,
-                List.of(),
-                null,
-                null,
-                null,
-                null,
-                List.of());
+        Mesh m = Mesh.bare("sail", new double[] {0, 0, 0, 1, 0, 0, 0, 1, 0}, new int[] {0, 3}, new int[] {0, 1, 2});
         Material tarp = new Material(
                 "tarp", "phong", new Vec3(1, 1, 1), 1, List.of(new Material.Use(Material.DIFFUSE, 0, lies)), List.of());
         return Scene.bare("s", Stage.COMMON)

@@ -19,61 +19,53 @@ import java.util.Set;
 
 /** Materials and textures to {@code Material}, {@code Texture} and {@code Video} objects. */
 final class FbxSurfaceWriter {
-    private FbxSurfaceWriter() {}
-
     /** Properties of a texture object that say how a picture lies. */
     private static final Set<String> LIES = Set.of("Translation", "Rotation", "Scaling", "WrapModeU", "WrapModeV");
 
     /** Numbers of the objects of each material and each texture. */
     record Ids(long[] materials, long[] textures) {}
 
-    static Ids write(Scene scene, FbxBuild build) {
-        long[] textures = new long[scene.textures().size()];
-        long[] videos = new long[textures.length];
-        Map<Material.Use, Long> lying = new HashMap<>();
-        for (int i = 0; i < textures.length; i++) {
-            Texture t = scene.textures().get(i);
-            videos[i] = video(t, build);
-            textures[i] = texture(t, first(scene, i), videos[i], build);
+    private final Scene scene;
+    private final FbxBuild build;
+    private final Placement[] first;
+    private final long[] videos;
+    private final long[] textures;
+
+    /** Texture objects of pictures that lie otherwise than where they are used first. */
+    private final Map<Material.Use, Long> others = new HashMap<>();
+
+    private FbxSurfaceWriter(Scene scene, FbxBuild build) {
+        this.scene = scene;
+        this.build = build;
+        int n = scene.textures().size();
+        first = Material.firstPlacements(scene.materials(), n);
+        videos = new long[n];
+        textures = new long[n];
+        for (int i = 0; i < n; i++) {
+            videos[i] = video(scene.textures().get(i), build);
+            textures[i] = texture(i, first[i]);
         }
+    }
+
+    static Ids write(Scene scene, FbxBuild build) {
+        FbxSurfaceWriter w = new FbxSurfaceWriter(scene, build);
         long[] ids = new long[scene.materials().size()];
         for (int i = 0; i < ids.length; i++) {
             Material m = scene.materials().get(i);
             ids[i] = build.object("Material", m.name(), "Material", "", material(m));
             for (Material.Use u : m.uses()) {
-                build.connect(lying(u, scene, textures, videos, lying, build), ids[i], u.property());
+                build.connect(w.lying(u), ids[i], u.property());
             }
         }
-        return new Ids(ids, textures);
-    }
-
-    /** How a picture lies where it is used first. */
-    private static Placement first(Scene scene, int texture) {
-        for (Material m : scene.materials()) {
-            for (Material.Use u : m.uses()) {
-                if (u.texture() == texture) {
-                    return u.placement();
-                }
-            }
-        }
-        return Placement.PLAIN;
+        return new Ids(ids, w.textures);
     }
 
     /** The texture object of a use: how a picture lies belongs to it, so one that lies in several ways has several. */
-    private static long lying(
-            Material.Use u,
-            Scene scene,
-            long[] textures,
-            long[] videos,
-            Map<Material.Use, Long> others,
-            FbxBuild build) {
-        Texture t = scene.textures().get(u.texture());
-        if (saysHowItLies(t) || u.placement().equals(first(scene, u.texture()))) {
-            return textures[u.texture()];
-        }
-        return others.computeIfAbsent(
-                new Material.Use("", u.texture(), u.placement()),
-                k -> texture(t, u.placement(), videos[u.texture()], build));
+    private long lying(Material.Use u) {
+        int t = u.texture();
+        return saysHowItLies(scene.textures().get(t)) || u.placement().equals(first[t])
+                ? textures[t]
+                : others.computeIfAbsent(new Material.Use("", t, u.placement()), k -> texture(t, u.placement()));
     }
 
     /** Whether its own properties say how it lies, as those of a file of this carrier do. */
@@ -129,7 +121,8 @@ final class FbxSurfaceWriter {
         return build.object("Video", t.name(), "Video", "Clip", v);
     }
 
-    private static long texture(Texture t, Placement lies, long video, FbxBuild build) {
+    private long texture(int index, Placement lies) {
+        Texture t = scene.textures().get(index);
         List<FbxRecord> p = new ArrayList<>();
         if (!t.uvSet().isEmpty()) {
             p.add(FbxBuild.words("UVSet", t.uvSet()));
@@ -149,7 +142,7 @@ final class FbxSurfaceWriter {
             c.add(3, FbxBuild.properties(p));
         }
         long id = build.object("Texture", t.name(), "Texture", "", c);
-        build.connect(video, id);
+        build.connect(videos[index], id);
         return id;
     }
 }

@@ -42,6 +42,8 @@ public final class GltfMaterialWriter {
 
     private void pictures() {
         Map<JsonNode, Integer> samplers = new HashMap<>();
+        Placement[] first =
+                Material.firstPlacements(scene.materials(), scene.textures().size());
         for (int i = 0; i < scene.textures().size(); i++) {
             Texture t = scene.textures().get(i);
             ObjectNode image = doc.add("images");
@@ -70,7 +72,7 @@ public final class GltfMaterialWriter {
                 doc.uses(newer);
                 texture.withObject("/extensions").putObject(newer).put("source", source);
             }
-            JsonNode sampler = sampler(t, i);
+            JsonNode sampler = sampler(t, first[i]);
             if (sampler != null) {
                 texture.put("sampler", samplers.computeIfAbsent(sampler, s -> {
                     doc.list("samplers").add(s);
@@ -81,26 +83,16 @@ public final class GltfMaterialWriter {
     }
 
     /** How a picture repeats: as the file said, else as it lies where it is used first; null where it repeats. */
-    private @Nullable JsonNode sampler(Texture t, int index) {
+    private static @Nullable JsonNode sampler(Texture t, Placement lies) {
         JsonNode kept = GltfKeeps.sampler(t);
         if (kept != null) {
             return kept;
         }
-        for (Material m : scene.materials()) {
-            for (Material.Use u : m.uses()) {
-                if (u.texture() == index) {
-                    int across = code(u.placement().acrossU());
-                    int up = code(u.placement().acrossV());
-                    return across == REPEAT && up == REPEAT
-                            ? null
-                            : JsonNodeFactory.instance
-                                    .objectNode()
-                                    .put("wrapS", across)
-                                    .put("wrapT", up);
-                }
-            }
-        }
-        return null;
+        int across = code(lies.acrossU());
+        int up = code(lies.acrossV());
+        return across == REPEAT && up == REPEAT
+                ? null
+                : JsonNodeFactory.instance.objectNode().put("wrapS", across).put("wrapT", up);
     }
 
     private static final int REPEAT = 10_497;
