@@ -105,6 +105,17 @@ class LayersTest {
     }
 
     @Test
+    void whatLiesInAnotherComesOutOfItAlsoWhereTheBodyIsFarAway() {
+        TriangleMesh shirt = sleeve(0.06, 0.3, false);
+        TriangleMesh coat = sleeve(0.063, 0.2, false);
+        Layers layers = new Layers(arm(0.05), arm(0.05), GAP);
+        PushOut inner = layers.push(shirt, shirt.points());
+        assertThat(inner.moved()).as("it is out already").isZero();
+        PushOut outer = layers.push(coat, wide(coat, 0.9));
+        assertThat(radius(outer.places())[0]).isGreaterThan(radius(inner.places())[1]);
+    }
+
+    @Test
     void whatLayBesideOrUnderIsLeftThere() {
         TriangleMesh shirt = sleeve(0.056, 0.1, false);
         TriangleMesh under = sleeve(0.053, 0.3, false);
