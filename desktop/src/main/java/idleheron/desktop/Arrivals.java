@@ -1,5 +1,7 @@
 package idleheron.desktop;
 
+import static idleheron.core.Messages.say;
+
 import idleheron.app.round.RoundFile;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
@@ -11,6 +13,7 @@ import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.function.Consumer;
 import javafx.scene.Scene;
 import javafx.scene.input.TransferMode;
 
@@ -47,8 +50,14 @@ final class Arrivals {
         Path first = files.getFirst();
         boolean sent = bench.step().get().compareTo(Step.SEND) >= 0
                 && bench.crossing().get().original() != null;
-        if (files.size() == 1 && sent && !isOwn(first) && !isFolder(first)) {
-            deeds.openReturned(first);
+        if (files.size() == 1 && sent && !isOwn(first)) {
+            looked(first, folder -> {
+                if (folder) {
+                    rounds.of(files);
+                } else {
+                    deeds.openReturned(first);
+                }
+            });
         } else {
             named(files);
         }
@@ -63,10 +72,14 @@ final class Arrivals {
             again.show(first);
         } else if (RoundFile.isOne(first)) {
             rounds.open(first);
-        } else if (isFolder(first)) {
-            rounds.of(files);
         } else {
-            deeds.open(first);
+            looked(first, folder -> {
+                if (folder) {
+                    rounds.of(files);
+                } else {
+                    deeds.open(first);
+                }
+            });
         }
     }
 
@@ -74,8 +87,12 @@ final class Arrivals {
         return again.isList(file) || RoundFile.isOne(file);
     }
 
-    /** Of numbered files that are one asset, a folder is that asset. */
-    private static boolean isFolder(Path file) {
-        return Files.isDirectory(file) && !SceneFiles.isSeveral(file);
+    /** Tells whether it is a folder of files; one of numbered files that are one asset is that asset, which takes a look into it. */
+    private void looked(Path file, Consumer<Boolean> then) {
+        if (Files.isDirectory(file)) {
+            deeds.workOut(say("desktop.Arrivals.look-into-the-folder"), p -> !SceneFiles.isSeveral(file), then);
+        } else {
+            then.accept(false);
+        }
     }
 }

@@ -24,6 +24,7 @@ import idleheron.core.scene.Transform;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.UvSet;
 import idleheron.formats.obj.ObjFormat;
+import idleheron.formats.obj.bridge.ObjPlacement;
 import idleheron.formats.obj.document.MtlMap;
 import idleheron.formats.spi.SceneFormat;
 import java.nio.file.Path;
@@ -124,10 +125,10 @@ class PictureLiesTest {
 
     @Test
     void inALibraryOfMaterialsItIsScaledMovedAndClampedAndLosesItsTurnWhichIsNotCarried() {
-        MtlMap map = new MtlMap(MtlMap.options(TILED).strip(), "oil.png");
-        same(map.placement(), TILED);
-        assertThat(MtlMap.options(Placement.PLAIN)).isEmpty();
-        assertThat(MtlMap.options(Placement.PLAIN.wrapped(Wrap.CLAMP, Wrap.REPEAT)))
+        MtlMap map = new MtlMap(ObjPlacement.options(TILED).strip(), "oil.png");
+        same(ObjPlacement.of(map), TILED);
+        assertThat(ObjPlacement.options(Placement.PLAIN)).isEmpty();
+        assertThat(ObjPlacement.options(Placement.PLAIN.wrapped(Wrap.CLAMP, Wrap.REPEAT)))
                 .isEmpty();
         ObjFormat obj = new ObjFormat();
         SceneFormat.Form form = obj.form(scene(TURNED), "");

@@ -155,36 +155,39 @@ public final class ConventionFiles {
                 (int) number("weights", "influences", 0),
                 flag("skeleton", "oneRoot", false),
                 flag("skeleton", "tips", true),
-                new Convention.Asks(
+                asks());
+    }
+
+    private Convention.Asks asks() throws FormatException {
+        return Convention.Asks.NOTHING
+                .with(new Convention.Skeleton(
                         axis("skeleton", "bonesAlong"),
                         text("skeleton", "root"),
                         pattern("skeleton", "joints"),
-                        new Convention.Clips(
-                                pattern("clips", "names"), flag("clips", "apart", false), list("clips", "wanted")),
                         (int) number("weights", "bits", 0),
                         flag("skeleton", "controls", true),
-                        flag("travel", "cameras", true),
-                        flag("travel", "lights", true),
+                        flag("skeleton", "humanoid", false)))
+                .with(new Convention.Clips(
+                        pattern("clips", "names"), flag("clips", "apart", false), list("clips", "wanted")))
+                .with(new Convention.Surface(
                         list("surface", "pictures"),
-                        text("carrier", "variant"),
                         flag("surface", "smoothing", true),
-                        flag("surface", "tangents", true),
-                        new Convention.Layout(
-                                inside("file"),
-                                inside("clip"),
-                                inside("pictures"),
-                                (int) number("surface", "pictureSize", 0),
-                                flag("surface", "powerOfTwo", false),
-                                green()),
-                        new Convention.Grids(
-                                list("volumes", "grids"),
-                                number("volumes", "megabytes", 0),
-                                flag("volumes", "half", false)),
-                        flag("skeleton", "humanoid", false),
-                        new Convention.Budget(
-                                (int) number("budget", "materials", 0),
-                                (int) number("budget", "triangles", 0),
-                                number("budget", "pictureMegabytes", 0))));
+                        flag("surface", "tangents", true)))
+                .with(new Convention.Travel(flag("travel", "cameras", true), flag("travel", "lights", true)))
+                .with(text("carrier", "variant"))
+                .with(new Convention.Layout(
+                        inside("file"),
+                        inside("clip"),
+                        inside("pictures"),
+                        (int) number("surface", "pictureSize", 0),
+                        flag("surface", "powerOfTwo", false),
+                        green()))
+                .with(new Convention.Grids(
+                        list("volumes", "grids"), number("volumes", "megabytes", 0), flag("volumes", "half", false)))
+                .with(new Convention.Budget(
+                        (int) number("budget", "materials", 0),
+                        (int) number("budget", "triangles", 0),
+                        number("budget", "pictureMegabytes", 0)));
     }
 
     private String green() throws FormatException {
@@ -221,25 +224,30 @@ public final class ConventionFiles {
         }
         s.append("\n[skeleton]\noneRoot = ").append(c.oneRoot());
         s.append("\ntips = ").append(c.tipJoints());
-        s.append("\ncontrols = ").append(a.controls()).append('\n');
-        if (a.humanoid()) {
+        s.append("\ncontrols = ").append(a.skeleton().controls()).append('\n');
+        if (a.skeleton().humanoid()) {
             s.append("humanoid = true\n");
         }
-        told(s, "root", a.root());
-        told(s, "joints", a.jointNames());
-        told(s, "bonesAlong", a.bonesAlong() == null ? "" : a.bonesAlong().label());
+        told(s, "root", a.skeleton().root());
+        told(s, "joints", a.skeleton().jointNames());
+        told(
+                s,
+                "bonesAlong",
+                a.skeleton().bonesAlong() == null
+                        ? ""
+                        : a.skeleton().bonesAlong().label());
         s.append("\n[weights]\ninfluences = ").append(c.maxInfluences());
-        s.append("\nbits = ").append(a.weightBits()).append('\n');
+        s.append("\nbits = ").append(a.skeleton().weightBits()).append('\n');
         s.append("\n[clips]\n");
         told(s, "names", a.clips().names());
         s.append("apart = ").append(a.clips().apart()).append('\n');
         if (!a.clips().wanted().isEmpty()) {
             s.append("wanted = [").append(quoted(a.clips().wanted())).append("]\n");
         }
-        s.append("\n[surface]\nsmoothing = ").append(a.smoothing());
-        s.append("\ntangents = ").append(a.tangents());
+        s.append("\n[surface]\nsmoothing = ").append(a.surface().smoothing());
+        s.append("\ntangents = ").append(a.surface().tangents());
         s.append("\npictures = [")
-                .append(quoted(a.pictures()))
+                .append(quoted(a.surface().pictures()))
                 .append("]\npictureSize = ")
                 .append(a.layout().pictureSize())
                 .append('\n');
@@ -247,8 +255,8 @@ public final class ConventionFiles {
             s.append("powerOfTwo = true\n");
         }
         told(s, "green", a.layout().green());
-        s.append("\n[travel]\ncameras = ").append(a.cameras());
-        s.append("\nlights = ").append(a.lights()).append('\n');
+        s.append("\n[travel]\ncameras = ").append(a.travel().cameras());
+        s.append("\nlights = ").append(a.travel().lights()).append('\n');
         s.append("\n[carrier]\n");
         told(s, "variant", a.variant());
         s.append("\n[volumes]\ngrids = [")

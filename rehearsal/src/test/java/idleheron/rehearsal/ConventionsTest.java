@@ -41,9 +41,9 @@ class ConventionsTest {
         assertThat(Conventions.Z_UP_METRES.axes()).isEqualTo(AxisSystem.Z_UP);
         assertThat(Conventions.GAME_CENTIMETRES.maxInfluences()).isEqualTo(4);
         Convention x = Objects.requireNonNull(Conventions.named("game-centimetres-x"));
-        assertThat(x.more().bonesAlong()).isEqualTo(SignedAxis.POSITIVE_X);
+        assertThat(x.more().skeleton().bonesAlong()).isEqualTo(SignedAxis.POSITIVE_X);
         assertThat(x.rate()).isEqualTo(FrameRate.of(30));
-        assertThat(x.more().pictures()).containsExactly("png", "tga");
+        assertThat(x.more().surface().pictures()).containsExactly("png", "tga");
         assertThat(Conventions.Y_UP_METRES.rate()).isNull();
     }
 

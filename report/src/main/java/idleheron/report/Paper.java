@@ -82,6 +82,11 @@ public record Paper(
         return HexFormat.of().formatHex(sha256().digest(text.getBytes(StandardCharsets.UTF_8)));
     }
 
+    /** The SHA-256 of one file, or of several that of theirs one after the other. */
+    public static String together(List<String> hashes) {
+        return hashes.size() == 1 ? hashes.getFirst() : hash(String.join("", hashes));
+    }
+
     private static MessageDigest sha256() {
         try {
             return MessageDigest.getInstance("SHA-256");

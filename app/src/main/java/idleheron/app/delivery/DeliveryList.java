@@ -23,7 +23,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Collectors;
 
 /**
  * What was delivered, and all that it takes to do it again; kept beside the target as {@code NAME.fbx.delivery.json}.
@@ -74,8 +73,10 @@ public record DeliveryList(
         static Listed of(Path file) throws IOException {
             List<Paper.Source> all = Paper.sources(SceneFiles.files(file));
             long bytes = all.stream().mapToLong(Paper.Source::bytes).sum();
-            String sums = all.stream().map(Paper.Source::sha256).collect(Collectors.joining());
-            return new Listed(file, bytes, all.size() == 1 ? sums : Paper.hash(sums));
+            return new Listed(
+                    file,
+                    bytes,
+                    Paper.together(all.stream().map(Paper.Source::sha256).toList()));
         }
 
         /** Whether the file is there and has the same bytes. */

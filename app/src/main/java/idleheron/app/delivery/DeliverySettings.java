@@ -67,16 +67,11 @@ public record DeliverySettings(
      */
     public Delivery delivery(@Nullable Convention to, Scene going) {
         try {
-            Delivery d = new Delivery(
-                            cargo(going),
-                            clipsApart || to != null && to.more().clips().apart(),
-                            travel(),
-                            style(),
-                            Convention.Layout.PLAIN)
+            return new Delivery(cargo(going), clipsApart, travel(), style(), Convention.Layout.PLAIN)
                     .withMeshesApart(meshesApart)
                     .withPictureFolders(picturesFrom)
-                    .withSamplesPerFrame(samplesPerFrame);
-            return to == null ? d : d.laidOut(to.more().layout());
+                    .withSamplesPerFrame(samplesPerFrame)
+                    .to(to);
         } catch (IllegalArgumentException e) {
             throw new UsageException(String.valueOf(e.getMessage()));
         }

@@ -9,16 +9,13 @@ import idleheron.app.SendJob;
 import idleheron.app.UsageException;
 import idleheron.core.Wording;
 import idleheron.core.crossing.Asset;
-import idleheron.core.crossing.ExportSelection;
 import idleheron.core.crossing.Preparation;
-import idleheron.core.finding.Convention;
 import idleheron.core.finding.Finding;
 import idleheron.core.job.Progress;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.Drafts;
 import idleheron.formats.disk.Failures;
 import idleheron.formats.disk.FileReads;
-import idleheron.formats.pictures.PictureFiles;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.formats.spi.Target;
@@ -84,22 +81,11 @@ record ItemJob(Round round, Round.Deed deed, RoundItem item, boolean overwrite) 
         SendJob job = new SendJob(
                 item.file().toAbsolutePath().getParent(),
                 SceneFiles.files(item.file()),
-                delivery(),
+                Delivery.PLAIN.withTolerances(deed.tolerances()).to(deed.to()),
                 new Target(target, format, kind),
                 overwrite);
         job.check(ready.scene(), item.name());
         return job.run(ready.scene(), progress);
-    }
-
-    /** With the names, folders and clips apart that the destination asks for. */
-    private Delivery delivery() {
-        Convention to = deed.to();
-        Delivery plain = Delivery.PLAIN.withTolerances(deed.tolerances());
-        return to == null
-                ? plain
-                : new Delivery(ExportSelection.ALL, to.more().clips().apart(), PictureFiles.Travel.AS_THEY_ARE)
-                        .withTolerances(deed.tolerances())
-                        .laidOut(to.more().layout());
     }
 
     private FileResult result(

@@ -7,7 +7,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Collectors;
 
 /** What is in files, so that it is seen when they change. */
 final class Sums {
@@ -28,9 +27,7 @@ final class Sums {
 
     /** The sum of one, or of several their sums one after the other. */
     static String together(List<FileResult.Sum> all) {
-        return all.size() == 1
-                ? all.getFirst().sha256()
-                : Paper.hash(all.stream().map(FileResult.Sum::sha256).collect(Collectors.joining()));
+        return Paper.together(all.stream().map(FileResult.Sum::sha256).toList());
     }
 
     /** Whether a file, or all numbered ones that a name stands for, are as they were. */

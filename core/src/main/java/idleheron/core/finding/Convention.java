@@ -30,63 +30,102 @@ public record Convention(
         Asks more) {
 
     /**
-     * What a place asks for besides; "", 0, null and true ask for nothing.
+     * What a place asks for besides.
      *
-     * @param bonesAlong the own axis of a joint that is to run along its bone
-     * @param root name of the skeleton's root
-     * @param jointNames regular expression that joints' names are to match
-     * @param clips what it asks of clips
-     * @param weightBits weights are stored in so many bits
-     * @param controls whether joints that move nothing may come along
-     * @param cameras whether cameras may come along
-     * @param lights whether lights may come along
-     * @param pictures endings of picture files that it takes, none for any
-     * @param variant of the carrier, such as "binary 7.4"
-     * @param smoothing whether smoothing is to be written
-     * @param tangents whether tangents are to be written
+     * @param variant of the carrier, such as "binary 7.4"; "" for any
      * @param layout where the files of a delivery go
-     * @param volumes what it asks of volumes
-     * @param humanoid whether it takes a figure only as an avatar of the humanoid standard
-     * @param budget how much of a scene it takes
      */
     public record Asks(
+            Skeleton skeleton,
+            Clips clips,
+            Surface surface,
+            Travel travel,
+            String variant,
+            Layout layout,
+            Grids volumes,
+            Budget budget) {
+        public static final Asks NOTHING =
+                new Asks(Skeleton.ANY, Clips.ANY, Surface.ANY, Travel.ALL, "", Layout.PLAIN, Grids.ANY, Budget.NONE);
+
+        /** The same, and this of skeletons. */
+        public Asks with(Skeleton s) {
+            return new Asks(s, clips, surface, travel, variant, layout, volumes, budget);
+        }
+
+        /** The same, and this of clips. */
+        public Asks with(Clips c) {
+            return new Asks(skeleton, c, surface, travel, variant, layout, volumes, budget);
+        }
+
+        /** The same, and this of surfaces. */
+        public Asks with(Surface s) {
+            return new Asks(skeleton, clips, s, travel, variant, layout, volumes, budget);
+        }
+
+        /** The same, and only these may come along. */
+        public Asks with(Travel t) {
+            return new Asks(skeleton, clips, surface, t, variant, layout, volumes, budget);
+        }
+
+        /** The same, in this variant of the carrier. */
+        public Asks with(String v) {
+            return new Asks(skeleton, clips, surface, travel, v, layout, volumes, budget);
+        }
+
+        /** The same, laid out so. */
+        public Asks with(Layout l) {
+            return new Asks(skeleton, clips, surface, travel, variant, l, volumes, budget);
+        }
+
+        /** The same, and this of volumes. */
+        public Asks with(Grids g) {
+            return new Asks(skeleton, clips, surface, travel, variant, layout, g, budget);
+        }
+
+        /** The same, and no more than this. */
+        public Asks with(Budget b) {
+            return new Asks(skeleton, clips, surface, travel, variant, layout, volumes, b);
+        }
+    }
+
+    /**
+     * What a place asks of skeletons and the weights of their joints.
+     *
+     * @param bonesAlong the own axis of a joint that is to run along its bone, or null for any
+     * @param root name of the skeleton's root, or "" for any
+     * @param jointNames regular expression that joints' names are to match, or ""
+     * @param weightBits weights are stored in so many bits, 0 for as they are
+     * @param controls whether joints that move nothing may come along
+     * @param humanoid whether it takes a figure only as an avatar of the humanoid standard
+     */
+    public record Skeleton(
             @Nullable SignedAxis bonesAlong,
             String root,
             String jointNames,
-            Clips clips,
             int weightBits,
             boolean controls,
-            boolean cameras,
-            boolean lights,
-            List<String> pictures,
-            String variant,
-            boolean smoothing,
-            boolean tangents,
-            Layout layout,
-            Grids volumes,
-            boolean humanoid,
-            Budget budget) {
-        public static final Asks NOTHING = new Asks(
-                null,
-                "",
-                "",
-                Clips.ANY,
-                0,
-                true,
-                true,
-                true,
-                List.of(),
-                "",
-                true,
-                true,
-                Layout.PLAIN,
-                Grids.ANY,
-                false,
-                Budget.NONE);
+            boolean humanoid) {
+        public static final Skeleton ANY = new Skeleton(null, "", "", 0, true, false);
+    }
 
-        public Asks {
+    /**
+     * What a place asks of surfaces.
+     *
+     * @param pictures endings of picture files that it takes, none for any
+     * @param smoothing whether smoothing is to be written
+     * @param tangents whether tangents are to be written
+     */
+    public record Surface(List<String> pictures, boolean smoothing, boolean tangents) {
+        public static final Surface ANY = new Surface(List.of(), true, true);
+
+        public Surface {
             pictures = List.copyOf(pictures);
         }
+    }
+
+    /** Whether cameras and lights may come along. */
+    public record Travel(boolean cameras, boolean lights) {
+        public static final Travel ALL = new Travel(true, true);
     }
 
     /**

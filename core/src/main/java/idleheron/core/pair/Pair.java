@@ -4,7 +4,10 @@ import idleheron.core.math.Vec3;
 import idleheron.core.pose.CanonicalSpace;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.motion.Clip;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
@@ -89,6 +92,26 @@ public final class Pair {
     public Vec3 returnedPosition(int node) {
         returnedWorld(node, m);
         return new Vec3(m.m30(), m.m31(), m.m32());
+    }
+
+    /**
+     * A sent clip and the one that came back for it.
+     *
+     * @param index of the sent clip
+     * @param back index of the returned clip
+     */
+    public record Clips(int index, int back, Clip sent, Clip returned) {}
+
+    /** The clips that came back, in the order in which they were sent. */
+    public List<Clips> clips() {
+        List<Clips> out = new ArrayList<>();
+        for (int c = 0; c < sent.clips().size(); c++) {
+            int back = matching.clips()[c];
+            if (back >= 0) {
+                out.add(new Clips(c, back, sent.clips().get(c), returned.clips().get(back)));
+            }
+        }
+        return out;
     }
 
     /** Sent joints that have a partner; for a scene without joints, all nodes that have one. */

@@ -63,6 +63,18 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
         return text;
     }
 
+    /**
+     * Whether a word was told that may be left out.
+     *
+     * @throws IllegalArgumentException with a line for the user where it is another word
+     */
+    public boolean says(String word) {
+        if (!text.isEmpty() && !text.equals(word)) {
+            throw expected(say("core.remedy.RemedyValue.word-or-nothing", word));
+        }
+        return !text.isEmpty();
+    }
+
     /** A finite number. */
     public double number() {
         try {

@@ -143,4 +143,15 @@ class MatchingTest {
                 .as("the table first, then what is free")
                 .containsExactly(-1, 0);
     }
+
+    /** Of three clips the second did not come back, and the others came in the other order. */
+    @Test
+    void clipsThatCameBackAreToldInTheOrderInWhichTheyWereSent() {
+        Pair p = new Pair(
+                clips("idle", "walk", "turn"), clips("turn", "idle"), true, Tolerances.DEFAULT, MatchTable.NONE);
+        assertThat(p.clips()).extracting(c -> c.sent().name()).containsExactly("idle", "turn");
+        assertThat(p.clips()).extracting(Pair.Clips::index).containsExactly(0, 2);
+        assertThat(p.clips()).extracting(Pair.Clips::back).containsExactly(1, 0);
+        assertThat(p.clips()).extracting(c -> c.returned().name()).containsExactly("idle", "turn");
+    }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Matrices;
+import idleheron.core.math.SignedAxis;
 import idleheron.core.math.Vec3;
 import idleheron.core.scene.Inherit;
 import idleheron.core.scene.Node;
@@ -146,5 +147,12 @@ class PoseTest {
                 CanonicalSpace.of(Stage.COMMON.withAxes(AxisSystem.Z_UP_LEFT).withMetersPerUnit(0.01));
         assertThat(m.point(0, 0, 250).y()).isCloseTo(2.5, within(1e-12));
         assertThat(m.matrix(new Matrix4d(), new Matrix4d()).determinant3x3()).isCloseTo(1, within(1e-12));
+    }
+
+    @Test
+    void aBoneRunsAlongTheAxisThatItHasAndElseAlongX() {
+        assertThat(BoneAxis.direction(SignedAxis.NEGATIVE_Y)).isEqualTo(new Vec3(0, -1, 0));
+        assertThat(BoneAxis.direction(SignedAxis.POSITIVE_Z)).isEqualTo(new Vec3(0, 0, 1));
+        assertThat(BoneAxis.direction(null)).isEqualTo(new Vec3(1, 0, 0));
     }
 }

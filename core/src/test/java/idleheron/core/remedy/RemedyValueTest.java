@@ -7,6 +7,8 @@ import idleheron.core.math.SignedAxis;
 import idleheron.core.time.FrameRate;
 import idleheron.core.volume.tree.IndexBox;
 import idleheron.core.volume.tree.ValueType;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.function.Function;
 import org.junit.jupiter.api.Test;
 
@@ -58,5 +60,25 @@ class RemedyValueTest {
         refused("1,x", RemedyValue::numbers, "expected a number, found x");
         refused("X", RemedyValue::destination, "needs a destination: --for CONVENTION");
         assertThatThrownBy(() -> RemedyValue.of("int").type()).hasMessageStartingWith("expected a type, one of ");
+    }
+
+    @Test
+    void aWordMayBeLeftOutAndNoOtherMayStandInItsPlace() {
+        assertThat(RemedyValue.of("").says("joined")).isFalse();
+        assertThat(RemedyValue.of("joined").says("joined")).isTrue();
+        assertThatThrownBy(() -> RemedyValue.of("join").says("joined"))
+                .hasMessage("expected joined or nothing, found join");
+    }
+
+    @Test
+    void aTableIsKeptInTheOrderOfItsNamesAndRefusedWhereOneIsBlank() {
+        Map<String, String> table = new LinkedHashMap<>();
+        table.put("wade", "walk");
+        table.put("idle", "rest");
+        assertThat(NameTable.of(table, (a, b) -> a + b).keySet()).containsExactly("idle", "wade");
+        assertThatThrownBy(() -> NameTable.of(Map.of("wade", " "), (a, b) -> a + "/" + b))
+                .hasMessage("wade/ ");
+        assertThatThrownBy(() -> NameTable.of(Map.of("", "walk"), (a, b) -> a + "/" + b))
+                .hasMessage("/walk");
     }
 }

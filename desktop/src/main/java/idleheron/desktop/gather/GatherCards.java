@@ -6,12 +6,9 @@ import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
 import idleheron.desktop.model.Bench;
 import idleheron.desktop.model.BenchActions;
-import idleheron.desktop.model.KeptCrossings;
 import idleheron.desktop.model.Settings;
 import idleheron.desktop.widget.Ui;
 import idleheron.rehearsal.demo.DemoStory;
-import idleheron.report.CrossingFile;
-import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
 import javafx.scene.Node;
@@ -102,25 +99,10 @@ final class GatherCards {
     Node kept(Path file) {
         String name = String.valueOf(file.getFileName());
         VBox box = small(name, say("desktop.gather.GatherCards.a-kept-crossing"));
-        try {
-            CrossingFile c = CrossingFile.read(file, KeptCrossings.FORM);
-            box.getChildren()
-                    .addAll(
-                            Ui.wrapped(
-                                    c.sent() + " → "
-                                            + (c.returned().isEmpty()
-                                                    ? say("desktop.gather.GatherCards.nothing-yet")
-                                                    : c.returned()),
-                                    "second"),
-                            Ui.wrapped(
-                                    c.verdict()
-                                            + (c.signedBy().isEmpty()
-                                                    ? say("desktop.gather.GatherCards.not-signed-off")
-                                                    : say("desktop.gather.GatherCards.signed-off-by", c.signedBy())),
-                                    "second"));
-        } catch (IOException e) {
-            box.getChildren().add(Ui.wrapped(String.valueOf(e.getMessage()), "small"));
-        }
+        VBox told = Ui.column(5);
+        thumbs.kept(
+                file, s -> told.getChildren().setAll(Ui.wrapped(s.facts(), "second"), Ui.wrapped(s.more(), "second")));
+        box.getChildren().add(told);
         Button open =
                 button("Open", say("desktop.gather.GatherCards.compare-both-sides-again"), () -> deeds.open(file));
         open.setAccessibleText(say("desktop.gather.GatherCards.open", name));

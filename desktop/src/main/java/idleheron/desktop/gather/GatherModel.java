@@ -14,6 +14,7 @@ import idleheron.core.scene.Stage;
 import idleheron.core.scene.motion.Clip;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.spi.SceneFormat;
+import idleheron.report.CrossingFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -63,6 +64,20 @@ final class GatherModel {
     /** What was open lately, but for the demo, which stands by itself. */
     static List<Path> lately(List<Path> recent, @Nullable Path demo) {
         return recent.stream().filter(p -> demo == null || !p.startsWith(demo)).toList();
+    }
+
+    /** Which files a kept crossing holds against each other. */
+    static String sides(CrossingFile c) {
+        return c.sent() + " → "
+                + (c.returned().isEmpty() ? say("desktop.gather.GatherModel.nothing-yet") : c.returned());
+    }
+
+    /** What came of a kept crossing, and who signed it off. */
+    static String verdict(CrossingFile c) {
+        return c.verdict()
+                + (c.signedBy().isEmpty()
+                        ? say("desktop.gather.GatherModel.not-signed-off")
+                        : say("desktop.gather.GatherModel.signed-off-by", c.signedBy()));
     }
 
     /** Whether a name tells of the way back: files of a rehearsal do. */

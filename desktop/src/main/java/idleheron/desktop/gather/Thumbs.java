@@ -7,12 +7,14 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import idleheron.desktop.model.Jobs;
+import idleheron.desktop.model.KeptCrossings;
 import idleheron.desktop.view3d.ViewPictures;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.render.ink.Palette;
 import idleheron.render.ink.Picture;
+import idleheron.report.CrossingFile;
 import idleheron.report.picture.Snapshot;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -66,6 +68,19 @@ final class Thumbs {
     /** Of a file. */
     void of(Path file, Consumer<Summary> then) {
         ask(file.toString(), p -> summary(read(file, p)), then);
+    }
+
+    /** Of a kept crossing: its two files, verdict and signature, as they stand now. */
+    void kept(Path file, Consumer<Summary> then) {
+        jobs.later(
+                say("desktop.gather.Thumbs.picture-of", file),
+                p -> made(
+                        q -> {
+                            CrossingFile c = CrossingFile.read(file, KeptCrossings.FORM);
+                            return new Summary(GatherModel.sides(c), GatherModel.verdict(c), null, false);
+                        },
+                        p),
+                then);
     }
 
     /** Of two files, over each other. */

@@ -7,6 +7,7 @@ import idleheron.core.Verdict;
 import idleheron.core.crossing.Asset;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.model.BenchActions;
+import idleheron.desktop.model.Jobs;
 import idleheron.desktop.model.Kept;
 import idleheron.desktop.model.Settings;
 import idleheron.desktop.widget.Ui;
@@ -62,8 +63,10 @@ final class CompanionBar extends VBox {
         getChildren().setAll(asked(say("desktop.inspect.CompanionBar.show-on-a-character")));
         if (isFor(value.scene())) {
             String known = kept.of(key(value.scene())).getOrDefault(PLACE, "");
-            if (!known.isEmpty() && Files.isRegularFile(Path.of(known))) {
-                showOn(Path.of(known));
+            if (!known.isEmpty()) {
+                Path file = Path.of(known);
+                OnCharacterJob job = new OnCharacterJob(value.scene(), file);
+                showOn(file, p -> Files.isRegularFile(file) ? job.run(p) : null);
             }
         }
     }
@@ -134,15 +137,20 @@ final class CompanionBar extends VBox {
     private void showOn(Path file) {
         Asset a = asset;
         if (a != null) {
-            deeds.workOut(
-                    say("desktop.inspect.CompanionBar.show-on-a-character-2"),
-                    new OnCharacterJob(a.scene(), file)::run,
-                    r -> {
-                        if (asset == a) {
-                            shownOn(a, file, r);
-                        }
-                    });
+            showOn(file, new OnCharacterJob(a.scene(), file)::run);
         }
+    }
+
+    /**
+     * @param work null where the character is not there any more
+     */
+    private void showOn(Path file, Jobs.Work<OnCharacterJob.@Nullable Result> work) {
+        Asset a = asset;
+        deeds.workOut(say("desktop.inspect.CompanionBar.show-on-a-character-2"), work, r -> {
+            if (a != null && asset == a && r != null) {
+                shownOn(a, file, r);
+            }
+        });
     }
 
     private void shownOn(Asset a, Path file, OnCharacterJob.Result r) {

@@ -104,21 +104,21 @@ final class ConventionSheet extends HBox {
         }
         names(
                 "joints",
-                c.more().jointNames(),
+                c.more().skeleton().jointNames(),
                 s.joints().stream().map(j -> s.nodes().get(j).name()).toList());
         names(
                 "clips",
                 c.more().clips().names(),
                 s.clips().stream().map(Clip::name).toList());
-        if (!c.more().root().isEmpty()) {
+        if (!c.more().skeleton().root().isEmpty()) {
             List<String> roots =
                     s.skeletonRoots().stream().map(r -> s.nodes().get(r).name()).toList();
             line(
-                    roots.contains(c.more().root()),
+                    roots.contains(c.more().skeleton().root()),
                     say(
                             "desktop.prepare.ConventionSheet.root-asked-for",
                             String.join(", ", roots),
-                            c.more().root()));
+                            c.more().skeleton().root()));
         }
     }
 

@@ -64,7 +64,7 @@ final class ReadyModel {
     /** Whether roles and terms can be asked for: a figure that is an avatar or is to become one. */
     static boolean isFigure(Scene s, @Nullable Convention to) {
         return Avatar.in(s) != null
-                || to != null && to.more().humanoid() && !s.joints().isEmpty();
+                || to != null && to.more().skeleton().humanoid() && !s.joints().isEmpty();
     }
 
     /** The remedies with roles that were given by hand: over those that were before, else at the end. */

@@ -3,7 +3,6 @@ package idleheron.desktop.round;
 import static idleheron.core.Messages.say;
 
 import idleheron.app.Recipe;
-import idleheron.app.UsageException;
 import idleheron.app.round.PartFiles;
 import idleheron.app.round.Round;
 import idleheron.app.round.RoundExport;
@@ -18,7 +17,6 @@ import idleheron.desktop.sheet.Sheets;
 import idleheron.desktop.widget.Ui;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.disk.Drafts;
-import idleheron.formats.disk.Failures;
 import idleheron.rehearsal.Conventions;
 import java.io.File;
 import java.io.IOException;
@@ -27,6 +25,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.VBox;
@@ -132,23 +131,22 @@ public final class RoundDeeds {
         if (isBusy()) {
             return;
         }
-        try {
-            Round r = RoundFile.read(file);
-            base = r.base();
-            inputs = r.inputs();
-            tolerances = r.tolerances();
-            variant = r.variant();
-            carrierOfVariant = r.carrier().isEmpty() ? SAME : r.carrier();
-            asked = new Asked(
-                    r.recipe().isEmpty() ? NONE : r.recipe(),
-                    r.destination().isEmpty() ? AS_RECIPE : title(r.destination()),
-                    r.carrier().isEmpty() ? SAME : r.carrier(),
-                    r.folder().normalize().toString());
-            show();
-            model.load(of(asked, ""));
-        } catch (IOException e) {
-            deeds.tell(Failures.text(e));
-        }
+        deeds.workOut(say("desktop.round.RoundDeeds.a-round"), p -> RoundFile.read(file), this::open);
+    }
+
+    private void open(Round r) {
+        base = r.base();
+        inputs = r.inputs();
+        tolerances = r.tolerances();
+        variant = r.variant();
+        carrierOfVariant = r.carrier().isEmpty() ? SAME : r.carrier();
+        asked = new Asked(
+                r.recipe().isEmpty() ? NONE : r.recipe(),
+                r.destination().isEmpty() ? AS_RECIPE : title(r.destination()),
+                r.carrier().isEmpty() ? SAME : r.carrier(),
+                r.folder().normalize().toString());
+        show();
+        model.load(of(asked, ""));
     }
 
     /** While a round is under way, that one is shown. */
@@ -217,9 +215,21 @@ public final class RoundDeeds {
      * As it is asked for on the sheet. Where that is the remedies on the bench, they are written as a recipe into the folder that
      * the round keeps for itself.
      */
-    Round round(Asked now) {
+    void round(Asked now, Consumer<Round> then) {
         asked = now;
-        return of(now, now.recipe.equals(BENCH) ? benchRecipe(now.out) : now.recipe.equals(NONE) ? "" : now.recipe);
+        if (now.recipe.equals(BENCH)) {
+            byte[] text = deeds.saves().recipe().getBytes(StandardCharsets.UTF_8);
+            Path file = PartFiles.folder(folder(now.out)).resolve("bench.recipe.json");
+            deeds.workOut(
+                    say("desktop.round.RoundDeeds.a-round"),
+                    p -> {
+                        Drafts.write(file, true, List.of(), o -> o.write(text));
+                        return of(now, file.toString());
+                    },
+                    then);
+        } else {
+            then.accept(of(now, now.recipe.equals(NONE) ? "" : now.recipe));
+        }
     }
 
     private Round of(Asked now, String recipe) {
@@ -238,32 +248,19 @@ public final class RoundDeeds {
         return base.resolve(out.isBlank() ? "ready" : out.strip());
     }
 
-    private String benchRecipe(String out) {
-        Path file = PartFiles.folder(folder(out)).resolve("bench.recipe.json");
-        try {
-            byte[] text = deeds.saves().recipe().getBytes(StandardCharsets.UTF_8);
-            Drafts.write(file, true, List.of(), o -> o.write(text));
-        } catch (IOException e) {
-            deeds.tell(Failures.text(e));
-        }
-        return file.toString();
-    }
-
     RoundTerms terms() {
         return RoundTerms.usual().withResume(true);
     }
 
     /** Puts a file of the round on the bench with what the round does to it. */
     void open(RoundItem item, Asked now) {
-        try {
-            Recipe r = round(now).deed().recipe();
-            sheets.close();
-            deeds.openWith(item.file(), r.destination(), r.remedies());
-        } catch (IOException e) {
-            deeds.tell(Failures.text(e));
-        } catch (UsageException e) {
-            deeds.tell(String.valueOf(e.getMessage()));
-        }
+        round(
+                now,
+                r -> deeds.workOut(
+                        say("desktop.round.RoundDeeds.a-recipe"), p -> r.deed().recipe(), recipe -> {
+                            sheets.close();
+                            deeds.openWith(item.file(), recipe.destination(), recipe.remedies());
+                        }));
     }
 
     void folder(TextField out) {
@@ -290,14 +287,14 @@ public final class RoundDeeds {
         return file == null ? "" : file.toString();
     }
 
-    void keep(Round round) {
+    void keep(Asked now) {
         String file = chosen(say("desktop.round.RoundDeeds.keep-this-round"), "Rounds", "*" + RoundFile.ENDING, true);
         if (!file.isEmpty()) {
-            write(() -> RoundFile.write(round, Path.of(file)), file);
+            round(now, r -> write(() -> RoundFile.write(r, Path.of(file)), file));
         }
     }
 
-    void export(RoundSummary summary, Round round) {
+    void export(RoundSummary summary, Asked now) {
         FileChooser f = new FileChooser();
         f.setTitle(say("desktop.round.RoundDeeds.export-the-summary"));
         for (String kind : RoundExport.KINDS) {
@@ -305,7 +302,7 @@ public final class RoundDeeds {
         }
         File file = f.showSaveDialog(sheets.getScene().getWindow());
         if (file != null) {
-            write(() -> RoundExport.write(summary, round.text(), file.toPath()), file.toString());
+            round(now, r -> write(() -> RoundExport.write(summary, r.text(), file.toPath()), file.toString()));
         }
     }
 

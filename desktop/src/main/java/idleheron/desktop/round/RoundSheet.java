@@ -75,12 +75,12 @@ final class RoundSheet extends VBox {
         watch = Ui.button(
                 say("desktop.round.RoundSheet.watch"),
                 say("desktop.round.RoundSheet.do-what-is-new-or-newer"),
-                () -> model.watch(deeds.round(asked()), deeds.terms(), RoundDeeds.LOOKS),
+                () -> deeds.round(asked(), r -> model.watch(r, deeds.terms(), RoundDeeds.LOOKS)),
                 "quiet");
         export = Ui.button(
                 say("desktop.round.RoundSheet.export"),
                 say("desktop.round.RoundSheet.the-summary-as-a-page-a"),
-                () -> deeds.export(summary(), deeds.round(asked())),
+                () -> deeds.export(summary(), asked()),
                 "quiet");
         open = Ui.button(
                 say("desktop.round.RoundSheet.open-on-the-bench"),
@@ -90,7 +90,7 @@ final class RoundSheet extends VBox {
         Button keep = Ui.button(
                 say("desktop.round.RoundSheet.keep-this-round"),
                 say("desktop.round.RoundSheet.keep-it-as-a-file-for"),
-                () -> deeds.keep(deeds.round(asked())),
+                () -> deeds.keep(asked()),
                 "quiet");
         bar.setMaxWidth(Double.MAX_VALUE);
         bar.setAccessibleText(say("desktop.round.RoundSheet.how-far-it-is-by-bytes"));
@@ -235,7 +235,7 @@ final class RoundSheet extends VBox {
     }
 
     private void begin() {
-        model.start(deeds.round(asked()), deeds.terms());
+        deeds.round(asked(), r -> model.start(r, deeds.terms()));
     }
 
     private void opened() {

@@ -33,11 +33,21 @@ public final class AgainDeeds {
 
     /** Shows the list that lies beside a target, or asks for one. */
     void choose(String target) {
-        Path beside = target.isBlank() ? null : DeliveryList.beside(Path.of(target));
-        if (beside != null && Files.isRegularFile(beside)) {
-            show(beside);
+        if (target.isBlank()) {
+            ask();
             return;
         }
+        Path beside = DeliveryList.beside(Path.of(target));
+        deeds.workOut(say("desktop.send.AgainDeeds.send-again"), p -> Files.isRegularFile(beside), there -> {
+            if (there) {
+                show(beside);
+            } else {
+                ask();
+            }
+        });
+    }
+
+    private void ask() {
         FileChooser f = new FileChooser();
         f.setTitle(say("desktop.send.AgainDeeds.the-list-of-a-delivery"));
         f.getExtensionFilters().add(new FileChooser.ExtensionFilter("Deliveries", "*" + DeliveryList.ENDING));

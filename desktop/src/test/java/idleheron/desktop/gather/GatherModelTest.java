@@ -5,9 +5,11 @@ import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.crossing.Asset;
 import idleheron.core.crossing.Crossing;
+import idleheron.core.pair.CompareSettings;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.rehearsal.demo.Postwoman;
+import idleheron.report.CrossingFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -78,5 +80,28 @@ class GatherModelTest {
                         within(1e-12));
         Stage s = Stage.COMMON.withRange(1, 3);
         assertThat(GatherModel.moment(Scene.bare("x", s))).isCloseTo(2.2, within(1e-12));
+    }
+
+    private static CrossingFile kept(String returned, String signedBy) {
+        return new CrossingFile(
+                "a.fbx",
+                "sent.fbx",
+                "",
+                returned,
+                "",
+                List.of(),
+                List.of(),
+                "drifted",
+                signedBy,
+                "",
+                CompareSettings.USUAL);
+    }
+
+    @Test
+    void aKeptCrossingTellsItsFilesAndWhoSignedIt() {
+        assertThat(GatherModel.sides(kept("", ""))).isEqualTo("sent.fbx → nothing yet");
+        assertThat(GatherModel.sides(kept("back.fbx", ""))).isEqualTo("sent.fbx → back.fbx");
+        assertThat(GatherModel.verdict(kept("", ""))).isEqualTo("drifted, not signed off");
+        assertThat(GatherModel.verdict(kept("", "Mira"))).isEqualTo("drifted, signed off by Mira");
     }
 }

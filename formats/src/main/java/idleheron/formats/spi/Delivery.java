@@ -21,6 +21,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a scene is written: what of it, in how many files, and where its pictures go.
@@ -81,6 +82,19 @@ public record Delivery(
                 samplesPerFrame,
                 pictureFolders,
                 tolerances);
+    }
+
+    /** As a destination asks for it, or itself for none: its layout, and clips apart also where it asks for that. */
+    public Delivery to(@Nullable Convention place) {
+        return place == null
+                ? this
+                : withClipsApart(clipsApart || place.more().clips().apart())
+                        .laidOut(place.more().layout());
+    }
+
+    private Delivery withClipsApart(boolean value) {
+        return new Delivery(
+                cargo, value, meshesApart, pictures, style, layout, samplesPerFrame, pictureFolders, tolerances);
     }
 
     /**

@@ -9,7 +9,6 @@ import idleheron.core.job.Progress;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
-import idleheron.core.scene.Placement;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.MeshLayer;
@@ -17,7 +16,6 @@ import idleheron.formats.SceneFiles;
 import idleheron.formats.bytes.FormatException;
 import idleheron.formats.obj.bridge.ObjChecks;
 import idleheron.formats.obj.bridge.ObjSceneReader;
-import idleheron.formats.obj.document.MtlMap;
 import idleheron.formats.obj.document.ObjDocument;
 import idleheron.formats.obj.document.ObjOut;
 import java.io.ByteArrayOutputStream;
@@ -285,24 +283,6 @@ class ObjTest {
                 .contains("the material iron tells d 0.500 and Tr 0.100, which contradict each other; d counts")
                 .contains("the library ../x.mtl lies outside of the folder and is not opened")
                 .contains("materials that no library has, which are grey: ghost");
-    }
-
-    @Test
-    void optionsOfAPictureEndWhereTheFileBegins() {
-        assertThat(MtlMap.of("-s 2 2 1 -o .1 0 -clamp on wood grain.png", f -> false))
-                .isEqualTo(new MtlMap("-s 2 2 1 -o .1 0 -clamp on", "wood grain.png"));
-        assertThat(MtlMap.of("-bm 0.5 3.png", f -> false)).isEqualTo(new MtlMap("-bm 0.5", "3.png"));
-        assertThat(MtlMap.of("-s 2 odd.png", "-s 2 odd.png"::equals)).isEqualTo(new MtlMap("", "-s 2 odd.png"));
-        assertThat(MtlMap.of("plain.png", f -> false)).isEqualTo(new MtlMap("", "plain.png"));
-    }
-
-    @Test
-    void optionsTellWhereAPictureLies() {
-        assertThat(MtlMap.of("-s 2 3 1 -o .1 -0.5 -clamp on a.png", f -> false).placement())
-                .isEqualTo(Placement.of(2, 3, 0, 0.1, -0.5).wrapped(Placement.Wrap.CLAMP, Placement.Wrap.CLAMP));
-        assertThat(MtlMap.of("-o .1 -mm 0 1 -clamp off a.png", f -> false).placement())
-                .isEqualTo(Placement.of(1, 1, 0, 0.1, 0));
-        assertThat(MtlMap.of("a.png", f -> false).placement()).isEqualTo(Placement.of(1, 1, 0, 0, 0));
     }
 
     @Test

@@ -77,34 +77,16 @@ class PictureFindingsTest {
     }
 
     private static Convention asking(boolean powerOfTwo, String green) {
-        Convention c = new Convention("there", "There", AxisSystem.COMMON, 1, null, 0, false, true);
-        Convention.Asks a = c.more();
         return new Convention(
-                c.code(),
-                c.title(),
-                c.axes(),
+                "there",
+                "There",
+                AxisSystem.COMMON,
                 1,
                 null,
                 0,
                 false,
                 true,
-                new Convention.Asks(
-                        null,
-                        "",
-                        "",
-                        Convention.Clips.ANY,
-                        0,
-                        true,
-                        true,
-                        true,
-                        List.of(),
-                        "",
-                        true,
-                        true,
-                        new Convention.Layout("", "", "", 0, powerOfTwo, green),
-                        a.volumes(),
-                        false,
-                        a.budget()));
+                Convention.Asks.NOTHING.with(new Convention.Layout("", "", "", 0, powerOfTwo, green)));
     }
 
     private List<Finding> told(Scene s, @Nullable Convention c) {

@@ -136,24 +136,7 @@ class PicturesTest {
     }
 
     private static Convention budget(double megabytes) {
-        Convention.Asks no = Convention.Asks.NOTHING;
-        Convention.Asks asks = new Convention.Asks(
-                null,
-                "",
-                "",
-                Convention.Clips.ANY,
-                0,
-                true,
-                true,
-                true,
-                List.of(),
-                "",
-                true,
-                true,
-                no.layout(),
-                no.volumes(),
-                false,
-                new Convention.Budget(0, 0, megabytes));
+        Convention.Asks asks = Convention.Asks.NOTHING.with(new Convention.Budget(0, 0, megabytes));
         return new Convention("c", "C", AxisSystem.COMMON, 1, null, 0, false, true, asks);
     }
 
@@ -171,23 +154,7 @@ class PicturesTest {
                 0,
                 false,
                 true,
-                new Convention.Asks(
-                        null,
-                        "",
-                        "",
-                        Convention.Clips.ANY,
-                        0,
-                        true,
-                        true,
-                        true,
-                        List.of(),
-                        "",
-                        true,
-                        true,
-                        new Convention.Layout("", "", "", 32),
-                        Convention.Grids.ANY,
-                        false,
-                        Convention.Budget.NONE));
+                Convention.Asks.NOTHING.with(new Convention.Layout("", "", "", 32)));
         Scene s = scene(
                 new Texture("sky", "sky.png", "sky.png", false),
                 new Texture("ghost", "ghost.png", "ghost.png", true),

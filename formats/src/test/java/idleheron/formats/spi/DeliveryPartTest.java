@@ -2,7 +2,9 @@ package idleheron.formats.spi;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idleheron.core.finding.Convention;
 import idleheron.core.job.Progress;
+import idleheron.core.math.AxisSystem;
 import idleheron.core.pair.Tolerances;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.Scene;
@@ -54,5 +56,32 @@ class DeliveryPartTest {
         assertThat(wide.laidOut(wide.layout()).withSamplesPerFrame(2).withPictureFolders(List.of()))
                 .extracting(Delivery::tolerances)
                 .isEqualTo(wide());
+    }
+
+    /** Clips go apart where either asks for it, and where files go comes from the place alone. */
+    @Test
+    void aPlaceAsksForItsLayoutAndMayAskForClipsApart() {
+        Convention.Layout layout = new Convention.Layout("{name}/rig", "", "maps", 512);
+        Convention whole = new Convention(
+                "quay", "Quay", AxisSystem.COMMON, 1, null, 0, false, true, Convention.Asks.NOTHING.with(layout));
+        Delivery d = Delivery.PLAIN.to(whole);
+        assertThat(d.layout()).isEqualTo(layout);
+        assertThat(d.style().largest()).isEqualTo(512);
+        assertThat(d.clipsApart()).isFalse();
+        Convention apart = new Convention(
+                "quay",
+                "Quay",
+                AxisSystem.COMMON,
+                1,
+                null,
+                0,
+                false,
+                true,
+                Convention.Asks.NOTHING.with(new Convention.Clips("", true, List.of())));
+        assertThat(Delivery.PLAIN.to(apart).clipsApart()).isTrue();
+        assertThat(Delivery.PLAIN.to(apart).to(whole).clipsApart())
+                .as("asked for before")
+                .isTrue();
+        assertThat(Delivery.PLAIN.to(null)).isSameAs(Delivery.PLAIN);
     }
 }

@@ -59,7 +59,7 @@ final class FigureRules {
     static void wanted(Facts f, @Nullable Convention c, List<Finding> out) {
         Avatar a = Avatar.in(f.scene());
         if (c == null
-                || !c.more().humanoid()
+                || !c.more().skeleton().humanoid()
                 || Motion.in(f.scene()) != null
                 || a != null && !a.roles().isEmpty()) {
             return;

@@ -46,55 +46,85 @@ record LimbFit(int before, int upper, int lower, int end, int after, double scor
         return out;
     }
 
+    /** Three joints of a way down, held against what a limb looks like. */
+    private record Bones(JointTree t, int[] path, int u, int l) {
+        int upper() {
+            return path[u];
+        }
+
+        int lower() {
+            return path[l];
+        }
+
+        int end() {
+            return path[path.length - 1];
+        }
+
+        double first() {
+            return t.length(upper(), lower());
+        }
+
+        double length() {
+            return first() + t.length(lower(), end());
+        }
+
+        /**
+         * How well they suit by their lengths and by how they lie.
+         *
+         * @param ratio usual length of the first bone for 1 of the second
+         * @param spread of that
+         * @param least part of the whole way that both bones take
+         */
+        double score(double ratio, double spread, double least) {
+            double score = Fit.near(first() / t.length(lower(), end()), ratio, spread)
+                    * straight(t, path, u, l)
+                    * straight(t, path, l, path.length - 1);
+            score *= Fit.span((length() + way(t, path, 0, u)) / t.reach(path[0]), least, 1.001);
+            return score * sitting(t, path, u, l);
+        }
+
+        /** What their names speak for. */
+        double named(Part of, Part then, Part last) {
+            return Fit.named(RoleNames.agrees(t.name(upper()), of))
+                    * Fit.named(RoleNames.agrees(t.name(lower()), then))
+                    * Fit.named(RoleNames.agrees(t.name(end()), last));
+        }
+    }
+
     private static LimbFit leg(JointTree t, int at, int[] path, int u, int l) {
-        int first = path[0];
-        int upper = path[u];
-        int lower = path[l];
-        int end = path[path.length - 1];
-        double a = t.length(upper, lower);
-        double b = t.length(lower, end);
-        double score = Fit.near(a / b, 1.0, 0.25) * straight(t, path, u, l) * straight(t, path, l, path.length - 1);
-        score *= Fit.span((a + b + way(t, path, 0, u)) / t.reach(first), 0.72, 1.001);
-        score *= sitting(t, path, u, l);
+        Bones b = new Bones(t, path, u, l);
+        double score = b.score(1.0, 0.25, 0.72);
         if (u > 0) {
             // a joint before the hip joint: short, beside it
-            score *= 0.8 * Fit.span(way(t, path, 0, u) / (a + b), 0.02, 0.25) * bent(t, path, u);
+            score *= 0.8 * Fit.span(way(t, path, 0, u) / b.length(), 0.02, 0.25) * bent(t, path, u);
         }
-        score *= socket(t, at, first, a + b) * carries(t, lower, end);
+        score *= socket(t, at, path[0], b.length()) * carries(t, b.lower(), b.end());
         int after = -1;
         double step = 0.45;
-        for (int c : t.children(end)) {
-            double angle =
-                    Math.toDegrees(Math.acos(clamp(t.direction(lower, end).dot(t.direction(end, c)))));
-            double s = Fit.span(t.length(end, c) / (a + b), 0.06, 0.4) * (angle > 30 ? 1 : angle > 15 ? 0.6 : 0.2);
+        for (int c : t.children(b.end())) {
+            double angle = Math.toDegrees(
+                    Math.acos(clamp(t.direction(b.lower(), b.end()).dot(t.direction(b.end(), c)))));
+            double s =
+                    Fit.span(t.length(b.end(), c) / b.length(), 0.06, 0.4) * (angle > 30 ? 1 : angle > 15 ? 0.6 : 0.2);
             s *= Fit.named(RoleNames.agrees(t.name(c), Part.TOES));
             if (s > step) {
                 step = s;
                 after = c;
             }
         }
-        score *= t.children(end).isEmpty() ? 0.75 : step;
-        score *= Fit.named(RoleNames.agrees(t.name(upper), Part.UPPER_LEG))
-                * Fit.named(RoleNames.agrees(t.name(lower), Part.LOWER_LEG))
-                * Fit.named(RoleNames.agrees(t.name(end), Part.FOOT));
-        return new LimbFit(-1, upper, lower, end, after, score);
+        score *= t.children(b.end()).isEmpty() ? 0.75 : step;
+        score *= b.named(Part.UPPER_LEG, Part.LOWER_LEG, Part.FOOT);
+        return new LimbFit(-1, b.upper(), b.lower(), b.end(), after, score);
     }
 
     private static LimbFit arm(JointTree t, int at, int[] path, int u, int l) {
-        int first = path[0];
-        int upper = path[u];
-        int lower = path[l];
-        int end = path[path.length - 1];
-        double a = t.length(upper, lower);
-        double b = t.length(lower, end);
-        double score = Fit.near(a / b, 1.1, 0.22) * straight(t, path, u, l) * straight(t, path, l, path.length - 1);
-        score *= Fit.span((a + b + way(t, path, 0, u)) / t.reach(first), 0.68, 1.001);
-        score *= sitting(t, path, u, l);
+        Bones b = new Bones(t, path, u, l);
+        double score = b.score(1.1, 0.22, 0.68);
         int before = -1;
         if (u > 0) {
             double best = 0;
             for (int s = 0; s < u; s++) {
-                double f = Fit.span(t.length(path[s], upper) / a, 0.22, 0.75)
+                double f = Fit.span(t.length(path[s], b.upper()) / b.first(), 0.22, 0.75)
                         * Fit.named(RoleNames.agrees(t.name(path[s]), Part.SHOULDER));
                 if (f > best) {
                     best = f;
@@ -103,13 +133,11 @@ record LimbFit(int before, int upper, int lower, int end, int after, double scor
             }
             score *= best * (u > 1 ? 0.7 : 1);
         } else {
-            score *= 0.7 * socket(t, at, first, a + b);
+            score *= 0.7 * socket(t, at, path[0], b.length());
         }
-        score *= fingers(t, end, a + b) * carries(t, lower, end);
-        score *= Fit.named(RoleNames.agrees(t.name(upper), Part.UPPER_ARM))
-                * Fit.named(RoleNames.agrees(t.name(lower), Part.LOWER_ARM))
-                * Fit.named(RoleNames.agrees(t.name(end), Part.HAND));
-        return new LimbFit(before, upper, lower, end, -1, score);
+        score *= fingers(t, b.end(), b.length()) * carries(t, b.lower(), b.end());
+        score *= b.named(Part.UPPER_ARM, Part.LOWER_ARM, Part.HAND);
+        return new LimbFit(before, b.upper(), b.lower(), b.end(), -1, score);
     }
 
     /** A limb without a joint before it begins near the joint that it hangs at. */

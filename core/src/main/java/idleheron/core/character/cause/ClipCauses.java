@@ -48,21 +48,17 @@ public final class ClipCauses {
     /** Frames counted at another rate: frames were kept and seconds were not. */
     private static void rate(Pair p, List<Candidate> out) {
         Clip sent = null;
-        for (int c = 0; c < p.sent.clips().size(); c++) {
-            int other = p.matching.clips()[c];
-            if (other < 0) {
-                continue;
-            }
-            Clip s = p.sent.clips().get(c);
-            Clip r = p.returned.clips().get(other);
+        for (Pair.Clips both : p.clips()) {
+            Clip s = both.sent();
+            Clip r = both.returned();
             if (s.rate().equals(r.rate())) {
                 return;
             }
             double off = Math.max(Math.abs(s.firstFrame() - r.firstFrame()), Math.abs(s.lastFrame() - r.lastFrame()));
             if (off > p.tolerances.frames()) {
                 double stretch = s.rate().perSecond() / r.rate().perSecond();
-                MotionMatch frames = MotionMatch.of(p, c, other, stretch);
-                MotionMatch seconds = MotionMatch.of(p, c, other, 1);
+                MotionMatch frames = MotionMatch.of(p, both.index(), both.back(), stretch);
+                MotionMatch seconds = MotionMatch.of(p, both.index(), both.back(), 1);
                 if (frames == null || !frames.convinces() || seconds != null && seconds.apart() < frames.apart()) {
                     return;
                 }
@@ -83,12 +79,12 @@ public final class ClipCauses {
     }
 
     /** By how much a clip came later: by its motion where that tells, else by its range. */
-    private static @Nullable Double later(Pair p, int clip, int other) {
-        Clip s = p.sent.clips().get(clip);
-        Clip r = p.returned.clips().get(other);
+    private static @Nullable Double later(Pair p, Pair.Clips both) {
+        Clip s = both.sent();
+        Clip r = both.returned();
         double start = r.startSeconds() - s.startSeconds();
         double end = r.endSeconds() - s.endSeconds();
-        MotionMatch m = MotionMatch.of(p, clip, other, 1);
+        MotionMatch m = MotionMatch.of(p, both.index(), both.back(), 1);
         if (m != null && m.convinces()) {
             // What the range says to a thousandth of a frame is better known than what the motion says.
             double near = LEAST * s.rate().seconds(1);
@@ -102,23 +98,21 @@ public final class ClipCauses {
         Map<String, Double> under = new TreeMap<>();
         double rate = p.sent.stage().rate().perSecond();
         boolean zero = true;
-        int matched = 0;
-        for (int c = 0; c < p.sent.clips().size(); c++) {
-            int other = p.matching.clips()[c];
-            Double by = other < 0 ? null : later(p, c, other);
-            matched += other < 0 ? 0 : 1;
+        List<Pair.Clips> clips = p.clips();
+        for (Pair.Clips both : clips) {
+            Double by = later(p, both);
             if (by == null || Math.abs(by) * rate <= LEAST) {
                 continue;
             }
-            Clip s = p.sent.clips().get(c);
-            Clip r = p.returned.clips().get(other);
+            Clip s = both.sent();
+            Clip r = both.returned();
             boolean ranges = Math.abs(r.startSeconds() - s.startSeconds()) * rate > LEAST
                     || Math.abs(r.endSeconds() - s.endSeconds()) * rate > LEAST;
             (ranges ? with : under).put(r.name(), -by);
             zero &= ranges && Math.abs(r.startSeconds()) * rate < 1e-3;
         }
         if (!with.isEmpty()) {
-            boolean alike = with.size() == matched && alike(with);
+            boolean alike = with.size() == clips.size() && alike(with);
             double by = -with.values().iterator().next() * rate;
             String text = alike
                     ? say(
@@ -167,14 +161,10 @@ public final class ClipCauses {
         Map<String, Double> ratios = new TreeMap<>();
         p.sentPose.rest();
         p.returnedPose.rest();
-        for (int c = 0; c < p.sent.clips().size(); c++) {
-            int other = p.matching.clips()[c];
-            if (other < 0) {
-                continue;
-            }
+        for (Pair.Clips both : p.clips()) {
             Map<Integer, Clip.NodeTrack> back = new HashMap<>();
-            p.returned.clips().get(other).nodes().forEach(t -> back.put(t.node(), t));
-            for (Clip.NodeTrack t : p.sent.clips().get(c).nodes()) {
+            both.returned().nodes().forEach(t -> back.put(t.node(), t));
+            for (Clip.NodeTrack t : both.sent().nodes()) {
                 int there = p.matching.nodes()[t.node()];
                 Clip.NodeTrack r = there < 0 ? null : back.get(there);
                 if (r != null && travels(t) && travels(r)) {

@@ -33,7 +33,7 @@ public final class ConventionRules {
 
     /** Bones that run along another of the joints' own axes than the destination's. */
     static void bones(Facts f, @Nullable Convention c, List<Finding> out) {
-        SignedAxis wanted = c == null ? null : c.more().bonesAlong();
+        SignedAxis wanted = c == null ? null : c.more().skeleton().bonesAlong();
         if (wanted == null || c == null) {
             return;
         }
@@ -69,7 +69,7 @@ public final class ConventionRules {
     }
 
     static void rootName(Facts f, @Nullable Convention c, List<Finding> out) {
-        String wanted = c == null ? "" : c.more().root();
+        String wanted = c == null ? "" : c.more().skeleton().root();
         Scene s = f.scene();
         if (wanted.isEmpty() || s.skeletonRoots().size() != 1) {
             return;
@@ -92,8 +92,8 @@ public final class ConventionRules {
             return;
         }
         Scene s = f.scene();
-        if (!c.more().jointNames().isEmpty()) {
-            Pattern rule = Pattern.compile(c.more().jointNames());
+        if (!c.more().skeleton().jointNames().isEmpty()) {
+            Pattern rule = Pattern.compile(c.more().skeleton().jointNames());
             List<String> wrong = new ArrayList<>();
             Map<String, String> table = new TreeMap<>();
             int first = -1;
@@ -173,7 +173,7 @@ public final class ConventionRules {
 
     /** Joints that move nothing, where only those that do may come along. */
     static void controls(Facts f, @Nullable Convention c, List<Finding> out) {
-        if (c == null || c.more().controls()) {
+        if (c == null || c.more().skeleton().controls()) {
             return;
         }
         Scene s = f.scene();
@@ -200,10 +200,10 @@ public final class ConventionRules {
 
     /** Weights that the destination's bits cannot hold. */
     static void bits(Facts f, @Nullable Convention c, List<Finding> out) {
-        if (c == null || c.more().weightBits() == 0) {
+        if (c == null || c.more().skeleton().weightBits() == 0) {
             return;
         }
-        int steps = (1 << c.more().weightBits()) - 1;
+        int steps = (1 << c.more().skeleton().weightBits()) - 1;
         int off = 0;
         double worst = 0;
         for (Mesh m : f.scene().meshes()) {
@@ -220,14 +220,14 @@ public final class ConventionRules {
                     .says(
                             say(
                                     "core.character.check.ConventionRules.weights-will-be-rounded-to-bits",
-                                    c.more().weightBits()),
+                                    c.more().skeleton().weightBits()),
                             say(
                                     "core.character.check.ConventionRules.weights-are-no-whole-part-of",
                                     off,
                                     steps,
                                     Figure.number(worst)))
                     .measured(Figure.of(worst, ""))
-                    .mendedBy(TuneWeights.quantise(c.more().weightBits())));
+                    .mendedBy(TuneWeights.quantise(c.more().skeleton().weightBits())));
         }
     }
 
@@ -237,7 +237,7 @@ public final class ConventionRules {
             return;
         }
         Scene s = f.scene();
-        List<String> kinds = c.more().pictures();
+        List<String> kinds = c.more().surface().pictures();
         List<String> wrong = s.textures().stream()
                 .map(Texture::fileName)
                 .filter(n -> !kinds.isEmpty()

@@ -122,18 +122,15 @@ public final class ClipTopic {
 
     /** Says so where frames are counted at another rate and the seconds are kept, which harms nobody. */
     private String recounted() {
-        for (int c = 0; c < p.sent.clips().size(); c++) {
-            int other = p.matching.clips()[c];
-            if (other >= 0) {
-                Clip a = p.sent.clips().get(c);
-                Clip b = p.returned.clips().get(other);
-                if (!a.rate().equals(b.rate())
-                        && Math.abs(a.length() - b.length()) * a.rate().perSecond() < 1) {
-                    return say(
-                            "core.character.compare.ClipTopic.seconds-were-kept-and-frames-were",
-                            a.rate().label(),
-                            b.rate().label());
-                }
+        for (Pair.Clips both : p.clips()) {
+            Clip a = both.sent();
+            Clip b = both.returned();
+            if (!a.rate().equals(b.rate())
+                    && Math.abs(a.length() - b.length()) * a.rate().perSecond() < 1) {
+                return say(
+                        "core.character.compare.ClipTopic.seconds-were-kept-and-frames-were",
+                        a.rate().label(),
+                        b.rate().label());
             }
         }
         return "";

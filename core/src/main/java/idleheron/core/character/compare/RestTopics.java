@@ -10,12 +10,9 @@ import idleheron.core.Wording;
 import idleheron.core.math.Matrices;
 import idleheron.core.math.SignedAxis;
 import idleheron.core.math.SwingTwist;
-import idleheron.core.math.Vec3;
 import idleheron.core.pair.Pair;
 import idleheron.core.pair.TopicResult;
 import idleheron.core.pose.BoneAxis;
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import org.joml.Matrix4d;
 import org.joml.Quaterniond;
@@ -31,40 +28,25 @@ public final class RestTopics {
     private RestTopics() {}
 
     public static TopicResult positions(Pair p) {
-        if (p.sent.nodes().isEmpty()) {
-            return TopicResult.notSent(
-                    Topic.REST_POSE, say("core.character.compare.RestTopics.the-sent-scene-has-no-joint"));
+        TopicResult none = nothing(p, Topic.REST_POSE);
+        if (none != null) {
+            return none;
         }
-        p.sentPose.rest();
-        p.returnedPose.rest();
-        List<Evidence.Row> rows = new ArrayList<>();
-        double worst = 0;
-        String subject = "";
+        JointRows rows = new JointRows(p);
         for (int j : p.matched()) {
             int other = p.matching.nodes()[j];
             double mm = p.sentPosition(j).distance(p.returnedPosition(other)) * 1000;
             double ratio = lengthRatio(p, j, other);
             boolean over = mm > p.tolerances.joint() || Math.abs(ratio - 1) > p.tolerances.boneLength();
-            rows.add(new Evidence.Row(p.sent.path(j), j, other, -1, Double.NaN, over, List.of(mm, ratio)));
-            if (mm > worst) {
-                worst = mm;
-                subject = p.sent.path(j);
-            }
+            rows.add(j, mm, over, List.of(mm, ratio));
         }
-        rows.sort(Comparator.comparingDouble(r -> -(Double) r.cells().getFirst()));
-        Evidence e = new Evidence(
-                say("core.character.compare.RestTopics.joint"),
-                List.of(
-                        say("core.character.compare.RestTopics.off-by-mm"),
-                        say("core.character.compare.RestTopics.bone-length")),
-                rows);
+        Evidence e = rows.evidence(List.of(
+                say("core.character.compare.RestTopics.off-by-mm"),
+                say("core.character.compare.RestTopics.bone-length")));
+        double worst = rows.worst();
         Verdict v = e.over() == 0
                 ? Verdict.CLEAN
                 : worst > Math.max(FAR, p.tolerances.joint()) ? Verdict.BROKEN : Verdict.DRIFTED;
-        if (rows.isEmpty()) {
-            return TopicResult.notChecked(
-                    Topic.REST_POSE, say("core.character.compare.RestTopics.no-joint-has-a-partner"));
-        }
         String summary = e.over() == 0
                 ? told(
                         p,
@@ -76,7 +58,20 @@ public final class RestTopics {
                         e.over(),
                         rows.size(),
                         alone(p, rows.size()));
-        return TopicResult.of(Topic.REST_POSE, v, Figure.of(worst, "mm", subject), summary, e);
+        return TopicResult.of(Topic.REST_POSE, v, Figure.of(worst, "mm", rows.subject()), summary, e);
+    }
+
+    /** What is told where there is nothing to hold against each other; else both stand at rest, and null. */
+    private static @Nullable TopicResult nothing(Pair p, Topic topic) {
+        if (p.sent.nodes().isEmpty()) {
+            return TopicResult.notSent(topic, say("core.character.compare.RestTopics.the-sent-scene-has-no-joint"));
+        }
+        if (p.matched().length == 0) {
+            return TopicResult.notChecked(topic, say("core.character.compare.RestTopics.no-joint-has-a-partner"));
+        }
+        p.sentPose.rest();
+        p.returnedPose.rest();
+        return null;
     }
 
     /** "All 25 joints rest where they did", with how many have no partner. */
@@ -133,54 +128,34 @@ public final class RestTopics {
     }
 
     public static TopicResult orientation(Pair p) {
-        if (p.sent.nodes().isEmpty()) {
-            return TopicResult.notSent(
-                    Topic.JOINT_ORIENTATION, say("core.character.compare.RestTopics.the-sent-scene-has-no-joint"));
+        TopicResult none = nothing(p, Topic.JOINT_ORIENTATION);
+        if (none != null) {
+            return none;
         }
-        p.sentPose.rest();
-        p.returnedPose.rest();
-        List<Evidence.Row> rows = new ArrayList<>();
-        double worst = 0;
-        String subject = "";
+        JointRows rows = new JointRows(p);
         for (int j : p.matched()) {
-            int other = p.matching.nodes()[j];
             Quaterniond k = turn(p, j);
             double angle = SwingTwist.angle(k);
             SignedAxis a = BoneAxis.of(p.sent, p.sentPose, j);
-            SignedAxis b = BoneAxis.of(p.returned, p.returnedPose, other);
-            SwingTwist split = SwingTwist.of(k, bone(a));
-            rows.add(new Evidence.Row(
-                    p.sent.path(j),
+            SignedAxis b = BoneAxis.of(p.returned, p.returnedPose, p.matching.nodes()[j]);
+            SwingTwist split = SwingTwist.of(k, BoneAxis.direction(a));
+            rows.add(
                     j,
-                    other,
-                    -1,
-                    Double.NaN,
+                    angle,
                     angle > p.tolerances.orientation(),
                     List.of(
                             angle,
                             split.swingDegrees(),
                             split.twistDegrees(),
                             about(k, angle),
-                            label(a) + " → " + label(b))));
-            if (angle > worst) {
-                worst = angle;
-                subject = p.sent.path(j);
-            }
+                            label(a) + " → " + label(b)));
         }
-        rows.sort(Comparator.comparingDouble(r -> -(Double) r.cells().getFirst()));
-        Evidence e = new Evidence(
-                say("core.character.compare.RestTopics.joint"),
-                List.of(
-                        say("core.character.compare.RestTopics.angle"),
-                        say("core.character.compare.RestTopics.swing"),
-                        say("core.character.compare.RestTopics.twist"),
-                        say("core.character.compare.RestTopics.about"),
-                        say("core.character.compare.RestTopics.along-the-bone")),
-                rows);
-        if (rows.isEmpty()) {
-            return TopicResult.notChecked(
-                    Topic.JOINT_ORIENTATION, say("core.character.compare.RestTopics.no-joint-has-a-partner"));
-        }
+        Evidence e = rows.evidence(List.of(
+                say("core.character.compare.RestTopics.angle"),
+                say("core.character.compare.RestTopics.swing"),
+                say("core.character.compare.RestTopics.twist"),
+                say("core.character.compare.RestTopics.about"),
+                say("core.character.compare.RestTopics.along-the-bone")));
         boolean over = e.over() > 0;
         Quaterniond same = over ? constantTurn(p) : null;
         String summary = !over
@@ -195,17 +170,8 @@ public final class RestTopics {
                                 Figure.number(SwingTwist.angle(same)),
                                 about(same, SwingTwist.angle(same)))
                         : say("core.character.compare.RestTopics.of-joints-are-turned-each-by", e.over(), rows.size());
-        Verdict v = !over ? Verdict.CLEAN : worst > 1 ? Verdict.BROKEN : Verdict.DRIFTED;
-        return TopicResult.of(Topic.JOINT_ORIENTATION, v, Figure.of(worst, "°", subject), summary, e);
-    }
-
-    private static Vec3 bone(@Nullable SignedAxis a) {
-        if (a == null) {
-            return new Vec3(1, 0, 0);
-        }
-        double[] v = new double[3];
-        v[a.axis()] = a.sign();
-        return new Vec3(v[0], v[1], v[2]);
+        Verdict v = !over ? Verdict.CLEAN : rows.worst() > 1 ? Verdict.BROKEN : Verdict.DRIFTED;
+        return TopicResult.of(Topic.JOINT_ORIENTATION, v, Figure.of(rows.worst(), "°", rows.subject()), summary, e);
     }
 
     private static String label(@Nullable SignedAxis a) {

@@ -10,7 +10,6 @@ import idleheron.core.pair.Pair;
 import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 
 /** Clips that did not arrive, were merged, cut, stretched over the scene's range, or lost keys. */
 public final class ClipLosses {
@@ -49,7 +48,7 @@ public final class ClipLosses {
                         "clips-merged",
                         Topic.CLIPS,
                         say("core.character.loss.ClipLosses.clips-were-merged-into-one", sent, only.name()),
-                        new Figure(sent, say("core.character.loss.ClipLosses.clips"), "", only.name(), Double.NaN)));
+                        in(sent, say("core.character.loss.ClipLosses.clips"), only.name())));
                 return;
             }
             if (p.matching.clips()[0] == 0) {
@@ -80,13 +79,9 @@ public final class ClipLosses {
         List<String> scene = new ArrayList<>();
         double mostLate = 0;
         double mostEarly = 0;
-        for (int c = 0; c < p.sent.clips().size(); c++) {
-            int other = p.matching.clips()[c];
-            if (other < 0) {
-                continue;
-            }
-            Clip a = p.sent.clips().get(c);
-            Clip b = p.returned.clips().get(other);
+        for (Pair.Clips both : p.clips()) {
+            Clip a = both.sent();
+            Clip b = both.returned();
             double rate = a.rate().perSecond();
             double start = (b.startSeconds() - a.startSeconds()) * rate;
             double end = (a.endSeconds() - b.endSeconds()) * rate;
@@ -138,19 +133,14 @@ public final class ClipLosses {
                     code,
                     Topic.CLIPS,
                     text,
-                    new Figure(
-                            frames, say("core.character.loss.ClipLosses.frames"), "", names.getFirst(), Double.NaN)));
+                    in(frames, say("core.character.loss.ClipLosses.frames"), names.getFirst())));
         }
     }
 
     private static void keys(Pair p, List<Loss> out) {
-        for (int c = 0; c < p.sent.clips().size(); c++) {
-            int other = p.matching.clips()[c];
-            if (other < 0) {
-                continue;
-            }
-            Clip a = p.sent.clips().get(c);
-            Clip b = p.returned.clips().get(other);
+        for (Pair.Clips both : p.clips()) {
+            Clip a = both.sent();
+            Clip b = both.returned();
             double from = Math.max(a.startSeconds(), b.startSeconds()) - 1e-6;
             double to = Math.min(a.endSeconds(), b.endSeconds()) + 1e-6;
             long before = count(a, from, to);
@@ -168,44 +158,37 @@ public final class ClipLosses {
                                 "core.character.loss.ClipLosses.was-resampled-at-half-its-rate",
                                 a.name(),
                                 Figure.number(Math.rint(sb * a.rate().perSecond()))),
-                        new Figure(after, say("core.character.loss.ClipLosses.keys"), "", a.name(), Double.NaN)));
+                        in(after, say("core.character.loss.ClipLosses.keys"), a.name())));
             } else {
                 out.add(new Loss(
                         "keys-reduced",
                         Topic.CLIPS,
                         say("core.character.loss.ClipLosses.keys-of-were-reduced-from-to", a.name(), before, after),
-                        new Figure(after, say("core.character.loss.ClipLosses.keys"), "", a.name(), Double.NaN)));
+                        in(after, say("core.character.loss.ClipLosses.keys"), a.name())));
             }
         }
     }
 
+    private static Figure in(double value, String unit, String clip) {
+        return new Figure(value, unit, "", clip, Double.NaN);
+    }
+
     /** Keys of moving curves within a span of seconds. */
     private static long count(Clip c, double from, double to) {
-        return c.nodes().stream()
-                .flatMap(t -> java.util.Arrays.stream(t.curves()))
-                .filter(Objects::nonNull)
-                .filter(k -> k.keys() > 1)
-                .mapToLong(k -> java.util.Arrays.stream(k.seconds())
-                        .filter(t -> t >= from && t <= to)
-                        .count())
-                .sum();
+        return c.keySeconds().filter(t -> t >= from && t <= to).count();
     }
 
     /** Seconds from key to key where they are the same on all curves of more than three keys; else 0. */
     private static double spacing(Clip c) {
         double[] found = {0, 0};
-        c.nodes().stream()
-                .flatMap(t -> java.util.Arrays.stream(t.curves()))
-                .filter(Objects::nonNull)
-                .filter(k -> k.keys() > 3)
-                .forEach(k -> {
-                    // The first and the last step may be shorter, where the clip's ends are no multiple of it.
-                    for (int i = 2; i + 1 < k.keys(); i++) {
-                        double d = k.seconds()[i] - k.seconds()[i - 1];
-                        found[1] += found[0] > 0 && Math.abs(d / found[0] - 1) > 0.01 ? 1 : 0;
-                        found[0] = found[0] == 0 ? d : found[0];
-                    }
-                });
+        c.nodeCurves().filter(k -> k.keys() > 3).forEach(k -> {
+            // The first and the last step may be shorter, where the clip's ends are no multiple of it.
+            for (int i = 2; i + 1 < k.keys(); i++) {
+                double d = k.seconds()[i] - k.seconds()[i - 1];
+                found[1] += found[0] > 0 && Math.abs(d / found[0] - 1) > 0.01 ? 1 : 0;
+                found[0] = found[0] == 0 ? d : found[0];
+            }
+        });
         return found[1] > 0 ? 0 : found[0];
     }
 }

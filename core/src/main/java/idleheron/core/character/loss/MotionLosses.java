@@ -7,7 +7,6 @@ import idleheron.core.Topic;
 import idleheron.core.Wording;
 import idleheron.core.character.compare.RestTopics;
 import idleheron.core.math.Matrices;
-import idleheron.core.math.SignedAxis;
 import idleheron.core.math.SwingTwist;
 import idleheron.core.math.Vec3;
 import idleheron.core.pair.Loss;
@@ -16,12 +15,9 @@ import idleheron.core.pose.BoneAxis;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
-import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import idleheron.core.time.SampleTimes;
-import java.util.Arrays;
 import java.util.List;
-import java.util.Objects;
 import org.joml.Quaterniond;
 
 /** What is lost in the motion itself: twist that rest does not show, loops that no longer close, keys between frames. */
@@ -38,14 +34,9 @@ public final class MotionLosses {
     private MotionLosses() {}
 
     public static void find(Pair p, List<Loss> out) {
-        for (int c = 0; c < p.sent.clips().size(); c++) {
-            int other = p.matching.clips()[c];
-            if (other >= 0) {
-                Clip a = p.sent.clips().get(c);
-                Clip b = p.returned.clips().get(other);
-                loop(p, a, b, out);
-                subFrames(a, b, out);
-            }
+        for (Pair.Clips both : p.clips()) {
+            loop(p, both.sent(), both.returned(), out);
+            subFrames(both.sent(), both.returned(), out);
         }
         twist(p, out);
     }
@@ -63,21 +54,11 @@ public final class MotionLosses {
         p.returnedPose.rest();
         for (int i = 0; i < joints.length; i++) {
             same[i] = SwingTwist.angle(RestTopics.turn(p, joints[i])) <= p.tolerances.orientation();
-            SignedAxis along = BoneAxis.of(p.sent, p.sentPose, joints[i]);
-            double[] v = {1, 0, 0};
-            if (along != null) {
-                v = new double[3];
-                v[along.axis()] = along.sign();
-            }
-            bones[i] = new Vec3(v[0], v[1], v[2]);
+            bones[i] = BoneAxis.direction(BoneAxis.of(p.sent, p.sentPose, joints[i]));
         }
-        for (int c = 0; c < p.sent.clips().size(); c++) {
-            int other = p.matching.clips()[c];
-            if (other < 0) {
-                continue;
-            }
-            Clip a = p.sent.clips().get(c);
-            Clip b = p.returned.clips().get(other);
+        for (Pair.Clips both : p.clips()) {
+            Clip a = both.sent();
+            Clip b = both.returned();
             double[] times = SampleTimes.frames(
                     Math.max(a.startSeconds(), b.startSeconds()), Math.min(a.endSeconds(), b.endSeconds()), a.rate());
             int step = Math.max(1, times.length / MOST_SAMPLES);
@@ -155,11 +136,7 @@ public final class MotionLosses {
     }
 
     private static long between(Clip c, FrameRate rate) {
-        return c.nodes().stream()
-                .flatMap(t -> Arrays.stream(t.curves()))
-                .filter(Objects::nonNull)
-                .filter(k -> k.keys() > 1)
-                .flatMapToDouble((Curve k) -> Arrays.stream(k.seconds()))
+        return c.keySeconds()
                 .filter(t -> Math.abs(rate.frame(t) - Math.rint(rate.frame(t))) > ON_FRAME)
                 .count();
     }

@@ -175,10 +175,7 @@ public final class FormulaBake {
                 }
             }
         }
-        int keys = clip.nodes().stream()
-                .flatMap(t -> java.util.Arrays.stream(t.curves()))
-                .mapToInt(c -> c == null ? 0 : c.keys())
-                .sum();
+        int keys = clip.nodeCurves().mapToInt(Curve::keys).sum();
         FormulaReport report = new FormulaReport(
                 clip.name(),
                 bound.plan().keys().fewest(),

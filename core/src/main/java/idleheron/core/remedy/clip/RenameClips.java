@@ -3,13 +3,13 @@ package idleheron.core.remedy.clip;
 import static idleheron.core.Messages.say;
 
 import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.NameTable;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.motion.Clip;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /**
@@ -29,13 +29,9 @@ public record RenameClips(Map<String, String> table) implements Remedy {
             .measured("clips", s -> s.clips().stream().map(Clip::name).limit(4).collect(Collectors.joining(", ")));
 
     public RenameClips {
-        table = java.util.Collections.unmodifiableMap(new TreeMap<>(table));
-        table.forEach((name, other) -> {
-            if (name.isBlank() || other.isBlank()) {
-                throw new IllegalArgumentException(
-                        say("core.remedy.clip.RenameClips.rename-clips-needs-the-name-of", name, other));
-            }
-        });
+        table = NameTable.of(
+                table,
+                (name, other) -> say("core.remedy.clip.RenameClips.rename-clips-needs-the-name-of", name, other));
     }
 
     @Override

@@ -3,13 +3,13 @@ package idleheron.core.remedy.material;
 import static idleheron.core.Messages.say;
 
 import idleheron.core.remedy.Keeps;
+import idleheron.core.remedy.NameTable;
 import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Texture;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 
 /**
  * Links pictures to other files.
@@ -28,13 +28,9 @@ public record LinkPictures(Map<String, String> table) implements Remedy {
             .measured(say("core.remedy.material.LinkPictures.pictures-that-are-found"), LinkPictures::found);
 
     public LinkPictures {
-        table = java.util.Collections.unmodifiableMap(new TreeMap<>(table));
-        table.forEach((name, path) -> {
-            if (name.isBlank() || path.isBlank()) {
-                throw new IllegalArgumentException(
-                        say("core.remedy.material.LinkPictures.link-pictures-needs-the-name-of", name, path));
-            }
-        });
+        table = NameTable.of(
+                table,
+                (name, other) -> say("core.remedy.material.LinkPictures.link-pictures-needs-the-name-of", name, other));
     }
 
     static String found(Scene s) {

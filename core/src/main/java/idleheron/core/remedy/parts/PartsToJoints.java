@@ -47,20 +47,12 @@ public record PartsToJoints(boolean joined) implements Remedy {
                     PartsToJoints.class,
                     Keeps.PICTURE,
                     say("core.remedy.parts.PartsToJoints.makes-a-joint-of-each-group"))
-            .told("[=joined]", v -> new PartsToJoints(joined(v.or(""))))
+            .told("[=joined]", v -> new PartsToJoints(v.says("joined")))
             .measured(
                     say("core.remedy.parts.PartsToJoints.parts-without-a-joint"),
                     s -> Integer.toString(RigidParts.of(s).nodes().length));
 
     private static final double FLAT = 1e-12;
-
-    private static boolean joined(String told) {
-        if (!told.isEmpty() && !told.equals("joined")) {
-            throw new IllegalArgumentException(
-                    say("core.remedy.parts.PartsToJoints.parts-to-joints-takes-joined-or", told));
-        }
-        return !told.isEmpty();
-    }
 
     @Override
     public RemedyType type() {

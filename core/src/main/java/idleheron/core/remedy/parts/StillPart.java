@@ -36,19 +36,11 @@ public record StillPart(boolean bare) implements Remedy {
                     StillPart.class,
                     Keeps.OTHERS,
                     say("core.remedy.parts.StillPart.lets-the-part-that-goes-round"))
-            .told("[=bare]", v -> new StillPart(bare(v.or(""))))
+            .told("[=bare]", v -> new StillPart(v.says("bare")))
             .measured(say("core.remedy.parts.StillPart.points-that-should-stand-still"), s -> {
                 Hinge h = Hinge.of(s);
                 return Integer.toString(h == null ? 0 : h.points());
             });
-
-    private static boolean bare(String told) {
-        if (!told.isEmpty() && !told.equals("bare")) {
-            throw new IllegalArgumentException(
-                    say("core.remedy.parts.StillPart.still-part-takes-bare-or-nothing", told));
-        }
-        return !told.isEmpty();
-    }
 
     @Override
     public RemedyType type() {

@@ -3,8 +3,11 @@ package idleheron.core.scene.motion;
 import static idleheron.core.Messages.say;
 
 import idleheron.core.time.FrameRate;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.function.UnaryOperator;
+import java.util.stream.DoubleStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -241,6 +244,16 @@ public record Clip(
 
     private static List<ValueTrack> offMaterials(List<ValueTrack> tracks) {
         return tracks.stream().filter(t -> t.subject() != Subject.MATERIAL).toList();
+    }
+
+    /** The curves of nodes, those of layers over them not counted. */
+    public Stream<Curve> nodeCurves() {
+        return nodes.stream().flatMap(t -> Arrays.stream(t.curves())).filter(Objects::nonNull);
+    }
+
+    /** Seconds of the keys of all curves of nodes that have more than one, curve after curve. */
+    public DoubleStream keySeconds() {
+        return nodeCurves().filter(c -> c.keys() > 1).flatMapToDouble(c -> Arrays.stream(c.seconds()));
     }
 
     /** The earliest and the latest key of all curves, or null when there are none. */

@@ -32,8 +32,8 @@ public final class ViewRules {
             return;
         }
         Scene s = f.scene();
-        int cameras = c.more().cameras() ? 0 : s.cameras().size();
-        int lights = c.more().lights() ? 0 : s.lights().size();
+        int cameras = c.more().travel().cameras() ? 0 : s.cameras().size();
+        int lights = c.more().travel().lights() ? 0 : s.lights().size();
         if (cameras + lights > 0) {
             out.add(Finding.of("cameras-or-lights-come-along", Severity.NOTE, Topic.CAMERAS_LIGHTS)
                     .says(

@@ -57,11 +57,9 @@ public final class ViewTopic {
         p.sentPose.rest();
         p.returnedPose.rest();
         hold(-1, Double.NaN);
-        int clips = p.sent.clips().size();
-        for (int c = 0; c < clips; c++) {
-            if (p.matching.clips()[c] >= 0) {
-                play(c, progress.part((double) c / clips, (c + 1.0) / clips));
-            }
+        double clips = p.sent.clips().size();
+        for (Pair.Clips both : p.clips()) {
+            play(both, progress.part(both.index() / clips, (both.index() + 1) / clips));
         }
         List<Evidence.Row> rows = new ArrayList<>();
         int missing = 0;
@@ -96,16 +94,16 @@ public final class ViewTopic {
                 e);
     }
 
-    private void play(int sentClip, Progress progress) {
-        Clip sent = p.sent.clips().get(sentClip);
-        Clip back = p.returned.clips().get(p.matching.clips()[sentClip]);
+    private void play(Pair.Clips both, Progress progress) {
+        Clip sent = both.sent();
+        Clip back = both.returned();
         double[] times = SampleTimes.frames(sent.startSeconds(), sent.endSeconds(), sent.rate());
         for (int t = 0; t < times.length; t++) {
             progress.at(
                     (double) t / times.length, say("core.view.compare.ViewTopic.holding-cameras-against-each-other"));
             p.sentPose.at(sent, times[t]);
             p.returnedPose.at(back, times[t]);
-            hold(sentClip, times[t]);
+            hold(both.index(), times[t]);
         }
     }
 

@@ -21,24 +21,7 @@ import org.junit.jupiter.api.Test;
 /** A square, a triangle and a pentagon: 2, 1 and 3 triangles; four materials, of which one is on no face. */
 class BudgetRulesTest {
     private static Convention taking(int materials, int triangles) {
-        Convention.Asks no = Convention.Asks.NOTHING;
-        Convention.Asks asks = new Convention.Asks(
-                null,
-                "",
-                "",
-                Convention.Clips.ANY,
-                0,
-                true,
-                true,
-                true,
-                List.of(),
-                "",
-                true,
-                true,
-                no.layout(),
-                no.volumes(),
-                false,
-                new Convention.Budget(materials, triangles, 0));
+        Convention.Asks asks = Convention.Asks.NOTHING.with(new Convention.Budget(materials, triangles, 0));
         return new Convention("quay", "Quay", AxisSystem.COMMON, 1, null, 0, false, true, asks);
     }
 

@@ -45,43 +45,13 @@ class ConventionRulesTest {
 
     private static Convention.Asks asks(
             @Nullable SignedAxis along, String root, String joints, String clips, int bits, boolean controls) {
-        return new Convention.Asks(
-                along,
-                root,
-                joints,
-                new Convention.Clips(clips, false, List.of()),
-                bits,
-                controls,
-                true,
-                true,
-                List.of(),
-                "",
-                true,
-                true,
-                NO.layout(),
-                NO.volumes(),
-                false,
-                Convention.Budget.NONE);
+        return NO.with(new Convention.Skeleton(along, root, joints, bits, controls, false))
+                .with(new Convention.Clips(clips, false, List.of()));
     }
 
     private static Convention.Asks company(boolean cameras, boolean lights, String... pictures) {
-        return new Convention.Asks(
-                null,
-                "",
-                "",
-                Convention.Clips.ANY,
-                0,
-                true,
-                cameras,
-                lights,
-                List.of(pictures),
-                "",
-                true,
-                true,
-                NO.layout(),
-                NO.volumes(),
-                false,
-                Convention.Budget.NONE);
+        return NO.with(new Convention.Travel(cameras, lights))
+                .with(new Convention.Surface(List.of(pictures), true, true));
     }
 
     private static List<Finding> found(Scene s, Convention.Asks a, String code) {

@@ -28,24 +28,7 @@ class WantedClipsTest {
     }
 
     private static List<Finding> told(Scene s, String... wanted) {
-        Convention.Asks no = Convention.Asks.NOTHING;
-        Convention.Asks asks = new Convention.Asks(
-                no.bonesAlong(),
-                "",
-                "",
-                new Convention.Clips("", false, List.of(wanted)),
-                0,
-                true,
-                true,
-                true,
-                List.of(),
-                "",
-                true,
-                true,
-                no.layout(),
-                no.volumes(),
-                false,
-                no.budget());
+        Convention.Asks asks = Convention.Asks.NOTHING.with(new Convention.Clips("", false, List.of(wanted)));
         List<Finding> out = new ArrayList<>();
         WantedClips.missing(
                 new Facts(s), new Convention("c", "Quay", AxisSystem.COMMON, 1, null, 0, false, true, asks), out);

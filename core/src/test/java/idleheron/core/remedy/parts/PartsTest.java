@@ -308,6 +308,6 @@ class PartsTest {
         assertThat(new PartsToJoints(false).apply(squeezed)).isSameAs(squeezed);
         assertThat(new JointsToParts().apply(s)).isSameAs(s);
         assertThatThrownBy(() -> PartsToJoints.TYPE.made(new idleheron.core.remedy.RemedyValue("one", null)))
-                .hasMessage("parts-to-joints takes joined or nothing, found one");
+                .hasMessage("expected joined or nothing, found one");
     }
 }

@@ -135,4 +135,17 @@ class ClipTest {
         assertThat(Channel.SCALE_Y.axis()).isEqualTo(1);
         assertThat(Channel.ROTATE_Z.axis()).isEqualTo(2);
     }
+
+    /** A curve of one key is none that moves. */
+    @Test
+    void keysOfNodesAreThoseOfTheirMovingCurvesWithoutLayers() {
+        Clip c = CLIP.withTracks(
+                List.of(
+                        CLIP.nodes().getFirst(),
+                        track(1, Channel.SCALE_Z, Curve.linear(new double[] {7}, new double[] {1})),
+                        track(2, Channel.ROTATE_Y, Curve.linear(new double[] {0, 1, 3}, new double[] {0, 1, 2}))),
+                List.of());
+        assertThat(c.nodeCurves().map(Curve::keys)).containsExactly(2, 1, 3);
+        assertThat(c.keySeconds().toArray()).containsExactly(0.5, 2, 0, 1, 3);
+    }
 }

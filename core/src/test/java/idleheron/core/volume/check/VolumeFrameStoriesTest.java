@@ -38,23 +38,7 @@ class VolumeFrameStoriesTest {
                 0,
                 false,
                 true,
-                new Convention.Asks(
-                        null,
-                        "",
-                        "",
-                        Convention.Clips.ANY,
-                        0,
-                        true,
-                        true,
-                        true,
-                        List.of(),
-                        "",
-                        true,
-                        true,
-                        Convention.Layout.PLAIN,
-                        new Convention.Grids(names, megabytes, half),
-                        false,
-                        Convention.Budget.NONE));
+                Convention.Asks.NOTHING.with(new Convention.Grids(names, megabytes, half)));
     }
 
     private static List<Finding> rules(Scene s, @Nullable Convention c, String code) {

@@ -33,23 +33,7 @@ class VolumeRulesTest {
             0,
             false,
             true,
-            new Convention.Asks(
-                    null,
-                    "",
-                    "",
-                    Convention.Clips.ANY,
-                    0,
-                    true,
-                    true,
-                    true,
-                    List.of(),
-                    "",
-                    true,
-                    true,
-                    Convention.Layout.PLAIN,
-                    new Convention.Grids(List.of("density:float"), 0.01, false),
-                    false,
-                    Convention.Budget.NONE));
+            Convention.Asks.NOTHING.with(new Convention.Grids(List.of("density:float"), 0.01, false)));
 
     private static List<Finding> all(Scene s, @Nullable Convention c) {
         List<Finding> out = new ArrayList<>(Inspection.of(s, c));

@@ -226,6 +226,6 @@ final class ObjMaterials {
             textures.add(new Texture(name, path, path, beside(path) != null, null, "", options));
             return textures.size() - 1;
         });
-        uses.add(new Material.Use(property, t, map.placement()));
+        uses.add(new Material.Use(property, t, ObjPlacement.of(map)));
     }
 }

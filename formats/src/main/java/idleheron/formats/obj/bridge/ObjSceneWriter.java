@@ -10,7 +10,6 @@ import idleheron.core.scene.Texture;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.MeshLayer;
 import idleheron.core.scene.mesh.UvSet;
-import idleheron.formats.obj.document.MtlMap;
 import idleheron.formats.obj.document.ObjOut;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -259,7 +258,7 @@ public final class ObjSceneWriter {
                 kept = " " + o.text();
             }
         }
-        s.append(kept.isEmpty() ? MtlMap.options(use.placement()) : kept);
+        s.append(kept.isEmpty() ? ObjPlacement.options(use.placement()) : kept);
         s.append(' ')
                 .append(path.replace('\\', '/').replaceAll("\\p{Cntrl}+", ""))
                 .append('\n');

@@ -1,6 +1,5 @@
 package idleheron.formats.obj.document;
 
-import idleheron.core.scene.Placement;
 import java.util.Map;
 import java.util.function.Predicate;
 
@@ -53,45 +52,8 @@ public record MtlMap(String options, String file) {
         return new MtlMap(options.toString(), left);
     }
 
-    /** What the options say of where the picture lies: -s times the coordinates, then -o more, and -clamp on. */
-    public Placement placement() {
-        double[] scale = {1, 1};
-        double[] move = {0, 0};
-        boolean clamped = false;
-        String[] words = options.split(" ");
-        for (int i = 0; i + 1 < words.length; i++) {
-            switch (words[i].toLowerCase(java.util.Locale.ROOT)) {
-                case "-s" -> numbers(words, i + 1, scale);
-                case "-o" -> numbers(words, i + 1, move);
-                case "-clamp" -> clamped = words[i + 1].equalsIgnoreCase("on");
-                default -> {}
-            }
-        }
-        Placement.Wrap beyond = clamped ? Placement.Wrap.CLAMP : Placement.Wrap.REPEAT;
-        return Placement.of(scale[0], scale[1], 0, move[0], move[1]).wrapped(beyond, beyond);
-    }
-
-    /** The options for how a picture lies, each behind a blank, "" for none; there are none that turn or mirror it. */
-    public static String options(Placement lies) {
-        Placement.Parts by = lies.parts();
-        StringBuilder out = new StringBuilder();
-        if (!lies.isPlain()) {
-            out.append(" -s ").append(ObjOut.text(by.scaleU())).append(' ');
-            out.append(ObjOut.text(by.scaleV())).append(" 1 -o ");
-            out.append(ObjOut.text(by.moveU())).append(' ');
-            out.append(ObjOut.text(by.moveV())).append(" 0");
-        }
-        boolean clamped = lies.acrossU() == Placement.Wrap.CLAMP && lies.acrossV() == Placement.Wrap.CLAMP;
-        return clamped ? out.append(" -clamp on").toString() : out.toString();
-    }
-
-    private static void numbers(String[] words, int from, double[] into) {
-        for (int i = 0; i < into.length && from + i < words.length && isNumber(words[from + i]); i++) {
-            into[i] = Double.parseDouble(words[from + i]);
-        }
-    }
-
-    private static boolean isNumber(String word) {
+    /** Whether a word of an option is a number. */
+    public static boolean isNumber(String word) {
         return word.matches("[-+]?(\\d+\\.?\\d*|\\.\\d+)([eE][-+]?\\d+)?");
     }
 }
