@@ -17,6 +17,7 @@ import idleheron.desktop.model.HelpPages;
 import idleheron.desktop.model.Jobs;
 import idleheron.desktop.model.Settings;
 import idleheron.desktop.model.Step;
+import idleheron.desktop.model.Transport;
 import idleheron.desktop.model.UndoStack;
 import idleheron.desktop.paint.Spaces;
 import idleheron.desktop.prepare.MakeReadyScreen;
@@ -342,6 +343,11 @@ public final class HeronApp extends Application {
     /** The work of this window. */
     Jobs jobs() {
         return jobs;
+    }
+
+    /** What its view shows over time. */
+    Transport transport() {
+        return bench.transport();
     }
 
     /** Takes files as dropping them would, before anything was sent. */

@@ -6,6 +6,7 @@ import idleheron.desktop.model.BenchActions;
 import idleheron.rehearsal.demo.DemoData;
 import java.nio.file.Path;
 import java.util.List;
+import javafx.application.Platform;
 import javafx.beans.value.ChangeListener;
 import javafx.beans.value.ObservableValue;
 import org.jspecify.annotations.Nullable;
@@ -37,7 +38,7 @@ record StartArguments(List<String> raw) {
         return demo != null ? demo.resolve(DemoData.POSTWOMAN) : raw.size() == 1 ? Path.of(raw.getFirst()) : null;
     }
 
-    /** Puts on the bench what is named. The figure of the demo moves. */
+    /** Puts on the bench what is named. The figure of the demo moves, but for whoever asks the system for less of that. */
     void open(Bench bench, BenchActions deeds, Arrivals arrivals) {
         Path first = first();
         if (raw.size() > 1 && asked() == null) {
@@ -45,7 +46,9 @@ record StartArguments(List<String> raw) {
         } else if (first != null && asked() == null) {
             arrivals.named(List.of(first));
         } else if (first != null) {
-            playOnce(bench);
+            if (!Platform.getPreferences().isReducedMotion()) {
+                playOnce(bench);
+            }
             deeds.open(first);
         }
     }

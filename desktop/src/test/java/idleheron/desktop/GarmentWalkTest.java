@@ -87,7 +87,7 @@ class GarmentWalkTest {
         window.press("Close");
         paint();
         colliders();
-        SizeWalk sizes = new SizeWalk(open, robot, story -> false);
+        SizeWalk sizes = new SizeWalk(open, robot);
         for (String sheet : new String[] {"Try on…", "Colliders…", "Paint cape…"}) {
             window.press(sheet);
             sizes.sheet(sheet);

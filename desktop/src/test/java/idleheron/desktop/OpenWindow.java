@@ -7,6 +7,9 @@ import java.nio.file.StandardOpenOption;
 import java.util.List;
 import java.util.Objects;
 import java.util.function.Supplier;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.value.ChangeListener;
+import javafx.beans.value.ObservableValue;
 import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.extension.AfterEachCallback;
@@ -23,6 +26,7 @@ public final class OpenWindow implements BeforeEachCallback, AfterEachCallback {
     private @Nullable Stage stage;
     private @Nullable PauseWatch watch;
     private String test = "";
+    private boolean moves;
 
     /**
      * @param folder where settings are kept
@@ -31,6 +35,12 @@ public final class OpenWindow implements BeforeEachCallback, AfterEachCallback {
     public OpenWindow(Supplier<Path> folder, boolean demo) {
         this.folder = folder;
         this.demo = demo;
+    }
+
+    /** The same, in which the figure of the demo moves from the start; it takes a core for as long as it does. */
+    OpenWindow moving() {
+        moves = true;
+        return this;
     }
 
     @Override
@@ -50,7 +60,23 @@ public final class OpenWindow implements BeforeEachCallback, AfterEachCallback {
         stage = FxToolkit.registerPrimaryStage();
         List<String> arguments = demo ? List.of("--demo", folder.get().toString()) : List.of();
         app = (HeronApp) FxToolkit.setupApplication(HeronApp.class, arguments.toArray(String[]::new));
+        if (demo && !moves) {
+            new FxRobot().interact(this::still);
+        }
         watch = new PauseWatch();
+    }
+
+    /** Lets the figure of the demo stand as it begins to move. */
+    private void still() {
+        BooleanProperty playing = app().transport().playing();
+        playing.set(false);
+        playing.addListener(new ChangeListener<>() {
+            @Override
+            public void changed(ObservableValue<? extends Boolean> o, Boolean was, Boolean is) {
+                playing.removeListener(this);
+                playing.set(false);
+            }
+        });
     }
 
     void close() throws Exception {

@@ -24,7 +24,7 @@ class WalkTest {
     static Path demo;
 
     @RegisterExtension
-    final OpenWindow open = new OpenWindow(() -> demo, true);
+    final OpenWindow open = new OpenWindow(() -> demo, true).moving();
 
     private final FxRobot robot = new FxRobot();
     private final Reader window = new Reader(robot);

@@ -48,16 +48,16 @@ class VdbWriteTest {
     void holdsTheSameVoxelsInEveryCompression(String name) throws IOException {
         VdbReader from = References.open(name);
         List<Grid> grids = from.grids(Progress.NONE);
+        // with and without offsets in turn, each of them with every compression over the many files
+        boolean offsets = name.hashCode() % 2 == 0;
         for (int compression : COMPRESSIONS) {
-            for (boolean offsets : new boolean[] {true, false}) {
-                VdbReader back =
-                        open(write(grids, compression, offsets, from.file().metadata()));
-                assertThat(back.file().hasOffsets()).isEqualTo(offsets);
-                List<Grid> read = back.grids(Progress.NONE);
-                assertThat(read).hasSameSizeAs(grids);
-                for (int g = 0; g < grids.size(); g++) {
-                    same(read.get(g), grids.get(g));
-                }
+            offsets = !offsets;
+            VdbReader back = open(write(grids, compression, offsets, from.file().metadata()));
+            assertThat(back.file().hasOffsets()).isEqualTo(offsets);
+            List<Grid> read = back.grids(Progress.NONE);
+            assertThat(read).hasSameSizeAs(grids);
+            for (int g = 0; g < grids.size(); g++) {
+                same(read.get(g), grids.get(g));
             }
         }
     }

@@ -43,6 +43,10 @@ final class FigureRules {
     private static final double LEAST = 0.12;
 
     private static final double MOST = 2.2;
+
+    /** What people measure there, metres. */
+    private static final double USUAL = 0.5;
+
     static final double TOLD = 5;
     private static final double FAR = 10;
     private static final double LIES = 45;
@@ -109,11 +113,7 @@ final class FigureRules {
         if (body == null || body.torso() >= LEAST && body.torso() <= MOST) {
             return;
         }
-        double factor = 1;
-        for (double known : new double[] {100, 39.37007874, 1000}) {
-            double torso = body.torso() / known;
-            factor = factor == 1 && torso >= 0.25 && torso <= 1.2 ? known : factor;
-        }
+        double factor = factor(body.torso());
         String text = say(
                 "core.avatar.check.FigureRules.from-hips-to-head-it-measures",
                 Figure.number(body.torso()),
@@ -135,6 +135,21 @@ final class FigureRules {
                                 : new Redeclare(
                                         f.scene().stage().axes(),
                                         f.scene().stage().metersPerUnit() / factor)));
+    }
+
+    /** Of a unit in which the figure is as people are; of two such, the one that is nearer to the usual. Else 1. */
+    private static double factor(double torso) {
+        double factor = 1;
+        double nearest = Double.POSITIVE_INFINITY;
+        for (double known : new double[] {100, 39.37007874, 1000}) {
+            double metres = torso / known;
+            double off = Math.abs(Math.log(metres / USUAL));
+            if (metres >= 0.25 && metres <= 1.2 && off < nearest) {
+                factor = known;
+                nearest = off;
+            }
+        }
+        return factor;
     }
 
     private static String unit(double factor) {
