@@ -6,15 +6,13 @@ import static org.assertj.core.api.Assertions.fail;
 import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.bytes.DamagedBytes;
 import idleheron.formats.bytes.FormatException;
 import java.io.IOException;
 import java.lang.management.ManagementFactory;
-import java.nio.ByteBuffer;
-import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
@@ -24,22 +22,6 @@ import org.junit.jupiter.api.io.TempDir;
 class UsdFuzzTest {
     private static final double SECONDS = 2;
     private static final int EACH = 250;
-    private static final long[] LIES = {
-        0,
-        -1,
-        1,
-        7,
-        255,
-        65_535,
-        1 << 20,
-        Integer.MAX_VALUE,
-        Integer.MIN_VALUE,
-        1L << 40,
-        Long.MIN_VALUE,
-        16,
-        -2,
-        0xC02E_0000_0000_0058L
-    };
     private static final String[] WORDS = {
         "def",
         "{",
@@ -83,7 +65,7 @@ class UsdFuzzTest {
         for (String name : List.of("rig_small-ref22.usdc", "types-ref22.usdc", "rig_ts-ref22.usdz")) {
             byte[] sound = UsdSamples.bytes(name);
             for (int n = 0; n < EACH; n++) {
-                hold(name + " " + n, broken(sound, n, random));
+                hold(name + " " + n, DamagedBytes.of(sound, n, random));
             }
         }
         assertThat(refused).isGreaterThan(250);
@@ -132,24 +114,6 @@ class UsdFuzzTest {
                 "doubling references",
                 arcs.append("def \"P40\"\n{\n}\n").toString().getBytes(StandardCharsets.UTF_8));
         assertThat(refused).isGreaterThanOrEqualTo(3);
-    }
-
-    private static byte[] broken(byte[] sound, int n, Random random) {
-        if (n % 5 == 0) {
-            return Arrays.copyOf(sound, random.nextInt(sound.length));
-        }
-        byte[] out = sound.clone();
-        ByteBuffer b = ByteBuffer.wrap(out).order(ByteOrder.LITTLE_ENDIAN);
-        for (int i = 0; i <= n % 3; i++) {
-            int at = 8 + random.nextInt(out.length - 16);
-            switch (n % 5) {
-                case 1 -> out[at] ^= (byte) (1 << random.nextInt(8));
-                case 2 -> b.putLong(at, LIES[random.nextInt(LIES.length)]);
-                case 3 -> b.putInt(at, (int) LIES[random.nextInt(LIES.length)]);
-                default -> b.putLong(at, b.getLong(8 + 8 * random.nextInt((out.length - 16) / 8)));
-            }
-        }
-        return out;
     }
 
     private void hold(String name, byte[] bytes) {
