@@ -47,6 +47,7 @@ public record CheckJob(
             findings = List.copyOf(findings);
         }
 
+        /** The worst of all findings: broken where one will break, else drifted where one may drift, else clean. */
         public Verdict verdict() {
             return Inspection.verdict(findings);
         }

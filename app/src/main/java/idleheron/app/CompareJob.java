@@ -48,6 +48,7 @@ public record CompareJob(
             this(sent, returned, comparison, new Came(returned, comparison));
         }
 
+        /** Whether remedies were applied to what came back. */
         public boolean isMended() {
             return asItCame.comparison() != comparison;
         }

@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param frames "A:B", or null for all
  */
 public record Excerpt(@Nullable String clip, @Nullable String frames) {
+    /** The clips and frames of a scene that are taken; the scene itself where all are. */
     public Scene of(Scene scene) {
         if (clip == null && frames == null) {
             return scene;

@@ -50,6 +50,7 @@ public record MotionJob(String name, String text, Scene figure) {
             @Nullable Place place,
             List<Finding> findings) {}
 
+    /** Reads or makes the clip, and its figures; cancelled between frames. */
     public Result run(Progress progress) {
         MotionPlan plan = null;
         try {

@@ -37,10 +37,12 @@ public final class Conventions {
         }
     }
 
+    /** Those that ship. */
     public static List<Convention> all() {
         return ALL;
     }
 
+    /** By its code; null where there is none. */
     public static @Nullable Convention named(String code) {
         return ALL.stream().filter(c -> c.code().equals(code)).findFirst().orElse(null);
     }

@@ -76,10 +76,12 @@ public record StandIn(String code, String title, Convention convention, Set<Habi
         habits = Set.copyOf(habits);
     }
 
+    /** All that ship. */
     public static List<StandIn> all() {
         return List.of(ALDER, SEDGE, RUSH, WILLOW, TEASEL, OSIER, SAMPHIRE, REEDMACE);
     }
 
+    /** By its code; null where there is none. */
     public static @Nullable StandIn named(String code) {
         return all().stream().filter(s -> s.code.equals(code)).findFirst().orElse(null);
     }

@@ -160,6 +160,7 @@ public final class Side {
         return layers;
     }
 
+    /** Over all meshes of the side. */
     public int triangleCount() {
         return shells.stream().mapToInt(s -> s.layer().triangleCount()).sum();
     }

@@ -10,6 +10,7 @@ import java.util.List;
 public final class CheckJson {
     private CheckJson() {}
 
+    /** Findings as {@code check --json} prints them. */
     public static ObjectNode of(List<Finding> findings) {
         ObjectNode out = Json.of("check");
         out.put("verdict", Inspection.verdict(findings).word());

@@ -15,6 +15,7 @@ public final class CompareCsv {
 
     private CompareCsv() {}
 
+    /** A row for each row of evidence, topic by topic. */
     public static String of(Comparison c) {
         StringBuilder s = new StringBuilder("topic,verdict,subject,what,value,over" + END);
         for (LikelyCause l : c.causes()) {

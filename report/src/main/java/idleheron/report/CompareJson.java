@@ -33,6 +33,7 @@ public final class CompareJson {
         return out;
     }
 
+    /** A comparison as {@code compare --json} prints it. */
     public static ObjectNode of(Comparison c) {
         ObjectNode out = Json.of("compare");
         out.put("verdict", c.verdict().word()).put("asMeant", c.asMeant());

@@ -32,6 +32,7 @@ public final class Json {
         return NODES.objectNode().put("schema", "idle-heron/" + schema + "/" + version);
     }
 
+    /** Indented, with the keys in the order in which they were put. */
     public static String text(ObjectNode node) {
         try {
             return MAPPER.writeValueAsString(node);

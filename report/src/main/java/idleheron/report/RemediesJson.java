@@ -27,6 +27,7 @@ public final class RemediesJson {
         return w != null && w.destination();
     }
 
+    /** The catalogue as {@code heron remedies --json} prints it. */
     public static ObjectNode of(RemedyCatalogue catalogue) {
         ObjectNode out = Json.of("remedies");
         ArrayNode all = out.putArray("remedies");

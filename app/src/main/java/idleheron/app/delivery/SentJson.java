@@ -12,6 +12,7 @@ import idleheron.report.Json;
 public final class SentJson {
     private SentJson() {}
 
+    /** What was sent, as {@code convert --json} prints it. */
     public static ObjectNode of(Preparation ready, Delivery.Outcome done, Target target) {
         ObjectNode o = Json.of("convert");
         o.put("format", target.format().name()).put("variant", target.variant()).put("placed", done.placed());

@@ -14,6 +14,7 @@ import java.util.TreeMap;
 public final class FileResultJson {
     private FileResultJson() {}
 
+    /** One file of a round as a line of JSON. */
     public static ObjectNode of(FileResult r) {
         ObjectNode o = Json.object().put("file", r.file()).put("target", r.target());
         o.put("state", r.state().name().toLowerCase(Locale.ROOT)).put("verdict", r.verdict());

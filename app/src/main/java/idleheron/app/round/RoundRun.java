@@ -69,6 +69,7 @@ public final class RoundRun {
         return new RoundRun(round, terms, items, part.file());
     }
 
+    /** The files of the round, in the order in which they were found. */
     public List<RoundItem> items() {
         return items;
     }

@@ -35,6 +35,7 @@ public record RoundSummary(List<FileResult> results) {
      */
     public record Total(String code, int files, int findings) {}
 
+    /** How many files ended so. */
     public int count(FileResult.State state) {
         return (int) results.stream().filter(r -> r.state() == state).count();
     }
@@ -66,6 +67,7 @@ public record RoundSummary(List<FileResult> results) {
                 (missing == 0 ? "" : say("app.round.RoundSummary.missing", missing)));
     }
 
+    /** The whole summary, as {@code batch --json} prints it. */
     public ObjectNode json() {
         ObjectNode o = Json.of("round-summary").put("program", Paper.PROGRAM).put("files", results.size());
         for (FileResult.State s : FileResult.State.values()) {

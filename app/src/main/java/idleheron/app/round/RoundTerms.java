@@ -18,6 +18,7 @@ public record RoundTerms(int jobs, long apartOver, double seconds, boolean resum
     /** An hour and a half for one file is more than any should take. */
     public static final double LONGEST = 5400;
 
+    /** As many at once as there are cores, nothing overwritten, no limit of time. */
     public static RoundTerms usual() {
         return new RoundTerms(Cores.count(), APART, LONGEST, false, false);
     }

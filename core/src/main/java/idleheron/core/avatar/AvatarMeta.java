@@ -26,6 +26,7 @@ public record AvatarMeta(Map<MetaField, List<String>> said, int thumbnail) {
         return String.join(", ", said.getOrDefault(field, List.of()));
     }
 
+    /** With another text or texts for a field; blank ones take it out. */
     public AvatarMeta with(MetaField field, List<String> texts) {
         Map<MetaField, List<String>> out = new EnumMap<>(MetaField.class);
         out.putAll(said);

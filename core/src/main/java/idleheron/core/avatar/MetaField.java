@@ -63,10 +63,12 @@ public enum MetaField {
         return code;
     }
 
+    /** In which form it is written. */
     public Kind kind() {
         return kind;
     }
 
+    /** Whether an avatar without it is refused. */
     public boolean isRequired() {
         return required;
     }

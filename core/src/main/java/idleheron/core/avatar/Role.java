@@ -102,6 +102,7 @@ public enum Role {
         return above;
     }
 
+    /** Whether every avatar must have it. */
     public boolean isRequired() {
         return required;
     }
@@ -185,6 +186,7 @@ public enum Role {
             this.shown = shown;
         }
 
+        /** For people: "left upper arm". */
         public String shown() {
             return shown;
         }

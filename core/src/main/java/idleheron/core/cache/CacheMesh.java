@@ -52,6 +52,7 @@ public final class CacheMesh {
         return (int) positions.points(clamp(sample, positions));
     }
 
+    /** Faces in a sample. */
     public int faces(int sample) {
         return (int) counts.points(clamp(sample, counts));
     }

@@ -74,6 +74,7 @@ public final class CachePose {
         return java.util.Collections.unmodifiableList(placed);
     }
 
+    /** The object of a place in the flat list of all objects. */
     public CacheNode node(int index) {
         return cache.entries().get(placed.get(index).entry()).node();
     }

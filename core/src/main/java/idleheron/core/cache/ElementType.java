@@ -42,10 +42,12 @@ public enum ElementType {
         return bytes;
     }
 
+    /** Whether its values are strings. */
     public boolean isText() {
         return bytes == 0;
     }
 
+    /** Whether its values are floating point numbers of any width. */
     public boolean isReal() {
         return this == FLOAT16 || this == FLOAT32 || this == FLOAT64;
     }

@@ -52,6 +52,7 @@ public record Meta(String text) {
         return text.isEmpty() ? "" : entries().getOrDefault(key, "");
     }
 
+    /** With a value for a key; the others keep their order. */
     public Meta with(String key, String value) {
         Map<String, String> all = entries();
         all.put(key, value);

@@ -51,10 +51,12 @@ public record TimeSampling(double perCycle, double[] stored) {
         return uniform(step, times[0]);
     }
 
+    /** Whether samples lie at times of their own, not at steps. */
     public boolean isAcyclic() {
         return perCycle == ACYCLIC;
     }
 
+    /** Whether samples lie at equal steps. */
     public boolean isUniform() {
         return !isAcyclic() && stored.length == 1;
     }

@@ -50,6 +50,7 @@ public record Crossing(
         return new Crossing(original, value, remedies, sent, via, returned, mends, signedBy, note, terms);
     }
 
+    /** With other remedies; what was sent stays as it went. */
     public Crossing withRemedies(List<Remedy> value) {
         return new Crossing(original, destination, value, sent, via, returned, mends, signedBy, note, terms);
     }
@@ -71,10 +72,12 @@ public record Crossing(
         return new Crossing(original, destination, remedies, value, "", null, List.of(), "", note, terms);
     }
 
+    /** With what came back, and by which tool. */
     public Crossing withReturned(Asset value, String tool) {
         return new Crossing(original, destination, remedies, sent, tool, value, List.of(), "", note, terms);
     }
 
+    /** With other remedies for what came back. */
     public Crossing withMends(List<Remedy> value) {
         return new Crossing(original, destination, remedies, sent, via, returned, value, "", note, terms);
     }

@@ -39,6 +39,7 @@ public record ExportSelection(
         return new ExportSelection(false, true, Set.of(name), baked, smoothing, tangents);
     }
 
+    /** Only these clips by name; null for all. */
     public ExportSelection withClips(@Nullable Set<String> value) {
         return new ExportSelection(meshes, skeleton, value, baked, smoothing, tangents);
     }

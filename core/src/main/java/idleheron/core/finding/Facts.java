@@ -62,6 +62,7 @@ public final class Facts {
         return bounds[4] >= bounds[1] ? bounds[4] - bounds[1] : Double.NaN;
     }
 
+    /** Whether any mesh has a skin. */
     public boolean isSkinned() {
         return skinned;
     }

@@ -33,6 +33,7 @@ public record Finding(
         return new Finding(code, severity, topic, -1, "", "", Figure.NONE, "", null);
     }
 
+    /** With its headline and the sentences below it. */
     public Finding says(String headline, String text) {
         return new Finding(code, severity, topic, node, headline, text, figure, likelyCause, remedy);
     }
@@ -42,6 +43,7 @@ public record Finding(
         return new Finding(code, severity, topic, node, title, message, by, likelyCause, remedy);
     }
 
+    /** About this node. */
     public Finding atNode(int index) {
         return new Finding(code, severity, topic, index, title, message, figure, likelyCause, remedy);
     }

@@ -164,14 +164,17 @@ public final class Formula {
                         + ")");
     }
 
+    /** As it was written. */
     public String text() {
         return text;
     }
 
+    /** Where in the text it stands. */
     public Place place() {
         return place;
     }
 
+    /** The channels and numbers that it asks for. */
     public List<Reference> references() {
         return references;
     }

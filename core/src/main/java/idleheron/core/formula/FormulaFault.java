@@ -39,14 +39,17 @@ public final class FormulaFault extends IllegalArgumentException {
         return file;
     }
 
+    /** Where in the text it is. */
     public Place place() {
         return place;
     }
 
+    /** What should stand there. */
     public String expected() {
         return expected;
     }
 
+    /** What stands there. */
     public String found() {
         return found;
     }

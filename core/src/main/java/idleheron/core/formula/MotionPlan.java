@@ -69,6 +69,7 @@ public record MotionPlan(
         return all.isEmpty() ? null : all.getFirst();
     }
 
+    /** Of its first moment. */
     public double startSeconds() {
         return rate.seconds(firstFrame);
     }

@@ -41,6 +41,7 @@ public record GapFigures(
     private static final double DEEP = 0.002;
     private static final double NORMAL = 1.48;
 
+    /** How far a garment's points lie from a body, metres. */
     public static GapFigures of(BodyDistance body, TriangleMesh garment) {
         return of(body, garment, CAP);
     }

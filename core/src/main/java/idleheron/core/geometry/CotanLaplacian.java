@@ -19,6 +19,7 @@ public record CotanLaplacian(DMatrixSparseCSC l, double[] areas) {
     private static final double SLACK = 1e-5;
     private static final double LEAST = 1e-40;
 
+    /** Weighted by the cotangents of the angles across an edge, with the area around each point. */
     public static CotanLaplacian of(TriangleMesh m) {
         int[] t = m.triangles();
         int n = m.pointCount();

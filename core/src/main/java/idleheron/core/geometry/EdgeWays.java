@@ -17,10 +17,12 @@ public final class EdgeWays {
         this.lengths = lengths;
     }
 
+    /** Along the edges of a surface. */
     public static EdgeWays of(TriangleMesh m) {
         return of(m, MeshEdges.of(m));
     }
 
+    /** The same with edges that are known. */
     public static EdgeWays of(TriangleMesh m, MeshEdges edges) {
         PointRings rings = PointRings.of(m.pointCount(), edges);
         double[] lengths = new double[rings.points().length];

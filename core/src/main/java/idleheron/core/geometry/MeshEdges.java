@@ -9,6 +9,7 @@ import java.util.Arrays;
  * @param faces how many triangles have it: 1 at a rim, 2 inside, more where it is no surface any more
  */
 public record MeshEdges(int[] ends, int[] faces) {
+    /** Every edge once. */
     public static MeshEdges of(TriangleMesh m) {
         int[] t = m.triangles();
         long[] keys = new long[t.length];
@@ -57,6 +58,7 @@ public record MeshEdges(int[] ends, int[] faces) {
         return -1;
     }
 
+    /** Of an edge, in the unit of the points. */
     public double length(int edge, double[] points) {
         return Places.distance(points, ends[2 * edge], ends[2 * edge + 1]);
     }

@@ -7,6 +7,7 @@ package idleheron.core.geometry;
  * @param count how many there are
  */
 public record Pieces(int[] of, int count) {
+    /** Points that are joined by faces, largest piece first. */
     public static Pieces of(TriangleMesh m) {
         int n = m.pointCount();
         int[] parent = new int[n];

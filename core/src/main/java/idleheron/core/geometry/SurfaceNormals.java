@@ -14,6 +14,7 @@ public record SurfaceNormals(double[] faces, double[] points, double[] areas) {
     private static final double NONE = 1e-30;
     private static final int SMALLEST = 4096;
 
+    /** Of faces, edges and points, weighted by angle. */
     public static SurfaceNormals of(TriangleMesh m) {
         double[] p = m.points();
         int[] t = m.triangles();

@@ -49,6 +49,7 @@ public record TriangleMesh(double[] points, int[] triangles) {
         return points.length / 3;
     }
 
+    /** How many triangles there are. */
     public int count() {
         return triangles.length / 3;
     }

@@ -35,6 +35,7 @@ public final class TriangleTree {
         sizes = new int[room];
     }
 
+    /** Boxes of boxes over all triangles, halved where they are longest. */
     public static TriangleTree of(TriangleMesh m) {
         TriangleTree t = new TriangleTree(m);
         int n = 0;

@@ -59,6 +59,7 @@ public enum Budget {
         return name().toLowerCase(Locale.ROOT);
     }
 
+    /** How much may be taken: as asked for, or the usual. */
     public long limit() {
         return Long.getLong(
                 "heron.most." + code(),

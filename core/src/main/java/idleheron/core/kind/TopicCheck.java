@@ -44,6 +44,7 @@ public record TopicCheck(
         return searched((p, t) -> t.evidence().over());
     }
 
+    /** One that the search for causes looks at; {@code count} says how much is left over. */
     public TopicCheck searched(ToLongBiFunction<Pair, TopicResult> count) {
         return new TopicCheck(topic, work, share, whole, count);
     }

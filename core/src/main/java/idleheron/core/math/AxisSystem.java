@@ -55,10 +55,12 @@ public record AxisSystem(SignedAxis up, SignedAxis front, SignedAxis right) {
         return target.toCommon().transpose().mul(toCommon());
     }
 
+    /** Whether up, front and right turn as the fingers of a right hand. */
     public boolean isRightHanded() {
         return toCommon().determinant() > 0;
     }
 
+    /** "right" or "left". */
     public String handedness() {
         return isRightHanded() ? say("core.math.AxisSystem.right") : say("core.math.AxisSystem.left");
     }

@@ -49,6 +49,7 @@ public enum SignedAxis {
                 .orElse(null);
     }
 
+    /** The other way along the same axis. */
     public SignedAxis opposite() {
         return of(axis, -sign);
     }

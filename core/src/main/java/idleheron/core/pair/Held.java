@@ -19,6 +19,7 @@ public enum Held {
         this.shown = shown;
     }
 
+    /** For people: "cameras and lights". */
     public String shown() {
         return shown;
     }

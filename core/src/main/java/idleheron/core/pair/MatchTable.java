@@ -33,10 +33,12 @@ public record MatchTable(Map<String, String> nodes, Map<String, String> meshes, 
         return new MatchTable(changed(nodes, sent, returned), meshes, clips);
     }
 
+    /** With a mesh of the sent side that belongs to one of the returned, or to none. */
     public MatchTable withMesh(String sent, @org.jspecify.annotations.Nullable String returned) {
         return new MatchTable(nodes, changed(meshes, sent, returned), clips);
     }
 
+    /** With a clip of the sent side that belongs to one of the returned, or to none. */
     public MatchTable withClip(String sent, @org.jspecify.annotations.Nullable String returned) {
         return new MatchTable(nodes, meshes, changed(clips, sent, returned));
     }

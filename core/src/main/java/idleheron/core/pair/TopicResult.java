@@ -23,6 +23,7 @@ public record TopicResult(
         plots = List.copyOf(plots);
     }
 
+    /** One with evidence and without plots. */
     public static TopicResult of(Topic topic, Verdict verdict, Figure worst, String summary, Evidence evidence) {
         return new TopicResult(topic, verdict, worst, summary, evidence, List.of());
     }

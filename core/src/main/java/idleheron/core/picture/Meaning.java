@@ -9,6 +9,7 @@ public enum Meaning {
     /** Vectors, which keep unit length. */
     NORMALS;
 
+    /** What the channels of a picture in that place mean. */
     public static Meaning of(PictureRole role) {
         return switch (role) {
             case COLOUR, EMISSION, UNKNOWN -> COLOURS;

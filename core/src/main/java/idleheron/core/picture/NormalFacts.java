@@ -26,6 +26,7 @@ public record NormalFacts(double share, double green) {
     /** Vectors that lie flatter than this are left out: their slopes are mostly rounding. */
     private static final double STEEP = 0.2;
 
+    /** Whether it looks like a picture of normals, and which way its green runs. */
     public static NormalFacts of(Texels t) {
         double share = unit(t) / ((double) t.width() * t.height());
         return new NormalFacts(share, share >= MOST ? green(t) : Double.NaN);

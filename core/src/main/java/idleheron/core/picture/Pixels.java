@@ -44,6 +44,7 @@ public record Pixels(int width, int height, int bands, int bits, char[] values) 
         return bands < 3 ? 1 : 3;
     }
 
+    /** A stored value, 0 to the largest of its depth. */
     public int at(int x, int y, int band) {
         return values[(y * width + x) * bands + band];
     }

@@ -154,6 +154,7 @@ public final class Pose {
         return clip;
     }
 
+    /** The moment it stands at. */
     public double seconds() {
         return seconds;
     }

@@ -17,6 +17,7 @@ public enum Keeps {
         this.label = label;
     }
 
+    /** For people: what a remedy of this kind leaves alone. */
     public String label() {
         return label;
     }

@@ -39,6 +39,7 @@ public record RemedyType(
     /** Where all goes, as far as a remedy needs it. */
     public record Destination(AxisSystem axes, double metersPerUnit) {}
 
+    /** A remedy that takes no word yet and has no figure of its own. */
     public static RemedyType of(String code, Class<? extends Remedy> form, Keeps keeps, String text) {
         return new RemedyType(code, form, keeps, text, null, Measure.NODES, null);
     }
@@ -59,6 +60,7 @@ public record RemedyType(
         return new RemedyType(code, form, keeps, text, w, measure, outcome);
     }
 
+    /** With the figure that it is judged by. */
     public RemedyType measured(String name, Function<Scene, String> figure) {
         return measured(new Measure(name, figure));
     }
@@ -67,6 +69,7 @@ public record RemedyType(
         return new RemedyType(code, form, keeps, text, word, value, outcome);
     }
 
+    /** With what becomes of voxels and caches. */
     public RemedyType outcome(Outcome value) {
         return new RemedyType(code, form, keeps, text, word, measure, value);
     }

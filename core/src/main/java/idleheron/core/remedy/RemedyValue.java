@@ -119,6 +119,7 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
         return n;
     }
 
+    /** A frame rate, or the known one beside it. */
     public FrameRate rate() {
         return FrameRate.nearest(positive());
     }
@@ -132,6 +133,7 @@ public record RemedyValue(String text, RemedyType.@Nullable Destination place) {
         return a;
     }
 
+    /** A type of voxels by its name. */
     public ValueType type() {
         String all = String.join(
                 ", ", Arrays.stream(ValueType.values()).map(ValueType::id).toList());

@@ -32,6 +32,7 @@ public record FreeProperty(String name, String type, String subtype, String flag
         this(name, type, "", value instanceof Text ? "U" : "A+U", value);
     }
 
+    /** Whether a user made it, not the program. */
     public boolean isUsers() {
         return flags.contains("U");
     }

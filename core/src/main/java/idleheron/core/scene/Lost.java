@@ -37,6 +37,7 @@ public record Lost(What what, String name, String place, String why) {
             this.all = all;
         }
 
+        /** For people: what was lost. */
         public String word() {
             return word;
         }

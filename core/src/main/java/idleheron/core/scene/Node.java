@@ -119,6 +119,7 @@ public record Node(
         return with(d -> d.limits = value);
     }
 
+    /** Where it stands under its parent, stage units. */
     public Vec3 translation() {
         return transform.translation();
     }

@@ -62,6 +62,7 @@ public record Placement(Wrap acrossU, Wrap acrossV, double uu, double uv, double
         return most;
     }
 
+    /** What lies beyond the edges of the picture. */
     public Placement wrapped(Wrap acrossLeft, Wrap acrossTop) {
         return new Placement(acrossLeft, acrossTop, uu, uv, u0, vu, vv, v0);
     }
@@ -71,10 +72,12 @@ public record Placement(Wrap acrossU, Wrap acrossV, double uu, double uv, double
         return new Placement(acrossU, acrossV, uu, -uv, u0 + uv, -vu, vv, 1 - v0 - vv);
     }
 
+    /** The place on the picture for coordinates, across. */
     public double u(double u, double v) {
         return uu * u + uv * v + u0;
     }
 
+    /** The place on the picture for coordinates, up. */
     public double v(double u, double v) {
         return vu * u + vv * v + v0;
     }

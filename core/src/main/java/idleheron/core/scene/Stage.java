@@ -46,6 +46,9 @@ public record Stage(
         return new Stage(value, metersPerUnit, rate, startSeconds, endSeconds, writer, properties);
     }
 
+    /**
+     * @throws IllegalArgumentException where it is no length above 0
+     */
     public Stage withMetersPerUnit(double value) {
         return new Stage(axes, value, rate, startSeconds, endSeconds, writer, properties);
     }
@@ -54,6 +57,7 @@ public record Stage(
         return new Stage(axes, metersPerUnit, value, startSeconds, endSeconds, writer, properties);
     }
 
+    /** From and to, seconds. */
     public Stage withRange(double start, double end) {
         return new Stage(axes, metersPerUnit, rate, start, end, writer, properties);
     }

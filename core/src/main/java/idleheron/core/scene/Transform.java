@@ -66,6 +66,7 @@ public record Transform(
         return with(d -> d.scaling = value);
     }
 
+    /** With other pivots and offsets, as FBX composes them. */
     public Transform withPivots(Vec3 rotationOffset, Vec3 rotationPivot, Vec3 scalingOffset, Vec3 scalingPivot) {
         return with(d -> {
             d.rotationOffset = rotationOffset;

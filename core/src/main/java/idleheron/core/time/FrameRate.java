@@ -24,6 +24,7 @@ public record FrameRate(long numerator, long denominator) {
         denominator /= g;
     }
 
+    /** So many frames in every second. */
     public static FrameRate of(long perSecond) {
         return new FrameRate(perSecond, 1);
     }

@@ -69,6 +69,7 @@ public final class GridEdits {
         return out;
     }
 
+    /** Every value times a factor, component by component. */
     public static SparseTree multiply(SparseTree tree, double factor) {
         return each(tree, tree.type(), v -> {
             for (int c = 0; c < v.length; c++) {

@@ -36,6 +36,7 @@ public record GridMap(
         return affine("UniformScaleTranslateMap", voxel, 0, 0, x, 0, voxel, 0, y, 0, 0, voxel, z, 0, 0, 0, 1);
     }
 
+    /** By sixteen numbers, rows of four. */
     public static GridMap affine(String kind, double... m) {
         return new GridMap(kind, m, null);
     }

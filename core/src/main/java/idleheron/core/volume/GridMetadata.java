@@ -30,10 +30,12 @@ public record GridMetadata(List<Entry> entries) {
         return null;
     }
 
+    /** A text under a name, or another where there is none. */
     public String text(String name, String otherwise) {
         return get(name) instanceof String s ? s : otherwise;
     }
 
+    /** A truth under a name; false where there is none. */
     public boolean truth(String name) {
         return get(name) instanceof Boolean b && b;
     }

@@ -72,6 +72,7 @@ public record Volume(String name, int padding, List<Frame> frames, List<GridChan
             headers = List.copyOf(headers);
         }
 
+        /** Whether it could not be read. */
         public boolean isBroken() {
             return !fault.isEmpty();
         }
@@ -85,6 +86,7 @@ public record Volume(String name, int padding, List<Frame> frames, List<GridChan
         return new Volume(name, padding, value, changes);
     }
 
+    /** With a change made when voxels are read. */
     public Volume with(GridChange change) {
         List<GridChange> all = new ArrayList<>(changes);
         all.add(change);

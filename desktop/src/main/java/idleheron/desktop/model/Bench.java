@@ -77,6 +77,7 @@ public final class Bench {
         return stopped;
     }
 
+    /** Adds a topic that is worked out before all are. */
     public void told(TopicResult t) {
         told.add(t);
     }

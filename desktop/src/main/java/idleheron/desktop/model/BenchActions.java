@@ -166,6 +166,7 @@ public final class BenchActions {
                 });
     }
 
+    /** Sets where it goes, with the conversion that it asks for. */
     public void destination(@Nullable Convention convention) {
         Crossing c = bench.crossing().get();
         List<Remedy> remedies = new ArrayList<>(c.remedies());
@@ -186,6 +187,7 @@ public final class BenchActions {
         tell.accept(text);
     }
 
+    /** Puts a remedy behind those that are taken. */
     public void add(Remedy remedy) {
         undo.change(bench.crossing().get().withRemedy(remedy));
     }
@@ -217,6 +219,7 @@ public final class BenchActions {
         });
     }
 
+    /** Applies the remedies of the comparison to what came back. */
     public void mend() {
         CompareJob.Result c = bench.compared().get();
         if (c != null) {
@@ -231,6 +234,7 @@ public final class BenchActions {
         undo.change(bench.crossing().get().withTerms(terms));
     }
 
+    /** Signs the crossing off and keeps it. */
     public void sign(String by, String note) {
         undo.change(bench.crossing().get().signed(by, note));
         crossings.keep();

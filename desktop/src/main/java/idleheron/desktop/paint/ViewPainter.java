@@ -79,6 +79,7 @@ public final class ViewPainter {
                         new ViewRequest.Size(WARM, WARM, 1)));
     }
 
+    /** Paints what is asked for; on any thread but the window's. */
     public Painted paint(ViewRequest r) {
         List<Side> all = new ArrayList<>();
         for (ViewRequest.Shown s : panels.sides(r)) {

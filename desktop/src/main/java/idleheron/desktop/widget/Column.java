@@ -40,14 +40,17 @@ public record Column<T>(String title, double width, Form form, Function<T, Objec
         FIGURE
     }
 
+    /** Of words or numbers, as they are shown. */
     public static <T> Column<T> text(String title, double width, Function<T, Object> of) {
         return new Column<>(title, width, Form.TEXT, of);
     }
 
+    /** Of paths, shortened at their beginning. */
     public static <T> Column<T> path(String title, double width, Function<T, Object> of) {
         return new Column<>(title, width, Form.PATH, of);
     }
 
+    /** Of figures, to the right. */
     public static <T> Column<T> figure(String title, double width, Function<T, Object> of) {
         return new Column<>(title, width, Form.FIGURE, of);
     }

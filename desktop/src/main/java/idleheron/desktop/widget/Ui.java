@@ -73,6 +73,7 @@ public final class Ui {
         return b;
     }
 
+    /** Takes what space is left. */
     public static Region grow() {
         Region r = new Region();
         HBox.setHgrow(r, Priority.ALWAYS);

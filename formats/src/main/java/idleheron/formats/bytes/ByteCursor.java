@@ -80,16 +80,19 @@ public final class ByteCursor {
         }
     }
 
+    /** The next byte, 0 to 255. */
     public int u8() {
         room(1);
         return Byte.toUnsignedInt(in.get(ValueLayout.JAVA_BYTE, at++));
     }
 
+    /** The next byte. */
     public byte i8() {
         room(1);
         return in.get(ValueLayout.JAVA_BYTE, at++);
     }
 
+    /** The next two bytes. */
     public short i16() {
         room(2);
         short v = in.get(SHORT, at);
@@ -97,6 +100,7 @@ public final class ByteCursor {
         return v;
     }
 
+    /** The next four bytes. */
     public int i32() {
         room(4);
         int v = in.get(INT, at);
@@ -104,10 +108,12 @@ public final class ByteCursor {
         return v;
     }
 
+    /** The next four bytes, 0 to 4,294,967,295. */
     public long u32() {
         return Integer.toUnsignedLong(i32());
     }
 
+    /** The next eight bytes. */
     public long i64() {
         room(8);
         long v = in.get(LONG, at);
@@ -115,6 +121,7 @@ public final class ByteCursor {
         return v;
     }
 
+    /** The next four bytes as a number. */
     public float f32() {
         room(4);
         float v = in.get(FLOAT, at);
@@ -122,6 +129,7 @@ public final class ByteCursor {
         return v;
     }
 
+    /** The next eight bytes as a number. */
     public double f64() {
         room(8);
         double v = in.get(DOUBLE, at);

@@ -41,10 +41,12 @@ public final class FormatException extends IOException {
         return new FormatException(file, path, expected, found, null);
     }
 
+    /** A refusal of a whole file. */
     public static FormatException in(String file, String expected, String found) {
         return new FormatException(file, "", expected, found, null);
     }
 
+    /** The same with what led to it. */
     public static FormatException in(String file, String expected, String found, Throwable cause) {
         return new FormatException(file, "", expected, found, cause);
     }

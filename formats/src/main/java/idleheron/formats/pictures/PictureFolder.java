@@ -19,6 +19,7 @@ public final class PictureFolder {
 
     private PictureFolder() {}
 
+    /** Whether the name ends as those of pictures do. */
     public static boolean isPicture(Path file) {
         String end = FileNames.end(String.valueOf(file.getFileName())).toLowerCase(Locale.ROOT);
         return ENDINGS.contains(end);

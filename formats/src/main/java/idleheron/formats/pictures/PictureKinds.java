@@ -28,6 +28,7 @@ public final class PictureKinds {
 
     private PictureKinds() {}
 
+    /** Whether the bytes begin as those of pictures do. */
     public static boolean isPicture(byte[] bytes) {
         String head = new String(bytes, 0, Math.min(32, bytes.length), StandardCharsets.ISO_8859_1);
         for (String o : OPENINGS) {

@@ -35,6 +35,7 @@ public final class Reeds {
 
     private Reeds() {}
 
+    /** The demo's cache: a bed of reeds in the wind. */
     public static Scene scene() {
         Random random = new Random(17);
         String[] first = new String[KINDS];

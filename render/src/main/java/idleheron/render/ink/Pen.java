@@ -63,6 +63,7 @@ public final class Pen {
         }
     }
 
+    /** A filled circle, pixels. */
     public void disc(double cx, double cy, double radius) {
         ring(cx, cy, radius / 2, radius);
     }
@@ -82,6 +83,7 @@ public final class Pen {
         }
     }
 
+    /** A filled triangle, pixels. */
     public void triangle(double ax, double ay, double bx, double by, double cx, double cy) {
         fill(ax * grain, ay * grain, bx * grain, by * grain, cx * grain, cy * grain);
     }

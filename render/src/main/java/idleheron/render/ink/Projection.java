@@ -37,6 +37,7 @@ public final class Projection {
         scale = focal / v.distance();
     }
 
+    /** At the middle of the view. */
     public double pixelsPerMeter() {
         return scale;
     }

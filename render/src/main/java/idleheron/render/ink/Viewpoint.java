@@ -14,6 +14,7 @@ public record Viewpoint(double yaw, double pitch, double distance, double x, dou
     /** Straight from the front. */
     public static final Viewpoint FRONT = new Viewpoint(0, 0, 1, 0, 0, 0);
 
+    /** From the front, a little from above. */
     public static Viewpoint start() {
         return new Viewpoint(28, 8, 6, 0, 1.1, 0);
     }

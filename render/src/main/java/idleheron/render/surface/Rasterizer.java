@@ -64,6 +64,7 @@ public final class Rasterizer {
         }
     }
 
+    /** Begins a picture of so many pixels with nothing in it. */
     public void begin(int w, int h) {
         width = w;
         height = h;

@@ -14,6 +14,7 @@ import javax.xml.stream.XMLStreamWriter;
 public final class JUnitXml {
     private JUnitXml() {}
 
+    /** The report that build servers read, a case for each finding. */
     public static String of(Checked c) {
         StringWriter text = new StringWriter();
         try {

@@ -59,6 +59,7 @@ public final class Rules {
         }
     }
 
+    /** Every rule with its code and help. */
     public static ObjectNode json() {
         ObjectNode o = Json.object().put("schema", "idle-heron/rules/1");
         ArrayNode rules = o.putArray("rules");

@@ -18,6 +18,7 @@ public final class SarifJson {
 
     private SarifJson() {}
 
+    /** The log that build servers read (SARIF 2.1.0). */
     public static ObjectNode of(Checked c) {
         ObjectNode o = Json.object();
         o.put("$schema", "https://json.schemastore.org/sarif-2.1.0.json").put("version", VERSION);

@@ -88,6 +88,7 @@ public final class Snapshot {
         return p;
     }
 
+    /** As a PNG file. */
     public static byte[] png(Picture p) {
         BufferedImage image = new BufferedImage(p.width(), p.height(), BufferedImage.TYPE_INT_RGB);
         image.setRGB(0, 0, p.width(), p.height(), p.pixels(), 0, p.width());
@@ -100,6 +101,7 @@ public final class Snapshot {
         return out.toByteArray();
     }
 
+    /** As a PNG inside a link. */
     public static String dataUri(Picture p) {
         return "data:image/png;base64," + Base64.getEncoder().encodeToString(png(p));
     }

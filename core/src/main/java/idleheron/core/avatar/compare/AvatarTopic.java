@@ -36,6 +36,7 @@ public final class AvatarTopic {
         this.b = b;
     }
 
+    /** Roles, terms and expressions held against each other; not asked where nothing sent is an avatar. */
     public static TopicResult of(Pair p) {
         Avatar a = Motion.figure(p.sent);
         Avatar b = Motion.figure(p.returned);

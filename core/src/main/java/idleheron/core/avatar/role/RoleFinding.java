@@ -32,6 +32,7 @@ public record RoleFinding(Map<Role, RoleGuess> guesses, Vec3 up, Vec3 front, Lis
         return g == null ? -1 : g.node();
     }
 
+    /** What the shape says of a role; null where no joint suits it. */
     public @Nullable RoleGuess guess(Role role) {
         return guesses.get(role);
     }

@@ -20,6 +20,7 @@ public record RoleGuess(Role role, int node, double certainty, List<String> why,
         against = List.copyOf(against);
     }
 
+    /** Whether it should be asked before it is believed. */
     public boolean isDoubtful() {
         return certainty < SURE;
     }

@@ -51,6 +51,7 @@ public final class CacheCauses {
         this.rows = t.evidence().over();
     }
 
+    /** What the figures of two caches suggest, each worked out and tried. */
     public static List<LikelyCause> search(Pair pair) {
         if (pair.sent.caches().isEmpty() || pair.returned.caches().isEmpty()) {
             return List.of();

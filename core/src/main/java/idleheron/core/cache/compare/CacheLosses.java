@@ -20,6 +20,7 @@ import java.util.TreeSet;
 public final class CacheLosses {
     private CacheLosses() {}
 
+    /** Objects, attributes and samples of caches that no remedy brings back. */
     public static void find(Pair p, List<Loss> out) {
         if (p.sent.caches().isEmpty() || p.returned.caches().isEmpty()) {
             return;

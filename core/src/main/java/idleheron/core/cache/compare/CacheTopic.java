@@ -56,6 +56,7 @@ public final class CacheTopic {
         this.rate = p.sent.stage().rate();
     }
 
+    /** Caches held against each other point by point, millimetres as meant. */
     public static TopicResult of(Pair p, Progress progress) {
         if (p.sent.caches().isEmpty() && p.returned.caches().isEmpty()) {
             return TopicResult.notSent(Topic.CACHES, say("core.cache.compare.CacheTopic.no-cache-was-sent"));

@@ -61,6 +61,7 @@ public final class Pieces {
         return ofFace;
     }
 
+    /** How many pieces there are. */
     public int count() {
         return count;
     }

@@ -88,6 +88,7 @@ public final class EqualMeshes {
         return out;
     }
 
+    /** Each mesh that is a moved copy of an earlier one. */
     public List<Match> matches() {
         return List.copyOf(matches);
     }

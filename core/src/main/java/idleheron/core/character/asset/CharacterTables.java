@@ -23,6 +23,7 @@ import java.util.Set;
 public final class CharacterTables {
     private CharacterTables() {}
 
+    /** A row a joint: parent, axis along the bone, length, influence. */
     public static Evidence joints(Facts f) {
         Scene s = f.scene();
         Set<Integer> moving = new HashSet<>();
@@ -58,6 +59,7 @@ public final class CharacterTables {
                 rows);
     }
 
+    /** A row a mesh: points, faces, skin, layers. */
     public static Evidence surfaces(Scene s) {
         List<Evidence.Row> rows = new ArrayList<>();
         for (int i = 0; i < s.nodes().size(); i++) {
@@ -107,6 +109,7 @@ public final class CharacterTables {
                 rows);
     }
 
+    /** A row a clip: frames, rate, what moves. */
     public static Evidence clips(Scene s) {
         List<Evidence.Row> rows = new ArrayList<>();
         for (int i = 0; i < s.clips().size(); i++) {
@@ -142,6 +145,7 @@ public final class CharacterTables {
                 rows);
     }
 
+    /** A row a blend shape: its mesh, points that it moves, how far at most. */
     public static Evidence shapes(Scene s) {
         List<Evidence.Row> rows = new ArrayList<>();
         for (int m = 0; m < s.meshes().size(); m++) {
@@ -175,6 +179,7 @@ public final class CharacterTables {
                 rows);
     }
 
+    /** A row a material: model, pictures, faces that carry it. */
     public static Evidence materials(Scene s) {
         List<Evidence.Row> rows = new ArrayList<>();
         for (Material m : s.materials()) {

@@ -39,6 +39,7 @@ public final class ClipCauses {
 
     private ClipCauses() {}
 
+    /** Another rate, shifted or scaled clips, as far as their figures suggest it. */
     public static void find(Pair p, List<Candidate> out) {
         rate(p, out);
         shift(p, out);

@@ -38,6 +38,7 @@ import org.jspecify.annotations.Nullable;
 public final class JointCauses {
     private JointCauses() {}
 
+    /** Turned, re-aimed, added or removed joints, as far as their figures suggest it. */
     public static void find(Pair p, List<Candidate> out) {
         extraRoot(p, out);
         tips(p, out);

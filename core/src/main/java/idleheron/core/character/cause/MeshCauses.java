@@ -24,6 +24,7 @@ public final class MeshCauses {
 
     private MeshCauses() {}
 
+    /** Surfaces that were moved without their skeleton, as far as their figures suggest it. */
     public static void find(Pair p, List<Candidate> out) {
         boolean joints = !p.sent.joints().isEmpty() && !p.returned.joints().isEmpty();
         if (joints

@@ -33,6 +33,7 @@ public final class SceneCauses {
 
     private SceneCauses() {}
 
+    /** Another unit, other axes, a scale or a move of everything, as far as the figures suggest it. */
     public static void find(Pair p, List<Candidate> out) {
         Similarity fit = StageTopic.fit(p);
         if (fit == null) {

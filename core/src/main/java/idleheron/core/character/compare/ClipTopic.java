@@ -41,6 +41,7 @@ public final class ClipTopic {
         this.p = p;
     }
 
+    /** Clips held against each other frame by frame: joints in millimetres and degrees away from rest, ranges in frames. */
     public static TopicResult of(Pair p, Progress progress) {
         return new ClipTopic(p).result(progress);
     }

@@ -22,6 +22,7 @@ import java.util.Set;
 public final class HierarchyTopic {
     private HierarchyTopic() {}
 
+    /** Names and parents of joints; of nodes where there are no joints. */
     public static TopicResult of(Pair p) {
         if (p.sent.nodes().isEmpty()) {
             return TopicResult.notSent(

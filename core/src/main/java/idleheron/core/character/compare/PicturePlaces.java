@@ -38,6 +38,7 @@ public record PicturePlaces(List<Moved> all) {
         }
     }
 
+    /** All of the pictures of a pair that lie otherwise. */
     public static PicturePlaces of(Pair p) {
         Map<String, Material> there = new HashMap<>();
         p.returned.materials().forEach(m -> there.putIfAbsent(Matching.plain(m.name()), m));

@@ -27,6 +27,7 @@ public final class RestTopics {
 
     private RestTopics() {}
 
+    /** Where joints rest, millimetres, and how long their bones are. */
     public static TopicResult positions(Pair p) {
         TopicResult none = nothing(p, Topic.REST_POSE);
         if (none != null) {
@@ -127,6 +128,7 @@ public final class RestTopics {
         return first;
     }
 
+    /** How joints are turned at rest, degrees, split into swing and twist. */
     public static TopicResult orientation(Pair p) {
         TopicResult none = nothing(p, Topic.JOINT_ORIENTATION);
         if (none != null) {

@@ -77,6 +77,7 @@ public record SkeletonFit(
         return p < 0 ? "" : s.nodes().get(p).name();
     }
 
+    /** Whether what is left is small against the size of the skeleton. */
     public boolean fits() {
         return missing.isEmpty() && elsewhere.isEmpty() && otherRest.isEmpty();
     }

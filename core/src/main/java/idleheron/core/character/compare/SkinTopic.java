@@ -46,6 +46,7 @@ public final class SkinTopic {
         this.p = p;
     }
 
+    /** Weights by their effect: how far the sent surface moves under the returned weights, millimetres. */
     public static TopicResult of(Pair p, boolean withSurface, Progress progress) {
         return new SkinTopic(p).result(withSurface, progress);
     }

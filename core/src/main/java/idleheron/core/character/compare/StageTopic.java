@@ -95,6 +95,7 @@ public final class StageTopic {
             returned.add(b);
         }
 
+        /** Places of both sides that belong together, metres as meant. */
         public static Cloud of(Pair p) {
             Cloud out = new Cloud();
             for (int j : p.matched()) {
@@ -166,6 +167,7 @@ public final class StageTopic {
             return out;
         }
 
+        /** The one move, turn and size that brings one side to the other; null where it explains too little. */
         @Nullable
         public Similarity fit() {
             if (size() < 3) {
@@ -205,6 +207,7 @@ public final class StageTopic {
         return joints.size() >= 3 || joints.with(p).size() >= 3;
     }
 
+    /** Unit, axes and size: what is declared, and what the places say. */
     public static TopicResult of(Pair p, @Nullable Similarity fit) {
         Stage s = p.sent.stage();
         Stage r = p.returned.stage();

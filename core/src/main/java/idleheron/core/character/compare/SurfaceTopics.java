@@ -25,6 +25,7 @@ import org.joml.Vector3d;
 public final class SurfaceTopics {
     private SurfaceTopics() {}
 
+    /** Blend shapes: names, and how far their points lie apart, millimetres. */
     public static TopicResult shapes(Pair p) {
         List<Evidence.Row> rows = new ArrayList<>();
         double worst = 0;
@@ -153,6 +154,7 @@ public final class SurfaceTopics {
         return out;
     }
 
+    /** Points, faces, normals and coordinates of surfaces; points in millimetres. */
     public static TopicResult surfaces(Pair p) {
         if (p.sent.meshes().isEmpty()) {
             return TopicResult.notSent(
@@ -249,6 +251,7 @@ public final class SurfaceTopics {
         return Math.sqrt(worst);
     }
 
+    /** Materials by name, and the faces that carry them. */
     public static TopicResult materials(Pair p) {
         List<Evidence.Row> rows = new ArrayList<>();
         int same = 0;

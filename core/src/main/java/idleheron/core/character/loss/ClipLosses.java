@@ -17,6 +17,7 @@ public final class ClipLosses {
 
     private ClipLosses() {}
 
+    /** Clips that did not arrive, were merged or cut, or lost keys. */
     public static void find(Pair p, List<Loss> out) {
         arrived(p, out);
         ranges(p, out);

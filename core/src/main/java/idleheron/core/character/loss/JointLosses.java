@@ -30,6 +30,7 @@ public final class JointLosses {
 
     private JointLosses() {}
 
+    /** Joints that were merged, dropped, flattened or renamed one by one. */
     public static void find(Pair p, List<Loss> out) {
         missing(p, out);
         dropped(p, out);

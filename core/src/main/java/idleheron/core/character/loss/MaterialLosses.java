@@ -21,6 +21,7 @@ import java.util.TreeMap;
 public final class MaterialLosses {
     private MaterialLosses() {}
 
+    /** Materials and pictures that went, changed places or lie otherwise. */
     public static void find(Pair p, List<Loss> out) {
         List<Material> a = p.sent.materials();
         List<Material> b = p.returned.materials();

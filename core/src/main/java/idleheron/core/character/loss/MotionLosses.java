@@ -33,6 +33,7 @@ public final class MotionLosses {
 
     private MotionLosses() {}
 
+    /** Twist, loops and keys between frames that the motion lost. */
     public static void find(Pair p, List<Loss> out) {
         for (Pair.Clips both : p.clips()) {
             loop(p, both.sent(), both.returned(), out);

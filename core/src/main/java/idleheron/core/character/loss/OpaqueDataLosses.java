@@ -18,6 +18,7 @@ import java.util.Set;
 public final class OpaqueDataLosses {
     private OpaqueDataLosses() {}
 
+    /** Data of other programs that did not come back. */
     public static void find(Pair p, List<Loss> out) {
         Set<String> there = new HashSet<>();
         p.returned.keepsakes().forEach(k -> there.add(last(k)));

@@ -19,6 +19,7 @@ import java.util.List;
 public final class ShapeLosses {
     private ShapeLosses() {}
 
+    /** Blend shapes that went, were baked in, or moved under other names. */
     public static void find(Pair p, List<Loss> out) {
         for (int m = 0; m < p.sent.meshes().size(); m++) {
             int other = p.matching.meshes()[m];

@@ -25,6 +25,7 @@ public final class SurfaceLosses {
 
     private SurfaceLosses() {}
 
+    /** Faces cut, points merged, normals made anew, coordinates and layers dropped. */
     public static void find(Pair p, List<Loss> out) {
         for (int m = 0; m < p.sent.meshes().size(); m++) {
             int other = p.matching.meshes()[m];

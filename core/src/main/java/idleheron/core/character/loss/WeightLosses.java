@@ -65,6 +65,7 @@ public final class WeightLosses {
         }
     }
 
+    /** Influences cut, weights rounded or smeared. */
     public static void find(Pair p, List<Loss> out) {
         for (int m = 0; m < p.sent.meshes().size(); m++) {
             Both b = Both.of(p, m);

@@ -60,6 +60,7 @@ public final class ClothRules {
         name = told.name();
     }
 
+    /** Holes, loose pieces, uneven spacing and what else its surface says. */
     public static List<Finding> of(Scene s, Progress progress) {
         Worn worn = Worn.in(s);
         List<Finding> all = new ArrayList<>();

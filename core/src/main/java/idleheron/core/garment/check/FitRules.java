@@ -30,6 +30,7 @@ public final class FitRules {
 
     private FitRules() {}
 
+    /** How garments lie on the body: inside it, too tight, in another unit or pose. */
     public static List<Finding> of(Scene s, Progress progress) {
         List<Finding> out = new ArrayList<>();
         Worn worn = Worn.in(s);

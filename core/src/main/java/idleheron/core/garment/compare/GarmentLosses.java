@@ -19,6 +19,7 @@ public final class GarmentLosses {
 
     private GarmentLosses() {}
 
+    /** What made it a garment and did not come back. */
     public static List<Loss> of(Pair p) {
         List<Loss> out = new ArrayList<>();
         for (GarmentPair g : GarmentPair.of(p)) {

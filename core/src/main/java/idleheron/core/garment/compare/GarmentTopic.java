@@ -32,6 +32,7 @@ public final class GarmentTopic {
         return !GarmentSide.in(s).isEmpty();
     }
 
+    /** How it lies, its freedom, panels and settings, held against what was sent; millimetres. */
     public static TopicResult of(Pair p) {
         List<GarmentPair> all = GarmentPair.of(p);
         if (all.isEmpty()) {

@@ -28,6 +28,7 @@ public record PieceList(int[] of, List<Piece> all) {
      * @param size metres across its box
      */
     public record Piece(int triangle, int points, double pointShare, double area, double areaShare, double size) {
+        /** Whether it is so small that it is a trim: a button, a buckle. */
         public boolean isTrim() {
             return size < TRIM;
         }

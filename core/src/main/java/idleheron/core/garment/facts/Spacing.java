@@ -35,6 +35,7 @@ public record Spacing(
     private static final double AREA = 1e-10;
     private static final double THIN = 0.02;
 
+    /** Of all edges of a surface, in its unit. */
     public static Spacing of(TriangleMesh m) {
         return of(m, p -> true);
     }

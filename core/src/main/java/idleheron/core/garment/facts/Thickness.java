@@ -22,6 +22,7 @@ public record Thickness(double[] metres, int[] across, int points) {
     private static final double NEAR = 1e-6;
     private static final double OPPOSED = -0.5;
 
+    /** From each point to the other side of the cloth, in the unit of the surface. */
     public static Thickness of(TriangleMesh m, SurfaceNormals normals, TriangleTree tree) {
         double[] out = new double[m.pointCount()];
         int[] across = new int[out.length];

@@ -47,6 +47,7 @@ public final class Drape {
             return word.replace('_', ' ');
         }
 
+        /** Of its value, "" for none. */
         public String unit() {
             return unit;
         }
@@ -56,14 +57,17 @@ public final class Drape {
             return usual;
         }
 
+        /** The least that is plausible. */
         public double least() {
             return least;
         }
 
+        /** The largest that is plausible. */
         public double most() {
             return most;
         }
 
+        /** Whether cloth can be so; not a number is not. */
         public boolean isPlausible(double v) {
             return v >= least && v <= most;
         }
@@ -125,10 +129,12 @@ public final class Drape {
         }
     }
 
+    /** Whether the node says it, plausible or not. */
     public boolean isSaid(Setting s) {
         return said.containsKey(s);
     }
 
+    /** Whether nothing is said. */
     public boolean isEmpty() {
         return said.isEmpty();
     }

@@ -42,6 +42,7 @@ public final class TryOn {
             this.word = word;
         }
 
+        /** As the command line tells it. */
         public String word() {
             return word;
         }

@@ -64,6 +64,7 @@ public final class WeightTransfer {
      * @param state what became of each point of the file
      */
     public record Taken(int joints, double[] weights, State[] state, TransferFigures figures) {
+        /** Of a point for a joint, 0 to 1. */
         public double weight(int point, int joint) {
             return weights[point * joints + joint];
         }

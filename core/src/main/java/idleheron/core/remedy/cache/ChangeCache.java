@@ -236,6 +236,7 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
         return new ChangeCache(Kind.CUT, Figure.exact(first) + ":" + Figure.exact(last));
     }
 
+    /** Samples at another rate, in between by proportion. */
     public static ChangeCache resample(FrameRate rate) {
         return new ChangeCache(Kind.RESAMPLE, Figure.exact(rate.perSecond()));
     }
@@ -250,6 +251,7 @@ public record ChangeCache(Kind kind, String value) implements Remedy {
         return new ChangeCache(Kind.TURN, from.label() + ":" + to.label());
     }
 
+    /** The change that a code and a word tell. */
     public static ChangeCache of(String code, String value) {
         return new ChangeCache(Kind.named(code), value);
     }

@@ -13,6 +13,7 @@ import java.util.List;
 public final class ShownMeshes {
     private ShownMeshes() {}
 
+    /** Without meshes that no node shows. */
     public static Scene of(Scene s) {
         int[] to = new int[s.meshes().size()];
         Arrays.fill(to, -1);

@@ -22,6 +22,7 @@ public record RigidParts(int[] nodes, int[] with) {
     /** A point follows one joint where that has all but so much of its weight. */
     private static final double REST = 1e-6;
 
+    /** Groups and the parts that they move. */
     public static RigidParts of(Scene s) {
         Set<Integer> moving = new HashSet<>();
         for (Clip c : s.clips()) {

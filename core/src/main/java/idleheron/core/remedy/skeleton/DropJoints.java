@@ -28,6 +28,7 @@ public record DropJoints(List<String> names) implements Remedy {
         names = List.copyOf(names);
     }
 
+    /** All joints that end a chain and move no point. */
     public static DropJoints all() {
         return new DropJoints(List.of());
     }

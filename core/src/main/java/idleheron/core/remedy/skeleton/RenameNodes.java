@@ -52,6 +52,7 @@ public record RenameNodes(Map<String, String> table, String pattern, String repl
         return roots.isEmpty() ? "–" : s.nodes().get(roots.getFirst()).name();
     }
 
+    /** Each name for another. */
     public static RenameNodes table(Map<String, String> names) {
         return new RenameNodes(names, "", "");
     }

@@ -120,6 +120,7 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
         return new TuneWeights(most, 0, 0, true);
     }
 
+    /** Without weights below this. */
     public static TuneWeights prune(double least) {
         return new TuneWeights(0, least, 0, true);
     }
@@ -129,6 +130,7 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
         return new TuneWeights(0, 0, bits, true);
     }
 
+    /** Sums of 1 at every point. */
     public static TuneWeights normalised() {
         return new TuneWeights(0, 0, 0, true);
     }

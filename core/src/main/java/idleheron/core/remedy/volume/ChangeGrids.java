@@ -123,14 +123,17 @@ public record ChangeGrids(GridChange change) implements Remedy {
                 .outcome(outcome);
     }
 
+    /** Another name for a grid. */
     public static ChangeGrids rename(String from, String to) {
         return new ChangeGrids(new GridChange.Rename(from, to));
     }
 
+    /** Only these grids, by name. */
     public static ChangeGrids keep(Set<String> names) {
         return new ChangeGrids(new GridChange.Keep(names));
     }
 
+    /** Every grid stored as halves. */
     public static ChangeGrids halve() {
         return new ChangeGrids(new GridChange.Halve(true));
     }
@@ -145,10 +148,12 @@ public record ChangeGrids(GridChange change) implements Remedy {
         return new ChangeGrids(new GridChange.Multiply(grid, factor));
     }
 
+    /** Leaves whose values differ by no more become tiles. */
     public static ChangeGrids prune(double tolerance) {
         return new ChangeGrids(new GridChange.Prune(tolerance));
     }
 
+    /** A grid in another type of numbers. */
     public static ChangeGrids retype(String grid, ValueType type) {
         return new ChangeGrids(new GridChange.Retype(grid, type));
     }

@@ -47,6 +47,7 @@ public record Skin(
         return starts[point + 1] - starts[point];
     }
 
+    /** The most joints that one point follows. */
     public int maxInfluences() {
         int most = 0;
         for (int p = 0; p < points(); p++) {

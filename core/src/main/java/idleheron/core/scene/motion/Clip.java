@@ -116,6 +116,7 @@ public record Clip(
         return rate.frame(endSeconds);
     }
 
+    /** Whether layers lie over its base. */
     public boolean isLayered() {
         return !layers.isEmpty();
     }

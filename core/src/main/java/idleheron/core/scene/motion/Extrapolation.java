@@ -22,6 +22,7 @@ public record Extrapolation(Kind kind, int count) {
 
     public static final Extrapolation HOLD = new Extrapolation(Kind.HOLD, 0);
 
+    /** Whether it stays at its last value. */
     public boolean isHold() {
         return kind == Kind.HOLD;
     }

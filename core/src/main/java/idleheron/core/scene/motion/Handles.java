@@ -56,6 +56,7 @@ public record Handles(
         return out;
     }
 
+    /** Whether tangents have lengths of their own. */
     public boolean isWeighted() {
         return leaving != null && arriving != null;
     }

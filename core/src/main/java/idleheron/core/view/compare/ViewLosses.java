@@ -14,6 +14,7 @@ import java.util.List;
 public final class ViewLosses {
     private ViewLosses() {}
 
+    /** Cameras and lights that did not arrive, or see and shine otherwise. */
     public static List<Loss> of(Pair p) {
         List<Loss> out = new ArrayList<>();
         List<ViewMatch> all = ViewMatch.all(p);

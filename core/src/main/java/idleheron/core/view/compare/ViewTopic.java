@@ -45,6 +45,7 @@ public final class ViewTopic {
         this.seconds = new double[all.size()];
     }
 
+    /** Cameras and lights over time, millimetres and degrees, and what they see. */
     public static TopicResult of(Pair p, Progress progress) {
         return new ViewTopic(p).result(progress);
     }

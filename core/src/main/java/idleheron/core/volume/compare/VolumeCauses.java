@@ -40,6 +40,7 @@ public final class VolumeCauses {
         this.before = over(now);
     }
 
+    /** What the voxels of two volumes suggest, each worked out and tried. */
     public static List<LikelyCause> search(Pair pair) {
         if (pair.sent.volumes().isEmpty() || pair.returned.volumes().isEmpty()) {
             return List.of();

@@ -16,6 +16,7 @@ import java.util.List;
 public final class VolumeLosses {
     private VolumeLosses() {}
 
+    /** Grids, frames and precision that no remedy brings back. */
     public static void find(Pair p, List<Loss> out) {
         VolumePairs pairs = VolumePairs.of(p);
         for (int i = 0; i < p.sent.volumes().size(); i++) {

@@ -44,6 +44,7 @@ public final class VolumeTopic {
         this.pairs = VolumePairs.of(p);
     }
 
+    /** Grids held against each other voxel by voxel, frame after frame. */
     public static TopicResult of(Pair p, Progress progress) {
         return new VolumeTopic(p).topic(progress);
     }

@@ -16,6 +16,7 @@ import java.util.List;
  */
 public record GridSize(double sparse, double sparseHalf, double dense, double denseHalf) {
 
+    /** What a grid takes, dense and sparse, from its head alone. */
     public static GridSize of(GridHeader h, long leaves) {
         ValueType t = h.type();
         IndexBox box = h.box();

@@ -9,6 +9,7 @@ public final class Bits {
         return (words[from + (bit >> 6)] >>> bit & 1) != 0;
     }
 
+    /** Sets a bit of a mask that begins at a word. */
     public static void set(long[] words, int from, int bit) {
         words[from + (bit >> 6)] |= 1L << bit;
     }
@@ -22,6 +23,7 @@ public final class Bits {
         return n;
     }
 
+    /** Whether all bits of a mask are set. */
     public static boolean full(long[] words, int from, int length) {
         for (int i = 0; i < length; i++) {
             if (words[from + i] != -1L) {

@@ -27,6 +27,7 @@ public record GridChecksums(
     private static final long LEAF = 0x4C45414600000000L;
     private static final long NODE = 0x4E4F444500000000L;
 
+    /** Spreads the bits of a number (the finaliser of SplitMix64). */
     public static long mix(long in) {
         long z = in + 0x9E3779B97F4A7C15L;
         z = (z ^ z >>> 30) * 0xBF58476D1CE4E5B9L;
@@ -34,10 +35,12 @@ public record GridChecksums(
         return z ^ z >>> 31;
     }
 
+    /** The hash of a voxel's place. */
     public static long place(int i, int j, int k, long seed) {
         return mix(mix(mix(seed ^ Integer.toUnsignedLong(i)) ^ Integer.toUnsignedLong(j)) ^ Integer.toUnsignedLong(k));
     }
 
+    /** The hash of a value, by its bits. */
     public static long value(long seed, VoxelStore store, long at) {
         long h = seed;
         for (int c = 0; c < store.type().components(); c++) {
@@ -46,6 +49,7 @@ public record GridChecksums(
         return h;
     }
 
+    /** Of all active values, whatever the order of leaves. */
     public static GridChecksums of(SparseTree tree) {
         LongAdder voxels = new LongAdder();
         LongAdder values = new LongAdder();

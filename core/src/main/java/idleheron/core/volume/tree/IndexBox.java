@@ -41,10 +41,12 @@ public record IndexBox(int minX, int minY, int minZ, int maxX, int maxY, int max
                 Math.min(maxZ, o.maxZ));
     }
 
+    /** Whether another box lies in it whole. */
     public boolean holds(IndexBox o) {
         return minX <= o.minX && minY <= o.minY && minZ <= o.minZ && maxX >= o.maxX && maxY >= o.maxY && maxZ >= o.maxZ;
     }
 
+    /** Whether a voxel lies in it. */
     public boolean holds(int i, int j, int k) {
         return i >= minX && i <= maxX && j >= minY && j <= maxY && k >= minZ && k <= maxZ;
     }

@@ -71,8 +71,7 @@ class AvatarAssetsTest {
         assertThat(KIND.figures(new Facts(unsaid)).getFirst().lines())
                 .extracting(FactLine::text)
                 .containsExactly("1.0", "not set", "not set", "19 of 55", "0", "0");
-        assertThat(KIND.cargo(s).getFirst().lines().getFirst().text())
-                .isEqualTo("19 roles · 1 expression · 0 springs");
+        assertThat(KIND.cargo(s).getFirst().lines().getFirst().text()).isEqualTo("19 roles · 1 expression · 0 springs");
     }
 
     @Test
@@ -102,8 +101,8 @@ class AvatarAssetsTest {
 
     @Test
     void aFigureInTPoseThatWasBoundElsewhereIsOnlyNoted() {
-        Finding f = Finding.of("rest-is-not-bind", Severity.BREAKS, Topic.REST_POSE)
-                .says("Rests elsewhere", "By 30°.");
+        Finding f =
+                Finding.of("rest-is-not-bind", Severity.BREAKS, Topic.REST_POSE).says("Rests elsewhere", "By 30°.");
         Finding judged = KIND.judged(new Facts(FIGURE), f);
         assertThat(judged.severity()).isEqualTo(Severity.NOTE);
         assertThat(judged.message()).contains("By 30°.");

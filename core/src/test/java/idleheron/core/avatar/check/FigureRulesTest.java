@@ -140,9 +140,7 @@ class FigureRulesTest {
 
     @Test
     void aLittleIsANoteAndLessIsNothing() {
-        assertThat(one(
-                                TFigure.with(Role.RIGHT_LOWER_LEG, t -> t.withRotation(new Vec3(7, 0, 0))),
-                                "avatar-t-pose")
+        assertThat(one(TFigure.with(Role.RIGHT_LOWER_LEG, t -> t.withRotation(new Vec3(7, 0, 0))), "avatar-t-pose")
                         .severity())
                 .isEqualTo(Severity.NOTE);
         assertThat(codes(TFigure.with(Role.RIGHT_LOWER_LEG, t -> t.withRotation(new Vec3(4, 0, 0)))))

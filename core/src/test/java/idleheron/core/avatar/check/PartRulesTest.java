@@ -54,7 +54,9 @@ class PartRulesTest {
         assertThat(none.title()).isEqualTo("No author is named");
         assertThat(none.figure().text()).isEqualTo("3 fields");
         assertThat(none.message()).contains("Missing or not allowed: name, authors, licenseUrl.");
-        AvatarMeta short1 = TFigure.avatar().meta() == null ? AvatarMeta.NONE : TFigure.avatar().meta();
+        AvatarMeta short1 = TFigure.avatar().meta() == null
+                ? AvatarMeta.NONE
+                : TFigure.avatar().meta();
         Finding one = one(a -> a.withMeta(short1.with(MetaField.NAME, List.of())), "avatar-meta");
         assertThat(one.title()).isEqualTo("Its licence terms are incomplete");
         assertThat(one.figure().text()).isEqualTo("1 field");
@@ -176,11 +178,10 @@ class PartRulesTest {
 
     @Test
     void groupsAndCollidersThatSpringsNameAreThere() {
-        Springs.Spring hair = new Springs.Spring(
-                "", List.of(swings(Role.NECK), swings(Role.HEAD)), List.of(0, 1, -1), -1);
+        Springs.Spring hair =
+                new Springs.Spring("", List.of(swings(Role.NECK), swings(Role.HEAD)), List.of(0, 1, -1), -1);
         Springs.Collider ball = new Springs.Collider(0, Vec3.ZERO, null, 0.1);
-        Springs all = new Springs(
-                List.of(ball), List.of(new Springs.Group("body", List.of(0, 1))), List.of(hair));
+        Springs all = new Springs(List.of(ball), List.of(new Springs.Group("body", List.of(0, 1))), List.of(hair));
         Finding f = one(a -> a.withSprings(all), "avatar-spring");
         assertThat(f.figure().text()).isEqualTo("3 faults");
         assertThat(f.message())

@@ -30,7 +30,8 @@ class RoleRulesTest {
 
     @Test
     void aRoleThatEveryAvatarHasIsMissed() {
-        Finding one = told(with(r -> r.remove(Role.HEAD)), "avatar-role-missing").getFirst();
+        Finding one =
+                told(with(r -> r.remove(Role.HEAD)), "avatar-role-missing").getFirst();
         assertThat(one.title()).isEqualTo("No joint is the head");
         assertThat(one.figure().text()).isEqualTo("1 role");
         assertThat(one.message()).startsWith("An avatar needs all of 15 roles; no joint has the role of head.");
@@ -69,7 +70,8 @@ class RoleRulesTest {
         assertThat(all).hasSize(2);
         assertThat(all.getFirst().title()).isEqualTo("rightHand is not below the left lower arm");
         assertThat(all.getFirst().message())
-                .isEqualTo("rightHand is the left hand and does not lie below leftLowerArm, which is the left lower arm.");
+                .isEqualTo(
+                        "rightHand is the left hand and does not lie below leftLowerArm, which is the left lower arm.");
         assertThat(all.getFirst().remedy()).isNull();
     }
 

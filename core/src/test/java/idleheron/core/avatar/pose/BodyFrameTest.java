@@ -17,8 +17,7 @@ import org.junit.jupiter.api.Test;
 /** The directions of a figure in T-pose, and of one that is turned. */
 class BodyFrameTest {
     private static BodyFrame body(Scene s) {
-        return Objects.requireNonNull(
-                BodyFrame.of(new Pose(s), TFigure.avatar().roles()));
+        return Objects.requireNonNull(BodyFrame.of(new Pose(s), TFigure.avatar().roles()));
     }
 
     @Test

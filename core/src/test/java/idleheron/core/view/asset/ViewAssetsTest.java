@@ -44,16 +44,14 @@ class ViewAssetsTest {
 
     @Test
     void linesSayLensFilmAndCone() {
-        List<String> lines =
-                KIND.lines(BOTH).stream().map(FactLine::text).toList();
+        List<String> lines = KIND.lines(BOTH).stream().map(FactLine::text).toList();
         assertThat(lines).hasSize(2);
         assertThat(lines.get(0)).startsWith("shot: ").contains("50 mm", "39.60", "36 × 24", "0.100", "100 m");
         assertThat(lines.get(1)).startsWith("lamp: spot").contains("2", "20", "40");
         Camera flat = new Camera("plan", 50, 36, 24, 0.1, 100, true, 2.5);
         Light sun = new Light("sun", "directional", new Vec3(1, 1, 1), 3, 20, 40, 0);
-        List<String> others = KIND.lines(Views.with(flat, sun)).stream()
-                .map(FactLine::text)
-                .toList();
+        List<String> others =
+                KIND.lines(Views.with(flat, sun)).stream().map(FactLine::text).toList();
         assertThat(others.get(0)).contains("orthographic").doesNotContain("39.60");
         assertThat(others.get(1)).contains("directional").doesNotContain("40");
     }
@@ -74,8 +72,7 @@ class ViewAssetsTest {
         assertThat(row.cells().get(2)).isEqualTo("36 × 24");
         assertThat(row.cells().subList(3, 6)).containsExactly(0.1, 100.0, "perspective");
         Camera flat = new Camera("plan", 50, 36, 24, 0.1, 100, true, 2.5);
-        Scene centimetres = Views.with(flat, Views.LAMP)
-                .withStage(BOTH.stage().withMetersPerUnit(0.01));
+        Scene centimetres = Views.with(flat, Views.LAMP).withStage(BOTH.stage().withMetersPerUnit(0.01));
         assertThat(table(centimetres, 0).rows().getFirst().cells())
                 .containsExactly(50.0, "–", "36 × 24", 0.1 * 0.01, 100 * 0.01, "orthographic");
     }
@@ -84,8 +81,7 @@ class ViewAssetsTest {
     void theTableOfLightsHasHowTheyShine() {
         Evidence.Row spot = table(BOTH, 1).rows().getFirst();
         assertThat(spot.subject()).isEqualTo("lamp");
-        assertThat(spot.cells())
-                .containsExactly("spot", 2.0, "1, 0.900, 0.800", 20.0, 40.0, "the distance squared");
+        assertThat(spot.cells()).containsExactly("spot", 2.0, "1, 0.900, 0.800", 20.0, 40.0, "the distance squared");
         Light sun = new Light("sun", "directional", new Vec3(1, 1, 1), 3, 20, 40, 0);
         assertThat(table(Views.with(Views.CAMERA, sun), 1).rows().getFirst().cells())
                 .containsExactly("directional", 3.0, "1, 1, 1", "–", "–", "nothing");
@@ -110,8 +106,8 @@ class ViewAssetsTest {
         assertThat(KIND.carried(some, broken, Set.of(Held.CAMERAS_LIGHTS)))
                 .as("some came back, so there is a place for them")
                 .isSameAs(broken);
-        TopicResult other = new TopicResult(
-                Topic.CLIPS, Verdict.BROKEN, idleheron.core.Figure.NONE, "x", Evidence.NONE, List.of());
+        TopicResult other =
+                new TopicResult(Topic.CLIPS, Verdict.BROKEN, idleheron.core.Figure.NONE, "x", Evidence.NONE, List.of());
         assertThat(KIND.carried(gone, other, Set.of(Held.CAMERAS_LIGHTS))).isSameAs(other);
     }
 }

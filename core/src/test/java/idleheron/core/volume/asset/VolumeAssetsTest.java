@@ -21,16 +21,18 @@ class VolumeAssetsTest {
     private static final Volume PLUMES = Volumes.sequence(4, f -> new Grid[] {Volumes.plume(f)});
     private static final Scene SMOKE = Volumes.scene(PLUMES);
     private static final Scene ONE = Volumes.scene(new Volume(
-            "ball", 0, List.of(Volumes.frame(7, Volumes.plume(1).withHalf(true), Volumes.plume(1).withName("heat"))), List.of()));
+            "ball",
+            0,
+            List.of(Volumes.frame(
+                    7, Volumes.plume(1).withHalf(true), Volumes.plume(1).withName("heat"))),
+            List.of()));
 
     private static Scene holed() {
         List<Volume.Frame> frames = new ArrayList<>(PLUMES.frames());
         frames.remove(1);
-        frames.set(
-                0,
-                new Volume.Frame(1, "f1.vdb", 10, List.of(), "byte 3: nothing", false, (l, p) -> {
-                    throw new java.io.IOException(l);
-                }));
+        frames.set(0, new Volume.Frame(1, "f1.vdb", 10, List.of(), "byte 3: nothing", false, (l, p) -> {
+            throw new java.io.IOException(l);
+        }));
         return Volumes.scene(PLUMES.withFrames(frames));
     }
 
@@ -52,9 +54,14 @@ class VolumeAssetsTest {
     void linesTellFramesGridsAndWhatIsBroken() {
         List<String> lines = KIND.lines(SMOKE).stream().map(FactLine::text).toList();
         assertThat(lines).hasSize(2);
-        assertThat(lines.get(0)).startsWith("smoke: ").contains("1", "4", "4 files").doesNotContain("missing");
+        assertThat(lines.get(0))
+                .startsWith("smoke: ")
+                .contains("1", "4", "4 files")
+                .doesNotContain("missing");
         // the first frame stands 9 voxels high
-        assertThat(lines.get(1)).contains("density", "float", "0.100", "576 active voxels").doesNotContain("×");
+        assertThat(lines.get(1))
+                .contains("density", "float", "0.100", "576 active voxels")
+                .doesNotContain("×");
         List<String> holed = KIND.lines(holed()).stream().map(FactLine::text).toList();
         assertThat(holed.getFirst()).contains("1 missing");
         assertThat(holed.getLast()).isEqualTo("f1.vdb: byte 3: nothing");
@@ -67,8 +74,7 @@ class VolumeAssetsTest {
         List<FactGroup> g = KIND.figures(new Facts(SMOKE));
         assertThat(texts(g.get(0))).containsExactly("Y", "1 m", "24 /s");
         // 8 x 8 x 15 voxels of 4 bytes are 3,840 bytes
-        assertThat(texts(g.get(1)))
-                .containsExactly("1 – 4", "0", "100 mm", "0.004 MB", "0.002 MB", "in full");
+        assertThat(texts(g.get(1))).containsExactly("1 – 4", "0", "100 mm", "0.004 MB", "0.002 MB", "in full");
         assertThat(texts(KIND.figures(new Facts(ONE)).get(1)).getFirst()).isEqualTo("–");
         assertThat(texts(KIND.figures(new Facts(ONE)).get(1)).getLast()).contains("1 of 2");
         assertThat(texts(KIND.figures(new Facts(holed())).get(1))).contains("1 – 4", "1");
@@ -95,7 +101,13 @@ class VolumeAssetsTest {
         Evidence broken = KIND.tables().getFirst().rows().apply(new Facts(holed()));
         assertThat(broken.rows().getFirst().over()).isTrue();
         assertThat(broken.rows().getFirst().cells()).containsExactly(1.0, "byte 3: nothing", "–", "–", "–");
-        assertThat(KIND.tables().getFirst().rows().apply(new Facts(ONE)).rows().getFirst().seconds())
+        assertThat(KIND.tables()
+                        .getFirst()
+                        .rows()
+                        .apply(new Facts(ONE))
+                        .rows()
+                        .getFirst()
+                        .seconds())
                 .isNaN();
     }
 

@@ -44,6 +44,7 @@ public final class Ogawa {
         this.size = bytes.byteSize();
     }
 
+    /** Whether a file begins as one. */
     public static boolean matches(byte[] head) {
         return starts(head, MAGIC);
     }
@@ -99,6 +100,7 @@ public final class Ogawa {
         return bytes.get(ByteCursor.LONG, 8);
     }
 
+    /** Whether a reference leads to bytes, not to a group. */
     public static boolean isData(long reference) {
         return reference < 0;
     }

@@ -243,6 +243,7 @@ public record PropertyHeader(
         }
     }
 
+    /** Four bytes, little-endian. */
     public static void put32(ByteArrayOutputStream out, long v) {
         put(out, v, 2);
     }

@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
 public final class AbcSceneReader {
     private AbcSceneReader() {}
 
+    /** The tree of objects with samples that are read when asked for. */
     public static Cache read(AbcArchive archive) {
         return new Cache(FileNames.stem(archive.name()), archive.meta(), node(archive.top(), true));
     }

@@ -38,6 +38,7 @@ public final class AbcSceneWriter {
 
     private AbcSceneWriter() {}
 
+    /** The tree as an archive, in the stage's axes and unit. */
     public static AbcArchive write(Cache cache, Stage stage) {
         Map<String, String> meta = new TreeMap<>(cache.meta().entries());
         meta.put("_ai_AlembicVersion", "Alembic 1.8.3 (as written by Idle Heron)");

@@ -79,6 +79,7 @@ public final class AbcWriter {
         return n;
     }
 
+    /** Writes a whole archive. */
     public static void write(AbcArchive archive, Path file, Progress progress) throws IOException {
         try (OgawaWriter out = new OgawaWriter(file)) {
             new AbcWriter(out, archive, progress).archive(archive);

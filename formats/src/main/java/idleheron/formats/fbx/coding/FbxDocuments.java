@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 public final class FbxDocuments {
     private FbxDocuments() {}
 
+    /** Whether a file begins as one, binary or text. */
     public static boolean matches(byte[] head) {
         return FbxBinaryReader.matches(head) || FbxTextReader.matches(head);
     }

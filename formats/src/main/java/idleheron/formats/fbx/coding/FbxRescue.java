@@ -44,6 +44,7 @@ public final class FbxRescue {
      */
     public record Found(FbxDocument document, Set<String> harmed) {}
 
+    /** What stands of a damaged file. */
     public static Found of(String file, MemorySegment bytes, Salvage salvage) throws FormatException {
         if (bytes.byteSize() < 64) {
             throw FormatException.in(

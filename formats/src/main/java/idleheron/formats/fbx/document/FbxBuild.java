@@ -38,10 +38,12 @@ public final class FbxBuild {
         return id;
     }
 
+    /** One object under another; 0 is the root. */
     public void connect(long source, long destination) {
         connections.add(FbxRecord.leaf("C", text("OO"), new FbxValue.Int64(source), new FbxValue.Int64(destination)));
     }
 
+    /** One object to a property of another. */
     public void connect(long source, long destination, String property) {
         connections.add(FbxRecord.leaf(
                 "C", text("OP"), new FbxValue.Int64(source), new FbxValue.Int64(destination), text(property)));

@@ -66,6 +66,7 @@ public final class FbxKeyFlags {
         return out;
     }
 
+    /** Two shares of 0 to 1 in 32 bits, the right one in the lower half, as the file packs weights. */
     public static float pack(double right, double left) {
         return Float.intBitsToFloat(half(right) | half(left) << 16);
     }
@@ -74,10 +75,12 @@ public final class FbxKeyFlags {
         return Math.clamp(Math.round(share * UNIT), 0, 0xFFFF);
     }
 
+    /** The lower half of what {@link #pack} packs. */
     public static float right(float packed) {
         return (float) ((Float.floatToRawIntBits(packed) & 0xFFFF) / UNIT);
     }
 
+    /** The upper half of what {@link #pack} packs. */
     public static float left(float packed) {
         return (float) ((Float.floatToRawIntBits(packed) >>> 16) / UNIT);
     }

@@ -11,6 +11,7 @@ public final class FbxNumbers {
 
     private FbxNumbers() {}
 
+    /** Any number as one with a fraction; {@code otherwise} where it is none. */
     public static double number(@Nullable FbxValue v, double otherwise) {
         return switch (v) {
             case FbxValue.Real64 x -> x.value();
@@ -23,6 +24,7 @@ public final class FbxNumbers {
         };
     }
 
+    /** Any whole number; {@code otherwise} where it is none. */
     public static long integer(@Nullable FbxValue v, long otherwise) {
         return switch (v) {
             case FbxValue.Int64 x -> x.value();

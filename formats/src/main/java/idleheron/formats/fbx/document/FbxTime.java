@@ -41,6 +41,7 @@ public record FbxTime(long ticksPerSecond) {
         return Math.round(seconds * TICKS);
     }
 
+    /** Of a number of the file; {@code custom} frames a second for 14. */
     public static FrameRate rate(int mode, double custom) {
         return switch (mode) {
             case 1 -> FrameRate.of(120);
@@ -61,6 +62,7 @@ public record FbxTime(long ticksPerSecond) {
         };
     }
 
+    /** The number of the file for a rate, 14 for one without a number of its own. */
     public static int mode(FrameRate rate) {
         for (int mode : new int[] {1, 2, 3, 4, 5, 6, 9, 10, 11, 12, 13, 15, 16, 17}) {
             if (rate(mode, 0).equals(rate)) {

@@ -59,6 +59,7 @@ public final class FbxMeshLayers {
         return form(record) != null;
     }
 
+    /** Every layer element that is understood; others are noted. */
     public static List<MeshLayer> read(FbxRecord geometry, String mesh, List<String> notes) {
         List<MeshLayer> out = new ArrayList<>();
         boolean normals = false;

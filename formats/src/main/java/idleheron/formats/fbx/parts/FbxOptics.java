@@ -47,6 +47,7 @@ public final class FbxOptics {
 
     private FbxOptics() {}
 
+    /** Lens, film back and clip planes of an attribute. */
     public static Camera camera(String name, FbxProperties p) {
         double width = p.number("FilmWidth", 0.816) * INCH;
         double height = p.number("FilmHeight", 0.612) * INCH;
@@ -73,6 +74,7 @@ public final class FbxOptics {
         return Double.isNaN(told) ? 35 : told;
     }
 
+    /** The attribute of a camera. */
     public static List<FbxRecord> camera(Camera c, List<FreeProperty> more) {
         int mode = BY_FOCAL_LENGTH;
         for (FreeProperty f : more) {
@@ -102,6 +104,7 @@ public final class FbxOptics {
                 FbxBuild.properties(p), FbxBuild.leaf("TypeFlags", "Camera"), FbxBuild.leaf("GeometryVersion", 124));
     }
 
+    /** Kind, colour, cone and decay of an attribute. */
     public static Light light(String name, FbxProperties p) {
         int kind = (int) Math.clamp(p.integer("LightType", 0), 0L, KINDS.size() - 1L);
         return new Light(
@@ -114,6 +117,7 @@ public final class FbxOptics {
                 (int) Math.clamp(p.integer("DecayType", 0), 0L, 3L));
     }
 
+    /** The attribute of a light. */
     public static List<FbxRecord> light(Light l, List<FreeProperty> more) {
         List<FbxRecord> p = new ArrayList<>(List.of(
                 FbxBuild.choice("LightType", Math.max(0, KINDS.indexOf(l.kind()))),

@@ -210,10 +210,12 @@ public final class FbxNodeReader {
                 : Transform.of(t, r, s).matrix();
     }
 
+    /** As the file counts rotation orders. */
     public static int orderNumber(RotationOrder order) {
         return java.util.Arrays.asList(ORDERS).indexOf(order);
     }
 
+    /** As the file counts ways to inherit scale. */
     public static int inheritNumber(Inherit inherit) {
         return java.util.Arrays.asList(INHERITS).indexOf(inherit);
     }

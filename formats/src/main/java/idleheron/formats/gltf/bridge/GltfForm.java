@@ -20,6 +20,7 @@ import java.util.List;
 public final class GltfForm {
     private GltfForm() {}
 
+    /** A scene as the carrier can hold it, and what that changed. */
     public static SceneFormat.Form of(Scene given) {
         List<String> told = new ArrayList<>();
         Scene s = FlattenLayers.of(given);

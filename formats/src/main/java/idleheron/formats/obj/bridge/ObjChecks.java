@@ -16,6 +16,7 @@ import java.util.List;
 public final class ObjChecks {
     private ObjChecks() {}
 
+    /** What only this carrier notices of a scene. */
     public static List<Finding> of(Scene scene) {
         return scene.notes().contains(ObjHead.UNDECLARED) && scene.pointCount() > 0
                 ? List.of(undeclared(scene))

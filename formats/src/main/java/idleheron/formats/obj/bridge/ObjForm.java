@@ -52,6 +52,7 @@ public final class ObjForm {
         this.rest = new Pose(scene);
     }
 
+    /** A scene as the carrier can hold it, and what that changed. */
     public static SceneFormat.Form of(Scene scene) {
         return new ObjForm(scene).form();
     }

@@ -116,6 +116,7 @@ public final class VdbWriter {
         return UUID.nameUUIDFromBytes(bytes.toByteArray());
     }
 
+    /** Names with what tells equal ones apart, as the format wants it. */
     public static List<String> uniqueNames(List<Grid> grids) {
         Map<String, Integer> times = new HashMap<>();
         grids.forEach(g -> times.merge(g.name(), 1, Integer::sum));

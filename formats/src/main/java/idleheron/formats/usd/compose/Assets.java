@@ -125,6 +125,7 @@ public final class Assets {
         return String.join("/", parts);
     }
 
+    /** Whether there is something to open under an identifier. */
     public boolean exists(String id) {
         try {
             return layers.containsKey(id) || bytes(id) != null;

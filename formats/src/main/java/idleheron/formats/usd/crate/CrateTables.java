@@ -119,6 +119,7 @@ public final class CrateTables {
         check();
     }
 
+    /** Whether a file begins as one. */
     public static boolean matches(byte[] head) {
         return head.length >= 8 && java.util.Arrays.equals(head, 0, 8, MAGIC, 0, 8);
     }

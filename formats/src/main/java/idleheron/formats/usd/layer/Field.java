@@ -153,6 +153,7 @@ public final class Field {
         WRITTEN.put(stored, text);
     }
 
+    /** What a field holds, from how it is stored; null where that is not known. */
     public static @Nullable Holds holds(String stored) {
         return KNOWN.get(stored);
     }

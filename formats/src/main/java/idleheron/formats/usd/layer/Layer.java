@@ -14,6 +14,7 @@ public record Layer(String name, Spec root) {
     /** A sublayer with its place in time. */
     public record Sublayer(String asset, TimeOffset offset) {}
 
+    /** A layer with nothing in it. */
     public static Layer empty(String name) {
         return new Layer(name, new Spec(Spec.Type.ROOT, ""));
     }

@@ -106,6 +106,7 @@ public record ListEdit(Items items, Map<Operation, List<Object>> lists) implemen
         return new ListEdit(items, all);
     }
 
+    /** Every item changed; the operations stay. */
     public ListEdit map(UnaryOperator<Object> f) {
         Map<Operation, List<Object>> all = new EnumMap<>(Operation.class);
         lists.forEach((k, v) -> all.put(k, v.stream().map(f).toList()));

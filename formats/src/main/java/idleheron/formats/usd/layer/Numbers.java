@@ -82,6 +82,7 @@ public final class Numbers implements Value {
         return of(kind, true, bytes);
     }
 
+    /** Sets one number of an array. */
     public static void put(ValueKind.Part part, MemorySegment m, long i, double v) {
         switch (part) {
             case BYTE -> m.set(ValueLayout.JAVA_BYTE, i, (byte) (int) v);
@@ -127,6 +128,7 @@ public final class Numbers implements Value {
         return out;
     }
 
+    /** One number of an array, whatever its width. */
     public double part(MemorySegment m, long i) {
         return switch (kind.part()) {
             case BYTE -> m.get(ValueLayout.JAVA_BYTE, i) & 255;

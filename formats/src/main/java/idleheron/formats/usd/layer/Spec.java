@@ -43,6 +43,7 @@ public final class Spec {
         this.name = name;
     }
 
+    /** A prim without fields. */
     public static Spec prim(String name, Specifier specifier, String typeName) {
         Spec out = new Spec(Type.PRIM, name).with(Field.SPECIFIER, specifier.value());
         return typeName.isEmpty() ? out : out.with(Field.TYPE_NAME, TextValue.token(typeName));
@@ -54,6 +55,7 @@ public final class Spec {
         return uniform ? out.with(Field.VARIABILITY, new Value.Choice(Value.Choice.VARIABILITY, 1)) : out;
     }
 
+    /** A relationship to targets. */
     public static Spec relationship(String name, List<String> targets) {
         return new Spec(Type.RELATIONSHIP, name)
                 .with(Field.VARIABILITY, new Value.Choice(Value.Choice.VARIABILITY, 1))
@@ -103,6 +105,7 @@ public final class Spec {
         return variantSets;
     }
 
+    /** Puts a spec under this one. */
     public Spec add(Spec under) {
         switch (under.type) {
             case ATTRIBUTE, RELATIONSHIP -> properties.put(under.name, under);

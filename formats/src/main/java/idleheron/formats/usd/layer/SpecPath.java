@@ -41,6 +41,7 @@ public final class SpecPath {
         return parent.equals("/") ? "/" + name : parent.endsWith("}") ? parent + name : parent + "/" + name;
     }
 
+    /** The path of a variant of a set. */
     public static String variant(String prim, String set, String variant) {
         return prim + "{" + set + "=" + variant + "}";
     }

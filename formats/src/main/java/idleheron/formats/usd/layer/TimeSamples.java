@@ -18,6 +18,7 @@ public final class TimeSamples implements Value {
         this.values = values;
     }
 
+    /** A value for each time, ascending. */
     public static TimeSamples of(double[] times, List<? extends Value> values) {
         return new TimeSamples(times, values::get);
     }
@@ -31,6 +32,7 @@ public final class TimeSamples implements Value {
         return times.length;
     }
 
+    /** The value at a place in the list. */
     public Value value(int i) {
         return values.apply(i);
     }
@@ -44,6 +46,7 @@ public final class TimeSamples implements Value {
         return at >= 0 ? at : Math.max(0, -at - 2);
     }
 
+    /** The same values at other times. */
     public TimeSamples mapTimes(java.util.function.DoubleUnaryOperator f) {
         return new TimeSamples(Arrays.stream(times).map(f).toArray(), values);
     }

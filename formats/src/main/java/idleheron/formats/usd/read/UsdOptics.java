@@ -58,6 +58,7 @@ public final class UsdOptics {
                 1);
     }
 
+    /** A camera prim; lens and film in tenths of a stage unit as the standard has it. */
     public static Spec camera(Camera c, String name, double metersPerUnit) {
         double tenths = 1 / (metersPerUnit * TENTHS_TO_MILLIMETRES);
         return Spec.prim(name, Specifier.DEF, "Camera")
@@ -74,6 +75,7 @@ public final class UsdOptics {
         return Spec.attribute(name, "float", false).with(Field.DEFAULT, Numbers.one(ValueKind.FLOAT, v));
     }
 
+    /** Kind, colour, intensity and cone of a light prim. */
     public static Light light(ComposedPrim p) {
         String kind = "point";
         for (String[] l : LIGHTS) {
@@ -95,6 +97,7 @@ public final class UsdOptics {
                 kind.equals("directional") || kind.equals("volume") ? 0 : 2);
     }
 
+    /** A light prim. */
     public static Spec light(Light l, String name) {
         String type = switch (l.kind()) {
             case "directional" -> "DistantLight";

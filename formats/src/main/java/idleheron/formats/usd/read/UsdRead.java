@@ -29,6 +29,7 @@ public final class UsdRead {
         return n == null || n.count() == 0 ? otherwise : n.first();
     }
 
+    /** Texts of an attribute; none where it is none of texts. */
     public static List<String> words(ComposedPrim p, String name) {
         ComposedProperty q = p.property(name);
         return q != null && q.first() instanceof TextValue w ? w.items() : List.of();

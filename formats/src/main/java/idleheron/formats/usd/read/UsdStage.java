@@ -68,6 +68,7 @@ public final class UsdStage {
         return axes.equals(AxisSystem.COMMON) || axes.equals(AxisSystem.Z_UP);
     }
 
+    /** Axes, unit, rate and range as the fields of a layer. */
     public static void write(Stage stage, String defaultPrim, Map<String, Value> own, Layer layer) {
         double rate = stage.rate().perSecond();
         Map<String, Value> data = new LinkedHashMap<>();

@@ -48,6 +48,7 @@ public final class TextReader {
         metadata = new TextMetadata(in, values);
     }
 
+    /** Whether a file begins as one. */
     public static boolean matches(byte[] head) {
         return new String(head, 0, Math.min(head.length, 5), java.nio.charset.StandardCharsets.ISO_8859_1)
                 .equals("#usda");

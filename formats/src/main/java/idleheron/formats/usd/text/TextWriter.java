@@ -45,6 +45,7 @@ public final class TextWriter {
         this.form = new TextForm(out);
     }
 
+    /** Writes a whole layer as text. */
     public static void write(Layer layer, Writer out) throws IOException {
         TextWriter w = new TextWriter(out);
         out.write("#usda 1.0\n");

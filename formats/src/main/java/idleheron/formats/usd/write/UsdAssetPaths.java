@@ -12,6 +12,7 @@ import java.util.function.Consumer;
 public final class UsdAssetPaths {
     private UsdAssetPaths() {}
 
+    /** Hands over every asset path in a value. */
     public static void each(Value v, Consumer<String> f) {
         switch (v) {
             case TextValue w when w.kind() == ValueKind.ASSET -> w.items().forEach(f);
