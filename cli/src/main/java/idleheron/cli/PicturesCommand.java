@@ -2,11 +2,10 @@ package idleheron.cli;
 
 import static idleheron.core.Messages.say;
 
-import com.fasterxml.jackson.databind.node.ArrayNode;
-import com.fasterxml.jackson.databind.node.ObjectNode;
 import idleheron.app.SendJob;
 import idleheron.app.UsageException;
 import idleheron.app.picture.PictureDone;
+import idleheron.app.picture.PictureDoneJson;
 import idleheron.app.picture.PictureLinks;
 import idleheron.app.picture.PicturesJob;
 import idleheron.core.Wording;
@@ -21,7 +20,6 @@ import idleheron.formats.pictures.PictureWriter;
 import idleheron.formats.spi.Delivery;
 import idleheron.report.ContactSheet;
 import idleheron.report.Json;
-import idleheron.report.PicturesJson;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
@@ -30,7 +28,6 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -145,7 +142,7 @@ final class PicturesCommand implements Callable<Integer> {
         }
         PrintWriter writer = spec.commandLine().getOut();
         if (json) {
-            writer.println(Json.text(json(done, linked)));
+            writer.println(Json.text(PictureDoneJson.of(done, linked)));
         } else {
             done.forEach(d -> tell(d, writer));
             if (linked != null) {
@@ -263,46 +260,5 @@ final class PicturesCommand implements Callable<Integer> {
                 LocalDate.now(ZoneId.systemDefault()).toString(),
                 done.stream().map(PictureDone::row).toList());
         Drafts.write(folder.resolve(SHEET), overwrite, in, o -> o.write(page.getBytes(StandardCharsets.UTF_8)));
-    }
-
-    private ObjectNode json(List<PictureDone> done, PictureLinks.@Nullable Result linked) {
-        ObjectNode top = PicturesJson.of();
-        ArrayNode all = top.withArray("pictures");
-        for (PictureDone d : done) {
-            ObjectNode o = all.addObject().put("file", d.file().toString());
-            if (!d.failure().isEmpty()) {
-                o.put("failure", d.failure());
-                continue;
-            }
-            o.put("role", d.role().name().toLowerCase(Locale.ROOT));
-            PictureShape was = d.before();
-            if (was != null) {
-                o.set("before", PicturesJson.shape(was, d.role()));
-            }
-            PictureShape is = d.after();
-            if (is != null) {
-                o.set("after", PicturesJson.shape(is, d.role()));
-                d.did().forEach(o.putArray("did")::add);
-                d.targets().forEach(t -> o.withArray("written").add(t.toString()));
-            }
-            if (d.gap() != null) {
-                o.putObject("apart")
-                        .put("mean", d.gap().mean())
-                        .put("worst", d.gap().worst())
-                        .put("x", d.gap().x())
-                        .put("y", d.gap().y());
-            }
-            o.set("findings", PicturesJson.findings(d.findings()));
-            ArrayNode like = o.putArray("alike");
-            d.alike()
-                    .forEach(a ->
-                            like.addObject().put("file", a.file().toString()).put("same", a.same()));
-        }
-        if (linked != null) {
-            ObjectNode l = top.putObject("linked");
-            linked.linked().forEach(l::put);
-            linked.missing().forEach(top.putArray("missing")::add);
-        }
-        return top;
     }
 }

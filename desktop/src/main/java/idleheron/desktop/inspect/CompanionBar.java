@@ -16,6 +16,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
+import java.util.Optional;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
@@ -66,7 +67,7 @@ final class CompanionBar extends VBox {
             if (!known.isEmpty()) {
                 Path file = Path.of(known);
                 OnCharacterJob job = new OnCharacterJob(value.scene(), file);
-                showOn(file, p -> Files.isRegularFile(file) ? job.run(p) : null);
+                showOn(file, p -> Files.isRegularFile(file) ? Optional.of(job.run(p)) : Optional.empty());
             }
         }
     }
@@ -137,18 +138,19 @@ final class CompanionBar extends VBox {
     private void showOn(Path file) {
         Asset a = asset;
         if (a != null) {
-            showOn(file, new OnCharacterJob(a.scene(), file)::run);
+            OnCharacterJob job = new OnCharacterJob(a.scene(), file);
+            showOn(file, p -> Optional.of(job.run(p)));
         }
     }
 
     /**
-     * @param work null where the character is not there any more
+     * @param work that gives nothing where the character is not there any more
      */
-    private void showOn(Path file, Jobs.Work<OnCharacterJob.@Nullable Result> work) {
+    private void showOn(Path file, Jobs.Work<Optional<OnCharacterJob.Result>> work) {
         Asset a = asset;
         deeds.workOut(say("desktop.inspect.CompanionBar.show-on-a-character-2"), work, r -> {
-            if (a != null && asset == a && r != null) {
-                shownOn(a, file, r);
+            if (a != null && asset == a) {
+                r.ifPresent(shown -> shownOn(a, file, shown));
             }
         });
     }

@@ -96,11 +96,16 @@ public final class FaceMatch {
         if (from == until) {
             return -1;
         }
-        int best = -1;
+        // by the corner with the fewest faces around it, so that a fan of many takes no longer
         int first = b.corners()[from];
+        for (int c = from + 1; c < until; c++) {
+            int p = b.corners()[c];
+            first = starts[p + 1] - starts[p] < starts[first + 1] - starts[first] ? p : first;
+        }
+        int best = -1;
         for (int i = starts[first]; i < starts[first + 1]; i++) {
             boolean all = true;
-            for (int c = from + 1; c < until && all; c++) {
+            for (int c = from; c < until && all; c++) {
                 all = has(sent, faces[i], b.corners()[c]);
             }
             if (all && !taken[faces[i]]) {

@@ -159,13 +159,13 @@ public final class ClipLosses {
                                 "core.character.loss.ClipLosses.was-resampled-at-half-its-rate",
                                 a.name(),
                                 Figure.number(Math.rint(sb * a.rate().perSecond()))),
-                        in(after, say("core.character.loss.ClipLosses.keys"), a.name())));
+                        in((double) after, say("core.character.loss.ClipLosses.keys"), a.name())));
             } else {
                 out.add(new Loss(
                         "keys-reduced",
                         Topic.CLIPS,
                         say("core.character.loss.ClipLosses.keys-of-were-reduced-from-to", a.name(), before, after),
-                        in(after, say("core.character.loss.ClipLosses.keys"), a.name())));
+                        in((double) after, say("core.character.loss.ClipLosses.keys"), a.name())));
             }
         }
     }

@@ -41,4 +41,27 @@ class FaceMatchTest {
         Mesh strange = mesh(6, new int[] {0, 4, 8}, 0, 2, 4, 5, 0, 1, 2, 3);
         assertThat(FaceMatch.of(QUADS, strange)).containsExactly(0, 1);
     }
+
+    /** Sixty thousand triangles around one point, the last first: by that point each would be held against all. */
+    @Test
+    void aFanOfManyTakesNoLonger() {
+        int n = 60_000;
+        int[] starts = new int[n + 1];
+        int[] corners = new int[3 * n];
+        int[] back = new int[3 * n];
+        int[] turned = new int[n];
+        for (int f = 0; f < n; f++) {
+            starts[f + 1] = 3 * (f + 1);
+            corners[3 * f + 1] = f + 1;
+            corners[3 * f + 2] = f + 2;
+            back[3 * f + 1] = n - f;
+            back[3 * f + 2] = n - f + 1;
+            turned[f] = n - 1 - f;
+        }
+        Mesh sent = Mesh.bare("fan", new double[3 * (n + 2)], starts, corners);
+        long began = System.nanoTime();
+        assertThat(FaceMatch.of(sent, Mesh.bare("fan", new double[3 * (n + 2)], starts, back)))
+                .isEqualTo(turned);
+        assertThat((System.nanoTime() - began) / 1e9).isLessThan(2);
+    }
 }
