@@ -69,7 +69,8 @@ class CharacterAssetsTest {
     void whatIsDeclaredAndMeasuredStandsApart() {
         List<FactGroup> g = KIND.figures(new Facts(ARM));
         assertThat(texts(g.get(0))).containsExactly("Y", "Z", "right", "1 m", "24 /s", "0 – 24");
-        assertThat(texts(g.get(1)).subList(1, 6)).containsExactly("x (2 of 3)", "max 2", "1.000 – 1.000", "1", "0 of 0");
+        assertThat(texts(g.get(1)).subList(1, 6))
+                .containsExactly("x (2 of 3)", "max 2", "1.000 – 1.000", "1", "0 of 0");
         List<FactGroup> nothing = KIND.figures(new Facts(EMPTY));
         assertThat(texts(nothing.get(1))).containsExactly("–", "–", "–", "–", "0", "0 of 0");
     }
