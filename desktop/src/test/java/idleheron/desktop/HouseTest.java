@@ -255,7 +255,7 @@ class HouseTest {
                     .allowEmptyShould(true)
                     .check(ALL);
         }
-        for (String module : List.of("app", "report", "render", "rehearsal", "cli")) {
+        for (String module : List.of("app", "report", "render", "rehearsal")) {
             slices().matching("idleheron." + module + ".(**)")
                     .should()
                     .beFreeOfCycles()

@@ -156,14 +156,14 @@ public final class Samples {
         });
     }
 
-    /** The bytes of an array, little-endian, without a copy. */
+    /** The bytes of an array, in memory of their own. */
     public static MemorySegment segment(float[] v) {
         MemorySegment m = MemorySegment.ofArray(new byte[Math.multiplyExact(4, v.length)]);
         MemorySegment.copy(v, 0, m, FLOAT, 0, v.length);
         return m;
     }
 
-    /** The bytes of an array, little-endian, without a copy. */
+    /** The bytes of an array, in memory of their own. */
     public static MemorySegment segment(double[] v) {
         MemorySegment m = MemorySegment.ofArray(new byte[Math.multiplyExact(8, v.length)]);
         MemorySegment.copy(v, 0, m, DOUBLE, 0, v.length);

@@ -42,7 +42,7 @@ public final class BodyDistance {
         }
     }
 
-    /** Of a closed or nearly closed surface, in its own unit. */
+    /** Of a surface, closed or open, in its own unit. */
     public static BodyDistance of(TriangleMesh mesh) {
         MeshEdges edges = MeshEdges.of(mesh);
         boolean closed = mesh.count() > 0 && edges.inside() > CLOSED;

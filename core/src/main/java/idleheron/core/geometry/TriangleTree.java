@@ -35,7 +35,7 @@ public final class TriangleTree {
         sizes = new int[room];
     }
 
-    /** Boxes of boxes over all triangles, halved where they are longest. */
+    /** A tree of boxes over all triangles. */
     public static TriangleTree of(TriangleMesh m) {
         TriangleTree t = new TriangleTree(m);
         int n = 0;

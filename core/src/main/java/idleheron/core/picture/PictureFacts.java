@@ -32,7 +32,7 @@ public record PictureFacts(
 
     private static final double DARKER = 0.02;
 
-    /** Size, channels, and what is noticed of them. */
+    /** What is measured on it: alpha, mean, grey, normals. */
     public static PictureFacts of(Texels t) {
         int w = t.width();
         int h = t.height();

@@ -46,7 +46,7 @@ public sealed interface GridChange {
             }
         }
 
-        /** A change of the transform alone. */
+        /** Moves the transform of every grid by a matrix. */
         public static Place of(Matrix4dc m) {
             double[] rows = new double[16];
             for (int r = 0; r < 4; r++) {

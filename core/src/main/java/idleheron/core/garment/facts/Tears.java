@@ -23,7 +23,7 @@ public record Tears(int edges, int point, int from, int to) {
     /** And their joints are farther apart than this, in steps from parent to child. */
     private static final int STEPS = 2;
 
-    /** Edges that are open in the middle of the cloth. */
+    /** Edges whose ends follow joints that are far apart, so that the cloth tears there; none without a skin. */
     public static Tears of(Scene scene, Cloth cloth) {
         Skin skin = cloth.mesh().skin();
         if (skin == null) {

@@ -120,7 +120,7 @@ public record TuneWeights(int most, double least, int bits, boolean normalise) i
         return new TuneWeights(most, 0, 0, true);
     }
 
-    /** Without weights below this. */
+    /** Weights below this go, and sums are 1 again. */
     public static TuneWeights prune(double least) {
         return new TuneWeights(0, least, 0, true);
     }

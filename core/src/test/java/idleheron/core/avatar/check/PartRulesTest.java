@@ -195,21 +195,14 @@ class PartRulesTest {
                 .isEmpty();
     }
 
-    private static Scene following(Follow... all) {
+    private static Scene with(String version, Follow... all) {
         Avatar a = TFigure.avatar();
-        return TFigure.scene()
-                .with(
-                        Avatar.KEY,
-                        List.of(new Avatar(
-                                a.version(),
-                                a.meta(),
-                                a.roles(),
-                                List.of(),
-                                null,
-                                Map.of(),
-                                Springs.NONE,
-                                List.of(all),
-                                List.of())));
+        return TFigure.with((Avatar x) -> new Avatar(
+                version, a.meta(), a.roles(), List.of(), null, Map.of(), Springs.NONE, List.of(all), List.of()));
+    }
+
+    private static Scene following(Follow... all) {
+        return with(Avatar.VERSION, all);
     }
 
     private static Follow follow(Role who, Role whom) {
@@ -254,32 +247,15 @@ class PartRulesTest {
         assertThat(two.figure().text()).isEqualTo("2 faults");
     }
 
-    private static Scene version(String version) {
-        Avatar a = TFigure.avatar();
-        return TFigure.scene()
-                .with(
-                        Avatar.KEY,
-                        List.of(new Avatar(
-                                version,
-                                a.meta(),
-                                a.roles(),
-                                List.of(),
-                                null,
-                                Map.of(),
-                                Springs.NONE,
-                                List.of(),
-                                List.of())));
-    }
-
     @Test
     void anOlderVersionIsRaisedAndAStrangeOneTold() {
-        assertThat(told(version("1.0-beta"), "avatar-version")).isEmpty();
-        Finding older = one(version("0.0"), "avatar-version");
+        assertThat(told(with("1.0-beta"), "avatar-version")).isEmpty();
+        Finding older = one(with("0.0"), "avatar-version");
         assertThat(older.severity()).isEqualTo(Severity.DRIFTS);
         assertThat(older.title()).isEqualTo("An older avatar, version 0.0");
         assertThat(older.remedy()).isEqualTo(new RaiseAvatar());
         assertThat(older.likelyCause()).isNotEmpty();
-        Finding strange = one(version("2.0"), "avatar-version");
+        Finding strange = one(with("2.0"), "avatar-version");
         assertThat(strange.severity()).isEqualTo(Severity.BREAKS);
         assertThat(strange.title()).isEqualTo("Version 2.0 is not known");
         assertThat(strange.remedy()).isNull();
