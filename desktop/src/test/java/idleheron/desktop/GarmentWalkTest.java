@@ -47,6 +47,8 @@ class GarmentWalkTest {
     @Test
     void sheWearsItSeesWhereItGoesInAndTriesItOn() throws Exception {
         open.open(demo.resolve(DemoData.SENT));
+        // the figure that the demo opens with may be looked over first, and her file takes the bench then
+        Reader.until("both are on the bench", () -> !open.app().jobs().busy().get());
         // her name alone stands on her card as well
         Reader.until("she is looked over", () -> window.reads("parcel_throw leaves the declared range"));
         assertThat(offers("Gap")).as("she wears nothing yet").isFalse();
