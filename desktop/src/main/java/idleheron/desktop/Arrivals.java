@@ -51,13 +51,7 @@ final class Arrivals {
         boolean sent = bench.step().get().compareTo(Step.SEND) >= 0
                 && bench.crossing().get().original() != null;
         if (files.size() == 1 && sent && !isOwn(first)) {
-            looked(first, folder -> {
-                if (folder) {
-                    rounds.of(files);
-                } else {
-                    deeds.openReturned(first);
-                }
-            });
+            oneOrRound(first, deeds::openReturned);
         } else {
             named(files);
         }
@@ -73,13 +67,7 @@ final class Arrivals {
         } else if (RoundFile.isOne(first)) {
             rounds.open(first);
         } else {
-            looked(first, folder -> {
-                if (folder) {
-                    rounds.of(files);
-                } else {
-                    deeds.open(first);
-                }
-            });
+            oneOrRound(first, deeds::open);
         }
     }
 
@@ -87,12 +75,18 @@ final class Arrivals {
         return again.isList(file) || RoundFile.isOne(file);
     }
 
-    /** Tells whether it is a folder of files; one of numbered files that are one asset is that asset, which takes a look into it. */
-    private void looked(Path file, Consumer<Boolean> then) {
-        if (Files.isDirectory(file)) {
-            deeds.workOut(say("desktop.Arrivals.look-into-the-folder"), p -> !SceneFiles.isSeveral(file), then);
-        } else {
-            then.accept(false);
+    /** A folder of files is a round; one of numbered files that are one asset is that asset, which takes a look into it. */
+    private void oneOrRound(Path file, Consumer<Path> one) {
+        if (!Files.isDirectory(file)) {
+            one.accept(file);
+            return;
         }
+        deeds.workOut(say("desktop.Arrivals.look-into-the-folder"), p -> SceneFiles.isSeveral(file), several -> {
+            if (several) {
+                one.accept(file);
+            } else {
+                rounds.of(List.of(file));
+            }
+        });
     }
 }

@@ -73,7 +73,7 @@ final class Thumbs {
     /** Of a kept crossing: its two files, verdict and signature, as they stand now. */
     void kept(Path file, Consumer<Summary> then) {
         jobs.later(
-                say("desktop.gather.Thumbs.picture-of", file),
+                say("desktop.gather.Thumbs.crossing", file),
                 p -> made(
                         q -> {
                             CrossingFile c = CrossingFile.read(file, KeptCrossings.FORM);

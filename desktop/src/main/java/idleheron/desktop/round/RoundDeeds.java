@@ -135,6 +135,9 @@ public final class RoundDeeds {
     }
 
     private void open(Round r) {
+        if (isBusy()) { // begun while it was read
+            return;
+        }
         base = r.base();
         inputs = r.inputs();
         tolerances = r.tolerances();
@@ -220,11 +223,12 @@ public final class RoundDeeds {
         if (now.recipe.equals(BENCH)) {
             byte[] text = deeds.saves().recipe().getBytes(StandardCharsets.UTF_8);
             Path file = PartFiles.folder(folder(now.out)).resolve("bench.recipe.json");
+            Round round = of(now, file.toString());
             deeds.workOut(
                     say("desktop.round.RoundDeeds.a-round"),
                     p -> {
                         Drafts.write(file, true, List.of(), o -> o.write(text));
-                        return of(now, file.toString());
+                        return round;
                     },
                     then);
         } else {
