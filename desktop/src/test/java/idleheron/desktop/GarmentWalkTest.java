@@ -89,7 +89,7 @@ class GarmentWalkTest {
         window.press("Close");
         paint();
         colliders();
-        SizeWalk sizes = new SizeWalk(open, robot);
+        SizeWalk sizes = new SizeWalk(open, robot, true);
         for (String sheet : new String[] {"Try on…", "Colliders…", "Paint cape…"}) {
             window.press(sheet);
             sizes.sheet(sheet);

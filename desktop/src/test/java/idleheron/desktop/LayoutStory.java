@@ -19,11 +19,12 @@ final class LayoutStory {
 
     /**
      * @param demo a folder with the demo data
+     * @param largest whether the largest size is looked at as well
      */
-    LayoutStory(OpenWindow open, Path demo) {
+    LayoutStory(OpenWindow open, Path demo, boolean largest) {
         this.open = open;
         this.demo = demo;
-        sizes = new SizeWalk(open, robot);
+        sizes = new SizeWalk(open, robot, largest);
     }
 
     static void data(Path folder) throws Exception {

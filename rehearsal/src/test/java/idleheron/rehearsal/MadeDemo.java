@@ -15,11 +15,14 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Stream;
+import java.util.zip.CRC32;
+import java.util.zip.ZipFile;
 
 /** The demo data, made once for all tests of all modules and made anew when what makes it changed. */
 public final class MadeDemo {
     private static final Path MADE = Path.of("..", "rehearsal", "target", "made-demo");
     private static final Path STAMP = MADE.resolveSibling("made-demo.stamp");
+    private static final String OURS = "idleheron";
     private static final Path LOCK = MADE.resolveSibling("made-demo.lock");
 
     private static boolean current;
@@ -72,23 +75,45 @@ public final class MadeDemo {
         }
     }
 
-    /** Where the classes that make it lie, and when the newest of them was compiled. */
+    /** What the classes and words that make it are, whether they lie in a folder or in an archive. */
     private static String makers() throws IOException {
         StringBuilder out = new StringBuilder();
         for (Class<?> c : List.of(DemoData.class, SceneFiles.class, Scene.class)) {
             try {
                 Path of = Path.of(
                         c.getProtectionDomain().getCodeSource().getLocation().toURI());
-                long newest = 0;
-                for (Path p : below(of)) {
-                    newest = Math.max(newest, Files.getLastModifiedTime(p).toMillis());
-                }
-                out.append(of).append(' ').append(newest).append('\n');
+                out.append(Files.isDirectory(of) ? folder(of) : archive(of)).append('\n');
             } catch (URISyntaxException e) {
                 throw new IOException(e);
             }
         }
         return out.toString();
+    }
+
+    private static long folder(Path top) throws IOException {
+        long sum = 0;
+        for (Path p : below(top.resolve(OURS))) {
+            if (Files.isRegularFile(p)) {
+                CRC32 crc = new CRC32();
+                crc.update(Files.readAllBytes(p));
+                sum += mixed(top.relativize(p).toString().replace('\\', '/'), crc.getValue());
+            }
+        }
+        return sum;
+    }
+
+    private static long archive(Path file) throws IOException {
+        try (ZipFile zip = new ZipFile(file.toFile())) {
+            return zip.stream()
+                    .filter(e -> e.getName().startsWith(OURS + "/") && !e.isDirectory())
+                    .mapToLong(e -> mixed(e.getName(), e.getCrc()))
+                    .sum();
+        }
+    }
+
+    /** Added up, which makes their order of no account. */
+    private static long mixed(String name, long crc) {
+        return (crc << 32 | name.hashCode() & 0xffffffffL) * 0x9E3779B97F4A7C15L;
     }
 
     private static List<Path> below(Path top) throws IOException {

@@ -44,7 +44,6 @@ class SheetsTest {
     @BeforeEach
     void open() throws Exception {
         Reader.until("the postwoman is looked over", () -> window.reads("rigged character"));
-        robot.press(KeyCode.SPACE).release(KeyCode.SPACE);
     }
 
     private TextField field(String name) {

@@ -18,11 +18,13 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Isolated;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Every kind of picture file that is read, and those that are written. */
+@Isolated
 class PictureKindsTest {
     /** Four rows from red to blue, the middle ones two thirds of one. */
     private static final String WEBP = "UklGRiYAAABXRUJQVlA4TBoAAAAvA8AAAB8QU/XV//kPJ4FAgDBp0qSNiP7HCQ==";

@@ -1,0 +1,422 @@
+package idleheron.core.remedy.garment;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import idleheron.core.garment.Worn;
+import idleheron.core.garment.collide.Collider;
+import idleheron.core.garment.freedom.Drape;
+import idleheron.core.garment.freedom.FreedomMap;
+import idleheron.core.math.Vec3;
+import idleheron.core.remedy.Remedy;
+import idleheron.core.remedy.RemedyType;
+import idleheron.core.remedy.RemedyValue;
+import idleheron.core.scene.Node;
+import idleheron.core.scene.NodeKind;
+import idleheron.core.scene.Scene;
+import idleheron.core.scene.Stage;
+import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.BlendShape;
+import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.UvSet;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Test;
+
+/**
+ * What is done to a cape of four squares, 10 cm each, that hangs 20 cm down from y = 1 m, and to its button, a square of nine points that
+ * is 1 cm wide. Nobody wears it unless it is said.
+ */
+class ClothRemediesTest {
+    private static final int CLOTH = 9;
+
+    /** As many points a row as it has rows, apart by a step from a corner in the plane of x and y; squares that look to +z. */
+    private record Sheet(int rows, double x, double y, double step) {
+        int points() {
+            return rows * rows;
+        }
+    }
+
+    private static final Sheet CLOTH_SHEET = new Sheet(3, 0, 1, 0.1);
+
+    private static Mesh mesh(Sheet... sheets) {
+        int points = 0;
+        int faces = 0;
+        for (Sheet s : sheets) {
+            points += s.points();
+            faces += (s.rows - 1) * (s.rows - 1);
+        }
+        double[] p = new double[3 * points];
+        int[] starts = new int[faces + 1];
+        int[] corners = new int[4 * faces];
+        int first = 0;
+        int f = 0;
+        for (Sheet s : sheets) {
+            for (int i = 0; i < s.points(); i++) {
+                p[3 * (first + i)] = s.x + s.step * (i % s.rows);
+                p[3 * (first + i) + 1] = s.y - s.step * (i / s.rows);
+            }
+            int[] round = {0, s.rows, s.rows + 1, 1};
+            for (int i = 0; i < s.points(); i++) {
+                if (i % s.rows + 1 < s.rows && i / s.rows + 1 < s.rows) {
+                    for (int c = 0; c < 4; c++) {
+                        corners[4 * f + c] = first + i + round[c];
+                    }
+                    starts[++f] = 4 * f;
+                }
+            }
+            first += s.points();
+        }
+        return Mesh.bare("cape", p, starts, corners);
+    }
+
+    private static Mesh cape() {
+        return mesh(CLOTH_SHEET, new Sheet(3, 0.3, 1, 0.005));
+    }
+
+    private static Scene shown(Mesh m) {
+        return Scene.bare("cape", Stage.COMMON)
+                .withNodes(List.of(Node.mesh("cape", -1, Transform.IDENTITY, 0)))
+                .withMeshes(List.of(m));
+    }
+
+    private static final Scene CAPE = shown(cape());
+    private static final Scene CLOTH_ALONE = shown(mesh(CLOTH_SHEET));
+
+    private static Mesh mesh(Scene s) {
+        return s.meshes().getFirst();
+    }
+
+    private static String figure(RemedyType t, Scene s) {
+        return t.measure().figure().apply(s);
+    }
+
+    private static Remedy told(RemedyType t, String value) {
+        return t.made(RemedyValue.of(value));
+    }
+
+    @Test
+    void turnedRoundEveryFaceKeepsItsFirstCornerAndItsNormalsLookBack() {
+        float[] n = new float[96];
+        for (int i = 2; i < n.length; i += 3) {
+            n[i] = 1;
+        }
+        Scene s = shown(cape().withNormals(n).withUvSets(List.of(new UvSet("map", new float[64], corners(32)))));
+        Mesh m = mesh(new FlipFaces("").apply(s));
+        assertThat(m.corners()).startsWith(0, 1, 4, 3, 1, 2, 5, 4);
+        assertThat(m.uvSets().getFirst().indices()).startsWith(0, 3, 2, 1, 4, 7, 6, 5);
+        assertThat(m.normals()).startsWith(-0f, -0f, -1f).endsWith(-0f, -0f, -1f);
+        assertThat(mesh(new FlipFaces("").apply(new FlipFaces("").apply(s))).corners())
+                .isEqualTo(cape().corners());
+        assertThat(new FlipFaces("shirt").apply(s)).isSameAs(s);
+        assertThat(mesh(new FlipFaces("cape").apply(s)).corners()).isEqualTo(m.corners());
+        assertThat(new FlipFaces("cape").describe()).contains("of cape round");
+        assertThat(new FlipFaces("").describe()).contains("of garments round");
+    }
+
+    private static int[] corners(int n) {
+        int[] out = new int[n];
+        for (int i = 0; i < n; i++) {
+            out[i] = i;
+        }
+        return out;
+    }
+
+    @Test
+    void aTrimBecomesAMeshOfItsOwnOrGoes() {
+        RemedyType part = PartTrims.TYPES.get(0);
+        assertThat(figure(part, CAPE)).isEqualTo("1 trim in cloth");
+        Scene own = told(part, "").apply(CAPE);
+        assertThat(own.nodes()).extracting(Node::name).containsExactly("cape", "cape_trims");
+        assertThat(own.nodes().get(1).payload()).isEqualTo(1);
+        assertThat(own.meshes()).extracting(Mesh::name).containsExactly("cape", "cape_trims");
+        assertThat(own.meshes()).extracting(Mesh::pointCount).containsExactly(CLOTH, CLOTH);
+        assertThat(own.meshes().get(1).points()[0]).isEqualTo(0.3);
+        assertThat(figure(part, own)).as("what is only a trim is none in cloth").isEqualTo("0 trims in cloth");
+        Scene none = told(PartTrims.TYPES.get(1), "").apply(CAPE);
+        assertThat(none.meshes()).hasSize(1);
+        assertThat(mesh(none).pointCount()).isEqualTo(CLOTH);
+        assertThat(mesh(none).faceCount()).isEqualTo(4);
+        assertThat(told(part, "").code()).isEqualTo("part-trims");
+        assertThat(told(PartTrims.TYPES.get(1), "").code()).isEqualTo("drop-trims");
+    }
+
+    @Test
+    void trimsOfWhatIsWornAreWorn() {
+        Scene worn = worn(CAPE);
+        Scene own = new PartTrims(true).apply(worn);
+        assertThat(Objects.requireNonNull(Worn.in(own)).garments()).containsExactly(0, 2);
+        assertThat(Objects.requireNonNull(Worn.in(own)).body()).isEqualTo(1);
+        assertThat(Objects.requireNonNull(Worn.in(new PartTrims(false).apply(worn)))
+                        .garments())
+                .containsExactly(0);
+    }
+
+    /** The cape on a body that is the same surface. */
+    private static Scene worn(Scene cape) {
+        return cape.withNodes(List.of(cape.nodes().getFirst(), Node.mesh("body", -1, Transform.IDENTITY, 1)))
+                .withMeshes(List.of(mesh(cape), cape()))
+                .with(Worn.KEY, List.of(new Worn(1, List.of(0))));
+    }
+
+    /** Cells are no larger than a third of the button, 4.7 mm: its points 2.5 mm apart fall into three rows and columns of cells. */
+    @Test
+    void aTrimKeepsOnePointOfEachCell() {
+        Scene fine = shown(mesh(CLOTH_SHEET, new Sheet(5, 0.3, 1, 0.0025)));
+        assertThat(figure(CoarsenTrims.TYPE, fine)).isEqualTo("25 points");
+        Mesh m = mesh(told(CoarsenTrims.TYPE, "100").apply(fine));
+        assertThat(m.pointCount()).isEqualTo(CLOTH + 9);
+        assertThat(java.util.stream.IntStream.range(CLOTH, CLOTH + 9)
+                        .mapToDouble(i -> m.points()[3 * i])
+                        .distinct()
+                        .sorted()
+                        .toArray())
+                .as("the first of two that are as near to their middle")
+                .containsExactly(new double[] {0.3, 0.3025, 0.3075}, within(1e-12));
+        assertThat(mesh(told(CoarsenTrims.TYPE, "1").apply(fine)).pointCount()).isEqualTo(CLOTH + 25);
+        Scene cloth = CLOTH_ALONE;
+        assertThat(told(CoarsenTrims.TYPE, "100").apply(cloth)).isSameAs(cloth);
+        for (double no : new double[] {0, -1, Double.NaN, Double.POSITIVE_INFINITY}) {
+            assertThatThrownBy(() -> new CoarsenTrims(no)).hasMessageContaining("they are above 0");
+        }
+    }
+
+    @Test
+    void eachPieceMovesIntoTheFirstTileByWholeTiles() {
+        float[] uv = new float[64];
+        for (int i = 0; i < 32; i++) {
+            uv[2 * i] = i < 16 ? 0.25f : 2.5f;
+            uv[2 * i + 1] = i < 16 ? 0.5f : -0.25f;
+        }
+        Scene s = shown(cape().withUvSets(List.of(new UvSet("map", uv, corners(32)))));
+        assertThat(figure(UvToFirstTile.TYPE, s)).isEqualTo("1");
+        UvSet now = mesh(new UvToFirstTile().apply(s)).uvSets().getFirst();
+        assertThat(now.uv()[0]).isEqualTo(0.25f);
+        assertThat(now.uv()[32]).isEqualTo(0.5f);
+        assertThat(now.uv()[33]).isEqualTo(0.75f);
+        assertThat(now.indices()).isEqualTo(corners(32));
+        assertThat(figure(UvToFirstTile.TYPE, new UvToFirstTile().apply(s))).isEqualTo("0");
+        assertThat(new UvToFirstTile().apply(CAPE)).isSameAs(CAPE);
+    }
+
+    @Test
+    void pointsWithinALengthBecomeOne() {
+        assertThat(figure(WeldPoints.TYPE, CAPE)).isEqualTo("18");
+        assertThat(told(WeldPoints.TYPE, "").apply(CAPE)).isSameAs(CAPE);
+        // 6 mm: each row and column of the button lies within 5 mm of the next
+        assertThat(mesh(told(WeldPoints.TYPE, "6").apply(CAPE)).pointCount())
+                .as("a button that is one point has no face")
+                .isEqualTo(CLOTH);
+        assertThat(mesh(told(WeldPoints.TYPE, "4").apply(CAPE)).pointCount()).isEqualTo(2 * CLOTH);
+        assertThatThrownBy(() -> new WeldPoints(0)).hasMessageContaining("it is above 0");
+        assertThatThrownBy(() -> new WeldPoints(Double.POSITIVE_INFINITY)).hasMessageContaining("it is above 0");
+    }
+
+    @Test
+    void settingsOfClothAreSaidOneByOneOrAsUsual() {
+        assertThat(figure(SayDrape.TYPE, CAPE)).isEqualTo("0");
+        Scene one = told(SayDrape.TYPE, "density:0.5").apply(CAPE);
+        assertThat(figure(SayDrape.TYPE, one)).isEqualTo("1");
+        assertThat(Drape.of(one.nodes().getFirst()).get(Drape.Setting.DENSITY)).isEqualTo(0.5);
+        Scene all = told(SayDrape.TYPE, "").apply(one);
+        assertThat(figure(SayDrape.TYPE, all)).isEqualTo("7");
+        assertThat(Drape.of(all.nodes().getFirst()).get(Drape.Setting.DENSITY))
+                .as("plausible, so it stays")
+                .isEqualTo(0.5);
+        assertThat(Drape.of(all.nodes().getFirst()).get(Drape.Setting.BEND)).isEqualTo(1e-5);
+        assertThatThrownBy(() -> told(SayDrape.TYPE, "density:50"))
+                .hasMessage("a density of 50 kg/m²; plausible is 0.030 to 3");
+        assertThat(new SayDrape("sub steps", 30).describe()).isEqualTo("Sets a sub steps of 30 a frame.");
+    }
+
+    @Test
+    void freedomGrowsFromTheUpperBorder() {
+        assertThat(figure(SetFreedom.TYPE, CAPE)).isEqualTo("0");
+        Scene s = told(SetFreedom.TYPE, "30:top/20").apply(CLOTH_ALONE);
+        assertThat(figure(SetFreedom.TYPE, s)).isEqualTo("1");
+        assertThat(values(s)).containsExactly(new double[] {0, 0, 0, 0.5, 0.5, 0.5, 1, 1, 1}, within(1e-9));
+        assertThat(Drape.of(s.nodes().getFirst()).freedom()).isEqualTo(0.3);
+        Scene both = told(SetFreedom.TYPE, "30:top/20:below/95/80").apply(CLOTH_ALONE);
+        assertThat(values(both)[3])
+                .as("the smaller of two rules, a third of a smooth step")
+                .isCloseTo(7 / 27.0, within(1e-9));
+        Scene other = told(SetFreedom.TYPE, "30:top/20:on/shirt").apply(CAPE);
+        assertThat(FreedomMap.isOn(mesh(other))).isFalse();
+        assertThat(FreedomMap.isOn(
+                        mesh(told(SetFreedom.TYPE, "30:top/20:on/cape").apply(CAPE))))
+                .isTrue();
+        assertThatThrownBy(() -> told(SetFreedom.TYPE, "30:on/cape")).hasMessage("a freedom without a rule");
+        assertThatThrownBy(() -> told(SetFreedom.TYPE, "30:below/3"))
+                .hasMessage("the rule below/3 has 1 lengths, expected 2");
+        assertThatThrownBy(() -> told(SetFreedom.TYPE, "30:round/3"))
+                .hasMessageContaining("no rule of freedom round/3");
+        assertThatThrownBy(() -> SetFreedom.usual(0)).hasMessageContaining("it is above 0");
+    }
+
+    private static double[] values(Scene s) {
+        return Objects.requireNonNull(FreedomMap.of(mesh(s))).values();
+    }
+
+    private static Scene free(double... rows) {
+        double[] v = new double[CLOTH];
+        for (int i = 0; i < CLOTH; i++) {
+            v[i] = rows[i / 3];
+        }
+        return new SayDrape("freedom", 0.2).apply(shown(new FreedomMap(v).on(mesh(CLOTH_ALONE))));
+    }
+
+    /** 20 cm of freedom over 10 cm of cloth is 2 cm per cm. */
+    @Test
+    void tooSteepAFreedomIsLoweredRaisedOrSmoothed() {
+        Scene steep = free(0, 1, 1);
+        assertThat(figure(SoftenFreedom.TYPES.get(0), steep)).isEqualTo("2 cm per cm");
+        Scene lower = told(SoftenFreedom.TYPES.get(0), "").apply(steep);
+        assertThat(values(lower)).containsExactly(new double[] {0, 0, 0, 0.5, 0.5, 0.5, 1, 1, 1}, within(1e-9));
+        Scene raised = told(SoftenFreedom.TYPES.get(1), "1").apply(steep);
+        assertThat(values(raised)).containsExactly(new double[] {.5, .5, .5, 1, 1, 1, 1, 1, 1}, within(1e-9));
+        Scene smooth = told(SoftenFreedom.TYPES.get(2), "").apply(free(0, 0.9, 1));
+        assertThat(values(smooth)[4]).isCloseTo(0.5, within(1e-6));
+        assertThat(values(told(SoftenFreedom.TYPES.get(0), "9").apply(free(-1, 0.5, 3))))
+                .containsExactly(new double[] {0, 0, 0, 0.5, 0.5, 0.5, 1, 1, 1}, within(1e-9));
+        Scene level = free(0.4, 0.5, 0.6);
+        assertThat(values(told(SoftenFreedom.TYPES.get(2), "").apply(level)))
+                .as("neither held nor free anywhere")
+                .isEqualTo(values(level));
+        assertThatThrownBy(() -> told(SoftenFreedom.TYPES.get(0), "0")).hasMessageContaining("0");
+        assertThat(new SoftenFreedom(SoftenFreedom.How.RAISE, 2).describe()).startsWith("Raises freedom");
+        assertThat(new SoftenFreedom(SoftenFreedom.How.LOWER, 2).describe()).startsWith("Lowers freedom");
+    }
+
+    @Test
+    void whatIsPaintedBeginsHeldAndMirrorsAboutTheMiddle() {
+        assertThat(figure(PaintFreedom.TYPE, CAPE)).isEqualTo("no map");
+        assertThat(PaintFreedom.middle(CLOTH_ALONE, 0)).isCloseTo(0.1, within(1e-12));
+        assertThat(PaintFreedom.middle(worn(CAPE), 0)).isCloseTo(0.155, within(1e-12));
+        Scene s = new PaintFreedom("cape", List.of()).apply(CAPE);
+        assertThat(values(s)).containsOnly(0);
+        assertThat(figure(PaintFreedom.TYPE, s)).isEqualTo("100 and 0 %");
+        assertThat(Drape.of(s.nodes().getFirst()).isSaid(Drape.Setting.FREEDOM)).isTrue();
+        Scene other = new PaintFreedom("shirt", List.of()).apply(CAPE);
+        assertThat(FreedomMap.isOn(mesh(other))).isFalse();
+    }
+
+    @Test
+    void collidersAreSetByTheirJointsInTheUnitOfTheStage() {
+        Scene s = Scene.bare("arm", Stage.COMMON.withMetersPerUnit(0.01))
+                .withNodes(List.of(Node.of("arm", -1, NodeKind.JOINT, Transform.IDENTITY)));
+        SetColliders.OnJoint one =
+                new SetColliders.OnJoint("arm", new Vec3(0, 0.1, 0), 0.05, new Vec3(0, 0.3, 0), 0.04);
+        SetColliders.OnJoint gone = new SetColliders.OnJoint("leg", Vec3.ZERO, 0.05, new Vec3(0, 0.3, 0), 0.04);
+        Scene now = new SetColliders(List.of(one, gone)).apply(s);
+        assertThat(Collider.in(now)).hasSize(1);
+        Collider c = Collider.in(now).getFirst();
+        assertThat(c.node()).isZero();
+        assertThat(c.shape().a().y()).isCloseTo(10, within(1e-12));
+        assertThat(c.shape().b().y()).isCloseTo(30, within(1e-12));
+        assertThat(c.shape().ra()).isCloseTo(5, within(1e-12));
+        assertThat(c.shape().rb()).isCloseTo(4, within(1e-12));
+        SetColliders.OnJoint back = SetColliders.OnJoint.of(now, c);
+        assertThat(back.joint()).isEqualTo("arm");
+        assertThat(back.b().y()).isCloseTo(0.3, within(1e-12));
+        assertThat(back.ra()).isCloseTo(0.05, within(1e-12));
+        assertThat(back.rb()).isCloseTo(0.04, within(1e-12));
+        assertThat(new SetColliders(List.of(one, gone)).describe()).contains("2 colliders");
+        assertThat(figure(SetColliders.TYPE, s)).isEqualTo("0");
+    }
+
+    @Test
+    void aShapeOfTheBodyIsCarriedByTheSameAmount() {
+        BlendShape up = new BlendShape("shrug", 0, List.of(new BlendShape.Target(1, all(18), lift(18, 0.02f), null)));
+        Scene s = worn(CAPE);
+        Scene body = s.withMeshes(List.of(mesh(s), cape().withShapes(List.of(up))));
+        Scene now = new CarryShapes().apply(body);
+        assertThat(figure(CarryShapes.TYPE, body)).isEqualTo("0");
+        assertThat(figure(CarryShapes.TYPE, now)).isEqualTo("1");
+        BlendShape.Target t = mesh(now).shapes().getFirst().targets().getFirst();
+        assertThat(t.points()).isEqualTo(all(18));
+        for (int i = 0; i < 18; i++) {
+            assertThat(t.deltas()[3 * i + 1]).isCloseTo(0.02f, within(1e-6f));
+            assertThat(t.deltas()[3 * i]).isCloseTo(0f, within(1e-6f));
+        }
+        assertThat(new CarryShapes().apply(now).meshes().getFirst().shapes())
+                .as("put in the place of its name")
+                .hasSize(1);
+        assertThat(new CarryShapes().apply(s)).isSameAs(s);
+        assertThat(new CarryShapes().apply(CAPE)).isSameAs(CAPE);
+        BlendShape still = new BlendShape("still", 0, List.of(new BlendShape.Target(1, all(18), lift(18, 0), null)));
+        Scene quiet = s.withMeshes(List.of(mesh(s), cape().withShapes(List.of(still))));
+        assertThat(new CarryShapes().apply(quiet)).isSameAs(quiet);
+    }
+
+    private static int[] all(int n) {
+        return corners(n);
+    }
+
+    private static float[] lift(int n, float y) {
+        float[] out = new float[3 * n];
+        for (int i = 1; i < out.length; i += 3) {
+            out[i] = y;
+        }
+        return out;
+    }
+
+    @Test
+    void numbersThatMeanNothingAreRefused() {
+        for (double no : new double[] {0, -1, Double.NaN, Double.POSITIVE_INFINITY}) {
+            assertThatThrownBy(() -> new Respace(no)).hasMessageContaining("it is above 0");
+        }
+        assertThatThrownBy(() -> new FewerPoints(19)).hasMessageContaining("20 or more");
+        assertThat(new FewerPoints(20).points()).isEqualTo(20);
+        assertThatThrownBy(() -> new FitGarments(-0.1)).isInstanceOf(IllegalArgumentException.class);
+        assertThat(new FitGarments(0).describe()).endsWith(".").doesNotContain("mm");
+        assertThat(new FitGarments(2).describe()).contains("2 mm");
+        assertThat(figure(FitGarments.TYPE, CAPE)).isEqualTo("no garment");
+        assertThat(figure(FewerPoints.TYPE, CAPE)).isEqualTo("18");
+        assertThat(figure(Respace.TYPE, CAPE)).endsWith(" mm");
+        assertThat(new FitGarments(2).apply(CAPE)).isSameAs(CAPE);
+        assertThat(new FewerPoints(20).apply(CAPE)).isSameAs(CAPE);
+    }
+
+    @Test
+    void aBodyIsTheOneThatWearsElseTheLargestThatIsSkinned() {
+        assertThat(FitColliders.body(CAPE)).isEqualTo(-1);
+        assertThat(new FitColliders().apply(CAPE)).isSameAs(CAPE);
+        assertThat(figure(FitColliders.TYPE, CAPE)).isEqualTo("0");
+        Scene two = Scene.bare("two", Stage.COMMON)
+                .withNodes(List.of(
+                        Node.of("root", -1, NodeKind.JOINT, Transform.IDENTITY),
+                        Node.mesh("small", -1, Transform.IDENTITY, 0),
+                        Node.mesh("large", -1, Transform.IDENTITY, 1)))
+                .withMeshes(List.of(skinned(mesh(CLOTH_ALONE)), skinned(cape())));
+        assertThat(FitColliders.body(two)).isEqualTo(2);
+        assertThat(FitColliders.body(two.with(Worn.KEY, List.of(new Worn(1, List.of(2))))))
+                .isEqualTo(1);
+    }
+
+    private static Mesh skinned(Mesh m) {
+        int n = m.pointCount();
+        int[] starts = new int[n + 1];
+        float[] w = new float[n];
+        for (int i = 0; i < n; i++) {
+            starts[i + 1] = i + 1;
+            w[i] = 1;
+        }
+        return m.withSkin(new idleheron.core.scene.mesh.Skin(
+                "skin", new int[] {0}, new org.joml.Matrix4dc[] {new org.joml.Matrix4d()}, starts, new int[n], w));
+    }
+
+    private static @Nullable Worn none(Scene s) {
+        return Worn.in(s);
+    }
+
+    @Test
+    void whatNobodyWearsIsAllTaken() {
+        assertThat(none(CAPE)).isNull();
+        assertThat(WornMeshes.of(CAPE)).containsExactly(0);
+        assertThat(WornMeshes.of(worn(CAPE))).containsExactly(0);
+        Scene twice = CAPE.withNodes(List.of(CAPE.nodes().getFirst(), Node.mesh("again", -1, Transform.IDENTITY, 0)));
+        assertThat(WornMeshes.of(twice)).as("each mesh once").containsExactly(0);
+    }
+}
