@@ -26,7 +26,13 @@ public record RenameClips(Map<String, String> table) implements Remedy {
             .told(
                     "=NAME:OTHER",
                     v -> new RenameClips(Map.of(v.first().text(), v.second("").text())))
-            .measured("clips", s -> s.clips().stream().map(Clip::name).limit(4).collect(Collectors.joining(", ")));
+            .measured("clips", RenameClips::names);
+
+    private static String names(Scene s) {
+        return s.clips().isEmpty()
+                ? "–"
+                : s.clips().stream().map(Clip::name).limit(4).collect(Collectors.joining(", "));
+    }
 
     public RenameClips {
         table = NameTable.of(

@@ -167,6 +167,19 @@ class RemedyCatalogueTest {
         assertThat(r).isInstanceOf(t.form());
     }
 
+    /** What stands on its button and beneath it. */
+    @ParameterizedTest
+    @MethodSource("words")
+    void aRemedyHasATitleWordsAndAFigure(RemedyType t) {
+        Remedy r = usual(t);
+        assertThat(r.title()).matches("[A-Z0-9].*[^.]");
+        assertThat(r.describe()).isNotBlank();
+        assertThat(t.measure().name()).isNotBlank();
+        for (Scene s : SCENES) {
+            assertThat(t.measure().figure().apply(s)).as(s.name()).isNotBlank();
+        }
+    }
+
     @ParameterizedTest
     @MethodSource("words")
     void aWordSaysWhetherItTakesAValue(RemedyType t) {
