@@ -8,8 +8,12 @@ import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
 import idleheron.core.cache.Caches;
 import idleheron.core.cache.ChannelSemantic;
+import idleheron.core.cache.ElementType;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TimeSampling;
+import java.lang.foreign.MemorySegment;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.util.List;
 import java.util.Objects;
 import org.joml.Matrix4d;
@@ -128,5 +132,34 @@ class CacheTimeTest {
         assertThat(m.m30()).isCloseTo(-1, within(1e-9));
         assertThat(m.m31()).isCloseTo(0, within(1e-9));
         assertThat(m.m01()).isCloseTo(1, within(1e-9));
+    }
+
+    /** Halves stay halves and doubles doubles, between samples as well. */
+    @Test
+    void placesBetweenSamplesHaveTheTypeOfTheSamples() {
+        double[] at = {1.25, 1.5, 2.25};
+        for (ElementType type : List.of(ElementType.FLOAT16, ElementType.FLOAT32, ElementType.FLOAT64)) {
+            Samples typed = Samples.computed(new Samples.Layout(type, 3, false), 4, HALVES, i -> point(type, i));
+            CacheNode n = cache().root().children().getFirst().with(ChannelSemantic.POSITIONS, typed);
+            Cache c = CacheTime.resample(Caches.cache(n), at);
+            assertThat(of(c, ChannelSemantic.POSITIONS).type()).isEqualTo(type);
+            assertThat(x(c)).as(type.toString()).containsExactly(0.5, 1, 5);
+            assertThat(of(c, ChannelSemantic.POSITIONS).doubles(0)[2]).isEqualTo(3);
+            assertThat(c.root().children().getFirst().get(ChannelSemantic.BOUNDS))
+                    .isNull();
+        }
+    }
+
+    private static MemorySegment point(ElementType type, int sample) {
+        double[] v = {new double[] {0, 1, 3, 7}[sample], 2, 3};
+        ByteBuffer b = ByteBuffer.allocate(3 * type.bytes()).order(ByteOrder.LITTLE_ENDIAN);
+        for (double d : v) {
+            switch (type) {
+                case FLOAT16 -> b.putShort(Float.floatToFloat16((float) d));
+                case FLOAT32 -> b.putFloat((float) d);
+                default -> b.putDouble(d);
+            }
+        }
+        return MemorySegment.ofArray(b.array());
     }
 }
