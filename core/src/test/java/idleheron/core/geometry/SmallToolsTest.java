@@ -3,6 +3,7 @@ package idleheron.core.geometry;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import idleheron.core.scene.mesh.Mesh;
 import java.util.Arrays;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
@@ -92,8 +93,7 @@ class SmallToolsTest {
 
     @Test
     void facesAreCutFromTheirFirstCornerAndShortOnesGo() {
-        idleheron.core.scene.mesh.Mesh mesh = idleheron.core.scene.mesh.Mesh.bare(
-                "m", new double[15], new int[] {0, 2, 7, 10}, new int[] {0, 1, 0, 1, 2, 3, 4, 4, 2, 1});
+        Mesh mesh = Mesh.bare("m", new double[15], new int[] {0, 2, 7, 10}, new int[] {0, 1, 0, 1, 2, 3, 4, 4, 2, 1});
         TriangleMesh m = TriangleMesh.of(mesh, mesh.points());
         assertThat(m.triangles()).containsExactly(0, 1, 2, 0, 2, 3, 0, 3, 4, 4, 2, 1);
         assertThat(m.only(t -> t == 1 || t == 3).triangles()).containsExactly(0, 2, 3, 4, 2, 1);

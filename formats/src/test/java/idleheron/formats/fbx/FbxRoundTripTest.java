@@ -28,6 +28,7 @@ import idleheron.core.scene.mesh.SkinStyle;
 import idleheron.core.scene.mesh.UvSet;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.bytes.FormatException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.joml.Matrix4d;
@@ -112,7 +113,7 @@ class FbxRoundTripTest extends FbxRoundTripCase {
         Matrix4d geometric =
                 new Matrix4d().translate(1, 2, 3).rotateX(0.5).rotateZ(-1).scale(2, 3, 4);
         Scene s = shown(mesh());
-        List<Node> nodes = new java.util.ArrayList<>(s.nodes());
+        List<Node> nodes = new ArrayList<>(s.nodes());
         nodes.set(2, nodes.get(2).withGeometric(geometric));
         Node b = back(s.withNodes(nodes)).nodes().get(2);
         assertThat(new Matrix4d(Objects.requireNonNull(b.geometric())).equals(geometric, 1e-9))

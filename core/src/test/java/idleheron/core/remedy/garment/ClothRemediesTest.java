@@ -6,12 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.garment.Worn;
 import idleheron.core.garment.collide.Collider;
-import idleheron.core.garment.freedom.Drape;
-import idleheron.core.garment.freedom.FreedomMap;
 import idleheron.core.math.Vec3;
-import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.RemedyType;
-import idleheron.core.remedy.RemedyValue;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
@@ -19,84 +15,17 @@ import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.Skin;
 import idleheron.core.scene.mesh.UvSet;
 import java.util.List;
 import java.util.Objects;
-import org.jspecify.annotations.Nullable;
+import java.util.stream.IntStream;
+import org.joml.Matrix4d;
+import org.joml.Matrix4dc;
 import org.junit.jupiter.api.Test;
 
-/**
- * What is done to a cape of four squares, 10 cm each, that hangs 20 cm down from y = 1 m, and to its button, a square of nine points that
- * is 1 cm wide. Nobody wears it unless it is said.
- */
-class ClothRemediesTest {
-    private static final int CLOTH = 9;
-
-    /** As many points a row as it has rows, apart by a step from a corner in the plane of x and y; squares that look to +z. */
-    private record Sheet(int rows, double x, double y, double step) {
-        int points() {
-            return rows * rows;
-        }
-    }
-
-    private static final Sheet CLOTH_SHEET = new Sheet(3, 0, 1, 0.1);
-
-    private static Mesh mesh(Sheet... sheets) {
-        int points = 0;
-        int faces = 0;
-        for (Sheet s : sheets) {
-            points += s.points();
-            faces += (s.rows - 1) * (s.rows - 1);
-        }
-        double[] p = new double[3 * points];
-        int[] starts = new int[faces + 1];
-        int[] corners = new int[4 * faces];
-        int first = 0;
-        int f = 0;
-        for (Sheet s : sheets) {
-            for (int i = 0; i < s.points(); i++) {
-                p[3 * (first + i)] = s.x + s.step * (i % s.rows);
-                p[3 * (first + i) + 1] = s.y - s.step * (i / s.rows);
-            }
-            int[] round = {0, s.rows, s.rows + 1, 1};
-            for (int i = 0; i < s.points(); i++) {
-                if (i % s.rows + 1 < s.rows && i / s.rows + 1 < s.rows) {
-                    for (int c = 0; c < 4; c++) {
-                        corners[4 * f + c] = first + i + round[c];
-                    }
-                    starts[++f] = 4 * f;
-                }
-            }
-            first += s.points();
-        }
-        return Mesh.bare("cape", p, starts, corners);
-    }
-
-    private static Mesh cape() {
-        return mesh(CLOTH_SHEET, new Sheet(3, 0.3, 1, 0.005));
-    }
-
-    private static Scene shown(Mesh m) {
-        return Scene.bare("cape", Stage.COMMON)
-                .withNodes(List.of(Node.mesh("cape", -1, Transform.IDENTITY, 0)))
-                .withMeshes(List.of(m));
-    }
-
-    private static final Scene CAPE = shown(cape());
-    private static final Scene CLOTH_ALONE = shown(mesh(CLOTH_SHEET));
-
-    private static Mesh mesh(Scene s) {
-        return s.meshes().getFirst();
-    }
-
-    private static String figure(RemedyType t, Scene s) {
-        return t.measure().figure().apply(s);
-    }
-
-    private static Remedy told(RemedyType t, String value) {
-        return t.made(RemedyValue.of(value));
-    }
-
+/** What is done to the surface of a cape, of its button and of the body that wears it. */
+class ClothRemediesTest extends CapeCase {
     @Test
     void turnedRoundEveryFaceKeepsItsFirstCornerAndItsNormalsLookBack() {
         float[] n = new float[96];
@@ -154,13 +83,6 @@ class ClothRemediesTest {
                 .containsExactly(0);
     }
 
-    /** The cape on a body that is the same surface. */
-    private static Scene worn(Scene cape) {
-        return cape.withNodes(List.of(cape.nodes().getFirst(), Node.mesh("body", -1, Transform.IDENTITY, 1)))
-                .withMeshes(List.of(mesh(cape), cape()))
-                .with(Worn.KEY, List.of(new Worn(1, List.of(0))));
-    }
-
     /** Cells are no larger than a third of the button, 4.7 mm: its points 2.5 mm apart fall into three rows and columns of cells. */
     @Test
     void aTrimKeepsOnePointOfEachCell() {
@@ -168,7 +90,7 @@ class ClothRemediesTest {
         assertThat(figure(CoarsenTrims.TYPE, fine)).isEqualTo("25 points");
         Mesh m = mesh(told(CoarsenTrims.TYPE, "100").apply(fine));
         assertThat(m.pointCount()).isEqualTo(CLOTH + 9);
-        assertThat(java.util.stream.IntStream.range(CLOTH, CLOTH + 9)
+        assertThat(IntStream.range(CLOTH, CLOTH + 9)
                         .mapToDouble(i -> m.points()[3 * i])
                         .distinct()
                         .sorted()
@@ -212,94 +134,6 @@ class ClothRemediesTest {
         assertThat(mesh(told(WeldPoints.TYPE, "4").apply(CAPE)).pointCount()).isEqualTo(2 * CLOTH);
         assertThatThrownBy(() -> new WeldPoints(0)).hasMessageContaining("it is above 0");
         assertThatThrownBy(() -> new WeldPoints(Double.POSITIVE_INFINITY)).hasMessageContaining("it is above 0");
-    }
-
-    @Test
-    void settingsOfClothAreSaidOneByOneOrAsUsual() {
-        assertThat(figure(SayDrape.TYPE, CAPE)).isEqualTo("0");
-        Scene one = told(SayDrape.TYPE, "density:0.5").apply(CAPE);
-        assertThat(figure(SayDrape.TYPE, one)).isEqualTo("1");
-        assertThat(Drape.of(one.nodes().getFirst()).get(Drape.Setting.DENSITY)).isEqualTo(0.5);
-        Scene all = told(SayDrape.TYPE, "").apply(one);
-        assertThat(figure(SayDrape.TYPE, all)).isEqualTo("7");
-        assertThat(Drape.of(all.nodes().getFirst()).get(Drape.Setting.DENSITY))
-                .as("plausible, so it stays")
-                .isEqualTo(0.5);
-        assertThat(Drape.of(all.nodes().getFirst()).get(Drape.Setting.BEND)).isEqualTo(1e-5);
-        assertThatThrownBy(() -> told(SayDrape.TYPE, "density:50"))
-                .hasMessage("a density of 50 kg/m²; plausible is 0.030 to 3");
-        assertThat(new SayDrape("sub steps", 30).describe()).isEqualTo("Sets a sub steps of 30 a frame.");
-    }
-
-    @Test
-    void freedomGrowsFromTheUpperBorder() {
-        assertThat(figure(SetFreedom.TYPE, CAPE)).isEqualTo("0");
-        Scene s = told(SetFreedom.TYPE, "30:top/20").apply(CLOTH_ALONE);
-        assertThat(figure(SetFreedom.TYPE, s)).isEqualTo("1");
-        assertThat(values(s)).containsExactly(new double[] {0, 0, 0, 0.5, 0.5, 0.5, 1, 1, 1}, within(1e-9));
-        assertThat(Drape.of(s.nodes().getFirst()).freedom()).isEqualTo(0.3);
-        Scene both = told(SetFreedom.TYPE, "30:top/20:below/95/80").apply(CLOTH_ALONE);
-        assertThat(values(both)[3])
-                .as("the smaller of two rules, a third of a smooth step")
-                .isCloseTo(7 / 27.0, within(1e-9));
-        Scene other = told(SetFreedom.TYPE, "30:top/20:on/shirt").apply(CAPE);
-        assertThat(FreedomMap.isOn(mesh(other))).isFalse();
-        assertThat(FreedomMap.isOn(
-                        mesh(told(SetFreedom.TYPE, "30:top/20:on/cape").apply(CAPE))))
-                .isTrue();
-        assertThatThrownBy(() -> told(SetFreedom.TYPE, "30:on/cape")).hasMessage("a freedom without a rule");
-        assertThatThrownBy(() -> told(SetFreedom.TYPE, "30:below/3"))
-                .hasMessage("the rule below/3 has 1 lengths, expected 2");
-        assertThatThrownBy(() -> told(SetFreedom.TYPE, "30:round/3"))
-                .hasMessageContaining("no rule of freedom round/3");
-        assertThatThrownBy(() -> SetFreedom.usual(0)).hasMessageContaining("it is above 0");
-    }
-
-    private static double[] values(Scene s) {
-        return Objects.requireNonNull(FreedomMap.of(mesh(s))).values();
-    }
-
-    private static Scene free(double... rows) {
-        double[] v = new double[CLOTH];
-        for (int i = 0; i < CLOTH; i++) {
-            v[i] = rows[i / 3];
-        }
-        return new SayDrape("freedom", 0.2).apply(shown(new FreedomMap(v).on(mesh(CLOTH_ALONE))));
-    }
-
-    /** 20 cm of freedom over 10 cm of cloth is 2 cm per cm. */
-    @Test
-    void tooSteepAFreedomIsLoweredRaisedOrSmoothed() {
-        Scene steep = free(0, 1, 1);
-        assertThat(figure(SoftenFreedom.TYPES.get(0), steep)).isEqualTo("2 cm per cm");
-        Scene lower = told(SoftenFreedom.TYPES.get(0), "").apply(steep);
-        assertThat(values(lower)).containsExactly(new double[] {0, 0, 0, 0.5, 0.5, 0.5, 1, 1, 1}, within(1e-9));
-        Scene raised = told(SoftenFreedom.TYPES.get(1), "1").apply(steep);
-        assertThat(values(raised)).containsExactly(new double[] {.5, .5, .5, 1, 1, 1, 1, 1, 1}, within(1e-9));
-        Scene smooth = told(SoftenFreedom.TYPES.get(2), "").apply(free(0, 0.9, 1));
-        assertThat(values(smooth)[4]).isCloseTo(0.5, within(1e-6));
-        assertThat(values(told(SoftenFreedom.TYPES.get(0), "9").apply(free(-1, 0.5, 3))))
-                .containsExactly(new double[] {0, 0, 0, 0.5, 0.5, 0.5, 1, 1, 1}, within(1e-9));
-        Scene level = free(0.4, 0.5, 0.6);
-        assertThat(values(told(SoftenFreedom.TYPES.get(2), "").apply(level)))
-                .as("neither held nor free anywhere")
-                .isEqualTo(values(level));
-        assertThatThrownBy(() -> told(SoftenFreedom.TYPES.get(0), "0")).hasMessageContaining("0");
-        assertThat(new SoftenFreedom(SoftenFreedom.How.RAISE, 2).describe()).startsWith("Raises freedom");
-        assertThat(new SoftenFreedom(SoftenFreedom.How.LOWER, 2).describe()).startsWith("Lowers freedom");
-    }
-
-    @Test
-    void whatIsPaintedBeginsHeldAndMirrorsAboutTheMiddle() {
-        assertThat(figure(PaintFreedom.TYPE, CAPE)).isEqualTo("no map");
-        assertThat(PaintFreedom.middle(CLOTH_ALONE, 0)).isCloseTo(0.1, within(1e-12));
-        assertThat(PaintFreedom.middle(worn(CAPE), 0)).isCloseTo(0.155, within(1e-12));
-        Scene s = new PaintFreedom("cape", List.of()).apply(CAPE);
-        assertThat(values(s)).containsOnly(0);
-        assertThat(figure(PaintFreedom.TYPE, s)).isEqualTo("100 and 0 %");
-        assertThat(Drape.of(s.nodes().getFirst()).isSaid(Drape.Setting.FREEDOM)).isTrue();
-        Scene other = new PaintFreedom("shirt", List.of()).apply(CAPE);
-        assertThat(FreedomMap.isOn(mesh(other))).isFalse();
     }
 
     @Test
@@ -403,17 +237,12 @@ class ClothRemediesTest {
             starts[i + 1] = i + 1;
             w[i] = 1;
         }
-        return m.withSkin(new idleheron.core.scene.mesh.Skin(
-                "skin", new int[] {0}, new org.joml.Matrix4dc[] {new org.joml.Matrix4d()}, starts, new int[n], w));
-    }
-
-    private static @Nullable Worn none(Scene s) {
-        return Worn.in(s);
+        return m.withSkin(new Skin("skin", new int[] {0}, new Matrix4dc[] {new Matrix4d()}, starts, new int[n], w));
     }
 
     @Test
     void whatNobodyWearsIsAllTaken() {
-        assertThat(none(CAPE)).isNull();
+        assertThat(Worn.in(CAPE)).isNull();
         assertThat(WornMeshes.of(CAPE)).containsExactly(0);
         assertThat(WornMeshes.of(worn(CAPE))).containsExactly(0);
         Scene twice = CAPE.withNodes(List.of(CAPE.nodes().getFirst(), Node.mesh("again", -1, Transform.IDENTITY, 0)));

@@ -15,6 +15,7 @@ import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.MeshLayer;
 import idleheron.core.scene.mesh.Skin;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.joml.Matrix4d;
@@ -46,7 +47,7 @@ class BindAtRestTest {
                                 MeshLayer.Kind.TANGENT, "t", MeshLayer.Domain.POINT, 3, new double[9], null, null),
                         new MeshLayer(MeshLayer.Kind.COLOR, "c", MeshLayer.Domain.POINT, 1, new double[3], null, null)))
                 .withSkin(skin);
-        List<Node> nodes = new java.util.ArrayList<>(List.of(
+        List<Node> nodes = new ArrayList<>(List.of(
                 Node.of("pole", -1, NodeKind.JOINT, joint), Node.of("still", -1, NodeKind.JOINT, Transform.IDENTITY)));
         nodes.addAll(List.of(meshes));
         return Scene.bare("flag", Stage.COMMON).withNodes(nodes).withMeshes(List.of(m));

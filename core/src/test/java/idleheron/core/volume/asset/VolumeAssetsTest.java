@@ -1,6 +1,7 @@
 package idleheron.core.volume.asset;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.Evidence;
 import idleheron.core.finding.Facts;
@@ -98,6 +99,17 @@ class VolumeAssetsTest {
         assertThat(second.seconds()).isEqualTo(2 / 24.0);
         assertThat(second.over()).isFalse();
         assertThat(second.cells()).containsExactly(2.0, "float", 100.0, 704.0, "8 × 11 × 8");
+        Scene inches = SMOKE.withStage(SMOKE.stage().withMetersPerUnit(0.0254));
+        assertThat((Double) KIND.tables()
+                        .getFirst()
+                        .rows()
+                        .apply(new Facts(inches))
+                        .rows()
+                        .getFirst()
+                        .cells()
+                        .get(2))
+                .as("a tenth of an inch, in mm")
+                .isCloseTo(2.54, within(1e-9));
         Evidence broken = KIND.tables().getFirst().rows().apply(new Facts(holed()));
         assertThat(broken.rows().getFirst().over()).isTrue();
         assertThat(broken.rows().getFirst().cells()).containsExactly(1.0, "byte 3: nothing", "–", "–", "–");

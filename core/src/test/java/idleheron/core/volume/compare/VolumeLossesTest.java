@@ -13,6 +13,7 @@ import idleheron.core.volume.Volume;
 import idleheron.core.volume.Volumes;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 /** What is told of smoke whose frames, grids, values or voxels did not come back as they went. */
@@ -60,7 +61,7 @@ class VolumeLossesTest {
 
     @Test
     void aGridThatIsGoneIsNamed() {
-        Loss l = only(smoke(2), smoke(2).with(new GridChange.Keep(java.util.Set.of("heat"))), "grid-dropped");
+        Loss l = only(smoke(2), smoke(2).with(new GridChange.Keep(Set.of("heat"))), "grid-dropped");
         assertThat(l.text()).isEqualTo("Grid density did not come back");
         assertThat(l.figure().subject()).isEqualTo("density");
     }
