@@ -89,7 +89,7 @@ class GarmentWalkTest {
         window.press("Close");
         paint();
         colliders();
-        SizeWalk sizes = new SizeWalk(open, robot, true);
+        SizeWalk sizes = new SizeWalk(open, robot);
         for (String sheet : new String[] {"Try on…", "Colliders…", "Paint cape…"}) {
             window.press(sheet);
             sizes.sheet(sheet);

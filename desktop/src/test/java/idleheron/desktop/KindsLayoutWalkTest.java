@@ -9,7 +9,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Every screen in the smaller sizes, in one theme or the other, with every kind of asset but characters: nothing overflows, is cut, overlaps, lacks a name or is too faint. */
+/** Every screen in every size, in one theme or the other, with every kind of asset but characters: nothing overflows, is cut, overlaps, lacks a name or is too faint. */
 class KindsLayoutWalkTest {
     @TempDir
     static Path demo;
@@ -17,7 +17,7 @@ class KindsLayoutWalkTest {
     @RegisterExtension
     final OpenWindow open = new OpenWindow(() -> demo, false);
 
-    private LayoutStory story = new LayoutStory(open, Path.of(""), false);
+    private LayoutStory story = new LayoutStory(open, Path.of(""));
 
     @BeforeAll
     static void data() throws Exception {
@@ -26,7 +26,7 @@ class KindsLayoutWalkTest {
 
     @BeforeEach
     void begin() {
-        story = new LayoutStory(open, demo, false);
+        story = new LayoutStory(open, demo);
     }
 
     @Test

@@ -19,12 +19,11 @@ final class LayoutStory {
 
     /**
      * @param demo a folder with the demo data
-     * @param largest whether the largest size is looked at as well
      */
-    LayoutStory(OpenWindow open, Path demo, boolean largest) {
+    LayoutStory(OpenWindow open, Path demo) {
         this.open = open;
         this.demo = demo;
-        sizes = new SizeWalk(open, robot, largest);
+        sizes = new SizeWalk(open, robot);
     }
 
     static void data(Path folder) throws Exception {

@@ -21,7 +21,7 @@ class LayoutWalkTest {
     @RegisterExtension
     final OpenWindow open = new OpenWindow(() -> demo, false);
 
-    private LayoutStory story = new LayoutStory(open, Path.of(""), true);
+    private LayoutStory story = new LayoutStory(open, Path.of(""));
 
     @BeforeAll
     static void data() throws Exception {
@@ -30,7 +30,7 @@ class LayoutWalkTest {
 
     @BeforeEach
     void begin() {
-        story = new LayoutStory(open, demo, true);
+        story = new LayoutStory(open, demo);
     }
 
     @Test

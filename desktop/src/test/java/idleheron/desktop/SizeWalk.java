@@ -3,7 +3,6 @@ package idleheron.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -17,20 +16,15 @@ final class SizeWalk {
 
     private final OpenWindow open;
     private final FxRobot robot;
-    private final int count;
     private final List<String> wrong = new ArrayList<>();
 
     interface Shown {
         void run(String where) throws Exception;
     }
 
-    /**
-     * @param largest whether the largest size is looked at as well, where things have the most room
-     */
-    SizeWalk(OpenWindow open, FxRobot robot, boolean largest) {
+    SizeWalk(OpenWindow open, FxRobot robot) {
         this.open = open;
         this.robot = robot;
-        this.count = largest ? SIZES.length : SIZES.length - 1;
     }
 
     /**
@@ -38,7 +32,7 @@ final class SizeWalk {
      * the largest.
      */
     void holds(String story, Shown shown) throws Exception {
-        for (double[] size : Arrays.copyOf(SIZES, count)) {
+        for (double[] size : SIZES) {
             robot.interact(() -> {
                 open.stage().setWidth(size[0]);
                 open.stage().setHeight(size[1]);

@@ -12,6 +12,7 @@ import idleheron.core.scene.motion.Curve;
 import idleheron.core.scene.motion.Extrapolation;
 import idleheron.core.scene.motion.Handles;
 import idleheron.core.time.FrameRate;
+import idleheron.formats.Sail;
 import idleheron.formats.bytes.FormatException;
 import java.util.List;
 import java.util.Objects;
@@ -77,7 +78,7 @@ class FbxClipRoundTripTest extends FbxRoundTripCase {
                 List.of(new Clip.ValueTrack(Clip.Subject.NODE, 1, "Visibility", "Visibility", rise)),
                 List.of(over));
         Clip idle = new Clip("idle", 0, 1, FrameRate.of(30), List.of(track(0, Channel.SCALE_Z, rise)), List.of());
-        Scene b = back(shown(mesh().withShapes(List.of(shape))).withClips(List.of(clip, idle)));
+        Scene b = back(shown(Sail.mesh().withShapes(List.of(shape))).withClips(List.of(clip, idle)));
         assertThat(b.clips()).extracting(Clip::name).containsExactly("wave", "idle");
         Clip c = b.clips().getFirst();
         assertThat(c.startSeconds()).isCloseTo(0.5, within(1e-9));

@@ -31,14 +31,6 @@ abstract class FbxRoundTripCase {
         return Node.of(name, parent, NodeKind.JOINT, Transform.of(new Vec3(0, 1, 0), Vec3.ZERO, Vec3.ONE));
     }
 
-    /** A quad and a triangle on five points. */
-    static Mesh mesh() {
-        return Mesh.bare(
-                "sail", new double[] {0, 0, 0, 1, 0, 0, 1, 1, 0, 0, 1, 0, 2, 0, 5}, new int[] {0, 4, 7}, new int[] {
-                    0, 1, 2, 3, 1, 4, 2
-                });
-    }
-
     static Scene shown(Mesh m) {
         return bare().withNodes(List.of(
                         joint("mast", -1), joint("boom", 0), Node.mesh("sail", -1, Transform.IDENTITY, 0, 1, 0)))

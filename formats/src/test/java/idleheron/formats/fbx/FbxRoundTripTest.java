@@ -27,6 +27,7 @@ import idleheron.core.scene.mesh.Skin;
 import idleheron.core.scene.mesh.SkinStyle;
 import idleheron.core.scene.mesh.UvSet;
 import idleheron.core.time.FrameRate;
+import idleheron.formats.Sail;
 import idleheron.formats.bytes.FormatException;
 import java.util.ArrayList;
 import java.util.List;
@@ -112,7 +113,7 @@ class FbxRoundTripTest extends FbxRoundTripCase {
     void whatMovesASurfaceButNotWhatHangsBelow() throws FormatException {
         Matrix4d geometric =
                 new Matrix4d().translate(1, 2, 3).rotateX(0.5).rotateZ(-1).scale(2, 3, 4);
-        Scene s = shown(mesh());
+        Scene s = shown(Sail.mesh());
         List<Node> nodes = new ArrayList<>(s.nodes());
         nodes.set(2, nodes.get(2).withGeometric(geometric));
         Node b = back(s.withNodes(nodes)).nodes().get(2);
@@ -127,7 +128,8 @@ class FbxRoundTripTest extends FbxRoundTripCase {
         for (int i = 0; i < normals.length; i++) {
             normals[i] = i % 3 == i / 3 % 3 ? 1 : 0;
         }
-        Mesh m = mesh().withNormals(normals)
+        Mesh m = Sail.mesh()
+                .withNormals(normals)
                 .withUvSets(List.of(
                         new UvSet("first", new float[] {0, 0, 1, 0, 1, 1, 0, 1}, new int[] {0, 1, 2, 3, 1, 2, 3}),
                         new UvSet("second", new float[] {.5f, .25f}, new int[] {0, 0, -1, 0, 0, 0, 0})))
@@ -177,7 +179,7 @@ class FbxRoundTripTest extends FbxRoundTripCase {
     void edgesAreHardOrSmoothOneByOne() throws FormatException {
         EdgeSmoothing edges = new EdgeSmoothing(new int[] {0, 1, 2, 3, 4, 5}, new int[] {1, 0, 1, 1, 0, 1});
         EdgeSmoothing b = Objects.requireNonNull(
-                meshBack(mesh().withSmoothing(null, edges)).edgeSmoothing());
+                meshBack(Sail.mesh().withSmoothing(null, edges)).edgeSmoothing());
         assertThat(b.corners()).isEqualTo(edges.corners());
         assertThat(b.smooth()).isEqualTo(edges.smooth());
     }
@@ -198,7 +200,7 @@ class FbxRoundTripTest extends FbxRoundTripCase {
                     new int[] {0, 0, 1, 1, 0, 1},
                     new float[] {1, 0.25f, 0.75f, 1, 1, 1},
                     new SkinStyle(method, share, SkinStyle.Link.NORMALIZED, List.of(), null));
-            Skin b = Objects.requireNonNull(meshBack(mesh().withSkin(skin)).skin());
+            Skin b = Objects.requireNonNull(meshBack(Sail.mesh().withSkin(skin)).skin());
             assertThat(b.joints()).containsExactly(0, 1);
             assertThat(b.starts()).isEqualTo(skin.starts());
             assertThat(b.slots()).isEqualTo(skin.slots());
@@ -213,13 +215,9 @@ class FbxRoundTripTest extends FbxRoundTripCase {
 
     @Test
     void shapesWithWhatLiesBetween() throws FormatException {
-        BlendShape shape = new BlendShape(
-                "billow",
-                0.25,
-                List.of(
-                        new BlendShape.Target(0.5, new int[] {2}, new float[] {0, 0, 1}, null),
-                        new BlendShape.Target(1, new int[] {1, 3}, new float[] {1, 2, 3, 4, 5, 6}, null)));
-        BlendShape b = meshBack(mesh().withShapes(List.of(shape))).shapes().getFirst();
+        BlendShape b = meshBack(Sail.mesh().withShapes(List.of(Sail.billow(0.25))))
+                .shapes()
+                .getFirst();
         assertThat(b.name()).isEqualTo("billow");
         assertThat(b.weight()).isCloseTo(0.25, within(1e-9));
         assertThat(b.targets()).hasSize(2);
@@ -231,7 +229,7 @@ class FbxRoundTripTest extends FbxRoundTripCase {
 
     @Test
     void materialsTheirPicturesAndHowThoseLie() throws FormatException {
-        Scene s = shown(mesh().withFaceMaterials(new int[] {0, 1}));
+        Scene s = shown(Sail.mesh().withFaceMaterials(new int[] {0, 1}));
         Scene b = back(s);
         assertThat(b.materials()).extracting(Material::name).containsExactly("tar", "cloth");
         Material tar = b.materials().getFirst();

@@ -26,6 +26,7 @@ import idleheron.core.scene.motion.Channel;
 import idleheron.core.scene.motion.Clip;
 import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
+import idleheron.formats.Sail;
 import idleheron.formats.SceneFiles;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -70,17 +71,13 @@ class UsdRoundTripTest {
         return s.meshes().get(s.nodes().get(s.find(name)).payload());
     }
 
-    /** A quad and a triangle on five points. */
+    /** With normals and coordinates. */
     private static Mesh mesh() {
         float[] normals = new float[21];
         for (int i = 0; i < normals.length; i++) {
             normals[i] = i % 3 == i / 3 % 3 ? 1 : 0;
         }
-        return Mesh.bare(
-                        "sail",
-                        new double[] {0, 0, 0, 1, 0, 0, 1, 1, 0, 0, 1, 0, 2, 0, 5},
-                        new int[] {0, 4, 7},
-                        new int[] {0, 1, 2, 3, 1, 4, 2})
+        return Sail.mesh()
                 .withNormals(normals)
                 .withUvSets(List.of(
                         new UvSet("st", new float[] {0, 0, 1, 0, 1, 1, 0, 0.5f}, new int[] {0, 1, 2, 3, 1, 2, 3})));
@@ -169,13 +166,7 @@ class UsdRoundTripTest {
                 new int[] {0, 1, 3, 4, 5, 6},
                 new int[] {0, 0, 1, 1, 0, 1},
                 new float[] {1, 0.25f, 0.75f, 1, 1, 1});
-        BlendShape shape = new BlendShape(
-                "billow",
-                0,
-                List.of(
-                        new BlendShape.Target(0.5, new int[] {2}, new float[] {0, 0, 1}, null),
-                        new BlendShape.Target(1, new int[] {1, 3}, new float[] {1, 2, 3, 4, 5, 6}, null)));
-        Scene s = shown(mesh().withSkin(skin).withShapes(List.of(shape)));
+        Scene s = shown(mesh().withSkin(skin).withShapes(List.of(Sail.billow(0))));
         List<Node> nodes = new ArrayList<>(s.nodes());
         for (int j = 0; j < 2; j++) {
             nodes.set(j, nodes.get(j).withBindWorld(new Matrix4d(rest.world(j))));
