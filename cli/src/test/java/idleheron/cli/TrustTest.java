@@ -14,10 +14,12 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Isolated;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** Nothing the user has is overwritten or lost, and whatever goes wrong is one clear line. */
+@Isolated
 class TrustTest {
     @TempDir
     Path folder;
