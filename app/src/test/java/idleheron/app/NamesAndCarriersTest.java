@@ -8,8 +8,8 @@ import idleheron.core.scene.Stage;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.rehearsal.Conventions;
+import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.StandIn;
-import idleheron.rehearsal.demo.Postwoman;
 import java.io.IOException;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -66,7 +66,7 @@ class NamesAndCarriersTest {
         assertThatThrownBy(() -> Known.standIn("reed"))
                 .hasMessageContaining("there are")
                 .hasMessageContaining(s.code());
-        Scene postwoman = Postwoman.scene();
+        Scene postwoman = MadeDemo.postwoman();
         assertThat(Known.clip(postwoman, "bow").name()).isEqualTo("bow");
         assertThatThrownBy(() -> Known.clip(postwoman, "bows"))
                 .isInstanceOf(UsageException.class)

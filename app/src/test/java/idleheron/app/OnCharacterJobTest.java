@@ -15,7 +15,7 @@ import idleheron.core.scene.motion.Clip;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.spi.SceneFormat;
 import idleheron.rehearsal.Conventions;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Map;
@@ -26,7 +26,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class OnCharacterJobTest {
-    private static final Scene WOMAN = Postwoman.scene();
+    private static final Scene WOMAN = MadeDemo.postwoman();
     private static final Clip CLIP = WOMAN.clips().getFirst();
 
     @TempDir

@@ -8,7 +8,7 @@ import idleheron.core.scene.Scene;
 import idleheron.desktop.view3d.Viewport;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.spi.SceneFormat;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -53,7 +53,7 @@ class FramesTest {
 
     /** The postwoman with her meshes as often as it takes. */
     private static Scene large(int least) {
-        Scene s = Postwoman.scene();
+        Scene s = MadeDemo.postwoman();
         List<Node> nodes = new ArrayList<>(s.nodes());
         long points = s.pointCount();
         for (int copy = 2; points < least; copy++) {

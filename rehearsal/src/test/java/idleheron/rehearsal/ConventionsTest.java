@@ -12,7 +12,6 @@ import idleheron.core.remedy.Remedy;
 import idleheron.core.scene.Scene;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.bytes.FormatException;
-import idleheron.rehearsal.demo.Postwoman;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -82,7 +81,7 @@ class ConventionsTest {
                 + "metersPerUnit = 0.01\n[skeleton]\noneRoot = true\ntips = false\ncontrols = false\nroot = \"pelvis_root\"\n"
                 + "joints = \"[a-z][a-z0-9_]*\"\n[weights]\ninfluences = 4\nbits = 8\n"
                 + "[clips]\nnames = \"[A-Z].*\"\nwanted = [\"Wade\", \"parcel\"]\n[surface]\npictures = [\"jpg\"]\n");
-        Scene s = Postwoman.scene();
+        Scene s = MadeDemo.postwoman();
         List<String> before = codes(s, strict);
         assertThat(before)
                 .contains(
@@ -122,13 +121,13 @@ class ConventionsTest {
     @Test
     void bonesAlongAnotherAxisAreToldWithTheAxisTheyRunAlong() throws IOException {
         Convention y = read(HEAD + "[skeleton]\nbonesAlong = \"Y\"\n");
-        Finding f = Inspection.of(Postwoman.scene(), y).stream()
+        Finding f = Inspection.of(MadeDemo.postwoman(), y).stream()
                 .filter(x -> x.code().equals("bones-along-other-axis"))
                 .findFirst()
                 .orElseThrow();
         assertThat(f.message()).contains("51 of 53 bones run along their joint's X");
         Convention x = read(HEAD + "[skeleton]\nbonesAlong = \"X\"\n");
-        assertThat(codes(Postwoman.scene(), x)).doesNotContain("bones-along-other-axis");
+        assertThat(codes(MadeDemo.postwoman(), x)).doesNotContain("bones-along-other-axis");
     }
 
     private static List<String> codes(Scene s, Convention c) {

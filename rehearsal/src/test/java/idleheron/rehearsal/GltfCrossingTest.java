@@ -16,7 +16,6 @@ import idleheron.formats.gltf.GltfFormat;
 import idleheron.formats.spi.Delivery;
 import idleheron.formats.spi.Target;
 import idleheron.rehearsal.demo.FootbridgeBell;
-import idleheron.rehearsal.demo.Postwoman;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -40,7 +39,7 @@ class GltfCrossingTest {
 
     @Test
     void thePostwomanReadsBackCleanAndSaysWhatWasChangedForIt() throws Exception {
-        Delivery.Part p = sent(Postwoman.scene(), "postwoman.glb");
+        Delivery.Part p = sent(MadeDemo.postwoman(), "postwoman.glb");
         assertThat(p.proof().verdict()).isEqualTo(Verdict.CLEAN);
         assertThat(p.told()).contains("metres, Y up").contains("faces cut into triangles");
         assertThat(p.back().variant()).isEqualTo(GltfFormat.BINARY);
@@ -58,7 +57,7 @@ class GltfCrossingTest {
     /** Against the file that it was made from only the faces are others. */
     @Test
     void thePostwomanThatWasSentIsTheOneThatComesBack() throws Exception {
-        Scene s = Postwoman.scene();
+        Scene s = MadeDemo.postwoman();
         Scene back = sent(s, "postwoman.glb").back().scene();
         Comparison c = Comparison.of(s, back, Tolerances.DEFAULT, true, Progress.NONE);
         for (Topic t : List.of(

@@ -4,6 +4,7 @@ import idleheron.core.job.Progress;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.rehearsal.demo.DemoData;
+import idleheron.rehearsal.demo.Postwoman;
 import java.io.IOException;
 import java.net.URISyntaxException;
 import java.nio.channels.FileChannel;
@@ -17,6 +18,7 @@ import java.util.Objects;
 import java.util.stream.Stream;
 import java.util.zip.CRC32;
 import java.util.zip.ZipFile;
+import org.jspecify.annotations.Nullable;
 
 /** The demo data, made once for all tests of all modules and made anew when what makes it changed. */
 public final class MadeDemo {
@@ -26,8 +28,16 @@ public final class MadeDemo {
     private static final Path LOCK = MADE.resolveSibling("made-demo.lock");
 
     private static boolean current;
+    private static @Nullable Scene postwoman;
 
     private MadeDemo() {}
+
+    /** The character of the demo as it is made. Not to be changed, for all tests of a process have the same one. */
+    public static synchronized Scene postwoman() {
+        Scene s = postwoman == null ? Postwoman.scene() : postwoman;
+        postwoman = s;
+        return s;
+    }
 
     /** A copy of all of it in a folder of the test's own. */
     public static void into(Path folder) throws IOException {

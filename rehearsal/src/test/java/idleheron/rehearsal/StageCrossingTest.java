@@ -26,7 +26,6 @@ import idleheron.formats.spi.Target;
 import idleheron.formats.usd.UsdFormat;
 import idleheron.rehearsal.demo.DemoData;
 import idleheron.rehearsal.demo.FootbridgeBell;
-import idleheron.rehearsal.demo.Postwoman;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -39,7 +38,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** Everything of the demo through stages and back. */
 class StageCrossingTest {
-    private static final Scene WOMAN = Postwoman.scene();
+    private static final Scene WOMAN = MadeDemo.postwoman();
 
     @TempDir
     Path folder;

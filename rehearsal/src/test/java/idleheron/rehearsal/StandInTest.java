@@ -18,7 +18,6 @@ import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.scene.Scene;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.fbx.FbxFormat;
-import idleheron.rehearsal.demo.Postwoman;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.HashSet;
@@ -39,7 +38,7 @@ class StandInTest {
 
     @BeforeAll
     static void send() throws IOException {
-        Scene ready = Postwoman.scene();
+        Scene ready = MadeDemo.postwoman();
         for (var r : List.of(new BakeScale(), new SingleRoot(""), DropJoints.all())) {
             ready = r.apply(ready);
         }

@@ -10,9 +10,9 @@ import idleheron.core.inspect.Inspection;
 import idleheron.core.job.Progress;
 import idleheron.core.pair.Tolerances;
 import idleheron.core.scene.Scene;
+import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.StandIn;
 import idleheron.rehearsal.demo.FootbridgeBell;
-import idleheron.rehearsal.demo.Postwoman;
 import idleheron.render.ink.Picture;
 import idleheron.report.picture.Snapshot;
 import java.io.ByteArrayInputStream;
@@ -35,7 +35,7 @@ class ReportTest {
 
     @Test
     void everyPlotStandsOnce() {
-        Scene sent = Postwoman.scene();
+        Scene sent = MadeDemo.postwoman();
         Scene back = StandIn.SEDGE.receive(sent);
         Comparison c = Comparison.of(sent, back, Tolerances.DEFAULT, true, Progress.NONE);
         long plots = c.topics().stream()

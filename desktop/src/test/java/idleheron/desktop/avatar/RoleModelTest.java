@@ -6,7 +6,7 @@ import idleheron.core.Verdict;
 import idleheron.core.avatar.Avatar;
 import idleheron.core.avatar.Role;
 import idleheron.core.scene.Scene;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.List;
@@ -16,7 +16,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** Roles while somebody changes them, without a window. */
 class RoleModelTest {
-    private static final Scene WOMAN = Postwoman.scene();
+    private static final Scene WOMAN = MadeDemo.postwoman();
 
     @TempDir
     Path folder;

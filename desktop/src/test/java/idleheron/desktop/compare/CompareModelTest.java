@@ -15,14 +15,14 @@ import idleheron.core.pair.TopicResult;
 import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.paint.ViewRequest.Arrangement;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
 
 /** What is said of a comparison and where its rows lead, without a window. */
 class CompareModelTest {
-    private static final Scene SENT = Postwoman.scene();
+    private static final Scene SENT = MadeDemo.postwoman();
     private static final Scene BACK = TuneWeights.limit(1).apply(SENT);
 
     private static TopicResult topic(Topic t, Verdict v, Series... plots) {

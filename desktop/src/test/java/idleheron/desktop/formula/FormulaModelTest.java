@@ -9,8 +9,8 @@ import idleheron.core.remedy.Remedy;
 import idleheron.core.remedy.clip.BakeClips;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
+import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.FootbridgeBell;
-import idleheron.rehearsal.demo.Postwoman;
 import idleheron.rehearsal.demo.TideGauge;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -28,7 +28,7 @@ class FormulaModelTest {
 
     @Test
     void theFirstTextIsRightForAnyFigure() {
-        for (Scene s : List.of(TideGauge.scene(), FootbridgeBell.scene(), Postwoman.scene())) {
+        for (Scene s : List.of(TideGauge.scene(), FootbridgeBell.scene(), MadeDemo.postwoman())) {
             FormulaModel m = new FormulaModel(s, List.of());
             MotionJob.Result r = m.judge(m.first(), Progress.NONE);
             assertThat(r.moved()).as(r.told()).isNotNull();

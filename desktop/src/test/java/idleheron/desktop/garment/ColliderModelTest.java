@@ -7,13 +7,13 @@ import idleheron.core.garment.collide.Collider;
 import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /** Colliders of the postwoman, by hand and fitted. */
 class ColliderModelTest {
-    private static final Scene SHE = Postwoman.scene();
+    private static final Scene SHE = MadeDemo.postwoman();
 
     @Test
     void withoutCollidersAllOfHerIsBare() {

@@ -8,7 +8,7 @@ import idleheron.core.crossing.Crossing;
 import idleheron.core.pair.CompareSettings;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import idleheron.report.CrossingFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,7 +18,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** What lies on the bench and what could, without a window. */
 class GatherModelTest {
-    private static final Scene WOMAN = Postwoman.scene();
+    private static final Scene WOMAN = MadeDemo.postwoman();
 
     private static Asset asset(String name) {
         return new Asset(WOMAN, name, "FBX", "binary 7.5", 2_500_000);

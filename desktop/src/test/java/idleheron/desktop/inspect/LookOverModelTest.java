@@ -16,14 +16,14 @@ import idleheron.core.kinds.AssetKinds;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.rehearsal.Conventions;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
 
 /** What is said of an asset and where its findings lead, without a window. */
 class LookOverModelTest {
-    private static final Scene WOMAN = Postwoman.scene();
+    private static final Scene WOMAN = MadeDemo.postwoman();
     private static final Finding LOOSE = finding("loose", Severity.BREAKS, Topic.SURFACES);
     private static final Finding ODD = finding("odd", Severity.NOTE, Topic.MATERIALS);
     private static final Finding ODDER = finding("odd", Severity.NOTE, Topic.MATERIALS);

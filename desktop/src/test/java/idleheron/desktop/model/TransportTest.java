@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.scene.motion.Clip;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -12,7 +12,7 @@ import org.testfx.api.FxToolkit;
 import org.testfx.util.WaitForAsyncUtils;
 
 class TransportTest {
-    private static final Clip CLIP = Postwoman.scene().clips().getFirst();
+    private static final Clip CLIP = MadeDemo.postwoman().clips().getFirst();
 
     @BeforeAll
     static void toolkit() throws Exception {
@@ -65,7 +65,7 @@ class TransportTest {
     void anotherClipIsPlayedWhole() {
         Transport t = transport();
         t.loop(at(3), at(9));
-        t.clip().set(Postwoman.scene().clips().get(1));
+        t.clip().set(MadeDemo.postwoman().clips().get(1));
         assertThat(t.range().get()).isNull();
     }
 

@@ -8,7 +8,7 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
 import idleheron.core.scene.Transform;
 import idleheron.core.scene.mesh.Mesh;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import idleheron.render.Side;
 import idleheron.render.ink.Palette;
 import idleheron.render.ink.Viewpoint;
@@ -18,7 +18,7 @@ import org.jspecify.annotations.Nullable;
 
 /** A figure to be painted in tests. */
 final class Figures {
-    static final Scene SENT = Postwoman.scene();
+    static final Scene SENT = MadeDemo.postwoman();
     static final Viewpoint FRONT = new Viewpoint(0, 0, 4, 0, 1.2, 0);
 
     private Figures() {}

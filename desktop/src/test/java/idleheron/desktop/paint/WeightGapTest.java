@@ -8,14 +8,14 @@ import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.Skin;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
 
 /** Weight differences as they are painted, and the influences of one point as they are listed. */
 class WeightGapTest {
-    private static final Scene SENT = Postwoman.scene();
+    private static final Scene SENT = MadeDemo.postwoman();
     private static final Scene BACK = TuneWeights.limit(2).apply(SENT);
 
     private static int skinned() {

@@ -18,14 +18,14 @@ import idleheron.core.remedy.skin.TuneWeights;
 import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.remedy.space.MoveScene;
 import idleheron.core.scene.Scene;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 /** The order of remedies, what is offered and what is proved, without a window. */
 class ReadyModelTest {
-    private static final Scene WOMAN = Postwoman.scene();
+    private static final Scene WOMAN = MadeDemo.postwoman();
     private static final Remedy FOUR = TuneWeights.limit(4);
     private static final Remedy TWO = TuneWeights.limit(2);
     private static final Remedy SCALE = new BakeScale();

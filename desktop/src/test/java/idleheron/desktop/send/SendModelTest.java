@@ -12,13 +12,13 @@ import idleheron.core.scene.motion.Clip;
 import idleheron.core.volume.Volume;
 import idleheron.formats.SceneFiles;
 import idleheron.formats.spi.SceneFormat;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /** What goes, in which carrier and under what name, without a window. */
 class SendModelTest {
-    private static final Scene WOMAN = Postwoman.scene();
+    private static final Scene WOMAN = MadeDemo.postwoman();
     private static final Asset FILE = asset(WOMAN, "bench/woman.v2.fbx");
 
     private final SendModel model = new SendModel();

@@ -17,7 +17,7 @@ import idleheron.core.pair.TopicResult;
 import idleheron.core.remedy.space.BakeScale;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -49,7 +49,7 @@ class SignOffModelTest {
 
     @Test
     void thePartsStandInTheirOrder() {
-        SignOffModel m = model(Postwoman.scene(), Postwoman.scene(), Crossing.EMPTY);
+        SignOffModel m = model(MadeDemo.postwoman(), MadeDemo.postwoman(), Crossing.EMPTY);
         assertThat(m.verdict()).isEqualTo("Drifted");
         assertThat(m.parts().stream().map(SignOffModel.Part::title))
                 .containsExactly("", "Likely cause", "Lost on the way");
@@ -63,7 +63,7 @@ class SignOffModelTest {
 
     @Test
     void whatWasMendedIsToldAsItCameAndMended() throws Exception {
-        SignOffModel raw = model(Postwoman.scene(), Postwoman.scene(), Crossing.EMPTY);
+        SignOffModel raw = model(MadeDemo.postwoman(), MadeDemo.postwoman(), Crossing.EMPTY);
         TopicResult well = new TopicResult(Topic.CLIPS, Verdict.CLEAN, Figure.NONE, "", Evidence.NONE, List.of());
         CompareJob.Result r = raw.result();
         SignOffModel m = new SignOffModel(
@@ -86,7 +86,7 @@ class SignOffModelTest {
 
     @Test
     void aSignatureIsTold() {
-        Scene s = Postwoman.scene();
+        Scene s = MadeDemo.postwoman();
         assertThat(model(s, s, Crossing.EMPTY).isSigned()).isFalse();
         SignOffModel m = model(s, s, Crossing.EMPTY.signed("Ilse Brandt", "fine"));
         assertThat(m.isSigned()).isTrue();
@@ -95,7 +95,7 @@ class SignOffModelTest {
 
     @Test
     void thePictureShowsTheSameClipOnBothSides() {
-        Scene s = Postwoman.scene();
+        Scene s = MadeDemo.postwoman();
         Scene other = s.withClips(List.of(s.clips().get(1), s.clips().getFirst()));
         SignOffModel m = model(s, other, Crossing.EMPTY);
         assertThat(m.sent().clip()).isSameAs(s.clips().getFirst());
@@ -116,7 +116,8 @@ class SignOffModelTest {
         Files.writeString(folder.resolve("a.fbx"), "a");
         Files.writeString(folder.resolve("b.fbx"), "b");
         Files.writeString(folder.resolve("b_report.html"), "taken");
-        SignOffModel m = model(Postwoman.scene(), Postwoman.scene(), Crossing.EMPTY.signed("Ilse Brandt", "fine"));
+        SignOffModel m =
+                model(MadeDemo.postwoman(), MadeDemo.postwoman(), Crossing.EMPTY.signed("Ilse Brandt", "fine"));
         assertThat(m.free(".html").getFileName()).isNotEqualTo(Path.of("b_report.html"));
         assertThat(m.free(".pdf").getFileName()).isEqualTo(Path.of("b_report.pdf"));
         assertThat(Objects.requireNonNull(m.paper()).signedBy()).isEqualTo("Ilse Brandt");

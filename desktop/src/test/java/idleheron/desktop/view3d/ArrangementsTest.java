@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idleheron.core.scene.Scene;
 import idleheron.desktop.paint.ViewRequest.Arrangement;
 import idleheron.desktop.widget.Choice;
-import idleheron.rehearsal.demo.Postwoman;
+import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.demo.Reeds;
 import java.util.List;
 import javafx.scene.control.ToggleButton;
@@ -33,7 +33,7 @@ class ArrangementsTest {
 
     @Test
     void weightsAreOfSkinnedMeshesAlone() throws Exception {
-        assertThat(barred(Postwoman.scene())).containsExactly(false, false, false, false, false);
+        assertThat(barred(MadeDemo.postwoman())).containsExactly(false, false, false, false, false);
         assertThat(barred(Reeds.scene())).containsExactly(false, false, false, true, true);
     }
 }

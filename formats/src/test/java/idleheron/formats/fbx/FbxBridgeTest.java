@@ -380,4 +380,17 @@ class FbxBridgeTest extends FbxBridgeCase {
         assertThat(s.materials().getFirst().opacity()).isEqualTo(0.5);
         assertThat(s.textures().get(s.materials().getFirst().texture()).found()).isFalse();
     }
+
+    @Test
+    void withoutAnOpacityItIsWhatTheTransparencyLeaves() throws FormatException {
+        build.object(
+                "Material",
+                "glass",
+                "Material",
+                "",
+                List.of(FbxBuild.properties(List.of(
+                        FbxBuild.vector("TransparentColor", "Color", "A", new Vec3(0.6, 0.3, 0)),
+                        FbxBuild.number("TransparencyFactor", 0.5)))));
+        assertThat(read().materials().getFirst().opacity()).isCloseTo(1 - 0.5 * 0.3, within(1e-12));
+    }
 }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.RotationOrder;
 import idleheron.core.math.Vec3;
+import idleheron.core.pose.Pose;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Inherit;
@@ -101,6 +102,30 @@ class FbxRoundTripTest extends FbxRoundTripCase {
                 assertThat(back(two).nodes().get(1).transform()).isEqualTo(t);
                 assertThat(back(two).nodes().get(1).parent()).isZero();
             }
+        }
+    }
+
+    @Test
+    void aTurnBeforeOrAfterTheOwnCountsByItself() throws FormatException {
+        Vec3 turn = new Vec3(10, 20, 30);
+        for (Transform t :
+                List.of(Transform.IDENTITY.withTurns(turn, Vec3.ZERO), Transform.IDENTITY.withTurns(Vec3.ZERO, turn))) {
+            Scene s = back(bare().withNodes(List.of(Node.of("hull", -1, NodeKind.GROUP, t))));
+            assertThat(s.nodes().getFirst().transform()).isEqualTo(t);
+            assertThat(new Pose(s).world(0).equals(t.matrix(), 1e-9)).isTrue();
+        }
+    }
+
+    @Test
+    void normalsThatDifferInOneNumberAtAPointStayByCorner() throws FormatException {
+        for (int k = 0; k < 3; k++) {
+            Mesh m = Sail.mesh();
+            float[] normals = new float[21];
+            for (int c = 0; c < 7; c++) {
+                normals[3 * c + (k + 1) % 3] = 1;
+            }
+            normals[3 * 4 + k] = 0.5f; // the first corner of the triangle shares its point with the quad
+            assertThat(meshBack(m.withNormals(normals)).normals()).isEqualTo(normals);
         }
     }
 

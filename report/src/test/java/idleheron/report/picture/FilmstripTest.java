@@ -10,9 +10,9 @@ import idleheron.core.pair.MatchTable;
 import idleheron.core.pair.Tolerances;
 import idleheron.core.picture.Shelf;
 import idleheron.core.scene.Scene;
+import idleheron.rehearsal.MadeDemo;
 import idleheron.rehearsal.StandIn;
 import idleheron.rehearsal.demo.FootbridgeBell;
-import idleheron.rehearsal.demo.Postwoman;
 import idleheron.render.ink.Palette;
 import idleheron.render.ink.Picture;
 import java.util.Arrays;
@@ -49,7 +49,7 @@ class FilmstripTest {
 
     @Test
     void everyMomentIsAPictureWithARingInItsMiddle() {
-        Scene sent = Postwoman.scene();
+        Scene sent = MadeDemo.postwoman();
         List<Filmstrip.Shot> shots = strip(sent, StandIn.SEDGE.receive(sent), Progress.NONE);
         assertThat(shots).hasSizeBetween(3, Filmstrip.MOST);
         for (Filmstrip.Shot s : shots) {
@@ -70,7 +70,7 @@ class FilmstripTest {
 
     @Test
     void aClipPlaysWhatTheUserSaysCameBackOfIt() {
-        Scene sent = Postwoman.scene();
+        Scene sent = MadeDemo.postwoman();
         Scene came = StandIn.SEDGE.receive(sent);
         Scene back = came.withClips(IntStream.range(0, came.clips().size())
                 .mapToObj(i -> came.clips().get(i).withName("take_" + i))
@@ -107,7 +107,7 @@ class FilmstripTest {
 
     @Test
     void itStopsWhenTold() {
-        Scene sent = Postwoman.scene();
+        Scene sent = MadeDemo.postwoman();
         Assertions.assertThatThrownBy(() -> strip(sent, StandIn.SEDGE.receive(sent), (done, what) -> {
                     throw new CancellationException();
                 }))
