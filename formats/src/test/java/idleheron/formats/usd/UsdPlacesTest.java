@@ -4,14 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.job.Progress;
+import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Light;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Transform;
+import idleheron.core.scene.mesh.Skin;
 import idleheron.core.scene.motion.Clip;
 import idleheron.formats.SceneFiles;
+import idleheron.formats.usd.read.UsdStage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -240,5 +243,68 @@ class UsdPlacesTest {
         assertThat(l.color()).isEqualTo(new Vec3(1, 0.5, 0.25));
         assertThat(l.innerAngle()).isCloseTo(60, within(1e-5));
         assertThat(l.outerAngle()).isCloseTo(80, within(1e-5));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {AS_READ, UsdFormat.TEXT, UsdFormat.CRATE})
+    void aSurfaceThatWasMovedWhenItWasBoundFollowsItsJointFromThere(String variant) throws IOException {
+        Scene s = scene(variant, "24", """
+                def SkelRoot "Hull"
+                {
+                    def Mesh "Deck"
+                    {
+                        int[] faceVertexCounts = [3]
+                        int[] faceVertexIndices = [0, 1, 2]
+                        point3f[] points = [(0, 0, 0), (1, 0, 0), (0, 1, 0)]
+                        matrix4d primvars:skel:geomBindTransform = ((1, 0, 0, 0), (0, 1, 0, 0), (0, 0, 1, 0), (0, 0, 7, 1))
+                        int[] primvars:skel:jointIndices = [0, 0, 0] (
+                            elementSize = 1
+                            interpolation = "vertex"
+                        )
+                        float[] primvars:skel:jointWeights = [1, 1, 1] (
+                            elementSize = 1
+                            interpolation = "vertex"
+                        )
+                        rel skel:skeleton = </Hull/Skel>
+                    }
+                    def Skeleton "Skel"
+                    {
+                        uniform token[] joints = ["mast"]
+                        uniform matrix4d[] bindTransforms = [((1, 0, 0, 0), (0, 1, 0, 0), (0, 0, 1, 0), (0, 5, 0, 1))]
+                        uniform matrix4d[] restTransforms = [((1, 0, 0, 0), (0, 1, 0, 0), (0, 0, 1, 0), (2, 5, 0, 1))]
+                    }
+                }
+                """);
+        Skin skin = java.util.Objects.requireNonNull(s.meshes().getFirst().skin());
+        int mast = s.find("mast");
+        assertThat(skin.joints()).containsExactly(mast);
+        Matrix4d moved = new Matrix4d(new Pose(s).world(mast)).mul(skin.toJoint()[0]);
+        same(moved, new Matrix4d().translate(2, 0, 7), 1e-6);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"creator", "generator", "writer"})
+    void whoWroteALayerIsReadFromWhatItSaysOfItself(String key) throws IOException {
+        Path file = folder.resolve("said.usda");
+        Files.writeString(file, """
+                #usda 1.0
+                (
+                    customLayerData = {
+                        string %s = "Alder Yard 3"
+                    }
+                )
+                def Xform "Hull"
+                {
+                }
+                """.formatted(key));
+        assertThat(SceneFiles.read(file, Progress.NONE).scene().stage().writer())
+                .isEqualTo("Alder Yard 3");
+    }
+
+    @Test
+    void aStageStandsUpAlongYOrZ() {
+        assertThat(UsdStage.holds(AxisSystem.COMMON)).isTrue();
+        assertThat(UsdStage.holds(AxisSystem.Z_UP)).isTrue();
+        assertThat(UsdStage.holds(AxisSystem.Z_UP_LEFT)).isFalse();
     }
 }

@@ -9,6 +9,7 @@ import idleheron.core.math.Vec3;
 import idleheron.core.pose.Pose;
 import idleheron.core.scene.Camera;
 import idleheron.core.scene.FreeProperty;
+import idleheron.core.scene.Inherit;
 import idleheron.core.scene.Light;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
@@ -20,6 +21,7 @@ import idleheron.core.scene.Texture;
 import idleheron.core.scene.Transform;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
+import idleheron.core.scene.mesh.MeshLayer;
 import idleheron.core.scene.mesh.Skin;
 import idleheron.core.scene.mesh.UvSet;
 import idleheron.core.scene.motion.Channel;
@@ -38,6 +40,7 @@ import org.joml.Matrix4dc;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** What is written to a layer comes back from it, field by field, as text and as a crate. */
@@ -276,5 +279,79 @@ class UsdRoundTripTest {
         assertThat(l.kind()).isEqualTo("directional");
         assertThat(l.color().distance(new Vec3(1, 0.5, 0.25))).isLessThan(1e-6);
         assertThat(l.intensity()).isCloseTo(2, within(1e-6));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {UsdFormat.TEXT, UsdFormat.CRATE})
+    void coloursOnFacesAndCorners(String variant) throws IOException {
+        double[] rgba = {1, 0, 0, 1, 0, 0.5, 0, 1};
+        int[] byCorner = {0, 1, 0, 1, 1, 0, 1};
+        Mesh m = mesh().withLayers(List.of(
+                new MeshLayer(MeshLayer.Kind.COLOR, "dye", MeshLayer.Domain.CORNER, 4, rgba, byCorner, null)));
+        MeshLayer b = at(back(shown(m), variant), "sail").layers().getFirst();
+        assertThat(b.kind()).isEqualTo(MeshLayer.Kind.COLOR);
+        assertThat(b.domain()).isEqualTo(MeshLayer.Domain.CORNER);
+        for (int c = 0; c < 7; c++) {
+            int e = b.indices() == null ? c : Objects.requireNonNull(b.indices())[c];
+            for (int k = 0; k < 3; k++) {
+                assertThat(b.values()[e * b.width() + k]).isEqualTo(rgba[4 * byCorner[c] + k]);
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {UsdFormat.TEXT, UsdFormat.CRATE})
+    void twoClipsMoveAsTheyDidAndWhatStandsInOneStands(String variant) throws IOException {
+        Curve turn = Curve.linear(new double[] {0, 1, 2}, new double[] {0, 40, -20});
+        Curve drift = Curve.linear(new double[] {0, 2}, new double[] {0, 6});
+        Scene still = rigged();
+        List<Node> nodes = new ArrayList<>(still.nodes());
+        nodes.add(Node.of("hull", -1, NodeKind.GROUP, Transform.of(new Vec3(3, 2, 1), new Vec3(0, 15, 0), Vec3.ONE)));
+        Clip wave = new Clip("wave", 0, 2, FrameRate.of(30), List.of(track(1, Channel.ROTATE_X, turn)), List.of());
+        Clip sail = new Clip(
+                "sail",
+                0,
+                2,
+                FrameRate.of(30),
+                List.of(track(3, Channel.TRANSLATE_X, drift), track(3, Channel.ROTATE_Y, turn)),
+                List.of());
+        Scene sent = still.withNodes(nodes).withClips(List.of(wave, sail));
+        Scene s = back(sent, variant);
+        assertThat(s.clips()).extracting(Clip::name).containsExactlyInAnyOrder("wave", "sail");
+        for (Clip was : sent.clips()) {
+            Clip c = s.clips().stream()
+                    .filter(o -> o.name().equals(was.name()))
+                    .findFirst()
+                    .orElseThrow();
+            Pose a = new Pose(sent);
+            Pose b = new Pose(s);
+            for (int f = 0; f <= 60; f += 12) {
+                a.at(was, f / 30.0);
+                b.at(c, c.startSeconds() + f / 30.0);
+                for (String name : List.of("mast", "boom", "hull")) {
+                    Matrix4d is = new Matrix4d(b.world(s.find(name)));
+                    assertThat(is.equals(new Matrix4d(a.world(sent.find(name))), 1e-4))
+                            .as(was.name() + " " + name + " frame " + f)
+                            .isTrue();
+                }
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource(Inherit.class)
+    void aJointThatTakesUpItsParentsScaleInAnotherWayStandsWhereItStood(Inherit inherit) throws IOException {
+        List<Node> nodes = new ArrayList<>(rigged().nodes());
+        nodes.set(
+                0, nodes.get(0).withTransform(Transform.of(new Vec3(0, 1, 0), new Vec3(0, 0, 90), new Vec3(2, 1, 1))));
+        nodes.set(
+                1,
+                nodes.get(1)
+                        .withTransform(Transform.of(new Vec3(0, 2, 0), new Vec3(0, 0, 90), Vec3.ONE)
+                                .withInherit(inherit)));
+        Scene sent = rigged().withNodes(nodes);
+        Scene s = back(sent, UsdFormat.CRATE);
+        Matrix4d is = new Matrix4d(new Pose(s).world(s.find("boom")));
+        assertThat(is.equals(new Matrix4d(new Pose(sent).world(1)), 1e-5)).isTrue();
     }
 }
