@@ -17,7 +17,6 @@ import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Placement;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
-import idleheron.core.scene.Texture;
 import idleheron.core.scene.Transform;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
@@ -36,8 +35,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.joml.Matrix4d;
-import org.joml.Matrix4dc;
-import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -54,53 +51,8 @@ class UsdRoundTripTest {
         return SceneFiles.read(file, Progress.NONE).scene();
     }
 
-    private static Scene bare(Stage stage) {
-        return Scene.bare("t", stage);
-    }
-
-    private static Stage stage() {
-        return new Stage(AxisSystem.Z_UP, 0.01, FrameRate.of(30), 0, 2, "test");
-    }
-
-    private static Node joint(String name, int parent, double y) {
-        return Node.of(
-                name,
-                parent,
-                NodeKind.JOINT,
-                Transform.of(new Vec3(0, y, 0), new Vec3(0, 0, parent < 0 ? 90 : 0), Vec3.ONE));
-    }
-
     private static Mesh at(Scene s, String name) {
         return s.meshes().get(s.nodes().get(s.find(name)).payload());
-    }
-
-    /** With normals and coordinates. */
-    private static Mesh mesh() {
-        float[] normals = new float[21];
-        for (int i = 0; i < normals.length; i++) {
-            normals[i] = i % 3 == i / 3 % 3 ? 1 : 0;
-        }
-        return Sail.mesh()
-                .withNormals(normals)
-                .withUvSets(List.of(
-                        new UvSet("st", new float[] {0, 0, 1, 0, 1, 1, 0, 0.5f}, new int[] {0, 1, 2, 3, 1, 2, 3})));
-    }
-
-    private static Scene shown(Mesh m) {
-        return bare(stage())
-                .withNodes(List.of(
-                        joint("mast", -1, 1), joint("boom", 0, 2), Node.mesh("sail", -1, Transform.IDENTITY, 0, 1, 0)))
-                .withMeshes(List.of(m))
-                .withTextures(List.of(new Texture("canvas", "maps/canvas.png", "maps/canvas.png", false)))
-                .withMaterials(List.of(
-                        new Material(
-                                "tar",
-                                "phong",
-                                new Vec3(0.1, 0.2, 0.3),
-                                0.5,
-                                List.of(new Material.Use(Material.DIFFUSE, 0, Placement.of(2, 3, 30, 0.25, 0.5))),
-                                List.of()),
-                        new Material("cloth", "lambert", new Vec3(1, 0.5, 0), 1, -1)));
     }
 
     @ParameterizedTest
@@ -108,7 +60,7 @@ class UsdRoundTripTest {
     void theStageItsUnitAxesRateAndRange(String variant) throws IOException {
         for (AxisSystem axes : List.of(AxisSystem.Z_UP, AxisSystem.COMMON)) {
             Stage s = new Stage(axes, 0.0254, FrameRate.of(60), 0.5, 3.25, "test");
-            Scene still = bare(s).withNodes(List.of(Node.of("hull", -1, NodeKind.GROUP, Transform.IDENTITY)));
+            Scene still = Sail.bare(s).withNodes(List.of(Node.of("hull", -1, NodeKind.GROUP, Transform.IDENTITY)));
             Stage b = back(still, variant).stage();
             assertThat(b.axes()).isEqualTo(axes);
             assertThat(b.metersPerUnit()).isEqualTo(0.0254);
@@ -121,8 +73,8 @@ class UsdRoundTripTest {
     @ParameterizedTest
     @ValueSource(strings = {UsdFormat.TEXT, UsdFormat.CRATE})
     void facesNormalsAndCoordinates(String variant) throws IOException {
-        Mesh m = mesh();
-        Mesh b = at(back(shown(m), variant), "sail");
+        Mesh m = Sail.dressed();
+        Mesh b = at(back(Sail.shown(m), variant), "sail");
         assertThat(b.points()).containsExactly(m.points(), within(1e-6));
         assertThat(b.faceStarts()).isEqualTo(m.faceStarts());
         assertThat(b.corners()).isEqualTo(m.corners());
@@ -141,7 +93,7 @@ class UsdRoundTripTest {
     @ParameterizedTest
     @ValueSource(strings = {UsdFormat.TEXT, UsdFormat.CRATE})
     void materialsOnFacesWithTheirPictures(String variant) throws IOException {
-        Scene s = back(shown(mesh().withFaceMaterials(new int[] {0, 1})), variant);
+        Scene s = back(Sail.shown(Sail.dressed().withFaceMaterials(new int[] {0, 1})), variant);
         Node sail = s.nodes().get(s.find("sail"));
         int[] slots = Objects.requireNonNull(at(s, "sail").faceMaterials());
         assertThat(s.materials().get(sail.materials()[slots[0]]).name()).isEqualTo("cloth");
@@ -159,28 +111,10 @@ class UsdRoundTripTest {
         assertThat(cloth.diffuse().distance(new Vec3(1, 0.5, 0))).isLessThan(1e-6);
     }
 
-    private static Scene rigged() {
-        Pose rest = new Pose(shown(mesh()));
-        Matrix4dc[] bind = {new Matrix4d(rest.world(0)).invert(), new Matrix4d(rest.world(1)).invert()};
-        Skin skin = new Skin(
-                "skin",
-                new int[] {0, 1},
-                bind,
-                new int[] {0, 1, 3, 4, 5, 6},
-                new int[] {0, 0, 1, 1, 0, 1},
-                new float[] {1, 0.25f, 0.75f, 1, 1, 1});
-        Scene s = shown(mesh().withSkin(skin).withShapes(List.of(Sail.billow(0))));
-        List<Node> nodes = new ArrayList<>(s.nodes());
-        for (int j = 0; j < 2; j++) {
-            nodes.set(j, nodes.get(j).withBindWorld(new Matrix4d(rest.world(j))));
-        }
-        return s.withNodes(nodes);
-    }
-
     @ParameterizedTest
     @ValueSource(strings = {UsdFormat.TEXT, UsdFormat.CRATE})
     void weightsJointsAndShapes(String variant) throws IOException {
-        Scene sent = rigged();
+        Scene sent = Sail.rigged();
         Scene s = back(sent, variant);
         Mesh m = at(s, "sail");
         Skin skin = Objects.requireNonNull(m.skin());
@@ -209,12 +143,6 @@ class UsdRoundTripTest {
         assertThat(shape.targets().get(1).deltas()).containsExactly(1, 2, 3, 0, 0, 0, 4, 5, 6);
     }
 
-    private static Clip.NodeTrack track(int node, Channel channel, Curve c) {
-        @Nullable Curve[] all = new Curve[Channel.COUNT];
-        all[channel.ordinal()] = c;
-        return new Clip.NodeTrack(node, all);
-    }
-
     @ParameterizedTest
     @ValueSource(strings = {UsdFormat.TEXT, UsdFormat.CRATE})
     void jointsAndShapesMoveAsTheyDid(String variant) throws IOException {
@@ -225,9 +153,9 @@ class UsdRoundTripTest {
                 0,
                 2,
                 FrameRate.of(30),
-                List.of(track(1, Channel.ROTATE_X, turn), track(0, Channel.TRANSLATE_Z, rise)),
+                List.of(Sail.track(1, Channel.ROTATE_X, turn), Sail.track(0, Channel.TRANSLATE_Z, rise)),
                 List.of(new Clip.ShapeTrack(0, 0, rise)));
-        Scene sent = rigged().withClips(List.of(clip));
+        Scene sent = Sail.rigged().withClips(List.of(clip));
         Scene s = back(sent, variant);
         Clip c = s.clips().getFirst();
         assertThat(c.length()).isCloseTo(2, within(1e-9));
@@ -253,7 +181,7 @@ class UsdRoundTripTest {
                 new FreeProperty("owner", "KString", new FreeProperty.Text("Mira")),
                 new FreeProperty("reach", "double", new FreeProperty.Numbers(new double[] {0.65})));
         Transform where = Transform.of(new Vec3(1, 2, 3), new Vec3(10, 20, 30), new Vec3(2, 2, 2));
-        Scene sent = bare(stage())
+        Scene sent = Sail.bare(Sail.stage())
                 .withNodes(List.of(
                         new Node("hull", -1, NodeKind.GROUP, where, null, false, -1, null, new int[0], own),
                         Node.of("eye", 0, NodeKind.CAMERA, Transform.IDENTITY).withPayload(NodeKind.CAMERA, 0),
@@ -286,9 +214,10 @@ class UsdRoundTripTest {
     void coloursOnFacesAndCorners(String variant) throws IOException {
         double[] rgba = {1, 0, 0, 1, 0, 0.5, 0, 1};
         int[] byCorner = {0, 1, 0, 1, 1, 0, 1};
-        Mesh m = mesh().withLayers(List.of(
-                new MeshLayer(MeshLayer.Kind.COLOR, "dye", MeshLayer.Domain.CORNER, 4, rgba, byCorner, null)));
-        MeshLayer b = at(back(shown(m), variant), "sail").layers().getFirst();
+        Mesh m = Sail.dressed()
+                .withLayers(List.of(
+                        new MeshLayer(MeshLayer.Kind.COLOR, "dye", MeshLayer.Domain.CORNER, 4, rgba, byCorner, null)));
+        MeshLayer b = at(back(Sail.shown(m), variant), "sail").layers().getFirst();
         assertThat(b.kind()).isEqualTo(MeshLayer.Kind.COLOR);
         assertThat(b.domain()).isEqualTo(MeshLayer.Domain.CORNER);
         for (int c = 0; c < 7; c++) {
@@ -304,16 +233,16 @@ class UsdRoundTripTest {
     void twoClipsMoveAsTheyDidAndWhatStandsInOneStands(String variant) throws IOException {
         Curve turn = Curve.linear(new double[] {0, 1, 2}, new double[] {0, 40, -20});
         Curve drift = Curve.linear(new double[] {0, 2}, new double[] {0, 6});
-        Scene still = rigged();
+        Scene still = Sail.rigged();
         List<Node> nodes = new ArrayList<>(still.nodes());
         nodes.add(Node.of("hull", -1, NodeKind.GROUP, Transform.of(new Vec3(3, 2, 1), new Vec3(0, 15, 0), Vec3.ONE)));
-        Clip wave = new Clip("wave", 0, 2, FrameRate.of(30), List.of(track(1, Channel.ROTATE_X, turn)), List.of());
+        Clip wave = new Clip("wave", 0, 2, FrameRate.of(30), List.of(Sail.track(1, Channel.ROTATE_X, turn)), List.of());
         Clip sail = new Clip(
                 "sail",
                 0,
                 2,
                 FrameRate.of(30),
-                List.of(track(3, Channel.TRANSLATE_X, drift), track(3, Channel.ROTATE_Y, turn)),
+                List.of(Sail.track(3, Channel.TRANSLATE_X, drift), Sail.track(3, Channel.ROTATE_Y, turn)),
                 List.of());
         Scene sent = still.withNodes(nodes).withClips(List.of(wave, sail));
         Scene s = back(sent, variant);
@@ -341,7 +270,7 @@ class UsdRoundTripTest {
     @ParameterizedTest
     @EnumSource(Inherit.class)
     void aJointThatTakesUpItsParentsScaleInAnotherWayStandsWhereItStood(Inherit inherit) throws IOException {
-        List<Node> nodes = new ArrayList<>(rigged().nodes());
+        List<Node> nodes = new ArrayList<>(Sail.rigged().nodes());
         nodes.set(
                 0, nodes.get(0).withTransform(Transform.of(new Vec3(0, 1, 0), new Vec3(0, 0, 90), new Vec3(2, 1, 1))));
         nodes.set(
@@ -349,7 +278,7 @@ class UsdRoundTripTest {
                 nodes.get(1)
                         .withTransform(Transform.of(new Vec3(0, 2, 0), new Vec3(0, 0, 90), Vec3.ONE)
                                 .withInherit(inherit)));
-        Scene sent = rigged().withNodes(nodes);
+        Scene sent = Sail.rigged().withNodes(nodes);
         Scene s = back(sent, UsdFormat.CRATE);
         Matrix4d is = new Matrix4d(new Pose(s).world(s.find("boom")));
         assertThat(is.equals(new Matrix4d(new Pose(sent).world(1)), 1e-5)).isTrue();
