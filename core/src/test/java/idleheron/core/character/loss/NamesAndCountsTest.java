@@ -13,6 +13,7 @@ import idleheron.core.pair.Tolerances;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.OpaqueData;
 import idleheron.core.scene.Scene;
+import idleheron.core.scene.Texture;
 import idleheron.core.scene.motion.Clip;
 import java.util.ArrayList;
 import java.util.List;
@@ -92,5 +93,27 @@ class NamesAndCountsTest {
 
     private static Scene clips(Clip... clips) {
         return SENT.withClips(List.of(clips));
+    }
+
+    private static Scene pictures(boolean... found) {
+        List<Texture> all = new ArrayList<>();
+        for (int i = 0; i < found.length; i++) {
+            all.add(new Texture("t" + i, "t" + i + ".png", "t" + i + ".png", found[i]));
+        }
+        return SENT.withTextures(all);
+    }
+
+    @Test
+    void picturesThatWereFoundAndAreNotAreCounted() {
+        Scene sent = pictures(true, true, true, false);
+        Loss one = one(sent, pictures(true, true, false, false), "pictures-not-found");
+        assertThat(one.figure().value()).isEqualTo(1);
+        Loss two = one(sent, pictures(true, false, false, false), "pictures-not-found");
+        assertThat(two.figure().value()).isEqualTo(2);
+        assertThat(losses(sent, pictures(true, true, true, true), "pictures-not-found"))
+                .isEmpty();
+        Loss dropped = one(sent, pictures(true), "pictures-dropped");
+        assertThat(dropped.figure().value()).isEqualTo(3);
+        assertThat(losses(sent, pictures(false), "pictures-not-found")).isEmpty();
     }
 }
