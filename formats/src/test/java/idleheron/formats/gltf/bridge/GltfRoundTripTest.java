@@ -25,6 +25,7 @@ import idleheron.core.scene.motion.Curve;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.Sail;
 import idleheron.formats.gltf.document.GltfDocument;
+import idleheron.formats.spi.SceneFormat;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.lang.foreign.MemorySegment;
@@ -143,6 +144,42 @@ class GltfRoundTripTest {
                 .containsExactly(
                         new double[] {was.uu(), was.uv(), was.u0(), was.vu(), was.vv(), was.v0()}, within(1e-5));
         assertThat(s.textures().get(tar.texture()).relative()).endsWith("maps/canvas.png");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0, 1", "1, 0"})
+    void facesAreGatheredByMaterialInWhateverOrderTheyCome(int quad, int triangle) {
+        Mesh m = Sail.dressed().withFaceMaterials(new int[] {quad, triangle});
+        SceneFormat.Form form = GltfForm.of(asADocument(Sail.shown(m)));
+        Mesh t = form.scene().meshes().getFirst();
+        assertThat(t.faceMaterials()).isSorted();
+        assertThat(t.faceCount()).isEqualTo(3);
+        for (int f = 0; f < 3; f++) {
+            boolean ofTriangle = false;
+            for (int c = t.faceStarts()[f]; c < t.faceStarts()[f + 1]; c++) {
+                ofTriangle |= t.corners()[c] == 4; // a point of the triangle alone
+            }
+            assertThat(Objects.requireNonNull(t.faceMaterials())[f]).isEqualTo(ofTriangle ? triangle : quad);
+        }
+        assertThat(form.told()).hasSize(1);
+        assertThat(form.told().getFirst()).contains("2 faces");
+        Mesh cut = t.withShapes(List.of(Sail.billow(0)));
+        assertThat(GltfForm.of(asADocument(Sail.shown(cut))).told())
+                .hasSize(1)
+                .first()
+                .asString()
+                .startsWith("1 ");
+        assertThat(GltfForm.of(asADocument(Sail.shown(t))).told()).isEmpty();
+    }
+
+    @Test
+    void aPointThatNoFaceUsesComesBackAsWell() throws IOException {
+        Mesh m = Mesh.bare(
+                "sail", new double[] {0, 0, 0, 1, 0, 0, 5, 6, 7, 0, 1, 0}, new int[] {0, 3}, new int[] {0, 1, 3});
+        Mesh b = meshes(back(asADocument(Sail.shown(m)))).getFirst();
+        assertThat(b.pointCount()).isEqualTo(4);
+        assertThat(places(b)).containsKey(new Vec3(5, 6, 7));
+        assertThat(b.faceCount()).isEqualTo(1);
     }
 
     @Test
