@@ -95,23 +95,49 @@ public final class Sail {
                         new Material("cloth", "lambert", new Vec3(1, 0.5, 0), 1, -1)));
     }
 
+    /** Its points on the first two joints, one or both. */
+    public static Skin skin(Matrix4dc... toJoint) {
+        return new Skin(
+                "skin",
+                new int[] {0, 1},
+                toJoint,
+                new int[] {0, 1, 3, 4, 5, 6},
+                new int[] {0, 0, 1, 1, 0, 1},
+                new float[] {1, 0.25f, 0.75f, 1, 1, 1});
+    }
+
     /** The sail bound to both joints, with its shape. */
     public static Scene rigged() {
         Pose rest = new Pose(shown(dressed()));
         Matrix4dc[] bind = {new Matrix4d(rest.world(0)).invert(), new Matrix4d(rest.world(1)).invert()};
-        Skin skin = new Skin(
-                "skin",
-                new int[] {0, 1},
-                bind,
-                new int[] {0, 1, 3, 4, 5, 6},
-                new int[] {0, 0, 1, 1, 0, 1},
-                new float[] {1, 0.25f, 0.75f, 1, 1, 1});
-        Scene s = shown(dressed().withSkin(skin).withShapes(List.of(billow(0))));
+        Scene s = shown(dressed().withSkin(skin(bind)).withShapes(List.of(billow(0))));
         List<Node> nodes = new ArrayList<>(s.nodes());
         for (int j = 0; j < 2; j++) {
             nodes.set(j, nodes.get(j).withBindWorld(new Matrix4d(rest.world(j))));
         }
         return s.withNodes(nodes);
+    }
+
+    /** Two seconds in which the boom turns, the mast rises and the sail billows. */
+    public static Clip wave() {
+        Curve rise = Curve.linear(new double[] {0, 2}, new double[] {0, 1});
+        return new Clip(
+                "wave",
+                0,
+                2,
+                FrameRate.of(30),
+                List.of(track(1, Channel.ROTATE_X, turn()), track(0, Channel.TRANSLATE_Z, rise)),
+                List.of(new Clip.ShapeTrack(0, 0, rise)));
+    }
+
+    /** There and back, in degrees. */
+    public static Curve turn() {
+        return Curve.linear(new double[] {0, 1, 2}, new double[] {0, 40, -20});
+    }
+
+    /** The clip of a name. */
+    public static Clip clip(Scene s, String name) {
+        return s.clips().stream().filter(c -> c.name().equals(name)).findFirst().orElseThrow();
     }
 
     /** One channel that moves. */

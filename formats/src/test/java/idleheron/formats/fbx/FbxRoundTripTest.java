@@ -217,14 +217,8 @@ class FbxRoundTripTest extends FbxRoundTripCase {
         };
         for (SkinStyle.Method method : SkinStyle.Method.values()) {
             float[] share = method == SkinStyle.Method.BLENDED ? new float[] {0, 0.25f, 0.5f, 0.75f, 1} : null;
-            Skin skin = new Skin(
-                    "skin",
-                    new int[] {0, 1},
-                    bind,
-                    new int[] {0, 1, 3, 4, 5, 6},
-                    new int[] {0, 0, 1, 1, 0, 1},
-                    new float[] {1, 0.25f, 0.75f, 1, 1, 1},
-                    new SkinStyle(method, share, SkinStyle.Link.NORMALIZED, List.of(), null));
+            Skin skin =
+                    Sail.skin(bind).withStyle(new SkinStyle(method, share, SkinStyle.Link.NORMALIZED, List.of(), null));
             Skin b = Objects.requireNonNull(meshBack(Sail.mesh().withSkin(skin)).skin());
             assertThat(b.joints()).containsExactly(0, 1);
             assertThat(b.starts()).isEqualTo(skin.starts());

@@ -146,15 +146,7 @@ class UsdRoundTripTest {
     @ParameterizedTest
     @ValueSource(strings = {UsdFormat.TEXT, UsdFormat.CRATE})
     void jointsAndShapesMoveAsTheyDid(String variant) throws IOException {
-        Curve turn = Curve.linear(new double[] {0, 1, 2}, new double[] {0, 40, -20});
-        Curve rise = Curve.linear(new double[] {0, 2}, new double[] {0, 1});
-        Clip clip = new Clip(
-                "wave",
-                0,
-                2,
-                FrameRate.of(30),
-                List.of(Sail.track(1, Channel.ROTATE_X, turn), Sail.track(0, Channel.TRANSLATE_Z, rise)),
-                List.of(new Clip.ShapeTrack(0, 0, rise)));
+        Clip clip = Sail.wave();
         Scene sent = Sail.rigged().withClips(List.of(clip));
         Scene s = back(sent, variant);
         Clip c = s.clips().getFirst();
@@ -231,27 +223,24 @@ class UsdRoundTripTest {
     @ParameterizedTest
     @ValueSource(strings = {UsdFormat.TEXT, UsdFormat.CRATE})
     void twoClipsMoveAsTheyDidAndWhatStandsInOneStands(String variant) throws IOException {
-        Curve turn = Curve.linear(new double[] {0, 1, 2}, new double[] {0, 40, -20});
         Curve drift = Curve.linear(new double[] {0, 2}, new double[] {0, 6});
         Scene still = Sail.rigged();
         List<Node> nodes = new ArrayList<>(still.nodes());
         nodes.add(Node.of("hull", -1, NodeKind.GROUP, Transform.of(new Vec3(3, 2, 1), new Vec3(0, 15, 0), Vec3.ONE)));
-        Clip wave = new Clip("wave", 0, 2, FrameRate.of(30), List.of(Sail.track(1, Channel.ROTATE_X, turn)), List.of());
+        Clip wave = new Clip(
+                "wave", 0, 2, FrameRate.of(30), List.of(Sail.track(1, Channel.ROTATE_X, Sail.turn())), List.of());
         Clip sail = new Clip(
                 "sail",
                 0,
                 2,
                 FrameRate.of(30),
-                List.of(Sail.track(3, Channel.TRANSLATE_X, drift), Sail.track(3, Channel.ROTATE_Y, turn)),
+                List.of(Sail.track(3, Channel.TRANSLATE_X, drift), Sail.track(3, Channel.ROTATE_Y, Sail.turn())),
                 List.of());
         Scene sent = still.withNodes(nodes).withClips(List.of(wave, sail));
         Scene s = back(sent, variant);
         assertThat(s.clips()).extracting(Clip::name).containsExactlyInAnyOrder("wave", "sail");
         for (Clip was : sent.clips()) {
-            Clip c = s.clips().stream()
-                    .filter(o -> o.name().equals(was.name()))
-                    .findFirst()
-                    .orElseThrow();
+            Clip c = Sail.clip(s, was.name());
             Pose a = new Pose(sent);
             Pose b = new Pose(s);
             for (int f = 0; f <= 60; f += 12) {

@@ -223,26 +223,15 @@ class GltfRoundTripTest {
 
     @Test
     void jointsAndShapesMoveAsTheyDidOverTwoClips() throws IOException {
-        Curve turn = Curve.linear(new double[] {0, 1, 2}, new double[] {0, 40, -20});
-        Curve rise = Curve.linear(new double[] {0, 2}, new double[] {0, 1});
         Curve grow = Curve.linear(new double[] {0, 2}, new double[] {1, 3});
-        Clip wave = new Clip(
-                "wave",
-                0,
-                2,
-                FrameRate.of(30),
-                List.of(Sail.track(1, Channel.ROTATE_X, turn), Sail.track(0, Channel.TRANSLATE_Z, rise)),
-                List.of(new Clip.ShapeTrack(0, 0, rise)));
+        Clip wave = Sail.wave();
         Clip swell =
                 new Clip("swell", 0, 2, FrameRate.of(30), List.of(Sail.track(1, Channel.SCALE_Y, grow)), List.of());
         Scene sent = Sail.rigged().withClips(List.of(wave, swell));
         Scene s = back(sent);
         assertThat(s.clips()).extracting(Clip::name).containsExactlyInAnyOrder("wave", "swell");
         for (Clip was : sent.clips()) {
-            Clip c = s.clips().stream()
-                    .filter(o -> o.name().equals(was.name()))
-                    .findFirst()
-                    .orElseThrow();
+            Clip c = Sail.clip(s, was.name());
             assertThat(c.length()).isCloseTo(2, within(1e-6));
             Pose a = new Pose(sent);
             Pose b = new Pose(s);
