@@ -244,20 +244,47 @@ class UsdCacheTest {
         CacheNode eye = at(cache(variant, """
                     def Camera "Eye"
                     {
-                        float focalLength = 35
-                        float horizontalAperture = 24
-                        float verticalAperture = 18
-                        float horizontalApertureOffset = 1
-                        float verticalApertureOffset = 2
+                        float focalLength = 0.35
+                        float horizontalAperture = 0.24
+                        float verticalAperture = 0.18
+                        float horizontalApertureOffset = 0.01
+                        float verticalApertureOffset = 0.02
                         float fStop = 4
                         float focusDistance = 12
+                        double shutter:open = -0.25
+                        double shutter:close = 0.5
                         float2 clippingRange = (0.5, 800)
                     }
                 """ + FLAG), "Eye");
         assertThat(eye.kind()).isEqualTo(CacheKind.CAMERA);
         assertThat(told(eye, ChannelSemantic.LENS).doubles(0))
                 .containsExactly(
-                        new double[] {35, 2.4, 0.1, 1.8, 0.2, 1, 0, 0, 0, 0, 4, 12, 0, 0, 0.5, 800}, within(1e-6));
+                        new double[] {35, 2.4, 0.1, 1.8, 0.2, 1, 0, 0, 0, 0, 4, 12, -0.01, 0.02, 0.5, 800},
+                        within(1e-6));
+    }
+
+    /** 20 to 60 mm over two seconds, while the focus jumps from 4 to 8 after one: three times of the whole lens. */
+    @ParameterizedTest
+    @ValueSource(strings = {AS_READ, UsdFormat.TEXT, UsdFormat.CRATE})
+    void aLensThatMovesIsToldAtEveryTimeOfAnyOfIt(String variant) throws IOException {
+        CacheNode eye = at(cache(variant, """
+                    def Camera "Eye"
+                    {
+                        float focalLength.timeSamples = { 0: 0.2, 50: 0.6 }
+                        float focusDistance.timeSamples = { 0: 4, 25: 8 }
+                        float2 clippingRange.timeSamples = { 25: (1, 100), 50: (2, 100) }
+                    }
+                """ + FLAG), "Eye");
+        Samples lens = told(eye, ChannelSemantic.LENS);
+        assertThat(lens.count()).isEqualTo(3);
+        double[] times = {0, 1, 2};
+        double[][] moved = {{20, 4, 1}, {40, 8, 1}, {60, 8, 2}};
+        for (int i = 0; i < 3; i++) {
+            double[] v = lens.doubles(i);
+            assertThat(lens.times().time(i)).isCloseTo(times[i], within(1e-9));
+            assertThat(new double[] {v[0], v[11], v[14]}).containsExactly(moved[i], within(1e-5));
+            assertThat(v[1]).as("what nothing is said of").isCloseTo(209.55, within(1e-3));
+        }
     }
 
     @ParameterizedTest

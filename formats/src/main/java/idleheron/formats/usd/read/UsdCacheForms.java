@@ -2,11 +2,9 @@ package idleheron.formats.usd.read;
 
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.TransformStack;
-import idleheron.formats.usd.compose.ComposedPrim;
-import idleheron.formats.usd.layer.Numbers;
 import java.util.List;
 
-/** What stages call otherwise than caches: transform operations, subdivision, cameras. */
+/** What stages call otherwise than caches: transform operations, subdivision. */
 final class UsdCacheForms {
     private UsdCacheForms() {}
 
@@ -27,30 +25,6 @@ final class UsdCacheForms {
 
     static String scheme(String told) {
         return told.equals("catmullClark") ? "catmull-clark" : told;
-    }
-
-    /** Focal length in millimetres, apertures in centimetres: the sixteen numbers of a cached camera. */
-    static double[] lens(ComposedPrim p) {
-        Numbers clip = UsdRead.numbers(p, "clippingRange");
-        double[] range = clip == null ? new double[] {1, 1e6} : clip.doubles();
-        return new double[] {
-            UsdRead.number(p, "focalLength", 50),
-            UsdRead.number(p, "horizontalAperture", 20.955) / 10,
-            UsdRead.number(p, "horizontalApertureOffset", 0) / 10,
-            UsdRead.number(p, "verticalAperture", 15.2908) / 10,
-            UsdRead.number(p, "verticalApertureOffset", 0) / 10,
-            1,
-            0,
-            0,
-            0,
-            0,
-            UsdRead.number(p, "fStop", 5.6),
-            UsdRead.number(p, "focusDistance", 5),
-            UsdRead.number(p, "shutter:open", 0),
-            UsdRead.number(p, "shutter:close", 0),
-            range[0],
-            range[range.length - 1]
-        };
     }
 
     static String interpretation(String type) {

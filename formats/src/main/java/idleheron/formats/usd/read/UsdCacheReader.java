@@ -41,6 +41,7 @@ public final class UsdCacheReader {
             Map.of("constant", "con", "uniform", "uni", "varying", "var", "vertex", "vtx", "faceVarying", "fvr");
 
     private final double tcps;
+    private final double metersPerUnit;
     private final List<String> notes;
     private final String wrapper;
 
@@ -56,8 +57,9 @@ public final class UsdCacheReader {
     }
 
     /** @param wrapper path of the prim at the top that is no object itself, or "" */
-    UsdCacheReader(double timeCodesPerSecond, String wrapper, List<String> notes) {
+    UsdCacheReader(double timeCodesPerSecond, double metersPerUnit, String wrapper, List<String> notes) {
         this.tcps = timeCodesPerSecond;
+        this.metersPerUnit = metersPerUnit;
         this.wrapper = wrapper;
         this.notes = notes;
     }
@@ -251,9 +253,7 @@ public final class UsdCacheReader {
         } else if (told == CacheKind.POINTS) {
             put(p, "ids", ChannelSemantic.IDS, roles);
         } else if (told == CacheKind.CAMERA) {
-            roles.put(
-                    ChannelSemantic.LENS,
-                    Samples.doubles(16, true, TimeSampling.STILL, List.of(UsdCacheForms.lens(p))));
+            roles.put(ChannelSemantic.LENS, UsdLens.read(p, metersPerUnit, tcps, this::sampling));
         }
         List<Param> params = params(p, corners);
         List<Property> user = new ArrayList<>();

@@ -22,7 +22,9 @@ import java.util.List;
  * </pre>
  */
 public final class UsdOptics {
-    private static final double TENTHS_TO_MILLIMETRES = 100;
+    /** Of a stage whose unit is a metre. */
+    static final double TENTHS_TO_MILLIMETRES = 100;
+
     private static final List<String[]> LIGHTS = List.of(
             new String[] {"DistantLight", "directional"},
             new String[] {"SphereLight", "point"},

@@ -131,7 +131,8 @@ public final class UsdSceneReader {
         List<CacheNode> tops = new ArrayList<>();
         for (ComposedPrim p : stage.tops()) {
             boolean wraps = UsdRead.wraps(p);
-            UsdCacheReader reader = new UsdCacheReader(stage.timeCodesPerSecond(), wraps ? p.path() : "", notes);
+            UsdCacheReader reader = new UsdCacheReader(
+                    stage.timeCodesPerSecond(), declared.metersPerUnit(), wraps ? p.path() : "", notes);
             for (ComposedPrim c : wraps ? p.children() : List.of(p)) {
                 if (cached.contains(c.path())) {
                     tops.add(reader.read(c, q -> cached.contains(q.path())));

@@ -9,6 +9,7 @@ import idleheron.core.cache.Param;
 import idleheron.core.cache.Property;
 import idleheron.core.cache.Samples;
 import idleheron.core.cache.TransformStack;
+import idleheron.core.scene.Stage;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.usd.layer.Field;
 import idleheron.formats.usd.layer.ListEdit;
@@ -21,6 +22,7 @@ import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
 import idleheron.formats.usd.read.UsdCacheReader;
+import idleheron.formats.usd.read.UsdLens;
 import idleheron.formats.usd.read.UsdXform;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -39,11 +41,13 @@ final class UsdCacheWriter {
 
     private final Cache cache;
     private final FrameRate rate;
+    private final double metersPerUnit;
     private final Map<String, String> pathOf = new HashMap<>();
 
-    UsdCacheWriter(Cache cache, FrameRate rate) {
+    UsdCacheWriter(Cache cache, Stage stage) {
         this.cache = cache;
-        this.rate = rate;
+        this.rate = stage.rate();
+        this.metersPerUnit = stage.metersPerUnit();
     }
 
     List<Spec> write() {
@@ -319,25 +323,16 @@ final class UsdCacheWriter {
         }
     }
 
-    private static void lens(CacheNode n, Spec prim) {
+    private void lens(CacheNode n, Spec prim) {
         Samples s = n.get(ChannelSemantic.LENS);
-        double[] v = s == null || s.count() == 0 ? new double[0] : s.doubles(0);
-        if (v.length < 16) {
+        if (s == null || s.count() == 0 || s.doubles(0).length < 16) {
             return;
         }
-        String[] names = {
-            "focalLength",
-            "horizontalAperture",
-            "horizontalApertureOffset",
-            "verticalAperture",
-            "verticalApertureOffset"
-        };
-        for (int i = 0; i < names.length; i++) {
-            prim.add(UsdBuild.attribute(names[i], "float", Numbers.one(ValueKind.FLOAT, v[i] * (i == 0 ? 1 : 10))));
-        }
-        prim.add(UsdBuild.attribute("fStop", "float", Numbers.one(ValueKind.FLOAT, v[10])));
-        prim.add(UsdBuild.attribute("focusDistance", "float", Numbers.one(ValueKind.FLOAT, v[11])));
-        prim.add(UsdBuild.attribute("clippingRange", "float2", Numbers.one(ValueKind.FLOAT2, v[14], v[15])));
+        UsdLens.write(
+                metersPerUnit,
+                rate.perSecond(),
+                (name, kind, values) ->
+                        prim.add(over(name, kind.text(), s, i -> Numbers.one(kind, values.apply(s.doubles(i))))));
     }
 
     private Spec subset(CacheNode c) {

@@ -283,7 +283,7 @@ public final class UsdSceneWriter {
     private String caches(String top) {
         String out = top;
         for (Cache c : scene.caches()) {
-            for (Spec s : new UsdCacheWriter(c, scene.stage().rate()).write()) {
+            for (Spec s : new UsdCacheWriter(c, scene.stage()).write()) {
                 UsdBuild.own(s, "cache", Numbers.truth(true));
                 Spec there = layer.root().children().get(s.name());
                 if (there == null) {
