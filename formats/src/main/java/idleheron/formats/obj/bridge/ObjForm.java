@@ -22,9 +22,11 @@ import idleheron.core.scene.mesh.UvSet;
 import idleheron.formats.spi.SceneFormat;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.IntFunction;
 import org.joml.Matrix4d;
 import org.joml.Matrix4dc;
@@ -86,7 +88,9 @@ public final class ObjForm {
         for (int m : materials.keySet()) {
             used.add(material(scene.materials().get(m), texture, textures));
         }
-        List<String> told = told(hidden, sets);
+        List<String> told = new ArrayList<>(told(hidden, sets));
+        dressed(used, told);
+        renamed(used, told);
         Stage s = scene.stage();
         Stage stage = new Stage(s.axes(), s.metersPerUnit(), s.rate(), 0, 0, s.writer());
         return new SceneFormat.Form(
@@ -109,6 +113,48 @@ public final class ObjForm {
         count(told, scene.lights().size(), "light");
         count(told, hidden, "hidden mesh", "hidden meshes");
         return told.isEmpty() ? told : List.of(say("formats.obj.bridge.ObjForm.left-out", String.join(", ", told)));
+    }
+
+    /** Where some faces wear a material, all do: what is named for one face would hold for the next. */
+    private void dressed(List<Material> used, List<String> told) {
+        int bare = 0;
+        for (Node n : nodes) {
+            Mesh m = meshes.get(n.payload());
+            bare += ObjWorn.of(n, m).bare(m.faceCount());
+        }
+        if (used.isEmpty() || bare == 0) {
+            return;
+        }
+        for (int i = 0; i < nodes.size(); i++) {
+            Node n = nodes.get(i);
+            Mesh m = meshes.get(n.payload());
+            ObjWorn all = ObjWorn.of(n, m).with(used.size(), m.faceCount());
+            nodes.set(i, n.withMaterials(all.slots()));
+            meshes.set(n.payload(), m.withFaceMaterials(all.faces()));
+        }
+        used.add(new Material(ObjMaterials.NONE, "lambert", ObjMaterials.GREY, 1, -1));
+        told.add(say("formats.obj.bridge.ObjForm.faces-without-a-material", bare, ObjMaterials.NONE));
+    }
+
+    /** Faces find their material by its name, so that no two have one. */
+    private static void renamed(List<Material> used, List<String> told) {
+        Set<String> taken = new HashSet<>();
+        int renamed = 0;
+        for (int i = 0; i < used.size(); i++) {
+            String own = used.get(i).name();
+            String free = own;
+            for (int k = 2; !taken.add(free); k++) {
+                free = own + "_" + k;
+            }
+            if (!free.equals(own)) {
+                Material m = used.get(i);
+                used.set(i, new Material(free, m.model(), m.diffuse(), m.opacity(), m.uses(), m.properties()));
+                renamed++;
+            }
+        }
+        if (renamed > 0) {
+            told.add(say("formats.obj.bridge.ObjForm.materials-renamed", renamed));
+        }
     }
 
     private static void count(List<String> told, long n, String one) {

@@ -29,6 +29,11 @@ final class ObjMaterials {
     /** Before the properties of a library that are carried as they stand. */
     static final String KEPT = "mtl:";
 
+    /** What faces wear that name no material, and its colour. */
+    static final String NONE = "default";
+
+    static final Vec3 GREY = new Vec3(0.6, 0.6, 0.6);
+
     private static final Map<String, String> USES = Map.of(
             "map_kd", Material.DIFFUSE,
             "map_bump", "Bump",
@@ -156,15 +161,14 @@ final class ObjMaterials {
             if (s == null && !name.isEmpty()) {
                 missing.add(name);
             }
-            materials.add(
-                    s == null ? new Material(shown(name), "lambert", new Vec3(0.6, 0.6, 0.6), 1, -1) : material(s));
+            materials.add(s == null ? new Material(shown(name), "lambert", GREY, 1, -1) : material(s));
             index.put(name, i);
         }
         return i;
     }
 
     private static String shown(String name) {
-        return name.isEmpty() ? "default" : name;
+        return name.isEmpty() ? NONE : name;
     }
 
     private Material material(MtlFile.Surface s) {

@@ -113,7 +113,7 @@ public final class ObjSceneWriter {
     private void changes(Node n, Mesh m, int f, List<MeshLayer> groups) throws IOException {
         int[] slots = m.faceMaterials();
         int slot = slots == null ? 0 : slots[f];
-        int mat = slot < n.materials().length ? n.materials()[slot] : -1;
+        int mat = slot >= 0 && slot < n.materials().length ? n.materials()[slot] : -1;
         String name = mat < 0 ? "" : scene.materials().get(mat).name();
         if (!name.equals(material) && !name.isEmpty()) {
             out.line("usemtl " + name);
@@ -127,8 +127,8 @@ public final class ObjSceneWriter {
             }
         }
         int[] masks = m.smoothingGroups();
-        if (masks != null) {
-            int s = masks[f] == 0 ? 0 : Integer.numberOfTrailingZeros(masks[f]) + 1;
+        if (masks != null || smooth > 0) {
+            int s = masks == null || masks[f] == 0 ? 0 : Integer.numberOfTrailingZeros(masks[f]) + 1;
             if (s != smooth) {
                 out.line(s == 0 ? "s off" : "s " + s);
                 smooth = s;

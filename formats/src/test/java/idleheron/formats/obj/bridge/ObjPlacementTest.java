@@ -25,4 +25,27 @@ class ObjPlacementTest {
                 .isEqualTo(Placement.of(1, 1, 0, 0.1, 0));
         assertThat(ObjPlacement.of(MtlMap.of("a.png", f -> false))).isEqualTo(Placement.of(1, 1, 0, 0, 0));
     }
+
+    @Test
+    void whatIsNotWrittenOutIsAsItWas() {
+        assertThat(ObjPlacement.of(MtlMap.of("-s 2 a.png", f -> false))).isEqualTo(Placement.of(2, 1, 0, 0, 0));
+        assertThat(ObjPlacement.of(new MtlMap("-clamp", "a.png"))).isEqualTo(Placement.of(1, 1, 0, 0, 0));
+        assertThat(ObjPlacement.of(new MtlMap("-o 0.5", "a.png"))).isEqualTo(Placement.of(1, 1, 0, 0.5, 0));
+        assertThat(ObjPlacement.of(new MtlMap("-S 1 2 -O 3 4", "a.png"))).isEqualTo(Placement.of(1, 2, 0, 3, 4));
+    }
+
+    @Test
+    void optionsAreWrittenWhereTheySaySomething() {
+        Placement plain = Placement.of(1, 1, 0, 0, 0);
+        assertThat(ObjPlacement.options(plain)).isEmpty();
+        assertThat(ObjPlacement.options(Placement.of(2, 3, 0, 0.25, -1))).isEqualTo(" -s 2 3 1 -o 0.25 -1 0");
+        assertThat(ObjPlacement.options(plain.wrapped(Placement.Wrap.CLAMP, Placement.Wrap.CLAMP)))
+                .endsWith(" -clamp on");
+        assertThat(ObjPlacement.options(plain.wrapped(Placement.Wrap.CLAMP, Placement.Wrap.REPEAT)))
+                .doesNotContain("clamp");
+        assertThat(ObjPlacement.options(plain.wrapped(Placement.Wrap.REPEAT, Placement.Wrap.CLAMP)))
+                .doesNotContain("clamp");
+        assertThat(ObjPlacement.options(plain.wrapped(Placement.Wrap.MIRROR, Placement.Wrap.MIRROR)))
+                .doesNotContain("clamp");
+    }
 }
