@@ -52,7 +52,7 @@ public final class GltfMaterialWriter {
                 image.put("name", t.name());
             }
             String kind = "";
-            if (content != null) {
+            if (content != null && content.length > 0) {
                 kind = kind(content);
                 image.put("bufferView", doc.view(content, 0));
                 image.put("mimeType", kind);
