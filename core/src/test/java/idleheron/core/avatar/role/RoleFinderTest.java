@@ -4,60 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import idleheron.core.avatar.Role;
-import idleheron.core.math.Vec3;
-import idleheron.core.scene.Node;
-import idleheron.core.scene.NodeKind;
 import idleheron.core.scene.Scene;
 import idleheron.core.scene.Stage;
-import idleheron.core.scene.Transform;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
 
 class RoleFinderTest {
     private static final int FIGURES = Integer.getInteger("heron.figures", 200);
     private static final long FIRST = Long.getLong("heron.seed", 1_000_000L);
-
-    /** A figure of 17 joints in T-pose, 1.7 m tall, facing +Z, as name, parent, place. */
-    private static final List<Object[]> PLAIN = List.of(
-            new Object[] {"a", "", 0.0, 0.95, 0.0},
-            new Object[] {"b", "a", 0.0, 1.1, 0.0},
-            new Object[] {"c", "b", 0.0, 1.5, 0.0},
-            new Object[] {"d", "b", 0.18, 1.42, 0.0},
-            new Object[] {"e", "d", 0.45, 1.42, -0.01},
-            new Object[] {"f", "e", 0.7, 1.42, 0.0},
-            new Object[] {"g", "b", -0.18, 1.42, 0.0},
-            new Object[] {"h", "g", -0.45, 1.42, -0.01},
-            new Object[] {"i", "h", -0.7, 1.42, 0.0},
-            new Object[] {"j", "a", 0.1, 0.9, 0.0},
-            new Object[] {"k", "j", 0.1, 0.5, 0.02},
-            new Object[] {"l", "k", 0.1, 0.08, 0.0},
-            new Object[] {"m", "l", 0.1, 0.02, 0.13},
-            new Object[] {"n", "a", -0.1, 0.9, 0.0},
-            new Object[] {"o", "n", -0.1, 0.5, 0.02},
-            new Object[] {"p", "o", -0.1, 0.08, 0.0},
-            new Object[] {"q", "p", -0.1, 0.02, 0.13});
-
-    private static Scene figure(List<Object[]> joints) {
-        Map<String, Integer> index = new HashMap<>();
-        Map<String, Vec3> places = new HashMap<>();
-        List<Node> nodes = new ArrayList<>();
-        for (Object[] j : joints) {
-            Vec3 at = new Vec3((double) j[2], (double) j[3], (double) j[4]);
-            Vec3 above = places.getOrDefault(j[1], Vec3.ZERO);
-            index.put((String) j[0], nodes.size());
-            places.put((String) j[0], at);
-            nodes.add(Node.of(
-                    (String) j[0],
-                    index.getOrDefault(j[1], -1),
-                    NodeKind.JOINT,
-                    Transform.of(at.minus(above), Vec3.ZERO, Vec3.ONE)));
-        }
-        return Scene.bare("figure", Stage.COMMON).withNodes(nodes);
-    }
 
     private static String name(Scene s, RoleFinding f, Role role) {
         return f.node(role) < 0 ? "" : s.nodes().get(f.node(role)).name();
@@ -96,7 +52,7 @@ class RoleFinderTest {
 
     @Test
     void aPlainFigureHasAllItsRolesByShapeAlone() {
-        Scene s = figure(PLAIN);
+        Scene s = PlainFigure.of(PlainFigure.JOINTS);
         RoleFinding f = RoleFinder.find(s);
 
         assertThat(f.doubts()).isEmpty();
@@ -117,10 +73,10 @@ class RoleFinderTest {
 
     @Test
     void toesDecideWhereItLooksAndSoWhichSideIsLeft() {
-        List<Object[]> away = PLAIN.stream()
+        List<Object[]> away = PlainFigure.JOINTS.stream()
                 .map(j -> new Object[] {j[0], j[1], j[2], j[3], -(double) j[4]})
                 .toList();
-        Scene s = figure(away);
+        Scene s = PlainFigure.of(away);
         RoleFinding f = RoleFinder.find(s);
 
         assertThat(f.front().z()).isEqualTo(-1, within(1e-9));
@@ -130,12 +86,12 @@ class RoleFinderTest {
 
     @Test
     void aSideInANameDoesNotMoveARoleButIsTold() {
-        List<Object[]> lying = PLAIN.stream()
+        List<Object[]> lying = PlainFigure.JOINTS.stream()
                 .map(j -> new Object[] {
                     j[0].equals("d") ? "R_upperarm" : j[0], j[1].equals("d") ? "R_upperarm" : j[1], j[2], j[3], j[4]
                 })
                 .toList();
-        Scene s = figure(lying);
+        Scene s = PlainFigure.of(lying);
         RoleGuess g = Objects.requireNonNull(RoleFinder.find(s).guess(Role.LEFT_UPPER_ARM));
 
         assertThat(s.nodes().get(g.node()).name()).isEqualTo("R_upperarm");
@@ -150,9 +106,10 @@ class RoleFinderTest {
             chain.add(new Object[] {"c" + i, i == 0 ? "" : "c" + (i - 1), 0.0, 0.1 * i, 0.0});
         }
 
-        assertThat(RoleFinder.find(figure(chain)).guesses()).isEmpty();
-        assertThat(RoleFinder.find(figure(chain)).missing()).isEqualTo(Role.REQUIRED);
-        assertThat(RoleFinder.find(figure(PLAIN.subList(0, 9))).doubts())
+        assertThat(RoleFinder.find(PlainFigure.of(chain)).guesses()).isEmpty();
+        assertThat(RoleFinder.find(PlainFigure.of(chain)).missing()).isEqualTo(Role.REQUIRED);
+        assertThat(RoleFinder.find(PlainFigure.of(PlainFigure.JOINTS.subList(0, 9)))
+                        .doubts())
                 .anyMatch(d -> d.startsWith("fewer joints than a human figure needs: 9 of 15"));
         assertThat(RoleFinder.find(Scene.bare("nothing", Stage.COMMON)).isSure())
                 .isFalse();
@@ -160,7 +117,7 @@ class RoleFinderTest {
 
     @Test
     void oneThatStandsOnHandsAndFeetIsDoubted() {
-        List<Object[]> four = PLAIN.stream()
+        List<Object[]> four = PlainFigure.JOINTS.stream()
                 .map(j -> {
                     double y = (double) j[3];
                     boolean arm = "defghi".contains((String) j[0]);
@@ -174,7 +131,7 @@ class RoleFinderTest {
                             };
                 })
                 .toList();
-        RoleFinding f = RoleFinder.find(figure(four));
+        RoleFinding f = RoleFinder.find(PlainFigure.of(four));
 
         assertThat(f.isSure()).isFalse();
         assertThat(f.doubts()).anyMatch(d -> d.contains("as on four feet"));
@@ -182,14 +139,14 @@ class RoleFinderTest {
 
     @Test
     void allJointsAtOnePlaceOrAtNoPlaceEndWithoutAFault() {
-        List<Object[]> same = PLAIN.stream()
+        List<Object[]> same = PlainFigure.JOINTS.stream()
                 .map(j -> new Object[] {j[0], j[1], 0.0, 0.0, 0.0})
                 .toList();
-        List<Object[]> none = PLAIN.stream()
+        List<Object[]> none = PlainFigure.JOINTS.stream()
                 .map(j -> new Object[] {j[0], j[1], Double.NaN, 0.0, 1e300})
                 .toList();
 
-        assertThat(RoleFinder.find(figure(same)).isSure()).isFalse();
-        assertThat(RoleFinder.find(figure(none)).isSure()).isFalse();
+        assertThat(RoleFinder.find(PlainFigure.of(same)).isSure()).isFalse();
+        assertThat(RoleFinder.find(PlainFigure.of(none)).isSure()).isFalse();
     }
 }

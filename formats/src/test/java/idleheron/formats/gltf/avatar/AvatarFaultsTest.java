@@ -133,6 +133,17 @@ class AvatarFaultsTest {
                         "avatar-expression",
                         r -> at(r, VRM + "/expressions/preset").putObject("grumpy")),
                 wrong(
+                        "a name of the standard among one's own",
+                        "avatar-expression",
+                        r -> at(r, VRM + "/expressions/custom").putObject("happy")),
+                wrong(
+                        "a colour of a material that is not there",
+                        "avatar-expression",
+                        r -> at(r, VRM + "/expressions/preset/aa")
+                                .putArray("materialColorBinds")
+                                .addObject()
+                                .put("material", 99)),
+                wrong(
                         "a switch that is none",
                         "avatar-expression",
                         r -> at(r, VRM + "/expressions/preset/ee").put("isBinary", "yes")),

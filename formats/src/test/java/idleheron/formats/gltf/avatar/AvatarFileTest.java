@@ -195,4 +195,49 @@ class AvatarFileTest {
                 .contains("\"worn\":0.25", "\"wet\":true", "\"maker\":\"Mira\"", "\"marks\":[1,\"two\"]");
         assertThat(text.path("extensionsUsed").toString()).contains("VRMC_materials_mtoon", "VRMC_vrm");
     }
+
+    /** Colours and pictures of materials by name, each where its material is there. */
+    @Test
+    void expressionsChangeMaterialsThatAreThere() throws Exception {
+        Scene s = read(changed(r -> {
+            ObjectNode aa = at(r, "/extensions/VRMC_vrm/expressions/preset/aa");
+            var colors = aa.putArray("materialColorBinds");
+            colors.addObject()
+                    .put("material", 0)
+                    .put("type", "emissionColor")
+                    .putArray("targetValue")
+                    .add(1)
+                    .add(0.5)
+                    .add(0)
+                    .add(1);
+            colors.addObject().put("material", 0).putArray("targetValue").add(0);
+            colors.addObject().put("material", -1).put("type", "lost");
+            var pictures = aa.putArray("textureTransformBinds");
+            pictures.addObject().put("material", 0).putArray("scale").add(2).add(3);
+            pictures.addObject().put("material", 99).putArray("scale").add(9).add(9);
+            at(r, "/extensions/VRMC_vrm/expressions")
+                    .putObject("custom")
+                    .putObject("grumpy")
+                    .put("isBinary", true);
+        }));
+        Expression aa = avatarOf(s).expressions().stream()
+                .filter(e -> e.name().equals("aa"))
+                .findFirst()
+                .orElseThrow();
+        String name = s.materials().getFirst().name();
+        assertThat(aa.colors())
+                .containsExactly(
+                        new Expression.Color(name, "emissionColor", List.of(1.0, 0.5, 0.0, 1.0)),
+                        new Expression.Color(name, "color", List.of(0.0)));
+        assertThat(aa.pictures()).containsExactly(new Expression.Picture(name, List.of(2.0, 3.0), List.of()));
+        assertThat(avatarOf(s).faults()).hasSize(2);
+        Scene back = read(written(s));
+        assertThat(said(back)).isEqualTo(said(s));
+        Expression own = avatarOf(back).expressions().stream()
+                .filter(e -> e.name().equals("grumpy"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(own.preset()).isFalse();
+        assertThat(own.binary()).isTrue();
+    }
 }

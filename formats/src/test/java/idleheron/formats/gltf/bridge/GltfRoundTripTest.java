@@ -154,6 +154,9 @@ class GltfRoundTripTest {
         Mesh t = form.scene().meshes().getFirst();
         assertThat(t.faceMaterials()).isSorted();
         assertThat(t.faceCount()).isEqualTo(3);
+        assertThat(java.util.Arrays.stream(t.corners()).distinct().count())
+                .as("every point has a face")
+                .isEqualTo(5);
         for (int f = 0; f < 3; f++) {
             boolean ofTriangle = false;
             for (int c = t.faceStarts()[f]; c < t.faceStarts()[f + 1]; c++) {
