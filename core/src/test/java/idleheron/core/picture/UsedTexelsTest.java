@@ -64,4 +64,19 @@ class UsedTexelsTest {
         assertThat(share(Placement.PLAIN, 0, 0, 900, 0, 900, 900, 0, 900)).isEqualTo(1);
         assertThat(share(Placement.PLAIN, Float.NaN, 0, 1, 0, 1, 1, 0, 1)).isNaN();
     }
+
+    /** A picture lies on the set of coordinates that it names, on the first where there is none of that name. */
+    @Test
+    void aPictureLiesOnTheSetThatItNames() {
+        Scene s = plane(Placement.PLAIN, 0, 0, 1, 0, 1, 1, 0, 1);
+        Mesh m = s.meshes().getFirst();
+        UvSet half = new UvSet("half", new float[] {0, 0, 0.5f, 0, 0.5f, 1, 0, 1}, new int[] {0, 1, 2, 3});
+        Scene two = s.withMeshes(List.of(m.withUvSets(List.of(m.uvSets().getFirst(), half))));
+        assertThat(UsedTexels.shares(two)[1]).isEqualTo(1);
+        for (String named : List.of("half", "map", "gone")) {
+            Scene on = two.withTextures(
+                    List.of(s.textures().getFirst(), s.textures().get(1).withUvSet(named)));
+            assertThat(UsedTexels.shares(on)[1]).as(named).isEqualTo(named.equals("half") ? 0.5 : 1);
+        }
+    }
 }

@@ -41,6 +41,7 @@ import idleheron.core.time.FrameRate;
 import java.util.List;
 import java.util.Map;
 import org.joml.Matrix4d;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -319,5 +320,15 @@ class RemedyWordsTest {
         assertThat(remedy.code()).isEqualTo(code);
         assertThat(remedy.title()).isEqualTo(title);
         assertThat(remedy.describe()).isEqualTo(sentence);
+    }
+
+    @Test
+    void whatARemedyLeavesAloneAndHowMuchAFindingWeighsHaveTheirWords() {
+        assertThat(Keeps.values())
+                .extracting(Keeps::label)
+                .containsExactly("the picture", "the picture, within the stated figure", "all that it does not name");
+        assertThat(idleheron.core.finding.Severity.values())
+                .extracting(idleheron.core.finding.Severity::shown)
+                .containsExactlyInAnyOrder("will break", "may drift", "note");
     }
 }

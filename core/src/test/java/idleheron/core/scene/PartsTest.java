@@ -159,4 +159,30 @@ class PartsTest {
         assertThat(c.far()).isEqualTo(100_000);
         assertThat(c.name()).isEqualTo("eye");
     }
+
+    /** How a picture lies where it is used first; one that nothing uses lies plain, and one that is not there counts for none. */
+    @Test
+    void howPicturesLieWhereTheyAreUsedFirst() {
+        Placement a = Placement.of(2, 2, 0, 0, 0);
+        Placement b = Placement.of(3, 3, 0, 0, 0);
+        Material first = new Material(
+                "m",
+                "",
+                Vec3.ONE,
+                1,
+                List.of(new Material.Use("NormalMap", 1, a), new Material.Use("Bump", 1, b)),
+                List.of());
+        Material second = new Material(
+                "n",
+                "",
+                Vec3.ONE,
+                1,
+                List.of(
+                        new Material.Use("Bump", 1, b),
+                        new Material.Use("Bump", 2, b),
+                        new Material.Use("Bump", 9, a),
+                        new Material.Use("Bump", -1, a)),
+                List.of());
+        assertThat(Material.firstPlacements(List.of(first, second), 3)).containsExactly(Placement.PLAIN, a, b);
+    }
 }

@@ -94,4 +94,20 @@ class AvatarTopicTest {
         assertThat(c.topic(Topic.AVATAR).summary()).startsWith("The carrier has no place for the roles of an avatar; ");
         assertThat(c.verdict()).isEqualTo(Verdict.NOT_CARRIED);
     }
+
+    @Test
+    void aRoleThatNobodyHadIsOneMoreThatDiffers() {
+        Map<Role, Integer> roles = new EnumMap<>(avatar().roles());
+        Role spare = java.util.Arrays.stream(Role.values())
+                .filter(r -> !roles.containsKey(r))
+                .findFirst()
+                .orElseThrow();
+        roles.put(spare, avatar().node(Role.HIPS));
+        TopicResult t = topic(avatar().withRoles(roles));
+        assertThat(t.verdict()).isEqualTo(Verdict.DRIFTED);
+        assertThat(t.worst().text()).isEqualTo("1 role");
+        assertThat(t.evidence().rows()).extracting("subject").containsExactly("role " + spare.shown());
+        roles.put(Role.HEAD, avatar().node(Role.HIPS));
+        assertThat(topic(avatar().withRoles(roles)).worst().text()).isEqualTo("2 roles");
+    }
 }

@@ -120,4 +120,28 @@ class FormulaRulesTest {
                         .cells())
                 .containsExactly("m", "30 * sin(360 * u)", 1.0);
     }
+
+    /** A clip of the same name is replaced with its plan and what is told of it; others stay. */
+    @Test
+    void aMotionThatIsPutOnAgainReplacesItself() {
+        Scene once = FormulaTransfer.onto(plan(true, FEW, "arm.turn.z", "30 * sin(360 * u)"), figure());
+        Scene other = once.withClips(List.of(
+                once.clips().getFirst(),
+                new idleheron.core.scene.motion.Clip("idle", 0, 1, FrameRate.of(24), List.of(), List.of())));
+        Scene twice = FormulaTransfer.onto(plan(true, FEW, "arm.turn.z", "60 * sin(360 * u)"), other);
+        assertThat(twice.clips()).extracting("name").containsExactly("idle", "m");
+        assertThat(twice.parts().of(MotionPlan.KEY)).hasSize(1);
+        assertThat(twice.parts().of(idleheron.core.formula.bake.FormulaReport.KEY))
+                .hasSize(1);
+        double[] most = java.util.Arrays.stream(Objects.requireNonNull(twice.clips()
+                                .get(1)
+                                .nodes()
+                                .getFirst()
+                                .curve(idleheron.core.scene.motion.Channel.ROTATE_Z))
+                        .values())
+                .map(Math::abs)
+                .sorted()
+                .toArray();
+        assertThat(most[most.length - 1]).isGreaterThan(59);
+    }
 }

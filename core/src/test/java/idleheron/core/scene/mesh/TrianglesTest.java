@@ -102,4 +102,25 @@ class TrianglesTest {
         assertThat(w.corners()).containsExactly(0, 1, 2, 3, 0, 1, 2);
         assertThat(w.smoothingGroups()).containsExactly(2, 1);
     }
+
+    /** A star of ten corners, begun at each of them and either way round: triangles of the same size in all. */
+    @Test
+    void aStarIsCutInsideOfItselfWhereverItBegins() {
+        for (int first = 0; first < 10; first++) {
+            for (int way : new int[] {1, -1}) {
+                double[] yz = new double[20];
+                for (int i = 0; i < 10; i++) {
+                    int k = Math.floorMod(first + way * i, 10);
+                    double r = k % 2 == 0 ? 2 : 0.5;
+                    yz[2 * i] = r * Math.cos(k * Math.PI / 5);
+                    yz[2 * i + 1] = r * Math.sin(k * Math.PI / 5);
+                }
+                // ten triangles about the middle, 2 · 0.5 · sin 36° / 2 each
+                double size = 5 * Math.sin(Math.PI / 5);
+                double[] a = areas(Triangles.of(polygon(yz)));
+                assertThat(a[0]).isCloseTo(way * size, within(1e-12));
+                assertThat(a[1]).isCloseTo(size, within(1e-12));
+            }
+        }
+    }
 }
