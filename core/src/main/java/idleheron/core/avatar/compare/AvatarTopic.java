@@ -112,7 +112,11 @@ public final class AvatarTopic {
                                 roles == 1
                                         ? say("core.avatar.compare.AvatarTopic.role-2")
                                         : say("core.avatar.compare.AvatarTopic.roles"))
-                        : Figure.of(others, say("core.avatar.compare.AvatarTopic.differences")),
+                        : Figure.of(
+                                others,
+                                others == 1
+                                        ? say("core.avatar.compare.AvatarTopic.difference")
+                                        : say("core.avatar.compare.AvatarTopic.differences")),
                 told.isEmpty()
                         ? others == 0
                                 ? say(

@@ -105,9 +105,10 @@ class AvatarTopicTest {
         roles.put(spare, avatar().node(Role.HIPS));
         TopicResult t = topic(avatar().withRoles(roles));
         assertThat(t.verdict()).isEqualTo(Verdict.DRIFTED);
-        assertThat(t.worst().text()).isEqualTo("1 role");
+        assertThat(t.worst().text()).isEqualTo("1 difference");
+        assertThat(t.summary()).isEqualTo("1 role came in addition.");
         assertThat(t.evidence().rows()).extracting("subject").containsExactly("role " + spare.shown());
         roles.put(Role.HEAD, avatar().node(Role.HIPS));
-        assertThat(topic(avatar().withRoles(roles)).worst().text()).isEqualTo("2 roles");
+        assertThat(topic(avatar().withRoles(roles)).worst().text()).isEqualTo("1 role");
     }
 }
