@@ -10,6 +10,7 @@ import idleheron.formats.usd.layer.TimeSamples;
 import idleheron.formats.usd.layer.ValueKind;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
 
@@ -98,7 +99,7 @@ public final class UsdLens {
         return Samples.doubles(COUNT, true, sampling.apply(times), all);
     }
 
-    private static void times(ComposedPrim p, String name, TreeSet<Double> out) {
+    private static void times(ComposedPrim p, String name, Set<Double> out) {
         ComposedProperty q = p.property(name);
         TimeSamples t = q == null ? null : q.samplesOrClips();
         for (int i = 0; t != null && i < t.count(); i++) {
