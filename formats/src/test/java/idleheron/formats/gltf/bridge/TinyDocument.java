@@ -55,13 +55,15 @@ public final class TinyDocument {
     }
 
     private int add(ByteBuffer b, String type, int component, int count, String more) {
+        byte[] content = new byte[b.capacity()];
+        b.get(0, content);
         while (bytes.size() % 4 != 0) {
             bytes.write(0);
         }
         views.add("{\"buffer\":0,\"byteOffset\":" + bytes.size() + ",\"byteLength\":" + b.capacity() + more + "}");
         accessors.add("{\"bufferView\":" + (views.size() - 1) + ",\"componentType\":" + component + ",\"count\":"
                 + count + ",\"type\":\"" + type + "\"}");
-        bytes.writeBytes(b.array());
+        bytes.writeBytes(content);
         return accessors.size() - 1;
     }
 

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import idleheron.core.volume.tree.ValueType;
 import idleheron.formats.bytes.FormatException;
 import java.lang.foreign.MemorySegment;
+import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -74,7 +75,8 @@ class VdbPartsTest {
         assertThat(unpacked(8, 0xe0 | 3, 'a', 'b', 'c', 'd', 1 << 5, 1))
                 .containsExactly('a', 'b', 'c', 'd', 'c', 'd', 'c');
         // a repeat of 3 + 6 + 4 bytes of the last one, then a literal
-        assertThat(new String(unpacked(20, 0, 'x', 7 << 5, 4, 0, 0, 'y'))).isEqualTo("x" + "x".repeat(13) + "y");
+        assertThat(new String(unpacked(20, 0, 'x', 7 << 5, 4, 0, 0, 'y'), StandardCharsets.US_ASCII))
+                .isEqualTo("x" + "x".repeat(13) + "y");
         // 255 says that more is added
         assertThat(unpacked(400, 0, 'x', 7 << 5, 255, 1, 0)).hasSize(1 + 3 + 6 + 255 + 1);
         // a distance of 256 + 1 + 2

@@ -109,6 +109,10 @@ class UsdPackagingTest {
         return out;
     }
 
+    private static Spec op(Spec s, String name) {
+        return Objects.requireNonNull(s.properties().get(name), name);
+    }
+
     private static List<String> order(Spec s) {
         Spec order = s.properties().get("xformOpOrder");
         return order == null ? List.of() : ((TextValue) Objects.requireNonNull(order.get(Field.DEFAULT))).items();
@@ -138,11 +142,9 @@ class UsdPackagingTest {
     void numbersAreAsWideAsTheyMustBe(double x, double y, double z, String type) {
         Vec3 v = new Vec3(x, y, z);
         Spec s = prim(Transform.of(v, v, v), false, false, false);
-        assertThat(s.properties().get("xformOp:translate").text(Field.TYPE_NAME))
-                .isEqualTo("double3");
-        assertThat(s.properties().get("xformOp:rotateXYZ").text(Field.TYPE_NAME))
-                .isEqualTo(type);
-        assertThat(s.properties().get("xformOp:scale").text(Field.TYPE_NAME)).isEqualTo(type);
+        assertThat(op(s, "xformOp:translate").text(Field.TYPE_NAME)).isEqualTo("double3");
+        assertThat(op(s, "xformOp:rotateXYZ").text(Field.TYPE_NAME)).isEqualTo(type);
+        assertThat(op(s, "xformOp:scale").text(Field.TYPE_NAME)).isEqualTo(type);
     }
 
     @Test
@@ -150,7 +152,7 @@ class UsdPackagingTest {
         Spec s = prim(Transform.of(Vec3.ZERO, new Vec3(0.5, 0, 0), Vec3.ONE), false, false, false);
         UsdXformWriter.samples(s, "rotateXYZ", new double[] {0, 5}, new double[][] {{0, 0, 0}, {0.1, 0, 0}});
         UsdXformWriter.samples(s, "translate", new double[] {0, 5}, new double[][] {{1, 0, 0}, {2, 0, 0}});
-        Spec turn = s.properties().get("xformOp:rotateXYZ");
+        Spec turn = op(s, "xformOp:rotateXYZ");
         assertThat(turn.text(Field.TYPE_NAME)).isEqualTo("double3");
         assertThat(((Numbers) Objects.requireNonNull(turn.get(Field.DEFAULT))).doubles())
                 .containsExactly(0.5, 0, 0);
@@ -161,7 +163,7 @@ class UsdPackagingTest {
         TimeSamples t = (TimeSamples) Objects.requireNonNull(turn.get(Field.TIME_SAMPLES));
         assertThat(t.times()).containsExactly(0, 5);
         assertThat(((Numbers) t.value(1)).doubles()).containsExactly(0.1, 0, 0);
-        Spec move = s.properties().get("xformOp:translate");
+        Spec move = op(s, "xformOp:translate");
         assertThat(move.text(Field.TYPE_NAME)).isEqualTo("double3");
         assertThat(move.get(Field.DEFAULT)).isNull();
     }
