@@ -142,7 +142,7 @@ public final class VdbSequence {
         int from = pattern.indexOf('#');
         if (from < 0) {
             int dot = pattern.toLowerCase(Locale.ROOT).endsWith(".vdb") ? pattern.length() - 4 : pattern.length();
-            return say("formats.openvdb.VdbSequence.vdb", pattern.substring(0, dot), digits(number, padding));
+            return pattern.substring(0, dot) + "." + digits(number, padding) + ".vdb";
         }
         int to = pattern.lastIndexOf('#') + 1;
         return pattern.substring(0, from) + digits(number, to - from) + pattern.substring(to);
