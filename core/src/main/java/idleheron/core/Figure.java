@@ -56,9 +56,10 @@ public record Figure(double value, String unit, String subject, String clip, dou
         return v == Math.rint(v) && Math.abs(v) < 1e15 ? Long.toString((long) v) : Double.toString(v);
     }
 
-    /** "0.042 mm". */
+    /** "0.042 mm", "1 frame". */
     public String text() {
-        return unit.isEmpty() ? number() : number() + " " + unit;
+        String n = number();
+        return unit.isEmpty() ? n : n + " " + (n.equals("1") ? Wording.single(unit) : unit);
     }
 
     /** "0.042 mm, clip wade, frame 47, hips". */

@@ -16,8 +16,9 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * All that the program says, by key. Each module has its texts in one file, {@code idleheron/MODULE/messages.properties}, UTF-8;
- * a key begins with the name of its module. A text holds {@code {0}}, {@code {1}} and so on where values stand. A second file
- * may hold texts in another language; what it does not have is said as in the first.
+ * a key begins with the name of its module. A text holds {@code {0}}, {@code {1}} and so on where values stand, and
+ * <code>{0|joint|joints}</code> where a word is the first of two when the value is 1 and the second otherwise. A second file may
+ * hold texts in another language; what it does not have is said as in the first.
  */
 public final class Messages {
     /** Names a file with texts in another language; looked at when the first text is said. */
@@ -94,17 +95,28 @@ public final class Messages {
         while (at < text.length()) {
             int open = text.indexOf('{', at);
             int close = open < 0 ? -1 : text.indexOf('}', open);
-            int number = close < 0 ? -1 : number(text, open + 1, close, values.length);
             if (open < 0 || close < 0) {
                 break;
             }
+            int bar = text.indexOf('|', open);
+            int end = bar >= 0 && bar < close ? bar : close;
+            int number = number(text, open + 1, end, values.length);
             out.append(text, at, number < 0 ? open + 1 : open);
             at = number < 0 ? open + 1 : close + 1;
             if (number >= 0) {
-                out.append(values[number]);
+                out.append(end == close ? values[number] : word(text, bar + 1, close, values[number]));
             }
         }
         return out.append(text, at, text.length()).toString();
+    }
+
+    /** Of two words with a bar between them the first for 1, else the second. */
+    private static String word(String text, int from, int until, @Nullable Object value) {
+        int bar = text.indexOf('|', from);
+        int middle = bar < 0 || bar > until ? until : bar;
+        return String.valueOf(value).equals("1")
+                ? text.substring(from, middle)
+                : text.substring(Math.min(middle + 1, until), until);
     }
 
     /** The number between two places, less than a limit; -1 where none is. */

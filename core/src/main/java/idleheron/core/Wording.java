@@ -2,8 +2,10 @@ package idleheron.core;
 
 import static idleheron.core.Messages.say;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -66,6 +68,25 @@ public final class Wording {
         return n < 1_000_000
                 ? String.format(Locale.ROOT, "%.0f kB", n / 1e3)
                 : String.format(Locale.ROOT, "%.1f MB", n / 1e6);
+    }
+
+    /** "joint" of "joints"; a word that has no such form as it is. */
+    static String single(String many) {
+        return Forms.SINGLE.getOrDefault(many, many);
+    }
+
+    /** Words that are counted, the one by the many. */
+    private static final class Forms {
+        private static final Map<String, String> SINGLE = new HashMap<>();
+
+        static {
+            Messages.all("core").forEach((key, text) -> {
+                int middle = key.startsWith("core.counted.") ? text.indexOf('|') : -1;
+                if (middle > 0) {
+                    SINGLE.put(text.substring(middle + 1), text.substring(0, middle));
+                }
+            });
+        }
     }
 
     /** "1 joint", "2 joints", of a word that takes an s. */

@@ -22,6 +22,11 @@ class FigureTest {
         assertThat(f.text()).isEqualTo("0.042 mm");
         assertThat(f.full()).isEqualTo("0.042 mm, clip wade, frame 47, hips");
         assertThat(Figure.of(3, "").full()).isEqualTo("3");
+        assertThat(Figure.of(1, "frames").text()).isEqualTo("1 frame");
+        assertThat(Figure.of(1, "blend shapes").text()).isEqualTo("1 blend shape");
+        assertThat(Figure.of(2, "frames").text()).isEqualTo("2 frames");
+        assertThat(Figure.of(1.5, "frames").text()).isEqualTo("1.500 frames");
+        assertThat(Figure.of(1, "mm").text()).isEqualTo("1 mm");
     }
 
     @Test

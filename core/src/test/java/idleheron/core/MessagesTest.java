@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class MessagesTest {
     @Test
@@ -19,6 +22,32 @@ class MessagesTest {
         assertThat(Messages.say("core.Wording.and-more", "a"))
                 .as("a place without a value stays")
                 .isEqualTo("a and {1} more");
+    }
+
+    @Test
+    void aWordIsTheOneForOneOrForOthers() {
+        String bind = "core.character.check.SkeletonRules.no-bind-pose-on-joints";
+        assertThat(Messages.say(bind, 1)).isEqualTo("No bind pose on 1 joint");
+        assertThat(Messages.say(bind, "1")).isEqualTo("No bind pose on 1 joint");
+        assertThat(Messages.say(bind, 0)).isEqualTo("No bind pose on 0 joints");
+        assertThat(Messages.say(bind, 11)).isEqualTo("No bind pose on 11 joints");
+        assertThat(Messages.say("core.character.check.SkinRules.influences-on-points", 1, 2))
+                .isEqualTo("1 influence on 2 points");
+        assertThat(Messages.say("core.character.compare.ClipTopic.all-clips-are-there", 1L))
+                .isEqualTo("The 1 clip is there.");
+        assertThat(Messages.say("core.character.compare.ClipTopic.all-clips-are-there", 3L))
+                .isEqualTo("All 3 clips are there.");
+    }
+
+    /** Where a word follows a number it has both its forms: every bar stands between two words of a place. */
+    @ParameterizedTest
+    @ValueSource(strings = {"core"})
+    void everyChoiceHasTwoWords(String module) {
+        Messages.all(module)
+                .forEach((key, text) -> Pattern.compile("\\{[^}]*\\|[^}]*}")
+                        .matcher(text)
+                        .results()
+                        .forEach(r -> assertThat(r.group()).as(key).matches("\\{\\d+\\|[^|{}]+\\|[^|{}]+}")));
     }
 
     @Test

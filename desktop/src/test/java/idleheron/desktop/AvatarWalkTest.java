@@ -62,7 +62,7 @@ class AvatarWalkTest {
         robot.interact(() -> choice("Joint of the right hand").setValue("hand_r"));
         robot.interact(() -> choice("Joint of the jaw").setValue("head_tip"));
         window.press("Give these");
-        Reader.until("it is a remedy", () -> window.reads("Sets the joints of 1 roles"));
+        Reader.until("it is a remedy", () -> window.reads("Sets the joints of 1 role"));
 
         window.press("Terms…");
         assertThat(window.reads("Still to be set: name, authors, license url")).isTrue();

@@ -159,7 +159,7 @@ class ComparisonTest {
         Comparison shorter =
                 compare(SENT.withClips(List.of(SENT.clips().getFirst().withRange(0, 23.0 / 24, FrameRate.FILM))));
         assertThat(shorter.topic(Topic.CLIPS).verdict()).isEqualTo(Verdict.DRIFTED);
-        assertThat(shorter.topic(Topic.CLIPS).worst().text()).isEqualTo("1 frames");
+        assertThat(shorter.topic(Topic.CLIPS).worst().text()).isEqualTo("1 frame");
         Comparison late = compare(new ShiftClips(2.0 / 24).apply(SENT));
         assertThat(causes(late)).containsExactly("clips-shifted");
         assertThat(late.causeSentence()).contains("2 frames");

@@ -331,8 +331,8 @@ class SentencesTest {
         assertThat(gone.missing()).containsExactly("elbow");
         assertThat(gone.elsewhere()).containsExactly("hand");
         assertThat(gone.text())
-                .isEqualTo("does not fit the delivered skeleton: 1 moving joints are not there (elbow);"
-                        + " 1 joints have another parent (hand)");
+                .isEqualTo("does not fit the delivered skeleton: 1 moving joint is not there (elbow);"
+                        + " 1 joint has another parent (hand)");
         assertThat(SkeletonFit.of(
                                 SENT, RenameNodes.table(Map.of("thumb", "toe")).apply(SENT))
                         .missing())

@@ -156,7 +156,7 @@ class PartsPutTogetherTest {
         Finding f = Inspection.apart(t).getFirst();
         assertThat(f.message())
                 .isEqualTo(
-                        "1 joints of body have another rest pose: neck is off by 2 mm and 0°. On one skeleton one of the"
+                        "1 joint of body has another rest pose: neck is off by 2 mm and 0°. On one skeleton one of the"
                                 + " parts will not fit.");
         assertThat(f.node()).isEqualTo(1);
         assertThat(f.figure().subject()).isEqualTo("/root/neck");

@@ -100,7 +100,7 @@ class AssetKindsTest {
                         new FactLine(
                                 "mesh",
                                 "arm: 4 points, 2 faces, 1 blend shape, skinned to 4 joints, at most 2 on a point"),
-                        new FactLine("clip", "wave: frames 0 to 24 at 24 /s, 1 nodes move"),
+                        new FactLine("clip", "wave: frames 0 to 24 at 24 /s, 1 node moves"),
                         new FactLine(
                                 "camera", "shot: 50 mm, 39.60° across, film back 36 × 24 mm, sees from 0.100 to 100 m"),
                         new FactLine("light", "lamp: spot, 2 times the usual, cone 20° to 40°"));

@@ -153,7 +153,7 @@ class FbxBridgeTest extends FbxBridgeCase {
         assertThat(s.nodes().get(s.find("group")).kind()).isEqualTo(NodeKind.JOINT);
         assertThat(s.nodes().get(s.find("bone")).bindWorld()).isEqualTo(link);
         assertThat(k.toJoint()[0].m31()).isEqualTo(-5);
-        assertThat(s.notes()).anyMatch(n -> n.contains("has no joint") && n.contains("1 points"));
+        assertThat(s.notes()).anyMatch(n -> n.contains("has no joint") && n.contains("1 point "));
     }
 
     @Test
@@ -252,8 +252,8 @@ class FbxBridgeTest extends FbxBridgeCase {
                 .isEqualTo(link);
         assertThat(s.notes())
                 .anyMatch(n -> n.contains("leaves out 1 of 2 joints"))
-                .anyMatch(n -> n.contains("puts 1 joints elsewhere than their clusters"))
-                .anyMatch(n -> n.contains("contradict each other on 1 nodes"));
+                .anyMatch(n -> n.contains("puts 1 joint elsewhere than its cluster"))
+                .anyMatch(n -> n.contains("contradict each other on 1 node;"));
     }
 
     @Test
@@ -344,7 +344,7 @@ class FbxBridgeTest extends FbxBridgeCase {
         assertThat(s.textures().getFirst().found()).isTrue();
         assertThat(s.textures().getFirst().uvSet()).isEqualTo("second");
         assertThat(s.materials().getFirst().texture()).isZero();
-        assertThat(s.notes()).anyMatch(n -> n.contains("1 pictures in layers on DiffuseColor"));
+        assertThat(s.notes()).anyMatch(n -> n.contains("1 picture in layers on DiffuseColor"));
     }
 
     @Test

@@ -130,8 +130,8 @@ class FbxUnboundTest extends FbxBridgeCase {
         Scene s = read();
         assertThat(s.notes())
                 .contains(
-                        "the bind pose puts 1 joints elsewhere than their clusters do; the clusters are used",
-                        "the bind pose names 1 nodes that are not there")
+                        "the bind pose puts 1 joint elsewhere than its cluster does; the clusters are used",
+                        "the bind pose names 1 node that is not there")
                 .noneMatch(n -> n.contains("contradict"))
                 .noneMatch(n -> n.contains("leaves out"));
     }

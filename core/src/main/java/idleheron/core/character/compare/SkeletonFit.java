@@ -88,15 +88,15 @@ public record SkeletonFit(
             return say("core.character.compare.SkeletonFit.fits-the-delivered-skeleton-every-joint");
         }
         List<String> parts = new ArrayList<>();
-        list(missing, say("core.character.compare.SkeletonFit.moving-joints-are-not-there"), parts);
-        list(elsewhere, say("core.character.compare.SkeletonFit.joints-hang-under-another-one"), parts);
-        list(otherRest, say("core.character.compare.SkeletonFit.joints-have-another-rest-pose"), parts);
+        list(missing, "core.character.compare.SkeletonFit.moving-joints-are-not-there", parts);
+        list(elsewhere, "core.character.compare.SkeletonFit.joints-hang-under-another-one", parts);
+        list(otherRest, "core.character.compare.SkeletonFit.joints-have-another-rest-pose", parts);
         return say("core.character.compare.SkeletonFit.does-not-fit-the-delivered-skeleton", String.join("; ", parts));
     }
 
-    private static void list(List<String> names, String what, List<String> into) {
+    private static void list(List<String> names, String key, List<String> into) {
         if (!names.isEmpty()) {
-            into.add(names.size() + " " + what + " (" + String.join(", ", names.subList(0, Math.min(3, names.size())))
+            into.add(say(key, names.size()) + " (" + String.join(", ", names.subList(0, Math.min(3, names.size())))
                     + (names.size() > 3 ? ", …" : "") + ")");
         }
     }

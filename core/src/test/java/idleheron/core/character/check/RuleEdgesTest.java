@@ -111,7 +111,7 @@ class RuleEdgesTest {
                 SOUND, 1, top.withTransform(Transform.of(new Vec3(0, 9e-7, 0), Vec3.ZERO, Vec3.ONE)));
         assertThat(one(close, "zero-length-bone").title()).isEqualTo("A bone without length");
         Finding off = one(close, "rest-is-not-bind");
-        assertThat(off.message()).startsWith("1 joints: top.");
+        assertThat(off.message()).startsWith("1 joint: top.");
         Scene near = InspectionTest.with(
                 SOUND, 1, top.withTransform(Transform.of(new Vec3(0, 0.90009, 0), Vec3.ZERO, Vec3.ONE)));
         assertThat(told(near, "rest-is-not-bind")).as("0.09 mm").isFalse();
@@ -192,7 +192,7 @@ class RuleEdgesTest {
                 .isEmpty();
         Finding many = found(SOUND, place(1, AxisSystem.COMMON, 1, true, null), "too-many-influences")
                 .orElseThrow();
-        assertThat(many.title()).isEqualTo("2 influences on 1 points");
+        assertThat(many.title()).isEqualTo("2 influences on 1 point");
         assertThat(many.figure().subject()).isEqualTo("/strip");
         assertThat(found(SOUND, place(1, AxisSystem.COMMON, 0, true, null), "too-many-influences"))
                 .isEmpty();

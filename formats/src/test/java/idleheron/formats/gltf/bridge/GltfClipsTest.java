@@ -202,7 +202,7 @@ class GltfClipsTest {
         cubic[0] = 5; // a slope is no turn
         cubic[19] = 0.5f;
         assertThat(told("", "CUBICSPLINE", new float[] {0, 1}, cubic).notes())
-                .containsExactly("/animations/0/channels/0: 1 rotations are not of unit length");
+                .containsExactly("/animations/0/channels/0: 1 rotation is not of unit length");
     }
 
     /** The intensity of a lamp in percent, of its colour one number; what of a value does not move stands still. */

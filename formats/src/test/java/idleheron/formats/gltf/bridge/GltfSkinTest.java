@@ -122,7 +122,7 @@ class GltfSkinTest {
         assertThat(scene.notes())
                 .contains(
                         "mesh sail: 2 weights are on joints that its skin does not have; left out",
-                        "mesh sail: 1 weights are below zero");
+                        "mesh sail: 1 weight is below zero");
     }
 
     @Test
@@ -138,8 +138,7 @@ class GltfSkinTest {
         Matrix4dc[] worlds = {new Matrix4d(), new Matrix4d(), new Matrix4d()};
         GltfSkin s = GltfSkin.read(doc, skins.getFirst(), new int[] {0, 1, 2}, worlds, notes);
         assertThat(s.joints()).containsExactly(1, 1);
-        assertThat(notes)
-                .containsExactly("skin rig names a joint twice", "skin rig: 1 bind matrices cannot be inverted");
+        assertThat(notes).containsExactly("skin rig names a joint twice", "skin rig: 1 bind matrix cannot be inverted");
         assertThatThrownBy(() -> GltfSkin.read(doc, skins.get(1), new int[3], worlds, notes))
                 .isInstanceOf(FormatException.class)
                 .hasMessageContaining("2 matrices of 16 numbers");
