@@ -80,12 +80,13 @@ public final class Wording {
         private static final Map<String, String> SINGLE = new HashMap<>();
 
         static {
-            Messages.all("core").forEach((key, text) -> {
-                int middle = key.startsWith("core.counted.") ? text.indexOf('|') : -1;
+            for (String key : Messages.all("core").keySet()) {
+                String text = key.startsWith("core.counted.") ? Messages.say(key) : "";
+                int middle = text.indexOf('|');
                 if (middle > 0) {
                     SINGLE.put(text.substring(middle + 1), text.substring(0, middle));
                 }
-            });
+            }
         }
     }
 

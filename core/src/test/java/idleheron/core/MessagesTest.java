@@ -5,11 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
 
 class MessagesTest {
     @Test
@@ -37,17 +34,6 @@ class MessagesTest {
                 .isEqualTo("The 1 clip is there.");
         assertThat(Messages.say("core.character.compare.ClipTopic.all-clips-are-there", 3L))
                 .isEqualTo("All 3 clips are there.");
-    }
-
-    /** Where a word follows a number it has both its forms: every bar stands between two words of a place. */
-    @ParameterizedTest
-    @ValueSource(strings = {"core"})
-    void everyChoiceHasTwoWords(String module) {
-        Messages.all(module)
-                .forEach((key, text) -> Pattern.compile("\\{[^}]*\\|[^}]*}")
-                        .matcher(text)
-                        .results()
-                        .forEach(r -> assertThat(r.group()).as(key).matches("\\{\\d+\\|[^|{}]+\\|[^|{}]+}")));
     }
 
     @Test

@@ -33,6 +33,11 @@ class MessageKeysTest {
 
     private static final Pattern PLACE = Pattern.compile("\\{(\\d+)}");
 
+    /** A word by the value of a place, and one as it must be: one word for 1 and one for others. */
+    private static final Pattern CHOICE = Pattern.compile("\\{\\d+\\|[^}]*}");
+
+    private static final Pattern TWO = Pattern.compile("\\{\\d+\\|[^|{}]+\\|[^|{}]+}");
+
     /** Keys that are put together by the code. */
     private static final Set<String> MADE =
             Set.of("core.Verdict.", "core.finding.Severity.", "core.counted.", "desktop.widget.Choice.", "cli.usage.");
@@ -128,6 +133,10 @@ class MessageKeysTest {
             }
         });
         texts.forEach((k, text) -> {
+            CHOICE.matcher(text)
+                    .results()
+                    .filter(c -> !TWO.matcher(c.group()).matches())
+                    .forEach(c -> wrong.add(k + " has no two words in " + c.group()));
             if (!text.equals(text.stripTrailing())) { // a sentence is one text; an editor takes the blank away
                 wrong.add(k + " ends with a blank");
             }

@@ -209,7 +209,7 @@ class ConventionRulesTest {
         assertThat(found(s, company(false, true), "cameras-or-lights-come-along")
                         .getFirst()
                         .title())
-                .isEqualTo("1 cameras and 0 lights come along");
+                .isEqualTo("1 camera and 0 lights come along");
         assertThat(found(s, company(true, false), "cameras-or-lights-come-along")
                         .getFirst()
                         .figure()

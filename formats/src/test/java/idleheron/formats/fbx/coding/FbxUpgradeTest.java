@@ -204,7 +204,7 @@ class FbxUpgradeTest {
         assertThat(m.shapes().getFirst().targets().getFirst().points()).containsExactly(4);
         assertThat(s.materials().getFirst().diffuse()).isEqualTo(new Vec3(0.1, 0.6, 0.2));
         assertThat(s.textures().get(s.materials().getFirst().texture()).path()).isEqualTo("leaf.png");
-        assertThat(s.notes()).anyMatch(n -> n.contains("1 cameras of a tool's own views"));
+        assertThat(s.notes()).anyMatch(n -> n.contains("1 camera of a tool's own views"));
     }
 
     private static void checkClip(Clip c) {
