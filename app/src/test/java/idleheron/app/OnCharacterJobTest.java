@@ -78,7 +78,7 @@ class OnCharacterJobTest {
         Scene other = RenameNodes.table(Map.of(moved, "somebody_else")).apply(alone());
         OnCharacterJob.Result r = new OnCharacterJob(other, file).run(Progress.NONE);
         assertThat(r.fit().fits()).isFalse();
-        assertThat(r.fit().text()).contains("1 moving joints are not there (somebody_else)");
+        assertThat(r.fit().text()).contains("1 moving joint is not there (somebody_else)");
         assertThatThrownBy(() -> new OnCharacterJob(alone(), folder.resolve("none.fbx")).run(Progress.NONE))
                 .isInstanceOf(IOException.class);
     }

@@ -156,7 +156,7 @@ class DeliveryTest {
         assertThat(fit.missing()).containsExactly("tip");
         assertThat(fit.otherRest()).containsExactly("shaft");
         assertThat(fit.worstMm()).isCloseTo(10, org.assertj.core.api.Assertions.within(1e-9));
-        assertThat(fit.text()).contains("1 moving joints are not there (tip)").contains("another rest pose (shaft)");
+        assertThat(fit.text()).contains("1 moving joint is not there (tip)").contains("another rest pose (shaft)");
     }
 
     @Test
