@@ -2,6 +2,7 @@ package idleheron.formats.fbx;
 
 import idleheron.core.math.AxisSystem;
 import idleheron.core.math.Vec3;
+import idleheron.core.scene.FreeProperty;
 import idleheron.core.scene.Material;
 import idleheron.core.scene.Node;
 import idleheron.core.scene.NodeKind;
@@ -13,9 +14,11 @@ import idleheron.core.scene.Transform;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.time.FrameRate;
 import idleheron.formats.bytes.FormatException;
+import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.read.FbxSceneReader;
 import idleheron.formats.fbx.write.FbxSceneWriter;
 import java.util.List;
+import java.util.Objects;
 
 /** A scene that is put into a document and read back from it. */
 abstract class FbxRoundTripCase {
@@ -49,5 +52,22 @@ abstract class FbxRoundTripCase {
                                         new Material.Use("NormalMap", 1)),
                                 List.of()),
                         new Material("cloth", "lambert", new Vec3(1, 0.5, 0), 1, -1)));
+    }
+
+    /** What a document holds of a kind. */
+    static List<FbxRecord> objects(Scene s, String kind) {
+        return Objects.requireNonNull(FbxSceneWriter.write(s, 7400).record("Objects"))
+                .children(kind);
+    }
+
+    /** How often an object says a property. */
+    static long named(FbxRecord object, String property) {
+        return Objects.requireNonNull(object.child("Properties70")).children().stream()
+                .filter(r -> r.text(0).equals(property))
+                .count();
+    }
+
+    static Material of(String name, List<FreeProperty> own, Material.Use... uses) {
+        return new Material(name, "phong", new Vec3(0.5, 0.25, 1), 0.75, List.of(uses), own);
     }
 }
