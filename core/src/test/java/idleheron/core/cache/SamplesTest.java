@@ -103,4 +103,25 @@ class SamplesTest {
         assertThat(new Meta("a=1;a=2;").get("a")).isEqualTo("1");
         assertThat(new Meta("a=1").with("b", "2").text()).isEqualTo("a=1;b=2");
     }
+
+    /** Names as archives write them, and which of them are floating point numbers or text. */
+    @Test
+    void typesOfElementsByTheirNames() {
+        assertThat(java.util.Arrays.stream(ElementType.values()).map(ElementType::podName))
+                .contains(
+                        "bool_t",
+                        "uint8_t",
+                        "int32_t",
+                        "uint64_t",
+                        "float16_t",
+                        "float32_t",
+                        "float64_t",
+                        "string",
+                        "wstring")
+                .doesNotHaveDuplicates();
+        for (ElementType t : ElementType.values()) {
+            assertThat(t.isReal()).as(t.id()).isEqualTo(t.id().startsWith("float"));
+            assertThat(t.isText()).as(t.id()).isEqualTo(t.id().endsWith("string"));
+        }
+    }
 }

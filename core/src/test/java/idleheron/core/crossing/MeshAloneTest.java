@@ -111,6 +111,7 @@ class MeshAloneTest {
         Scene coat = MeshAlone.of(scene(), 1);
         assertThat(names(coat)).containsExactly("root", "coat");
         assertThat(coat.materials()).extracting(Material::name).containsExactly("wool", "brass");
+        assertThat(coat.nodes().get(1).materials()).containsExactly(0, 1);
         assertThat(Objects.requireNonNull(coat.clips().getFirst().values().getFirst())
                         .index())
                 .isZero();

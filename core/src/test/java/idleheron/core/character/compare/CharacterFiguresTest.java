@@ -176,6 +176,13 @@ class CharacterFiguresTest {
         Comparison c = compare(SENT, lied);
         assertThat(c.causes()).extracting(LikelyCause::code).contains(code);
         assertThat(c.mend(lied).stage().axes()).isEqualTo(z);
+        boolean mirrored = code.startsWith("handedness");
+        Evidence.Row row = c.topic(Topic.UNITS_AND_AXES).evidence().rows().stream()
+                .filter(r -> r.subject().equals("mirrored"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(row.over()).isEqualTo(mirrored);
+        assertThat(row.cells()).containsExactly("no", mirrored ? "yes" : "no");
     }
 
     @Test

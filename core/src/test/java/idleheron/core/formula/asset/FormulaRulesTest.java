@@ -83,9 +83,11 @@ class FormulaRulesTest {
         assertThat(note.code()).isEqualTo("formula-keys-off");
         assertThat(note.severity()).isEqualTo(Severity.NOTE);
         assertThat(note.figure().unit()).isEqualTo("°");
+        assertThat(note.title()).contains("° from").doesNotContain("mm");
         Finding jump =
                 look(plan(false, FEW, "post.move.y", "floor(t * 10) / 10")).getFirst();
         assertThat(jump.severity()).isEqualTo(Severity.DRIFTS);
+        assertThat(jump.title()).contains(" mm").doesNotContain("°");
         assertThat(jump.node()).isZero();
         assertThat(jump.message()).contains("a higher rate follows it");
     }
