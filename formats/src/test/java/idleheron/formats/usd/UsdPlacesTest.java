@@ -226,9 +226,10 @@ class UsdPlacesTest {
         assertThat(l).isEqualTo(new Light("Hull", kind, new Vec3(1, 0.5, 0.25), 3, inner, outer, decay));
     }
 
-    @Test
-    void aConeKeepsItsSoftEdgeAndOlderNamesAreRead() throws IOException {
-        Scene s = scene(UsdFormat.CRATE, "24", """
+    @ParameterizedTest
+    @ValueSource(strings = {AS_READ, UsdFormat.CRATE})
+    void aConeKeepsItsSoftEdgeAndOlderNamesAreRead(String variant) throws IOException {
+        Scene s = scene(variant, "24", """
                 def SphereLight "Hull"
                 {
                     float intensity = 3

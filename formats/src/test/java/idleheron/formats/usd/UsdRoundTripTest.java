@@ -177,8 +177,10 @@ class UsdRoundTripTest {
                 .withNodes(List.of(
                         new Node("hull", -1, NodeKind.GROUP, where, null, false, -1, null, new int[0], own),
                         Node.of("eye", 0, NodeKind.CAMERA, Transform.IDENTITY).withPayload(NodeKind.CAMERA, 0),
-                        Node.of("lamp", 0, NodeKind.LIGHT, where).withPayload(NodeKind.LIGHT, 0)))
-                .withCameras(List.of(new Camera("eye", 35, 36, 24, 0.5, 900)))
+                        Node.of("lamp", 0, NodeKind.LIGHT, where).withPayload(NodeKind.LIGHT, 0),
+                        Node.of("plan", 0, NodeKind.CAMERA, Transform.IDENTITY).withPayload(NodeKind.CAMERA, 1)))
+                .withCameras(List.of(
+                        new Camera("eye", 35, 36, 24, 0.5, 900), new Camera("plan", 35, 360, 240, 1, 50, true, 1)))
                 .withLights(List.of(new Light("lamp", "directional", new Vec3(1, 0.5, 0.25), 2)));
         Scene s = back(sent, variant);
         Node hull = s.nodes().get(s.find("hull"));
@@ -195,6 +197,10 @@ class UsdRoundTripTest {
         assertThat(c.apertureHeight()).isCloseTo(24, within(1e-4));
         assertThat(c.near()).isCloseTo(0.5, within(1e-6));
         assertThat(c.far()).isCloseTo(900, within(1e-3));
+        assertThat(c.orthographic()).isFalse();
+        Camera plan = s.cameras().get(s.nodes().get(s.find("plan")).payload());
+        assertThat(plan.orthographic()).isTrue();
+        assertThat(plan.apertureWidth()).isCloseTo(360, within(1e-3));
         Light l = s.lights().get(s.nodes().get(s.find("lamp")).payload());
         assertThat(l.kind()).isEqualTo("directional");
         assertThat(l.color().distance(new Vec3(1, 0.5, 0.25))).isLessThan(1e-6);
