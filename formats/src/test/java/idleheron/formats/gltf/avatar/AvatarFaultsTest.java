@@ -174,6 +174,12 @@ class AvatarFaultsTest {
                         r -> at(r, "/nodes/18/extensions/VRMC_node_constraint/constraint/roll")
                                 .put("source", 999)),
                 wrong(
+                        "one that follows in two ways",
+                        "avatar-constraint",
+                        r -> at(r, "/nodes/18/extensions/VRMC_node_constraint/constraint")
+                                .putObject("rotation")
+                                .put("source", 1)),
+                wrong(
                         "one that follows itself",
                         "avatar-constraint",
                         r -> at(r, "/nodes/18/extensions/VRMC_node_constraint/constraint/roll")

@@ -240,4 +240,12 @@ class AvatarFileTest {
         assertThat(own.preset()).isFalse();
         assertThat(own.binary()).isTrue();
     }
+
+    @Test
+    void anAvatarThatDoesNotLookAtAnythingSaysNothingOfIt() throws Exception {
+        Scene s = read(changed(r -> at(r, "/extensions/VRMC_vrm").remove("lookAt")));
+        assertThat(avatarOf(s).gaze()).isNull();
+        assertThat(avatarOf(read(written(s))).gaze()).isNull();
+        assertThat(avatarOf(read(written(least()))).gaze()).isNotNull();
+    }
 }

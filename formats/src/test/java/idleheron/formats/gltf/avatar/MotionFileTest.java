@@ -231,4 +231,20 @@ class MotionFileTest {
                 .getBytes(java.nio.charset.StandardCharsets.ISO_8859_1);
         assertThat(read("w.vrma", wrong).notes()).contains("the role nose is none of the standard's");
     }
+
+    /** Faces of the standard and of one's own are told apart when a motion is written. */
+    @Test
+    void facesOfOnesOwnStandByThemselves() throws IOException {
+        Scene s = motion();
+        Motion m = of(s);
+        int face = m.expressions().values().iterator().next();
+        Motion more = new Motion(m.roles(), Map.of("happy", face, "grumpy", face), m.gaze());
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        FORMAT.write(s.with(Motion.KEY, List.of(more)), GltfFormat.MOTION, out, (done, what) -> {});
+        String text = out.toString(java.nio.charset.StandardCharsets.ISO_8859_1);
+        assertThat(text)
+                .containsPattern("\"preset\":\\{\"happy\":\\{\"node\":\\d+}}")
+                .containsPattern("\"custom\":\\{\"grumpy\":\\{\"node\":\\d+}}");
+        assertThat(of(read("again.vrma", out.toByteArray())).expressions()).containsOnlyKeys("happy", "grumpy");
+    }
 }
