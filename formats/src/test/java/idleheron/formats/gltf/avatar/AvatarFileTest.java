@@ -246,6 +246,13 @@ class AvatarFileTest {
         Scene s = read(changed(r -> at(r, "/extensions/VRMC_vrm").remove("lookAt")));
         assertThat(avatarOf(s).gaze()).isNull();
         assertThat(avatarOf(read(written(s))).gaze()).isNull();
-        assertThat(avatarOf(read(written(least()))).gaze()).isNotNull();
+        Scene far = read(changed(r -> at(r, "/extensions/VRMC_vrm/lookAt")
+                .putObject(Gaze.RANGES.get(2))
+                .put("inputMaxValue", 33)
+                .put("outputScale", 7)));
+        Gaze g = Objects.requireNonNull(avatarOf(read(written(far))).gaze());
+        assertThat(g).isEqualTo(avatarOf(far).gaze());
+        assertThat(g.ranges().get(2).input()).isEqualTo(33);
+        assertThat(g.ranges().get(2).output()).isEqualTo(7);
     }
 }
