@@ -86,6 +86,7 @@ class UvRulesTest {
                 found(set("map", box(0, 0, 0.6, 0.2), box(0.3, 0, 0.6, 0.2))).getFirst();
         // 0.3 of 0.9 is covered twice
         assertThat(half.figure().value()).isCloseTo(100 / 3.0, within(1.5));
+        assertThat(half.message()).startsWith(half.figure().text());
     }
 
     @Test
