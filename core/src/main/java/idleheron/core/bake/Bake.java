@@ -2,6 +2,7 @@ package idleheron.core.bake;
 
 import static idleheron.core.Messages.say;
 
+import idleheron.core.FreeNames;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheNode;
@@ -180,12 +181,7 @@ public final class Bake {
     }
 
     private static String free(String told, java.util.Set<String> taken) {
-        String name = told.replace('/', '_').replace(':', '_');
-        String out = name;
-        for (int i = 2; !taken.add(out); i++) {
-            out = name + "_" + i;
-        }
-        return out;
+        return FreeNames.free(told.replace('/', '_').replace(':', '_'), taken);
     }
 
     private static CacheNode mesh(Scene scene, int node, String name, Mesh mesh, Samples points) {

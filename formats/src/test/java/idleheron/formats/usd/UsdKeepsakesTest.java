@@ -31,17 +31,6 @@ class UsdKeepsakesTest {
         return SceneFiles.read(file, Progress.NONE).scene();
     }
 
-    private static String mesh(String name, String more) {
-        return """
-                def Mesh "%s" {
-                    int[] faceVertexCounts = [3]
-                    int[] faceVertexIndices = [0, 1, 2]
-                    point3f[] points = [(0, 0, 0), (1, 0, 0), (0, 1, 0)]
-                    %s
-                }
-                """.formatted(name, more);
-    }
-
     private String again(Scene s) throws IOException {
         Path file = folder.resolve("again.usda");
         SceneFiles.write(s, file, new UsdFormat(), UsdFormat.TEXT, true, Progress.NONE);
@@ -63,7 +52,7 @@ class UsdKeepsakesTest {
         "'normal3f[] normals = [(0, 0, 1), (0, 0, 1), (0, 0, 1)]', false"
     })
     void whatIsNotUnderstoodIsKeptAndWrittenAgain(String property, boolean kept) throws IOException {
-        Scene s = read("def Xform \"Ship\" {\n" + mesh("Sail", property) + "}\n");
+        Scene s = read("def Xform \"Ship\" {\n" + UsdSamples.mesh("Sail", property) + "}\n");
         assertThat(s.keepsakes()).hasSize(kept ? 1 : 0);
         if (kept) {
             assertThat(s.keepsakes().getFirst().kind()).isEqualTo("properties");
@@ -90,7 +79,7 @@ class UsdKeepsakesTest {
     @Test
     void whatOnlyWeSayOfAPrimIsNotKept() throws IOException {
         Scene s = read("def Xform \"Ship\" (\n    customData = { dictionary heron = { bool wrapper = true } }\n) {\n"
-                + mesh("Sail", "") + "}\n");
+                + UsdSamples.mesh("Sail", "") + "}\n");
         assertThat(s.keepsakes()).isEmpty();
         assertThat(s.nodes()).hasSize(1);
     }
@@ -109,7 +98,7 @@ class UsdKeepsakesTest {
     @ParameterizedTest
     @ValueSource(strings = {"Skeleton", "Volume", "SphereLight"})
     void aBranchWithSomethingElseIsNoCacheAsAWhole(String other) throws IOException {
-        String moving = mesh(
+        String moving = UsdSamples.mesh(
                 "Flag",
                 "point3f[] points.timeSamples = { 0: [(0, 0, 0), (1, 0, 0), (0, 1, 0)], 24: [(0, 0, 1), (1, 0, 0), (0, 1, 0)] }");
         Scene s = read("def Xform \"Ship\" {\n    def Xform \"Rig\" {\n" + moving + "    }\n    def " + other
@@ -131,11 +120,11 @@ class UsdKeepsakesTest {
     @Test
     void facesThatChangeAreACacheAsWell() throws IOException {
         Scene s = read("def Xform \"Ship\" {\n"
-                + mesh("Spray", "int[] faceVertexIndices.timeSamples = { 0: [0, 1, 2], 24: [2, 1, 0] }")
-                + mesh("Deck", "") + "}\n");
+                + UsdSamples.mesh("Spray", "int[] faceVertexIndices.timeSamples = { 0: [0, 1, 2], 24: [2, 1, 0] }")
+                + UsdSamples.mesh("Deck", "") + "}\n");
         assertThat(s.caches()).hasSize(1);
         assertThat(s.meshes()).isEmpty();
-        Scene still = read("def Xform \"Ship\" {\n" + mesh("Deck", "") + "}\n");
+        Scene still = read("def Xform \"Ship\" {\n" + UsdSamples.mesh("Deck", "") + "}\n");
         assertThat(still.caches()).isEmpty();
         assertThat(still.meshes()).hasSize(1);
         assertThat(List.of("BasisCurves", "Points"))

@@ -38,6 +38,18 @@ final class UsdSamples {
                 new ArrayList<>());
     }
 
+    /** A prim of one triangle, and what else it says. */
+    static String mesh(String name, String more) {
+        return """
+                def Mesh "%s" {
+                    int[] faceVertexCounts = [3]
+                    int[] faceVertexIndices = [0, 1, 2]
+                    point3f[] points = [(0, 0, 0), (1, 0, 0), (0, 1, 0)]
+                    %s
+                }
+                """.formatted(name, more);
+    }
+
     /** All samples in a folder. */
     static void into(Path folder) throws IOException {
         for (String name : List.of(

@@ -36,17 +36,6 @@ class UsdSurfacesTest {
         return SceneFiles.read(file, Progress.NONE).scene();
     }
 
-    private static String mesh(String name, String more) {
-        return """
-                def Mesh "%s" {
-                    int[] faceVertexCounts = [3]
-                    int[] faceVertexIndices = [0, 1, 2]
-                    point3f[] points = [(0, 0, 0), (1, 0, 0), (0, 1, 0)]
-                    %s
-                }
-                """.formatted(name, more);
-    }
-
     private static String material(String name, String color) {
         return """
                 def Material "%1$s" {
@@ -71,11 +60,11 @@ class UsdSurfacesTest {
                 + material("Tar", "(0.1, 0.2, 0.3)")
                 + material("Cloth", "(1, 0.5, 0)")
                 + "def Xform \"Rig\" {\n    rel material:binding = </Ship/Tar>\n"
-                + mesh("Mast", "")
-                + mesh("Sail", "rel material:binding = </Ship/Cloth>")
-                + mesh("Flag", "rel material:binding:preview = </Ship/Cloth>")
+                + UsdSamples.mesh("Mast", "")
+                + UsdSamples.mesh("Sail", "rel material:binding = </Ship/Cloth>")
+                + UsdSamples.mesh("Flag", "rel material:binding:preview = </Ship/Cloth>")
                 + "}\n"
-                + mesh("Hull", "")
+                + UsdSamples.mesh("Hull", "")
                 + "}\n");
         assertThat(worn(s, "Mast")).isEqualTo("Tar");
         assertThat(worn(s, "Sail")).isEqualTo("Cloth");
@@ -104,9 +93,9 @@ class UsdSurfacesTest {
                 + (excludes.isEmpty() ? "" : "    rel collection:dark:excludes = " + excludes + "\n")
                 + material("Tar", "(0, 0, 0)")
                 + "def Xform \"Rig\" {\n"
-                + mesh("Mast", "")
-                + mesh("Sail", "")
-                + mesh("Flag", "")
+                + UsdSamples.mesh("Mast", "")
+                + UsdSamples.mesh("Sail", "")
+                + UsdSamples.mesh("Flag", "")
                 + "}\n}\n");
         assertThat(List.of(worn(s, "Mast"), worn(s, "Sail"), worn(s, "Flag")))
                 .containsExactly(worn.replace("''", "").split(" ", -1));
@@ -114,8 +103,8 @@ class UsdSurfacesTest {
 
     /** A ship with one picture on its sail. */
     private Scene pictured(String more) throws IOException {
-        return read(
-                "def Xform \"Ship\" {\n" + mesh("Sail", "rel material:binding = </Ship/Cloth>") + """
+        return read("def Xform \"Ship\" {\n" + UsdSamples.mesh("Sail", "rel material:binding = </Ship/Cloth>")
+                + """
                 def Material "Cloth" {
                     token outputs:surface.connect = </Ship/Cloth/S.outputs:surface>
                     def Shader "S" {

@@ -48,11 +48,7 @@ public final class AvatarTopic {
             return TopicResult.of(
                     Topic.AVATAR,
                     Verdict.BROKEN,
-                    Figure.of(
-                            a.roles().size(),
-                            a.roles().size() == 1
-                                    ? say("core.avatar.compare.AvatarTopic.role-2")
-                                    : say("core.avatar.compare.AvatarTopic.roles")),
+                    Figure.of(a.roles().size(), say("core.avatar.compare.AvatarTopic.roles")),
                     say(
                             "core.avatar.compare.AvatarTopic.no-joint-has-a-role-any",
                             Wording.counted(a.roles().size(), "role"),
@@ -107,16 +103,8 @@ public final class AvatarTopic {
                 Topic.AVATAR,
                 v,
                 roles > 0
-                        ? Figure.of(
-                                roles,
-                                roles == 1
-                                        ? say("core.avatar.compare.AvatarTopic.role-2")
-                                        : say("core.avatar.compare.AvatarTopic.roles"))
-                        : Figure.of(
-                                others,
-                                others == 1
-                                        ? say("core.avatar.compare.AvatarTopic.difference")
-                                        : say("core.avatar.compare.AvatarTopic.differences")),
+                        ? Figure.of(roles, say("core.avatar.compare.AvatarTopic.roles"))
+                        : Figure.of(others, say("core.avatar.compare.AvatarTopic.differences")),
                 told.isEmpty()
                         ? others == 0
                                 ? say(

@@ -2,6 +2,7 @@ package idleheron.core.cache.edit;
 
 import static idleheron.core.Messages.say;
 
+import idleheron.core.FreeNames;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
@@ -82,21 +83,13 @@ public final class CacheEdits {
             if (!whole && new CacheMesh(c).topologyHolds()) {
                 List<CacheNode> parts = into.apply(c);
                 for (CacheNode p : parts.size() < 2 ? List.of(c) : parts) {
-                    out.add(p.withName(free(p.name(), taken)));
+                    out.add(p.withName(FreeNames.free(p.name(), taken)));
                 }
             } else {
-                out.add(split(c, own, which, sources, into).withName(free(c.name(), taken)));
+                out.add(split(c, own, which, sources, into).withName(FreeNames.free(c.name(), taken)));
             }
         }
         return n.withChildren(out);
-    }
-
-    private static String free(String name, Set<String> taken) {
-        String out = name;
-        for (int i = 2; !taken.add(out); i++) {
-            out = name + "_" + i;
-        }
-        return out;
     }
 
     /** Meshes that move without bending as still ones under transforms; worst distance into {@code worst}[0]. */

@@ -1,5 +1,6 @@
 package idleheron.core.cache.edit;
 
+import idleheron.core.FreeNames;
 import idleheron.core.cache.Cache;
 import idleheron.core.cache.CacheKind;
 import idleheron.core.cache.CacheMesh;
@@ -72,11 +73,7 @@ final class MeshJoin {
     }
 
     private static CacheNode set(String name, java.util.Set<String> taken, int from, int to) {
-        String free = name;
-        for (int k = 2; !taken.add(free); k++) {
-            free = name + "_" + k;
-        }
-        return CacheNode.of(free, CacheKind.FACE_SET, List.of())
+        return CacheNode.of(FreeNames.free(name, taken), CacheKind.FACE_SET, List.of())
                 .with(
                         ChannelSemantic.FACES,
                         Samples.still(java.util.stream.IntStream.range(from, to).toArray()));

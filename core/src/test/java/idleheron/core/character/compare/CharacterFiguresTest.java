@@ -23,14 +23,9 @@ import idleheron.core.scene.Scene;
 import idleheron.core.scene.mesh.BlendShape;
 import idleheron.core.scene.mesh.Mesh;
 import idleheron.core.scene.mesh.Skin;
-import idleheron.core.scene.motion.Channel;
-import idleheron.core.scene.motion.Clip;
-import idleheron.core.scene.motion.Curve;
-import idleheron.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
-import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -96,43 +91,21 @@ class CharacterFiguresTest {
     /** Its joints in another order, and the shoulder moves otherwise than the elbow. */
     @Test
     void motionIsFoundWhateverTheOrderOfTheJoints() {
-        double[] t = new double[25];
-        double[] v = new double[25];
-        double[] w = new double[25];
-        for (int i = 0; i < 25; i++) {
-            t[i] = i / 24.0;
-            v[i] = 40 * Math.sin(0.02 * i * i);
-            w[i] = 20 * Math.cos(0.5 * i);
-        }
         Scene sent = SENT.withNodes(List.of(
                         Node.of("hip", -1, NodeKind.JOINT, SmallCrossing.at(0, 1, 0)),
                         Node.of("knee", 0, NodeKind.JOINT, SmallCrossing.at(0, -0.4, 0))))
                 .withMeshes(List.of())
-                .withClips(List.of(moving(t, v, w, 0, 1)));
+                .withClips(List.of(MotionTest.wave(0, 1)));
         Scene back = SENT.withNodes(List.of(
                         Node.of("stage", -1, NodeKind.GROUP, SmallCrossing.at(0, 0, 0)),
                         Node.of("hip", 0, NodeKind.JOINT, SmallCrossing.at(0, 1, 0)),
                         Node.of("knee", 1, NodeKind.JOINT, SmallCrossing.at(0, -0.4, 0))))
                 .withMeshes(List.of())
-                .withClips(List.of(moving(t, v, w, 1, 2)));
+                .withClips(List.of(MotionTest.wave(1, 2)));
         MotionMatch m = Objects.requireNonNull(MotionMatch.of(new Pair(sent, back, true, T, MatchTable.NONE), 0, 0, 1));
         assertThat(m.shift() * 24).isCloseTo(0, within(0.02));
         assertThat(m.convinces()).isTrue();
         assertThat(m.apart()).isLessThan(1e-3 * m.spread());
-    }
-
-    private static Clip moving(double[] t, double[] v, double[] w, int hip, int knee) {
-        @Nullable Curve[] a = new Curve[Channel.COUNT];
-        a[Channel.ROTATE_Z.ordinal()] = Curve.linear(t, v);
-        @Nullable Curve[] b = new Curve[Channel.COUNT];
-        b[Channel.ROTATE_Y.ordinal()] = Curve.linear(t, w);
-        return new Clip(
-                "walk",
-                0,
-                1,
-                FrameRate.FILM,
-                List.of(new Clip.NodeTrack(hip, a), new Clip.NodeTrack(knee, b)),
-                List.of());
     }
 
     /** A joint that is not there counts where a clip moves it; place and turn count from a tenth of a millimetre on. */

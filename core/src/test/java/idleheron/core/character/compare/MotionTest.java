@@ -102,8 +102,8 @@ class MotionTest {
         assertThat(back.losses()).extracting(Loss::code).doesNotContain("root-removed");
     }
 
-    /** A wave whose moments can be told apart, with a key on every frame. */
-    private static Scene moving() {
+    /** A wave of two joints whose moments can be told apart, with a key on every frame. */
+    static Clip wave(int hip, int knee) {
         double[] t = new double[25];
         double[] v = new double[25];
         double[] w = new double[25];
@@ -116,8 +116,17 @@ class MotionTest {
         a[Channel.ROTATE_Z.ordinal()] = Curve.linear(t, v);
         @Nullable Curve[] b = new Curve[Channel.COUNT];
         b[Channel.ROTATE_Y.ordinal()] = Curve.linear(t, w);
-        return SENT.withClips(List.of(new Clip(
-                "wave", 0, 1, FrameRate.FILM, List.of(new Clip.NodeTrack(0, a), new Clip.NodeTrack(1, b)), List.of())));
+        return new Clip(
+                "wave",
+                0,
+                1,
+                FrameRate.FILM,
+                List.of(new Clip.NodeTrack(hip, a), new Clip.NodeTrack(knee, b)),
+                List.of());
+    }
+
+    private static Scene moving() {
+        return SENT.withClips(List.of(wave(0, 1)));
     }
 
     private static MotionMatch match(Scene sent, Scene returned, double stretch) {

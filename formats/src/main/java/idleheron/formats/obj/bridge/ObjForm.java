@@ -2,6 +2,7 @@ package idleheron.formats.obj.bridge;
 
 import static idleheron.core.Messages.say;
 
+import idleheron.core.FreeNames;
 import idleheron.core.Wording;
 import idleheron.core.pose.PointMatrices;
 import idleheron.core.pose.Pose;
@@ -88,7 +89,8 @@ public final class ObjForm {
         for (int m : materials.keySet()) {
             used.add(material(scene.materials().get(m), texture, textures));
         }
-        List<String> told = new ArrayList<>(told(hidden, sets));
+        List<String> told = new ArrayList<>();
+        leftOut(hidden, sets, told);
         dressed(used, told);
         renamed(used, told);
         Stage s = scene.stage();
@@ -102,7 +104,7 @@ public final class ObjForm {
                 told);
     }
 
-    private List<String> told(int hidden, int sets) {
+    private void leftOut(int hidden, int sets, List<String> to) {
         List<String> told = new ArrayList<>();
         count(told, scene.joints().size(), "joint");
         count(told, scene.clips().size(), "clip");
@@ -112,7 +114,9 @@ public final class ObjForm {
         count(told, scene.cameras().size(), "camera");
         count(told, scene.lights().size(), "light");
         count(told, hidden, "hidden mesh", "hidden meshes");
-        return told.isEmpty() ? told : List.of(say("formats.obj.bridge.ObjForm.left-out", String.join(", ", told)));
+        if (!told.isEmpty()) {
+            to.add(say("formats.obj.bridge.ObjForm.left-out", String.join(", ", told)));
+        }
     }
 
     /** Where some faces wear a material, all do: what is named for one face would hold for the next. */
@@ -142,10 +146,7 @@ public final class ObjForm {
         int renamed = 0;
         for (int i = 0; i < used.size(); i++) {
             String own = used.get(i).name();
-            String free = own;
-            for (int k = 2; !taken.add(free); k++) {
-                free = own + "_" + k;
-            }
+            String free = FreeNames.free(own, taken);
             if (!free.equals(own)) {
                 Material m = used.get(i);
                 used.set(i, new Material(free, m.model(), m.diffuse(), m.opacity(), m.uses(), m.properties()));

@@ -7,12 +7,14 @@ import idleheron.formats.usd.compose.ComposedPrim;
 import idleheron.formats.usd.compose.ComposedProperty;
 import idleheron.formats.usd.layer.Numbers;
 import idleheron.formats.usd.layer.TimeSamples;
+import idleheron.formats.usd.layer.Value;
 import idleheron.formats.usd.layer.ValueKind;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
-import java.util.Set;
-import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The lens of a cached camera, sixteen numbers at every time at which one of them is told ({@link ChannelSemantic#LENS}).
@@ -77,21 +79,25 @@ public final class UsdLens {
             double metersPerUnit,
             double timeCodesPerSecond,
             Function<double[], TimeSampling> sampling) {
-        TreeSet<Double> told = new TreeSet<>();
-        for (Part part : PARTS) {
-            times(p, part.name, told);
-        }
-        times(p, CLIP, told);
-        double[] times = told.stream().mapToDouble(d -> d).toArray();
+        List<Told> parts = PARTS.stream()
+                .map(part -> Told.of(p, part.name, part.otherwise))
+                .toList();
+        Told clip = Told.of(p, CLIP, RANGE);
+        double[] times = Stream.concat(parts.stream(), Stream.of(clip))
+                .flatMapToDouble(t -> Arrays.stream(t.times()))
+                .sorted()
+                .distinct()
+                .toArray();
         List<double[]> all = new ArrayList<>();
         for (int i = 0; i < Math.max(1, times.length); i++) {
             double time = times.length == 0 ? 0 : times[i];
             double[] v = new double[COUNT];
             v[SQUEEZE] = 1;
-            for (Part part : PARTS) {
-                v[part.at] = at(p, part.name, time, part.otherwise)[0] * part.factor(metersPerUnit, timeCodesPerSecond);
+            for (int k = 0; k < parts.size(); k++) {
+                Part part = PARTS.get(k);
+                v[part.at] = parts.get(k).at(time)[0] * part.factor(metersPerUnit, timeCodesPerSecond);
             }
-            double[] range = at(p, CLIP, time, RANGE);
+            double[] range = clip.at(time);
             v[NEAR] = range[0];
             v[NEAR + 1] = range[range.length - 1];
             all.add(v);
@@ -99,37 +105,48 @@ public final class UsdLens {
         return Samples.doubles(COUNT, true, sampling.apply(times), all);
     }
 
-    private static void times(ComposedPrim p, String name, Set<Double> out) {
-        ComposedProperty q = p.property(name);
-        TimeSamples t = q == null ? null : q.samplesOrClips();
-        for (int i = 0; t != null && i < t.count(); i++) {
-            out.add(t.times()[i]);
+    /**
+     * What the stage tells of an attribute.
+     *
+     * @param samples null of one that is still
+     * @param still what holds without samples, and where one is blocked
+     */
+    private record Told(@Nullable TimeSamples samples, double[] still) {
+        static Told of(ComposedPrim p, String name, double... otherwise) {
+            ComposedProperty q = p.property(name);
+            TimeSamples t = q == null ? null : q.samplesOrClips();
+            return t == null || t.count() == 0
+                    ? new Told(null, numbers(UsdRead.numbers(p, name), otherwise))
+                    : new Told(t, otherwise);
         }
-    }
 
-    /** By proportion between samples; the ends are held. */
-    private static double[] at(ComposedPrim p, String name, double time, double... otherwise) {
-        ComposedProperty q = p.property(name);
-        TimeSamples t = q == null ? null : q.samplesOrClips();
-        if (t == null || t.count() == 0) {
-            Numbers n = UsdRead.numbers(p, name);
-            return n == null || n.count() == 0 ? otherwise : n.doubles();
+        private static double[] numbers(@Nullable Value v, double[] otherwise) {
+            return v instanceof Numbers n && n.count() > 0 ? n.doubles() : otherwise;
         }
-        int i = t.floor(time);
-        if (!(t.value(i) instanceof Numbers a) || a.count() == 0) {
-            return otherwise;
+
+        double[] times() {
+            return samples == null ? new double[0] : samples.times();
         }
-        if (time <= t.times()[i] || i + 1 == t.count() || !(t.value(i + 1) instanceof Numbers b)) {
-            return a.doubles();
+
+        /** By proportion between samples; the ends are held, and what stands before a blocked one. */
+        double[] at(double time) {
+            if (samples == null) {
+                return still;
+            }
+            int i = samples.floor(time);
+            double[] from = numbers(samples.value(i), still);
+            double first = samples.times()[i];
+            if (from == still || time <= first || i + 1 == samples.count()) {
+                return from;
+            }
+            double[] to = numbers(samples.value(i + 1), from);
+            double u = (time - first) / (samples.times()[i + 1] - first);
+            double[] out = new double[Math.min(from.length, to.length)];
+            for (int k = 0; k < out.length; k++) {
+                out[k] = from[k] + u * (to[k] - from[k]);
+            }
+            return out;
         }
-        double u = (time - t.times()[i]) / (t.times()[i + 1] - t.times()[i]);
-        double[] from = a.doubles();
-        double[] to = b.doubles();
-        double[] out = new double[Math.min(from.length, to.length)];
-        for (int k = 0; k < out.length; k++) {
-            out[k] = from[k] + u * (to[k] - from[k]);
-        }
-        return out.length == 0 ? otherwise : out;
     }
 
     /** What an attribute of a camera prim is made of. */

@@ -76,7 +76,7 @@ class FbxCurveCodingTest {
         assertThat(FbxTime.ticks(1.0 / 24)).isEqualTo(1_924_423_250L);
     }
 
-    private static FbxRecord curve(long[] ticks, float[] values, int[] flags, float[] data, int[] counts) {
+    static FbxRecord curve(long[] ticks, float[] values, int[] flags, float[] data, int[] counts) {
         return FbxRecord.scope(
                 "AnimationCurve",
                 List.of(),
@@ -88,7 +88,7 @@ class FbxCurveCodingTest {
                         FbxRecord.leaf("KeyAttrRefCount", new FbxValue.Ints(counts))));
     }
 
-    private static long[] seconds(double... s) {
+    static long[] seconds(double... s) {
         long[] out = new long[s.length];
         for (int i = 0; i < s.length; i++) {
             out[i] = FbxTime.ticks(s[i]);

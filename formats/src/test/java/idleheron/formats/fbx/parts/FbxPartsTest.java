@@ -10,6 +10,7 @@ import idleheron.formats.fbx.document.FbxRecord;
 import idleheron.formats.fbx.document.FbxTime;
 import idleheron.formats.fbx.document.FbxValue;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
@@ -42,21 +43,9 @@ class FbxPartsTest {
     }
 
     private static FbxRecord curve(double[] seconds, float[] values, int[] flags, float... data) {
-        long[] ticks = new long[seconds.length];
-        for (int i = 0; i < ticks.length; i++) {
-            ticks[i] = FbxTime.ticks(seconds[i]);
-        }
         int[] counts = new int[flags.length];
-        java.util.Arrays.fill(counts, 1);
-        return FbxRecord.scope(
-                "AnimationCurve",
-                List.of(),
-                List.of(
-                        FbxRecord.leaf("KeyTime", new FbxValue.Longs(ticks)),
-                        FbxRecord.leaf("KeyValueFloat", new FbxValue.Floats(values)),
-                        FbxRecord.leaf("KeyAttrFlags", new FbxValue.Ints(flags)),
-                        FbxRecord.leaf("KeyAttrDataFloat", new FbxValue.Floats(data)),
-                        FbxRecord.leaf("KeyAttrRefCount", new FbxValue.Ints(counts))));
+        Arrays.fill(counts, 1);
+        return FbxCurveCodingTest.curve(FbxCurveCodingTest.seconds(seconds), values, flags, data, counts);
     }
 
     /** At an end the span is the one that there is; of a single key it is a second. */
