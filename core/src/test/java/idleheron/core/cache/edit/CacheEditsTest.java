@@ -97,6 +97,26 @@ class CacheEditsTest {
         return c.root().children().stream().map(CacheNode::name).toList();
     }
 
+    /** A part that is called as what stands beside it, and pieces of one name in two places. */
+    @Test
+    void noTwoAreCalledTheSameAfterwards() {
+        CacheNode other = Caches.mesh("all_1", Caches.box(0.5, 9, 0, 0));
+        Cache beside = Caches.cache(lump().root().children().getFirst(), other);
+        assertThat(names(CacheEdits.split(beside, new PathPattern("/all"), n -> new MeshSplit(n).byParam("part"))))
+                .containsExactly("all_0", "all_1", "all_2", "all_1_2");
+        Cache first = Caches.cache(other, lump().root().children().getFirst());
+        assertThat(names(CacheEdits.split(first, new PathPattern("/all"), n -> new MeshSplit(n).byParam("part"))))
+                .containsExactly("all_1", "all_0", "all_1_2", "all_2");
+        Cache sails = Caches.cache(
+                Caches.transform("fore", HERE, Caches.mesh("sail", Caches.box(0.5, 0, 0, 0))),
+                Caches.transform("aft", HERE, Caches.mesh("sail", Caches.box(0.5, 3, 0, 0))));
+        assertThat(CacheEdits.join(sails, new PathPattern("**"), "one").entries().stream()
+                        .map(Cache.Entry::node)
+                        .filter(n -> n.kind() == CacheKind.FACE_SET)
+                        .map(CacheNode::name))
+                .containsExactly("sail", "sail_2");
+    }
+
     @Test
     void joiningIsTheReverseOfSplitting() {
         Cache parts = CacheEdits.split(lump(), new PathPattern("**"), n -> new MeshSplit(n).byConnectivity());
